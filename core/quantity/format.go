@@ -1,0 +1,142 @@
+package quantity
+
+import (
+	"fmt"
+	"math"
+	"strconv"
+	"strings"
+)
+
+// Style says how a shown number is written.
+type Style string
+
+// The styles: a decimal number, inches in eighths, feet and inches.
+const (
+	Decimal    Style = "decimal"
+	Eighths    Style = "eighths"
+	FeetInches Style = "feet-inches"
+)
+
+// Display is how a dimension is shown in a system of units: in Symbol, of
+// Factor SI each, rounded to Step (in that unit) and written with Decimals.
+// The steps are what a user can measure: mass 0.1 kg or 0.25 lb, length 1 mm
+// or 1/8 in, force 1 N or 0.5 lbf.
+type Display struct {
+	Symbol   string
+	Factor   float64
+	Step     float64
+	Decimals int
+	Style    Style
+}
+
+// Kind is what a shown value is: mostly its dimension, with two kinds of
+// length (a room's or a person's in metres or feet, a level's in cm or inches).
+type Kind string
+
+// The kinds that are shown differently from their dimension's default.
+const (
+	KindMass    = Kind(DimMass)
+	KindLength  = Kind(DimLength)
+	KindLevel   = Kind("level")
+	KindForce   = Kind(DimForce)
+	KindVolume  = Kind(DimVolume)
+	KindDensity = Kind(DimDensity)
+	KindTime    = Kind(DimTime)
+	KindArea    = Kind(DimArea)
+	KindRatio   = Kind(DimRatio)
+	KindCount   = Kind(DimCount)
+)
+
+// Dim is the dimension in which values of the kind are typed.
+func (k Kind) Dim() Dim {
+	if k == KindLevel {
+		return DimLength
+	}
+	return Dim(k)
+}
+
+var displays = map[System]map[Kind]Display{
+	Metric: {
+		KindMass:    {"kg", 1, 0.1, 1, Decimal},
+		KindLength:  {"m", 1, 0.001, 3, Decimal},
+		KindLevel:   {"cm", 0.01, 0.1, 1, Decimal},
+		KindForce:   {"N", 1, 1, 0, Decimal},
+		KindVolume:  {"L", 1, 0.01, 2, Decimal},
+		KindDensity: {"kg/L", 1, 0.001, 3, Decimal},
+		KindTime:    {"min", 60, 1, 0, Decimal},
+		KindArea:    {"m²", 1, 0.1, 1, Decimal},
+		KindRatio:   {"%", 0.01, 1, 0, Decimal},
+		KindCount:   {"", 1, 1, 0, Decimal},
+	},
+	US: {
+		KindMass:    {"lb", PoundKg, 0.25, 2, Decimal},
+		KindLength:  {"ft", FootM, 1. / 96, 0, FeetInches},
+		KindLevel:   {"in", InchM, 0.125, 3, Eighths},
+		KindForce:   {"lbf", PoundForceN, 0.5, 1, Decimal},
+		KindVolume:  {"gal", USGallonL, 0.01, 2, Decimal},
+		KindDensity: {"lb/gal", PoundKg / USGallonL, 0.01, 2, Decimal},
+		KindTime:    {"min", 60, 1, 0, Decimal},
+		KindArea:    {"ft²", FootM * FootM, 1, 0, Decimal},
+		KindRatio:   {"%", 0.01, 1, 0, Decimal},
+		KindCount:   {"", 1, 1, 0, Decimal},
+	},
+}
+
+// DisplayOf is how a kind is shown in a system; an unknown system counts as
+// metric, an unknown kind as a plain number.
+func DisplayOf(system System, kind Kind) Display {
+	table, ok := displays[system]
+	if !ok {
+		table = displays[Metric]
+	}
+	if d, ok := table[kind]; ok {
+		return d
+	}
+	return Display{"", 1, 0.01, 2, Decimal}
+}
+
+// Kinds lists every kind that is shown.
+func Kinds() []Kind {
+	return []Kind{KindMass, KindLength, KindLevel, KindForce, KindVolume, KindDensity, KindTime, KindArea, KindRatio, KindCount}
+}
+
+// Format writes an SI value as a user of the system reads it, unit included,
+// rounded half away from zero to what can be measured. Rounding is for the eye
+// only: nothing stored passes through here.
+func Format(system System, kind Kind, value float64) string {
+	d := DisplayOf(system, kind)
+	steps := math.Floor(math.Abs(value)/d.Factor/d.Step + 0.5 + 1e-9)
+	sign := ""
+	if value < 0 && steps > 0 {
+		sign = "−"
+	}
+	switch d.Style {
+	case FeetInches:
+		eighths := int(steps)
+		feet, rest := eighths/96, eighths%96
+		if rest == 0 {
+			return fmt.Sprintf("%s%d′", sign, feet)
+		}
+		return fmt.Sprintf("%s%d′ %s″", sign, feet, inEighths(rest))
+	case Eighths:
+		return sign + inEighths(int(steps)) + " in"
+	}
+	number := strconv.FormatFloat(steps*d.Step, 'f', d.Decimals, 64)
+	if d.Step == 0.25 {
+		number = strings.TrimSuffix(strings.TrimRight(number, "0"), ".")
+	}
+	if d.Symbol == "" {
+		return sign + number
+	}
+	return sign + number + " " + d.Symbol
+}
+
+var eighthMarks = [8]string{"", "⅛", "¼", "⅜", "½", "⅝", "¾", "⅞"}
+
+func inEighths(n int) string {
+	whole, part := n/8, n%8
+	if whole == 0 && part > 0 {
+		return eighthMarks[part]
+	}
+	return strconv.Itoa(whole) + eighthMarks[part]
+}

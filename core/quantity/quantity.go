@@ -1,0 +1,187 @@
+// Package quantity gives every number of the job its unit: types for the
+// dimensions we work in, the exact factors between units, reading what people
+// type, writing what they can measure, and standard uncertainty.
+//
+// Everything is SI inside (kg, m, N) with litres for volume; other units exist
+// only at the edge. Exact factors are those of NIST SP 811 (2008), Appendix B,
+// and NIST Handbook 44, Appendix C.
+package quantity
+
+import "math"
+
+type (
+	// Mass is in kilograms.
+	Mass float64
+	// Length is in metres.
+	Length float64
+	// Force is in newtons.
+	Force float64
+	// Volume is in litres (cubic decimetres).
+	Volume float64
+	// Density is in kilograms per litre.
+	Density float64
+)
+
+// StandardGravity is g₀ in m/s², exact by definition (NIST SP 811, B.8).
+const StandardGravity = 9.80665
+
+// Dim names a dimension that can be typed and shown.
+type Dim string
+
+// The dimensions of the job. Ratio is a plain number, Count a whole one.
+const (
+	DimMass    Dim = "mass"
+	DimLength  Dim = "length"
+	DimForce   Dim = "force"
+	DimVolume  Dim = "volume"
+	DimDensity Dim = "density"
+	DimTime    Dim = "time"
+	DimArea    Dim = "area"
+	DimRatio   Dim = "ratio"
+	DimCount   Dim = "count"
+)
+
+// System is the set of units in which a client's numbers are shown.
+type System string
+
+// The two systems of units.
+const (
+	Metric System = "metric"
+	US     System = "us"
+)
+
+// Unit is one unit of a dimension. Factor is the SI (or litre) value of one.
+type Unit struct {
+	Symbol string
+	Dim    Dim
+	Factor float64
+	// Names are the other spellings that are understood, in lower case.
+	Names []string
+	// Then is the unit of a bare number that follows, as inches follow feet.
+	Then string
+}
+
+// Exact factors (NIST SP 811 App. B; NIST Handbook 44 App. C).
+const (
+	PoundKg       = 0.45359237
+	InchM         = 0.0254
+	USGallonL     = 3.785411784 // 231 cubic inches
+	ImpGallonL    = 4.54609
+	PoundForceN   = 4.4482216152605
+	FootM         = 12 * InchM
+	CubicFootL    = FootM * FootM * FootM * 1000
+	KilogramForce = StandardGravity
+)
+
+var units = []Unit{
+	{Symbol: "kg", Dim: DimMass, Factor: 1, Names: []string{"kgs", "kilo", "kilos", "kilogram", "kilograms"}},
+	{Symbol: "g", Dim: DimMass, Factor: 1e-3, Names: []string{"gr", "gram", "grams"}},
+	{Symbol: "lb", Dim: DimMass, Factor: PoundKg, Names: []string{"lbs", "pound", "pounds", "#"}, Then: "oz"},
+	{Symbol: "oz", Dim: DimMass, Factor: PoundKg / 16, Names: []string{"ounce", "ounces"}},
+	{Symbol: "st", Dim: DimMass, Factor: 14 * PoundKg, Names: []string{"stone"}, Then: "lb"},
+
+	{Symbol: "m", Dim: DimLength, Factor: 1, Names: []string{"metre", "metres", "meter", "meters"}},
+	{Symbol: "cm", Dim: DimLength, Factor: 1e-2},
+	{Symbol: "mm", Dim: DimLength, Factor: 1e-3},
+	{Symbol: "in", Dim: DimLength, Factor: InchM, Names: []string{"\"", "''", "inch", "inches"}},
+	{Symbol: "ft", Dim: DimLength, Factor: FootM, Names: []string{"'", "foot", "feet"}, Then: "in"},
+	{Symbol: "yd", Dim: DimLength, Factor: 3 * FootM, Names: []string{"yard", "yards"}, Then: "ft"},
+
+	{Symbol: "N", Dim: DimForce, Factor: 1, Names: []string{"n", "newton", "newtons"}},
+	{Symbol: "kN", Dim: DimForce, Factor: 1000, Names: []string{"kn"}},
+	{Symbol: "lbf", Dim: DimForce, Factor: PoundForceN, Names: []string{"lb", "lbs"}},
+	{Symbol: "kgf", Dim: DimForce, Factor: KilogramForce, Names: []string{"kg"}},
+
+	{Symbol: "L", Dim: DimVolume, Factor: 1, Names: []string{"l", "lt", "litre", "litres", "liter", "liters"}},
+	{Symbol: "ml", Dim: DimVolume, Factor: 1e-3, Names: []string{"millilitre", "millilitres", "milliliter", "milliliters"}},
+	{Symbol: "cl", Dim: DimVolume, Factor: 1e-2},
+	{Symbol: "dl", Dim: DimVolume, Factor: 1e-1},
+	{Symbol: "m3", Dim: DimVolume, Factor: 1000, Names: []string{"m³"}},
+	{Symbol: "gal", Dim: DimVolume, Factor: USGallonL, Names: []string{"us gal", "gallon", "gallons", "us gallon", "us gallons"}, Then: "qt"},
+	{Symbol: "imp gal", Dim: DimVolume, Factor: ImpGallonL, Names: []string{"uk gal", "imperial gallon", "imperial gallons", "imp gallon", "imp gallons"}},
+	{Symbol: "qt", Dim: DimVolume, Factor: USGallonL / 4, Names: []string{"quart", "quarts"}},
+	{Symbol: "pt", Dim: DimVolume, Factor: USGallonL / 8, Names: []string{"pint", "pints"}},
+	{Symbol: "cup", Dim: DimVolume, Factor: USGallonL / 16, Names: []string{"cups"}},
+	{Symbol: "fl oz", Dim: DimVolume, Factor: USGallonL / 128, Names: []string{"floz", "oz"}},
+	{Symbol: "cu ft", Dim: DimVolume, Factor: CubicFootL, Names: []string{"ft3", "ft³"}},
+
+	{Symbol: "kg/L", Dim: DimDensity, Factor: 1, Names: []string{"kg/l", "g/ml", "g/cm3", "g/cm³"}},
+	{Symbol: "kg/m3", Dim: DimDensity, Factor: 1e-3, Names: []string{"kg/m³"}},
+	{Symbol: "lb/gal", Dim: DimDensity, Factor: PoundKg / USGallonL},
+	{Symbol: "lb/ft3", Dim: DimDensity, Factor: PoundKg / CubicFootL, Names: []string{"lb/ft³", "pcf"}},
+
+	{Symbol: "s", Dim: DimTime, Factor: 1, Names: []string{"sec", "secs", "second", "seconds"}},
+	{Symbol: "min", Dim: DimTime, Factor: 60, Names: []string{"mins", "minute", "minutes"}, Then: "s"},
+	{Symbol: "h", Dim: DimTime, Factor: 3600, Names: []string{"hr", "hrs", "hour", "hours"}, Then: "min"},
+
+	{Symbol: "m²", Dim: DimArea, Factor: 1, Names: []string{"m2", "sqm"}},
+	{Symbol: "ft²", Dim: DimArea, Factor: FootM * FootM, Names: []string{"ft2", "sq ft", "sqft"}},
+
+	{Symbol: "", Dim: DimRatio, Factor: 1},
+	{Symbol: "%", Dim: DimRatio, Factor: 0.01},
+	{Symbol: "", Dim: DimCount, Factor: 1, Names: []string{"x", "reps", "rep"}},
+}
+
+// UnitOf finds the unit of a dimension by its symbol; ok is false when the
+// dimension has no such unit.
+func UnitOf(dim Dim, symbol string) (u Unit, ok bool) {
+	for _, u := range units {
+		if u.Dim == dim && u.Symbol == symbol {
+			return u, true
+		}
+	}
+	return Unit{}, false
+}
+
+// UnitsOf lists the units of a dimension in table order.
+func UnitsOf(dim Dim) []Unit {
+	var out []Unit
+	for _, u := range units {
+		if u.Dim == dim {
+			out = append(out, u)
+		}
+	}
+	return out
+}
+
+// Provenance says how a value came to be known.
+type Provenance string
+
+// The ways in which a value is known, weakest first.
+const (
+	Guessed   Provenance = "guess"
+	Estimated Provenance = "estimated"
+	Computed  Provenance = "computed"
+	Marked    Provenance = "marked" // printed on the thing by its maker
+	Weighed   Provenance = "weighed"
+)
+
+// Estimate is a mass with its standard uncertainty U1 (k = 1, kg, ≥ 0) and
+// provenance.
+type Estimate struct {
+	Value Mass
+	U1    Mass
+	How   Provenance
+}
+
+// Expanded is the expanded uncertainty U = 2u (coverage factor k = 2, about
+// 95 %; JCGM 100:2008, 6.2 and 6.3.3).
+func (e Estimate) Expanded() Mass { return 2 * e.U1 }
+
+// Highest is value + U: what a rating is held against.
+func (e Estimate) Highest() Mass { return e.Value + e.Expanded() }
+
+// Rectangular is the standard uncertainty of a value known only to lie within
+// ±halfWidth with equal probability: halfWidth/√3 (JCGM 100:2008, 4.3.7).
+// halfWidth must be ≥ 0.
+func Rectangular(halfWidth float64) float64 { return halfWidth / math.Sqrt(3) }
+
+// RootSumSquares combines independent standard uncertainties (JCGM 100:2008,
+// 5.1.2, all sensitivity coefficients already applied).
+func RootSumSquares(parts ...float64) float64 {
+	var sum float64
+	for _, p := range parts {
+		sum += p * p
+	}
+	return math.Sqrt(sum)
+}

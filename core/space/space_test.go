@@ -1,0 +1,83 @@
+package space_test
+
+import (
+	"math"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"pgregory.net/rapid"
+
+	"scrappyrack/core/quantity"
+	"scrappyrack/core/space"
+)
+
+// By hand for H = 1.80 m with the shares of Drillis & Contini and of vertical
+// grip reach.
+func TestCeilingsNeededByHand(t *testing.T) {
+	for use, want := range map[space.Use]float64{
+		space.FullHang:    1.184*1.80 + 0.35,
+		space.BentHang:    0.984*1.80 + 0.30,
+		space.ChinOverBar: 0.984*1.80 + 0.334,
+		space.OverheadUse: 1.204*1.80 + 0.10 + 0.05,
+		space.StepUp:      1.80 + 0.48 + 0.05,
+		space.Rope:        2.05,
+		space.Jump:        2.20,
+		space.JumpReach:   1.204*1.80 + 0.30,
+	} {
+		got := space.Needs(1.80, use, space.Allowance{LoadAbove: 0.10, Step: 0.48})
+		assert.InDelta(t, want, got.Value, 1e-9, string(use))
+		assert.NotEmpty(t, got.Formula)
+	}
+}
+
+func TestRefusalSaysWhatWorks(t *testing.T) {
+	heads := space.Heads(1.80, 2.30)
+	hang, ok := space.HeadroomFor(heads, space.FullHang)
+	assert.True(t, ok)
+	assert.False(t, hang.Fits)
+	assert.Contains(t, hang.Instead, "1.77 m works")
+	step, _ := space.HeadroomFor(heads, space.StepUp)
+	assert.False(t, step.Fits)
+	assert.Contains(t, step.Instead, "45 cm")
+	for _, h := range space.Heads(1.80, 0) {
+		assert.True(t, h.Fits, "an unmeasured ceiling forbids nothing")
+		assert.False(t, h.Known)
+	}
+}
+
+func TestHigherCeilingNeverTakesAway(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		stature := quantity.Length(rapid.Float64Range(1.2, 2.2).Draw(t, "stature"))
+		low := rapid.Float64Range(1.8, 3).Draw(t, "low")
+		more := rapid.Float64Range(0, 1).Draw(t, "more")
+		a, b := space.Heads(stature, quantity.Length(low)), space.Heads(stature, quantity.Length(low+more))
+		for i := range a {
+			if a[i].Fits && !b[i].Fits {
+				t.Fatalf("%s fits under %v and not under %v", a[i].Name, low, low+more)
+			}
+		}
+	})
+}
+
+// The corners of the longest lane stay in the room; checked against a search
+// over 200,000 angles.
+func TestLaneAgainstSearch(t *testing.T) {
+	for _, room := range [][2]float64{{4, 3}, {6, 2.4}, {5, 5}, {3, 1}, {8, 0.95}} {
+		a, b := room[0], room[1]
+		best := a
+		for i := 1; i < 200000; i++ {
+			th := math.Pi / 2 * float64(i) / 200000
+			best = math.Max(best, math.Min((a-0.9*math.Sin(th))/math.Cos(th), (b-0.9*math.Cos(th))/math.Sin(th)))
+		}
+		got := space.Room{Length: quantity.Length(a), Width: quantity.Length(b)}.Lane()
+		assert.InDelta(t, best, float64(got), 1e-3, "%v", room)
+	}
+	assert.Zero(t, space.Room{Length: 4, Width: 0.8}.Lane())
+	assert.Equal(t, 4, space.Lengths(4, 15.24))
+	assert.Zero(t, space.Lengths(1.5, 15))
+}
+
+func TestFreeFloor(t *testing.T) {
+	assert.InDelta(t, 9.5, space.Room{Length: 4, Width: 3, Taken: 2.5}.FreeFloor().Value, 1e-12)
+	assert.Zero(t, space.Room{Length: 2, Width: 1, Taken: 5}.FreeFloor().Value)
+}
