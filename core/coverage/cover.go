@@ -1,0 +1,278 @@
+package coverage
+
+import (
+	"fmt"
+	"math"
+	"sort"
+	"strings"
+
+	"scrappyrack/core/load"
+	"scrappyrack/core/movement"
+	"scrappyrack/core/quantity"
+	"scrappyrack/core/space"
+)
+
+// Means is everything a client can reach: loads, capabilities, and the room
+// they are used in.
+type Means struct {
+	Ladder load.Ladder
+	Has    map[movement.Capability]bool
+	Heads  []space.Headroom
+}
+
+// House values of closeness: within near the nearest rung is as good as the
+// target, beyond far it is of no use; between, the use falls linearly.
+const (
+	near = 0.05
+	far  = 0.20
+)
+
+// Closeness is g(d): what a rung at relative distance d ≥ 0 from a target is
+// worth, 1 for d ≤ 0.05, falling linearly to 0 at d = 0.20.
+func Closeness(d float64) float64 {
+	return math.Max(0, math.Min(1, (far-d)/(far-near)))
+}
+
+// targetCount is how many targets stand for a working range.
+const targetCount = 7
+
+// Targets are the loads that a slot is judged at: evenly spaced ratios from lo
+// to hi, both included. 0 < lo ≤ hi.
+func Targets(lo, hi quantity.Mass) []quantity.Mass {
+	out := make([]quantity.Mass, targetCount)
+	for i := range out {
+		out[i] = lo * quantity.Mass(math.Pow(float64(hi/lo), float64(i)/(targetCount-1)))
+	}
+	return out
+}
+
+// Fit is how close a rung counts at a target of a slot, for a movement that
+// counts k of the slot's kg for each of the rung's.
+func Fit(r load.Rung, countsAs float64, target quantity.Mass) float64 {
+	held := target / quantity.Mass(countsAs)
+	return Closeness(float64(r.Distance(held) / held))
+}
+
+// Blocked says why a movement cannot be done: a limit of the client or the
+// height of the room. It is empty when nothing stands against it.
+func Blocked(m movement.Movement, p Person, heads []space.Headroom) string {
+	for _, l := range m.Spares {
+		if p.spares(l) {
+			return "spares the " + strings.ReplaceAll(string(l), "-", " ")
+		}
+	}
+	if m.Head != "" {
+		if h, ok := space.HeadroomFor(heads, m.Head); ok && !h.Fits {
+			return fmt.Sprintf("needs %.2f m of height, the room has %.2f m", h.Needed.Value, h.Needed.Value+float64(h.Margin))
+		}
+	}
+	return ""
+}
+
+// Lacking are the capabilities that a movement needs and the means do not have.
+func Lacking(m movement.Movement, has map[movement.Capability]bool) []movement.Capability {
+	var out []movement.Capability
+	for _, c := range m.Needs {
+		if !has[c] {
+			out = append(out, c)
+		}
+	}
+	return out
+}
+
+// State grades a slot.
+type State string
+
+// The states of a slot.
+const (
+	Covered State = "covered"
+	Thin    State = "thin"
+	Missing State = "missing"
+)
+
+// Thresholds of the states (house values).
+const (
+	coveredFrom = 0.70
+	missingTo   = 0.10
+)
+
+// StateOf grades a coverage value of 0 to 1.
+func StateOf(v float64) State {
+	switch {
+	case v >= coveredFrom:
+		return Covered
+	case v <= missingTo:
+		return Missing
+	}
+	return Thin
+}
+
+// Tick is a rung on a slot's scale: from At to To in the slot's kg (equal for a
+// single load).
+type Tick struct {
+	At, To   quantity.Mass
+	Rung     load.Rung
+	Movement movement.Movement
+}
+
+// Gap is a part of the range that no rung is within 5 % of.
+type Gap struct{ Lo, Hi quantity.Mass }
+
+// Way is one movement of the slot's pattern with whether and why (not) it can
+// be done now. Value is the coverage it would give alone.
+type Way struct {
+	Movement movement.Movement
+	Value    float64
+	Why      string
+}
+
+// Coverage is a slot held against the client's means. Value, 0 to 1, is the
+// mean over the targets of the best (quality × closeness) of any movement that
+// can be done.
+type Coverage struct {
+	Slot  Slot
+	Value float64
+	State State
+	Ticks []Tick
+	Gaps  []Gap
+	Ways  []Way
+	// Reason says in a line what is wrong; empty when covered.
+	Reason string
+}
+
+// Cover holds one slot against the means.
+func Cover(s Slot, p Person, m Means) Coverage {
+	c := Coverage{Slot: s}
+	targets := Targets(s.Lo, s.Hi)
+	best := make([]float64, len(targets))
+	for _, mv := range movement.Of(s.Pattern) {
+		why := Blocked(mv, p, m.Heads)
+		if lacks := Lacking(mv, m.Has); why == "" && len(lacks) > 0 {
+			why = "needs a " + strings.ReplaceAll(joined(lacks), "a low bar or straps", "low bar or straps")
+		}
+		rungs := mv.Rungs(m.Ladder, p.BodyMass)
+		if why == "" && len(rungs) == 0 {
+			why = "nothing to hold: " + string(mv.Hold)
+		}
+		way := Way{Movement: mv, Why: why}
+		if why == "" {
+			for i, t := range targets {
+				fit := bestFit(rungs, mv.CountsAs, t) * float64(mv.Quality) / 100
+				way.Value += fit / float64(len(targets))
+				best[i] = math.Max(best[i], fit)
+			}
+			c.Ticks = append(c.Ticks, ticks(rungs, mv)...)
+		}
+		c.Ways = append(c.Ways, way)
+	}
+	for _, b := range best {
+		c.Value += b / float64(len(best))
+	}
+	c.State = StateOf(c.Value)
+	sort.SliceStable(c.Ticks, func(i, j int) bool { return c.Ticks[i].At < c.Ticks[j].At })
+	sort.SliceStable(c.Ways, func(i, j int) bool { return c.Ways[i].Value > c.Ways[j].Value })
+	c.Gaps = gaps(s, c.Ticks)
+	c.Reason = reason(c)
+	return c
+}
+
+func joined(cs []movement.Capability) string {
+	names := make([]string, len(cs))
+	for i, c := range cs {
+		names[i] = string(c)
+	}
+	return strings.Join(names, " and a ")
+}
+
+func bestFit(rungs []load.Rung, countsAs float64, target quantity.Mass) float64 {
+	best := 0.0
+	for _, r := range rungs {
+		best = math.Max(best, Fit(r, countsAs, target))
+	}
+	return best
+}
+
+func ticks(rungs []load.Rung, mv movement.Movement) []Tick {
+	out := make([]Tick, len(rungs))
+	for i, r := range rungs {
+		k := quantity.Mass(mv.CountsAs)
+		out[i] = Tick{At: r.Low * k, To: r.High * k, Rung: r, Movement: mv}
+	}
+	return out
+}
+
+// gaps are the parts of the range with no rung within near: a rung m serves
+// targets from m/(1 + near) to m/(1 − near).
+func gaps(s Slot, sorted []Tick) []Gap {
+	var out []Gap
+	from := s.Lo
+	for _, t := range sorted {
+		low, high := t.At/(1+near), t.To/(1-near)
+		if high <= from {
+			continue
+		}
+		if low >= s.Hi {
+			break
+		}
+		if low > from {
+			out = append(out, Gap{from, low})
+		}
+		from = high
+	}
+	if from < s.Hi {
+		out = append(out, Gap{from, s.Hi})
+	}
+	return out
+}
+
+func reason(c Coverage) string {
+	if c.State == Covered {
+		return ""
+	}
+	if len(c.Ticks) == 0 {
+		for _, w := range c.Ways {
+			if strings.HasPrefix(w.Why, "needs") {
+				return w.Movement.Name + " " + w.Why
+			}
+		}
+		if len(c.Ways) > 0 {
+			return c.Ways[0].Movement.Name + ": " + c.Ways[0].Why
+		}
+	}
+	if len(c.Gaps) == 0 {
+		return "only the lesser movements of this pattern can be loaded"
+	}
+	widest := c.Gaps[0]
+	for _, g := range c.Gaps {
+		if g.Hi/g.Lo > widest.Hi/widest.Lo {
+			widest = g
+		}
+	}
+	return fmt.Sprintf("nothing from %.1f to %.1f kg", float64(widest.Lo), float64(widest.Hi))
+}
+
+// Board is every slot held against the means.
+type Board struct {
+	Slots   []Coverage
+	Covered int
+	Value   float64 // weighted mean of the slots' values, 0 to 1
+}
+
+// Hold makes the board.
+func Hold(slots []Slot, p Person, m Means) Board {
+	b := Board{Slots: make([]Coverage, 0, len(slots))}
+	weights := 0
+	for _, s := range slots {
+		c := Cover(s, p, m)
+		b.Slots = append(b.Slots, c)
+		b.Value += c.Value * float64(s.Weight)
+		weights += s.Weight
+		if c.State == Covered {
+			b.Covered++
+		}
+	}
+	if weights > 0 {
+		b.Value /= float64(weights)
+	}
+	return b
+}

@@ -1,0 +1,49 @@
+package gear
+
+import (
+	"scrappyrack/core/load"
+	"scrappyrack/core/movement"
+	"scrappyrack/core/space"
+)
+
+var (
+	inHands  = []load.Hold{load.OneHand, load.Pair, load.Overhead}
+	byHandle = []load.Hold{load.OneHand, load.TwoHand, load.Overhead}
+	oneOf    = []load.Hold{load.OneHand, load.TwoHand, load.Overhead}
+	onBar    = []load.Hold{load.Bar}
+	elastic  = []load.Hold{load.Band}
+)
+
+// The sample catalogue: invented prices, generic things, general knowledge.
+var catalogue = []Item{
+	{Key: "dumbbells-spin", Name: "Adjustable dumbbells, spin-lock, 2 × 2–10 kg", Price: 4500, Floor: 0.15, Loads: []Loads{{inHands, 2, 10, 1}}, Note: "protruding ends hurt on the thighs", Caution: "Collars checked before every set."},
+	{Key: "dumbbells-dial", Name: "Adjustable dumbbells, dial, 2 × 2.5–24 kg", Price: 21000, Floor: 0.3, Loads: []Loads{{inHands, 2.5, 24, 2.15}}, Note: "quick to change; not to be dropped"},
+	{Key: "dumbbell-one", Name: "One adjustable dumbbell, 2–20 kg", Price: 4800, Floor: 0.12, Loads: []Loads{{oneOf, 2, 20, 1.5}}, Note: "half the money of a pair, one side at a time"},
+	{Key: "dumbbells-3", Name: "Fixed dumbbells, 2 × 3 kg", Price: 1400, Floor: 0.05, Loads: []Loads{{inHands, 3, 3, 0}}},
+	{Key: "dumbbells-5", Name: "Fixed dumbbells, 2 × 5 kg", Price: 2200, Floor: 0.05, Loads: []Loads{{inHands, 5, 5, 0}}},
+	{Key: "dumbbells-8", Name: "Fixed dumbbells, 2 × 8 kg", Price: 3400, Floor: 0.06, Loads: []Loads{{inHands, 8, 8, 0}}},
+	{Key: "dumbbells-12", Name: "Fixed dumbbells, 2 × 12 kg", Price: 5200, Floor: 0.08, Loads: []Loads{{inHands, 12, 12, 0}}},
+	{Key: "kettlebell-8", Name: "Kettlebell, 8 kg", Price: 1900, Floor: 0.04, Loads: []Loads{{byHandle, 8, 8, 0}}, Note: "a dumbbell held by one end does the same"},
+	{Key: "kettlebell-12", Name: "Kettlebell, 12 kg", Price: 2700, Floor: 0.05, Loads: []Loads{{byHandle, 12, 12, 0}}},
+	{Key: "kettlebell-16", Name: "Kettlebell, 16 kg", Price: 3500, Floor: 0.06, Loads: []Loads{{byHandle, 16, 16, 0}}},
+	{Key: "kettlebell-24", Name: "Kettlebell, 24 kg", Price: 5000, Floor: 0.07, Loads: []Loads{{byHandle, 24, 24, 0}}},
+	{Key: "barbell-60", Name: "Barbell 20 kg with 60 kg of iron plates", Price: 26000, Floor: 0.5, Loads: []Loads{{onBar, 20, 80, 2.5}}, Note: "plain plates unless the bar gets dropped"},
+	{Key: "short-bar-30", Name: "Short bar 8 kg with 30 kg of plates", Price: 9500, Floor: 0.3, Loads: []Loads{{onBar, 8, 38, 2.5}}, Note: "fits where a long bar does not"},
+	{Key: "half-rack", Name: "Half rack with safeties and a bar on top", Price: 28000, Floor: 1.8, Head: space.BentHang, Supplies: []movement.Capability{movement.Rack, movement.HangBar, movement.LowBar, movement.AnchorHigh, movement.AnchorChest, movement.AnchorLow}, Note: "safest of the racks, takes the most room"},
+	{Key: "squat-stands", Name: "Squat stands", Price: 9000, Floor: 0.8, Supplies: []movement.Capability{movement.Rack}, Note: "cheap and small", Caution: "Stands tip: keep them loaded low and never re-rack with a lunge."},
+	{Key: "wall-rack", Name: "Fold-away wall rack", Price: 36000, Floor: 0.3, Drilled: true, Head: space.BentHang, Supplies: []movement.Capability{movement.Rack, movement.HangBar, movement.LowBar, movement.AnchorHigh, movement.AnchorChest, movement.AnchorLow}, Note: "saves room and falls safely, if the wall is right"},
+	{Key: "flat-bench", Name: "Flat bench", Price: 8000, Floor: 0.45, Supplies: []movement.Capability{movement.Bench, movement.Step}, Note: "not where to save: an unsteady one is a hazard"},
+	{Key: "adjustable-bench", Name: "Adjustable bench", Price: 14000, Floor: 0.6, Supplies: []movement.Capability{movement.Bench, movement.Step}},
+	{Key: "door-bar", Name: "Pull-up bar for a doorway", Price: 2800, Head: space.BentHang, Supplies: []movement.Capability{movement.HangBar, movement.LowBar}, Note: "door frames wear", Caution: "Hang slowly the first time; check the frame's fixings."},
+	{Key: "wall-bar", Name: "Pull-up bar for a wall", Price: 5500, Drilled: true, Head: space.FullHang, Supplies: []movement.Capability{movement.HangBar, movement.LowBar, movement.AnchorHigh}},
+	{Key: "loop-light", Name: "Long loop, light", Price: 900, Loads: []Loads{{elastic, 3, 9, 0}}, Caution: "Bands snap: inspect before use."},
+	{Key: "loop-medium", Name: "Long loop, middling", Price: 1400, Loads: []Loads{{elastic, 8, 22, 0}}, Caution: "Bands snap: inspect before use."},
+	{Key: "loop-heavy", Name: "Long loop, heavy", Price: 2300, Loads: []Loads{{elastic, 18, 45, 0}}, Caution: "Bands snap: inspect before use."},
+	{Key: "mini-loops", Name: "Mini loops, set of three", Price: 1000, Loads: []Loads{{elastic, 2, 8, 0}}, Caution: "Bands snap: inspect before use."},
+	{Key: "door-anchor", Name: "Door anchor for bands", Price: 700, Supplies: []movement.Capability{movement.AnchorHigh, movement.AnchorChest, movement.AnchorLow}, Caution: "Bands only. Pull closes the door against its stop; latch held; sign on the other side."},
+	{Key: "wall-anchors", Name: "Wall anchor board, three heights, hardware", Price: 2400, Drilled: true, Supplies: []movement.Capability{movement.AnchorHigh, movement.AnchorChest, movement.AnchorLow}, Caution: "Into studs or solid masonry; rated hardware; local codes decide."},
+	{Key: "straps", Name: "Suspension straps", Price: 3000, Needs: [][]string{{"half-rack", "wall-rack", "wall-bar", "door-bar"}}, Supplies: []movement.Capability{movement.LowBar}, Caution: "From a rated point only."},
+	{Key: "step-box", Name: "Sturdy step or box, 48 cm", Price: 4500, Floor: 0.3, Supplies: []movement.Capability{movement.Step}},
+	{Key: "sand-50", Name: "Dry sand, 50 kg in two sacks", Price: 900, Filling: "dry-sand", Note: "fills jugs and inner bags; wet it for more"},
+	{Key: "jugs-two", Name: "Two empty 5 L jugs with handles", Price: 400, Vessels: []Vessel{{"jug", 2, 5, 0.15, 0.27}}, Note: "a pair, once filled", Caution: "Handle good for 10 kg until proven."},
+}

@@ -1,0 +1,120 @@
+// Package gear is the catalogue of generic things to buy. Every price in it is
+// invented sample data; a practice works with its own.
+package gear
+
+import (
+	"fmt"
+	"math"
+
+	"scrappyrack/core/load"
+	"scrappyrack/core/movement"
+	"scrappyrack/core/quantity"
+	"scrappyrack/core/space"
+)
+
+// Loads are masses a thing gives in some holds: From to To in steps of Step
+// (kg), or every mass between when Step is 0.
+type Loads struct {
+	Holds          []load.Hold
+	From, To, Step quantity.Mass
+}
+
+// Item is one thing to buy. Price is in the minor unit of the sample currency
+// (GBP). Floor is the room it takes when it stands, in m². Drilled says that it
+// is fixed to a wall. Head is the height of room it needs to be of use.
+// Needs lists, as an AND of ORs, the keys it is useless without. Filling names
+// what it lets containers be filled with; Vessels are empty containers that
+// come with it.
+type Item struct {
+	Key, Name string
+	Price     int64
+	Floor     float64
+	Drilled   bool
+	Head      space.Use
+	Needs     [][]string
+	Supplies  []movement.Capability
+	Loads     []Loads
+	Filling   string
+	Vessels   []Vessel
+	Note      string
+	Caution   string
+}
+
+// Vessel is a number of equal empty containers of a kind and capacity.
+type Vessel struct {
+	Kind     string
+	Count    int
+	Capacity quantity.Volume
+	Tare     quantity.Mass
+	Height   quantity.Length
+}
+
+// Rungs are the loads of the item as rungs of an origin; id names the thing.
+func (it Item) Rungs(origin load.Origin, id string) []load.Rung {
+	var out []load.Rung
+	for _, l := range it.Loads {
+		for _, h := range l.Holds {
+			out = append(out, l.rungs(h, origin, id, it.Name)...)
+		}
+	}
+	return out
+}
+
+func (l Loads) rungs(h load.Hold, origin load.Origin, id, name string) []load.Rung {
+	rung := func(low, high quantity.Mass) load.Rung {
+		label := name
+		if l.From != l.To {
+			label = fmt.Sprintf("%s at %g kg", name, float64(low))
+		}
+		if low != high {
+			label = name
+		}
+		u := quantity.Mass(0.02) * high // common practice: marked masses are good to about 2 %
+		if h == load.Band {
+			origin, u = load.Elastic, 0.35*high // estimated from the band's width only
+		}
+		return load.Rung{Hold: h, Low: low, High: high, U: u, Origin: origin, Things: []string{id}, Label: label}
+	}
+	if l.Step <= 0 {
+		return []load.Rung{rung(l.From, l.To)}
+	}
+	var out []load.Rung
+	for i := 0; ; i++ {
+		m := l.From + quantity.Mass(i)*l.Step
+		if m > l.To+1e-9 {
+			return out
+		}
+		out = append(out, rung(m, m))
+	}
+}
+
+// ByKey finds an item.
+func ByKey(key string) (Item, error) {
+	for _, it := range catalogue {
+		if it.Key == key {
+			return it, nil
+		}
+	}
+	return Item{}, fmt.Errorf("the catalogue has nothing called %q", key)
+}
+
+// All lists the catalogue.
+func All() []Item { return append([]Item(nil), catalogue...) }
+
+// sampleRates turn the invented sample prices into other currencies; they are
+// as invented as the prices.
+var sampleRates = map[string]float64{
+	"GBP": 1, "EUR": 1.2, "USD": 1.3, "CAD": 1.8, "AUD": 2, "NZD": 2.2, "CHF": 1.15, "SEK": 13.5, "NOK": 13.5, "DKK": 9,
+	"ISK": 175, "PLN": 5, "CZK": 29, "JPY": 190, "KRW": 1750, "INR": 108, "BRL": 7, "ZAR": 23,
+}
+
+// SamplePrice is the invented price in a currency, rounded to its main unit.
+// An unknown currency is an error.
+func (it Item) SamplePrice(currency string) (quantity.Money, error) {
+	rate, ok := sampleRates[currency]
+	if !ok {
+		return quantity.Money{}, fmt.Errorf("no sample prices in %q", currency)
+	}
+	major := math.Round(float64(it.Price) / 100 * rate)
+	return quantity.Money{Minor: int64(major) * quantity.MinorPerMajor(currency), Currency: currency}, nil
+}

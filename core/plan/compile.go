@@ -1,0 +1,378 @@
+package plan
+
+import (
+	"sort"
+	"strings"
+)
+
+// set is a bit set of options.
+type set []uint64
+
+func newSet(n int) set { return make(set, (n+63)/64) }
+
+func (s set) add(i int)      { s[i>>6] |= 1 << (i & 63) }
+func (s set) drop(i int)     { s[i>>6] &^= 1 << (i & 63) }
+func (s set) has(i int) bool { return s[i>>6]>>(i&63)&1 == 1 }
+
+func (s set) meets(t set) bool {
+	for w := range s {
+		if s[w]&t[w] != 0 {
+			return true
+		}
+	}
+	return false
+}
+
+func (s set) within(t set) bool {
+	for w := range s {
+		if s[w]&^t[w] != 0 {
+			return false
+		}
+	}
+	return true
+}
+
+func (s set) key() string {
+	var b strings.Builder
+	for _, w := range s {
+		for k := range 8 {
+			b.WriteByte(byte(w >> (8 * k)))
+		}
+	}
+	return b.String()
+}
+
+func (s set) copy() set { return append(set(nil), s...) }
+
+func (s set) list(n int) []int {
+	var out []int
+	for i := range n {
+		if s.has(i) {
+			out = append(out, i)
+		}
+	}
+	return out
+}
+
+// row is one linking row: at most Σ x over its options ways of its slot may be
+// used among those that need it.
+type row struct {
+	options []int
+}
+
+// way is a compiled way: scaled value above what the slot has anyway, the sets
+// it needs, and the rows of the relaxation it stands in.
+type way struct {
+	value int64 // in value units, above the slot's base
+	needs []set
+	rows  []int
+}
+
+// resource is a constraint Σ use·x ≤ limit: money, floor, …, a group.
+type resource struct {
+	limit int64
+	use   []int64
+}
+
+// requirement is x_option ≤ Σ x over any.
+type requirement struct {
+	option int
+	any    []int
+	mask   set
+}
+
+// problem is the model with everything redundant gone and scaled so that one
+// integer orders value, then cost, then number of items.
+type compiled struct {
+	n         int
+	scale     int64
+	base      int64 // value had without any option, in value units
+	charge    []int64
+	slots     [][]way
+	rows      []row
+	resources []resource
+	requires  []requirement
+	byOption  [][]int // requirements of each option
+	must      set
+	never     set
+}
+
+func compile(m Model) *compiled {
+	n := len(m.Options)
+	p := &compiled{n: n, scale: m.scale(), must: newSet(n), never: newSet(n), byOption: make([][]int, n)}
+	money := resource{limit: m.Budget, use: make([]int64, n)}
+	for i, o := range m.Options {
+		p.charge = append(p.charge, o.Cost*int64(n+1)+1)
+		money.use[i] = o.Cost
+		if o.Must {
+			p.must.add(i)
+		}
+		if o.Never {
+			p.never.add(i)
+		}
+	}
+	p.resources = append(p.resources, money)
+	for k, limit := range m.Limits {
+		r := resource{limit: limit, use: make([]int64, n)}
+		for i, o := range m.Options {
+			r.use[i] = o.Use[k]
+		}
+		p.resources = append(p.resources, r)
+	}
+	for _, g := range m.Groups {
+		r := resource{limit: 1, use: make([]int64, n)}
+		for _, i := range g {
+			r.use[i] = 1
+		}
+		p.resources = append(p.resources, r)
+	}
+	for i, o := range m.Options {
+		for _, any := range o.Requires {
+			q := requirement{option: i, any: any, mask: newSet(n)}
+			for _, j := range any {
+				q.mask.add(j)
+			}
+			p.byOption[i] = append(p.byOption[i], len(p.requires))
+			p.requires = append(p.requires, q)
+		}
+	}
+	p.addSlots(m.Slots)
+	p.banUseless()
+	return p
+}
+
+// addSlots folds what is had already into the base, drops dominated ways, and
+// merges slots of the same structure.
+func (p *compiled) addSlots(slots []Slot) {
+	type merged struct {
+		ways   []way
+		values []int64
+	}
+	seen := map[string]int{}
+	var all []merged
+	for _, s := range slots {
+		ways, base := p.reduce(s)
+		p.base += base
+		if len(ways) == 0 {
+			continue
+		}
+		key := structure(ways)
+		at, ok := seen[key]
+		if !ok {
+			at = len(all)
+			seen[key] = at
+			all = append(all, merged{ways: ways, values: make([]int64, len(ways))})
+		}
+		for e, w := range ways {
+			all[at].values[e] += w.value
+		}
+	}
+	for _, s := range all {
+		for e := range s.ways {
+			s.ways[e].value = s.values[e]
+		}
+		p.slots = append(p.slots, p.link(s.ways))
+	}
+}
+
+// reduce compiles one slot's ways, best first.
+func (p *compiled) reduce(s Slot) (ways []way, base int64) {
+	for _, w := range s.Ways {
+		if len(w.Needs) == 0 {
+			base = max(base, w.Value)
+		}
+	}
+	for _, w := range s.Ways {
+		if w.Value <= base {
+			continue
+		}
+		c := way{value: w.Value - base}
+		possible := true
+		for _, any := range w.Needs {
+			mask := newSet(p.n)
+			count := 0
+			for _, i := range any {
+				if !p.never.has(i) {
+					mask.add(i)
+					count++
+				}
+			}
+			possible = possible && count > 0
+			c.needs = append(c.needs, mask)
+		}
+		if possible {
+			c.needs = minimal(c.needs)
+			ways = append(ways, c)
+		}
+	}
+	sort.SliceStable(ways, func(a, b int) bool { return ways[a].value > ways[b].value })
+	return undominated(ways), base
+}
+
+// minimal drops needs that another need implies.
+func minimal(needs []set) []set {
+	var out []set
+	for a, s := range needs {
+		implied := false
+		for b, t := range needs {
+			if a != b && t.within(s) && (!s.within(t) || b < a) {
+				implied = true
+			}
+		}
+		if !implied {
+			out = append(out, s)
+		}
+	}
+	return out
+}
+
+// undominated keeps a way only when no better one asks for less: a better way
+// asks for less when each of its needs contains one of the lesser way's.
+func undominated(sorted []way) []way {
+	var out []way
+	for _, w := range sorted {
+		dominated := false
+		for _, better := range out {
+			dominated = dominated || implies(w.needs, better.needs)
+		}
+		if !dominated {
+			out = append(out, w)
+		}
+	}
+	return out
+}
+
+func implies(have, want []set) bool {
+	for _, t := range want {
+		ok := false
+		for _, s := range have {
+			ok = ok || s.within(t)
+		}
+		if !ok {
+			return false
+		}
+	}
+	return true
+}
+
+// structure keys a slot by its ways' needs in order of value. Equal keys with
+// equal order may be added up value by value.
+func structure(ways []way) string {
+	var b strings.Builder
+	for _, w := range ways {
+		keys := make([]string, len(w.needs))
+		for i, s := range w.needs {
+			keys[i] = s.key()
+		}
+		sort.Strings(keys)
+		b.WriteString(strings.Join(keys, "|"))
+		b.WriteByte('/')
+	}
+	return b.String()
+}
+
+// link gives every way the rows it stands in: one per distinct need of the
+// slot, and a way stands in each row that contains one of its needs.
+func (p *compiled) link(ways []way) []way {
+	first := map[string]int{}
+	var masks []set
+	for _, w := range ways {
+		for _, s := range w.needs {
+			if _, ok := first[s.key()]; !ok {
+				first[s.key()] = len(masks)
+				masks = append(masks, s)
+			}
+		}
+	}
+	start := len(p.rows)
+	for _, s := range masks {
+		p.rows = append(p.rows, row{options: s.list(p.n)})
+	}
+	for e := range ways {
+		for r, s := range masks {
+			for _, need := range ways[e].needs {
+				if need.within(s) {
+					ways[e].rows = append(ways[e].rows, start+r)
+					break
+				}
+			}
+		}
+	}
+	return ways
+}
+
+// banUseless shuts out options that serve no way and no useful prerequisite.
+func (p *compiled) banUseless() {
+	useful := p.must.copy()
+	for _, r := range p.rows {
+		for _, i := range r.options {
+			useful.add(i)
+		}
+	}
+	for changed := true; changed; {
+		changed = false
+		for _, q := range p.requires {
+			if !useful.has(q.option) || p.never.has(q.option) {
+				continue
+			}
+			for _, j := range q.any {
+				if !useful.has(j) {
+					useful.add(j)
+					changed = true
+				}
+			}
+		}
+	}
+	for i := range p.n {
+		if !useful.has(i) {
+			p.never.add(i)
+		}
+	}
+}
+
+// objective is value·K − charges of a set, above the base.
+func (p *compiled) objective(x set) int64 {
+	var value, charge int64
+	for _, ways := range p.slots {
+		for _, w := range ways { // best first
+			ok := true
+			for _, s := range w.needs {
+				if !s.meets(x) {
+					ok = false
+					break
+				}
+			}
+			if ok {
+				value += w.value
+				break
+			}
+		}
+	}
+	for i := range p.n {
+		if x.has(i) {
+			charge += p.charge[i]
+		}
+	}
+	return value*p.scale - charge
+}
+
+// feasible reports whether a set keeps every constraint.
+func (p *compiled) feasible(x set) bool {
+	for _, r := range p.resources {
+		left := r.limit
+		for i, u := range r.use {
+			if u != 0 && x.has(i) {
+				left -= u
+			}
+		}
+		if left < 0 {
+			return false
+		}
+	}
+	for _, q := range p.requires {
+		if x.has(q.option) && !q.mask.meets(x) {
+			return false
+		}
+	}
+	return p.must.within(x) && !p.never.meets(x)
+}
