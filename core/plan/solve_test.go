@@ -98,7 +98,7 @@ func TestSolveAgainstEverySet(t *testing.T) {
 }
 
 func TestSolveIsDeterministic(t *testing.T) {
-	m := hard(24)
+	m := hard(16)
 	first, err := plan.Solve(context.Background(), m)
 	require.NoError(t, err)
 	for range 3 {
@@ -124,11 +124,11 @@ func TestStoppedSearchGivesAnHonestBound(t *testing.T) {
 	_, err := plan.Solve(ctx, hard(20))
 	assert.ErrorIs(t, err, context.DeadlineExceeded, "nothing was found before the start")
 
-	full, err := plan.Solve(context.Background(), hard(40))
+	full, err := plan.Solve(context.Background(), hard(16))
 	require.NoError(t, err)
 	ctx, cancel = context.WithCancel(context.Background())
 	cancel2 := &stopAfter{Context: ctx, calls: 3}
-	part, err := plan.Solve(cancel2, hard(40))
+	part, err := plan.Solve(cancel2, hard(16))
 	cancel()
 	require.NoError(t, err)
 	assert.False(t, part.Proven)
