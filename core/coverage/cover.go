@@ -34,7 +34,7 @@ func Closeness(d float64) float64 {
 }
 
 // targetCount is how many targets stand for a working range.
-const targetCount = 7
+const targetCount = 5
 
 // Targets are the loads that a slot is judged at: evenly spaced ratios from lo
 // to hi, both included. 0 < lo ≤ hi.

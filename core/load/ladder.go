@@ -53,7 +53,7 @@ func NewLadder(rungs []Rung) Ladder {
 	for _, r := range rungs {
 		l[r.Hold] = append(l[r.Hold], r)
 	}
-	l[Pair] = append(l[Pair], pairs(l[OneHand])...)
+	l[Pair] = append(l[Pair], Pairs(rungs)...)
 	for h := range l {
 		l[h] = sorted(l[h])
 		if len(l[h]) == 0 {
@@ -73,10 +73,23 @@ func sorted(rungs []Rung) []Rung {
 	return rungs
 }
 
-func pairs(rungs []Rung) []Rung {
-	var out []Rung
-	for i, a := range rungs {
-		for _, b := range rungs[i+1:] {
+// Pairs are the pairs that the one-hand rungs of different things make. A thing
+// that gives a pair by itself is not matched with others.
+func Pairs(rungs []Rung) []Rung {
+	paired := map[string]bool{}
+	var singles, out []Rung
+	for _, r := range rungs {
+		if r.Hold == Pair {
+			paired[r.Things[0]] = true
+		}
+	}
+	for _, r := range rungs {
+		if r.Hold == OneHand && !paired[r.Things[0]] {
+			singles = append(singles, r)
+		}
+	}
+	for i, a := range singles {
+		for _, b := range singles[i+1:] {
 			if a.Things[0] == b.Things[0] {
 				continue
 			}

@@ -68,10 +68,13 @@ type way struct {
 	rows  []int
 }
 
-// resource is a constraint Σ use·x ≤ limit: money, floor, …, a group.
+// resource is a constraint Σ use·x ≤ limit: money, floor, …, a group. A group
+// whose members are in no other is kept by the relaxation's own choice and
+// needs no price.
 type resource struct {
-	limit int64
-	use   []int64
+	limit     int64
+	use       []int64
+	priceless bool
 }
 
 // requirement is x_option ≤ Σ x over any.
@@ -95,6 +98,7 @@ type compiled struct {
 	byOption  [][]int // requirements of each option
 	must      set
 	never     set
+	groups    [][]int // disjoint; every ungrouped option is a group of its own
 }
 
 func compile(m Model) *compiled {
@@ -102,7 +106,11 @@ func compile(m Model) *compiled {
 	p := &compiled{n: n, scale: m.scale(), must: newSet(n), never: newSet(n), byOption: make([][]int, n)}
 	money := resource{limit: m.Budget, use: make([]int64, n)}
 	for i, o := range m.Options {
-		p.charge = append(p.charge, o.Cost*int64(n+1)+1)
+		charge := o.Cost * int64(n+1)
+		if !o.Idle {
+			charge++
+		}
+		p.charge = append(p.charge, charge)
 		money.use[i] = o.Cost
 		if o.Must {
 			p.must.add(i)
@@ -119,13 +127,7 @@ func compile(m Model) *compiled {
 		}
 		p.resources = append(p.resources, r)
 	}
-	for _, g := range m.Groups {
-		r := resource{limit: 1, use: make([]int64, n)}
-		for _, i := range g {
-			r.use[i] = 1
-		}
-		p.resources = append(p.resources, r)
-	}
+	p.addGroups(m.Groups)
 	for i, o := range m.Options {
 		for _, any := range o.Requires {
 			q := requirement{option: i, any: any, mask: newSet(n)}
@@ -139,6 +141,31 @@ func compile(m Model) *compiled {
 	p.addSlots(m.Slots)
 	p.banUseless()
 	return p
+}
+
+// addGroups takes each group that meets no earlier one as a choice of its own.
+func (p *compiled) addGroups(groups [][]int) {
+	taken := newSet(p.n)
+	for _, g := range groups {
+		mask := newSet(p.n)
+		r := resource{limit: 1, use: make([]int64, p.n)}
+		for _, i := range g {
+			r.use[i] = 1
+			mask.add(i)
+		}
+		if r.priceless = !mask.meets(taken); r.priceless {
+			p.groups = append(p.groups, mask.list(p.n))
+			for i := range taken {
+				taken[i] |= mask[i]
+			}
+		}
+		p.resources = append(p.resources, r)
+	}
+	for i := range p.n {
+		if !taken.has(i) {
+			p.groups = append(p.groups, []int{i})
+		}
+	}
 }
 
 // addSlots folds what is had already into the base, drops dominated ways, and

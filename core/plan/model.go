@@ -10,13 +10,15 @@ import (
 
 // Option is one candidate. Cost ≥ 0 in minor units of money. Use holds its
 // demand on each resource of the model, ≥ 0. Requires is an AND of ORs of
-// indices of options without which it is useless. Must and Never are pins.
+// indices of options without which it is useless. Must and Never are pins. Idle
+// options are there already: they do not count as an item.
 type Option struct {
 	Cost     int64
 	Use      []int64
 	Requires [][]int
 	Must     bool
 	Never    bool
+	Idle     bool
 }
 
 // Way is one way of serving a slot: worth Value > 0 (weight × quality, any

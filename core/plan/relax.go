@@ -61,6 +61,9 @@ func (r *relaxation) evaluate(m multipliers, out, in set) float64 {
 		}
 	}
 	for k, res := range p.resources {
+		if res.priceless {
+			continue
+		}
 		price := m.resource[k] / r.unit[k]
 		total += price * float64(res.limit)
 		r.grad.resource[k] = float64(res.limit)
@@ -94,10 +97,11 @@ func (r *relaxation) evaluate(m multipliers, out, in set) float64 {
 			}
 		}
 	}
-	for i := range r.x {
-		r.x[i] = in.has(i) || r.reduced[i] > 0 && !out.has(i)
-		if r.x[i] {
-			total += r.reduced[i]
+	clear(r.x)
+	for _, g := range p.groups {
+		if at := pick(g, r.reduced, out, in); at >= 0 {
+			r.x[at] = true
+			total += r.reduced[at]
 		}
 	}
 	r.subgradient()
@@ -115,6 +119,9 @@ func (r *relaxation) subgradient() {
 		}
 	}
 	for k, res := range p.resources {
+		if res.priceless {
+			continue
+		}
 		for i, u := range res.use {
 			if r.x[i] {
 				r.grad.resource[k] -= float64(u)
@@ -137,7 +144,7 @@ func (r *relaxation) subgradient() {
 }
 
 const (
-	carryOver = 0.3 // of the last direction into the next
+	carryOver = 0.5 // of the last direction into the next
 	smoothing = 0.9 // of the mean solution kept at each step
 )
 
@@ -162,7 +169,7 @@ func (r *relaxation) descend(start multipliers, out, in set, target float64, ste
 				r.mean[i] += 1 - keep
 			}
 		}
-		if bound < best-math.Abs(best)*1e-9 {
+		if math.IsInf(best, 1) || bound < best-math.Abs(best)*1e-9 {
 			best, stale = bound, 0
 			copy(bestAt.row, m.row)
 			copy(bestAt.resource, m.resource)
@@ -262,10 +269,27 @@ func (r *relaxation) exact(m multipliers, out, in set, reduced []int64) int64 {
 		}
 		total += best
 	}
-	for i, v := range reduced {
-		if in.has(i) || v > 0 && !out.has(i) {
-			total += v
+	for _, g := range p.groups {
+		if at := pick(g, reduced, out, in); at >= 0 {
+			total += reduced[at]
 		}
 	}
 	return total
+}
+
+// pick is the member of a group that the relaxation takes: the one that is
+// fixed in, else the one of highest reduced value when that is above 0, else
+// none (−1).
+func pick[V int64 | float64](group []int, reduced []V, out, in set) int {
+	at := -1
+	for _, i := range group {
+		switch {
+		case in.has(i):
+			return i
+		case out.has(i) || reduced[i] <= 0:
+		case at < 0 || reduced[i] > reduced[at]:
+			at = i
+		}
+	}
+	return at
 }

@@ -14,8 +14,8 @@ var ErrImpossible = errors.New("what must be in does not fit the money, the room
 
 // Search effort (measured on models like the demo's).
 const (
-	rootSteps, rootPatience = 500, 12
-	nodeSteps, nodePatience = 25, 6
+	rootSteps, rootPatience = 2000, 40
+	nodeSteps, nodePatience = 40, 8
 )
 
 // Solve finds the best set by branch and bound on the Lagrangian bound, with
@@ -166,22 +166,42 @@ func (s *search) explore(at *node) *node {
 }
 
 // fix shuts options whose other value could not beat the best set.
-func (s *search) fix(at *node) bool {
+func (s *search) fix(node *node) bool {
 	if s.found == nil {
 		return false
 	}
 	changed := false
-	for i, v := range s.reduced {
-		if at.out.has(i) || at.in.has(i) {
+	for _, g := range s.p.groups {
+		at := pick(g, s.reduced, node.out, node.in)
+		if at >= 0 && node.in.has(at) {
 			continue
 		}
-		if v <= 0 && at.bound+v <= s.best {
-			at.out.add(i)
-			changed = true
-		} else if v > 0 && at.bound-v <= s.best {
-			at.in.add(i)
+		changed = s.fixGroup(node, g, at) || changed
+	}
+	return changed
+}
+
+// fixGroup fixes members of one group in which the relaxation takes at (−1 for
+// none): another member in costs the difference, at out falls to the second.
+func (s *search) fixGroup(n *node, group []int, at int) bool {
+	best, second := int64(0), int64(0)
+	if at >= 0 {
+		best = s.reduced[at]
+	}
+	changed := false
+	for _, i := range group {
+		if i == at || n.out.has(i) {
+			continue
+		}
+		second = max(second, s.reduced[i])
+		if n.bound-(best-s.reduced[i]) <= s.best {
+			n.out.add(i)
 			changed = true
 		}
+	}
+	if at >= 0 && n.bound-(best-second) <= s.best {
+		n.in.add(at)
+		changed = true
 	}
 	return changed
 }
@@ -238,14 +258,24 @@ func (s *search) propagate(at *node) bool {
 // branchOn picks the free option that the relaxation is least sure of,
 // weighted by what is at stake; -1 when none is free.
 func (s *search) branchOn(at *node) int {
+	mass := make([]float64, s.p.n)
+	for k, r := range s.p.rows {
+		for _, i := range r.options {
+			mass[i] += at.prices.row[k]
+		}
+	}
+	for k, q := range s.p.requires {
+		for _, j := range q.any {
+			mass[j] += at.prices.requires[k]
+		}
+	}
 	best, pick := -1.0, -1
 	for i := range s.p.n {
 		if at.out.has(i) || at.in.has(i) {
 			continue
 		}
 		doubt := math.Min(s.r.mean[i], 1-s.r.mean[i]) + 0.01
-		stake := math.Abs(float64(s.reduced[i])) + float64(s.p.charge[i])
-		if score := doubt * stake; score > best {
+		if score := doubt * (mass[i] + float64(s.p.charge[i])); score > best {
 			best, pick = score, i
 		}
 	}
