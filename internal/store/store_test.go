@@ -1,0 +1,196 @@
+package store_test
+
+import (
+	"context"
+	"os"
+	"path/filepath"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"scrappyrack/internal/store"
+)
+
+func open(t *testing.T, dir string) *store.Store {
+	t.Helper()
+	s, err := store.Open(context.Background(), dir)
+	require.NoError(t, err)
+	t.Cleanup(func() { _ = s.Close() })
+	return s
+}
+
+var ctx = context.Background()
+
+func practices(t *testing.T, s *store.Store) {
+	t.Helper()
+	for _, p := range []string{"p1", "p2"} {
+		require.NoError(t, s.AddPractice(ctx, store.Practice{ID: p, Name: p}, store.Consultant{ID: "c-" + p, Email: p + "@example.test", Name: p, Password: "x"}))
+	}
+}
+
+func jug(id string) store.Container {
+	return store.Container{ID: id, Name: "jug " + id, Kind: "jug", TareKg: 0.1, CapacityL: 4, Shape: "prism", HeightM: 0.25, Closure: "sealed", Filling: "fresh-water", VolumeL: 3}
+}
+
+func TestFileSurvivesTheRoundTripAndTheReopening(t *testing.T) {
+	dir := t.TempDir()
+	s := open(t, dir)
+	practices(t, s)
+	f := store.NewFile("a", "Loft by the canal")
+	f.Containers = []store.Container{jug("j1"), jug("j2")}
+	f.Gear = []store.Gear{{ID: "g", Item: "loop-light"}}
+	f.Tests = []store.TestSet{{ID: "t", Movement: "one-hand-row", LoadKg: 12.5, Reps: 9, Reserve: 2}}
+	f.Pins = []store.Pin{{ID: "straps", Pin: "never"}}
+	f.Profile.Limits = store.Words{"knee"}
+	made, err := s.Create(ctx, "p1", f)
+	require.NoError(t, err)
+	require.NoError(t, s.Close())
+	got, err := open(t, dir).Load(ctx, "p1", "a")
+	require.NoError(t, err)
+	assert.Equal(t, made, got)
+}
+
+func TestAnotherPracticeFindsNothing(t *testing.T) {
+	s := open(t, t.TempDir())
+	practices(t, s)
+	f, err := s.Create(ctx, "p1", store.NewFile("a", "Loft"))
+	require.NoError(t, err)
+	_, err = s.Load(ctx, "p2", "a")
+	assert.ErrorIs(t, err, store.ErrNotFound)
+	_, err = s.Change(ctx, "p2", "a", f.Revision, "x", func(f *store.File) error { f.Profile.Name = "taken"; return nil })
+	assert.ErrorIs(t, err, store.ErrNotFound)
+	_, _, err = s.Undo(ctx, "p2", "a", f.Revision)
+	assert.ErrorIs(t, err, store.ErrNotFound)
+	assert.ErrorIs(t, s.Delete(ctx, "p2", "a"), store.ErrNotFound)
+	cards, total, err := s.Cards(ctx, "p2", "", 10)
+	require.NoError(t, err)
+	assert.Empty(t, cards)
+	assert.Zero(t, total)
+	// The same id in another practice is another client.
+	_, err = s.Create(ctx, "p2", store.NewFile("a", "Barn"))
+	require.NoError(t, err)
+	again, err := s.Load(ctx, "p1", "a")
+	require.NoError(t, err)
+	assert.Equal(t, "Loft", again.Profile.Name)
+}
+
+func TestStaleChangeIsRefusedWithWhatStands(t *testing.T) {
+	s := open(t, t.TempDir())
+	practices(t, s)
+	_, err := s.Create(ctx, "p1", store.NewFile("a", "Loft"))
+	require.NoError(t, err)
+	rename := func(name string) func(*store.File) error {
+		return func(f *store.File) error { f.Profile.Name = name; return nil }
+	}
+	second, err := s.Change(ctx, "p1", "a", 1, "name", rename("Attic"))
+	require.NoError(t, err)
+	assert.EqualValues(t, 2, second.Revision)
+	stands, err := s.Change(ctx, "p1", "a", 1, "name", rename("Cellar"))
+	assert.ErrorIs(t, err, store.ErrStale)
+	assert.Equal(t, "Attic", stands.Profile.Name)
+	same, err := s.Change(ctx, "p1", "a", 2, "name", rename("Attic"))
+	require.NoError(t, err)
+	assert.EqualValues(t, 2, same.Revision, "a change of nothing is no revision")
+}
+
+func TestUndoAndRedoWalkThroughChanges(t *testing.T) {
+	s := open(t, t.TempDir())
+	practices(t, s)
+	f := store.NewFile("a", "Loft")
+	f.Containers = []store.Container{jug("j1"), jug("j2"), jug("j3")}
+	start, err := s.Create(ctx, "p1", f)
+	require.NoError(t, err)
+	one, err := s.Change(ctx, "p1", "a", 1, "remove jug", func(f *store.File) error { f.Containers = f.Containers[1:]; return nil })
+	require.NoError(t, err)
+	_, err = s.Change(ctx, "p1", "a", 2, "fill", func(f *store.File) error { f.Containers[0].VolumeL = 2; return nil })
+	require.NoError(t, err)
+
+	back, what, err := s.Undo(ctx, "p1", "a", 3)
+	require.NoError(t, err)
+	assert.Equal(t, "fill", what)
+	assert.Equal(t, one.Containers, back.Containers)
+	back, _, err = s.Undo(ctx, "p1", "a", back.Revision)
+	require.NoError(t, err)
+	assert.Equal(t, start.Containers, back.Containers, "order included")
+	_, _, err = s.Undo(ctx, "p1", "a", back.Revision)
+	assert.ErrorIs(t, err, store.ErrNothing)
+	again, what, err := s.Redo(ctx, "p1", "a", back.Revision)
+	require.NoError(t, err)
+	assert.Equal(t, "remove jug", what)
+	assert.Equal(t, one.Containers, again.Containers)
+	loaded, err := s.Load(ctx, "p1", "a")
+	require.NoError(t, err)
+	assert.Equal(t, again, loaded)
+
+	steps, err := s.StepsOf(ctx, "p1", "a")
+	require.NoError(t, err)
+	assert.Equal(t, store.Steps{Undo: "remove jug", Redo: "fill"}, steps)
+	_, err = s.Change(ctx, "p1", "a", again.Revision, "new", func(f *store.File) error { f.Profile.Days = 4; return nil })
+	require.NoError(t, err)
+	steps, err = s.StepsOf(ctx, "p1", "a")
+	require.NoError(t, err)
+	assert.Equal(t, store.Steps{Undo: "new"}, steps, "a new change ends redo")
+}
+
+// The database refuses by itself what the core would refuse.
+func TestTheDatabaseRefusesNonsense(t *testing.T) {
+	s := open(t, t.TempDir())
+	practices(t, s)
+	_, err := s.Create(ctx, "p1", store.NewFile("a", "Loft"))
+	require.NoError(t, err)
+	for name, change := range map[string]func(*store.File){
+		"giant":        func(f *store.File) { f.Profile.StatureM = 3.1 },
+		"full tank":    func(f *store.File) { c := jug("j"); c.CapacityL = 9000; f.Containers = append(f.Containers, c) },
+		"frustum of 0": func(f *store.File) { c := jug("j"); c.Shape = "frustum"; f.Containers = append(f.Containers, c) },
+		"many reps": func(f *store.File) {
+			f.Tests = []store.TestSet{{ID: "t", Movement: "m", LoadKg: 5, Reps: 12, Reserve: 9}}
+		},
+		"unknown pin": func(f *store.File) { f.Pins = []store.Pin{{ID: "x", Pin: "perhaps"}} },
+	} {
+		_, err := s.Change(ctx, "p1", "a", 1, "x", func(f *store.File) error { change(f); return nil })
+		assert.ErrorContains(t, err, "CHECK", name)
+	}
+	f, err := s.Load(ctx, "p1", "a")
+	require.NoError(t, err)
+	assert.EqualValues(t, 1, f.Revision, "nothing of it was kept")
+}
+
+func TestBackupOpensAndNewerIsRefused(t *testing.T) {
+	dir := t.TempDir()
+	s := open(t, dir)
+	practices(t, s)
+	_, err := s.Create(ctx, "p1", store.NewFile("a", "Loft"))
+	require.NoError(t, err)
+	other := t.TempDir()
+	path := filepath.Join(other, store.FileName)
+	require.NoError(t, s.Backup(ctx, path))
+	assert.ErrorContains(t, s.Backup(ctx, path), "exists already")
+	copied := open(t, other)
+	f, err := copied.Load(ctx, "p1", "a")
+	require.NoError(t, err)
+	assert.Equal(t, "Loft", f.Profile.Name)
+
+	_, err = copied.DB().Exec("INSERT INTO goose_db_version (version_id, is_applied) VALUES (999, 1)")
+	require.NoError(t, err)
+	require.NoError(t, copied.Close())
+	_, err = store.Open(ctx, other)
+	assert.ErrorContains(t, err, "newer release")
+}
+
+func TestUnwritableFolderIsSaid(t *testing.T) {
+	file := filepath.Join(t.TempDir(), "a-file")
+	require.NoError(t, os.WriteFile(file, nil, 0o600))
+	_, err := store.Open(ctx, filepath.Join(file, "data"))
+	assert.ErrorContains(t, err, "cannot be made")
+}
+
+func TestEmailIsTakenOnce(t *testing.T) {
+	s := open(t, t.TempDir())
+	practices(t, s)
+	err := s.AddPractice(ctx, store.Practice{ID: "p3", Name: "x"}, store.Consultant{ID: "c", Email: "P1@example.test", Name: "x", Password: "x"})
+	assert.ErrorIs(t, err, store.ErrTaken)
+	c, err := s.ConsultantByEmail(ctx, " P1@EXAMPLE.TEST ")
+	require.NoError(t, err)
+	assert.Equal(t, "p1", c.PracticeID)
+}
