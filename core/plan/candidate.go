@@ -105,6 +105,22 @@ type Candidate struct {
 	twin string // equal for equal states of equal containers
 }
 
+// Reach is the lightest and the heaviest load the candidate gives, with the
+// widest ± of them; dragging, which carries more, is left out. All 0 when it
+// gives none.
+func (c Candidate) Reach() (low, high, u quantity.Mass) {
+	for _, r := range c.Rungs {
+		if r.Hold == load.Dragged {
+			continue
+		}
+		if high == 0 || r.Low < low {
+			low = r.Low
+		}
+		high, u = max(high, r.High), max(u, r.U)
+	}
+	return low, high, u
+}
+
 // Minutes of work (house values).
 const (
 	fillMinutes = 4

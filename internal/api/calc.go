@@ -1,0 +1,175 @@
+package api
+
+import (
+	"context"
+	"errors"
+	"net/http"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"scrappyrack/core/load"
+	"scrappyrack/core/material"
+	"scrappyrack/core/quantity"
+	"scrappyrack/core/strength"
+)
+
+// VesselShape says how the level goes with the volume.
+type VesselShape struct {
+	Kind    string  `json:"kind" enum:"prism,frustum"`
+	HeightM float64 `json:"height_m" exclusiveMinimum:"0" maximum:"5" doc:"Inside height; of a prism, where its capacity is reached"`
+	BottomM float64 `json:"bottom_d_m,omitempty" minimum:"0" maximum:"5" doc:"Frustum: inside diameter at the base"`
+	TopM    float64 `json:"top_d_m,omitempty" minimum:"0" maximum:"5" doc:"Frustum: inside diameter at the height"`
+}
+
+// FillQuestion asks for the mass at a volume, or for the fill of a mass.
+type FillQuestion struct {
+	CapacityL float64     `json:"capacity_l" exclusiveMinimum:"0" maximum:"2000" doc:"Nominal capacity; the brim is taken at 1.04 times it"`
+	BrimL     float64     `json:"brim_l,omitempty" minimum:"0" maximum:"2500" doc:"Brim capacity, when it is known"`
+	TareKg    float64     `json:"tare_kg" minimum:"0" maximum:"1000" doc:"Empty mass"`
+	TareUKg   float64     `json:"tare_u_kg,omitempty" minimum:"0" maximum:"100" doc:"Standard uncertainty of the empty mass, k = 1"`
+	RatingKg  float64     `json:"rating_kg,omitempty" minimum:"0" maximum:"1000" doc:"Mass with its ± must not pass this; 0 keeps none"`
+	Profile   VesselShape `json:"profile"`
+	Filling   string      `json:"filling,omitempty" enum:"fresh-water,sea-water,dry-sand,wet-sand,gravel,garden-soil,concrete,salt,rice,beans,cat-litter,steel-shot,books,stuffing"`
+	Density   *float64    `json:"density_kg_l,omitempty" exclusiveMinimum:"0" maximum:"25" doc:"Instead of a filling, ±5 % rectangular"`
+	VolumeL   *float64    `json:"volume_l,omitempty" minimum:"0" maximum:"2000"`
+	TargetKg  *float64    `json:"target_kg,omitempty" minimum:"0" maximum:"1000"`
+}
+
+// FillAnswer is a fill. When what was asked for is out of reach the numbers are
+// those of the nearest fill that is not, and Reason says why.
+type FillAnswer struct {
+	MassKg    float64        `json:"mass_kg"`
+	U95Kg     float64        `json:"u95_kg" doc:"Expanded uncertainty, k = 2"`
+	VolumeL   float64        `json:"volume_l"`
+	LevelM    float64        `json:"level_m"`
+	DensityKg float64        `json:"density_kg_l"`
+	Reachable bool           `json:"reachable"`
+	Reason    string         `json:"reason,omitempty" doc:"Why it is out of reach"`
+	NearestKg *float64       `json:"nearest_kg,omitempty" doc:"The nearest mass that can be reached"`
+	NearestL  *float64       `json:"nearest_l,omitempty" doc:"Its volume"`
+	Budget    []Contribution `json:"budget"`
+	Why       Derivation     `json:"why"`
+}
+
+func fillAnswer(v load.Vessel, f material.Filling, fill load.Fill, err error) (FillAnswer, error) {
+	out := FillAnswer{Reachable: true, Budget: []Contribution{}}
+	var beyond *load.OutOfReach
+	if errors.As(err, &beyond) {
+		fill = beyond.Nearest
+		kg, l := float64(fill.Mass.Value), float64(fill.Volume)
+		out.Reachable, out.Reason, out.NearestKg, out.NearestL = false, beyond.Reason, &kg, &l
+	} else if err != nil {
+		return out, err
+	}
+	out.MassKg, out.U95Kg = float64(fill.Mass.Value), float64(fill.Mass.Expanded())
+	out.VolumeL, out.LevelM, out.DensityKg = float64(fill.Volume), float64(fill.Level), float64(fill.Density)
+	for _, b := range fill.Budget {
+		out.Budget = append(out.Budget, Contribution{b.Name, float64(b.U1), b.Share})
+	}
+	out.Why = derivationOf(v.Explain(f, fill))
+	return out, nil
+}
+
+func (q FillQuestion) answer() (FillAnswer, error) {
+	var none FillAnswer
+	if (q.Filling == "") == (q.Density == nil) {
+		return none, refuse("filling", "name a filling or give density_kg_l, one of the two", nil)
+	}
+	if (q.VolumeL == nil) == (q.TargetKg == nil) {
+		return none, refuse("volume_l", "give volume_l or target_kg, one of the two", nil)
+	}
+	filling := material.Filling{}
+	if q.Density != nil {
+		filling = material.OfDensity(quantity.Density(*q.Density))
+	} else {
+		var err error
+		if filling, err = material.FillingByKey(q.Filling); err != nil {
+			return none, refuse("filling", err.Error(), q.Filling)
+		}
+	}
+	if q.BrimL > 0 && q.BrimL < q.CapacityL {
+		return none, refuse("brim_l", "the brim cannot hold less than the nominal capacity", q.BrimL)
+	}
+	v := load.Vessel{
+		Tare: quantity.Mass(q.TareKg), TareU1: quantity.Mass(q.TareUKg), Capacity: quantity.Volume(q.CapacityL), Brim: quantity.Volume(q.BrimL),
+		Rating: quantity.Mass(q.RatingKg), Profile: load.Prism{Capacity: quantity.Volume(q.CapacityL), Height: quantity.Length(q.Profile.HeightM)},
+	}
+	if q.Profile.Kind == "frustum" {
+		if q.Profile.BottomM <= 0 {
+			return none, refuse("profile.bottom_d_m", "a frustum needs its bottom diameter, above 0", q.Profile.BottomM)
+		}
+		if q.Profile.TopM <= 0 {
+			return none, refuse("profile.top_d_m", "a frustum needs its top diameter, above 0", q.Profile.TopM)
+		}
+		v.Profile = load.Frustum{Bottom: quantity.Length(q.Profile.BottomM), Top: quantity.Length(q.Profile.TopM), Height: quantity.Length(q.Profile.HeightM)}
+	}
+	if q.TargetKg != nil {
+		fill, err := v.For(filling, quantity.Mass(*q.TargetKg))
+		return fillAnswer(v, filling, fill, err)
+	}
+	fill, err := v.At(filling, quantity.Volume(*q.VolumeL))
+	return fillAnswer(v, filling, fill, err)
+}
+
+// RepMaxQuestion is a test set and the reps to find a load for.
+type RepMaxQuestion struct {
+	LoadKg     float64 `json:"load_kg" exclusiveMinimum:"0" maximum:"1000"`
+	Reps       int     `json:"reps" minimum:"1" maximum:"15"`
+	Reserve    int     `json:"reserve,omitempty" minimum:"0" maximum:"14" doc:"Reps left in reserve; reps + reserve at most 15"`
+	TargetReps int     `json:"target_reps,omitempty" minimum:"1" maximum:"30" default:"1"`
+}
+
+// RepMaxAnswer is the estimated maximum by six formulas and their median.
+type RepMaxAnswer struct {
+	E1RMKg    float64 `json:"e1rm_kg"`
+	Estimates struct {
+		Epley    float64 `json:"epley_kg"`
+		Brzycki  float64 `json:"brzycki_kg"`
+		Lombardi float64 `json:"lombardi_kg"`
+		OConner  float64 `json:"oconner_kg"`
+		Mayhew   float64 `json:"mayhew_kg"`
+		Wathan   float64 `json:"wathan_kg"`
+	} `json:"estimates"`
+	TargetLoadKg float64    `json:"target_load_kg"`
+	Why          Derivation `json:"why"`
+}
+
+func (q RepMaxQuestion) answer() (out RepMaxAnswer, err error) {
+	e, err := strength.FromSet(quantity.Mass(q.LoadKg), q.Reps, q.Reserve)
+	var target quantity.Mass
+	if err == nil {
+		target, err = e.LoadFor(q.TargetReps)
+	}
+	var bad *strength.RangeError
+	if errors.As(err, &bad) {
+		return out, refuse(bad.Field, bad.Detail, nil)
+	}
+	if err != nil {
+		return out, err
+	}
+	out.E1RMKg, out.TargetLoadKg = float64(e.E1RM), float64(target)
+	for i, to := range []*float64{&out.Estimates.Epley, &out.Estimates.Brzycki, &out.Estimates.Lombardi, &out.Estimates.OConner, &out.Estimates.Mayhew, &out.Estimates.Wathan} {
+		*to = float64(e.Each[i])
+	}
+	out.Why = derivationOf(e.Explain(quantity.Mass(q.LoadKg), q.Reps, q.Reserve))
+	return out, nil
+}
+
+func (a *API) calc(r huma.API) {
+	type fillIn struct{ Body FillQuestion }
+	type fillOut struct{ Body FillAnswer }
+	op := open(operation(http.MethodPost, "/calc/fill", "calc-fill", "Mass of a filled container, or the fill for a mass", "calc"), Calc)
+	op.Description = "Exactly: u² = u_tare² + (V·u_ρ)² + (ρ·dV/dh·3 mm/√3)², u95 = 2u. Stable contract."
+	huma.Register(r, op, func(_ context.Context, in *fillIn) (*fillOut, error) {
+		out, err := in.Body.answer()
+		return &fillOut{out}, err
+	})
+	type repIn struct{ Body RepMaxQuestion }
+	type repOut struct{ Body RepMaxAnswer }
+	op = open(operation(http.MethodPost, "/calc/rep-max", "calc-rep-max", "One-rep maximum and the load for a number of reps", "calc"), Calc)
+	op.Description = "The median of six formulas; the target load is the median over the formulas of each one's own maximum × its own share. No rounding. Stable contract."
+	huma.Register(r, op, func(_ context.Context, in *repIn) (*repOut, error) {
+		out, err := in.Body.answer()
+		return &repOut{out}, err
+	})
+}

@@ -1,0 +1,154 @@
+package api
+
+import (
+	"context"
+	"errors"
+	"net/http"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"scrappyrack/core/gear"
+	"scrappyrack/core/load"
+	"scrappyrack/core/material"
+	"scrappyrack/core/movement"
+	"scrappyrack/core/quantity"
+)
+
+// Filling is a row of the starting table.
+type Filling struct {
+	Key     string  `json:"key"`
+	Name    string  `json:"name"`
+	Low     float64 `json:"low_kg_l"`
+	Typical float64 `json:"typical_kg_l"`
+	High    float64 `json:"high_kg_l"`
+	Note    string  `json:"note"`
+	Source  string  `json:"source"`
+}
+
+// ContainerKind is a kind of container with what is assumed of a new one.
+type ContainerKind struct {
+	Key        string   `json:"key"`
+	Name       string   `json:"name"`
+	LimitKg    float64  `json:"limit_kg"`
+	Closure    string   `json:"closure"`
+	Adjustable bool     `json:"adjustable"`
+	Soft       bool     `json:"soft"`
+	CapacityL  float64  `json:"capacity_l"`
+	TareKg     float64  `json:"tare_kg"`
+	HeightM    float64  `json:"height_m"`
+	Holds      []string `json:"holds"`
+}
+
+// GearItem is a thing of the catalogue.
+type GearItem struct {
+	Key        string  `json:"key"`
+	Name       string  `json:"name"`
+	PriceMinor int64   `json:"price_minor" doc:"Invented sample price in pence"`
+	FloorM2    float64 `json:"floor_m2"`
+	Note       string  `json:"note"`
+}
+
+// MovementName is a movement that can be tested, with how it is held.
+type MovementName struct {
+	Key     string `json:"key"`
+	Name    string `json:"name"`
+	Pattern string `json:"pattern"`
+	Hold    string `json:"hold"`
+}
+
+// Display is how a kind of value is shown in a system of units.
+type Display struct {
+	System   string  `json:"system" enum:"metric,us"`
+	Kind     string  `json:"kind"`
+	Symbol   string  `json:"symbol"`
+	Factor   float64 `json:"factor" doc:"SI value of one"`
+	Step     float64 `json:"step" doc:"Shown values are multiples of it, in the shown unit"`
+	Decimals int     `json:"decimals"`
+	Style    string  `json:"style" enum:"decimal,eighths,feet-inches"`
+}
+
+// Library is what never changes while the application runs.
+type Library struct {
+	Fillings   []Filling       `json:"fillings"`
+	Kinds      []ContainerKind `json:"kinds"`
+	Gear       []GearItem      `json:"gear"`
+	Movements  []MovementName  `json:"movements"`
+	Displays   []Display       `json:"displays"`
+	Currencies []string        `json:"currencies"`
+	Limits     []string        `json:"limits"`
+}
+
+type libraryOut struct {
+	CacheControl string `header:"Cache-Control"`
+	Body         Library
+}
+
+func theLibrary() Library {
+	l := Library{Currencies: quantity.Currencies()}
+	for _, f := range material.Fillings() {
+		l.Fillings = append(l.Fillings, Filling{f.Key, f.Name, float64(f.Low), float64(f.Typical), float64(f.High), f.Note, f.Source})
+	}
+	for _, k := range load.Kinds() {
+		holds := []string{}
+		for _, h := range k.Holds {
+			holds = append(holds, string(h))
+		}
+		l.Kinds = append(l.Kinds, ContainerKind{k.Key, k.Name, float64(k.Limit), string(k.Closure), k.Adjustable, k.Soft, float64(k.Capacity), float64(k.Tare), float64(k.Height), holds})
+	}
+	for _, g := range gear.All() {
+		l.Gear = append(l.Gear, GearItem{g.Key, g.Name, g.Price, g.Floor, g.Note})
+	}
+	for _, m := range movement.All() {
+		if len(m.Body) == 0 {
+			l.Movements = append(l.Movements, MovementName{m.Key, m.Name, string(m.Pattern), string(m.Hold)})
+		}
+	}
+	for _, s := range []quantity.System{quantity.Metric, quantity.US} {
+		for _, k := range quantity.Kinds() {
+			d := quantity.DisplayOf(s, k)
+			l.Displays = append(l.Displays, Display{string(s), string(k), d.Symbol, d.Factor, d.Step, d.Decimals, string(d.Style)})
+		}
+	}
+	for _, m := range movement.Limits() {
+		l.Limits = append(l.Limits, string(m))
+	}
+	return l
+}
+
+// Read is what was made of a typed quantity.
+type Read struct {
+	OK         bool    `json:"ok"`
+	Value      float64 `json:"value" doc:"SI, or litres for a volume"`
+	Problem    string  `json:"problem" doc:"Why it could not be read"`
+	Understood string  `json:"understood" doc:"The part that made sense, as typed"`
+}
+
+func (a *API) library(r huma.API) {
+	all := theLibrary()
+	huma.Register(r, operation(http.MethodGet, "/library", "read-library", "Fillings, kinds of container, catalogue, movements, units", "library"),
+		func(context.Context, *struct{}) (*libraryOut, error) {
+			return &libraryOut{CacheControl: "private, max-age=300", Body: all}, nil
+		})
+
+	type readIn struct {
+		Body struct {
+			Kind string `json:"kind" enum:"mass,length,level,force,volume,density,time,area,ratio,count"`
+			Text string `json:"text" maxLength:"200"`
+			Unit string `json:"unit" maxLength:"10" doc:"Unit of a bare number"`
+		}
+	}
+	type readOut struct{ Body Read }
+	huma.Register(r, open(operation(http.MethodPost, "/quantity/read", "read-quantity", "Read what a person typed for a quantity", "library"), Calc),
+		func(_ context.Context, in *readIn) (*readOut, error) {
+			dim := quantity.Kind(in.Body.Kind).Dim()
+			if _, ok := quantity.UnitOf(dim, in.Body.Unit); !ok {
+				return nil, refuse("unit", "that is not a unit of "+string(dim), in.Body.Unit)
+			}
+			v, err := quantity.Parse(dim, in.Body.Text, in.Body.Unit)
+			var bad *quantity.ParseError
+			if errors.As(err, &bad) {
+				return &readOut{Read{Problem: bad.Problem, Understood: bad.Understood}}, nil
+			}
+			return &readOut{Read{OK: err == nil, Value: v}}, err
+		})
+}

@@ -1,0 +1,137 @@
+package api
+
+import (
+	"context"
+	"errors"
+	"net/http"
+	"time"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"scrappyrack/core/plan"
+	"scrappyrack/internal/store"
+)
+
+// Change is a slot whose coverage something moves, both 0 to 1.
+type Change struct {
+	Slot   string  `json:"slot"`
+	Before float64 `json:"before"`
+	After  float64 `json:"after"`
+}
+
+// Choice is something that the plan takes.
+type Choice struct {
+	Key       string   `json:"key"`
+	Name      string   `json:"name"`
+	Origin    string   `json:"origin" enum:"scrap,buy"`
+	CostMinor int64    `json:"cost_minor"`
+	FloorM2   float64  `json:"floor_m2"`
+	Minutes   int      `json:"minutes"`
+	Pinned    bool     `json:"pinned"`
+	Loses     []Change `json:"loses" doc:"What would fall without it"`
+	LowKg     float64  `json:"low_kg" doc:"Lightest load it gives, 0 when it gives none"`
+	HighKg    float64  `json:"high_kg"`
+	LevelM    float64  `json:"level_m" doc:"How high it is filled; 0 when to any level"`
+	VolumeL   float64  `json:"volume_l"`
+	U95Kg     float64  `json:"u95_kg"`
+	Note      string   `json:"note"`
+	Caution   string   `json:"caution"`
+}
+
+// Refusal is something that the plan leaves out.
+type Refusal struct {
+	Key       string   `json:"key"`
+	Name      string   `json:"name"`
+	CostMinor int64    `json:"cost_minor"`
+	Kind      string   `json:"kind" enum:"place,pin,nothing,money,room,needs,favour"`
+	Why       string   `json:"why"`
+	Would     string   `json:"would" doc:"What would let it in"`
+	Gains     []Change `json:"gains"`
+}
+
+// Plan is the best set to buy and fill.
+type Plan struct {
+	Revision   int64     `json:"revision"`
+	Lacks      string    `json:"lacks" doc:"What has to be said before there can be a plan"`
+	Proven     bool      `json:"proven" doc:"No other set is better"`
+	Bound      float64   `json:"bound" doc:"Highest board value still possible, 0 to 1"`
+	Value      float64   `json:"value"`
+	CostMinor  int64     `json:"cost_minor"`
+	LeftMinor  int64     `json:"left_minor"`
+	FloorFree  float64   `json:"floor_free_m2"`
+	Minutes    int       `json:"minutes"`
+	Chosen     []Choice  `json:"chosen"`
+	Kept       []string  `json:"kept" doc:"Containers that stay as they are and that the plan counts on"`
+	Refused    []Refusal `json:"refused"`
+	After      Board     `json:"after"`
+	BeforeDone int       `json:"covered_before"`
+}
+
+func changesOf(all []plan.Change) []Change {
+	out := []Change{}
+	for _, c := range all {
+		out = append(out, Change{c.Slot.Name, c.Before, c.After})
+	}
+	return out
+}
+
+func planOf(f store.File, p *plan.Plan) Plan {
+	out := Plan{Revision: f.Revision, Chosen: []Choice{}, Kept: []string{}, Refused: []Refusal{}, After: Board{Slots: []Slot{}}}
+	if p == nil {
+		out.Lacks = "stature"
+		return out
+	}
+	out.Proven, out.Value = p.Answer.Proven, p.After.Value
+	out.Bound = float64(p.Answer.Bound) / float64(p.Whole)
+	out.CostMinor, out.LeftMinor, out.FloorFree, out.Minutes = p.Cost.Minor, p.Left.Minor, p.FloorFree, p.Minutes
+	out.After, out.BeforeDone = boardOf(p.After), p.Before.Covered
+	for _, c := range p.Chosen {
+		out.Chosen = append(out.Chosen, choiceOf(c))
+	}
+	for _, k := range p.Kept {
+		out.Kept = append(out.Kept, k.Container)
+	}
+	for _, r := range p.Refused {
+		k := r.Candidate
+		out.Refused = append(out.Refused, Refusal{k.Key, k.Name, k.Cost, string(r.Kind), r.Why, r.Would, changesOf(r.Gains)})
+	}
+	return out
+}
+
+func choiceOf(c plan.Choice) Choice {
+	k := c.Candidate
+	out := Choice{
+		Key: k.Key, Name: k.Name, Origin: string(k.Origin), CostMinor: k.Cost, FloorM2: k.Floor, Minutes: k.Minutes,
+		Pinned: c.Pinned, Loses: changesOf(c.Loses), Note: k.Note, Caution: k.Caution,
+	}
+	low, high, u := k.Reach()
+	out.LowKg, out.HighKg, out.U95Kg = float64(low), float64(high), float64(u)
+	if k.Fill != nil {
+		out.LevelM, out.VolumeL = float64(k.Fill.Level), float64(k.Fill.Volume)
+	}
+	return out
+}
+
+// planTime bounds one planning; after it the best found is shown with its bound.
+const planTime = 20 * time.Second
+
+func (a *API) plan(r huma.API) {
+	type out struct{ Body Plan }
+	huma.Register(r, operation(http.MethodGet, "/clients/{client}/plan", "read-plan", "The best set to buy and fill, with reasons", "plan"),
+		func(ctx context.Context, in *Client) (*out, error) {
+			f, made, err := a.planned(ctx, in.ID)
+			if errors.Is(err, plan.ErrImpossible) {
+				return nil, huma.Error409Conflict("what is pinned does not fit the money, the floor or its prerequisites: unpin something or raise the budget")
+			}
+			if err != nil {
+				return nil, problem(err)
+			}
+			return &out{planOf(f, made)}, nil
+		})
+}
+
+func (a *API) planned(ctx context.Context, client string) (store.File, *plan.Plan, error) {
+	ctx, cancel := context.WithTimeout(ctx, planTime)
+	defer cancel()
+	return a.Bench.Plan(ctx, who(ctx).PracticeID, client)
+}

@@ -1,0 +1,280 @@
+package api
+
+import (
+	"scrappyrack/core/coverage"
+	"scrappyrack/core/derivation"
+	"scrappyrack/core/load"
+	"scrappyrack/core/quantity"
+	"scrappyrack/core/space"
+	"scrappyrack/internal/store"
+	"scrappyrack/internal/workbench"
+)
+
+// Input is one thing that went into a number.
+type Input struct {
+	Name  string  `json:"name"`
+	Value float64 `json:"value"`
+	Kind  string  `json:"kind" doc:"What the value is, for showing it; empty for a plain number"`
+	U     float64 `json:"u" doc:"Expanded uncertainty, k = 2; 0 when there is none"`
+	Text  string  `json:"text" doc:"Shown instead of the value when not empty"`
+	From  string  `json:"from" doc:"Station and field where it is set"`
+}
+
+// Derivation is a number with all that is needed to check it by hand.
+type Derivation struct {
+	Title   string  `json:"title"`
+	Value   float64 `json:"value"`
+	Kind    string  `json:"kind"`
+	U       float64 `json:"u"`
+	Inputs  []Input `json:"inputs"`
+	Formula string  `json:"formula"`
+	Range   string  `json:"range"`
+	Source  string  `json:"source"`
+}
+
+func derivationOf(d derivation.Derivation) Derivation {
+	out := Derivation{Title: d.Title, Value: d.Value, Kind: string(d.Kind), U: d.U, Formula: d.Formula, Range: d.Range, Source: d.Source, Inputs: []Input{}}
+	for _, i := range d.Inputs {
+		out.Inputs = append(out.Inputs, Input{i.Name, i.Value, string(i.Kind), i.U, i.Text, i.From})
+	}
+	return out
+}
+
+// Headroom is one use of the room's height.
+type Headroom struct {
+	Use     string     `json:"use"`
+	Name    string     `json:"name"`
+	NeedsM  float64    `json:"needs_m"`
+	MarginM float64    `json:"margin_m"`
+	Fits    bool       `json:"fits"`
+	Known   bool       `json:"known" doc:"False when the ceiling has not been measured"`
+	Instead string     `json:"instead"`
+	Why     Derivation `json:"why"`
+}
+
+// Contribution is one line of an uncertainty budget.
+type Contribution struct {
+	Name  string  `json:"name"`
+	UKg   float64 `json:"u_kg" doc:"Standard uncertainty, k = 1"`
+	Share float64 `json:"share" doc:"Share of the variance, 0 to 1"`
+}
+
+// Load is a container as it is filled.
+type Load struct {
+	ID         string         `json:"id"`
+	MassKg     float64        `json:"mass_kg"`
+	U95Kg      float64        `json:"u95_kg"`
+	VolumeL    float64        `json:"volume_l"`
+	LevelM     float64        `json:"level_m"`
+	BrimL      float64        `json:"brim_l"`
+	BrimLevelM float64        `json:"brim_level_m"`
+	MostKg     float64        `json:"most_kg" doc:"Heaviest allowed with this filling"`
+	MostWhy    string         `json:"most_why"`
+	RatingKg   float64        `json:"rating_kg"`
+	RatingHow  string         `json:"rating_how" enum:"given,default"`
+	Steadiness string         `json:"steadiness"`
+	Holds      []string       `json:"holds"`
+	Problem    string         `json:"problem"`
+	Budget     []Contribution `json:"budget"`
+	Why        Derivation     `json:"why"`
+}
+
+// Rung is one reachable load, or every load from Low to High.
+type Rung struct {
+	LowKg  float64 `json:"low_kg"`
+	HighKg float64 `json:"high_kg"`
+	UKg    float64 `json:"u95_kg"`
+	Origin string  `json:"origin" enum:"scrap,owned,build,buy,band,body"`
+	Label  string  `json:"label"`
+}
+
+// Step is a rise between neighbouring rungs that is too large to train by.
+type Step struct {
+	FromKg float64 `json:"from_kg"`
+	ToKg   float64 `json:"to_kg"`
+	Ratio  float64 `json:"ratio"`
+}
+
+// Ladder is every rung of one hold.
+type Ladder struct {
+	Hold  string `json:"hold"`
+	Rungs []Rung `json:"rungs"`
+	Steps []Step `json:"steps"`
+}
+
+// Tick is a rung on a slot's scale.
+type Tick struct {
+	AtKg     float64 `json:"at_kg"`
+	ToKg     float64 `json:"to_kg"`
+	Origin   string  `json:"origin" enum:"scrap,owned,build,buy,band,body"`
+	Label    string  `json:"label"`
+	Movement string  `json:"movement"`
+}
+
+// Gap is a part of a working range that nothing reaches.
+type Gap struct {
+	LoKg float64 `json:"lo_kg"`
+	HiKg float64 `json:"hi_kg"`
+}
+
+// Way is one movement of a slot's pattern and whether it can be done.
+type Way struct {
+	Movement string  `json:"movement"`
+	Hold     string  `json:"hold"`
+	Value    float64 `json:"value"`
+	Why      string  `json:"why" doc:"Why it cannot be done; empty when it can"`
+	Easier   string  `json:"easier"`
+	Standard string  `json:"standard"`
+	Caution  string  `json:"caution"`
+}
+
+// Slot is one need held against what is reached.
+type Slot struct {
+	Key      string     `json:"key"`
+	Name     string     `json:"name"`
+	RepsLow  int        `json:"reps_low"`
+	RepsHigh int        `json:"reps_high"`
+	PerHand  bool       `json:"per_hand"`
+	Weight   int        `json:"weight"`
+	LoKg     float64    `json:"lo_kg"`
+	HiKg     float64    `json:"hi_kg"`
+	Basis    string     `json:"basis" enum:"test,relative,guess"`
+	Value    float64    `json:"value"`
+	State    string     `json:"state" enum:"covered,thin,missing"`
+	Reason   string     `json:"reason"`
+	Ticks    []Tick     `json:"ticks"`
+	Gaps     []Gap      `json:"gaps"`
+	Ways     []Way      `json:"ways"`
+	Why      Derivation `json:"why"`
+}
+
+// Board is every need held against what is reached.
+type Board struct {
+	Covered int     `json:"covered"`
+	Value   float64 `json:"value" doc:"Weighted mean of the slots' values, 0 to 1"`
+	Slots   []Slot  `json:"slots"`
+}
+
+// Caution is a warning; a hold point must be answered before going on.
+type Caution struct {
+	Station string `json:"station"`
+	Hold    bool   `json:"hold"`
+	Text    string `json:"text"`
+}
+
+// Results is everything worked out from a file, but for the plan.
+type Results struct {
+	Lacks      string     `json:"lacks" doc:"What has to be said before needs can be worked out"`
+	BodyMassKg float64    `json:"body_mass_kg"`
+	MassGuess  bool       `json:"mass_guessed" doc:"The body mass is a guess from the stature"`
+	FreeM2     float64    `json:"free_m2"`
+	FreeWhy    Derivation `json:"free_why"`
+	LaneM      float64    `json:"lane_m"`
+	Lengths    int        `json:"lengths_15m" doc:"How often the lane is walked for 15 m; 0 when loads are held standing"`
+	Heads      []Headroom `json:"heads"`
+	Loads      []Load     `json:"loads"`
+	Ladders    []Ladder   `json:"ladders"`
+	Board      Board      `json:"board"`
+	Cautions   []Caution  `json:"cautions"`
+}
+
+// Desk is a client's file with everything worked out from it.
+type Desk struct {
+	File    store.File  `json:"file"`
+	Steps   store.Steps `json:"steps"`
+	Results Results     `json:"results"`
+}
+
+const carryDistance = quantity.Length(15)
+
+func deskOf(d workbench.Desk) Desk {
+	return Desk{File: d.File, Steps: d.Steps, Results: resultsOf(d.File, d.Results)}
+}
+
+func resultsOf(f store.File, r workbench.Results) Results {
+	room := r.Case.Room
+	free := room.FreeFloor()
+	out := Results{
+		Lacks: r.Lacks, BodyMassKg: float64(r.Case.Person.BodyMass), MassGuess: r.MassGuessed,
+		FreeM2: free.Value, FreeWhy: derivationOf(free), LaneM: float64(room.Lane()), Lengths: space.Lengths(room.Lane(), carryDistance),
+		Heads: []Headroom{}, Loads: []Load{}, Ladders: laddersOf(r.Means.Ladder), Board: boardOf(r.Board), Cautions: []Caution{},
+	}
+	for _, h := range r.Heads {
+		out.Heads = append(out.Heads, Headroom{string(h.Use), h.Name, h.Needed.Value, float64(h.Margin), h.Fits, h.Known, h.Instead, derivationOf(h.Needed)})
+	}
+	for i, l := range r.Loads {
+		out.Loads = append(out.Loads, loadOf(f.Containers[i], l))
+	}
+	for _, c := range r.Cautions {
+		out.Cautions = append(out.Cautions, Caution{c.Station, c.Hold, c.Text})
+	}
+	return out
+}
+
+func loadOf(k store.Container, l workbench.Loaded) Load {
+	c, brim := l.Container, l.Container.Vessel.BrimVolume()
+	out := Load{
+		ID: c.ID, MassKg: float64(l.Fill.Mass.Value), U95Kg: float64(l.Fill.Mass.Expanded()), VolumeL: float64(l.Fill.Volume),
+		LevelM: float64(l.Fill.Level), BrimL: float64(brim), BrimLevelM: float64(c.Vessel.Profile.Level(brim)),
+		MostKg: float64(l.Most.Mass.Value), MostWhy: l.Bound, RatingKg: float64(c.Vessel.Rating), RatingHow: "given",
+		Steadiness: string(c.Steadiness(l.Fill)), Holds: []string{}, Problem: l.Problem, Budget: []Contribution{},
+		Why: derivationOf(c.Vessel.Explain(c.Filling, l.Fill)),
+	}
+	if k.RatingKg == 0 {
+		out.RatingHow = "default"
+	}
+	for _, r := range c.Rungs() {
+		out.Holds = append(out.Holds, string(r.Hold))
+	}
+	for _, b := range l.Fill.Budget {
+		out.Budget = append(out.Budget, Contribution{b.Name, float64(b.U1), b.Share})
+	}
+	return out
+}
+
+func laddersOf(l load.Ladder) []Ladder {
+	out := []Ladder{}
+	for _, h := range load.Holds() {
+		rungs := l[h]
+		if len(rungs) == 0 {
+			continue
+		}
+		one := Ladder{Hold: string(h), Rungs: []Rung{}, Steps: []Step{}}
+		for _, r := range rungs {
+			one.Rungs = append(one.Rungs, Rung{float64(r.Low), float64(r.High), float64(r.U), string(r.Origin), r.Label})
+		}
+		for _, s := range l.Steps(h) {
+			one.Steps = append(one.Steps, Step{float64(s.From), float64(s.To), s.Ratio})
+		}
+		out = append(out, one)
+	}
+	return out
+}
+
+func boardOf(b coverage.Board) Board {
+	out := Board{Covered: b.Covered, Value: b.Value, Slots: []Slot{}}
+	for _, c := range b.Slots {
+		s := c.Slot
+		one := Slot{
+			Key: s.Key, Name: s.Name, RepsLow: s.RepsLow, RepsHigh: s.RepsHigh, PerHand: s.PerHand, Weight: s.Weight,
+			LoKg: float64(s.Lo), HiKg: float64(s.Hi), Basis: string(s.Basis), Value: c.Value, State: string(c.State), Reason: c.Reason,
+			Ticks: []Tick{}, Gaps: []Gap{}, Ways: []Way{}, Why: derivationOf(s.Derivation),
+		}
+		for _, t := range c.Ticks {
+			one.Ticks = append(one.Ticks, Tick{float64(t.At), float64(t.To), string(t.Rung.Origin), t.Rung.Label, t.Movement.Name})
+		}
+		for _, g := range c.Gaps {
+			one.Gaps = append(one.Gaps, Gap{float64(g.Lo), float64(g.Hi)})
+		}
+		for _, w := range c.Ways {
+			m := w.Movement
+			hold := string(m.Hold)
+			if hold == "" {
+				hold = string(load.Body)
+			}
+			one.Ways = append(one.Ways, Way{m.Name, hold, w.Value, w.Why, m.Easier, m.Standard, m.Caution})
+		}
+		out.Slots = append(out.Slots, one)
+	}
+	return out
+}

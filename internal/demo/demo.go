@@ -1,0 +1,96 @@
+// Package demo is the made-up practice with its three clients. Nobody in it
+// exists.
+package demo
+
+import (
+	"context"
+	"errors"
+
+	"scrappyrack/internal/store"
+	"scrappyrack/internal/workbench"
+)
+
+// Fill puts the demo practice into an empty store; a store that has it already
+// is left as it is.
+func Fill(ctx context.Context, s *store.Store) error {
+	if _, err := s.ConsultantByEmail(ctx, workbench.DemoEmail); !errors.Is(err, store.ErrNotFound) {
+		return err
+	}
+	p := store.Practice{ID: workbench.NewID(), Name: "Bracken & Tarn, home gyms (demo)"}
+	c := store.Consultant{ID: workbench.NewID(), Email: workbench.DemoEmail, Name: "Demo consultant", Password: workbench.HashPassword(workbench.NewID())}
+	if err := s.AddPractice(ctx, p, c); err != nil {
+		return err
+	}
+	for _, f := range Files() {
+		if _, err := s.Create(ctx, p.ID, f); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+func jug(id, name string, capacity, tare, height float64, filling string, volume float64) store.Container {
+	return store.Container{ID: id, Name: name, Kind: "jug", TareKg: tare, TareHalfKg: 0.01, CapacityL: capacity, Shape: "prism", HeightM: height, Closure: "sealed", Filling: filling, VolumeL: volume}
+}
+
+// Files are the demo clients: a loft under a low slope, a garage shared with a
+// car, and a rented flat upstairs where nothing may be drilled.
+func Files() []store.File {
+	return []store.File{loft(), garage(), flat()}
+}
+
+func loft() store.File {
+	f := store.NewFile("demo-loft", "Loft above the bakery")
+	f.Profile.StatureM, f.Profile.BodyMassKg, f.Profile.Sex = 1.69, 64, "female"
+	f.Profile.Experience, f.Profile.Goal, f.Profile.Days, f.Profile.Minutes = "novice", "general", 3, 35
+	f.Profile.BudgetMinor, f.Profile.Currency = 22000, "GBP"
+	f.Profile.Note = "Hand-luggage staircase: nothing wider than 70 cm goes up."
+	f.Space = store.Space{LengthM: 4.6, WidthM: 2.9, CeilingM: 2.08, TakenM2: 3.2, Floor: "timber", Surface: "wood", Walls: "drill", NeighboursBelow: true}
+	f.AtHand = store.Words{"fresh-water", "rice", "books"}
+	f.Containers = []store.Container{
+		jug("jug-a", "jug A", 3.785, 0.06, 0.245, "fresh-water", 3.7),
+		jug("jug-b", "jug B", 3.785, 0.06, 0.245, "rice", 3.6),
+		{ID: "bucket", Name: "mop bucket", Kind: "bucket", TareKg: 0.62, TareHalfKg: 0.02, CapacityL: 11.5, Shape: "frustum", HeightM: 0.25, BottomM: 0.215, TopM: 0.275, Closure: "open", Filling: "fresh-water", VolumeL: 7, Adjustable: true},
+		{ID: "pack", Name: "day pack", Kind: "backpack", TareKg: 0.7, TareHalfKg: 0.01, CapacityL: 22, Shape: "prism", HeightM: 0.45, Closure: "zipped", Filling: "books", VolumeL: 12, Adjustable: true},
+	}
+	f.Gear = []store.Gear{{ID: "loop", Item: "loop-light"}, {ID: "db3", Item: "dumbbells-3"}}
+	f.Tests = []store.TestSet{{ID: "row", Movement: "one-hand-row", LoadKg: 9.5, Reps: 11, Reserve: 2}}
+	return f
+}
+
+func garage() store.File {
+	f := store.NewFile("demo-garage", "Half a garage, half a car")
+	f.Profile.StatureM, f.Profile.BodyMassKg, f.Profile.Sex = 1.88, 94, "male"
+	f.Profile.Experience, f.Profile.Goal, f.Profile.Days, f.Profile.Minutes = "intermediate", "strength", 4, 50
+	f.Profile.BudgetMinor, f.Profile.Currency, f.Profile.Units = 65000, "USD", "us"
+	f.Space = store.Space{LengthM: 5.79, WidthM: 2.74, CeilingM: 2.62, TakenM2: 2.5, Floor: "slab", Surface: "concrete", Walls: "drill"}
+	f.AtHand = store.Words{"fresh-water", "dry-sand", "gravel"}
+	f.Containers = []store.Container{
+		jug("can-1", "jerry can 1", 18.9, 0.9, 0.36, "fresh-water", 8),
+		{ID: "pail-1", Name: "5 gal pail", Kind: "bucket", TareKg: 1.02, TareHalfKg: 0.05, CapacityL: 18.9, Shape: "frustum", HeightM: 0.36, BottomM: 0.244, TopM: 0.276, RatingKg: 25, Closure: "open", Filling: "dry-sand", VolumeL: 9, Adjustable: true},
+		{ID: "duffel", Name: "army duffel", Kind: "duffel", TareKg: 1.1, TareHalfKg: 0.05, CapacityL: 60, Shape: "prism", HeightM: 0.35, Closure: "zipped", Filling: "books", VolumeL: 20, Adjustable: true},
+	}
+	f.Gear = []store.Gear{{ID: "kb", Item: "kettlebell-16"}, {ID: "bench", Item: "flat-bench"}}
+	f.Tests = []store.TestSet{
+		{ID: "squat", Movement: "goblet-squat", LoadKg: 32, Reps: 12, Reserve: 2},
+		{ID: "press", Movement: "one-hand-press", LoadKg: 16, Reps: 9, Reserve: 1},
+	}
+	return f
+}
+
+func flat() store.File {
+	f := store.NewFile("demo-flat", "Third floor, rented, no drill")
+	f.Profile.StatureM, f.Profile.BodyMassKg = 1.58, 0
+	f.Profile.Experience, f.Profile.Goal, f.Profile.Days, f.Profile.Minutes = "new", "older-adult", 2, 25
+	f.Profile.Limits = store.Words{"knee", "no-floor"}
+	f.Profile.BudgetMinor, f.Profile.Currency = 9000, "EUR"
+	f.Space = store.Space{LengthM: 3.1, WidthM: 2.2, CeilingM: 2.45, TakenM2: 1.4, Floor: "slab", Surface: "laminate", Walls: "no-holes", NeighboursBelow: true}
+	f.AtHand = store.Words{"fresh-water", "beans", "books", "stuffing"}
+	f.Containers = []store.Container{
+		{ID: "bottle-1", Name: "bottle 1", Kind: "bottle", TareKg: 0.04, CapacityL: 1.5, Shape: "prism", HeightM: 0.28, Closure: "sealed", Filling: "fresh-water", VolumeL: 1.5},
+		{ID: "bottle-2", Name: "bottle 2", Kind: "bottle", TareKg: 0.04, CapacityL: 1.5, Shape: "prism", HeightM: 0.28, Closure: "sealed", Filling: "fresh-water", VolumeL: 1.5},
+		{ID: "tote", Name: "market bag", Kind: "bag", TareKg: 0.12, TareHalfKg: 0.01, CapacityL: 14, Shape: "prism", HeightM: 0.34, Closure: "open", Filling: "books", VolumeL: 4, Adjustable: true},
+	}
+	f.Gear = []store.Gear{{ID: "mini", Item: "mini-loops"}}
+	return f
+}

@@ -1,0 +1,193 @@
+package document
+
+import (
+	"fmt"
+	"strings"
+	"time"
+
+	"scrappyrack/core/caution"
+	"scrappyrack/core/coverage"
+	"scrappyrack/core/load"
+	"scrappyrack/core/plan"
+	"scrappyrack/core/quantity"
+	"scrappyrack/internal/store"
+	"scrappyrack/internal/workbench"
+)
+
+// Book is what the client takes home: what to buy and fill, the load card with
+// fill lines, the needs, and the cautions. The same file gives the same bytes.
+// paper is a4 or letter.
+func Book(f store.File, r workbench.Results, p *plan.Plan, size string) ([]byte, error) {
+	made := time.Unix(f.UpdatedAt, 0).UTC()
+	w, err := newPaper(size, f.Profile.Name+" · home-gym plan", made)
+	if err != nil {
+		return nil, err
+	}
+	b := book{w, f, r, p, quantity.System(f.Profile.Units)}
+	b.front(made)
+	if p != nil {
+		b.toDo()
+	}
+	b.loadCard()
+	if p != nil {
+		b.needs()
+	}
+	b.cautions()
+	return w.bytes()
+}
+
+type book struct {
+	*paper
+	file    store.File
+	results workbench.Results
+	plan    *plan.Plan
+	units   quantity.System
+}
+
+func (b book) show(kind quantity.Kind, v float64) string { return quantity.Format(b.units, kind, v) }
+func (b book) mass(v quantity.Mass) string               { return b.show(quantity.KindMass, float64(v)) }
+
+func (b book) money(minor int64) string {
+	return quantity.Money{Minor: minor, Currency: b.file.Profile.Currency}.String()
+}
+
+func (b book) front(made time.Time) {
+	b.SetFont("Barlow", "B", 24)
+	b.colour(ink)
+	b.CellFormat(0, 11, b.file.Profile.Name, "", 1, "L", false, 0, "")
+	b.text(fmt.Sprintf("Home-gym plan, %s. %d days a week of %d minutes, goal: %s.", made.Format("2 January 2006"),
+		b.file.Profile.Days, b.file.Profile.Minutes, strings.ReplaceAll(b.file.Profile.Goal, "-", " ")), soft)
+	b.Ln(2)
+	if b.plan == nil {
+		b.text("There is no plan yet: stature is not known.", action)
+		return
+	}
+	p := b.plan
+	state := "proven: no other set of these things covers more for this money and room"
+	if !p.Answer.Proven {
+		state = "the best found; a better one has not been ruled out"
+	}
+	b.SetFont("Barlow", "B", 12)
+	b.colour(covered)
+	b.MultiCell(0, 6, fmt.Sprintf("%d of %d needs covered with this plan (%d today), for %s of %s.",
+		p.After.Covered, len(p.After.Slots), p.Before.Covered, b.money(p.Cost.Minor), b.money(b.file.Profile.BudgetMinor)), "", "L", false)
+	b.text(fmt.Sprintf("This plan is %s. Prices are invented samples until your practice enters its own. %s of floor stay free.", state, b.show(quantity.KindArea, p.FloorFree)), soft)
+}
+
+func (b book) toDo() {
+	var buy, fill [][]string
+	for _, c := range b.plan.Chosen {
+		k := c.Candidate
+		if k.Origin == load.Bought {
+			buy = append(buy, []string{k.Name, b.money(k.Cost), sentence(k.Note, losses(c.Loses)), k.Caution})
+			continue
+		}
+		line, weighs := "any level", b.reach(k)
+		if k.Fill != nil {
+			line = b.show(quantity.KindLevel, float64(k.Fill.Level)) + " (" + b.show(quantity.KindVolume, float64(k.Fill.Volume)) + ")"
+			weighs = b.mass(k.Fill.Mass.Value) + " ± " + b.mass(k.Fill.Mass.Expanded())
+		}
+		fill = append(fill, []string{k.Name, line, weighs, k.Caution})
+	}
+	if len(buy) > 0 {
+		b.heading("Buy")
+		b.table([]column{{"what", 0.30, "L", true}, {"price", 0.12, "R", false}, {"  why", 0.33, "L", false}, {"mind", 0.25, "L", false}}, buy)
+	}
+	if len(fill) > 0 {
+		b.heading("Fill and pack")
+		b.table([]column{{"what", 0.32, "L", true}, {"fill to", 0.2, "L", false}, {"then it weighs", 0.2, "L", false}, {"mind", 0.28, "L", false}}, fill)
+	}
+	if len(buy)+len(fill) == 0 {
+		b.heading("Nothing to buy or fill")
+		b.text("What is there already reaches as far as anything for this money would.", ink)
+	}
+}
+
+func (b book) reach(k plan.Candidate) string {
+	low, high, _ := k.Reach()
+	return b.mass(low) + " to " + b.mass(high)
+}
+
+func losses(all []plan.Change) string {
+	if len(all) == 0 {
+		return ""
+	}
+	names := make([]string, len(all))
+	for i, c := range all {
+		names[i] = strings.ToLower(c.Slot.Name)
+	}
+	return "For " + strings.Join(names, "; ")
+}
+
+func sentence(parts ...string) string {
+	var out []string
+	for _, p := range parts {
+		if p != "" {
+			out = append(out, strings.ToUpper(p[:1])+p[1:]+".")
+		}
+	}
+	return strings.Join(out, " ")
+}
+
+func (b book) loadCard() {
+	if len(b.results.Loads) == 0 {
+		return
+	}
+	b.heading("Load card: what everything weighs as it stands")
+	var rows [][]string
+	for _, l := range b.results.Loads {
+		c := l.Container
+		rows = append(rows, []string{
+			c.Name, c.Filling.Name, b.show(quantity.KindLevel, float64(l.Fill.Level)), b.show(quantity.KindVolume, float64(l.Fill.Volume)),
+			b.mass(l.Fill.Mass.Value), "± " + b.mass(l.Fill.Mass.Expanded()), b.mass(l.Most.Mass.Value), string(c.Steadiness(l.Fill)),
+		})
+	}
+	b.table([]column{
+		{"what", 0.17, "L", true}, {"filled with", 0.16, "L", false}, {"line at", 0.11, "R", false}, {"volume", 0.12, "R", false},
+		{"weighs", 0.12, "R", true}, {"give or take", 0.11, "R", false}, {"at most", 0.1, "R", false}, {"  moving", 0.11, "L", false},
+	}, rows)
+	b.text("The line is measured from the inside bottom. ± is the expanded uncertainty (k = 2). At most: to the brim, or what the handle is taken to be good for.", soft)
+}
+
+func (b book) needs() {
+	b.heading("What each movement needs, and what reaches it with this plan")
+	var rows [][]string
+	for _, c := range b.plan.After.Slots {
+		way := ""
+		if len(c.Ways) > 0 && c.Ways[0].Why == "" {
+			way = c.Ways[0].Movement.Name
+		}
+		reason := c.Reason
+		if reason == "" {
+			reason = "–"
+		}
+		per := ""
+		if c.Slot.PerHand {
+			per = " a hand"
+		}
+		rows = append(rows, []string{c.Slot.Name, fmt.Sprintf("%d–%d", c.Slot.RepsLow, c.Slot.RepsHigh),
+			b.mass(c.Slot.Lo) + " – " + b.mass(c.Slot.Hi) + per + basis(c.Slot.Basis), string(c.State), way, reason})
+	}
+	b.table([]column{{"movement", 0.15, "L", true}, {"reps", 0.08, "L", false}, {"working range", 0.25, "L", false}, {"state", 0.1, "L", false}, {"best done as", 0.2, "L", false}, {"what is missing", 0.22, "L", false}}, rows)
+}
+
+func basis(b coverage.Basis) string {
+	switch b {
+	case coverage.GuessOf:
+		return " (guess)"
+	case coverage.Relative:
+		return " (from a relative)"
+	}
+	return ""
+}
+
+func (b book) cautions() {
+	b.heading("Mind")
+	for _, c := range append(b.results.Cautions, caution.Always()...) {
+		text := c.Text
+		if c.Hold {
+			text = "Before going on: " + text
+		}
+		b.warning(strings.TrimSuffix(text, ".") + ".")
+	}
+}
