@@ -152,7 +152,7 @@ func (v Vessel) Explain(f material.Filling, fill Fill) derivation.Derivation {
 	return derivation.Derivation{
 		Title: "Mass by filling", Value: float64(fill.Mass.Value), Kind: quantity.KindMass, U: float64(fill.Mass.Expanded()),
 		Inputs: []derivation.Input{
-			{Name: "empty (tare)", Kind: quantity.KindMass, Value: float64(v.Tare), U: 2 * float64(v.TareU1), From: "stock"},
+			{Name: "empty (tare)", Kind: quantity.KindFine, Value: float64(v.Tare), U: 2 * float64(v.TareU1), From: "stock"},
 			{Name: "volume of " + f.Name, Kind: quantity.KindVolume, Value: float64(fill.Volume), From: "loads"},
 			{Name: "bulk density", Kind: quantity.KindDensity, Value: float64(f.Typical), U: 2 * float64(f.U1()), From: "stock"},
 			{Name: "level", Kind: quantity.KindLevel, Value: float64(fill.Level), U: 2 * quantity.Rectangular(float64(LevelHalfWidth)), From: "loads"},

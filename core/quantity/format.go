@@ -33,9 +33,11 @@ type Display struct {
 // length (a room's or a person's in metres or feet, a level's in cm or inches).
 type Kind string
 
-// The kinds that are shown differently from their dimension's default.
+// The kinds that are shown differently from their dimension's default. A fine
+// mass is one that goes on a kitchen scale: an empty container.
 const (
 	KindMass    = Kind(DimMass)
+	KindFine    = Kind("mass-fine")
 	KindLength  = Kind(DimLength)
 	KindLevel   = Kind("level")
 	KindForce   = Kind(DimForce)
@@ -49,8 +51,11 @@ const (
 
 // Dim is the dimension in which values of the kind are typed.
 func (k Kind) Dim() Dim {
-	if k == KindLevel {
+	switch k {
+	case KindLevel:
 		return DimLength
+	case KindFine:
+		return DimMass
 	}
 	return Dim(k)
 }
@@ -58,6 +63,7 @@ func (k Kind) Dim() Dim {
 var displays = map[System]map[Kind]Display{
 	Metric: {
 		KindMass:    {"kg", 1, 0.1, 1, Decimal},
+		KindFine:    {"kg", 1, 0.001, 3, Decimal},
 		KindLength:  {"m", 1, 0.001, 3, Decimal},
 		KindLevel:   {"cm", 0.01, 0.1, 1, Decimal},
 		KindForce:   {"N", 1, 1, 0, Decimal},
@@ -70,6 +76,7 @@ var displays = map[System]map[Kind]Display{
 	},
 	US: {
 		KindMass:    {"lb", PoundKg, 0.25, 2, Decimal},
+		KindFine:    {"lb", PoundKg, 0.01, 2, Decimal},
 		KindLength:  {"ft", FootM, 1. / 96, 0, FeetInches},
 		KindLevel:   {"in", InchM, 0.125, 3, Eighths},
 		KindForce:   {"lbf", PoundForceN, 0.5, 1, Decimal},
@@ -97,7 +104,7 @@ func DisplayOf(system System, kind Kind) Display {
 
 // Kinds lists every kind that is shown.
 func Kinds() []Kind {
-	return []Kind{KindMass, KindLength, KindLevel, KindForce, KindVolume, KindDensity, KindTime, KindArea, KindRatio, KindCount}
+	return []Kind{KindMass, KindFine, KindLength, KindLevel, KindForce, KindVolume, KindDensity, KindTime, KindArea, KindRatio, KindCount}
 }
 
 // Format writes an SI value as a user of the system reads it, unit included,
@@ -129,6 +136,17 @@ func Format(system System, kind Kind, value float64) string {
 		return sign + number
 	}
 	return sign + number + " " + d.Symbol
+}
+
+// FormatU writes an expanded uncertainty of a value of the kind, without its
+// unit: as Format does, but to a hundredth of the unit when that would hide it,
+// so that no uncertainty is shown as nothing.
+func FormatU(system System, kind Kind, u float64) string {
+	d := DisplayOf(system, kind)
+	if d.Style == Decimal && u > 0 && u < d.Factor*d.Step {
+		return strconv.FormatFloat(math.Max(0.01, math.Ceil(u/d.Factor*100-1e-9)/100), 'f', 2, 64)
+	}
+	return strings.TrimSuffix(strings.TrimSuffix(Format(system, kind, u), d.Symbol), " ")
 }
 
 var eighthMarks = [8]string{"", "⅛", "¼", "⅜", "½", "⅝", "¾", "⅞"}

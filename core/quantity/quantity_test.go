@@ -186,12 +186,14 @@ func TestSharedFormatCases(t *testing.T) {
 		System, Kind string
 		Value        float64
 		Text         string
+		UText        string
+		Display      quantity.Display
 	}
 	var rows []row
 	for _, s := range []quantity.System{quantity.Metric, quantity.US} {
 		for _, k := range quantity.Kinds() {
 			for _, v := range []float64{0, 0.0049, 0.125, 0.31415, 1, 1.8034, 2.4375, 9.46, 36.2, 119.6, 402.25, -1.25} {
-				rows = append(rows, row{string(s), string(k), v, quantity.Format(s, k, v)})
+				rows = append(rows, row{string(s), string(k), v, quantity.Format(s, k, v), quantity.FormatU(s, k, math.Abs(v)), quantity.DisplayOf(s, k)})
 			}
 		}
 	}

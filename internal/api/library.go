@@ -7,6 +7,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"scrappyrack/core/caution"
 	"scrappyrack/core/gear"
 	"scrappyrack/core/load"
 	"scrappyrack/core/material"
@@ -76,6 +77,7 @@ type Library struct {
 	Displays   []Display       `json:"displays"`
 	Currencies []string        `json:"currencies"`
 	Limits     []string        `json:"limits"`
+	Cautions   []Caution       `json:"cautions" doc:"What every hand-over carries"`
 }
 
 type libraryOut struct {
@@ -112,6 +114,9 @@ func theLibrary() Library {
 	for _, m := range movement.Limits() {
 		l.Limits = append(l.Limits, string(m))
 	}
+	for _, c := range caution.Always() {
+		l.Cautions = append(l.Cautions, Caution{c.Station, c.Hold, c.Text})
+	}
 	return l
 }
 
@@ -132,7 +137,7 @@ func (a *API) library(r huma.API) {
 
 	type readIn struct {
 		Body struct {
-			Kind string `json:"kind" enum:"mass,length,level,force,volume,density,time,area,ratio,count"`
+			Kind string `json:"kind" enum:"mass,mass-fine,length,level,force,volume,density,time,area,ratio,count"`
 			Text string `json:"text" maxLength:"200"`
 			Unit string `json:"unit" maxLength:"10" doc:"Unit of a bare number"`
 		}

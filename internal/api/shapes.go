@@ -1,6 +1,7 @@
 package api
 
 import (
+	"scrappyrack/core/body"
 	"scrappyrack/core/coverage"
 	"scrappyrack/core/derivation"
 	"scrappyrack/core/load"
@@ -162,6 +163,31 @@ type Caution struct {
 	Text    string `json:"text"`
 }
 
+// Height is a height of the body, standing.
+type Height struct {
+	Name   string  `json:"name"`
+	M      float64 `json:"m"`
+	Share  float64 `json:"share" doc:"Of stature"`
+	Source string  `json:"source"`
+}
+
+func heightsOf(stature quantity.Length) []Height {
+	out := []Height{}
+	if stature <= 0 {
+		return out
+	}
+	const segments = "Drillis & Contini 1966"
+	for _, h := range []Height{
+		{"overhead grip", 0, body.GripReach, "Pheasant & Haslegrave, Bodyspace, from memory"},
+		{"shoulder", 0, body.Shoulder, segments}, {"hip", 0, body.Hip, segments},
+		{"grip, arms down", 0, body.Grip, segments}, {"knee", 0, body.Knee, segments},
+	} {
+		h.M = float64(body.At(stature, h.Share))
+		out = append(out, h)
+	}
+	return out
+}
+
 // Results is everything worked out from a file, but for the plan.
 type Results struct {
 	Lacks      string     `json:"lacks" doc:"What has to be said before needs can be worked out"`
@@ -170,7 +196,8 @@ type Results struct {
 	FreeM2     float64    `json:"free_m2"`
 	FreeWhy    Derivation `json:"free_why"`
 	LaneM      float64    `json:"lane_m"`
-	Lengths    int        `json:"lengths_15m" doc:"How often the lane is walked for 15 m; 0 when loads are held standing"`
+	Lengths    int        `json:"lengths_50ft" doc:"How often the lane is walked for 50 ft (15.24 m); 0 when loads are held standing"`
+	Heights    []Height   `json:"heights"`
 	Heads      []Headroom `json:"heads"`
 	Loads      []Load     `json:"loads"`
 	Ladders    []Ladder   `json:"ladders"`
@@ -185,7 +212,8 @@ type Desk struct {
 	Results Results     `json:"results"`
 }
 
-const carryDistance = quantity.Length(15)
+// carryDistance is the 50 ft that are often asked for (common practice).
+const carryDistance = quantity.Length(50 * quantity.FootM)
 
 func deskOf(d workbench.Desk) Desk {
 	return Desk{File: d.File, Steps: d.Steps, Results: resultsOf(d.File, d.Results)}
@@ -197,7 +225,7 @@ func resultsOf(f store.File, r workbench.Results) Results {
 	out := Results{
 		Lacks: r.Lacks, BodyMassKg: float64(r.Case.Person.BodyMass), MassGuess: r.MassGuessed,
 		FreeM2: free.Value, FreeWhy: derivationOf(free), LaneM: float64(room.Lane()), Lengths: space.Lengths(room.Lane(), carryDistance),
-		Heads: []Headroom{}, Loads: []Load{}, Ladders: laddersOf(r.Means.Ladder), Board: boardOf(r.Board), Cautions: []Caution{},
+		Heights: heightsOf(r.Case.Person.Stature), Heads: []Headroom{}, Loads: []Load{}, Ladders: laddersOf(r.Means.Ladder), Board: boardOf(r.Board), Cautions: []Caution{},
 	}
 	for _, h := range r.Heads {
 		out.Heads = append(out.Heads, Headroom{string(h.Use), h.Name, h.Needed.Value, float64(h.Margin), h.Fits, h.Known, h.Instead, derivationOf(h.Needed)})

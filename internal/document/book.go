@@ -47,6 +47,10 @@ type book struct {
 func (b book) show(kind quantity.Kind, v float64) string { return quantity.Format(b.units, kind, v) }
 func (b book) mass(v quantity.Mass) string               { return b.show(quantity.KindMass, float64(v)) }
 
+func (b book) pm(u quantity.Mass) string {
+	return quantity.FormatU(b.units, quantity.KindMass, float64(u))
+}
+
 func (b book) money(minor int64) string {
 	return quantity.Money{Minor: minor, Currency: b.file.Profile.Currency}.String()
 }
@@ -85,7 +89,7 @@ func (b book) toDo() {
 		line, weighs := "any level", b.reach(k)
 		if k.Fill != nil {
 			line = b.show(quantity.KindLevel, float64(k.Fill.Level)) + " (" + b.show(quantity.KindVolume, float64(k.Fill.Volume)) + ")"
-			weighs = b.mass(k.Fill.Mass.Value) + " ± " + b.mass(k.Fill.Mass.Expanded())
+			weighs = b.mass(k.Fill.Mass.Value) + " ± " + b.pm(k.Fill.Mass.Expanded())
 		}
 		fill = append(fill, []string{k.Name, line, weighs, k.Caution})
 	}
@@ -139,7 +143,7 @@ func (b book) loadCard() {
 		c := l.Container
 		rows = append(rows, []string{
 			c.Name, c.Filling.Name, b.show(quantity.KindLevel, float64(l.Fill.Level)), b.show(quantity.KindVolume, float64(l.Fill.Volume)),
-			b.mass(l.Fill.Mass.Value), "± " + b.mass(l.Fill.Mass.Expanded()), b.mass(l.Most.Mass.Value), string(c.Steadiness(l.Fill)),
+			b.mass(l.Fill.Mass.Value), "± " + b.pm(l.Fill.Mass.Expanded()), b.mass(l.Most.Mass.Value), string(c.Steadiness(l.Fill)),
 		})
 	}
 	b.table([]column{

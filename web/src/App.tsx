@@ -1,0 +1,23 @@
+import { Navigate, Route, Routes } from 'react-router'
+import { useSession } from './lib/desk'
+import { ClientFrame } from './stations/frame/ClientFrame'
+import { Quick } from './stations/quick/Quick'
+import { SignIn } from './stations/start/SignIn'
+import { Start } from './stations/start/Start'
+import { Failed, Waiting } from './ui/parts'
+
+export function App() {
+  const session = useSession()
+  if (session.isPending) return <Waiting what="Opening the workbench" />
+  if (session.isError) return <Failed error={session.error} retry={() => session.refetch()} />
+  if (!session.data.signed_in) return <SignIn session={session.data} />
+  return (
+    <Routes>
+      <Route path="/" element={<Start session={session.data} />} />
+      <Route path="/quick" element={<Quick />} />
+      <Route path="/c/:client" element={<Navigate to="needs" replace />} />
+      <Route path="/c/:client/:station" element={<ClientFrame />} />
+      <Route path="*" element={<Navigate to="/" replace />} />
+    </Routes>
+  )
+}

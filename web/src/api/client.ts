@@ -1,0 +1,52 @@
+import createClient from 'openapi-fetch'
+import type { components, paths } from './schema'
+
+export type Shapes = components['schemas']
+export type Desk = Shapes['Desk']
+export type ClientFile = Shapes['File']
+export type Library = Shapes['Library']
+export type Plan = Shapes['Plan']
+export type Slot = Shapes['Slot']
+export type Derivation = Shapes['Derivation']
+export type Container = Shapes['Container']
+export type Session = Shapes['Session']
+export type FillAnswer = Shapes['FillAnswer']
+
+export const api = createClient<paths>({ baseUrl: typeof window === 'undefined' ? 'http://localhost' : window.location.origin })
+
+export type Problem = {
+  status?: number
+  detail?: string
+  errors?: { message?: string; location?: string }[]
+  theirs?: Desk
+  yours?: unknown
+}
+
+/** An answer that is no success, or no answer at all (status 0). */
+export class ApiError extends Error {
+  constructor(
+    readonly status: number,
+    readonly problem: Problem,
+  ) {
+    super(problem.detail ?? 'the server did not answer')
+  }
+
+  /** The messages by field path, without the leading "body.". */
+  get fields(): Record<string, string> {
+    const out: Record<string, string> = {}
+    for (const e of this.problem.errors ?? []) if (e.location) out[e.location.replace(/^body\./, '')] = e.message ?? ''
+    return out
+  }
+}
+
+/** Unwraps an answer of the client, or throws an ApiError. */
+export async function data<T>(answer: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
+  let got: { data?: T; error?: unknown; response: Response }
+  try {
+    got = await answer
+  } catch {
+    throw new ApiError(0, { detail: 'no connection to the server' })
+  }
+  if (!got.response.ok) throw new ApiError(got.response.status, (got.error ?? {}) as Problem)
+  return got.data as T
+}

@@ -1,0 +1,196 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { createContext, useCallback, useContext, useMemo, useRef, useState } from 'react'
+import { ApiError, api, type ClientFile, type Desk, data, type Library, type Plan, type Session } from '../api/client'
+import { type System, Units } from './format'
+
+export const keys = {
+  session: ['session'] as const,
+  library: ['library'] as const,
+  clients: (q: string) => ['clients', q] as const,
+  desk: (id: string) => ['desk', id] as const,
+  plan: (id: string, revision: number) => ['plan', id, revision] as const,
+}
+
+export const useSession = () => useQuery({ queryKey: keys.session, queryFn: () => data<Session>(api.GET('/api/v1/session')) })
+
+export const useLibrary = () =>
+  useQuery({ queryKey: keys.library, queryFn: () => data<Library>(api.GET('/api/v1/library')), staleTime: Number.POSITIVE_INFINITY })
+
+export const useDeskQuery = (id: string) =>
+  useQuery({
+    queryKey: keys.desk(id),
+    queryFn: () => data<Desk>(api.GET('/api/v1/clients/{client}', { params: { path: { client: id } } })),
+  })
+
+export function usePlan(desk: Desk) {
+  const { id, revision } = desk.file
+  return useQuery({
+    queryKey: keys.plan(id, revision),
+    queryFn: ({ signal }) => data<Plan>(api.GET('/api/v1/clients/{client}/plan', { params: { path: { client: id } }, signal })),
+    placeholderData: (before) => before,
+    retry: false,
+  })
+}
+
+type Part = 'profile' | 'space' | 'at-hand'
+type List = 'containers' | 'gear' | 'tests' | 'pins'
+type Write =
+  | { part: Part; body: (f: ClientFile) => unknown }
+  | { list: List; item: string; body: ((f: ClientFile) => unknown) | null }
+  | { step: 'undo' | 'redo' }
+
+export type SaveState = 'saved' | 'saving' | 'refused' | 'offline'
+export type Conflict = { theirs: Desk; yours: unknown; write: Write }
+
+/** What went wrong with the last write of a part, by field path. */
+export type Refusals = Record<string, Record<string, string>>
+
+/** The part of a file that a write is about, as it stands in a file. */
+export function partOf(file: ClientFile, scope: string): unknown {
+  if (scope === 'profile') return file.profile
+  if (scope === 'space') return file.space
+  if (scope === 'at-hand') return { fillings: file.at_hand }
+  const [list, item] = scope.split('/') as [List, string]
+  return (file[list] as { id: string }[] | undefined)?.find((x) => x.id === item)
+}
+
+const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b)
+
+export const scopeOf = (w: Write): string => ('part' in w ? w.part : 'list' in w ? `${w.list}/${w.item}` : w.step)
+
+async function send(id: string, revision: number, file: ClientFile, w: Write): Promise<Desk> {
+  const headers = { 'If-Match': `"${revision}"`, 'Content-Type': 'application/json' }
+  let url = `/api/v1/clients/${encodeURIComponent(id)}/`
+  let method = 'PUT'
+  let body: unknown
+  if ('part' in w) {
+    url += w.part
+    body = w.body(file)
+  } else if ('list' in w) {
+    url += `${w.list}/${encodeURIComponent(w.item)}`
+    if (w.body) body = w.body(file)
+    else method = 'DELETE'
+  } else {
+    url += w.step
+    method = 'POST'
+  }
+  const answer = fetch(url, { method, headers, body: body === undefined ? undefined : JSON.stringify(body) }).then(async (response) => {
+    const json = await response.json().catch(() => undefined)
+    return response.ok ? { data: json as Desk, response } : { error: json, response }
+  })
+  return data<Desk>(answer)
+}
+
+/**
+ * The writing of one client's file: one write at a time, each based on the
+ * revision that the one before it made, saved at once.
+ */
+export function useWriter(id: string) {
+  const cache = useQueryClient()
+  const chain = useRef<Promise<unknown>>(Promise.resolve())
+  const pending = useRef(0)
+  const lastFailed = useRef<Write | null>(null)
+  const [state, setState] = useState<SaveState>('saved')
+  const [conflict, setConflict] = useState<Conflict | null>(null)
+  const [refusals, setRefusals] = useState<Refusals>({})
+  const { mutateAsync } = useMutation({
+    mutationFn: async (w: Write) => {
+      const desk = cache.getQueryData<Desk>(keys.desk(id))
+      if (!desk) throw new ApiError(0, { detail: 'the client is not loaded' })
+      try {
+        return await send(id, desk.file.revision, desk.file, w)
+      } catch (e) {
+        // Changed elsewhere, but not in this part: the change can be made on what stands.
+        const theirs = e instanceof ApiError && e.status === 412 ? e.problem.theirs : undefined
+        const scope = scopeOf(w)
+        if (!theirs || 'step' in w || !same(partOf(theirs.file, scope), partOf(desk.file, scope))) throw e
+        return send(id, theirs.file.revision, theirs.file, w)
+      }
+    },
+  })
+
+  const write = useCallback(
+    (w: Write): Promise<boolean> => {
+      pending.current++
+      setState('saving')
+      const run = chain.current.then(async () => {
+        const scope = scopeOf(w)
+        try {
+          const desk = await mutateAsync(w)
+          cache.setQueryData(keys.desk(id), desk)
+          setRefusals(({ [scope]: _, ...rest }) => rest)
+          pending.current--
+          if (pending.current === 0) setState('saved')
+          return true
+        } catch (e) {
+          pending.current--
+          const err = e instanceof ApiError ? e : new ApiError(0, { detail: String(e) })
+          if (err.status === 412 && err.problem.theirs) {
+            setConflict({ theirs: err.problem.theirs, yours: err.problem.yours, write: w })
+            setState('refused')
+          } else if (err.status === 0 || err.status >= 500) {
+            lastFailed.current = w
+            setState('offline')
+          } else if (err.status === 401) {
+            cache.invalidateQueries({ queryKey: keys.session })
+          } else {
+            const fields = err.fields
+            setRefusals((r) => ({ ...r, [scope]: Object.keys(fields).length ? fields : { '': err.message } }))
+            setState('refused')
+          }
+          return false
+        }
+      })
+      chain.current = run
+      return run
+    },
+    [cache, id, mutateAsync],
+  )
+
+  const settle = useCallback(
+    (keep: 'mine' | 'theirs') => {
+      if (!conflict) return
+      cache.setQueryData(keys.desk(id), conflict.theirs)
+      setConflict(null)
+      setState('saved')
+      if (keep === 'mine') {
+        const yours = conflict.yours
+        const w = conflict.write
+        write('step' in w || yours === undefined || yours === null ? w : { ...w, body: () => yours })
+      }
+    },
+    [cache, conflict, id, write],
+  )
+
+  const retry = useCallback(() => {
+    const w = lastFailed.current
+    lastFailed.current = null
+    if (w) write(w)
+    else setState('saved')
+  }, [write])
+
+  return { write, state, conflict, settle, refusals, retry }
+}
+
+export type Writer = ReturnType<typeof useWriter>
+
+export type Bench = { desk: Desk; library: Library; units: Units; writer: Writer }
+
+export const BenchContext = createContext<Bench | null>(null)
+
+/** The open client, its units and the writing of it. */
+export function useBench(): Bench {
+  const b = useContext(BenchContext)
+  if (!b) throw new Error('outside of an open client')
+  return b
+}
+
+export function useUnits(system: string, library: Library | undefined): Units | null {
+  return useMemo(() => (library ? new Units(system as System, library) : null), [system, library])
+}
+
+/** A short id for a new thing. */
+export function newId(): string {
+  const bytes = crypto.getRandomValues(new Uint8Array(8))
+  return Array.from(bytes, (b) => (b % 36).toString(36)).join('')
+}

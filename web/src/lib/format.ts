@@ -1,0 +1,85 @@
+import type { Library, Shapes } from '../api/client'
+
+export type System = 'metric' | 'us'
+export type Kind = 'mass' | 'mass-fine' | 'length' | 'level' | 'force' | 'volume' | 'density' | 'time' | 'area' | 'ratio' | 'count'
+export type Display = Shapes['Display']
+
+const eighths = ['', '⅛', '¼', '⅜', '½', '⅝', '¾', '⅞']
+
+function inEighths(n: number): string {
+  const whole = Math.floor(n / 8)
+  const part = eighths[n % 8] ?? ''
+  return whole === 0 && part ? part : `${whole}${part}`
+}
+
+/** Writes an SI value as a user of the system reads it; the tables come from the server, and its own writing is the reference. */
+export function format(d: Display, value: number, unit = true): string {
+  const steps = Math.floor(Math.abs(value) / d.factor / d.step + 0.5 + 1e-9)
+  const sign = value < 0 && steps > 0 ? '−' : ''
+  if (d.style === 'feet-inches') {
+    const feet = Math.floor(steps / 96)
+    const rest = steps % 96
+    return rest === 0 ? `${sign}${feet}′` : `${sign}${feet}′ ${inEighths(rest)}″`
+  }
+  if (d.style === 'eighths') return `${sign}${inEighths(steps)}${unit ? ' in' : ''}`
+  let number = (steps * d.step).toFixed(d.decimals)
+  if (d.step === 0.25) number = number.replace(/0+$/, '').replace(/\.$/, '')
+  return `${sign}${number}${unit && d.symbol ? ` ${d.symbol}` : ''}`
+}
+
+/** Writes an uncertainty without its unit; one that is there is never shown as nothing. */
+export function formatU(d: Display, u: number): string {
+  if (d.style === 'decimal' && u > 0 && u < d.factor * d.step)
+    return Math.max(0.01, Math.ceil((u / d.factor) * 100 - 1e-9) / 100).toFixed(2)
+  const text = format(d, u)
+  return d.symbol && text.endsWith(d.symbol) ? text.slice(0, -d.symbol.length).trimEnd() : text
+}
+
+/** Everything that shows numbers for one system of units. */
+export class Units {
+  private readonly table = new Map<string, Display>()
+  constructor(
+    readonly system: System,
+    library: Pick<Library, 'displays'>,
+  ) {
+    for (const d of library.displays) if (d.system === system) this.table.set(d.kind, d)
+  }
+
+  display(kind: string): Display {
+    return this.table.get(kind) ?? { system: this.system, kind, symbol: '', factor: 1, step: 0.01, decimals: 2, style: 'decimal' }
+  }
+
+  /** With its unit. */
+  show(kind: string, value: number): string {
+    return format(this.display(kind), value)
+  }
+
+  /** Without its unit. */
+  bare(kind: string, value: number): string {
+    return format(this.display(kind), value, false)
+  }
+
+  /** An uncertainty, without its unit. */
+  pm(kind: string, u: number): string {
+    return formatU(this.display(kind), u)
+  }
+
+  symbol(kind: string): string {
+    return this.display(kind).symbol
+  }
+}
+
+const currencySigns: Record<string, string> = { GBP: '£', EUR: '€', USD: '$', JPY: '¥' }
+const noMinor = new Set(['JPY', 'ISK', 'KRW'])
+
+export const minorPerMajor = (currency: string) => (noMinor.has(currency) ? 1 : 100)
+
+export function money(minor: number, currency: string): string {
+  const per = minorPerMajor(currency)
+  const sign = currencySigns[currency] ?? `${currency} `
+  const abs = Math.abs(minor)
+  const text = abs % per === 0 ? String(abs / per) : (abs / per).toFixed(2)
+  return `${minor < 0 ? '−' : ''}${sign}${text}`
+}
+
+export const percent = (v: number) => `${Math.round(v * 100)} %`

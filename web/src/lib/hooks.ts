@@ -1,0 +1,40 @@
+import { type RefObject, useEffect, useRef, useState } from 'react'
+
+/** The width of an element, followed as it changes. */
+export function useWidth<T extends HTMLElement>(start = 640): [RefObject<T | null>, number] {
+  const ref = useRef<T>(null)
+  const [width, setWidth] = useState(start)
+  useEffect(() => {
+    const el = ref.current
+    if (!el || typeof ResizeObserver === 'undefined') return
+    const watch = new ResizeObserver(([entry]) => entry && setWidth(Math.floor(entry.contentRect.width)))
+    watch.observe(el)
+    return () => watch.disconnect()
+  }, [])
+  return [ref, width]
+}
+
+const typing = (t: EventTarget | null) => t instanceof HTMLElement && (t.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(t.tagName))
+
+/** Runs an action on a key, but not while something is typed. */
+export function useKey(key: string, action: () => void, on = true) {
+  const latest = useRef(action)
+  latest.current = action
+  useEffect(() => {
+    if (!on) return
+    const hear = (e: KeyboardEvent) => {
+      if (e.key !== key || e.ctrlKey || e.metaKey || e.altKey || typing(e.target)) return
+      e.preventDefault()
+      latest.current()
+    }
+    window.addEventListener('keydown', hear)
+    return () => window.removeEventListener('keydown', hear)
+  }, [key, on])
+}
+
+/** Text that is kept in this browser until it is dropped, so that nothing typed is lost on reload. */
+export const drafts = {
+  get: (key: string) => localStorage.getItem(`draft:${key}`),
+  set: (key: string, text: string) => localStorage.setItem(`draft:${key}`, text),
+  drop: (key: string) => localStorage.removeItem(`draft:${key}`),
+}

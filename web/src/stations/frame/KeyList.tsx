@@ -1,0 +1,32 @@
+import { Sheet } from '../../ui/sheet'
+import { stations } from './stations'
+
+const rows: [string, string][] = [
+  ...stations.map((s): [string, string] => [s.key, s.name]),
+  ['j', 'jump to any client or thing'],
+  ['u', 'switch units'],
+  ['c', 'close the worst gap (Needs)'],
+  ['n', 'add a container (Stock)'],
+  ['Ctrl Z', 'undo'],
+  ['Ctrl Shift Z', 'do again'],
+  ['Enter', 'keep what is typed'],
+  ['Escape', 'put back what was there'],
+  ['?', 'this list'],
+]
+
+export function KeyList({ onClose }: { onClose: () => void }) {
+  return (
+    <Sheet title="Keys" onClose={onClose}>
+      <dl className="m-0 grid grid-cols-[auto_1fr] gap-x-5 gap-y-1.5">
+        {rows.map(([key, what]) => (
+          <div key={key} className="contents">
+            <dt>
+              <kbd className="border border-ink px-1.5 font-cond text-[15px]">{key}</kbd>
+            </dt>
+            <dd className="m-0">{what}</dd>
+          </div>
+        ))}
+      </dl>
+    </Sheet>
+  )
+}

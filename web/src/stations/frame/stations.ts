@@ -1,0 +1,77 @@
+import { type ComponentType, lazy } from 'react'
+import type { Bench } from '../../lib/desk'
+
+export type Station = {
+  path: string
+  name: string
+  key: string
+  /** The station's one live number. */
+  live: (b: Bench) => string
+  screen: ComponentType
+}
+
+function reach({ desk, units }: Bench): string {
+  const held = desk.results.ladders.filter((l) => l.hold !== 'band' && l.hold !== 'dragged').flatMap((l) => l.rungs)
+  if (held.length === 0) return '–'
+  const low = Math.min(...held.map((r) => r.low_kg))
+  const high = Math.max(...held.map((r) => r.high_kg))
+  return `${units.bare('mass', low)}–${units.bare('mass', high)}`
+}
+
+function headroom({ desk, units }: Bench): string {
+  const known = desk.results.heads.filter((h) => h.known)
+  const overhead = known.find((h) => h.use === 'overhead')
+  return overhead ? units.show('length', overhead.margin_m) : '?'
+}
+
+export const stations: Station[] = [
+  {
+    path: 'client',
+    name: 'Client',
+    key: '1',
+    live: (b) => (b.desk.file.profile.stature_m ? b.units.show('length', b.desk.file.profile.stature_m) : '?'),
+    screen: lazy(() => import('../client/ClientStation').then((m) => ({ default: m.ClientStation }))),
+  },
+  {
+    path: 'space',
+    name: 'Space',
+    key: '2',
+    live: headroom,
+    screen: lazy(() => import('../space/SpaceStation').then((m) => ({ default: m.SpaceStation }))),
+  },
+  {
+    path: 'stock',
+    name: 'Stock',
+    key: '3',
+    live: (b) => String(b.desk.file.containers.length + b.desk.file.gear.length),
+    screen: lazy(() => import('../stock/StockStation').then((m) => ({ default: m.StockStation }))),
+  },
+  {
+    path: 'loads',
+    name: 'Loads',
+    key: '4',
+    live: reach,
+    screen: lazy(() => import('../loads/LoadsStation').then((m) => ({ default: m.LoadsStation }))),
+  },
+  {
+    path: 'needs',
+    name: 'Needs',
+    key: '5',
+    live: (b) => (b.desk.results.lacks ? '?' : `${b.desk.results.board.covered}/${b.desk.results.board.slots.length}`),
+    screen: lazy(() => import('../needs/NeedsStation').then((m) => ({ default: m.NeedsStation }))),
+  },
+  {
+    path: 'plan',
+    name: 'Plan',
+    key: '6',
+    live: () => '',
+    screen: lazy(() => import('../plan/PlanStation').then((m) => ({ default: m.PlanStation }))),
+  },
+  {
+    path: 'handover',
+    name: 'Hand-over',
+    key: '7',
+    live: () => 'PDF',
+    screen: lazy(() => import('../handover/HandoverStation').then((m) => ({ default: m.HandoverStation }))),
+  },
+]

@@ -1,0 +1,161 @@
+import { type PointerEvent, useId, useRef } from 'react'
+import type { Container, Shapes } from '../../api/client'
+import { useBench } from '../../lib/desk'
+
+const box = { w: 300, h: 310, left: 56, right: 60, top: 46, bottom: 14 }
+const half = (box.w - box.left - box.right) / 2 - 8
+
+/** The container to scale with its fill line; the line can be dragged, or moved with the arrow keys. */
+export function Vessel({
+  container: c,
+  load,
+  level,
+  onLevel,
+}: {
+  container: Container
+  load: Shapes['Load']
+  level: number
+  onLevel: (level: number, done: boolean) => void
+}) {
+  const { units } = useBench()
+  const svg = useRef<SVGSVGElement>(null)
+  const dragged = useRef<number | null>(null)
+  const clip = useId()
+  const top = Math.max(c.height_m, load.brim_level_m)
+  const floor = box.h - box.bottom
+  const scale = Math.min((floor - box.top) / top, (2 * half) / Math.max(...widths(c)))
+  const y = (l: number) => floor - l * scale
+  const middle = box.left + (box.w - box.left - box.right) / 2
+  const outline = outlineOf(c, middle, y, scale, top)
+  const levelAt = (e: PointerEvent) => {
+    const r = svg.current?.getBoundingClientRect()
+    if (!r) return 0
+    const py = ((e.clientY - r.top) / r.height) * box.h
+    return Math.max(0, Math.min(load.brim_level_m, (floor - py) / scale))
+  }
+  const d = units.display('level')
+  const step = niceStep(top / d.factor)
+  const marks: number[] = []
+  for (let v = 0; v <= top / d.factor + 1e-9; v += step) marks.push(v)
+  const nudge = units.system === 'us' ? 0.0254 / 8 : 0.001
+  return (
+    <figure className="m-0 max-w-[300px] select-none justify-self-center">
+      <svg
+        ref={svg}
+        viewBox={`0 0 ${box.w} ${box.h}`}
+        className="w-full touch-none"
+        // biome-ignore lint/a11y/noNoninteractiveElementToInteractiveRole: the drawing itself is the slider
+        role="slider"
+        tabIndex={0}
+        aria-label={`Level in ${c.name}`}
+        aria-orientation="vertical"
+        aria-valuemin={0}
+        aria-valuemax={Math.round(load.brim_level_m * 1000)}
+        aria-valuenow={Math.round(level * 1000)}
+        aria-valuetext={units.show('level', level)}
+        onPointerDown={(e) => {
+          e.currentTarget.setPointerCapture(e.pointerId)
+          dragged.current = levelAt(e)
+          onLevel(dragged.current, false)
+        }}
+        onPointerMove={(e) => {
+          if (dragged.current === null) return
+          dragged.current = levelAt(e)
+          onLevel(dragged.current, false)
+        }}
+        onPointerUp={() => {
+          if (dragged.current !== null) onLevel(dragged.current, true)
+          dragged.current = null
+        }}
+        onKeyDown={(e) => {
+          const by = { ArrowUp: nudge, ArrowDown: -nudge, PageUp: nudge * 10, PageDown: -nudge * 10 }[e.key]
+          if (by === undefined) return
+          e.preventDefault()
+          onLevel(Math.max(0, Math.min(load.brim_level_m, Math.round((level + by) / nudge) * nudge)), true)
+        }}
+      >
+        <defs>
+          <clipPath id={clip}>
+            <path d={outline} />
+          </clipPath>
+        </defs>
+        <path d={outline} fill="var(--sheet)" />
+        <g clipPath={`url(#${CSS.escape(clip)})`}>
+          <rect x="0" y={y(level)} width={box.w} height={box.h} fill="var(--thin-bg)" />
+          <Grain top={y(level)} floor={floor} />
+        </g>
+        <path d={outline} fill="none" stroke="var(--ink)" strokeWidth="2.5" strokeLinejoin="round" />
+        <Handle c={c} middle={middle} y={y} scale={scale} top={top} />
+        <line x1={box.left - 14} x2={box.left - 14} y1={y(top)} y2={floor} stroke="var(--mark)" />
+        {marks.map((v) => (
+          <g key={v}>
+            <line x1={box.left - 20} x2={box.left - 14} y1={y(v * d.factor)} y2={y(v * d.factor)} stroke="var(--mark)" />
+            <text x={box.left - 24} y={y(v * d.factor) + 5} textAnchor="end" fontSize="14" fill="var(--soft)" className="font-cond">
+              {Math.round(v * 10) / 10}
+            </text>
+          </g>
+        ))}
+        <text x={box.left - 14} y={y(top) - 12} textAnchor="middle" fontSize="14" fill="var(--soft)" className="font-cond">
+          {d.symbol}
+        </text>
+        <line x1={box.left - 12} x2={box.w - box.right + 6} y1={y(level)} y2={y(level)} stroke="var(--action)" strokeWidth="2.5" />
+        <circle cx={box.w - box.right + 6} cy={y(level)} r="6" fill="var(--action)" />
+        <text x={box.w - box.right + 16} y={y(level) + 6} fontSize="18" fontWeight="600" fill="var(--action)" className="font-cond">
+          {units.bare('level', level)}
+        </text>
+      </svg>
+      <figcaption className="text-center text-[14px] text-soft">
+        {c.name} · {units.show('volume', c.capacity_l)} · brim {units.show('level', load.brim_level_m)}
+      </figcaption>
+    </figure>
+  )
+}
+
+function niceStep(span: number): number {
+  for (const s of [0.5, 1, 2, 5, 10, 20, 50]) if (span / s <= 9) return s
+  return 100
+}
+
+/** Width in m at the base and at the top, from the capacity where only the height is known. */
+function widths(c: Container): [number, number] {
+  if (c.shape === 'frustum') return [c.bottom_m, c.top_m]
+  const side = Math.sqrt(c.capacity_l / 1000 / c.height_m)
+  return [side, side]
+}
+
+function outlineOf(c: Container, middle: number, y: (l: number) => number, scale: number, top: number): string {
+  const [b, t] = widths(c).map((w) => (w * scale) / 2) as [number, number]
+  const [y0, y1] = [y(0), y(top)]
+  if (c.kind === 'jug' || c.kind === 'bottle') {
+    const neck = Math.min(t * 0.36, 22)
+    return `M${middle - b + 6} ${y0}H${middle + b - 6}Q${middle + b} ${y0} ${middle + b} ${y0 - 6}L${middle + t} ${y1 + 8}C${middle + t} ${y1 - 8} ${middle + neck} ${y1 - 6} ${middle + neck} ${y1 - 18}V${y1 - 34}H${middle - neck}V${y1 - 18}C${middle - neck} ${y1 - 6} ${middle - t} ${y1 - 8} ${middle - t} ${y1 + 8}L${middle - b} ${y0 - 6}Q${middle - b} ${y0} ${middle - b + 6} ${y0}Z`
+  }
+  if (c.kind === 'backpack' || c.kind === 'duffel' || c.kind === 'bag') {
+    return `M${middle - b} ${y0 - 10}Q${middle - b} ${y0} ${middle - b + 10} ${y0}H${middle + b - 10}Q${middle + b} ${y0} ${middle + b} ${y0 - 10}L${middle + t} ${y1 + 14}Q${middle + t} ${y1} ${middle + t - 16} ${y1}H${middle - t + 16}Q${middle - t} ${y1} ${middle - t} ${y1 + 14}Z`
+  }
+  return `M${middle - b} ${y0}H${middle + b}L${middle + t} ${y1}H${middle - t}Z`
+}
+
+function Handle({ c, middle, y, scale, top }: { c: Container; middle: number; y: (l: number) => number; scale: number; top: number }) {
+  const reach = (widths(c)[1] * scale) / 2
+  const y1 = y(top)
+  const line = { fill: 'none', stroke: 'var(--ink)', strokeWidth: 2.5, strokeLinecap: 'round' as const }
+  if (c.kind === 'jug') return <path d={`M${middle + reach - 4} ${y1 + 22}q20 4 18 40v26q-2 18 -18 16`} {...line} />
+  if (c.kind === 'bottle') return null
+  if (c.kind === 'crate' || c.kind === 'basket') return <path d={`M${middle - 18} ${y1 + 20}h36`} {...line} strokeWidth={6} />
+  return <path d={`M${middle - reach + 6} ${y1 + 2}Q${middle} ${y1 - 40} ${middle + reach - 6} ${y1 + 2}`} {...line} />
+}
+
+/** A calm grain over the filling; the same dots every time. */
+function Grain({ top, floor }: { top: number; floor: number }) {
+  const dots = []
+  let seed = 7
+  for (let i = 0; i < 170; i++) {
+    seed = (seed * 16807) % 2147483647
+    const x = box.left + (seed % 1000) * 0.19
+    seed = (seed * 16807) % 2147483647
+    const dy = floor - (seed % 1000) * 0.29
+    if (dy > top + 4) dots.push(<circle key={i} cx={x} cy={dy} r="1.1" fill="var(--mark)" />)
+  }
+  return <g>{dots}</g>
+}

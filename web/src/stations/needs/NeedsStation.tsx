@@ -1,0 +1,163 @@
+import { useEffect, useRef, useState } from 'react'
+import { Link, useSearchParams } from 'react-router'
+import type { Slot } from '../../api/client'
+import { useBench } from '../../lib/desk'
+import { useKey } from '../../lib/hooks'
+import { MarkKey, type Origin } from '../../ui/marks'
+import { Button, Head, StateWord } from '../../ui/parts'
+import { AXIS, Rule, slotInWords } from '../../ui/rule'
+import { SlotPanel } from './SlotPanel'
+import { TestSets } from './TestSets'
+
+/** What each movement needs, and what reaches it today. */
+export function NeedsStation() {
+  const { desk, units } = useBench()
+  const [search, setSearch] = useSearchParams()
+  const [worstFirst, setWorstFirst] = useState(false)
+  const panel = useRef<HTMLDivElement>(null)
+  const board = desk.results.board
+  const worst = [...board.slots].sort((a, b) => a.value * a.weight - a.weight - (b.value * b.weight - b.weight))
+  const open = board.slots.find((s) => s.key === search.get('slot'))
+  const show = (key: string) => setSearch(key === open?.key ? {} : { slot: key }, { replace: true })
+  const closeWorst = () => {
+    const w = worst[0]
+    if (w) setSearch({ slot: w.key }, { replace: true })
+  }
+  useKey('c', closeWorst)
+  const openKey = open?.key
+  useEffect(() => {
+    if (openKey && window.innerWidth < 1024) panel.current?.scrollIntoView({ block: 'start' })
+  }, [openKey])
+  if (desk.results.lacks)
+    return (
+      <p className="max-w-prose p-6">
+        There are no needs without the client's stature.{' '}
+        <Link className="text-action underline" to="../client" relative="path">
+          Type it at Client
+        </Link>
+        : 178, or 5′10″, is enough to begin; everything else starts as a marked guess.
+      </p>
+    )
+  const slots = worstFirst ? worst : board.slots
+  const origins = [...new Set(board.slots.flatMap((s) => s.ticks.map((t) => t.origin)))] as Origin[]
+  const guesses = board.slots.filter((s) => s.basis === 'guess').length
+  return (
+    <div className="lg:grid lg:min-h-full lg:grid-cols-[minmax(0,1fr)_300px]">
+      <div className="min-w-0 p-4 md:p-6">
+        <div className="flex flex-wrap items-start gap-x-4 gap-y-2">
+          <div className="grow">
+            <Head>What each movement needs, and what reaches it today</Head>
+            <p className="-mt-1 mb-2 max-w-prose text-[14px] text-soft">
+              Brackets are the working range for the next six months.{' '}
+              {guesses > 0 && `${guesses} of ${board.slots.length} rest on a guess until a set is logged below. `}Open a row for its
+              reasons.
+            </p>
+          </div>
+          <Button onClick={() => setWorstFirst(!worstFirst)} aria-pressed={worstFirst}>
+            {worstFirst ? 'In order' : 'Worst first'}
+          </Button>
+          <Button look="solid" hint="c" onClick={closeWorst}>
+            Close the worst gap
+          </Button>
+        </div>
+        <Rule
+          slots={slots}
+          units={units}
+          row={(s, plot) =>
+            s === AXIS ? (
+              <Frame key="axis" plot={plot} />
+            ) : (
+              <Frame key={s.key} slot={s} plot={plot} open={s.key === open?.key} onOpen={() => show(s.key)} words={slotInWords(s, units)} />
+            )
+          }
+        />
+        <div className="mt-3 flex flex-wrap gap-x-6 gap-y-1">
+          <MarkKey origins={origins} />
+          <span className="text-[13px] text-soft">bar: any load between · hatched: nothing within 5 %</span>
+        </div>
+        <TestSets />
+      </div>
+      <aside ref={panel} className="scroll-mt-2 border-line bg-sheet p-4 max-lg:border-t lg:border-l lg:p-5" aria-label="The open need">
+        {open ? <SlotPanel slot={open} /> : <Summary slots={worst.filter((s) => s.state !== 'covered').slice(0, 5)} onOpen={show} />}
+      </aside>
+    </div>
+  )
+}
+
+function Frame({
+  slot,
+  plot,
+  open = false,
+  onOpen,
+  words,
+}: {
+  slot?: Slot
+  plot: React.ReactNode
+  open?: boolean
+  onOpen?: () => void
+  words?: string
+}) {
+  const { units } = useBench()
+  const columns = 'grid grid-cols-[1fr_auto] items-center gap-x-3 md:grid-cols-[8.2rem_4.2rem_minmax(0,1fr)_minmax(6rem,9.5rem)]'
+  if (!slot)
+    return (
+      <div className={columns} aria-hidden="true">
+        <span className="max-md:hidden" />
+        <span className="max-md:hidden" />
+        <div className="min-w-0 max-md:col-span-2">{plot}</div>
+        <span className="max-md:hidden" />
+      </div>
+    )
+  return (
+    <div className={`${columns} border-b border-faint ${open ? 'bg-sheet shadow-[inset_4px_0_0_var(--action)]' : ''}`}>
+      <button type="button" aria-expanded={open} onClick={onOpen} className="px-1.5 py-1 text-left hover:text-action" title={words}>
+        <span className="block font-cond text-[18px] font-semibold leading-tight">{slot.name}</span>
+        <span className="block text-[13px] text-soft">
+          {slot.reps_low}–{slot.reps_high} reps{slot.per_hand ? ', a hand' : ''}
+        </span>
+        <span className="sr-only">{words}</span>
+      </button>
+      <span className="max-md:text-right">
+        <StateWord state={slot.state} />
+      </span>
+      <div className="min-w-0 overflow-hidden max-md:col-span-2">{plot}</div>
+      <span className="text-[13px] leading-tight text-action max-md:col-span-2 max-md:px-1.5 max-md:pb-1.5">
+        {slot.gaps.length > 0 && slot.state !== 'covered' ? gapNote(slot, units) : slot.reason}
+      </span>
+    </div>
+  )
+}
+
+function gapNote(s: Slot, units: ReturnType<typeof useBench>['units']): string {
+  if (s.ticks.length === 0) return s.reason
+  const widest = s.gaps.reduce((a, b) => (b.hi_kg / b.lo_kg > a.hi_kg / a.lo_kg ? b : a))
+  return `nothing from ${units.bare('mass', widest.lo_kg)} to ${units.show('mass', widest.hi_kg)}`
+}
+
+function Summary({ slots, onOpen }: { slots: Slot[]; onOpen: (key: string) => void }) {
+  const { units, desk } = useBench()
+  return (
+    <>
+      <Head>{slots.length > 0 ? 'Where it is thinnest' : 'Everything is covered'}</Head>
+      {slots.length === 0 && (
+        <p className="text-soft">
+          What is there reaches every working range. See at{' '}
+          <Link className="text-action underline" to={`/c/${desk.file.id}/plan`}>
+            Plan
+          </Link>{' '}
+          whether money would still add quality.
+        </p>
+      )}
+      <ul className="m-0 list-none p-0">
+        {slots.map((s) => (
+          <li key={s.key} className="border-b border-faint py-1.5">
+            <button type="button" className="w-full text-left hover:text-action" onClick={() => onOpen(s.key)}>
+              <span className="font-cond text-[17px] font-semibold">{s.name}</span> <StateWord state={s.state} />
+              <span className="block text-[14px] text-soft">{gapNote(s, units) || s.reason}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </>
+  )
+}

@@ -1,0 +1,100 @@
+import { Link } from 'react-router'
+import type { Slot } from '../../api/client'
+import { useBench, usePlan } from '../../lib/desk'
+import { money, percent } from '../../lib/format'
+import { Explain } from '../../ui/explain'
+import { Head, StateWord } from '../../ui/parts'
+
+/** One need: its range and where it comes from, what would close it, and the ways to do it. */
+export function SlotPanel({ slot: s }: { slot: Slot }) {
+  const { units } = useBench()
+  const basis = { test: 'from a test set', relative: 'from the test of a relative, ±20 %', guess: 'a guess until a set is logged' }[s.basis]
+  return (
+    <>
+      <Head aside={<StateWord state={s.state} />}>{s.name}</Head>
+      <p className="m-0">
+        <Explain why={s.why} units={units}>
+          <b className="text-[19px]">
+            {units.bare('mass', s.lo_kg)} – {units.show('mass', s.hi_kg)}
+          </b>
+        </Explain>
+        <span className="text-soft">
+          {' '}
+          {s.per_hand ? 'a hand, ' : ''}
+          {basis}
+        </span>
+      </p>
+      <p className="mt-1 text-[14px] text-soft">
+        Coverage {percent(s.value)}: how close the nearest load is, times how well the movement answers the need.
+      </p>
+      <Closings slot={s} />
+      <h3 className="mb-1 mt-4 text-[17px]">Ways to do it</h3>
+      <ul className="m-0 list-none p-0">
+        {s.ways.map((w) => (
+          <li key={w.movement} className="border-b border-faint py-1.5 text-[14px]">
+            <span className="flex gap-2">
+              <b className={`grow ${w.why ? 'font-normal' : ''}`}>{w.movement}</b>
+              {!w.why && <span className="text-covered">{percent(w.value)}</span>}
+            </span>
+            {w.why ? (
+              <span className="text-action">{w.why}</span>
+            ) : (
+              <span className="text-soft">
+                Counts: {w.standard}. Easier: {w.easier}. {w.caution}
+              </span>
+            )}
+          </li>
+        ))}
+      </ul>
+    </>
+  )
+}
+
+/** What the plan does for this need, and what it left out that would help. */
+function Closings({ slot }: { slot: Slot }) {
+  const { desk } = useBench()
+  const plan = usePlan(desk)
+  if (!plan.data || plan.data.lacks) return null
+  const currency = desk.file.profile.currency
+  const taken = plan.data.chosen.filter((c) => c.loses.some((l) => l.slot === slot.name))
+  const left = plan.data.refused.filter((r) => r.gains.some((g) => g.slot === slot.name)).slice(0, 4)
+  const after = plan.data.after.slots.find((x) => x.key === slot.key)
+  return (
+    <>
+      <h3 className="mb-1 mt-3 text-[17px]">What closes it</h3>
+      {after && (
+        <p className="m-0 text-[14px]">
+          With the plan: <StateWord state={after.state} />, {percent(after.value)}.
+        </p>
+      )}
+      <ul className="m-0 list-none p-0">
+        {taken.map((c) => (
+          <li key={c.key} className="flex gap-2 border-b border-faint py-1.5 text-[14px]">
+            <span aria-hidden="true">{c.origin === 'buy' ? '■' : '○'}</span>
+            <span className="grow">
+              <b>{c.name}</b>
+              <span className="block text-soft">in the plan</span>
+            </span>
+            <span className="whitespace-nowrap font-semibold">{c.cost_minor ? money(c.cost_minor, currency) : `${c.minutes} min`}</span>
+          </li>
+        ))}
+        {left.map((r) => (
+          <li key={r.key} className="flex gap-2 border-b border-faint py-1.5 text-[14px]">
+            <span aria-hidden="true">□</span>
+            <span className="grow">
+              {r.name}
+              <span className="block text-soft">left out: {r.why}</span>
+            </span>
+            <span className="whitespace-nowrap">{money(r.cost_minor, currency)}</span>
+          </li>
+        ))}
+        {taken.length + left.length === 0 && (
+          <li className="text-[14px] text-soft">Nothing in the catalogue or the house changes this one by more than 2 %.</li>
+        )}
+      </ul>
+      <Link className="text-[14px] text-action underline" to={`/c/${desk.file.id}/plan`}>
+        The whole plan
+      </Link>
+    </>
+  )
+}

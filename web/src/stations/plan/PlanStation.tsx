@@ -1,0 +1,306 @@
+import { useEffect, useRef, useState } from 'react'
+import { Link } from 'react-router'
+import type { Plan, Shapes } from '../../api/client'
+import { useBench, usePlan } from '../../lib/desk'
+import { minorPerMajor, money, percent } from '../../lib/format'
+import { Cautions } from '../../ui/cautions'
+import { Mark, MarkKey, type Origin } from '../../ui/marks'
+import { Button, Failed, Head, StateWord, Tape, Waiting } from '../../ui/parts'
+import { AXIS, Rule, slotInWords } from '../../ui/rule'
+
+type Choice = Shapes['Choice']
+type Refusal = Shapes['Refusal']
+
+/** The best set of things to buy and fill, with the reasons. */
+export function PlanStation() {
+  const { desk } = useBench()
+  const plan = usePlan(desk)
+  if (desk.results.lacks)
+    return (
+      <p className="p-6">
+        A plan needs the client's stature.{' '}
+        <Link className="text-action underline" to="../client" relative="path">
+          Type it at Client
+        </Link>
+        .
+      </p>
+    )
+  if (plan.isPending) return <Waiting what="Trying every set of purchases and fills" />
+  if (plan.isError)
+    return (
+      <>
+        <div className="px-6 pt-5">
+          <Budget />
+        </div>
+        <Failed error={plan.error} retry={() => plan.refetch()} />
+        <Pins />
+      </>
+    )
+  return <Made plan={plan.data} fresh={plan.data.revision === desk.file.revision && !plan.isFetching} />
+}
+
+function Made({ plan, fresh }: { plan: Plan; fresh: boolean }) {
+  const { desk, units } = useBench()
+  const p = desk.file.profile
+  const buys = plan.chosen.filter((c) => c.origin === 'buy')
+  const fills = plan.chosen.filter((c) => c.origin !== 'buy')
+  const origins = [...new Set(plan.after.slots.flatMap((s) => s.ticks.map((t) => t.origin)))] as Origin[]
+  return (
+    <div className="space-y-6 p-4 md:p-6">
+      <div className="flex flex-wrap items-end gap-x-8 gap-y-3">
+        <Budget />
+        <p className="m-0" role="status">
+          <b className="text-[19px] text-covered">
+            {plan.after.covered} of {plan.after.slots.length}
+          </b>{' '}
+          needs covered ({plan.covered_before} today) for <b className="text-[19px]">{money(plan.cost_minor, p.currency)}</b>,{' '}
+          {plan.minutes} min of filling, {units.show('area', plan.floor_free_m2)} of floor left.
+          <span className="block text-[14px] text-soft">
+            {fresh
+              ? plan.proven
+                ? 'Proven: no other set of these things is worth more for this money and floor.'
+                : `Best found so far, worth ${percent(plan.value)}; at most ${percent(plan.bound)} is possible.`
+              : 'Working out the change …'}{' '}
+            Prices are invented samples.
+          </span>
+        </p>
+      </div>
+      <section className="min-w-0">
+        <Head aside="filled bars are covered, hatched parts are out of reach">The needs with this plan</Head>
+        <Rule
+          slots={plan.after.slots}
+          units={units}
+          height={34}
+          row={(s, plot) => (
+            <div key={s.key} className="grid grid-cols-[7rem_4rem_minmax(0,1fr)] items-center gap-x-2 border-b border-faint">
+              <span className="truncate font-cond text-[16px] font-semibold">
+                {s === AXIS ? '' : s.name}
+                {s !== AXIS && <span className="sr-only">: {slotInWords(s, units)}</span>}
+              </span>
+              <span>{s !== AXIS && <StateWord state={s.state} />}</span>
+              <div className="min-w-0 overflow-hidden">{plot}</div>
+            </div>
+          )}
+        />
+        <div className="mt-2">
+          <MarkKey origins={origins} />
+        </div>
+      </section>
+      <div className="grid gap-6 xl:grid-cols-2">
+        <section className="min-w-0">
+          <Head aside={buys.length ? money(plan.cost_minor, p.currency) : undefined}>Buy</Head>
+          {buys.length === 0 && <p className="text-soft">Nothing: no purchase within the budget adds enough.</p>}
+          <ul className="m-0 list-none p-0">
+            {buys.map((c) => (
+              <Taken key={c.key} choice={c} />
+            ))}
+          </ul>
+        </section>
+        <section className="min-w-0">
+          <Head aside={fills.length ? `${plan.minutes} min, no money` : undefined}>Fill and pack</Head>
+          {fills.length === 0 && <p className="text-soft">Everything stays as it is filled now.</p>}
+          <ul className="m-0 list-none p-0">
+            {fills.map((c) => (
+              <Taken key={c.key} choice={c} />
+            ))}
+          </ul>
+          {plan.kept.length > 0 && <p className="text-[14px] text-soft">Stay as they are: {plan.kept.join(', ')}.</p>}
+          <div className="mt-3">
+            <Tape>
+              Fixings that a person depends on need rated hardware and a competent person; local codes and a licensed trade decide, a rented
+              wall needs the owner's word.
+            </Tape>
+          </div>
+        </section>
+      </div>
+      <LeftOut refused={plan.refused} />
+      <Cautions station="plan" />
+    </div>
+  )
+}
+
+/** The budget as a slider and in words; both are the client's own. */
+function Budget() {
+  const { desk, writer } = useBench()
+  const p = desk.file.profile
+  const per = minorPerMajor(p.currency)
+  const [value, setValue] = useState(p.budget_minor)
+  const timer = useRef(0)
+  useEffect(() => setValue(p.budget_minor), [p.budget_minor])
+  useEffect(() => () => window.clearTimeout(timer.current), [])
+  const most = Math.max(100000 * (per / 100), p.budget_minor * 2, 1000)
+  const slide = (v: number) => {
+    setValue(v)
+    window.clearTimeout(timer.current)
+    timer.current = window.setTimeout(() => writer.write({ part: 'profile', body: (f) => ({ ...f.profile, budget_minor: v }) }), 200)
+  }
+  return (
+    <div className="w-64 max-w-full">
+      <label htmlFor="budget" className="flex items-baseline justify-between font-cond text-[15px] font-medium text-soft">
+        Budget <b className="text-[19px] text-ink">{money(value, p.currency)}</b>
+      </label>
+      <input
+        id="budget"
+        type="range"
+        className="w-full accent-action"
+        min={0}
+        max={most}
+        step={5 * per}
+        value={value}
+        aria-valuetext={money(value, p.currency)}
+        onChange={(e) => slide(Number(e.target.value))}
+      />
+    </div>
+  )
+}
+
+function usePin() {
+  const { writer } = useBench()
+  return (key: string, pin: 'must' | 'never' | null) =>
+    writer.write({ list: 'pins', item: key, body: pin === null ? null : () => ({ id: key, pin }) })
+}
+
+function Taken({ choice: c }: { choice: Choice }) {
+  const { desk, units } = useBench()
+  const pin = usePin()
+  const reach =
+    c.high_kg > 0
+      ? c.high_kg > c.low_kg
+        ? `${units.bare('mass', c.low_kg)}–${units.show('mass', c.high_kg)}`
+        : `${units.show('mass', c.high_kg)} ± ${units.pm('mass', c.u95_kg)}`
+      : ''
+  const line = c.level_m > 0 ? `to ${units.show('level', c.level_m)} (${units.show('volume', c.volume_l)})` : ''
+  return (
+    <li className="grid grid-cols-[20px_1fr_auto] gap-x-2 border-b border-line py-2">
+      <svg width="18" height="18" className="mt-0.5" aria-hidden="true">
+        <Mark origin={c.origin as Origin} x={9} y={9} r={5} />
+      </svg>
+      <div className="min-w-0">
+        <b className="text-[16px]">{c.name}</b> <span className="text-soft">{[line, reach].filter(Boolean).join(' · ')}</span>
+        <p className="m-0 text-[14px]">
+          {c.loses.length > 0 ? (
+            <>
+              Without it:{' '}
+              {c.loses.map((l, i) => (
+                <span key={l.slot}>
+                  {i > 0 && '; '}
+                  {l.slot.toLowerCase()} {percent(l.after)} → {percent(l.before)}
+                </span>
+              ))}
+            </>
+          ) : c.pinned ? (
+            'In because you pinned it.'
+          ) : (
+            'Adds less than 2 % to any one need, or carries something else here.'
+          )}
+        </p>
+        {(c.note || c.caution) && <p className="m-0 text-[14px] text-soft">{[c.note, c.caution].filter(Boolean).join('. ')}</p>}
+      </div>
+      <div className="text-right">
+        <b>{c.cost_minor ? money(c.cost_minor, desk.file.profile.currency) : `${c.minutes} min`}</b>
+        <div className="flex justify-end gap-3">
+          <Button
+            look="bare"
+            aria-pressed={c.pinned}
+            aria-label={`${c.pinned ? 'Unpin' : 'Pin'} ${c.name}`}
+            onClick={() => pin(c.key, c.pinned ? null : 'must')}
+          >
+            {c.pinned ? 'unpin' : 'pin'}
+          </Button>
+          <Button look="bare" aria-label={`Never take ${c.name}`} onClick={() => pin(c.key, 'never')}>
+            never
+          </Button>
+        </div>
+      </div>
+    </li>
+  )
+}
+
+const reasons: [Refusal['kind'], string][] = [
+  ['money', 'Too dear for what is left'],
+  ['favour', 'Something else does more'],
+  ['room', 'No floor left for it'],
+  ['place', 'This room does not allow it'],
+  ['needs', 'Useless without something else'],
+  ['pin', 'You ruled it out'],
+  ['nothing', 'Adds nothing to this plan'],
+]
+
+function LeftOut({ refused }: { refused: Refusal[] }) {
+  const { desk } = useBench()
+  const pin = usePin()
+  const currency = desk.file.profile.currency
+  return (
+    <section>
+      <Head aside="and what would have to change">Left out</Head>
+      <div className="columns-1 gap-8 lg:columns-2">
+        {reasons.map(([kind, title]) => {
+          const group = refused.filter((r) => r.kind === kind)
+          if (group.length === 0) return null
+          return (
+            <details key={kind} open={kind !== 'nothing'} className="mb-3 break-inside-avoid">
+              <summary className="font-cond text-[17px] font-semibold">
+                {title} <span className="text-soft">({group.length})</span>
+              </summary>
+              <ul className="m-0 list-none p-0">
+                {group.map((r) => (
+                  <li key={r.key} className="grid grid-cols-[1fr_auto] gap-x-3 border-b border-faint py-1 text-[14px]">
+                    <span>
+                      {r.name}
+                      {kind !== 'nothing' && kind !== 'favour' && (
+                        <span className="text-soft">
+                          {' '}
+                          · {r.why}
+                          {r.would && kind !== 'money' ? `; ${r.would}` : ''}
+                        </span>
+                      )}
+                      {r.gains.length > 0 && (
+                        <span className="block text-whatif">
+                          would lift {r.gains.map((g) => `${g.slot.toLowerCase()} ${percent(g.before)} → ${percent(g.after)}`).join('; ')}
+                        </span>
+                      )}
+                    </span>
+                    <span className="whitespace-nowrap text-right">
+                      {money(r.cost_minor, currency)}
+                      <span className="block">
+                        {kind === 'pin' ? (
+                          <Button look="bare" onClick={() => pin(r.key, null)}>
+                            allow
+                          </Button>
+                        ) : kind !== 'place' ? (
+                          <Button look="bare" aria-label={`Pin ${r.name}`} onClick={() => pin(r.key, 'must')}>
+                            pin
+                          </Button>
+                        ) : null}
+                      </span>
+                    </span>
+                  </li>
+                ))}
+              </ul>
+            </details>
+          )
+        })}
+      </div>
+    </section>
+  )
+}
+
+/** What is pinned, when it keeps a plan from being made. */
+function Pins() {
+  const { desk, library } = useBench()
+  const pin = usePin()
+  const musts = desk.file.pins.filter((p) => p.pin === 'must')
+  if (musts.length === 0) return null
+  return (
+    <ul className="px-6">
+      {musts.map((p) => (
+        <li key={p.id}>
+          {library.gear.find((g) => g.key === p.id)?.name ?? p.id}{' '}
+          <Button look="bare" onClick={() => pin(p.id, null)}>
+            unpin
+          </Button>
+        </li>
+      ))}
+    </ul>
+  )
+}

@@ -1,0 +1,341 @@
+import { keepPreviousData, useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { ApiError, api, data, type FillAnswer, type Shapes } from '../../api/client'
+import { useLibrary, useUnits } from '../../lib/desk'
+import { percent, type Units } from '../../lib/format'
+import { switchTheme } from '../../lib/theme'
+import { Explain } from '../../ui/explain'
+import { Choice, Count, Select } from '../../ui/fields'
+import { Name } from '../../ui/name'
+import { Button, Failed, Head, Waiting } from '../../ui/parts'
+import { Quantity } from '../../ui/quantity'
+
+/** Answers without a client: what does it weigh, how far to fill it, how heavy for so many reps. */
+export function Quick() {
+  const library = useLibrary()
+  const [system, setSystem] = useState<'metric' | 'us'>(() => (localStorage.getItem('units') === 'us' ? 'us' : 'metric'))
+  const units = useUnits(system, library.data)
+  if (library.isError) return <Failed error={library.error} retry={() => library.refetch()} />
+  if (!library.data || !units) return <Waiting what="Opening" />
+  const pick = (s: 'metric' | 'us') => {
+    localStorage.setItem('units', s)
+    setSystem(s)
+  }
+  return (
+    <div className="mx-auto max-w-[1180px] px-4 pb-10">
+      <header className="flex flex-wrap items-center gap-x-5 gap-y-2 border-b border-line py-3">
+        <Link to="/" className="text-ink no-underline" aria-label="Scrappy Rack: all clients">
+          <Name />
+        </Link>
+        <span className="grow" />
+        <Button look="bare" onClick={switchTheme}>
+          Light or dark
+        </Button>
+        <Link to="/" className="text-[14px] font-semibold text-action underline underline-offset-3">
+          All clients
+        </Link>
+      </header>
+      <main>
+        <div className="flex flex-wrap items-end gap-6 py-5">
+          <h1 className="m-0 text-[28px] leading-none">Quick answers</h1>
+          <Choice
+            label="Units"
+            value={system}
+            onValue={pick}
+            options={[
+              { value: 'metric', label: 'kg, m' },
+              { value: 'us', label: 'lb, ft' },
+            ]}
+          />
+        </div>
+        <div className="grid gap-8 lg:grid-cols-2">
+          <FillCard units={units} fillings={library.data.fillings} />
+          <RepMaxCard units={units} />
+        </div>
+      </main>
+    </div>
+  )
+}
+
+type Question = {
+  capacity_l: number
+  tare_kg: number
+  height_m: number
+  bottom_d_m: number
+  top_d_m: number
+  kind: 'prism' | 'frustum'
+  filling: string
+  volume_l: number
+  target_kg: number
+  ask: 'mass' | 'fill'
+}
+
+const gallon = 3.785411784
+
+const examples: { name: string; q: Partial<Question> }[] = [
+  {
+    name: '1 gal jug of water',
+    q: { kind: 'prism', capacity_l: gallon, tare_kg: 0.06, height_m: 0.25, filling: 'fresh-water', volume_l: gallon, ask: 'mass' },
+  },
+  {
+    name: '1 gal jug of wet sand',
+    q: { kind: 'prism', capacity_l: gallon, tare_kg: 0.06, height_m: 0.25, filling: 'wet-sand', volume_l: gallon, ask: 'mass' },
+  },
+  {
+    name: '6 kg in a 1 gal jug',
+    q: { kind: 'prism', capacity_l: gallon, tare_kg: 0.06, height_m: 0.25, filling: 'dry-sand', target_kg: 6, ask: 'fill' },
+  },
+  {
+    name: '5 gal bucket of gravel',
+    q: {
+      kind: 'frustum',
+      capacity_l: 5 * gallon,
+      tare_kg: 1,
+      height_m: 0.36,
+      bottom_d_m: 0.244,
+      top_d_m: 0.276,
+      filling: 'gravel',
+      volume_l: 5 * gallon,
+      ask: 'mass',
+    },
+  },
+  {
+    name: '12 kg in a 1 gal jug',
+    q: { kind: 'prism', capacity_l: gallon, tare_kg: 0.06, height_m: 0.25, filling: 'wet-sand', target_kg: 12, ask: 'fill' },
+  },
+]
+
+function FillCard({ units, fillings }: { units: Units; fillings: Shapes['Filling'][] }) {
+  const [q, setQ] = useState<Question>({
+    capacity_l: gallon,
+    tare_kg: 0.06,
+    height_m: 0.25,
+    bottom_d_m: 0.2,
+    top_d_m: 0.25,
+    kind: 'prism',
+    filling: 'fresh-water',
+    volume_l: gallon,
+    target_kg: 6,
+    ask: 'mass',
+  })
+  const set = (change: Partial<Question>) => setQ((old) => ({ ...old, ...change }))
+  const body: Shapes['FillQuestion'] = {
+    capacity_l: q.capacity_l,
+    tare_kg: q.tare_kg,
+    profile: { kind: q.kind, height_m: q.height_m, ...(q.kind === 'frustum' ? { bottom_d_m: q.bottom_d_m, top_d_m: q.top_d_m } : {}) },
+    filling: q.filling as Shapes['FillQuestion']['filling'],
+    ...(q.ask === 'mass' ? { volume_l: q.volume_l } : { target_kg: q.target_kg }),
+  }
+  const answer = useQuery({
+    queryKey: ['calc', 'fill', body],
+    queryFn: () => data<FillAnswer>(api.POST('/api/v1/calc/fill', { body })),
+    placeholderData: keepPreviousData,
+    retry: false,
+  })
+  const draft = (f: string) => `quick/${f}`
+  const refused = answer.error instanceof ApiError ? Object.values(answer.error.fields)[0] : undefined
+  return (
+    <section className="border border-line bg-sheet p-5">
+      <Head>What does it weigh, how far to fill it</Head>
+      <div className="mb-4 flex flex-wrap gap-2">
+        {examples.map((e) => (
+          <Button key={e.name} onClick={() => set(e.q)}>
+            {e.name}
+          </Button>
+        ))}
+      </div>
+      <div className="flex flex-wrap items-start gap-x-5 gap-y-1">
+        <Quantity
+          label="Capacity"
+          kind="volume"
+          value={q.capacity_l}
+          onValue={(v) => set({ capacity_l: v })}
+          units={units}
+          draft={draft('capacity')}
+          min={0.01}
+          max={2000}
+        />
+        <Quantity
+          label="Empty mass"
+          kind="mass-fine"
+          value={q.tare_kg}
+          onValue={(v) => set({ tare_kg: v })}
+          units={units}
+          draft={draft('tare')}
+          max={1000}
+        />
+        <Quantity
+          label="Inside height"
+          kind="level"
+          value={q.height_m}
+          onValue={(v) => set({ height_m: v })}
+          units={units}
+          draft={draft('height')}
+          min={0.01}
+          max={5}
+        />
+        <Choice
+          label="Shape"
+          value={q.kind}
+          onValue={(v) => set({ kind: v })}
+          options={[
+            { value: 'prism', label: 'straight' },
+            { value: 'frustum', label: 'bucket' },
+          ]}
+        />
+        {q.kind === 'frustum' && (
+          <>
+            <Quantity
+              label="Base diameter"
+              kind="level"
+              value={q.bottom_d_m}
+              onValue={(v) => set({ bottom_d_m: v })}
+              units={units}
+              draft={draft('bottom')}
+              min={0.01}
+              max={5}
+            />
+            <Quantity
+              label="Top diameter"
+              kind="level"
+              value={q.top_d_m}
+              onValue={(v) => set({ top_d_m: v })}
+              units={units}
+              draft={draft('top')}
+              min={0.01}
+              max={5}
+            />
+          </>
+        )}
+        <div className="w-44">
+          <Select
+            label="Filled with"
+            value={q.filling}
+            options={fillings.map((f) => ({ value: f.key, label: f.name }))}
+            onValue={(v) => set({ filling: v })}
+          />
+        </div>
+        <Choice
+          label="I know"
+          value={q.ask}
+          onValue={(v) => set({ ask: v })}
+          options={[
+            { value: 'mass', label: 'the volume' },
+            { value: 'fill', label: 'the mass I want' },
+          ]}
+        />
+        {q.ask === 'mass' ? (
+          <Quantity
+            label="Volume in it"
+            kind="volume"
+            value={q.volume_l}
+            onValue={(v) => set({ volume_l: v })}
+            units={units}
+            draft={draft('volume')}
+            max={2000}
+          />
+        ) : (
+          <Quantity
+            label="Wanted mass"
+            kind="mass"
+            value={q.target_kg}
+            onValue={(v) => set({ target_kg: v })}
+            units={units}
+            draft={draft('target')}
+            max={1000}
+          />
+        )}
+      </div>
+      <div aria-live="polite" className="mt-3 border-t border-line pt-3">
+        {answer.error && <p className="m-0 text-action">{refused ?? answer.error.message}</p>}
+        {answer.data && !answer.error && (
+          <>
+            {!answer.data.reachable && <p className="m-0 text-action">Not possible: {answer.data.reason}. The nearest that is:</p>}
+            <p className="m-0 flex flex-wrap items-baseline gap-x-3">
+              <Explain why={answer.data.why} units={units}>
+                <span className="font-cond text-[46px] font-semibold leading-none">{units.show('mass', answer.data.mass_kg)}</span>
+              </Explain>
+              <span className="font-cond text-[24px] text-soft">± {units.pm('mass', answer.data.u95_kg)}</span>
+              <span>
+                filled to <b>{units.show('level', answer.data.level_m)}</b>, that is <b>{units.show('volume', answer.data.volume_l)}</b>
+              </span>
+            </p>
+            <p className="m-0 mt-1 text-[14px] text-soft">
+              The ± comes {answer.data.budget.map((b) => `${percent(b.share)} from ${b.name}`).join(', ')}.
+            </p>
+          </>
+        )}
+      </div>
+    </section>
+  )
+}
+
+const formulaNames: [keyof Shapes['RepMaxAnswer']['estimates'], string][] = [
+  ['epley_kg', 'Epley'],
+  ['brzycki_kg', 'Brzycki'],
+  ['lombardi_kg', 'Lombardi'],
+  ['oconner_kg', "O'Conner"],
+  ['mayhew_kg', 'Mayhew'],
+  ['wathan_kg', 'Wathan'],
+]
+
+function RepMaxCard({ units }: { units: Units }) {
+  const [q, setQ] = useState({ load_kg: 20, reps: 8, reserve: 2, target_reps: 12 })
+  const set = (change: Partial<typeof q>) => setQ((old) => ({ ...old, ...change }))
+  const answer = useQuery({
+    queryKey: ['calc', 'rep-max', q],
+    queryFn: () => data<Shapes['RepMaxAnswer']>(api.POST('/api/v1/calc/rep-max', { body: q })),
+    placeholderData: keepPreviousData,
+    retry: false,
+  })
+  return (
+    <section className="border border-line bg-sheet p-5">
+      <Head>How heavy for so many reps</Head>
+      <div className="flex flex-wrap items-start gap-x-5">
+        <Quantity
+          label="Load of the test"
+          kind="mass"
+          value={q.load_kg}
+          onValue={(v) => set({ load_kg: v })}
+          units={units}
+          draft="quick/load"
+          min={0.1}
+          max={1000}
+        />
+        <Count label="Reps done" value={q.reps} min={1} max={15 - q.reserve} onValue={(v) => set({ reps: v })} draft="quick/reps" />
+        <Count label="In reserve" value={q.reserve} min={0} max={15 - q.reps} onValue={(v) => set({ reserve: v })} draft="quick/reserve" />
+        <Count label="Wanted reps" value={q.target_reps} min={1} max={30} onValue={(v) => set({ target_reps: v })} draft="quick/target" />
+      </div>
+      <div aria-live="polite" className="mt-3 border-t border-line pt-3">
+        {answer.error && <p className="m-0 text-action">{answer.error.message}</p>}
+        {answer.data && !answer.error && (
+          <>
+            <p className="m-0 flex flex-wrap items-baseline gap-x-3">
+              <span className="font-cond text-[46px] font-semibold leading-none">{units.show('mass', answer.data.target_load_kg)}</span>
+              <span>
+                for {q.target_reps} reps; one-rep maximum{' '}
+                <Explain why={answer.data.why} units={units}>
+                  <b>{units.show('mass', answer.data.e1rm_kg)}</b>
+                </Explain>
+              </span>
+            </p>
+            <table className="mt-3 w-full border-collapse text-[15px]">
+              <caption className="pb-1 text-left text-[14px] text-soft">One-rep maximum by each formula; the median counts</caption>
+              <tbody>
+                {formulaNames.map(([key, name]) => (
+                  <tr key={key} className="border-t border-faint">
+                    <th scope="row" className="py-1 text-left font-normal">
+                      {name}
+                    </th>
+                    <td className="py-1 text-right font-semibold">{units.show('mass', answer.data.estimates[key])}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </>
+        )}
+      </div>
+    </section>
+  )
+}
