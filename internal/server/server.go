@@ -47,7 +47,7 @@ const (
 )
 
 // policy allows nothing from elsewhere and no inline script.
-const policy = "default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; font-src 'self'; connect-src 'self'; manifest-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'"
+const policy = "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; connect-src 'self'; manifest-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'"
 
 // New makes a server. Close ends its background work.
 func New(o Options) *Server {
@@ -120,11 +120,11 @@ func crossOrigin() func(http.Handler) http.Handler {
 const signInsPerMinute = 10
 
 func signInLimit(next http.Handler) http.Handler {
-	limited := httprate.Limit(signInsPerMinute, time.Minute,
-		httprate.WithKeyFuncs(func(r *http.Request) (string, error) {
+	limited := httprate.LimitBy(signInsPerMinute, time.Minute,
+		func(r *http.Request) (string, error) {
 			host, _, err := net.SplitHostPort(r.RemoteAddr)
-			return host, err
-		}),
+			return httprate.CanonicalizeIP(host), err
+		},
 		httprate.WithLimitHandler(func(w http.ResponseWriter, _ *http.Request) {
 			problem(w, http.StatusTooManyRequests, "too many tries: wait a minute")
 		}))(next)

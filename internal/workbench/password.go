@@ -53,7 +53,7 @@ func PasswordMatches(hash, password string) bool {
 	}
 	salt, errSalt := base64.RawStdEncoding.DecodeString(parts[4])
 	want, errKey := base64.RawStdEncoding.DecodeString(parts[5])
-	if errSalt != nil || errKey != nil {
+	if errSalt != nil || errKey != nil || len(want) != argonKey {
 		return false
 	}
 	got := argon2.IDKey([]byte(password), salt, uint32(time), uint32(memory), uint8(threads), uint32(len(want)))

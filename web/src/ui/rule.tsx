@@ -33,6 +33,9 @@ export function scaleOf(slots: Slot[], width: number) {
   return scaleLog([lo * 0.72, hi * 1.25], [pad, Math.max(pad + 80, width - pad)]).clamp(true)
 }
 
+/** Where two marks would lie on each other, what is owned or bought is shown. */
+const rank = (origin: string) => ['owned', 'buy', 'build', 'scrap'].indexOf(origin) + 1 || 9
+
 /** Whether a place has no mark yet; from now on it has. */
 function fresh(seen: Set<string>, place: string): boolean {
   if (seen.has(place)) return false
@@ -61,6 +64,7 @@ export function RuleRow({
   const x1 = scale(slot.hi_kg)
   const [first, last] = scale.domain() as [number, number]
   const seen = new Set<string>()
+  const ticks = [...slot.ticks].sort((a, b) => rank(a.origin) - rank(b.origin))
   return (
     <svg width={width} height={height} className="block" aria-hidden="true">
       {grid.map((kg) => (
@@ -85,7 +89,7 @@ export function RuleRow({
         stroke="var(--ink)"
         strokeWidth="2"
       />
-      {slot.ticks.map((t) => {
+      {ticks.map((t) => {
         if (t.to_kg < first || t.at_kg > last) return null
         if (t.to_kg > t.at_kg * 1.001) {
           return (

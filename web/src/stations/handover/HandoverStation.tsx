@@ -44,7 +44,7 @@ export function HandoverStation() {
         </p>
         {made ? (
           <>
-            <p className="text-[17px] font-semibold text-covered">
+            <p className="mb-5 text-[17px] font-semibold text-covered">
               {made.after.covered} of {made.after.slots.length} needs covered with this plan ({made.covered_before} today), for{' '}
               {money(made.cost_minor, p.currency)} of {money(p.budget_minor, p.currency)}.
             </p>

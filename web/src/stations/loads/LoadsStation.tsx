@@ -41,7 +41,7 @@ export function LoadsStation() {
   return (
     <div className="flex min-h-full flex-col">
       <div className="grid grow md:grid-cols-[minmax(225px,270px)_1fr]">
-        <nav aria-label="Things that are filled" className="border-line max-md:border-b md:border-r">
+        <nav aria-label="Things that are filled" className="min-w-0 border-line max-md:border-b md:border-r">
           <ul className="m-0 flex list-none gap-0 overflow-x-auto p-0 md:block">
             {sorted.map((l) => (
               <li key={l.id} className="border-faint max-md:border-r md:border-b">

@@ -27,10 +27,11 @@ export function Vessel({
   const y = (l: number) => floor - l * scale
   const middle = box.left + (box.w - box.left - box.right) / 2
   const outline = outlineOf(c, middle, y, scale, top)
+  const [viewTop, viewHeight] = [y(top) - box.top, floor - y(top) + box.top + box.bottom]
   const levelAt = (e: PointerEvent) => {
     const r = svg.current?.getBoundingClientRect()
     if (!r) return 0
-    const py = ((e.clientY - r.top) / r.height) * box.h
+    const py = viewTop + ((e.clientY - r.top) / r.height) * viewHeight
     return Math.max(0, Math.min(load.brim_level_m, (floor - py) / scale))
   }
   const d = units.display('level')
@@ -42,7 +43,7 @@ export function Vessel({
     <figure className="m-0 max-w-[300px] select-none justify-self-center">
       <svg
         ref={svg}
-        viewBox={`0 0 ${box.w} ${box.h}`}
+        viewBox={`0 ${viewTop} ${box.w} ${viewHeight}`}
         className="w-full touch-none"
         // biome-ignore lint/a11y/noNoninteractiveElementToInteractiveRole: the drawing itself is the slider
         role="slider"

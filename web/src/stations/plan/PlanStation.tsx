@@ -72,12 +72,15 @@ function Made({ plan, fresh }: { plan: Plan; fresh: boolean }) {
           units={units}
           height={34}
           row={(s, plot) => (
-            <div key={s.key} className="grid grid-cols-[7rem_4rem_minmax(0,1fr)] items-center gap-x-2 border-b border-faint">
+            <div
+              key={s.key}
+              className="grid grid-cols-[5.6rem_minmax(0,1fr)] items-center gap-x-2 md:grid-cols-[7rem_4rem_minmax(0,1fr)] border-b border-faint"
+            >
               <span className="truncate font-cond text-[16px] font-semibold">
                 {s === AXIS ? '' : s.name}
                 {s !== AXIS && <span className="sr-only">: {slotInWords(s, units)}</span>}
               </span>
-              <span>{s !== AXIS && <StateWord state={s.state} />}</span>
+              <span className="max-md:hidden">{s !== AXIS && <StateWord state={s.state} />}</span>
               <div className="min-w-0 overflow-hidden">{plot}</div>
             </div>
           )}

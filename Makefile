@@ -1,0 +1,75 @@
+# Two commands do everything on a fresh machine with Go, Node, make and apt-get:
+#   make demo    install, build, make the demo data, serve it
+#   make test    install what tests need, run every check
+.DEFAULT_GOAL := help
+SHELL := /bin/bash
+.SHELLFLAGS := -eu -o pipefail -c
+STAMPS := .stamps
+SUDO := $(shell [ "$$(id -u)" = 0 ] || echo sudo)
+ADDR ?= 127.0.0.1:8080
+DATA ?= data
+GO_SOURCES := $(shell find cmd core internal -name '*.go' -o -name '*.sql' -o -name '*.ttf') web/web.go go.mod go.sum
+WEB_SOURCES := $(shell find web/src web/public web/scripts -type f) web/index.html web/vite.config.ts web/package.json
+BINARY := bin/scrappyrack
+
+.PHONY: help demo test build dev bench generate shots fuzz clean
+help: ## this list
+	@grep -hE '^[a-z]+:.*##' $(MAKEFILE_LIST) | sed 's/:.*##/\t/' | expand -t 12
+
+demo: build ## serve the demo at http://127.0.0.1:8080 (FRESH=1 starts over)
+	$(BINARY) demo --addr $(ADDR) --data $(DATA) $(if $(FRESH),--fresh)
+
+build: $(BINARY) ## the binary with the front end inside
+
+$(BINARY): web/dist/index.html $(GO_SOURCES)
+	go build -o $@ ./cmd/scrappyrack
+
+web/dist/index.html: $(STAMPS)/web $(WEB_SOURCES)
+	cd web && npm run --silent build
+
+$(STAMPS)/web: web/package-lock.json
+	cd web && npm ci --no-audit --no-fund --loglevel=error
+	@mkdir -p $(STAMPS) && touch $@
+
+$(STAMPS)/e2e: e2e/package-lock.json
+	cd e2e && npm ci --no-audit --no-fund --loglevel=error
+	@mkdir -p $(STAMPS) && touch $@
+
+# Debian's packages that tests need: a browser, a reader of PDFs, a compiler
+# for the race detector.
+$(STAMPS)/debian:
+	@missing=""; \
+	for need in chromium:chromium pdftotext:poppler-utils gcc:gcc; do \
+	  command -v $${need%%:*} >/dev/null || missing="$$missing $${need##*:}"; \
+	done; \
+	if [ -n "$$missing" ]; then \
+	  echo "installing$$missing"; $(SUDO) apt-get update -qq; \
+	  DEBIAN_FRONTEND=noninteractive $(SUDO) apt-get install -y -qq --no-install-recommends $$missing libc6-dev fonts-dejavu-core >/dev/null; \
+	fi
+	@mkdir -p $(STAMPS) && touch $@
+
+test: $(STAMPS)/web $(STAMPS)/e2e $(STAMPS)/debian build ## every check, stopping at the first kind that fails
+	@./scripts/checks.sh
+
+generate: ## the OpenAPI description and the types from it
+	go build -o $(BINARY) ./cmd/scrappyrack
+	$(BINARY) openapi > docs/openapi.json
+	cd web && npm run --silent api >/dev/null
+
+dev: $(STAMPS)/web ## the demo's API with the front end reloading as it changes
+	go build -o $(BINARY) ./cmd/scrappyrack
+	trap 'kill 0' EXIT; $(BINARY) demo --addr $(ADDR) --data $(DATA) & cd web && SCRAPPYRACK_URL=http://$(ADDR) npm run --silent dev
+
+bench: build ## speed, as ratios within one run
+	go test -run '^$$' -bench . -benchtime 1s ./bench/...
+
+shots: build $(STAMPS)/e2e $(STAMPS)/debian ## docs/screenshots from a fresh demo
+	@./scripts/shots.sh
+
+FUZZTIME ?= 20s
+fuzz: ## fuzz every parser for FUZZTIME each
+	go test ./core/quantity -run '^$$' -fuzz FuzzParse -fuzztime $(FUZZTIME)
+	go test ./internal/api -run '^$$' -fuzz FuzzJSON -fuzztime $(FUZZTIME)
+
+clean: ## forget everything built and installed here
+	rm -rf bin $(STAMPS) web/node_modules e2e/node_modules web/dist && mkdir -p web/dist && touch web/dist/.gitkeep

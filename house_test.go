@@ -1,0 +1,105 @@
+// Package house holds the test of the house's arrows: imports only point down.
+package house_test
+
+import (
+	"go/parser"
+	"go/token"
+	"io/fs"
+	"path/filepath"
+	"strconv"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// floors lists the rooms from the top down; a room may import those below it.
+var floors = [][]string{
+	{"cmd"},
+	{"internal/server"},
+	{"internal/api"},
+	{"internal/document", "internal/demo"},
+	{"internal/workbench"},
+	{"internal/store"},
+	{"core", "web"},
+}
+
+func floorOf(path string) int {
+	for i, rooms := range floors {
+		for _, r := range rooms {
+			if path == r || strings.HasPrefix(path, r+"/") {
+				return i
+			}
+		}
+	}
+	return -1
+}
+
+func imports(t *testing.T, includeTests bool, visit func(dir, imported string)) {
+	t.Helper()
+	for _, root := range []string{"cmd", "internal", "core", "web"} {
+		err := filepath.WalkDir(root, func(path string, d fs.DirEntry, err error) error {
+			if err != nil {
+				return err
+			}
+			if d.IsDir() && d.Name() == "node_modules" {
+				return filepath.SkipDir
+			}
+			if !strings.HasSuffix(path, ".go") || !includeTests && strings.HasSuffix(path, "_test.go") {
+				return nil
+			}
+			f, err := parser.ParseFile(token.NewFileSet(), path, nil, parser.ImportsOnly)
+			if err != nil {
+				return err
+			}
+			for _, i := range f.Imports {
+				name, err := strconv.Unquote(i.Path.Value)
+				if err != nil {
+					return err
+				}
+				visit(filepath.ToSlash(filepath.Dir(path)), name)
+			}
+			return nil
+		})
+		require.NoError(t, err)
+	}
+}
+
+func TestImportsPointDown(t *testing.T) {
+	seen := 0
+	imports(t, false, func(dir, imported string) {
+		to, ours := strings.CutPrefix(imported, "scrappyrack/")
+		if !ours {
+			return
+		}
+		seen++
+		from, below := floorOf(dir), floorOf(to)
+		require.GreaterOrEqual(t, from, 0, "%s is in no room of the house", dir)
+		require.GreaterOrEqual(t, below, 0, "%s is in no room of the house", to)
+		if strings.HasPrefix(dir, "core/") {
+			assert.True(t, strings.HasPrefix(to, "core/"), "%s imports %s", dir, to)
+			return
+		}
+		assert.Less(t, from, below, "%s imports %s, which is not below it", dir, to)
+	})
+	assert.Greater(t, seen, 30)
+}
+
+// The core knows the standard library, gonum and itself; nothing that reads,
+// stores, listens or tells the time.
+func TestCoreStandsAlone(t *testing.T) {
+	forbidden := []string{"net", "os", "database", "encoding/json", "time", "io/fs", "log", "math/rand"}
+	imports(t, false, func(dir, imported string) {
+		if dir != "core" && !strings.HasPrefix(dir, "core/") {
+			return
+		}
+		first, _, _ := strings.Cut(imported, "/")
+		own := strings.HasPrefix(imported, "scrappyrack/core/")
+		gonum := strings.HasPrefix(imported, "gonum.org/v1/gonum/")
+		assert.True(t, own || gonum || !strings.Contains(first, ".") && first != "scrappyrack", "%s imports %s", dir, imported)
+		for _, f := range forbidden {
+			assert.False(t, imported == f || strings.HasPrefix(imported, f+"/"), "%s imports %s", dir, imported)
+		}
+	})
+}

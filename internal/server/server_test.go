@@ -1,0 +1,343 @@
+package server_test
+
+import (
+	"bytes"
+	"context"
+	"encoding/json"
+	"io"
+	"net/http"
+	"net/http/cookiejar"
+	"net/http/httptest"
+	"strings"
+	"testing"
+
+	"github.com/danielgtaylor/huma/v2"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"scrappyrack/internal/api"
+	"scrappyrack/internal/demo"
+	"scrappyrack/internal/server"
+	"scrappyrack/internal/store"
+	"scrappyrack/internal/workbench"
+)
+
+type house struct {
+	url   string
+	api   huma.API
+	store *store.Store
+}
+
+func start(t *testing.T, isDemo bool) house {
+	t.Helper()
+	s, err := store.Open(context.Background(), t.TempDir())
+	require.NoError(t, err)
+	if isDemo {
+		require.NoError(t, demo.Fill(context.Background(), s))
+	}
+	h := server.New(server.Options{Store: s, Demo: isDemo, Version: "test"})
+	listening := httptest.NewServer(h)
+	t.Cleanup(func() {
+		listening.Close()
+		h.Close()
+		_ = s.Close()
+	})
+	return house{listening.URL, h.API, s}
+}
+
+type browser struct {
+	t    *testing.T
+	base string
+	http.Client
+}
+
+func (h house) browser(t *testing.T) *browser {
+	t.Helper()
+	jar, err := cookiejar.New(nil)
+	require.NoError(t, err)
+	return &browser{t, h.url, http.Client{Jar: jar}}
+}
+
+type answer struct {
+	status int
+	header http.Header
+	body   []byte
+}
+
+func (a answer) into(t *testing.T, v any) {
+	t.Helper()
+	require.NoError(t, json.Unmarshal(a.body, v), string(a.body))
+}
+
+// fields are the paths that a 422 names.
+func (a answer) fields(t *testing.T) (out []string) {
+	t.Helper()
+	var p struct{ Errors []struct{ Location string } }
+	a.into(t, &p)
+	for _, e := range p.Errors {
+		out = append(out, e.Location)
+	}
+	return out
+}
+
+func (b *browser) do(method, path, body string, headers ...string) answer {
+	b.t.Helper()
+	req, err := http.NewRequest(method, b.base+path, strings.NewReader(body))
+	require.NoError(b.t, err)
+	if body != "" {
+		req.Header.Set("Content-Type", "application/json")
+	}
+	for i := 0; i+1 < len(headers); i += 2 {
+		req.Header.Set(headers[i], headers[i+1])
+	}
+	res, err := b.Do(req)
+	require.NoError(b.t, err)
+	defer func() { _ = res.Body.Close() }()
+	data, err := io.ReadAll(res.Body)
+	require.NoError(b.t, err)
+	return answer{res.StatusCode, res.Header, data}
+}
+
+func (b *browser) signIn(email, password string) answer {
+	body, _ := json.Marshal(map[string]string{"email": email, "password": password})
+	return b.do("POST", "/api/v1/session", string(body))
+}
+
+// other makes a second practice with an account and signs in.
+func (h house) other(t *testing.T) *browser {
+	t.Helper()
+	err := h.store.AddPractice(context.Background(), store.Practice{ID: "other", Name: "Other"},
+		store.Consultant{ID: "other", Email: "other@example.test", Name: "Other", Password: workbench.HashPassword("a long password")})
+	require.NoError(t, err)
+	b := h.browser(t)
+	require.Equal(t, 200, b.signIn("other@example.test", "a long password").status)
+	return b
+}
+
+// walk calls every operation of the description with the demo client's id.
+func (h house) walk(t *testing.T, visit func(method, path string, access api.Access)) int {
+	t.Helper()
+	n := 0
+	for path, item := range h.api.OpenAPI().Paths {
+		real := strings.NewReplacer("{client}", "demo-loft", "{item}", "jug-a", "{container}", "bucket").Replace(path)
+		require.NotContains(t, real, "{", "the walk does not know a parameter of %s", path)
+		for method, op := range map[string]*huma.Operation{"GET": item.Get, "PUT": item.Put, "POST": item.Post, "PATCH": item.Patch, "DELETE": item.Delete} {
+			if op != nil {
+				visit(method, real, api.AccessOf(op))
+				n++
+			}
+		}
+	}
+	return n
+}
+
+// bodies that pass the shapes, so that it is the scope that refuses.
+func bodyFor(t *testing.T, path string) string {
+	t.Helper()
+	f := demo.Files()[0]
+	parts := map[string]any{
+		"/profile": f.Profile, "/space": f.Space, "/at-hand": map[string]any{"fillings": []string{"rice"}}, "/containers/jug-a": f.Containers[0],
+		"/gear/jug-a": store.Gear{ID: "jug-a", Item: "loop-light"}, "/tests/jug-a": store.TestSet{ID: "jug-a", Movement: "one-hand-row", LoadKg: 5, Reps: 5},
+		"/pins/jug-a": store.Pin{ID: "jug-a", Pin: "must"}, "/fill": map[string]any{"target_kg": 5}, "/clients": map[string]any{"name": "x"},
+	}
+	for end, v := range parts {
+		if strings.HasSuffix(path, end) {
+			out, err := json.Marshal(v)
+			require.NoError(t, err)
+			return string(out)
+		}
+	}
+	return ""
+}
+
+func TestEveryRouteIsBehindSignIn(t *testing.T) {
+	h := start(t, false)
+	nobody := h.browser(t)
+	n := h.walk(t, func(method, path string, access api.Access) {
+		got := nobody.do(method, path, bodyFor(t, path), "If-Match", `"1"`)
+		if access == api.Public {
+			assert.NotEqual(t, 401, got.status, "%s %s", method, path)
+			return
+		}
+		assert.Equal(t, 401, got.status, "%s %s", method, path)
+		assert.Equal(t, "application/problem+json", got.header.Get("Content-Type"), path)
+	})
+	assert.Greater(t, n, 20)
+}
+
+func TestEveryRouteKeepsOtherPracticesOut(t *testing.T) {
+	h := start(t, true)
+	other := h.other(t)
+	before, err := h.store.Load(context.Background(), demoPractice(t, h), "demo-loft")
+	require.NoError(t, err)
+	h.walk(t, func(method, path string, _ api.Access) {
+		if !strings.Contains(path, "demo-loft") {
+			return
+		}
+		got := other.do(method, path, bodyFor(t, path), "If-Match", `"1"`)
+		assert.Equal(t, 404, got.status, "%s %s: %s", method, path, got.body)
+	})
+	after, err := h.store.Load(context.Background(), demoPractice(t, h), "demo-loft")
+	require.NoError(t, err)
+	assert.Equal(t, before, after)
+	var list struct{ Total int }
+	other.do("GET", "/api/v1/clients", "").into(t, &list)
+	assert.Zero(t, list.Total)
+}
+
+func demoPractice(t *testing.T, h house) string {
+	t.Helper()
+	c, err := h.store.ConsultantByEmail(context.Background(), workbench.DemoEmail)
+	require.NoError(t, err)
+	return c.PracticeID
+}
+
+func TestFirstStartAsksForTheFirstAccountAndOnlyForThat(t *testing.T) {
+	h := start(t, false)
+	b := h.browser(t)
+	var s api.Session
+	b.do("GET", "/api/v1/session", "").into(t, &s)
+	assert.True(t, s.Setup)
+	assert.Equal(t, 404, b.do("POST", "/api/v1/session/demo", "").status, "no one-click sign-in outside of the demo")
+
+	short := b.do("POST", "/api/v1/setup", `{"practice":"P","name":"N","email":"n@example.test","password":"short"}`)
+	assert.Equal(t, 422, short.status)
+	assert.Equal(t, []string{"body.password"}, short.fields(t))
+	made := b.do("POST", "/api/v1/setup", `{"practice":"P","name":"N","email":"n@example.test","password":"long enough it is"}`)
+	require.Equal(t, 200, made.status, string(made.body))
+	cookie := made.header.Get("Set-Cookie")
+	for _, want := range []string{"HttpOnly", "SameSite=Strict"} {
+		assert.Contains(t, cookie, want)
+	}
+	assert.Equal(t, 403, h.browser(t).do("POST", "/api/v1/setup", `{"practice":"P","name":"N","email":"m@example.test","password":"long enough it is"}`).status)
+
+	again := h.browser(t)
+	assert.Equal(t, 403, again.signIn("n@example.test", "wrong").status)
+	assert.Equal(t, 403, again.signIn("nobody@example.test", "wrong").status)
+	assert.Equal(t, 200, again.signIn("N@example.test", "long enough it is").status)
+	assert.Equal(t, 204, again.do("DELETE", "/api/v1/session", "").status)
+	assert.Equal(t, 401, again.do("GET", "/api/v1/clients", "").status)
+}
+
+func TestSignInIsLimited(t *testing.T) {
+	h := start(t, false)
+	b := h.browser(t)
+	last := 0
+	for range 12 {
+		last = b.do("POST", "/api/v1/session", `{"email":"x@y","password":""}`).status
+	}
+	assert.Equal(t, 429, last)
+}
+
+func TestOtherSitesAreRefused(t *testing.T) {
+	h := start(t, true)
+	got := h.browser(t).do("POST", "/api/v1/session/demo", "", "Origin", "http://elsewhere.test", "Sec-Fetch-Site", "cross-site")
+	assert.Equal(t, 403, got.status)
+	assert.Equal(t, "application/problem+json", got.header.Get("Content-Type"))
+	policy := h.browser(t).do("GET", "/healthz", "").header.Get("Content-Security-Policy")
+	assert.Contains(t, policy, "script-src 'self'")
+	assert.NotContains(t, policy, "unsafe")
+}
+
+func demoDesk(t *testing.T, b *browser) api.Desk {
+	t.Helper()
+	require.Equal(t, 200, b.do("POST", "/api/v1/session/demo", "").status)
+	var d api.Desk
+	b.do("GET", "/api/v1/clients/demo-loft", "").into(t, &d)
+	return d
+}
+
+func TestStaleWriteGetsBothVersions(t *testing.T) {
+	h := start(t, true)
+	b := h.browser(t)
+	d := demoDesk(t, b)
+	d.File.Space.CeilingM = 2.2
+	body, _ := json.Marshal(d.File.Space)
+	assert.Equal(t, 428, b.do("PUT", "/api/v1/clients/demo-loft/space", string(body)).status)
+	first := b.do("PUT", "/api/v1/clients/demo-loft/space", string(body), "If-Match", `"1"`)
+	require.Equal(t, 200, first.status, string(first.body))
+	assert.Equal(t, `"2"`, first.header.Get("ETag"))
+
+	d.File.Space.CeilingM = 2.4
+	body, _ = json.Marshal(d.File.Space)
+	stale := b.do("PUT", "/api/v1/clients/demo-loft/space", string(body), "If-Match", `"1"`)
+	require.Equal(t, 412, stale.status)
+	var both struct {
+		Yours  store.Space
+		Theirs api.Desk
+	}
+	stale.into(t, &both)
+	assert.InDelta(t, 2.4, both.Yours.CeilingM, 0)
+	assert.InDelta(t, 2.2, both.Theirs.File.Space.CeilingM, 0)
+}
+
+func TestUndoOverTheWire(t *testing.T) {
+	h := start(t, true)
+	b := h.browser(t)
+	demoDesk(t, b)
+	assert.Equal(t, 409, b.do("POST", "/api/v1/clients/demo-loft/undo", "", "If-Match", "1").status)
+	gone := b.do("DELETE", "/api/v1/clients/demo-loft/containers/jug-a", "", "If-Match", `"1"`)
+	var d api.Desk
+	gone.into(t, &d)
+	assert.Len(t, d.File.Containers, 3)
+	assert.Equal(t, "containers", d.Steps.Undo)
+	b.do("POST", "/api/v1/clients/demo-loft/undo", "", "If-Match", `"2"`).into(t, &d)
+	assert.Len(t, d.File.Containers, 4)
+	assert.Equal(t, "jug-a", d.File.Containers[0].ID)
+}
+
+func TestBadFieldsAreNamed(t *testing.T) {
+	h := start(t, true)
+	b := h.browser(t)
+	d := demoDesk(t, b)
+	for name, c := range map[string]struct {
+		path  string
+		field string
+		body  func() any
+	}{
+		"giant":         {"profile", "body.stature_m", func() any { p := d.File.Profile; p.StatureM = 3; return p }},
+		"half a metre":  {"profile", "body.stature_m", func() any { p := d.File.Profile; p.StatureM = 0.5; return p }},
+		"no such limit": {"profile", "body.limits[0]", func() any { p := d.File.Profile; p.Limits = store.Words{"left-ear"}; return p }},
+		"no such money": {"profile", "body.currency", func() any { p := d.File.Profile; p.Currency = "XYZ"; return p }},
+		"overfull room": {"space", "body.taken_m2", func() any { s := d.File.Space; s.TakenM2 = 99; return s }},
+		"over the brim": {"containers/jug-a", "body.volume_l", func() any { k := d.File.Containers[0]; k.VolumeL = 9; return k }},
+		"wrong bucket":  {"containers/bucket", "body.capacity_l", func() any { k := d.File.Containers[2]; k.CapacityL = 40; return k }},
+		"no filling":    {"containers/jug-a", "body.filling", func() any { k := d.File.Containers[0]; k.Filling = "feathers"; return k }},
+		"long set":      {"tests/row", "body.reps", func() any { s := d.File.Tests[0]; s.Reps, s.Reserve = 14, 5; return s }},
+		"no such gear":  {"gear/x", "body.item", func() any { return store.Gear{ID: "x", Item: "moon"} }},
+	} {
+		body, err := json.Marshal(c.body())
+		require.NoError(t, err)
+		got := b.do("PUT", "/api/v1/clients/demo-loft/"+c.path, string(body), "If-Match", `"1"`)
+		assert.Equal(t, 422, got.status, "%s: %s", name, got.body)
+		assert.Equal(t, []string{c.field}, got.fields(t), name)
+	}
+}
+
+func TestPlanAndBook(t *testing.T) {
+	h := start(t, true)
+	b := h.browser(t)
+	demoDesk(t, b)
+	var p api.Plan
+	b.do("GET", "/api/v1/clients/demo-loft/plan", "").into(t, &p)
+	assert.True(t, p.Proven)
+	assert.NotEmpty(t, p.Chosen)
+	assert.LessOrEqual(t, p.CostMinor, int64(22000))
+	book := b.do("GET", "/api/v1/clients/demo-loft/book.pdf?paper=letter", "")
+	assert.Equal(t, "application/pdf", book.header.Get("Content-Type"))
+	assert.True(t, bytes.HasPrefix(book.body, []byte("%PDF-")))
+	assert.Contains(t, book.header.Get("Content-Disposition"), "loft-above-the-bakery.pdf")
+}
+
+func TestUnknownAddresses(t *testing.T) {
+	h := start(t, true)
+	b := h.browser(t)
+	for _, path := range []string{"/api/v1/nothing", "/api/nothing", "/assets/nothing.js", "/nothing.png"} {
+		assert.Contains(t, []int{404, 503}, b.do("GET", path, "").status, path)
+	}
+	assert.Equal(t, 405, b.do("PATCH", "/api/v1/clients", "").status)
+	assert.Equal(t, "ok\n", string(b.do("GET", "/healthz", "").body))
+	var described struct{ Openapi string }
+	b.do("GET", "/openapi.json", "").into(t, &described)
+	assert.Equal(t, "3.1.0", described.Openapi)
+}

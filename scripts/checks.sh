@@ -1,0 +1,50 @@
+#!/usr/bin/env bash
+# Every check of the project, one kind after the other; the first kind that
+# fails ends the run with a line that names it.
+set -uo pipefail
+cd "$(dirname "$0")/.."
+passed=0
+check() {
+  local name=$1
+  shift
+  local start=$SECONDS
+  echo "== $name"
+  if ! "$@"; then
+    echo "FAILED: $name ($*)"
+    echo "$passed passed, 1 failed"
+    exit 1
+  fi
+  passed=$((passed + 1))
+  echo "== $name: well, $((SECONDS - start)) s"
+}
+
+formatting() {
+  local bad
+  bad=$(gofmt -l cmd core internal bench web/web.go ./*.go)
+  [ -z "$bad" ] || { echo "not formatted by gofmt: $bad"; return 1; }
+}
+fresh() {
+  local tmp
+  tmp=$(mktemp -d)
+  ./bin/scrappyrack openapi >"$tmp/openapi.json" &&
+    diff -q "$tmp/openapi.json" docs/openapi.json &&
+    (cd web && npx --no-install openapi-typescript "$tmp/openapi.json" -o "$tmp/schema.d.ts" >/dev/null) &&
+    diff -q "$tmp/schema.d.ts" web/src/api/schema.d.ts
+  local code=$?
+  rm -rf "$tmp"
+  [ $code = 0 ] || echo "generated code is behind the API: run make generate"
+  return $code
+}
+in_web() { (cd web && npm run --silent "$@"); }
+journeys() { (cd e2e && npm run --silent check && npm test --silent); }
+
+check "formatting" formatting
+check "go vet" go vet ./...
+check "staticcheck" go tool staticcheck ./...
+check "generated code is fresh" fresh
+check "type check" in_web check
+check "lint" in_web lint
+check "front-end unit tests" in_web test
+check "Go tests with the race detector" go test -race -timeout 8m ./...
+check "journeys in the browser" journeys
+echo "$passed passed, 0 failed"
