@@ -98,6 +98,7 @@ type compiled struct {
 	byOption  [][]int // requirements of each option
 	must      set
 	never     set
+	rowsOf    [][]int // rows that each option stands in
 	groups    [][]int // disjoint; every ungrouped option is a group of its own
 }
 
@@ -105,10 +106,12 @@ func compile(m Model) *compiled {
 	n := len(m.Options)
 	p := &compiled{n: n, scale: m.scale(), must: newSet(n), never: newSet(n), byOption: make([][]int, n)}
 	money := resource{limit: m.Budget, use: make([]int64, n)}
+	items := resource{limit: int64(n), use: make([]int64, n)}
 	for i, o := range m.Options {
 		charge := o.Cost * int64(n+1)
 		if !o.Idle {
 			charge++
+			items.use[i] = 1
 		}
 		p.charge = append(p.charge, charge)
 		money.use[i] = o.Cost
@@ -119,7 +122,7 @@ func compile(m Model) *compiled {
 			p.never.add(i)
 		}
 	}
-	p.resources = append(p.resources, money)
+	p.resources = append(p.resources, money, items)
 	for k, limit := range m.Limits {
 		r := resource{limit: limit, use: make([]int64, n)}
 		for i, o := range m.Options {
@@ -139,6 +142,12 @@ func compile(m Model) *compiled {
 		}
 	}
 	p.addSlots(m.Slots)
+	p.rowsOf = make([][]int, n)
+	for k, r := range p.rows {
+		for _, i := range r.options {
+			p.rowsOf[i] = append(p.rowsOf[i], k)
+		}
+	}
 	p.banUseless()
 	return p
 }
@@ -357,9 +366,8 @@ func (p *compiled) banUseless() {
 	}
 }
 
-// objective is value·K − charges of a set, above the base.
-func (p *compiled) objective(x set) int64 {
-	var value, charge int64
+// worth is the value of a set above the base, and its charges.
+func (p *compiled) worth(x set) (value, charge int64) {
 	for _, ways := range p.slots {
 		for _, w := range ways { // best first
 			ok := true
@@ -380,19 +388,32 @@ func (p *compiled) objective(x set) int64 {
 			charge += p.charge[i]
 		}
 	}
+	return value, charge
+}
+
+// objective is value·K − charges of a set, above the base.
+func (p *compiled) objective(x set) int64 {
+	value, charge := p.worth(x)
 	return value*p.scale - charge
+}
+
+// cost and items of a set.
+func (p *compiled) cost(x set) int64  { return p.used(p.resources[0], x) }
+func (p *compiled) items(x set) int64 { return p.used(p.resources[1], x) }
+
+func (p *compiled) used(r resource, x set) (sum int64) {
+	for i, u := range r.use {
+		if u != 0 && x.has(i) {
+			sum += u
+		}
+	}
+	return sum
 }
 
 // feasible reports whether a set keeps every constraint.
 func (p *compiled) feasible(x set) bool {
 	for _, r := range p.resources {
-		left := r.limit
-		for i, u := range r.use {
-			if u != 0 && x.has(i) {
-				left -= u
-			}
-		}
-		if left < 0 {
+		if p.used(r, x) > r.limit {
 			return false
 		}
 	}

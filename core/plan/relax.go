@@ -51,13 +51,14 @@ func newRelaxation(p *compiled) *relaxation {
 func (r *relaxation) evaluate(m multipliers, out, in set) float64 {
 	p := r.p
 	total := 0.0
-	for i := range r.reduced {
-		r.reduced[i] = -float64(p.charge[i])
-	}
-	for k := range p.rows {
-		r.grad.row[k] = 0
+	clear(r.reduced)
+	clear(r.grad.row)
+	for k, v := range m.row {
+		if v == 0 {
+			continue
+		}
 		for _, i := range p.rows[k].options {
-			r.reduced[i] += m.row[k]
+			r.reduced[i] += v
 		}
 	}
 	for k, res := range p.resources {
@@ -81,8 +82,11 @@ func (r *relaxation) evaluate(m multipliers, out, in set) float64 {
 	}
 	for _, ways := range p.slots {
 		best, at := 0.0, -1
-		for e, w := range ways {
-			v := float64(w.value * p.scale)
+		for e, w := range ways { // best first: the rest cannot be better
+			v := float64(w.value * boundScale)
+			if v <= best {
+				break
+			}
 			for _, k := range w.rows {
 				v -= m.row[k]
 			}
@@ -111,9 +115,9 @@ func (r *relaxation) evaluate(m multipliers, out, in set) float64 {
 // subgradient completes the slack of every relaxed constraint at x.
 func (r *relaxation) subgradient() {
 	p := r.p
-	for k := range p.rows {
-		for _, i := range p.rows[k].options {
-			if r.x[i] {
+	for i, on := range r.x {
+		if on {
+			for _, k := range p.rowsOf[i] {
 				r.grad.row[k]++
 			}
 		}
@@ -220,20 +224,20 @@ func (r *relaxation) deflect(m multipliers) float64 {
 
 func move(at, dir []float64, length float64) {
 	for k := range at {
-		at[k] = math.Max(0, at[k]-length*dir[k])
+		if at[k] -= length * dir[k]; at[k] < 0 {
+			at[k] = 0
+		}
 	}
 }
 
-// exact recomputes the bound in whole numbers with the multipliers rounded.
+// exact recomputes the bound on the value, times boundScale, in whole numbers with the multipliers rounded.
 // Any non-negative multipliers give a valid bound, so that pruning with it
 // needs no tolerance. reduced receives the exact reduced value of each option.
 func (r *relaxation) exact(m multipliers, out, in set, reduced []int64) int64 {
 	p := r.p
 	var total int64
-	round := func(v float64) int64 { return int64(math.Round(v)) }
-	for i := range reduced {
-		reduced[i] = -p.charge[i]
-	}
+	round := func(v float64) int64 { return int64(v + 0.5) } // all are ≥ 0
+	clear(reduced)
 	for k := range p.rows {
 		if v := round(m.row[k]); v > 0 {
 			for _, i := range p.rows[k].options {
@@ -261,7 +265,10 @@ func (r *relaxation) exact(m multipliers, out, in set, reduced []int64) int64 {
 	for _, ways := range p.slots {
 		var best int64
 		for _, w := range ways {
-			v := w.value * p.scale
+			v := w.value * boundScale
+			if v <= best {
+				break
+			}
 			for _, k := range w.rows {
 				v -= round(m.row[k])
 			}

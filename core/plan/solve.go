@@ -14,19 +14,27 @@ var ErrImpossible = errors.New("what must be in does not fit the money, the room
 
 // Search effort (measured on models like the demo's).
 const (
+	// boundScale is how finely multipliers are rounded in the exact bound, in
+	// parts of a unit of value.
+	boundScale = 1 << 12
+
 	rootSteps, rootPatience = 2000, 40
 	nodeSteps, nodePatience = 40, 8
 )
 
-// Solve finds the best set by branch and bound on the Lagrangian bound, with
-// whole-number pruning, and proves it. The same model always gives the same
-// answer. When ctx ends first, the best set found is returned with Proven
-// false and the bound that was proven; without any, the error of ctx.
+// Solve finds the best set and proves it, in three searches by branch and bound
+// on the Lagrangian bound of the value: the highest value; then, at that value,
+// the lowest cost (is there a set for less?); then the fewest items. Every bound
+// is recomputed in whole numbers, so that pruning needs no tolerance. The same
+// model always gives the same answer. When ctx ends first, the best set found
+// is returned with Proven false and the highest value that is still possible;
+// a Bound equal to Value then means that only cost or items are unproven.
+// Without any set found it returns the error of ctx.
 func Solve(ctx context.Context, m Model) (Answer, error) {
 	if err := m.Check(); err != nil {
 		return Answer{}, err
 	}
-	s := &search{p: compile(m), best: math.MinInt64, ctx: ctx}
+	s := &search{p: compile(m), ctx: ctx, cutoff: math.MinInt64}
 	s.r = newRelaxation(s.p)
 	s.reduced = make([]int64, s.p.n)
 	bound := s.run()
@@ -36,17 +44,24 @@ func Solve(ctx context.Context, m Model) (Answer, error) {
 		}
 		return Answer{}, ErrImpossible
 	}
-	chosen := map[int]bool{}
-	a := Answer{Proven: !s.stopped, Nodes: s.nodes}
+	value := s.foundValue
+	if !s.stopped {
+		s.tie = true
+		s.cutoff = value - 1
+		for _, phase := range []func(){s.belowCost, s.belowItems} {
+			s.tighten = phase
+			phase()
+			if s.run(); s.stopped {
+				break
+			}
+			s.restore()
+		}
+		bound = value
+	}
+	a := Answer{Proven: !s.stopped, Nodes: s.nodes, Value: s.p.base + value, Bound: s.p.base + max(bound, value)}
 	for _, i := range s.found.list(s.p.n) {
-		chosen[i] = true
 		a.Chosen = append(a.Chosen, i)
 		a.Cost += m.Options[i].Cost
-	}
-	a.Value = m.Value(chosen)
-	a.Bound = a.Value
-	if s.stopped {
-		a.Bound = max(a.Value, s.p.base+floorDiv(bound, s.p.scale)+1)
 	}
 	return a, nil
 }
@@ -81,27 +96,51 @@ func (h *nodes) Pop() any {
 	return n
 }
 
+// search looks for sets whose value is above cutoff, in value units above the
+// base. found is the best of all so far by the whole objective.
 type search struct {
-	ctx     context.Context
-	p       *compiled
-	r       *relaxation
-	open    nodes
-	best    int64
-	found   set
-	reduced []int64
-	nodes   int
-	stopped bool
+	ctx        context.Context
+	p          *compiled
+	r          *relaxation
+	open       nodes
+	cutoff     int64
+	found      set
+	foundBest  int64 // its objective: value·K − charges
+	foundValue int64
+	tie        bool   // the value is proven: what is found must be cheaper or smaller
+	tighten    func() // asks for less than what was just found
+	prices     multipliers
+	reduced    []int64
+	nodes      int
+	stopped    bool
 }
 
+// belowCost and belowItems ask for a set that costs, or counts, less than the
+// one found. Lower limits keep every bound valid that was proven before.
+func (s *search) belowCost() {
+	s.p.resources[0].limit = min(s.p.resources[0].limit, s.p.cost(s.found)-1)
+}
+
+func (s *search) belowItems() {
+	s.p.resources[1].limit = s.p.items(s.found) - 1
+}
+
+// restore allows again what the found set costs, before items are counted.
+func (s *search) restore() { s.p.resources[0].limit = s.p.cost(s.found) }
+
 // run explores best bound first, following each branch down before going back,
-// and returns the highest bound left open when it is stopped.
+// and returns the highest value left open when it is stopped.
 func (s *search) run() int64 {
-	root := &node{out: s.p.never.copy(), in: s.p.must.copy(), bound: math.MaxInt64, prices: s.p.zeroMultipliers()}
+	s.open = nil
+	if s.prices.row == nil {
+		s.prices = s.p.zeroMultipliers()
+	}
+	root := &node{out: s.p.never.copy(), in: s.p.must.copy(), bound: math.MaxInt64 / 2, prices: s.prices}
 	heap.Push(&s.open, root)
 	for len(s.open) > 0 {
 		at := heap.Pop(&s.open).(*node)
 		for at != nil {
-			if at.bound <= s.best {
+			if s.beaten(at.bound) {
 				break
 			}
 			if s.ctx.Err() != nil {
@@ -110,13 +149,16 @@ func (s *search) run() int64 {
 				if len(s.open) > 0 {
 					bound = max(bound, s.open[0].bound)
 				}
-				return bound
+				return floorDiv(bound, boundScale)
 			}
 			at = s.explore(at)
 		}
 	}
-	return s.best
+	return s.cutoff
 }
+
+// beaten reports whether a bound leaves nothing above the cutoff.
+func (s *search) beaten(bound int64) bool { return floorDiv(bound, boundScale) <= s.cutoff }
 
 // explore bounds a node, tightens it, and returns the child to follow, or nil;
 // the other child is left open.
@@ -131,13 +173,16 @@ func (s *search) explore(at *node) *node {
 		steps, patience = rootSteps, rootPatience
 	}
 	target := math.Inf(-1)
-	if s.found != nil {
-		target = float64(s.best)
+	if s.cutoff > math.MinInt64 {
+		target = float64(s.cutoff) * boundScale
 	}
 	_, at.prices = s.r.descend(at.prices, at.out, at.in, target, steps, patience)
+	if at.depth == 0 {
+		s.prices = at.prices
+	}
 	for tightened := true; tightened; {
 		at.bound = min(at.bound, s.r.exact(at.prices, at.out, at.in, s.reduced))
-		if at.bound <= s.best {
+		if s.beaten(at.bound) {
 			return nil
 		}
 		tightened = s.fix(at)
@@ -146,7 +191,7 @@ func (s *search) explore(at *node) *node {
 		}
 	}
 	s.build(at)
-	if at.bound <= s.best {
+	if s.beaten(at.bound) {
 		return nil
 	}
 	i := s.branchOn(at)
@@ -167,7 +212,7 @@ func (s *search) explore(at *node) *node {
 
 // fix shuts options whose other value could not beat the best set.
 func (s *search) fix(node *node) bool {
-	if s.found == nil {
+	if s.cutoff == math.MinInt64 {
 		return false
 	}
 	changed := false
@@ -194,12 +239,12 @@ func (s *search) fixGroup(n *node, group []int, at int) bool {
 			continue
 		}
 		second = max(second, s.reduced[i])
-		if n.bound-(best-s.reduced[i]) <= s.best {
+		if s.beaten(n.bound - (best - s.reduced[i])) {
 			n.out.add(i)
 			changed = true
 		}
 	}
-	if at >= 0 && n.bound-(best-second) <= s.best {
+	if at >= 0 && s.beaten(n.bound-(best-second)) {
 		n.in.add(at)
 		changed = true
 	}
@@ -275,18 +320,30 @@ func (s *search) branchOn(at *node) int {
 			continue
 		}
 		doubt := math.Min(s.r.mean[i], 1-s.r.mean[i]) + 0.01
-		if score := doubt * (mass[i] + float64(s.p.charge[i])); score > best {
+		if score := doubt * (mass[i] + 1); score > best {
 			best, pick = score, i
 		}
 	}
 	return pick
 }
 
-// offer keeps a set when it is feasible and better than the best.
+// offer keeps a set when it is feasible and better than the best found, and
+// asks for still better ones from then on.
 func (s *search) offer(x set) {
-	if v := s.p.objective(x); v > s.best && s.p.feasible(x) {
-		s.best, s.found = v, x.copy()
+	if !s.p.feasible(x) {
+		return
 	}
+	value, charge := s.p.worth(x)
+	best := value*s.p.scale - charge
+	if s.found != nil && best <= s.foundBest || value <= s.cutoff && s.tie {
+		return
+	}
+	s.found, s.foundBest, s.foundValue = x.copy(), best, value
+	if s.tie {
+		s.tighten()
+		return
+	}
+	s.cutoff = max(s.cutoff, value)
 }
 
 // build makes a feasible set from the relaxed solution: options in order of

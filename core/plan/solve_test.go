@@ -17,16 +17,20 @@ func bruteForce(m plan.Model) (value, cost int64, items int, ok bool) {
 	for bits := range 1 << len(m.Options) {
 		chosen := map[int]bool{}
 		var c int64
+		count := 0
 		for i := range m.Options {
 			if bits>>i&1 == 1 {
 				chosen[i] = true
 				c += m.Options[i].Cost
+				if !m.Options[i].Idle {
+					count++
+				}
 			}
 		}
 		if m.Feasible(chosen) != "" {
 			continue
 		}
-		v, n := m.Value(chosen), len(chosen)
+		v, n := m.Value(chosen), count
 		if !ok || v > value || v == value && (c < cost || c == cost && n < items) {
 			value, cost, items, ok = v, c, n, true
 		}
@@ -50,8 +54,13 @@ func drawModel(t *rapid.T) plan.Model {
 			o.Must = true
 		case 1:
 			o.Never = true
+		case 2, 3:
+			o.Idle = true
 		}
 		m.Options = append(m.Options, o)
+	}
+	for range rapid.IntRange(0, 2).Draw(t, "groups") {
+		m.Groups = append(m.Groups, subset("group", 4))
 	}
 	for range rapid.IntRange(1, 8).Draw(t, "slots") {
 		var s plan.Slot
@@ -91,10 +100,19 @@ func TestSolveAgainstEverySet(t *testing.T) {
 		if why := m.Feasible(chosen); why != "" {
 			t.Fatalf("not feasible: %s", why)
 		}
-		if !got.Proven || got.Value != value || got.Cost != cost || len(got.Chosen) != items {
+		if !got.Proven || got.Value != value || got.Cost != cost || items != countItems(m, got.Chosen) {
 			t.Fatalf("got %+v, want value %d at %d with %d items", got, value, cost, items)
 		}
 	})
+}
+
+func countItems(m plan.Model, chosen []int) (n int) {
+	for _, i := range chosen {
+		if !m.Options[i].Idle {
+			n++
+		}
+	}
+	return n
 }
 
 func TestSolveIsDeterministic(t *testing.T) {
