@@ -12,7 +12,10 @@ export type Container = Shapes['Container']
 export type Session = Shapes['Session']
 export type FillAnswer = Shapes['FillAnswer']
 
-export const api = createClient<paths>({ baseUrl: typeof window === 'undefined' ? 'http://localhost' : window.location.origin })
+export const api = createClient<paths>({
+  baseUrl: typeof window === 'undefined' ? 'http://localhost' : window.location.origin,
+  fetch: (request) => globalThis.fetch(request),
+})
 
 export type Problem = {
   status?: number

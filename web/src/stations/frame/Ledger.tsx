@@ -14,34 +14,38 @@ export function Ledger() {
   return (
     <footer
       data-noprint
-      className="fixed inset-x-0 bottom-0 z-10 flex gap-x-7 overflow-x-auto whitespace-nowrap bg-bar px-4 py-2.5 font-cond text-[16px] text-bar-soft md:static md:col-span-2 md:px-6"
+      className="fixed inset-x-0 bottom-0 z-10 flex gap-x-7 overflow-hidden whitespace-nowrap bg-bar px-4 py-2.5 font-cond text-[16px] text-bar-soft md:static md:col-span-2 md:px-6"
     >
-      {!r.lacks && <Figure value={`${r.board.covered}/${r.board.slots.length}`} rest="needs covered today" />}
+      {!r.lacks && <Figure value={`${r.board.covered}/${r.board.slots.length}`} rest="covered today" />}
       {plan.data && !plan.data.lacks && (
-        <Figure value={`${plan.data.after.covered}/${plan.data.after.slots.length}`} rest="with the plan" />
+        <Figure value={`${plan.data.after.covered}/${plan.data.after.slots.length}`} rest="with the plan" wide />
       )}
       <Figure
         value={plan.data && !plan.data.lacks ? money(plan.data.cost_minor, p.currency) : '…'}
         rest={`of ${money(p.budget_minor, p.currency)}`}
       />
-      <Figure value={units.bare('area', r.free_m2)} rest={`of ${units.show('area', all)} free`} />
-      {heaviest('one-hand') > 0 && <Figure value={units.bare('mass', heaviest('one-hand'))} rest={`${units.symbol('mass')} one-hand`} />}
-      {heaviest('two-hand') > 0 && <Figure value={units.bare('mass', heaviest('two-hand'))} rest={`${units.symbol('mass')} two-hand`} />}
+      <Figure value={units.bare('area', r.free_m2)} rest={`of ${units.show('area', all)} free`} wide />
+      {heaviest('one-hand') > 0 && (
+        <Figure value={units.bare('mass', heaviest('one-hand'))} rest={`${units.symbol('mass')} one-hand`} wide />
+      )}
+      {heaviest('two-hand') > 0 && (
+        <Figure value={units.bare('mass', heaviest('two-hand'))} rest={`${units.symbol('mass')} two-hand`} wide />
+      )}
       <span className="grow" />
       {holds.length > 0 ? (
         <Link to={`/c/${desk.file.id}/${holds[0]?.station ?? 'needs'}`} className="text-bar-soft underline underline-offset-3">
           <b className="text-bar-ink">{holds.length}</b> hold point{holds.length > 1 ? 's' : ''} open
         </Link>
       ) : (
-        <span>no open hold point</span>
+        <span className="max-md:hidden">no open hold point</span>
       )}
     </footer>
   )
 }
 
-function Figure({ value, rest }: { value: string; rest: string }) {
+function Figure({ value, rest, wide = false }: { value: string; rest: string; wide?: boolean }) {
   return (
-    <span>
+    <span className={wide ? 'max-md:hidden' : ''}>
       <b className="text-[17px] font-semibold text-bar-ink">{value}</b> {rest}
     </span>
   )

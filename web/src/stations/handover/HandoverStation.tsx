@@ -1,6 +1,6 @@
 import { useBench, usePlan } from '../../lib/desk'
 import { money } from '../../lib/format'
-import { Button, Head, StateWord, Tape, Waiting } from '../../ui/parts'
+import { Button, Head, StateWord, Tape, Waiting, Wide } from '../../ui/parts'
 
 /** What the client takes home, as it prints. */
 export function HandoverStation() {
@@ -51,7 +51,7 @@ export function HandoverStation() {
             {buys.length > 0 && (
               <section className="mb-5">
                 <Head>Buy</Head>
-                <div className="overflow-x-auto">
+                <Wide label="What to buy">
                   <table className="w-full border-collapse">
                     <tbody>
                       {buys.map((c) => (
@@ -68,7 +68,7 @@ export function HandoverStation() {
                       ))}
                     </tbody>
                   </table>
-                </div>
+                </Wide>
               </section>
             )}
             {fills.length > 0 && (
@@ -93,7 +93,7 @@ export function HandoverStation() {
         {desk.results.loads.length > 0 && (
           <section className="mb-5">
             <Head aside="lines measured from the inside bottom; ± is k = 2">Load card, as everything stands</Head>
-            <div className="overflow-x-auto">
+            <Wide label="Load card">
               <table className="w-full border-collapse">
                 <thead>
                   <tr>
@@ -125,13 +125,13 @@ export function HandoverStation() {
                   })}
                 </tbody>
               </table>
-            </div>
+            </Wide>
           </section>
         )}
         {made && (
           <section className="mb-5">
             <Head>What each movement needs</Head>
-            <div className="overflow-x-auto">
+            <Wide label="Needs">
               <table className="w-full border-collapse">
                 <thead>
                   <tr>
@@ -164,7 +164,7 @@ export function HandoverStation() {
                   ))}
                 </tbody>
               </table>
-            </div>
+            </Wide>
           </section>
         )}
         <Head>Mind</Head>

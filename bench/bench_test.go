@@ -1,0 +1,136 @@
+// Package bench measures speed, as ratios within one run where there is
+// something to compare against.
+package bench
+
+import (
+	"bytes"
+	"context"
+	"fmt"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"strings"
+	"testing"
+	"time"
+
+	"scrappyrack/core/plan"
+	"scrappyrack/internal/demo"
+	"scrappyrack/internal/document"
+	"scrappyrack/internal/store"
+	"scrappyrack/internal/workbench"
+)
+
+func problem(b *testing.B, f store.File) *plan.Problem {
+	b.Helper()
+	p, err := plan.NewProblem(workbench.Work(f).Case)
+	if err != nil {
+		b.Fatal(err)
+	}
+	return p
+}
+
+// BenchmarkPlan proves the best plan of each demo client, and reports how many
+// times as long an outside solver (cbc, Debian's coinor-cbc, process start
+// included) takes on the exported model, where that solver is installed.
+func BenchmarkPlan(b *testing.B) {
+	for _, f := range demo.Files() {
+		b.Run(document.FileName(f.Profile.Name), func(b *testing.B) {
+			p := problem(b, f)
+			b.ResetTimer()
+			for b.Loop() {
+				if a, err := plan.Solve(context.Background(), p.Model); err != nil || !a.Proven {
+					b.Fatal(a, err)
+				}
+			}
+			b.StopTimer()
+			ours := b.Elapsed() / time.Duration(b.N)
+			if outside := outsideSolver(b, p.Model); outside > 0 {
+				b.ReportMetric(float64(outside)/float64(ours), "cbc/ours")
+			}
+		})
+	}
+}
+
+func outsideSolver(b *testing.B, m plan.Model) time.Duration {
+	b.Helper()
+	solver, err := exec.LookPath("cbc")
+	if err != nil {
+		return 0
+	}
+	path := filepath.Join(b.TempDir(), "plan.lp")
+	var lp bytes.Buffer
+	if err := plan.WriteLP(&lp, m); err != nil {
+		b.Fatal(err)
+	}
+	if err := os.WriteFile(path, lp.Bytes(), 0o600); err != nil {
+		b.Fatal(err)
+	}
+	start := time.Now()
+	out, err := exec.Command(solver, path, "seconds", "60", "solve", "quit").Output()
+	if err != nil || !strings.Contains(string(out), "Optimal solution found") {
+		b.Fatalf("the outside solver: %v\n%s", err, out)
+	}
+	return time.Since(start)
+}
+
+// BenchmarkWork is everything that one edit works out, on a file of a growing
+// number of containers: time should grow no faster than pairs do.
+func BenchmarkWork(b *testing.B) {
+	for _, n := range []int{4, 30, 120} {
+		b.Run(fmt.Sprintf("%d containers", n), func(b *testing.B) {
+			f := demo.Files()[0]
+			for i := len(f.Containers); i < n; i++ {
+				c := f.Containers[i%2]
+				c.ID, c.VolumeL = fmt.Sprintf("more-%d", i), 0.5+3*float64(i)/float64(n)
+				f.Containers = append(f.Containers, c)
+			}
+			for b.Loop() {
+				workbench.Work(f)
+			}
+		})
+	}
+}
+
+// BenchmarkEdit is one acknowledged change: load, check, save with history,
+// work out. The disk decides (synchronous=FULL).
+func BenchmarkEdit(b *testing.B) {
+	ctx := context.Background()
+	s, err := store.Open(ctx, b.TempDir())
+	if err != nil {
+		b.Fatal(err)
+	}
+	defer func() { _ = s.Close() }()
+	if err := demo.Fill(ctx, s); err != nil {
+		b.Fatal(err)
+	}
+	c, err := s.ConsultantByEmail(ctx, workbench.DemoEmail)
+	if err != nil {
+		b.Fatal(err)
+	}
+	bench, revision := workbench.New(s), int64(1)
+	for b.Loop() {
+		d, err := bench.Change(ctx, c.PracticeID, "demo-loft", revision, "space", func(f *store.File) error {
+			f.Space.LengthM = 4 + float64(revision%100)/100
+			return nil
+		})
+		if err != nil {
+			b.Fatal(err)
+		}
+		revision = d.File.Revision
+	}
+}
+
+// BenchmarkBook is the whole PDF without the planning.
+func BenchmarkBook(b *testing.B) {
+	f := demo.Files()[0]
+	p, err := workbench.PlanOf(context.Background(), f)
+	if err != nil {
+		b.Fatal(err)
+	}
+	r := workbench.Work(f)
+	for b.Loop() {
+		if _, err := document.Book(f, r, p, "a4"); err != nil {
+			b.Fatal(err)
+		}
+	}
+}

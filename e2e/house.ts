@@ -1,0 +1,88 @@
+import { type ChildProcess, spawn } from 'node:child_process'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { test as base, expect, type Page } from '@playwright/test'
+
+type House = { url: string; stop: () => Promise<void> }
+
+/** Starts the real binary on a free port with a data folder of its own. */
+async function start(mode: 'demo' | 'serve'): Promise<House> {
+  const data = mkdtempSync(join(tmpdir(), 'scrappyrack-e2e-'))
+  const child: ChildProcess = spawn('../bin/scrappyrack', [mode, '--addr', '127.0.0.1:0', '--data', data], { stdio: ['ignore', 'pipe', 'ignore'] })
+  const url = await new Promise<string>((found, failed) => {
+    let said = ''
+    child.stdout?.on('data', (chunk) => {
+      said += chunk
+      const m = /http:\/\/\S+/.exec(said)
+      if (m) found(m[0])
+    })
+    child.once('exit', (code) => failed(new Error(`the server ended with ${code}: ${said}`)))
+  })
+  const stop = () =>
+    new Promise<void>((ended) => {
+      child.removeAllListeners('exit')
+      child.once('exit', () => {
+        rmSync(data, { recursive: true, force: true })
+        ended()
+      })
+      child.kill('SIGTERM')
+    })
+  return { url, stop }
+}
+
+type Fixtures = {
+  /** A demo with its made-up clients. */
+  demo: string
+  /** A fresh, empty application. */
+  fresh: string
+  /** Console errors so far; a test that expects one empties it. */
+  complaints: string[]
+}
+
+export const test = base.extend<Fixtures>({
+  // biome-ignore lint: Playwright wants the empty pattern
+  demo: async ({}, use) => {
+    const house = await start('demo')
+    await use(house.url)
+    await house.stop()
+  },
+  fresh: async ({}, use) => {
+    const house = await start('serve')
+    await use(house.url)
+    await house.stop()
+  },
+  complaints: [
+    async ({ page }, use) => {
+      const said: string[] = []
+      page.on('console', (m) => {
+        if (m.type() === 'error' || m.type() === 'warning') said.push(m.text())
+      })
+      page.on('pageerror', (e) => said.push(e.message))
+      await use(said)
+      expect(said, 'nothing in the console').toEqual([])
+    },
+    { auto: true },
+  ],
+})
+
+export { expect }
+
+export async function openDemo(page: Page, url: string, path = '/') {
+  await page.goto(url)
+  await page.getByRole('button', { name: 'Open the demo' }).click()
+  await expect(page.getByRole('heading', { name: 'Clients' })).toBeVisible()
+  if (path !== '/') await page.goto(url + path)
+}
+
+/** A field that is typed into. */
+export const field = (page: Page, name: string) => page.getByRole('textbox', { name, exact: true })
+
+export const saved = (page: Page) => expect(page.getByText('saved', { exact: true })).toBeVisible()
+
+/** Goes to a station as a user does: by the rail, or by its sheet on a phone. */
+export async function station(page: Page, name: string) {
+  const sheet = page.getByRole('navigation', { name: 'Stations' }).getByRole('button')
+  if (await sheet.isVisible()) await sheet.click()
+  await page.getByRole('navigation', { name: 'Stations' }).getByRole('link', { name: new RegExp(`^${name}`) }).click()
+}

@@ -1,0 +1,47 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, openDemo, test } from './house'
+
+const screens = {
+  start: '/',
+  quick: '/quick',
+  client: '/c/demo-flat/client',
+  space: '/c/demo-garage/space',
+  stock: '/c/demo-garage/stock',
+  loads: '/c/demo-loft/loads?of=bucket',
+  needs: '/c/demo-loft/needs?slot=push-overhead',
+  plan: '/c/demo-loft/plan',
+  handover: '/c/demo-flat/handover',
+}
+
+for (const theme of ['light', 'dark'] as const) {
+  test(`no screen has a fault of accessibility, ${theme}`, async ({ page, demo }) => {
+    test.setTimeout(180_000)
+    await page.emulateMedia({ colorScheme: theme })
+    await page.goto(demo)
+    await page.getByRole('button', { name: 'Open the demo' }).waitFor()
+    expect((await new AxeBuilder({ page }).analyze()).violations, 'sign-in').toEqual([])
+    await openDemo(page, demo)
+    for (const [name, path] of Object.entries(screens)) {
+      await page.goto(demo + path)
+      await page.waitForLoadState('networkidle')
+      if (name === 'stock') await page.getByRole('button', { name: /5 gal pail/ }).click()
+      const found = await new AxeBuilder({ page }).analyze()
+      expect(
+        found.violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target).join(' | ')}`),
+        name,
+      ).toEqual([])
+      const wide = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)
+      expect(wide, `${name} is not wider than the window`).toBeLessThanOrEqual(0)
+    }
+  })
+}
+
+test('every computed number opens to its formula and source', async ({ page, demo }) => {
+  await openDemo(page, demo, '/c/demo-loft/loads?of=bucket')
+  await page.getByRole('button', { name: '7.6 kg' }).click()
+  const why = page.getByRole('dialog', { name: 'Mass by filling' })
+  await expect(why).toContainText('JCGM 100:2008')
+  await expect(why).toContainText('bulk density')
+  await page.keyboard.press('Escape')
+  await expect(why).toBeHidden()
+})

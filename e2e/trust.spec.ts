@@ -1,0 +1,177 @@
+import { expect, field, openDemo, saved, station, test } from './house'
+
+test('what cannot be read is said at its field, and the text outlives a reload', async ({ page, demo }) => {
+  await openDemo(page, demo, '/c/demo-loft/client')
+  const stature = field(page, 'Stature')
+  for (const [text, message] of [
+    ['5 foot tall', 'is not a number'],
+    ['-3', 'negative'],
+    ['4 m', 'above 2.500 m'],
+    ['1,800', 'could be'],
+    ['NaN', 'not a number'],
+  ] as const) {
+    await stature.fill(text)
+    await expect(page.getByText(message)).toBeVisible()
+    await expect(stature).toHaveValue(text)
+    await expect(stature).toHaveAttribute('aria-invalid', 'true')
+  }
+  await stature.fill('1 stone')
+  await expect(page.getByText('is not a unit')).toBeVisible()
+  await page.reload()
+  await expect(stature).toHaveValue('1 stone')
+  await expect(page.getByText('is not a unit')).toBeVisible()
+  await stature.press('Escape')
+  await expect(stature).toHaveValue('1.690')
+  await field(page, 'Budget').fill('lots')
+  await expect(page.getByText('a whole number from 0')).toBeVisible()
+  await page.getByLabel("Client's name here").fill('')
+  await expect(page.getByText('needs a name to be found again')).toBeVisible()
+  await saved(page)
+})
+
+test('what the server refuses comes back to its field', async ({ page, demo, complaints }) => {
+  await openDemo(page, demo, '/c/demo-loft/space')
+  await field(page, 'Floor taken for good').fill('40')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText(/taken of a room of 13.3/)).toBeVisible()
+  await field(page, 'Floor taken for good').fill('4')
+  await page.keyboard.press('Enter')
+  await saved(page)
+  await station(page, 'Loads')
+  await page.getByRole('button', { name: /jug A/ }).click()
+  await field(page, 'weighs').fill('12 kg')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('alert')).toContainText('Not possible')
+  await expect(page.getByRole('alert')).toContainText('4.0 kg')
+  expect(complaints.every((c) => c.includes('422'))).toBe(true)
+  complaints.length = 0
+})
+
+test('two windows cannot overwrite each other in silence', async ({ page, demo, context, complaints }) => {
+  await openDemo(page, demo, '/c/demo-loft/space')
+  await expect(field(page, 'Ceiling')).toHaveValue('2.080')
+  const second = await context.newPage()
+  await second.goto(`${demo}/c/demo-loft/space`)
+  await field(second, 'Ceiling').fill('2.20')
+  await second.keyboard.press('Enter')
+  await saved(second)
+
+  // The same part: both versions, and a choice.
+  await field(page, 'Ceiling').fill('2.40')
+  await page.keyboard.press('Enter')
+  const choice = page.getByRole('dialog', { name: 'This client was changed elsewhere' })
+  await expect(choice.getByRole('row', { name: /ceiling/ })).toContainText('2.400 m')
+  await expect(choice.getByRole('row', { name: /ceiling/ })).toContainText('2.200 m')
+  await choice.getByRole('button', { name: 'Keep what stands' }).click()
+  await expect(field(page, 'Ceiling')).toHaveValue('2.200')
+
+  await field(second, 'Width').fill('3')
+  await second.keyboard.press('Enter')
+  await saved(second)
+  await field(page, 'Ceiling').fill('2.5')
+  await page.keyboard.press('Enter')
+  await choice.getByRole('button', { name: 'Keep yours' }).click()
+  await expect(field(page, 'Ceiling')).toHaveValue('2.500')
+  await saved(page)
+
+  // Another part: nothing to choose, nothing lost.
+  await second.reload()
+  await expect(field(second, 'Ceiling')).toHaveValue('2.500')
+  await station(page, 'Client')
+  await field(page, 'Days a week').fill('5')
+  await saved(page)
+  await field(second, 'Length').fill('5')
+  await second.keyboard.press('Enter')
+  await saved(second)
+  await expect(field(second, 'Length')).toHaveValue('5.000')
+  await second.goto(`${demo}/c/demo-loft/client`)
+  await expect(field(second, 'Days a week')).toHaveValue('5')
+  expect(complaints.every((c) => c.includes('412'))).toBe(true)
+  complaints.length = 0
+})
+
+test('without a connection nothing is lost, and it can be tried again', async ({ page, demo, complaints }) => {
+  await openDemo(page, demo, '/c/demo-loft/client')
+  await page.route('**/profile', (r) => r.abort())
+  await field(page, 'Minutes each').fill('45')
+  await expect(page.getByText('not saved: no connection')).toBeVisible()
+  await page.unroute('**/profile')
+  await page.getByRole('button', { name: 'Try again' }).click()
+  await saved(page)
+  await page.reload()
+  await expect(field(page, 'Minutes each')).toHaveValue('45')
+  complaints.length = 0
+})
+
+test('keys, undo, units and jumping', async ({ page, demo }) => {
+  await openDemo(page, demo, '/c/demo-loft/stock')
+  await expect(page.getByRole('button', { name: /jug A/ })).toBeVisible()
+  await page.keyboard.press('n')
+  await expect(field(page, 'Name')).toHaveValue('jug C')
+  await saved(page)
+  await page.getByRole('heading', { name: 'Containers' }).click()
+  await page.keyboard.press('Control+z')
+  await expect(field(page, 'Name')).toBeHidden()
+  await page.keyboard.press('Control+Shift+Z')
+  await expect(page.getByRole('button', { name: /jug C/ })).toBeVisible()
+
+  await page.keyboard.press('5')
+  await expect(page.getByRole('heading', { name: /What each movement needs/ })).toBeVisible()
+  await page.keyboard.press('u')
+  await expect(page.getByText('5′ 6½″')).toBeAttached()
+  await page.keyboard.press('c')
+  await expect(page.getByRole('heading', { name: 'What closes it' })).toBeVisible()
+  await page.keyboard.press('?')
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible()
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('j')
+  await page.getByPlaceholder('Client, station').pressSequentially('garage')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: 'Half a garage, half a car' })).toBeVisible()
+})
+
+test('the level can be moved with the keys and with the mouse', async ({ page, demo }) => {
+  await openDemo(page, demo, '/c/demo-loft/loads?of=bucket')
+  const slider = page.getByRole('slider', { name: 'Level in mop bucket' })
+  await slider.focus()
+  await page.keyboard.press('ArrowUp')
+  await expect(field(page, 'filled to')).toHaveValue('16.3')
+  await saved(page)
+  const box = await slider.boundingBox()
+  if (!box) throw new Error('no drawing')
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height * 0.5)
+  await page.mouse.down()
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height * 0.8, { steps: 6 })
+  await page.mouse.up()
+  await expect(field(page, 'filled to')).not.toHaveValue('16.3')
+  await saved(page)
+})
+
+test('a client changed by hand gets another plan, with reasons', async ({ page, demo }) => {
+  await openDemo(page, demo, '/c/demo-loft/plan')
+  await expect(page.getByText('Proven: no other set')).toBeVisible()
+  const cost = () => page.getByRole('status').filter({ hasText: 'needs covered' }).locator('b').nth(1).innerText()
+  const before = await cost()
+  await page.getByRole('slider', { name: 'Budget' }).fill('11000')
+  await expect.poll(cost).not.toBe(before)
+  await expect(page.getByText('Proven: no other set')).toBeVisible()
+  await page.getByRole('button', { name: /^Never take/ }).first().click()
+  await expect(page.getByText('You ruled it out (1)')).toBeVisible()
+  await station(page, 'Space')
+  await field(page, 'Ceiling').fill('1.9')
+  await page.keyboard.press('Enter')
+  await saved(page)
+  await station(page, 'Plan')
+  await expect(page.getByText(/needs a ceiling of .* the room has 1.90 m/).first()).toBeVisible()
+})
+
+test('quick answers need no client', async ({ page, demo }) => {
+  await openDemo(page, demo, '/quick')
+  await page.getByRole('button', { name: '1 gal jug of wet sand' }).click()
+  await expect(page.getByRole('button', { name: '7.9 kg' })).toBeVisible()
+  await page.getByRole('button', { name: '12 kg in a 1 gal jug' }).click()
+  await expect(page.getByText('Not possible')).toBeVisible()
+  await field(page, 'Load of the test').fill('44 lb')
+  await page.keyboard.press('Enter')
+  await expect(field(page, 'Load of the test')).toHaveValue('20.0')
+})

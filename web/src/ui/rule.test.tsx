@@ -1,0 +1,41 @@
+import { render } from '@testing-library/react'
+import { describe, expect, it } from 'vitest'
+import type { Slot } from '../api/client'
+import { Units } from '../lib/format'
+import { AXIS, Rule, scaleOf, slotInWords } from './rule'
+
+const display = { system: 'metric' as const, kind: 'mass', symbol: 'kg', factor: 1, step: 0.1, decimals: 1, style: 'decimal' as const }
+const units = new Units('metric', { displays: [display] })
+const squat: Slot = {
+  ...AXIS,
+  key: 'squat',
+  name: 'Squat',
+  lo_kg: 10,
+  hi_kg: 20,
+  state: 'thin',
+  ticks: [{ at_kg: 12, to_kg: 12, origin: 'scrap', label: 'jug', movement: 'Goblet squat' }],
+  gaps: [{ lo_kg: 12.6, hi_kg: 20 }],
+}
+
+describe('the needs rule', () => {
+  it('is logarithmic: equal ratios are equal lengths', () => {
+    const x = scaleOf([squat], 600)
+    expect(x(20) - x(10)).toBeCloseTo(x(16) - x(8), 9)
+  })
+
+  it('draws a bracket from the lightest to the heaviest, the gap hatched, the rung as an open circle', () => {
+    const { container } = render(<Rule slots={[squat]} units={units} row={(s, plot) => <div key={s.key}>{plot}</div>} />)
+    const gap = container.querySelector('rect[fill="url(#hatch)"]')
+    const x = scaleOf([squat], 640)
+    expect(Number(gap?.getAttribute('x'))).toBeCloseTo(x(12.6), 6)
+    const circle = container.querySelector('circle')
+    expect(Number(circle?.getAttribute('cx'))).toBeCloseTo(x(12), 6)
+    expect(circle?.getAttribute('fill')).toBe('var(--sheet)')
+  })
+
+  it('can be read without seeing it', () => {
+    expect(slotInWords(squat, units)).toBe(
+      'Squat: thin; working range 10.0 kg to 20.0 kg; 1 loads on the rule; nothing from 12.6 kg to 20.0 kg',
+    )
+  })
+})
