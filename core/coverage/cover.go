@@ -6,6 +6,7 @@ import (
 	"sort"
 	"strings"
 
+	"scrappyrack/core/derivation"
 	"scrappyrack/core/load"
 	"scrappyrack/core/movement"
 	"scrappyrack/core/quantity"
@@ -174,6 +175,26 @@ func Cover(s Slot, p Person, m Means) Coverage {
 	c.Gaps = gaps(s, c.Ticks)
 	c.Reason = reason(c)
 	return c
+}
+
+// Explain derives the coverage of the slot: what each target gets and from what.
+func (c Coverage) Explain() derivation.Derivation {
+	d := derivation.Derivation{
+		Title: c.Slot.Name + ": coverage", Value: c.Value, Kind: quantity.KindRatio,
+		Formula: "mean over the targets of the best closeness × quality; closeness is 1 within 5 % of a load, 0 from 20 %",
+		Range:   "covered from 70 %, missing to 10 %; loads of different movements of the pattern count together",
+		Source:  "house rule; targets evenly spaced in ratio over the working range",
+	}
+	for _, target := range Targets(c.Slot.Lo, c.Slot.Hi) {
+		best, by := 0.0, "nothing near"
+		for _, t := range c.Ticks {
+			if v := Fit(t.Rung, t.Movement.CountsAs, target) * float64(t.Movement.Quality) / 100; v > best {
+				best, by = v, fmt.Sprintf("%.0f %%, %s", v*100, t.Rung.Label)
+			}
+		}
+		d.Inputs = append(d.Inputs, derivation.Number("target", quantity.KindMass, float64(target), "needs"), derivation.Word("  gets", by, ""))
+	}
+	return d
 }
 
 func joined(cs []movement.Capability) string {

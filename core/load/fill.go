@@ -147,6 +147,26 @@ func (v Vessel) Most(f material.Filling) (Fill, string) {
 	return v.fill(f, quantity.Volume(lo)), fmt.Sprintf("rated for %.1f kg, and the weight with its ± must stay below that", float64(v.Rating))
 }
 
+// ExplainMost derives the heaviest allowed fill.
+func (v Vessel) ExplainMost(f material.Filling) derivation.Derivation {
+	most, bound := v.Most(f)
+	d := derivation.Derivation{
+		Title: "Heaviest with " + f.Name, Value: float64(most.Mass.Value), Kind: quantity.KindMass, U: float64(most.Mass.Expanded()),
+		Inputs: []derivation.Input{
+			derivation.Number("brim", quantity.KindVolume, float64(v.BrimVolume()), "stock"),
+			derivation.Number("bulk density", quantity.KindDensity, float64(f.Typical), "stock"),
+			derivation.Word("what stops it", bound, ""),
+		},
+		Formula: "the fullest fill with m + U ≤ rating and V ≤ brim (1.04 × capacity when it is not known)",
+		Range:   "held at rest or lifted; half of the rating overhead, twice when dragged",
+		Source:  "house values; density: " + f.Source,
+	}
+	if v.Rating > 0 {
+		d = d.With(derivation.Number("rating of handle or straps", quantity.KindMass, float64(v.Rating), "stock"))
+	}
+	return d
+}
+
 // Explain derives a fill's mass.
 func (v Vessel) Explain(f material.Filling, fill Fill) derivation.Derivation {
 	return derivation.Derivation{

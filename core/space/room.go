@@ -76,7 +76,7 @@ func (r Room) FreeFloor() derivation.Derivation {
 	}
 }
 
-// laneHalf is half the width of a carry lane.
+// laneWidth is the width of a carry lane, in m (house value).
 const laneWidth = 0.9
 
 // Lane is the longest straight lane 0.9 m wide in the empty rectangle, at any
@@ -100,6 +100,20 @@ func (r Room) Lane() quantity.Length {
 		}
 	}
 	return quantity.Length(math.Max(a, math.Min(along(lo), across(lo))))
+}
+
+// ExplainLane derives Lane.
+func (r Room) ExplainLane() derivation.Derivation {
+	return derivation.Derivation{
+		Title: "Longest straight lane", Value: float64(r.Lane()), Kind: quantity.KindLength,
+		Inputs: []derivation.Input{
+			derivation.Number("length", quantity.KindLength, float64(r.Length), "space.length_m"),
+			derivation.Number("width", quantity.KindLength, float64(r.Width), "space.width_m"),
+			derivation.Number("width of the lane", quantity.KindLength, laneWidth, ""),
+		},
+		Formula: "longest L × 0.9 m rectangle at any angle: min((a − w sinθ)/cosθ, (b − w cosθ)/sinθ)",
+		Range:   "the empty rectangle: what stands in it is not taken off", Source: "geometry",
+	}
 }
 
 // Lengths is how many times the lane must be walked for a distance, both in m;

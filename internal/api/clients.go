@@ -140,7 +140,7 @@ func cardOf(c workbench.CardOf) Card {
 	out := Card{Card: c.Card, Units: c.Units, Lacks: c.Results.Lacks, Covered: c.Results.Board.Covered, Slots: []Slot{},
 		FreeM2: c.Results.Case.Room.FreeFloor().Value, CeilingM: float64(c.Results.Case.Room.Ceiling)}
 	for _, s := range boardOf(c.Results.Board).Slots {
-		s.Ways, s.Why.Inputs = []Way{}, []Input{}
+		s.Ways, s.Why.Inputs, s.ValueWhy.Inputs = []Way{}, []Input{}, []Input{}
 		out.Slots = append(out.Slots, s)
 	}
 	for _, k := range c.Results.Cautions {

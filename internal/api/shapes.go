@@ -70,7 +70,8 @@ type Load struct {
 	BrimL      float64        `json:"brim_l"`
 	BrimLevelM float64        `json:"brim_level_m"`
 	MostKg     float64        `json:"most_kg" doc:"Heaviest allowed with this filling"`
-	MostWhy    string         `json:"most_why"`
+	MostBound  string         `json:"most_bound" doc:"What stops it there"`
+	MostWhy    Derivation     `json:"most_why"`
 	RatingKg   float64        `json:"rating_kg"`
 	RatingHow  string         `json:"rating_how" enum:"given,default"`
 	Steadiness string         `json:"steadiness"`
@@ -141,6 +142,7 @@ type Slot struct {
 	HiKg     float64    `json:"hi_kg"`
 	Basis    string     `json:"basis" enum:"test,relative,guess"`
 	Value    float64    `json:"value"`
+	ValueWhy Derivation `json:"value_why"`
 	State    string     `json:"state" enum:"covered,thin,missing"`
 	Reason   string     `json:"reason"`
 	Ticks    []Tick     `json:"ticks"`
@@ -196,6 +198,7 @@ type Results struct {
 	FreeM2     float64    `json:"free_m2"`
 	FreeWhy    Derivation `json:"free_why"`
 	LaneM      float64    `json:"lane_m"`
+	LaneWhy    Derivation `json:"lane_why"`
 	Lengths    int        `json:"lengths_50ft" doc:"How often the lane is walked for 50 ft (15.24 m); 0 when loads are held standing"`
 	Heights    []Height   `json:"heights"`
 	Heads      []Headroom `json:"heads"`
@@ -224,7 +227,7 @@ func resultsOf(f store.File, r workbench.Results) Results {
 	free := room.FreeFloor()
 	out := Results{
 		Lacks: r.Lacks, BodyMassKg: float64(r.Case.Person.BodyMass), MassGuess: r.MassGuessed,
-		FreeM2: free.Value, FreeWhy: derivationOf(free), LaneM: float64(room.Lane()), Lengths: space.Lengths(room.Lane(), carryDistance),
+		FreeM2: free.Value, FreeWhy: derivationOf(free), LaneM: float64(room.Lane()), LaneWhy: derivationOf(room.ExplainLane()), Lengths: space.Lengths(room.Lane(), carryDistance),
 		Heights: heightsOf(r.Case.Person.Stature), Heads: []Headroom{}, Loads: []Load{}, Ladders: laddersOf(r.Means.Ladder), Board: boardOf(r.Board), Cautions: []Caution{},
 	}
 	for _, h := range r.Heads {
@@ -244,7 +247,7 @@ func loadOf(k store.Container, l workbench.Loaded) Load {
 	out := Load{
 		ID: c.ID, MassKg: float64(l.Fill.Mass.Value), U95Kg: float64(l.Fill.Mass.Expanded()), VolumeL: float64(l.Fill.Volume),
 		LevelM: float64(l.Fill.Level), BrimL: float64(brim), BrimLevelM: float64(c.Vessel.Profile.Level(brim)),
-		MostKg: float64(l.Most.Mass.Value), MostWhy: l.Bound, RatingKg: float64(c.Vessel.Rating), RatingHow: "given",
+		MostKg: float64(l.Most.Mass.Value), MostBound: l.Bound, MostWhy: derivationOf(c.Vessel.ExplainMost(c.Filling)), RatingKg: float64(c.Vessel.Rating), RatingHow: "given",
 		Steadiness: string(c.Steadiness(l.Fill)), Holds: []string{}, Problem: l.Problem, Budget: []Contribution{},
 		Why: derivationOf(c.Vessel.Explain(c.Filling, l.Fill)),
 	}
@@ -285,7 +288,7 @@ func boardOf(b coverage.Board) Board {
 		s := c.Slot
 		one := Slot{
 			Key: s.Key, Name: s.Name, RepsLow: s.RepsLow, RepsHigh: s.RepsHigh, PerHand: s.PerHand, Weight: s.Weight,
-			LoKg: float64(s.Lo), HiKg: float64(s.Hi), Basis: string(s.Basis), Value: c.Value, State: string(c.State), Reason: c.Reason,
+			LoKg: float64(s.Lo), HiKg: float64(s.Hi), Basis: string(s.Basis), Value: c.Value, ValueWhy: derivationOf(c.Explain()), State: string(c.State), Reason: c.Reason,
 			Ticks: []Tick{}, Gaps: []Gap{}, Ways: []Way{}, Why: derivationOf(s.Derivation),
 		}
 		for _, t := range c.Ticks {

@@ -834,12 +834,14 @@ export interface components {
             level_m: number;
             /** Format: double */
             mass_kg: number;
+            /** @description What stops it there */
+            most_bound: string;
             /**
              * Format: double
              * @description Heaviest allowed with this filling
              */
             most_kg: number;
-            most_why: string;
+            most_why: components["schemas"]["Derivation"];
             problem: string;
             /** @enum {string} */
             rating_how: "given" | "default";
@@ -1021,6 +1023,7 @@ export interface components {
             ladders: components["schemas"]["Ladder"][];
             /** Format: double */
             lane_m: number;
+            lane_why: components["schemas"]["Derivation"];
             /**
              * Format: int64
              * @description How often the lane is walked for 50 ft (15.24 m); 0 when loads are held standing
@@ -1078,6 +1081,7 @@ export interface components {
             ticks: components["schemas"]["Tick"][];
             /** Format: double */
             value: number;
+            value_why: components["schemas"]["Derivation"];
             ways: components["schemas"]["Way"][];
             /** Format: int64 */
             weight: number;

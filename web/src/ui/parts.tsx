@@ -71,13 +71,3 @@ const stateLooks = {
 export function StateWord({ state }: { state: keyof typeof stateLooks }) {
   return <span className={`font-cond text-[15px] font-semibold ${stateLooks[state]}`}>{state}</span>
 }
-
-/** A wide table that scrolls by itself on a narrow screen, by keyboard too. */
-export function Wide({ label, children }: { label: string; children: ReactNode }) {
-  return (
-    // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reachable by keyboard
-    <section aria-label={label} tabIndex={0} className="overflow-x-auto">
-      {children}
-    </section>
-  )
-}

@@ -166,6 +166,8 @@ export function Rule({
   )
 }
 
+const nothing = { title: '', value: 0, kind: '', u: 0, inputs: [], formula: '', range: '', source: '' }
+
 /** Stands for the axis in the caller's frame. */
 export const AXIS: Slot = {
   key: 'axis',
@@ -183,7 +185,8 @@ export const AXIS: Slot = {
   ticks: [],
   gaps: [],
   ways: [],
-  why: { title: '', value: 0, kind: '', u: 0, inputs: [], formula: '', range: '', source: '' },
+  why: nothing,
+  value_why: nothing,
 }
 
 /** A slot in words, for those who do not see the drawing. */

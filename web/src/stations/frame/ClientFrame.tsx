@@ -63,11 +63,11 @@ function Open({ desk, library, station }: { desk: Desk; library: Library; statio
   const Screen = current.screen
   return (
     <BenchContext.Provider value={bench}>
-      <div className="grid min-h-dvh grid-cols-1 grid-rows-[auto_1fr_auto] md:h-dvh md:grid-cols-[172px_minmax(0,1fr)] md:grid-rows-[minmax(0,1fr)_auto]">
+      <div className="grid min-h-dvh grid-cols-1 grid-rows-[auto_1fr_auto] print:block print:h-auto md:h-dvh md:grid-cols-[172px_minmax(0,1fr)] md:grid-rows-[minmax(0,1fr)_auto]">
         <Rail current={current} onNavigate={(s) => navigate(`/c/${desk.file.id}/${s.path}`)} />
         <div className="flex min-w-0 flex-col md:min-h-0">
           <Header onHelp={() => setHelp(true)} onJump={() => setJump(true)} />
-          <main className="min-w-0 grow pb-16 md:min-h-0 md:overflow-y-auto md:pb-0">
+          <main className="min-w-0 grow pb-16 print:overflow-visible md:min-h-0 md:overflow-y-auto md:pb-0">
             <Suspense fallback={<Waiting what={`Opening ${current.name}`} />}>
               <Screen />
             </Suspense>

@@ -1,6 +1,7 @@
 import { useBench, usePlan } from '../../lib/desk'
 import { money } from '../../lib/format'
-import { Button, Head, StateWord, Tape, Waiting, Wide } from '../../ui/parts'
+import { Button, Head, StateWord, Tape, Waiting } from '../../ui/parts'
+import { DataTable } from '../../ui/table'
 
 /** What the client takes home, as it prints. */
 export function HandoverStation() {
@@ -13,8 +14,6 @@ export function HandoverStation() {
   const filling = (key: string) => library.fillings.find((f) => f.key === key)?.name ?? key
   const buys = made?.chosen.filter((c) => c.origin === 'buy') ?? []
   const fills = made?.chosen.filter((c) => c.origin !== 'buy') ?? []
-  const cell = 'border-b border-faint py-1.5 pr-3 align-baseline'
-  const head = 'border-b-2 border-ink py-1 pr-3 text-left text-[14px] font-normal text-soft'
   return (
     <div className="p-4 md:p-6">
       <div data-noprint className="mb-5 flex flex-wrap items-center gap-3">
@@ -51,24 +50,16 @@ export function HandoverStation() {
             {buys.length > 0 && (
               <section className="mb-5">
                 <Head>Buy</Head>
-                <Wide label="What to buy">
-                  <table className="w-full border-collapse">
-                    <tbody>
-                      {buys.map((c) => (
-                        <tr key={c.key}>
-                          <td className={`${cell} w-5`} aria-hidden="true">
-                            ☐
-                          </td>
-                          <th scope="row" className={`${cell} text-left font-semibold`}>
-                            {c.name}
-                          </th>
-                          <td className={`${cell} text-[14px] text-soft`}>{[c.note, c.caution].filter(Boolean).join('. ')}</td>
-                          <td className={`${cell} text-right font-semibold`}>{money(c.cost_minor, p.currency)}</td>
-                        </tr>
-                      ))}
-                    </tbody>
-                  </table>
-                </Wide>
+                <DataTable
+                  label="What to buy"
+                  rows={buys}
+                  id={(c) => c.key}
+                  columns={[
+                    { head: 'what', names: true, cell: (c) => `☐ ${c.name}` },
+                    { head: 'mind', quiet: true, cell: (c) => [c.note, c.caution].filter(Boolean).join('. ') },
+                    { head: 'price', figure: true, cell: (c) => money(c.cost_minor, p.currency) },
+                  ]}
+                />
               </section>
             )}
             {fills.length > 0 && (
@@ -93,78 +84,41 @@ export function HandoverStation() {
         {desk.results.loads.length > 0 && (
           <section className="mb-5">
             <Head aside="lines measured from the inside bottom; ± is k = 2">Load card, as everything stands</Head>
-            <Wide label="Load card">
-              <table className="w-full border-collapse">
-                <thead>
-                  <tr>
-                    {['what', 'filled with', 'line at', 'volume', 'weighs', 'at most', 'moving'].map((h) => (
-                      <th key={h} className={head}>
-                        {h}
-                      </th>
-                    ))}
-                  </tr>
-                </thead>
-                <tbody>
-                  {desk.results.loads.map((l) => {
-                    const c = desk.file.containers.find((x) => x.id === l.id)
-                    return (
-                      <tr key={l.id}>
-                        <th scope="row" className={`${cell} text-left font-semibold`}>
-                          {c?.name}
-                        </th>
-                        <td className={cell}>{filling(c?.filling ?? '')}</td>
-                        <td className={cell}>{units.show('level', l.level_m)}</td>
-                        <td className={cell}>{units.show('volume', l.volume_l)}</td>
-                        <td className={`${cell} whitespace-nowrap font-semibold`}>
-                          {units.show('mass', l.mass_kg)} ± {units.pm('mass', l.u95_kg)}
-                        </td>
-                        <td className={cell}>{units.show('mass', l.most_kg)}</td>
-                        <td className={cell}>{l.steadiness}</td>
-                      </tr>
-                    )
-                  })}
-                </tbody>
-              </table>
-            </Wide>
+            <DataTable
+              label="Load card"
+              rows={desk.results.loads.map((l) => ({ ...l, c: desk.file.containers.find((x) => x.id === l.id) }))}
+              id={(l) => l.id}
+              columns={[
+                { head: 'what', names: true, cell: (l) => l.c?.name },
+                { head: 'filled with', cell: (l) => filling(l.c?.filling ?? '') },
+                { head: 'line at', figure: true, cell: (l) => units.show('level', l.level_m) },
+                { head: 'volume', figure: true, cell: (l) => units.show('volume', l.volume_l) },
+                { head: 'weighs', figure: true, cell: (l) => `${units.show('mass', l.mass_kg)} ± ${units.pm('mass', l.u95_kg)}` },
+                { head: 'at most', figure: true, cell: (l) => units.show('mass', l.most_kg) },
+                { head: 'moving', cell: (l) => l.steadiness },
+              ]}
+            />
           </section>
         )}
         {made && (
           <section className="mb-5">
             <Head>What each movement needs</Head>
-            <Wide label="Needs">
-              <table className="w-full border-collapse">
-                <thead>
-                  <tr>
-                    {['movement', 'reps', 'working range', 'with the plan', 'best done as'].map((h) => (
-                      <th key={h} className={head}>
-                        {h}
-                      </th>
-                    ))}
-                  </tr>
-                </thead>
-                <tbody>
-                  {made.after.slots.map((s) => (
-                    <tr key={s.key}>
-                      <th scope="row" className={`${cell} text-left font-semibold`}>
-                        {s.name}
-                      </th>
-                      <td className={cell}>
-                        {s.reps_low}–{s.reps_high}
-                      </td>
-                      <td className={cell}>
-                        {units.bare('mass', s.lo_kg)}–{units.show('mass', s.hi_kg)}
-                        {s.per_hand ? ' a hand' : ''}
-                        {s.basis === 'guess' ? ' (guess)' : ''}
-                      </td>
-                      <td className={cell}>
-                        <StateWord state={s.state} />
-                      </td>
-                      <td className={cell}>{s.ways[0] && !s.ways[0].why ? s.ways[0].movement : '–'}</td>
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
-            </Wide>
+            <DataTable
+              label="Needs"
+              rows={made.after.slots}
+              id={(s) => s.key}
+              columns={[
+                { head: 'movement', names: true, cell: (s) => s.name },
+                { head: 'reps', cell: (s) => `${s.reps_low}–${s.reps_high}` },
+                {
+                  head: 'working range',
+                  cell: (s) =>
+                    `${units.bare('mass', s.lo_kg)}–${units.show('mass', s.hi_kg)}${s.per_hand ? ' a hand' : ''}${s.basis === 'guess' ? ' (guess)' : ''}`,
+                },
+                { head: 'with the plan', cell: (s) => <StateWord state={s.state} /> },
+                { head: 'best done as', cell: (s) => (s.ways[0] && !s.ways[0].why ? s.ways[0].movement : '–') },
+              ]}
+            />
           </section>
         )}
         <Head>Mind</Head>

@@ -7,6 +7,7 @@ import { Explain } from '../../ui/explain'
 import { Select } from '../../ui/fields'
 import { Tape } from '../../ui/parts'
 import { Quantity } from '../../ui/quantity'
+import { DataTable } from '../../ui/table'
 import { Vessel } from './Vessel'
 
 type Wish = { target_kg?: number; level_m?: number; volume_l?: number }
@@ -109,29 +110,27 @@ export function FillBench({ container: c, load, filling }: { container: Containe
             Not possible: {refused.reason}. Nearest is {units.show('mass', refused.mass_kg)} at {units.show('level', refused.level_m)}.
           </p>
         )}
-        <table className="mt-2 w-full border-collapse text-[15px]">
-          <thead>
-            <tr className="border-b border-line text-left text-[14px] text-soft">
-              <th className="py-1 font-normal">where the ± comes from</th>
-              <th className="py-1 text-right font-normal">half-width</th>
-              <th className="py-1 text-right font-normal">share of ±²</th>
-            </tr>
-          </thead>
-          <tbody>
-            {shown.budget.map((b) => (
-              <tr key={b.name} className="border-b border-faint">
-                <th scope="row" className="py-1 text-left font-normal">
-                  {b.name}
-                  {b.name.startsWith('density') && filling ? `, ${units.show('density', filling.typical_kg_l)}` : ''}
-                </th>
-                <td className="py-1 text-right font-semibold">± {units.show('mass-fine', 2 * b.u_kg)}</td>
-                <td className="py-1 text-right">{percent(b.share)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <div className="mt-2">
+          <DataTable
+            label="Where the ± comes from"
+            rows={shown.budget}
+            id={(b) => b.name}
+            columns={[
+              {
+                head: 'where the ± comes from',
+                cell: (b) => b.name + (b.name.startsWith('density') && filling ? `, ${units.show('density', filling.typical_kg_l)}` : ''),
+              },
+              { head: 'half-width', figure: true, cell: (b) => `± ${units.show('mass-fine', 2 * b.u_kg)}` },
+              { head: 'share of ±²', figure: true, cell: (b) => percent(b.share) },
+            ]}
+          />
+        </div>
         <p className="mb-0 mt-3 text-[14px] text-soft">
-          At most {units.show('mass', load.most_kg)}: {load.most_why}. {filling?.note && `${filling.name}: ${filling.note}. `}
+          At most{' '}
+          <Explain why={load.most_why} units={units}>
+            <b>{units.show('mass', load.most_kg)}</b>
+          </Explain>
+          : {load.most_bound}. {filling?.note && `${filling.name}: ${filling.note}. `}
           {filling && `Density: ${filling.source}.`}
         </p>
         <div className="mt-3">

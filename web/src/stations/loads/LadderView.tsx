@@ -4,6 +4,7 @@ import { useBench } from '../../lib/desk'
 import { percent } from '../../lib/format'
 import { useWidth } from '../../lib/hooks'
 import { Mark, MarkKey, type Origin } from '../../ui/marks'
+import { DataTable } from '../../ui/table'
 
 const row = 38
 
@@ -62,29 +63,21 @@ export function LadderView() {
       </div>
       <details className="mt-2 text-[14px]">
         <summary className="text-action underline underline-offset-3">The ladder as a table</summary>
-        <table className="mt-2 w-full border-collapse">
-          <thead>
-            <tr className="border-b border-line text-left text-soft">
-              <th className="py-1 font-normal">hold</th>
-              <th className="py-1 text-right font-normal">load</th>
-              <th className="py-1 pl-4 font-normal">made of</th>
-            </tr>
-          </thead>
-          <tbody>
-            {ladders.flatMap((l) =>
-              l.rungs.map((r) => (
-                <tr key={`${l.hold}${r.label}${r.low_kg}`} className="border-b border-faint">
-                  <td className="py-1">{l.hold}</td>
-                  <td className="whitespace-nowrap py-1 text-right font-semibold">
-                    {r.high_kg > r.low_kg ? `${units.bare('mass', r.low_kg)}–` : ''}
-                    {units.show('mass', r.high_kg)} ± {units.pm('mass', r.u95_kg)}
-                  </td>
-                  <td className="py-1 pl-4">{r.label}</td>
-                </tr>
-              )),
-            )}
-          </tbody>
-        </table>
+        <DataTable
+          label="The ladder"
+          rows={ladders.flatMap((l) => l.rungs.map((r) => ({ hold: l.hold, ...r })))}
+          id={(r) => `${r.hold}${r.label}${r.low_kg}`}
+          columns={[
+            { head: 'hold', names: true, cell: (r) => r.hold },
+            {
+              head: 'load',
+              figure: true,
+              cell: (r) =>
+                `${r.high_kg > r.low_kg ? `${units.bare('mass', r.low_kg)}–` : ''}${units.show('mass', r.high_kg)} ± ${units.pm('mass', r.u95_kg)}`,
+            },
+            { head: 'made of', cell: (r) => r.label },
+          ]}
+        />
       </details>
     </div>
   )

@@ -25,7 +25,11 @@ export function SlotPanel({ slot: s }: { slot: Slot }) {
         </span>
       </p>
       <p className="mt-1 text-[14px] text-soft">
-        Coverage {percent(s.value)}: how close the nearest load is, times how well the movement answers the need.
+        Coverage{' '}
+        <Explain why={s.value_why} units={units}>
+          <b>{percent(s.value)}</b>
+        </Explain>
+        : how close the nearest load is, times how well the movement answers the need.
       </p>
       <Closings slot={s} />
       <h3 className="mb-1 mt-4 text-[17px]">Ways to do it</h3>

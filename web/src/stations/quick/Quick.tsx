@@ -10,6 +10,7 @@ import { Choice, Count, Select } from '../../ui/fields'
 import { Name } from '../../ui/name'
 import { Button, Failed, Head, Waiting } from '../../ui/parts'
 import { Quantity } from '../../ui/quantity'
+import { DataTable } from '../../ui/table'
 
 /** Answers without a client: what does it weigh, how far to fill it, how heavy for so many reps. */
 export function Quick() {
@@ -289,6 +290,7 @@ function RepMaxCard({ units }: { units: Units }) {
     placeholderData: keepPreviousData,
     retry: false,
   })
+  const estimates = answer.data?.estimates
   return (
     <section className="border border-line bg-sheet p-5">
       <Head>How heavy for so many reps</Head>
@@ -309,7 +311,7 @@ function RepMaxCard({ units }: { units: Units }) {
       </div>
       <div aria-live="polite" className="mt-3 border-t border-line pt-3">
         {answer.error && <p className="m-0 text-action">{answer.error.message}</p>}
-        {answer.data && !answer.error && (
+        {answer.data && estimates && !answer.error && (
           <>
             <p className="m-0 flex flex-wrap items-baseline gap-x-3">
               <span className="font-cond text-[46px] font-semibold leading-none">{units.show('mass', answer.data.target_load_kg)}</span>
@@ -320,19 +322,17 @@ function RepMaxCard({ units }: { units: Units }) {
                 </Explain>
               </span>
             </p>
-            <table className="mt-3 w-full border-collapse text-[15px]">
-              <caption className="pb-1 text-left text-[14px] text-soft">One-rep maximum by each formula; the median counts</caption>
-              <tbody>
-                {formulaNames.map(([key, name]) => (
-                  <tr key={key} className="border-t border-faint">
-                    <th scope="row" className="py-1 text-left font-normal">
-                      {name}
-                    </th>
-                    <td className="py-1 text-right font-semibold">{units.show('mass', answer.data.estimates[key])}</td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
+            <div className="mt-3">
+              <DataTable
+                label="One-rep maximum by each formula"
+                rows={formulaNames}
+                id={([key]) => key}
+                columns={[
+                  { head: 'formula; the median counts', cell: ([, name]) => name },
+                  { head: 'one-rep maximum', figure: true, cell: ([key]) => units.show('mass', estimates[key]) },
+                ]}
+              />
+            </div>
           </>
         )}
       </div>

@@ -6,6 +6,7 @@ import { Choice, Select, Ticks } from '../../ui/fields'
 import { Figure } from '../../ui/figure'
 import { Head } from '../../ui/parts'
 import { Quantity } from '../../ui/quantity'
+import { DataTable } from '../../ui/table'
 
 type Space = Shapes['Space']
 
@@ -120,7 +121,11 @@ export function SpaceStation() {
                 </Explain>
               </dd>
               <dt>longest lane, 0.9 m wide</dt>
-              <dd className="m-0 text-right font-semibold">{r.lane_m > 0 ? units.show('length', r.lane_m) : 'none'}</dd>
+              <dd className="m-0 text-right font-semibold">
+                <Explain why={r.lane_why} units={units}>
+                  {r.lane_m > 0 ? units.show('length', r.lane_m) : 'none'}
+                </Explain>
+              </dd>
               <dt>lengths for a 50 ft (15 m) carry</dt>
               <dd className="m-0 text-right font-semibold">{r.lengths_50ft > 0 ? r.lengths_50ft : 'hold standing instead'}</dd>
             </dl>
@@ -137,38 +142,35 @@ function Headrooms() {
   const heads = desk.results.heads
   if (heads.length === 0) return <p className="text-soft">Headroom needs the client's stature: type it at Client.</p>
   return (
-    <section className="min-w-0 overflow-x-auto">
+    <section className="min-w-0">
       <Head aside="for this body under this ceiling">Headroom</Head>
-      <table className="w-full border-collapse text-[15px]">
-        <thead>
-          <tr className="border-b-2 border-ink text-left text-[14px] text-soft">
-            <th className="py-1 font-normal">use</th>
-            <th className="py-1 text-right font-normal">ceiling needed</th>
-            <th className="py-1 text-right font-normal">to spare</th>
-            <th className="py-1 pl-4 font-normal">what works instead</th>
-          </tr>
-        </thead>
-        <tbody>
-          {heads.map((h) => (
-            <tr key={h.use} className="border-b border-faint align-baseline">
-              <th scope="row" className="py-1.5 pr-2 text-left font-normal">
-                {h.name}
-              </th>
-              <td className="whitespace-nowrap py-1.5 text-right font-semibold">
-                <Explain why={h.why} units={units}>
-                  {units.show('length', h.needs_m)}
-                </Explain>
-              </td>
-              <td
-                className={`whitespace-nowrap py-1.5 pl-3 text-right font-semibold ${!h.known ? 'text-soft' : h.fits ? 'text-covered' : 'text-action'}`}
-              >
+      <DataTable
+        label="Headroom"
+        rows={heads}
+        id={(h) => h.use}
+        columns={[
+          { head: 'use', names: true, cell: (h) => h.name },
+          {
+            head: 'ceiling needed',
+            figure: true,
+            cell: (h) => (
+              <Explain why={h.why} units={units}>
+                {units.show('length', h.needs_m)}
+              </Explain>
+            ),
+          },
+          {
+            head: 'to spare',
+            figure: true,
+            cell: (h) => (
+              <span className={!h.known ? 'text-soft' : h.fits ? 'text-covered' : 'text-action'}>
                 {h.known ? (h.fits ? units.show('length', h.margin_m) : `${units.show('length', -h.margin_m)} short`) : 'not measured'}
-              </td>
-              <td className="py-1.5 pl-4 text-soft">{h.instead || '–'}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+              </span>
+            ),
+          },
+          { head: 'what works instead', quiet: true, cell: (h) => h.instead || '–' },
+        ]}
+      />
     </section>
   )
 }

@@ -1,0 +1,196 @@
+package main
+
+import (
+	"bufio"
+	"bytes"
+	"context"
+	"encoding/json"
+	"fmt"
+	"io"
+	"net"
+	"net/http"
+	"net/http/cookiejar"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"regexp"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"scrappyrack/internal/store"
+)
+
+// binary is the real thing, built once for these tests.
+var binary string
+
+func TestMain(m *testing.M) {
+	dir, err := os.MkdirTemp("", "scrappyrack-cmd-")
+	if err != nil {
+		panic(err)
+	}
+	binary = filepath.Join(dir, "scrappyrack")
+	if out, err := exec.Command("go", "build", "-o", binary, ".").CombinedOutput(); err != nil {
+		panic(string(out))
+	}
+	code := m.Run()
+	_ = os.RemoveAll(dir)
+	os.Exit(code)
+}
+
+func run(args ...string) (string, error) {
+	out, err := exec.Command(binary, args...).CombinedOutput()
+	return string(out), err
+}
+
+type running struct {
+	*exec.Cmd
+	url string
+}
+
+var address = regexp.MustCompile(`http://\S+`)
+
+func launch(t *testing.T, args ...string) running {
+	t.Helper()
+	cmd := exec.Command(binary, args...)
+	out, err := cmd.StdoutPipe()
+	require.NoError(t, err)
+	require.NoError(t, cmd.Start())
+	t.Cleanup(func() { _ = cmd.Process.Kill(); _ = cmd.Wait() })
+	lines := bufio.NewScanner(out)
+	for lines.Scan() {
+		if url := address.FindString(lines.Text()); url != "" {
+			go func() { _, _ = io.Copy(io.Discard, out) }()
+			return running{cmd, url}
+		}
+	}
+	t.Fatal("the server said no address")
+	return running{}
+}
+
+func TestHelpTeachesAndErrorsAreSaid(t *testing.T) {
+	out, err := run("--help")
+	require.NoError(t, err)
+	for _, want := range []string{"serve", "demo", "openapi", "backup", "restore", "version", "Start with: scrappyrack demo"} {
+		assert.Contains(t, out, want)
+	}
+	out, err = run("demo", "--addr", "0.0.0.0:0", "--data", t.TempDir())
+	assert.Error(t, err)
+	assert.Contains(t, out, "loopback")
+
+	taken, err := net.Listen("tcp", "127.0.0.1:0")
+	require.NoError(t, err)
+	defer func() { _ = taken.Close() }()
+	out, err = run("serve", "--addr", taken.Addr().String(), "--data", t.TempDir())
+	assert.Error(t, err)
+	assert.Contains(t, out, "is taken by another program")
+
+	file := filepath.Join(t.TempDir(), "file")
+	require.NoError(t, os.WriteFile(file, nil, 0o600))
+	out, err = run("serve", "--addr", "127.0.0.1:0", "--data", filepath.Join(file, "data"))
+	assert.Error(t, err)
+	assert.Contains(t, out, "cannot be made")
+	out, err = run("backup", filepath.Join(t.TempDir(), "copy.db"), "--data", t.TempDir())
+	assert.Error(t, err)
+	assert.Contains(t, out, "there is no database")
+}
+
+func TestDescriptionIsPrinted(t *testing.T) {
+	out, err := run("openapi")
+	require.NoError(t, err)
+	var described struct {
+		Openapi string
+		Paths   map[string]any
+	}
+	require.NoError(t, json.Unmarshal([]byte(out), &described))
+	assert.Equal(t, "3.1.0", described.Openapi)
+	assert.Contains(t, described.Paths, "/api/v1/calc/fill")
+	assert.Contains(t, described.Paths, "/api/v1/calc/rep-max")
+}
+
+func client(t *testing.T, url string) *http.Client {
+	t.Helper()
+	jar, err := cookiejar.New(nil)
+	require.NoError(t, err)
+	c := &http.Client{Jar: jar, Timeout: 20 * time.Second}
+	res, err := c.Post(url+"/api/v1/session/demo", "application/json", nil)
+	require.NoError(t, err)
+	require.NoError(t, res.Body.Close())
+	require.Equal(t, 200, res.StatusCode)
+	return c
+}
+
+// space writes the demo client's room and returns its revision as acknowledged.
+func space(t *testing.T, c *http.Client, url string, revision int64, length float64) int64 {
+	t.Helper()
+	body, err := json.Marshal(store.Space{LengthM: length, WidthM: 3, CeilingM: 2.4, Floor: "slab", Surface: "wood", Walls: "drill"})
+	require.NoError(t, err)
+	req, err := http.NewRequest("PUT", url+"/api/v1/clients/demo-loft/space", bytes.NewReader(body))
+	require.NoError(t, err)
+	req.Header.Set("If-Match", fmt.Sprintf("%q", fmt.Sprint(revision)))
+	req.Header.Set("Content-Type", "application/json")
+	res, err := c.Do(req)
+	require.NoError(t, err)
+	defer func() { _ = res.Body.Close() }()
+	var d struct{ File store.File }
+	require.NoError(t, json.NewDecoder(res.Body).Decode(&d))
+	require.Equal(t, 200, res.StatusCode)
+	return d.File.Revision
+}
+
+// A server that is killed outright loses no change that it has acknowledged.
+func TestKilledServerKeepsWhatItAcknowledged(t *testing.T) {
+	data := t.TempDir()
+	revision, length := int64(1), 4.0
+	for range 3 {
+		s := launch(t, "demo", "--addr", "127.0.0.1:0", "--data", data)
+		c := client(t, s.url)
+		for range 5 {
+			length += 0.01
+			revision = space(t, c, s.url, revision, length)
+		}
+		require.NoError(t, s.Process.Kill())
+		_ = s.Wait()
+	}
+	s, err := store.Open(context.Background(), data)
+	require.NoError(t, err)
+	defer func() { _ = s.Close() }()
+	owner, err := s.ConsultantByEmail(context.Background(), "demo@scrappyrack.test")
+	require.NoError(t, err)
+	f, err := s.Load(context.Background(), owner.PracticeID, "demo-loft")
+	require.NoError(t, err)
+	assert.Equal(t, revision, f.Revision)
+	assert.InDelta(t, length, f.Space.LengthM, 1e-12)
+}
+
+func TestBackupAndRestore(t *testing.T) {
+	data, copied := t.TempDir(), filepath.Join(t.TempDir(), "copy.db")
+	s := launch(t, "demo", "--addr", "127.0.0.1:0", "--data", data)
+	c := client(t, s.url)
+	space(t, c, s.url, 1, 7)
+	out, err := run("backup", copied, "--data", data) // while it is in use
+	require.NoError(t, err, out)
+	space(t, c, s.url, 2, 8)
+	require.NoError(t, s.Process.Signal(os.Interrupt))
+	require.NoError(t, s.Wait(), "it stops cleanly when asked")
+
+	out, err = run("restore", copied, "--data", data)
+	require.NoError(t, err, out)
+	assert.Contains(t, out, "is kept as")
+	again := launch(t, "demo", "--addr", "127.0.0.1:0", "--data", data)
+	res, err := client(t, again.url).Get(again.url + "/api/v1/clients/demo-loft")
+	require.NoError(t, err)
+	defer func() { _ = res.Body.Close() }()
+	var d struct{ File store.File }
+	require.NoError(t, json.NewDecoder(res.Body).Decode(&d))
+	assert.InDelta(t, 7, d.File.Space.LengthM, 0)
+
+	junk := filepath.Join(t.TempDir(), "junk.db")
+	require.NoError(t, os.WriteFile(junk, []byte(strings.Repeat("no database ", 100)), 0o600))
+	out, err = run("restore", junk, "--data", t.TempDir())
+	assert.Error(t, err)
+	assert.Contains(t, out, "cannot be restored")
+}
