@@ -3,10 +3,11 @@
 package caution
 
 import (
-	"fmt"
+	"errors"
 
 	"scrappyrack/core/load"
 	"scrappyrack/core/plan"
+	"scrappyrack/core/quantity"
 	"scrappyrack/core/space"
 )
 
@@ -15,30 +16,32 @@ import (
 type Caution struct {
 	Station string
 	Hold    bool
-	Text    string
+	Text    quantity.Phrase
 }
 
 // Always are the cautions that every hand-over carries.
 func Always() []Caution {
 	return []Caution{
-		{"client", false, "Before the first session: heart, dizziness, joints, pregnancy, recent operation, medicines, balance. Any yes goes to a physician first. Pain stops the set."},
-		{"loads", false, "Filled things are rated for carrying, not for training: look at handle, seam and cap before every session, and never stand under one."},
-		{"plan", false, "Fixings that a person depends on need rated hardware and a competent person; local codes and a licensed trade decide, a rented wall needs the owner's word."},
+		{"client", false, quantity.Say("Before the first session: heart, dizziness, joints, pregnancy, recent operation, medicines, balance. Any yes goes to a physician first. Pain stops the set.")},
+		{"loads", false, quantity.Say("Filled things are rated for carrying, not for training: look at handle, seam and cap before every session, and never stand under one.")},
+		{"plan", false, quantity.Say("Fixings that a person depends on need rated hardware and a competent person; local codes and a licensed trade decide, a rented wall needs the owner's word.")},
 	}
 }
 
 // For lists what this case calls for, hold points first.
 func For(c plan.Case) []Caution {
 	var out []Caution
-	hold := func(station, format string, args ...any) {
-		out = append(out, Caution{station, true, fmt.Sprintf(format, args...)})
+	hold := func(station string, words ...any) {
+		out = append(out, Caution{station, true, quantity.Say(words...)})
 	}
 	for _, k := range c.Containers {
 		fill, err := k.Fill()
-		if err != nil {
-			hold("loads", "%s: %s", k.Name, err)
+		var beyond *load.OutOfReach
+		if errors.As(err, &beyond) {
+			hold("loads", k.Name, ": ", beyond.Reason)
 		} else if k.Vessel.Rating > 0 && fill.Mass.Highest() > k.Vessel.Rating {
-			hold("loads", "%s may weigh up to %.1f kg, its handle is taken to be good for %.1f kg: pour some out, or find its rating", k.Name, float64(fill.Mass.Highest()), float64(k.Vessel.Rating))
+			hold("loads", k.Name, " may weigh up to ", quantity.Amount(quantity.KindMass, float64(fill.Mass.Highest())),
+				", its handle is taken to be good for ", quantity.Amount(quantity.KindMass, float64(k.Vessel.Rating)), ": pour some out, or find its rating")
 		}
 	}
 	if c.Room.Ceiling <= 0 {
@@ -47,18 +50,18 @@ func For(c plan.Case) []Caution {
 	if c.Room.Walls == space.UnknownWall {
 		hold("space", "Find out whether the walls may be drilled before anything is fixed to them")
 	}
-	soft := func(station, format string, args ...any) {
-		out = append(out, Caution{station, false, fmt.Sprintf(format, args...)})
+	soft := func(station string, words ...any) {
+		out = append(out, Caution{station, false, quantity.Say(words...)})
 	}
 	if c.Room.NeighboursBelow {
 		soft("space", "Neighbours below: nothing is dropped, jugs are set down on a mat")
 	}
 	if c.Room.Floor == space.TimberJoists {
-		soft("space", "Timber floor: keep heavy things by the walls and across the joists; for anything above a few hundred kg ask a structural engineer")
+		soft("space", "Timber floor: keep heavy things by the walls and across the joists; for anything heavier than a person or two ask a structural engineer")
 	}
 	for _, k := range c.Containers {
 		if k.Filling.Wet && k.Volume > 0 && k.Closure == load.Open {
-			soft("loads", "%s stands open with %s: weigh again every 14 days (house value)", k.Name, k.Filling.Name)
+			soft("loads", k.Name, " stands open with ", k.Filling.Name, ": weigh again every 14 days (house value)")
 		}
 	}
 	return out

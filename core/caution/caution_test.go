@@ -10,13 +10,14 @@ import (
 	"scrappyrack/core/load"
 	"scrappyrack/core/material"
 	"scrappyrack/core/plan"
+	"scrappyrack/core/quantity"
 	"scrappyrack/core/space"
 )
 
 func texts(cs []caution.Caution, holds bool) (out []string) {
 	for _, c := range cs {
 		if c.Hold == holds {
-			out = append(out, c.Text)
+			out = append(out, c.Text.In(quantity.Metric))
 		}
 	}
 	return out

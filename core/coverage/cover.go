@@ -56,18 +56,18 @@ func Fit(r load.Rung, countsAs float64, target quantity.Mass) float64 {
 
 // Blocked says why a movement cannot be done: a limit of the client or the
 // height of the room. It is empty when nothing stands against it.
-func Blocked(m movement.Movement, p Person, heads []space.Headroom) string {
+func Blocked(m movement.Movement, p Person, heads []space.Headroom) quantity.Phrase {
 	for _, l := range m.Spares {
 		if p.spares(l) {
-			return "spares the " + strings.ReplaceAll(string(l), "-", " ")
+			return quantity.Say("spares the " + strings.ReplaceAll(string(l), "-", " "))
 		}
 	}
 	if m.Head != "" {
 		if h, ok := space.HeadroomFor(heads, m.Head); ok && !h.Fits {
-			return fmt.Sprintf("needs %.2f m of height, the room has %.2f m", h.Needed.Value, h.Needed.Value+float64(h.Margin))
+			return quantity.Say("needs ", quantity.Amount(quantity.KindLength, h.Needed.Value), " of height, the room has ", quantity.Amount(quantity.KindLength, h.Needed.Value+float64(h.Margin)))
 		}
 	}
-	return ""
+	return nil
 }
 
 // Lacking are the capabilities that a movement needs and the means do not have.
@@ -124,7 +124,7 @@ type Gap struct{ Lo, Hi quantity.Mass }
 type Way struct {
 	Movement movement.Movement
 	Value    float64
-	Why      string
+	Why      quantity.Phrase
 }
 
 // Coverage is a slot held against the client's means. Value, 0 to 1, is the
@@ -138,7 +138,7 @@ type Coverage struct {
 	Gaps  []Gap
 	Ways  []Way
 	// Reason says in a line what is wrong; empty when covered.
-	Reason string
+	Reason quantity.Phrase
 }
 
 // Cover holds one slot against the means.
@@ -148,15 +148,15 @@ func Cover(s Slot, p Person, m Means) Coverage {
 	best := make([]float64, len(targets))
 	for _, mv := range movement.Of(s.Pattern) {
 		why := Blocked(mv, p, m.Heads)
-		if lacks := Lacking(mv, m.Has); why == "" && len(lacks) > 0 {
-			why = "needs a " + strings.ReplaceAll(joined(lacks), "a low bar or straps", "low bar or straps")
+		if lacks := Lacking(mv, m.Has); why.Empty() && len(lacks) > 0 {
+			why = quantity.Say("needs a " + strings.ReplaceAll(joined(lacks), "a low bar or straps", "low bar or straps"))
 		}
 		rungs := mv.Rungs(m.Ladder, p.BodyMass)
-		if why == "" && len(rungs) == 0 {
-			why = "nothing to hold: " + string(mv.Hold)
+		if why.Empty() && len(rungs) == 0 {
+			why = quantity.Say("nothing to hold: " + string(mv.Hold))
 		}
 		way := Way{Movement: mv, Why: why}
-		if why == "" {
+		if why.Empty() {
 			for i, t := range targets {
 				fit := bestFit(rungs, mv.CountsAs, t) * float64(mv.Quality) / 100
 				way.Value += fit / float64(len(targets))
@@ -192,7 +192,7 @@ func (c Coverage) Explain() derivation.Derivation {
 				best, by = v, fmt.Sprintf("%.0f %%, %s", v*100, t.Rung.Label)
 			}
 		}
-		d.Inputs = append(d.Inputs, derivation.Number("target", quantity.KindMass, float64(target), "needs"), derivation.Word("  gets", by, ""))
+		d.Inputs = append(d.Inputs, derivation.Number("target", quantity.KindMass, float64(target), ""), derivation.Word("  gets", by, ""))
 	}
 	return d
 }
@@ -246,22 +246,22 @@ func gaps(s Slot, sorted []Tick) []Gap {
 	return out
 }
 
-func reason(c Coverage) string {
+func reason(c Coverage) quantity.Phrase {
 	if c.State == Covered {
-		return ""
+		return nil
 	}
 	if len(c.Ticks) == 0 {
 		for _, w := range c.Ways {
-			if strings.HasPrefix(w.Why, "needs") {
-				return w.Movement.Name + " " + w.Why
+			if strings.HasPrefix(w.Why.In(quantity.Metric), "needs") {
+				return quantity.Say(w.Movement.Name, " ", w.Why)
 			}
 		}
 		if len(c.Ways) > 0 {
-			return c.Ways[0].Movement.Name + ": " + c.Ways[0].Why
+			return quantity.Say(c.Ways[0].Movement.Name, ": ", c.Ways[0].Why)
 		}
 	}
 	if len(c.Gaps) == 0 {
-		return "only the lesser movements of this pattern can be loaded"
+		return quantity.Say("only the lesser movements of this pattern can be loaded")
 	}
 	widest := c.Gaps[0]
 	for _, g := range c.Gaps {
@@ -269,7 +269,7 @@ func reason(c Coverage) string {
 			widest = g
 		}
 	}
-	return fmt.Sprintf("nothing from %.1f to %.1f kg", float64(widest.Lo), float64(widest.Hi))
+	return quantity.Say("nothing from ", quantity.Amount(quantity.KindMass, float64(widest.Lo)), " to ", quantity.Amount(quantity.KindMass, float64(widest.Hi)))
 }
 
 // Board is every slot held against the means.

@@ -106,7 +106,7 @@ func TestGapsByHand(t *testing.T) {
 	assert.InDelta(t, float64(mid)/1.05, float64(c.Gaps[0].Hi), 1e-9)
 	assert.InDelta(t, float64(mid)/0.95, float64(c.Gaps[1].Lo), 1e-9)
 	assert.Equal(t, coverage.Thin, c.State)
-	assert.Contains(t, c.Reason, "nothing from")
+	assert.Contains(t, c.Reason.In(quantity.Metric), "nothing from")
 }
 
 func TestLimitsAndHeadroomRuleMovementsOut(t *testing.T) {
@@ -122,7 +122,7 @@ func TestLimitsAndHeadroomRuleMovementsOut(t *testing.T) {
 	p.Limits = []movement.Limit{movement.NoOverhead}
 	none := coverage.Cover(s, p, m)
 	assert.Zero(t, none.Value)
-	assert.Contains(t, none.Reason, "spares the no overhead")
+	assert.Contains(t, none.Reason.In(quantity.Metric), "spares the no overhead")
 }
 
 // More rungs and more capabilities never cover less.

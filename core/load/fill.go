@@ -1,7 +1,6 @@
 package load
 
 import (
-	"fmt"
 	"math"
 
 	"scrappyrack/core/derivation"
@@ -65,12 +64,12 @@ type Fill struct {
 func (v Vessel) At(f material.Filling, volume quantity.Volume) (Fill, error) {
 	if brim := v.BrimVolume(); volume > brim {
 		return Fill{}, &OutOfReach{
-			Reason:  fmt.Sprintf("holds %.2f L at the brim, %.2f L were asked for", float64(brim), float64(volume)),
+			Reason:  quantity.Say("holds ", quantity.Amount(quantity.KindVolume, float64(brim)), " at the brim, ", quantity.Amount(quantity.KindVolume, float64(volume)), " were asked for"),
 			Nearest: v.fill(f, brim),
 		}
 	}
 	if volume < 0 {
-		return Fill{}, &OutOfReach{Reason: "a volume cannot be negative", Nearest: v.fill(f, 0)}
+		return Fill{}, &OutOfReach{Reason: quantity.Say("a volume cannot be negative"), Nearest: v.fill(f, 0)}
 	}
 	return v.fill(f, volume), nil
 }
@@ -100,11 +99,11 @@ func (v Vessel) fill(f material.Filling, volume quantity.Volume) Fill {
 
 // OutOfReach says why a wanted fill cannot be, and the nearest that can.
 type OutOfReach struct {
-	Reason  string
+	Reason  quantity.Phrase
 	Nearest Fill
 }
 
-func (e *OutOfReach) Error() string { return e.Reason }
+func (e *OutOfReach) Error() string { return e.Reason.In(quantity.Metric) }
 
 // For inverts At: the fill at which the vessel weighs target. A target below
 // the tare, above what the brim holds, or with m + U above the rating is
@@ -112,7 +111,7 @@ func (e *OutOfReach) Error() string { return e.Reason }
 func (v Vessel) For(f material.Filling, target quantity.Mass) (Fill, error) {
 	if target < v.Tare {
 		return Fill{}, &OutOfReach{
-			Reason:  fmt.Sprintf("empty it already weighs %.2f kg", float64(v.Tare)),
+			Reason:  quantity.Say("empty it already weighs ", quantity.Amount(quantity.KindFine, float64(v.Tare))),
 			Nearest: v.fill(f, 0),
 		}
 	}
@@ -120,7 +119,7 @@ func (v Vessel) For(f material.Filling, target quantity.Mass) (Fill, error) {
 	most, bound := v.Most(f)
 	if volume > most.Volume+1e-9 {
 		return Fill{}, &OutOfReach{
-			Reason:  fmt.Sprintf("%s: %.2f kg at most with %s", bound, float64(most.Mass.Value), f.Name),
+			Reason:  quantity.Say(bound, ": ", quantity.Amount(quantity.KindMass, float64(most.Mass.Value)), " at most with ", f.Name),
 			Nearest: most,
 		}
 	}
@@ -129,11 +128,11 @@ func (v Vessel) For(f material.Filling, target quantity.Mass) (Fill, error) {
 
 // Most is the fullest allowed fill and what bounds it: the brim, or the rating
 // (m + U ≤ rating; m + U rises with the volume, so bisection finds it to 1 µL).
-func (v Vessel) Most(f material.Filling) (Fill, string) {
+func (v Vessel) Most(f material.Filling) (Fill, quantity.Phrase) {
 	brim := v.BrimVolume()
 	full := v.fill(f, brim)
 	if v.Rating <= 0 || full.Mass.Highest() <= v.Rating {
-		return full, fmt.Sprintf("full to the brim at %.2f L", float64(brim))
+		return full, quantity.Say("full to the brim at ", quantity.Amount(quantity.KindVolume, float64(brim)))
 	}
 	lo, hi := 0.0, float64(brim)
 	for hi-lo > 1e-9 {
@@ -144,18 +143,17 @@ func (v Vessel) Most(f material.Filling) (Fill, string) {
 			hi = mid
 		}
 	}
-	return v.fill(f, quantity.Volume(lo)), fmt.Sprintf("rated for %.1f kg, and the weight with its ± must stay below that", float64(v.Rating))
+	return v.fill(f, quantity.Volume(lo)), quantity.Say("rated for ", quantity.Amount(quantity.KindMass, float64(v.Rating)), ", and the weight with its ± must stay below that")
 }
 
 // ExplainMost derives the heaviest allowed fill.
 func (v Vessel) ExplainMost(f material.Filling) derivation.Derivation {
-	most, bound := v.Most(f)
+	most, _ := v.Most(f)
 	d := derivation.Derivation{
 		Title: "Heaviest with " + f.Name, Value: float64(most.Mass.Value), Kind: quantity.KindMass, U: float64(most.Mass.Expanded()),
 		Inputs: []derivation.Input{
 			derivation.Number("brim", quantity.KindVolume, float64(v.BrimVolume()), "stock"),
 			derivation.Number("bulk density", quantity.KindDensity, float64(f.Typical), "stock"),
-			derivation.Word("what stops it", bound, ""),
 		},
 		Formula: "the fullest fill with m + U ≤ rating and V ≤ brim (1.04 × capacity when it is not known)",
 		Range:   "held at rest or lifted; half of the rating overhead, twice when dragged",

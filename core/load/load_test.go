@@ -142,17 +142,17 @@ func TestOutOfReachGivesTheNearest(t *testing.T) {
 	_, err := v.For(water, 12)
 	var out *load.OutOfReach
 	require.ErrorAs(t, err, &out)
-	assert.Contains(t, out.Reason, "brim")
+	assert.Contains(t, out.Error(), "brim")
 	assert.InDelta(t, 0.06+0.998*quantity.USGallonL*1.04, float64(out.Nearest.Mass.Value), 1e-9)
 
 	_, err = v.For(water, 0.01)
 	require.ErrorAs(t, err, &out)
-	assert.Contains(t, out.Reason, "empty")
+	assert.Contains(t, out.Error(), "empty")
 
 	v.Rating = 5
 	_, err = v.For(wet, 6)
 	require.ErrorAs(t, err, &out)
-	assert.Contains(t, out.Reason, "rated")
+	assert.Contains(t, out.Error(), "rated")
 	assert.InDelta(t, 5, float64(out.Nearest.Mass.Highest()), 1e-6, "nearest uses the whole rating and no more")
 
 	_, err = v.At(water, 4.2)

@@ -98,7 +98,7 @@ type Candidate struct {
 	Takes     quantity.Mass
 	Note      string
 	Caution   string
-	Excluded  string
+	Excluded  quantity.Phrase
 	Fill      *load.Fill // how far it is filled, for a fixed fill
 	Container string     // name of the container it fills
 
@@ -183,17 +183,17 @@ func unowned(needs [][]string, owned map[string]bool) [][]string {
 	return out
 }
 
-func (c Case) excludes(it gear.Item, heads []space.Headroom) string {
+func (c Case) excludes(it gear.Item, heads []space.Headroom) quantity.Phrase {
 	if it.Drilled && c.Room.Walls == space.NoHoles {
-		return "must be fixed to a wall, and these walls may not be drilled"
+		return quantity.Say("must be fixed to a wall, and these walls may not be drilled")
 	}
 	if it.Drilled && c.Room.Walls == space.UnknownWall {
-		return "must be fixed to a wall, and nobody has said yet whether these may be drilled"
+		return quantity.Say("must be fixed to a wall, and nobody has said yet whether these may be drilled")
 	}
 	if h, ok := space.HeadroomFor(heads, it.Head); ok && !h.Fits {
-		return fmt.Sprintf("needs a ceiling of %.2f m for this stature, the room has %.2f m", h.Needed.Value, float64(c.Room.Ceiling))
+		return quantity.Say("needs a ceiling of ", quantity.Amount(quantity.KindLength, h.Needed.Value), " for this stature, the room has ", quantity.Amount(quantity.KindLength, float64(c.Room.Ceiling)))
 	}
-	return ""
+	return nil
 }
 
 func vesselsOf(it gear.Item) []load.Container {

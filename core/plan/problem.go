@@ -60,8 +60,8 @@ func NewProblem(c Case) (*Problem, error) {
 
 func (p *Problem) options(index map[string]int) {
 	for _, k := range p.Candidates {
-		o := Option{Cost: k.Cost, Idle: k.Keep, Never: k.Excluded != "" || p.Case.Pins[k.Key] == Never}
-		o.Must = p.Case.Pins[k.Key] == Must && k.Excluded == ""
+		o := Option{Cost: k.Cost, Idle: k.Keep, Never: !k.Excluded.Empty() || p.Case.Pins[k.Key] == Never}
+		o.Must = p.Case.Pins[k.Key] == Must && k.Excluded.Empty()
 		for _, any := range k.Requires {
 			var set []int
 			for _, key := range any {
@@ -189,7 +189,7 @@ func (p *Problem) slot(s coverage.Slot, rungs map[load.Hold][]rungOf) {
 	for _, target := range coverage.Targets(s.Lo, s.Hi) {
 		var ways []Way
 		for _, m := range movement.Of(s.Pattern) {
-			if coverage.Blocked(m, p.Case.Person, heads) != "" {
+			if !coverage.Blocked(m, p.Case.Person, heads).Empty() {
 				continue
 			}
 			capabilities, ok := p.capabilities(m, has)

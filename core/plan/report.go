@@ -2,7 +2,6 @@ package plan
 
 import (
 	"context"
-	"fmt"
 	"strings"
 
 	"scrappyrack/core/coverage"
@@ -42,8 +41,8 @@ const (
 type Refusal struct {
 	Candidate Candidate
 	Kind      RefusalKind
-	Why       string
-	Would     string
+	Why       quantity.Phrase
+	Would     quantity.Phrase
 	Gains     []Change
 }
 
@@ -145,31 +144,31 @@ func (p *Problem) changes(set []int, board coverage.Board) []Change {
 func (p *Problem) refuse(i int, a Answer, plan Plan) Refusal {
 	k := p.Candidates[i]
 	r := Refusal{Candidate: k}
-	if k.Excluded != "" {
+	if !k.Excluded.Empty() {
 		r.Kind, r.Why = RefusedPlace, k.Excluded
 		return r
 	}
 	if p.Case.Pins[k.Key] == Never {
-		r.Kind, r.Why, r.Would = RefusedPin, "you ruled it out", "lift the ban"
+		r.Kind, r.Why, r.Would = RefusedPin, quantity.Say("you ruled it out"), quantity.Say("lift the ban")
 		return r
 	}
 	if missing := p.missing(i, a); missing != "" {
-		r.Kind, r.Why = RefusedNeeds, "needs "+missing
+		r.Kind, r.Why = RefusedNeeds, quantity.Say("needs "+missing)
 		return r
 	}
 	r.Gains = p.changes(p.added(i, a), plan.After)
 	switch {
 	case len(r.Gains) == 0:
-		r.Kind, r.Why = RefusedNothing, "adds nothing that this plan does not reach already"
+		r.Kind, r.Why = RefusedNothing, quantity.Say("adds nothing that this plan does not reach already")
 	case k.Cost > plan.Left.Minor:
 		short := quantity.Money{Minor: k.Cost - plan.Left.Minor, Currency: p.Case.Currency}
-		r.Kind, r.Why, r.Would = RefusedMoney, fmt.Sprintf("costs %s more than is left", short), fmt.Sprintf("%s more would let it in", short)
+		r.Kind, r.Why, r.Would = RefusedMoney, quantity.Say("costs "+short.String()+" more than is left"), quantity.Say(short.String()+" more would let it in")
 	case k.Floor > plan.FloorFree:
 		r.Kind = RefusedRoom
-		r.Why = fmt.Sprintf("stands on %.1f m², %.1f m² are left", k.Floor, plan.FloorFree)
-		r.Would = fmt.Sprintf("%.1f m² more of free floor", k.Floor-plan.FloorFree)
+		r.Why = quantity.Say("stands on ", quantity.Amount(quantity.KindArea, k.Floor), ", ", quantity.Amount(quantity.KindArea, plan.FloorFree), " are left")
+		r.Would = quantity.Say(quantity.Amount(quantity.KindArea, k.Floor-plan.FloorFree), " more of free floor")
 	default:
-		r.Kind, r.Why = RefusedInFavour, "fits only in place of something that does more"
+		r.Kind, r.Why = RefusedInFavour, quantity.Say("fits only in place of something that does more")
 	}
 	return r
 }

@@ -2,7 +2,6 @@
 package space
 
 import (
-	"fmt"
 	"math"
 
 	"scrappyrack/core/body"
@@ -111,7 +110,7 @@ type Headroom struct {
 	Fits   bool
 	Known  bool
 	// Instead says what would work when it does not fit.
-	Instead string
+	Instead quantity.Phrase
 }
 
 // DefaultLoadAbove is how far a jug or dumbbell stands above the grip when
@@ -140,27 +139,27 @@ func Heads(stature, ceiling quantity.Length) []Headroom {
 	return out
 }
 
-func instead(use Use, stature, ceiling quantity.Length) string {
+func instead(use Use, stature, ceiling quantity.Length) quantity.Phrase {
 	h := float64(stature)
 	switch use {
 	case OverheadUse:
-		return "press seated on the floor, or kneeling"
+		return quantity.Say("press seated on the floor, or kneeling")
 	case FullHang:
 		if bar := (body.GripReach - bentKnee) * h; float64(ceiling) >= bar+hangOver {
-			return fmt.Sprintf("a bent-knee hang with the bar at %.2f m works", bar)
+			return quantity.Say("a bent-knee hang with the bar at ", quantity.Amount(quantity.KindLength, bar), " works")
 		}
-		return "rows under a low bar, or pull-downs with a band"
+		return quantity.Say("rows under a low bar, or pull-downs with a band")
 	case BentHang, ChinOverBar:
-		return "rows under a low bar, or pull-downs with a band"
+		return quantity.Say("rows under a low bar, or pull-downs with a band")
 	case StepUp:
 		if step := float64(ceiling) - h - stepClear; step >= 0.15 {
-			return fmt.Sprintf("a step of up to %.0f cm works", math.Floor(step*100+1e-6))
+			return quantity.Say("a step of up to ", quantity.Amount(quantity.KindLevel, math.Floor(step*100+1e-6)/100), " works")
 		}
-		return "split squats on the level"
+		return quantity.Say("split squats on the level")
 	case Rope:
-		return "the same jumps without the rope, knees soft"
+		return quantity.Say("the same jumps without the rope, knees soft")
 	default:
-		return "keep the hands below the head, or step instead of jumping"
+		return quantity.Say("keep the hands below the head, or step instead of jumping")
 	}
 }
 

@@ -35,10 +35,10 @@ func TestRefusalSaysWhatWorks(t *testing.T) {
 	hang, ok := space.HeadroomFor(heads, space.FullHang)
 	assert.True(t, ok)
 	assert.False(t, hang.Fits)
-	assert.Contains(t, hang.Instead, "1.77 m works")
+	assert.Contains(t, hang.Instead.In(quantity.Metric), "1.771 m works")
 	step, _ := space.HeadroomFor(heads, space.StepUp)
 	assert.False(t, step.Fits)
-	assert.Contains(t, step.Instead, "45 cm")
+	assert.Contains(t, step.Instead.In(quantity.Metric), "45.0 cm")
 	for _, h := range space.Heads(1.80, 0) {
 		assert.True(t, h.Fits, "an unmeasured ceiling forbids nothing")
 		assert.False(t, h.Known)

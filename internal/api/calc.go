@@ -51,13 +51,13 @@ type FillAnswer struct {
 	Why       Derivation     `json:"why"`
 }
 
-func fillAnswer(v load.Vessel, f material.Filling, fill load.Fill, err error) (FillAnswer, error) {
+func fillAnswer(v load.Vessel, f material.Filling, fill load.Fill, err error, units quantity.System) (FillAnswer, error) {
 	out := FillAnswer{Reachable: true, Budget: []Contribution{}}
 	var beyond *load.OutOfReach
 	if errors.As(err, &beyond) {
 		fill = beyond.Nearest
 		kg, l := float64(fill.Mass.Value), float64(fill.Volume)
-		out.Reachable, out.Reason, out.NearestKg, out.NearestL = false, beyond.Reason, &kg, &l
+		out.Reachable, out.Reason, out.NearestKg, out.NearestL = false, beyond.Reason.In(units), &kg, &l
 	} else if err != nil {
 		return out, err
 	}
@@ -105,10 +105,10 @@ func (q FillQuestion) answer() (FillAnswer, error) {
 	}
 	if q.TargetKg != nil {
 		fill, err := v.For(filling, quantity.Mass(*q.TargetKg))
-		return fillAnswer(v, filling, fill, err)
+		return fillAnswer(v, filling, fill, err, quantity.Metric)
 	}
 	fill, err := v.At(filling, quantity.Volume(*q.VolumeL))
-	return fillAnswer(v, filling, fill, err)
+	return fillAnswer(v, filling, fill, err, quantity.Metric)
 }
 
 // RepMaxQuestion is a test set and the reps to find a load for.

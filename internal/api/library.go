@@ -115,7 +115,7 @@ func theLibrary() Library {
 		l.Limits = append(l.Limits, string(m))
 	}
 	for _, c := range caution.Always() {
-		l.Cautions = append(l.Cautions, Caution{c.Station, c.Hold, c.Text})
+		l.Cautions = append(l.Cautions, Caution{c.Station, c.Hold, c.Text.In(quantity.Metric)})
 	}
 	return l
 }

@@ -31,7 +31,7 @@ func (a *API) loads(r huma.API) {
 			if err != nil && got == nil {
 				return nil, problem(err)
 			}
-			out, err := fillAnswer(got.Container.Vessel, got.Container.Filling, got.Fill, err)
+			out, err := fillAnswer(got.Container.Vessel, got.Container.Filling, got.Fill, err, got.Units)
 			return &fillOut{out}, err
 		})
 }

@@ -9,6 +9,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"scrappyrack/core/plan"
+	"scrappyrack/core/quantity"
 	"scrappyrack/internal/store"
 )
 
@@ -76,6 +77,7 @@ func changesOf(all []plan.Change) []Change {
 }
 
 func planOf(f store.File, p *plan.Plan) Plan {
+	units := quantity.System(f.Profile.Units)
 	out := Plan{Revision: f.Revision, Chosen: []Choice{}, Kept: []string{}, Refused: []Refusal{}, After: Board{Slots: []Slot{}}}
 	if p == nil {
 		out.Lacks = "stature"
@@ -84,7 +86,7 @@ func planOf(f store.File, p *plan.Plan) Plan {
 	out.Proven, out.Value = p.Answer.Proven, p.After.Value
 	out.Bound = float64(p.Answer.Bound) / float64(p.Whole)
 	out.CostMinor, out.LeftMinor, out.FloorFree, out.Minutes = p.Cost.Minor, p.Left.Minor, p.FloorFree, p.Minutes
-	out.After, out.BeforeDone = boardOf(p.After), p.Before.Covered
+	out.After, out.BeforeDone = boardOf(p.After, units), p.Before.Covered
 	for _, c := range p.Chosen {
 		out.Chosen = append(out.Chosen, choiceOf(c))
 	}
@@ -93,7 +95,7 @@ func planOf(f store.File, p *plan.Plan) Plan {
 	}
 	for _, r := range p.Refused {
 		k := r.Candidate
-		out.Refused = append(out.Refused, Refusal{k.Key, k.Name, k.Cost, string(r.Kind), r.Why, r.Would, changesOf(r.Gains)})
+		out.Refused = append(out.Refused, Refusal{k.Key, k.Name, k.Cost, string(r.Kind), r.Why.In(units), r.Would.In(units), changesOf(r.Gains)})
 	}
 	return out
 }

@@ -223,32 +223,33 @@ func deskOf(d workbench.Desk) Desk {
 }
 
 func resultsOf(f store.File, r workbench.Results) Results {
+	units := quantity.System(f.Profile.Units)
 	room := r.Case.Room
 	free := room.FreeFloor()
 	out := Results{
 		Lacks: r.Lacks, BodyMassKg: float64(r.Case.Person.BodyMass), MassGuess: r.MassGuessed,
 		FreeM2: free.Value, FreeWhy: derivationOf(free), LaneM: float64(room.Lane()), LaneWhy: derivationOf(room.ExplainLane()), Lengths: space.Lengths(room.Lane(), carryDistance),
-		Heights: heightsOf(r.Case.Person.Stature), Heads: []Headroom{}, Loads: []Load{}, Ladders: laddersOf(r.Means.Ladder), Board: boardOf(r.Board), Cautions: []Caution{},
+		Heights: heightsOf(r.Case.Person.Stature), Heads: []Headroom{}, Loads: []Load{}, Ladders: laddersOf(r.Means.Ladder), Board: boardOf(r.Board, units), Cautions: []Caution{},
 	}
 	for _, h := range r.Heads {
-		out.Heads = append(out.Heads, Headroom{string(h.Use), h.Name, h.Needed.Value, float64(h.Margin), h.Fits, h.Known, h.Instead, derivationOf(h.Needed)})
+		out.Heads = append(out.Heads, Headroom{string(h.Use), h.Name, h.Needed.Value, float64(h.Margin), h.Fits, h.Known, h.Instead.In(units), derivationOf(h.Needed)})
 	}
 	for i, l := range r.Loads {
-		out.Loads = append(out.Loads, loadOf(f.Containers[i], l))
+		out.Loads = append(out.Loads, loadOf(f.Containers[i], l, units))
 	}
 	for _, c := range r.Cautions {
-		out.Cautions = append(out.Cautions, Caution{c.Station, c.Hold, c.Text})
+		out.Cautions = append(out.Cautions, Caution{c.Station, c.Hold, c.Text.In(units)})
 	}
 	return out
 }
 
-func loadOf(k store.Container, l workbench.Loaded) Load {
+func loadOf(k store.Container, l workbench.Loaded, units quantity.System) Load {
 	c, brim := l.Container, l.Container.Vessel.BrimVolume()
 	out := Load{
 		ID: c.ID, MassKg: float64(l.Fill.Mass.Value), U95Kg: float64(l.Fill.Mass.Expanded()), VolumeL: float64(l.Fill.Volume),
 		LevelM: float64(l.Fill.Level), BrimL: float64(brim), BrimLevelM: float64(c.Vessel.Profile.Level(brim)),
-		MostKg: float64(l.Most.Mass.Value), MostBound: l.Bound, MostWhy: derivationOf(c.Vessel.ExplainMost(c.Filling)), RatingKg: float64(c.Vessel.Rating), RatingHow: "given",
-		Steadiness: string(c.Steadiness(l.Fill)), Holds: []string{}, Problem: l.Problem, Budget: []Contribution{},
+		MostKg: float64(l.Most.Mass.Value), MostBound: l.Bound.In(units), MostWhy: derivationOf(c.Vessel.ExplainMost(c.Filling)), RatingKg: float64(c.Vessel.Rating), RatingHow: "given",
+		Steadiness: string(c.Steadiness(l.Fill)), Holds: []string{}, Problem: l.Problem.In(units), Budget: []Contribution{},
 		Why: derivationOf(c.Vessel.Explain(c.Filling, l.Fill)),
 	}
 	if k.RatingKg == 0 {
@@ -282,13 +283,13 @@ func laddersOf(l load.Ladder) []Ladder {
 	return out
 }
 
-func boardOf(b coverage.Board) Board {
+func boardOf(b coverage.Board, units quantity.System) Board {
 	out := Board{Covered: b.Covered, Value: b.Value, Slots: []Slot{}}
 	for _, c := range b.Slots {
 		s := c.Slot
 		one := Slot{
 			Key: s.Key, Name: s.Name, RepsLow: s.RepsLow, RepsHigh: s.RepsHigh, PerHand: s.PerHand, Weight: s.Weight,
-			LoKg: float64(s.Lo), HiKg: float64(s.Hi), Basis: string(s.Basis), Value: c.Value, ValueWhy: derivationOf(c.Explain()), State: string(c.State), Reason: c.Reason,
+			LoKg: float64(s.Lo), HiKg: float64(s.Hi), Basis: string(s.Basis), Value: c.Value, ValueWhy: derivationOf(c.Explain()), State: string(c.State), Reason: c.Reason.In(units),
 			Ticks: []Tick{}, Gaps: []Gap{}, Ways: []Way{}, Why: derivationOf(s.Derivation),
 		}
 		for _, t := range c.Ticks {
@@ -303,7 +304,7 @@ func boardOf(b coverage.Board) Board {
 			if hold == "" {
 				hold = string(load.Body)
 			}
-			one.Ways = append(one.Ways, Way{m.Name, hold, w.Value, w.Why, m.Easier, m.Standard, m.Caution})
+			one.Ways = append(one.Ways, Way{m.Name, hold, w.Value, w.Why.In(units), m.Easier, m.Standard, m.Caution})
 		}
 		out.Slots = append(out.Slots, one)
 	}

@@ -114,7 +114,7 @@ func (b book) reach(k plan.Candidate) string {
 
 func losses(all []plan.Change) string {
 	if len(all) == 0 {
-		return ""
+		return "A small gain, under 2 % of any one need"
 	}
 	names := make([]string, len(all))
 	for i, c := range all {
@@ -158,10 +158,10 @@ func (b book) needs() {
 	var rows [][]string
 	for _, c := range b.plan.After.Slots {
 		way := ""
-		if len(c.Ways) > 0 && c.Ways[0].Why == "" {
+		if len(c.Ways) > 0 && c.Ways[0].Why.Empty() {
 			way = c.Ways[0].Movement.Name
 		}
-		reason := c.Reason
+		reason := c.Reason.In(b.units)
 		if reason == "" {
 			reason = "–"
 		}
@@ -188,7 +188,7 @@ func basis(b coverage.Basis) string {
 func (b book) cautions() {
 	b.heading("Mind")
 	for _, c := range append(b.results.Cautions, caution.Always()...) {
-		text := c.Text
+		text := c.Text.In(b.units)
 		if c.Hold {
 			text = "Before going on: " + text
 		}

@@ -197,6 +197,7 @@ func (p *paper) stripes(x, y, w, h float64) {
 		p.Polygon([]fpdf.PointType{{X: x, Y: at + w}, {X: x + w, Y: at}, {X: x + w, Y: at + 1.8}, {X: x, Y: at + w + 1.8}}, "F")
 	}
 	p.ClipEnd()
+	p.SetFillColor(255, 255, 255) // the clip has put back the colour before it, and text is written in it
 }
 
 func (p *paper) bytes() ([]byte, error) {

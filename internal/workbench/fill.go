@@ -23,6 +23,7 @@ type FillWish struct {
 type Tried struct {
 	Container load.Container
 	Fill      load.Fill
+	Units     quantity.System
 }
 
 // TryFill works out a fill and keeps nothing. When it is out of reach the error
@@ -45,7 +46,7 @@ func (b *Bench) TryFill(ctx context.Context, practice, id, container string, wis
 			return nil, &FieldError{"filling", err.Error()}
 		}
 	}
-	t := &Tried{Container: c}
+	t := &Tried{Container: c, Units: quantity.System(f.Profile.Units)}
 	switch {
 	case wish.Mass != nil && wish.Level == nil && wish.Volume == nil:
 		t.Fill, err = c.Vessel.For(c.Filling, *wish.Mass)

@@ -36,8 +36,8 @@ type Loaded struct {
 	Container load.Container
 	Fill      load.Fill
 	Most      load.Fill
-	Bound     string
-	Problem   string
+	Bound     quantity.Phrase
+	Problem   quantity.Phrase
 }
 
 // guessedBMI stands in for a body mass that nobody has said (house value).
@@ -153,11 +153,13 @@ func ContainerOf(k store.Container) (load.Container, error) {
 // contradict each other. Paths are those of the part that is being written.
 func check(f store.File) error {
 	p := f.Profile
+	say := speaker(p.Units)
+	length := func(v float64) quantity.Piece { return quantity.Amount(quantity.KindLength, v) }
 	if s := p.StatureM; s != 0 && (s < float64(body.MinStature) || s > float64(body.MaxStature)) {
-		return &FieldError{"stature_m", fmt.Sprintf("a stature of %.2f m is not between %.1f and %.1f m; leave it empty when it is not known", s, float64(body.MinStature), float64(body.MaxStature))}
+		return &FieldError{"stature_m", say("a stature of ", length(s), " is not between ", length(float64(body.MinStature)), " and ", length(float64(body.MaxStature)), "; leave it empty when it is not known")}
 	}
 	if m := p.BodyMassKg; m != 0 && m < minBodyMass {
-		return &FieldError{"body_mass_kg", fmt.Sprintf("a body mass of %.1f kg is below %d kg; leave it empty when it is not known", m, minBodyMass)}
+		return &FieldError{"body_mass_kg", say("a body mass of ", quantity.Amount(quantity.KindMass, m), " is below ", quantity.Amount(quantity.KindMass, minBodyMass), "; leave it empty when it is not known")}
 	}
 	if !slices.Contains(quantity.Currencies(), p.Currency) {
 		return &FieldError{"currency", fmt.Sprintf("%q is not a currency that is offered", p.Currency)}
@@ -168,10 +170,10 @@ func check(f store.File) error {
 		}
 	}
 	if c := f.Space.CeilingM; c != 0 && c < 1 {
-		return &FieldError{"ceiling_m", fmt.Sprintf("a ceiling of %.2f m is below 1 m; leave it empty when it is not measured", c)}
+		return &FieldError{"ceiling_m", say("a ceiling of ", length(c), " is below ", length(1), "; leave it empty when it is not measured")}
 	}
 	if area := f.Space.LengthM * f.Space.WidthM; f.Space.TakenM2 > area+1e-9 {
-		return &FieldError{"taken_m2", fmt.Sprintf("%.1f m² are taken of a room of %.1f m²", f.Space.TakenM2, area)}
+		return &FieldError{"taken_m2", say(quantity.Amount(quantity.KindArea, f.Space.TakenM2), " are taken of a room of ", quantity.Amount(quantity.KindArea, area))}
 	}
 	for i, key := range f.AtHand {
 		if _, err := material.FillingByKey(key); err != nil {
@@ -179,7 +181,7 @@ func check(f store.File) error {
 		}
 	}
 	for _, k := range f.Containers {
-		if err := checkContainer(k); err != nil {
+		if err := checkContainer(k, say); err != nil {
 			return err
 		}
 	}
@@ -193,20 +195,26 @@ func check(f store.File) error {
 
 const minBodyMass = 25
 
-func checkContainer(k store.Container) error {
+// speaker writes phrases in a client's units.
+func speaker(units string) func(words ...any) string {
+	return func(words ...any) string { return quantity.Say(words...).In(quantity.System(units)) }
+}
+
+func checkContainer(k store.Container, say func(...any) string) error {
 	c, err := ContainerOf(k)
 	if err != nil {
 		return err
 	}
 	if frustum, ok := c.Vessel.Profile.(load.Frustum); ok {
 		if full := float64(frustum.Full()); full < k.CapacityL*0.8 || full > k.CapacityL*1.5 {
-			return &FieldError{"capacity_l", fmt.Sprintf("these diameters and this height hold %.1f L, not %.1f L: measure again, inside", full, k.CapacityL)}
+			return &FieldError{"capacity_l", say("these diameters and this height hold ", quantity.Amount(quantity.KindVolume, full), ", not ", quantity.Amount(quantity.KindVolume, k.CapacityL), ": measure again, inside")}
 		}
 	}
-	if _, err := c.Fill(); err != nil {
-		return &FieldError{"volume_l", fmt.Sprintf("%s %s", k.Name, err)}
+	_, err = c.Fill()
+	if beyond, ok := err.(*load.OutOfReach); ok {
+		return &FieldError{"volume_l", say(k.Name, " ", beyond.Reason)}
 	}
-	return nil
+	return err
 }
 
 func checkTests(f store.File) error {

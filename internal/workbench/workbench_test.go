@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"scrappyrack/core/quantity"
 	"scrappyrack/internal/demo"
 	"scrappyrack/internal/store"
 	"scrappyrack/internal/workbench"
@@ -47,7 +48,7 @@ func TestDemoClientsAnswerToChanges(t *testing.T) {
 		assert.LessOrEqual(t, low.Answer.Value, before.Answer.Value, f.Profile.Name)
 		for _, r := range low.Refused {
 			if r.Candidate.Key == "door-bar" {
-				assert.Contains(t, r.Why, "needs a ceiling of", f.Profile.Name)
+				assert.Contains(t, r.Why.In(quantity.Metric), "needs a ceiling of", f.Profile.Name)
 			}
 		}
 	}

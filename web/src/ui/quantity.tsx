@@ -133,7 +133,7 @@ export function Quantity(p: QuantityProps) {
           onBlur={settle}
           onKeyDown={press}
         />
-        <span className="pl-1 text-[14px] text-soft">{p.units.display(p.kind).style === 'decimal' ? p.units.symbol(p.kind) : ''}</span>
+        <span className="pl-1 text-[14px] text-soft">{p.units.display(p.kind).style === 'feet-inches' ? '' : p.units.symbol(p.kind)}</span>
       </div>
       <p
         id={`${id}-said`}

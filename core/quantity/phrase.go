@@ -1,0 +1,50 @@
+package quantity
+
+import "strings"
+
+// Piece is a part of a phrase: words, or a value of a kind in SI (litres for
+// volume).
+type Piece struct {
+	Text  string
+	Kind  Kind
+	Value float64
+}
+
+// Amount is a value inside a phrase.
+func Amount(kind Kind, value float64) Piece { return Piece{Kind: kind, Value: value} }
+
+// Phrase is a sentence of the core with its values still in it, so that each
+// reader gets it in units of their own.
+type Phrase []Piece
+
+// Say makes a phrase of words (string), amounts (Piece) and other phrases.
+func Say(parts ...any) Phrase {
+	var p Phrase
+	for _, part := range parts {
+		switch v := part.(type) {
+		case string:
+			p = append(p, Piece{Text: v})
+		case Piece:
+			p = append(p, v)
+		case Phrase:
+			p = append(p, v...)
+		}
+	}
+	return p
+}
+
+// In writes the phrase in a system of units.
+func (p Phrase) In(system System) string {
+	var b strings.Builder
+	for _, piece := range p {
+		if piece.Kind == "" {
+			b.WriteString(piece.Text)
+		} else {
+			b.WriteString(Format(system, piece.Kind, piece.Value))
+		}
+	}
+	return b.String()
+}
+
+// Empty reports whether nothing is said.
+func (p Phrase) Empty() bool { return len(p) == 0 }
