@@ -122,9 +122,9 @@ func Format(system System, kind Kind, value float64) string {
 		eighths := int(steps)
 		feet, rest := eighths/96, eighths%96
 		if rest == 0 {
-			return fmt.Sprintf("%s%d′", sign, feet)
+			return fmt.Sprintf("%s%d'", sign, feet)
 		}
-		return fmt.Sprintf("%s%d′ %s″", sign, feet, inEighths(rest))
+		return fmt.Sprintf("%s%d' %s\"", sign, feet, inEighths(rest))
 	case Eighths:
 		return sign + inEighths(int(steps)) + " in"
 	}

@@ -12,7 +12,7 @@ import (
 func TestPhraseSpeaksBothSystems(t *testing.T) {
 	p := quantity.Say("Pull-up 100 %: ", quantity.Say("needs ", quantity.Amount(quantity.KindLength, 2.413), " of height"))
 	assert.Equal(t, "Pull-up 100 %: needs 2.413 m of height", p.In(quantity.Metric))
-	assert.Equal(t, "Pull-up 100 %: needs 7′ 11″ of height", p.In(quantity.US))
+	assert.Equal(t, "Pull-up 100 %: needs 7' 11\" of height", p.In(quantity.US))
 	assert.True(t, quantity.Say().Empty())
 	assert.False(t, p.Empty())
 }

@@ -62,7 +62,7 @@ func registerList[T any](a *API, r huma.API, path, tag string, most int, list fu
 	huma.Register(r, operation(http.MethodPut, "/clients/{client}/"+path+"/{item}", "write-"+path, "Add or replace one of the client's "+path, tag),
 		func(ctx context.Context, in *item[T]) (*deskOut, error) {
 			*id(&in.Body) = in.Item
-			return a.change(ctx, in.Client, in.Match, path, in.Body, func(f *store.File) error {
+			return a.change(ctx, in.Client, in.Match, path+"/"+in.Item, in.Body, func(f *store.File) error {
 				all := list(f)
 				if at := find(f, in.Item); at >= 0 {
 					(*all)[at] = in.Body
@@ -77,7 +77,7 @@ func registerList[T any](a *API, r huma.API, path, tag string, most int, list fu
 		})
 	huma.Register(r, operation(http.MethodDelete, "/clients/{client}/"+path+"/{item}", "remove-"+path, "Remove one of the client's "+path, tag),
 		func(ctx context.Context, in *itemGone) (*deskOut, error) {
-			return a.change(ctx, in.Client, in.Match, path, nil, func(f *store.File) error {
+			return a.change(ctx, in.Client, in.Match, "removal of "+path+"/"+in.Item, nil, func(f *store.File) error {
 				at := find(f, in.Item)
 				if at < 0 {
 					return huma.Error404NotFound("there is no such thing in this client's file")

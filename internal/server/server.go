@@ -72,7 +72,7 @@ func New(o Options) *Server {
 		_, _ = w.Write([]byte("ok\n"))
 	})
 	r.Group(func(r chi.Router) {
-		r.Use(manager.LoadAndSave, signInLimit)
+		r.Use(middleware.Compress(5, "application/json"), manager.LoadAndSave, signInLimit)
 		s.API = (&api.API{Store: o.Store, Bench: workbench.New(o.Store), Sessions: s.sessions, Demo: o.Demo, Version: o.Version}).Mount(r)
 	})
 	r.NotFound(files(front()))

@@ -280,7 +280,7 @@ func TestUndoOverTheWire(t *testing.T) {
 	var d api.Desk
 	gone.into(t, &d)
 	assert.Len(t, d.File.Containers, 3)
-	assert.Equal(t, "containers", d.Steps.Undo)
+	assert.Equal(t, "removal of containers/jug-a", d.Steps.Undo)
 	b.do("POST", "/api/v1/clients/demo-loft/undo", "", "If-Match", `"2"`).into(t, &d)
 	assert.Len(t, d.File.Containers, 4)
 	assert.Equal(t, "jug-a", d.File.Containers[0].ID)

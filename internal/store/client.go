@@ -245,8 +245,12 @@ func (s *Store) Delete(ctx context.Context, practice, id string) error {
 	return nil
 }
 
-// keptChanges is how many changes of a client can be undone.
-const keptChanges = 200
+const (
+	// keptChanges is how many changes of a client can be undone.
+	keptChanges = 200
+	// sameChange is for how many seconds changes of one part are one change.
+	sameChange = 2
+)
 
 func (s *Store) remember(ctx context.Context, tx *sqlx.Tx, practice, what string, before, after File) error {
 	was, err := json.Marshal(before)
@@ -258,6 +262,16 @@ func (s *Store) remember(ctx context.Context, tx *sqlx.Tx, practice, what string
 		return err
 	}
 	if _, err := tx.ExecContext(ctx, "DELETE FROM history WHERE practice_id = ? AND client_id = ? AND undone = 1", practice, before.ID); err != nil {
+		return err
+	}
+	// What follows at once on the same part is one change: a number being typed.
+	res, err := tx.ExecContext(ctx, `UPDATE history SET after = ?1, at = ?2 WHERE what = ?3 AND at >= ?2 - ?4 AND seq =
+		(SELECT max(seq) FROM history WHERE practice_id = ?5 AND client_id = ?6)`,
+		string(is), after.UpdatedAt, what, sameChange, practice, before.ID)
+	if err != nil {
+		return fmt.Errorf("remember change: %w", err)
+	}
+	if n, err := res.RowsAffected(); err != nil || n > 0 {
 		return err
 	}
 	if _, err := tx.ExecContext(ctx, "INSERT INTO history (practice_id, client_id, what, at, before, after) VALUES (?, ?, ?, ?, ?, ?)",

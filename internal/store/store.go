@@ -94,6 +94,9 @@ func (s *Store) migrate(ctx context.Context, path string) error {
 	return nil
 }
 
+// SetClock replaces the clock, for tests.
+func (s *Store) SetClock(now func() time.Time) { s.now = now }
+
 // Close closes the database.
 func (s *Store) Close() error { return s.db.Close() }
 

@@ -5,6 +5,7 @@ import (
 	"os"
 	"path/filepath"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -131,6 +132,36 @@ func TestUndoAndRedoWalkThroughChanges(t *testing.T) {
 	steps, err = s.StepsOf(ctx, "p1", "a")
 	require.NoError(t, err)
 	assert.Equal(t, store.Steps{Undo: "new"}, steps, "a new change ends redo")
+}
+
+// A number that is being typed is one change to undo, a later one is another.
+func TestTypingIsOneChange(t *testing.T) {
+	s := open(t, t.TempDir())
+	practices(t, s)
+	now := time.Unix(1_800_000_000, 0)
+	s.SetClock(func() time.Time { return now })
+	_, err := s.Create(ctx, "p1", store.NewFile("a", "Loft"))
+	require.NoError(t, err)
+	revision := int64(1)
+	write := func(minutes int) {
+		f, err := s.Change(ctx, "p1", "a", revision, "profile", func(f *store.File) error { f.Profile.Minutes = minutes; return nil })
+		require.NoError(t, err)
+		revision = f.Revision
+	}
+	write(40)
+	now = now.Add(time.Second)
+	write(45)
+	now = now.Add(time.Minute)
+	write(60)
+	for _, want := range []int{45, 35} {
+		f, _, err := s.Undo(ctx, "p1", "a", revision)
+		require.NoError(t, err)
+		assert.Equal(t, want, f.Profile.Minutes)
+		revision = f.Revision
+	}
+	f, _, err := s.Redo(ctx, "p1", "a", revision)
+	require.NoError(t, err)
+	assert.Equal(t, 45, f.Profile.Minutes)
 }
 
 // The database refuses by itself what the core would refuse.

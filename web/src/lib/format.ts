@@ -19,7 +19,7 @@ export function format(d: Display, value: number, unit = true): string {
   if (d.style === 'feet-inches') {
     const feet = Math.floor(steps / 96)
     const rest = steps % 96
-    return rest === 0 ? `${sign}${feet}′` : `${sign}${feet}′ ${inEighths(rest)}″`
+    return rest === 0 ? `${sign}${feet}'` : `${sign}${feet}' ${inEighths(rest)}"`
   }
   if (d.style === 'eighths') return `${sign}${inEighths(steps)}${unit ? ' in' : ''}`
   let number = (steps * d.step).toFixed(d.decimals)

@@ -38,3 +38,15 @@ export const drafts = {
   set: (key: string, text: string) => localStorage.setItem(`draft:${key}`, text),
   drop: (key: string) => localStorage.removeItem(`draft:${key}`),
 }
+
+/** Enter goes on: to the next field that is typed into or chosen from. */
+export function goOn(from: HTMLElement) {
+  const fields = [
+    ...document.querySelectorAll<HTMLInputElement | HTMLSelectElement>(
+      'main input:not([type=radio]):not([type=checkbox]):not([type=range]), main select',
+    ),
+  ]
+  const next = fields[fields.indexOf(from as HTMLInputElement) + 1]
+  next?.focus()
+  if (next instanceof HTMLInputElement) next.select()
+}

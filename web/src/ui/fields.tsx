@@ -1,5 +1,5 @@
 import { type KeyboardEvent, useEffect, useId, useRef, useState } from 'react'
-import { drafts } from '../lib/hooks'
+import { drafts, goOn } from '../lib/hooks'
 
 type Option<T extends string> = { value: T; label: string }
 
@@ -111,7 +111,7 @@ export function Text(p: TextProps) {
   latest.current = keep
   useEffect(() => latest.current, [])
   const press = (e: KeyboardEvent) => {
-    if (e.key === 'Enter' && !p.area) latest.current()
+    if (e.key === 'Enter' && !p.area && !own) goOn(e.currentTarget as HTMLElement)
     if (e.key === 'Escape' && text !== null) {
       drafts.drop(p.draft)
       setText(null)
@@ -190,7 +190,7 @@ export function Count(p: {
           onChange={(e) => type(e.target.value)}
           onBlur={leave}
           onKeyDown={(e) => {
-            if (e.key === 'Enter') leave()
+            if (e.key === 'Enter' && good) goOn(e.currentTarget)
             if (e.key === 'Escape') {
               drafts.drop(p.draft)
               setText(null)

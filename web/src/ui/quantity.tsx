@@ -1,7 +1,7 @@
 import { type KeyboardEvent, useEffect, useId, useRef, useState } from 'react'
 import { api, data, type Shapes } from '../api/client'
 import type { Units } from '../lib/format'
-import { drafts } from '../lib/hooks'
+import { drafts, goOn } from '../lib/hooks'
 
 export type QuantityProps = {
   label: string
@@ -91,17 +91,22 @@ export function Quantity(p: QuantityProps) {
   const type = (typed: string) => {
     setText(typed)
     window.clearTimeout(timer.current)
-    timer.current = window.setTimeout(() => latest.current(typed), pause)
+    // An emptied field is about to be typed into; it counts only when it is left so.
+    if (typed.trim() !== '') timer.current = window.setTimeout(() => latest.current(typed), pause)
   }
-  const settle = async () => {
+  const settle = async (): Promise<boolean> => {
     window.clearTimeout(timer.current)
-    if (text !== null && (await read(text))) {
-      setText(null)
-      setEcho('')
-    }
+    if (text === null) return true
+    if (!(await read(text))) return false
+    setText(null)
+    setEcho('')
+    return true
   }
   const press = (e: KeyboardEvent<HTMLInputElement>) => {
-    if (e.key === 'Enter') settle()
+    if (e.key === 'Enter') {
+      const here = e.currentTarget
+      settle().then((kept) => kept && document.activeElement === here && goOn(here))
+    }
     if (e.key === 'Escape' && text !== null) {
       window.clearTimeout(timer.current)
       asked.current++

@@ -60,7 +60,7 @@ export function ClientStation() {
               max={2.5}
               empty="not known"
               refusal={refusal('stature_m')}
-              hint={units.system === 'metric' ? '178, or 5′10″' : '5′10″, or 178 cm'}
+              hint={units.system === 'metric' ? `178, or 5'10"` : `5'10", or 178 cm`}
             />
             <Quantity
               label="Body mass"
@@ -222,7 +222,7 @@ function BodyPicture() {
           </>
         ) : (
           <text x={box.w / 2} y={box.h / 2} textAnchor="middle" fontSize="16" fill="var(--soft)">
-            Type the stature: 178, or 5′10″
+            Type the stature: 178, or 5'10"
           </text>
         )}
       </svg>

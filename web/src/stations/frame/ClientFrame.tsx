@@ -1,6 +1,6 @@
 import { Suspense, useEffect, useMemo, useState } from 'react'
 import { Link, NavLink, useNavigate, useParams } from 'react-router'
-import type { Desk, Library } from '../../api/client'
+import type { ClientFile, Desk, Library } from '../../api/client'
 import { type Bench, BenchContext, type SaveState, useBench, useDeskQuery, useLibrary, usePlan, useUnits, useWriter } from '../../lib/desk'
 import { money } from '../../lib/format'
 import { useKey } from '../../lib/hooks'
@@ -170,6 +170,12 @@ function Rail({ current, onNavigate }: { current: Station; onNavigate: (s: Stati
   )
 }
 
+/** What a step of the history was about, by the name of the thing where it has one. */
+function changeInWords(what: string, file: ClientFile): string {
+  const [part = '', item = ''] = what.split('/')
+  return [part, file.containers.find((c) => c.id === item)?.name].filter(Boolean).join(' ')
+}
+
 const stateWords: Record<SaveState, string> = {
   saved: 'saved',
   saving: 'saving …',
@@ -203,14 +209,14 @@ function Header({ onHelp, onJump }: { onHelp: () => void; onJump: () => void }) 
       </span>
       <span className="flex gap-1">
         <IconButton
-          label={desk.steps.undo ? `Undo: ${desk.steps.undo}` : 'Nothing to undo'}
+          label={desk.steps.undo ? `Undo: ${changeInWords(desk.steps.undo, desk.file)}` : 'Nothing to undo'}
           off={!desk.steps.undo}
           onClick={() => writer.write({ step: 'undo' })}
         >
           <path d="M7 4 3 8l4 4M3.5 8H12a4 4 0 0 1 0 8H8" />
         </IconButton>
         <IconButton
-          label={desk.steps.redo ? `Do again: ${desk.steps.redo}` : 'Nothing to do again'}
+          label={desk.steps.redo ? `Do again: ${changeInWords(desk.steps.redo, desk.file)}` : 'Nothing to do again'}
           off={!desk.steps.redo}
           onClick={() => writer.write({ step: 'redo' })}
         >

@@ -35,7 +35,7 @@ export function NeedsStation() {
         <Link className="text-action underline" to="../client" relative="path">
           Type it at Client
         </Link>
-        : 178, or 5′10″, is enough to begin; everything else starts as a marked guess.
+        : 178, or 5'10", is enough to begin; everything else starts as a marked guess.
       </p>
     )
   const slots = worstFirst ? worst : board.slots
