@@ -35,11 +35,12 @@ $(STAMPS)/e2e: e2e/package-lock.json
 	cd e2e && npm ci --no-audit --no-fund --loglevel=error
 	@mkdir -p $(STAMPS) && touch $@
 
-# Debian's packages that tests need: a browser, a reader of PDFs, a compiler
+# Debian's packages that tests need: a browser, a reader of PDFs, an outside
+# solver to agree with, a compiler
 # for the race detector.
 $(STAMPS)/debian:
 	@missing=""; \
-	for need in chromium:chromium pdftotext:poppler-utils gcc:gcc; do \
+	for need in chromium:chromium pdftotext:poppler-utils cbc:coinor-cbc gcc:gcc; do \
 	  command -v $${need%%:*} >/dev/null || missing="$$missing $${need##*:}"; \
 	done; \
 	if [ -n "$$missing" ]; then \

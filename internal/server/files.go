@@ -32,7 +32,7 @@ const notBuilt = `<!doctype html><html lang="en"><meta charset="utf-8"><title>Sc
 func files(dist fs.FS) http.HandlerFunc {
 	return func(w http.ResponseWriter, r *http.Request) {
 		name := strings.TrimPrefix(path.Clean("/"+r.URL.Path), "/")
-		if r.Method != http.MethodGet && r.Method != http.MethodHead || strings.HasPrefix(name, "api/") {
+		if r.Method != http.MethodGet && r.Method != http.MethodHead || strings.HasPrefix(name+"/", "api/") {
 			problem(w, http.StatusNotFound, "there is nothing at this address")
 			return
 		}
@@ -42,7 +42,7 @@ func files(dist fs.FS) http.HandlerFunc {
 			_, _ = w.Write([]byte(notBuilt))
 			return
 		}
-		if name == "" || name == "index.html" || !strings.Contains(path.Base(name), ".") && !strings.HasPrefix(name, "assets/") {
+		if name == "" || name == "index.html" || !strings.Contains(path.Base(name), ".") && !strings.HasPrefix(name+"/", "assets/") {
 			w.Header().Set("Cache-Control", "no-cache")
 			serve(w, r, dist, "index.html")
 			return

@@ -341,3 +341,10 @@ func TestUnknownAddresses(t *testing.T) {
 	b.do("GET", "/openapi.json", "").into(t, &described)
 	assert.Equal(t, "3.1.0", described.Openapi)
 }
+
+func mustJSON(t *testing.T, v any) string {
+	t.Helper()
+	out, err := json.Marshal(v)
+	require.NoError(t, err)
+	return string(out)
+}

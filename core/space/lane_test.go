@@ -1,0 +1,90 @@
+package space_test
+
+import (
+	"math"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"pgregory.net/rapid"
+
+	"scrappyrack/core/quantity"
+	"scrappyrack/core/space"
+)
+
+// fits reports whether a length × 0.9 m rectangle turned by an angle lies in an
+// a × b room: its bounding box must.
+func fits(a, b, length, angle float64) bool {
+	const w, slack = 0.9, 1e-6
+	return length*math.Cos(angle)+w*math.Sin(angle) <= a+slack && length*math.Sin(angle)+w*math.Cos(angle) <= b+slack
+}
+
+// Against trying 2,000 angles.
+func TestLaneIsTheLongestAtAnyAngle(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		a, b := rapid.Float64Range(0.95, 9).Draw(t, "a"), rapid.Float64Range(0.95, 9).Draw(t, "b")
+		lane := float64(space.Room{Length: quantity.Length(a), Width: quantity.Length(b)}.Lane())
+		long, short := math.Max(a, b), math.Min(a, b)
+		best := 0.0
+		for i := range 2001 {
+			angle := float64(i) / 2000 * math.Pi / 2
+			length := math.Inf(1)
+			if c := math.Cos(angle); c > 1e-9 {
+				length = math.Min(length, (long-0.9*math.Sin(angle))/c)
+			}
+			if s := math.Sin(angle); s > 1e-9 {
+				length = math.Min(length, (short-0.9*math.Cos(angle))/s)
+			}
+			if length > 0 && fits(long, short, length, angle) {
+				best = math.Max(best, length)
+			}
+		}
+		if lane < best-1e-6 {
+			t.Fatalf("%v × %v: lane %v, an angle gives %v", a, b, lane, best)
+		}
+		if lane > best+0.02 {
+			t.Fatalf("%v × %v: lane %v, no angle gives more than %v", a, b, lane, best)
+		}
+	})
+}
+
+func TestLaneOfNarrowRooms(t *testing.T) {
+	assert.Zero(t, space.Room{Length: 6, Width: 0.85}.Lane())
+	assert.InDelta(t, 6, float64(space.Room{Length: 6, Width: 0.9}.Lane()), 1e-9)
+	assert.Equal(t, 0, space.Lengths(1.9, 15.24), "too short a lane is none: the load is held standing")
+	assert.Equal(t, 4, space.Lengths(4, 15.24))
+	assert.Equal(t, 3, space.Lengths(5.08, 15.24), "50 ft is three times 16 ft 8 in")
+}
+
+// A taller person never needs a lower ceiling, and a higher ceiling never takes
+// a use away.
+func TestHeadroomIsMonotone(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		h := rapid.Float64Range(1.2, 2.1).Draw(t, "stature")
+		ceiling := rapid.Float64Range(1.5, 3.5).Draw(t, "ceiling")
+		low, high := space.Heads(quantity.Length(h), quantity.Length(ceiling)), space.Heads(quantity.Length(h), quantity.Length(ceiling+0.2))
+		taller := space.Heads(quantity.Length(h+0.1), quantity.Length(ceiling))
+		for i := range low {
+			if low[i].Fits && !high[i].Fits {
+				t.Fatalf("%s fits under %v but not under more", low[i].Name, ceiling)
+			}
+			if taller[i].Needed.Value < low[i].Needed.Value {
+				t.Fatalf("%s needs less for a taller person", low[i].Name)
+			}
+			if low[i].Fits != (low[i].Margin >= 0) {
+				t.Fatalf("%s: fits %v with a margin of %v", low[i].Name, low[i].Fits, low[i].Margin)
+			}
+			if !low[i].Fits && low[i].Instead.Empty() {
+				t.Fatalf("%s does not fit and nothing is offered instead", low[i].Name)
+			}
+		}
+	})
+}
+
+func TestWithoutACeilingNothingIsDecided(t *testing.T) {
+	for _, h := range space.Heads(1.8, 0) {
+		assert.False(t, h.Known, h.Name)
+		assert.True(t, h.Fits, h.Name)
+	}
+	_, ok := space.HeadroomFor(space.Heads(1.8, 2.4), space.Use("flying"))
+	assert.False(t, ok)
+}

@@ -1,0 +1,179 @@
+package server_test
+
+import (
+	"fmt"
+	"math"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"scrappyrack/core/quantity"
+	"scrappyrack/internal/api"
+)
+
+func TestLibraryHasWhatScreensChooseFrom(t *testing.T) {
+	b := start(t, true).browser(t)
+	demoDesk(t, b)
+	var l api.Library
+	b.do("GET", "/api/v1/library", "").into(t, &l)
+	assert.Len(t, l.Fillings, 14)
+	assert.Len(t, l.Kinds, 8)
+	assert.GreaterOrEqual(t, len(l.Gear), 25)
+	assert.Len(t, l.Displays, 2*len(quantity.Kinds()))
+	assert.NotEmpty(t, l.Cautions)
+	for _, m := range l.Movements {
+		assert.NotEmpty(t, m.Hold, m.Key)
+	}
+}
+
+// 5 ft 11 in is 71 in of 25.4 mm; a US gallon is 231 in³ (NIST SP 811).
+func TestTypedQuantitiesAreRead(t *testing.T) {
+	b := start(t, true).browser(t)
+	for _, c := range []struct {
+		kind, text, unit string
+		want             float64
+	}{
+		{"length", `5'11\"`, "m", 71 * 0.0254}, {"length", "178", "cm", 1.78}, {"level", "14cm", "cm", 0.14}, {"mass", "12 lb 8 oz", "kg", 12.5 * 0.45359237},
+		{"volume", "1 gal", "L", 3.785411784}, {"mass-fine", "60 g", "kg", 0.06}, {"force", "28 lbf", "N", 28 * 4.4482216152605},
+	} {
+		var got api.Read
+		b.do("POST", "/api/v1/quantity/read", fmt.Sprintf(`{"kind":%q,"text":"%s","unit":%q}`, c.kind, c.text, c.unit)).into(t, &got)
+		assert.True(t, got.OK, "%s: %s", c.text, got.Problem)
+		assert.InDelta(t, c.want, got.Value, 1e-12, c.text)
+	}
+	var got api.Read
+	b.do("POST", "/api/v1/quantity/read", `{"kind":"mass","text":"12 lb tall","unit":"kg"}`).into(t, &got)
+	assert.False(t, got.OK)
+	assert.Equal(t, "12 lb", got.Understood)
+	assert.Equal(t, 422, b.do("POST", "/api/v1/quantity/read", `{"kind":"mass","text":"12","unit":"m"}`).status)
+}
+
+func TestTryingAFillKeepsNothing(t *testing.T) {
+	b := start(t, true).browser(t)
+	before := demoDesk(t, b)
+	try := func(body string) api.FillAnswer {
+		t.Helper()
+		got := b.do("POST", "/api/v1/clients/demo-loft/containers/bucket/fill", body)
+		require.Equal(t, 200, got.status, string(got.body))
+		var a api.FillAnswer
+		got.into(t, &a)
+		return a
+	}
+	byMass := try(`{"target_kg":7}`)
+	assert.True(t, byMass.Reachable)
+	assert.InDelta(t, (7-0.62)/0.998, byMass.VolumeL, 1e-9)
+	byLevel := try(fmt.Sprintf(`{"level_m":%.12f}`, byMass.LevelM))
+	assert.InDelta(t, 7, byLevel.MassKg, 1e-6, "forward of inverse")
+	sand := try(`{"volume_l":5,"filling":"dry-sand"}`)
+	assert.InDelta(t, 0.62+7.5, sand.MassKg, 1e-9)
+
+	beyond := try(`{"target_kg":60}`)
+	assert.False(t, beyond.Reachable)
+	assert.Less(t, *beyond.NearestKg, 13.0)
+	for _, bad := range []string{`{}`, `{"target_kg":5,"level_m":0.1}`, `{"target_kg":5,"filling":"feathers"}`} {
+		assert.Equal(t, 422, b.do("POST", "/api/v1/clients/demo-loft/containers/bucket/fill", bad).status, bad)
+	}
+	assert.Equal(t, 404, b.do("POST", "/api/v1/clients/demo-loft/containers/none/fill", `{"target_kg":5}`).status)
+	var after api.Desk
+	b.do("GET", "/api/v1/clients/demo-loft", "").into(t, &after)
+	assert.Equal(t, before.File, after.File)
+}
+
+// A client's sentences come in the client's units.
+func TestReasonsSpeakTheClientsUnits(t *testing.T) {
+	b := start(t, true).browser(t)
+	demoDesk(t, b)
+	find := func(d api.Desk) string {
+		for _, s := range d.Results.Board.Slots {
+			for _, w := range s.Ways {
+				if w.Movement == "Pull-up, full hang" {
+					return w.Why
+				}
+			}
+		}
+		return ""
+	}
+	var metric, us api.Desk
+	b.do("GET", "/api/v1/clients/demo-loft", "").into(t, &metric)
+	assert.Contains(t, find(metric), "needs 2.351 m of height, the room has 2.080 m")
+	p := metric.File.Profile
+	p.Units = "us"
+	body := mustJSON(t, p)
+	b.do("PUT", "/api/v1/clients/demo-loft/profile", body, "If-Match", `"1"`).into(t, &us)
+	assert.Contains(t, find(us), `needs 7' 8½" of height`)
+}
+
+// Every number of the desk is finite, and each that can be opened says how.
+func TestDeskExplainsItself(t *testing.T) {
+	b := start(t, true).browser(t)
+	demoDesk(t, b)
+	for _, id := range []string{"demo-loft", "demo-garage", "demo-flat"} {
+		var d api.Desk
+		b.do("GET", "/api/v1/clients/"+id, "").into(t, &d)
+		r := d.Results
+		all := []api.Derivation{r.FreeWhy, r.LaneWhy}
+		for _, h := range r.Heads {
+			all = append(all, h.Why)
+		}
+		for _, l := range r.Loads {
+			all = append(all, l.Why, l.MostWhy)
+			assert.LessOrEqual(t, l.MassKg, l.MostKg+1e-9, "%s %s", id, l.ID)
+			assert.InDelta(t, l.MassKg, l.Why.Value, 0, l.ID)
+		}
+		for _, s := range r.Board.Slots {
+			all = append(all, s.Why, s.ValueWhy)
+			assert.Less(t, s.LoKg, s.HiKg, s.Name)
+			assert.InDelta(t, s.Value, s.ValueWhy.Value, 0, s.Name)
+		}
+		for _, why := range all {
+			assert.NotEmpty(t, why.Title)
+			assert.NotEmpty(t, why.Formula, why.Title)
+			assert.NotEmpty(t, why.Source, why.Title)
+			assert.NotEmpty(t, why.Range, why.Title)
+			assert.False(t, math.IsNaN(why.Value) || math.IsInf(why.Value, 0), why.Title)
+		}
+	}
+}
+
+func TestClientsAreFoundAndErased(t *testing.T) {
+	b := start(t, true).browser(t)
+	demoDesk(t, b)
+	made := b.do("POST", "/api/v1/clients", `{"name":"  Under the 100 % stairs ","currency":"NOK","units":"us"}`)
+	require.Equal(t, 201, made.status, string(made.body))
+	var d api.Desk
+	made.into(t, &d)
+	assert.Equal(t, "Under the 100 % stairs", d.File.Profile.Name)
+	assert.Equal(t, "stature", d.Results.Lacks)
+	var list struct {
+		Total   int
+		Clients []api.Card
+	}
+	b.do("GET", "/api/v1/clients?q=100+%25", "").into(t, &list)
+	assert.Equal(t, 1, list.Total, "a percent sign is a percent sign")
+	b.do("GET", "/api/v1/clients?limit=2", "").into(t, &list)
+	assert.Equal(t, 4, list.Total)
+	assert.Len(t, list.Clients, 2)
+
+	assert.Equal(t, 422, b.do("POST", "/api/v1/clients", `{"name":"   "}`).status)
+	assert.Equal(t, 422, b.do("POST", "/api/v1/clients", `{"name":"x","currency":"XXX"}`).status)
+	assert.Equal(t, 204, b.do("DELETE", "/api/v1/clients/"+d.File.ID, "").status)
+	assert.Equal(t, 404, b.do("GET", "/api/v1/clients/"+d.File.ID, "").status)
+}
+
+func TestPinsBindThePlan(t *testing.T) {
+	b := start(t, true).browser(t)
+	demoDesk(t, b)
+	require.Equal(t, 200, b.do("PUT", "/api/v1/clients/demo-flat/pins/step-box", `{"id":"step-box","pin":"must"}`, "If-Match", `"1"`).status)
+	var p api.Plan
+	b.do("GET", "/api/v1/clients/demo-flat/plan", "").into(t, &p)
+	pinned := false
+	for _, c := range p.Chosen {
+		pinned = pinned || c.Key == "step-box" && c.Pinned
+	}
+	assert.True(t, pinned)
+	require.Equal(t, 200, b.do("PUT", "/api/v1/clients/demo-flat/pins/half-rack", `{"id":"half-rack","pin":"must"}`, "If-Match", `"2"`).status)
+	impossible := b.do("GET", "/api/v1/clients/demo-flat/plan", "")
+	assert.Equal(t, 409, impossible.status)
+	assert.Contains(t, string(impossible.body), "unpin something")
+}

@@ -1,0 +1,167 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import { act, renderHook, waitFor } from '@testing-library/react'
+import type { ReactNode } from 'react'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import type { ClientFile, Desk } from '../api/client'
+import { keys, partOf, scopeOf, useWriter } from './desk'
+
+const file = {
+  id: 'c1',
+  revision: 1,
+  updated_at: 0,
+  profile: { name: 'Loft', days: 3, minutes: 35 },
+  space: { ceiling_m: 2.1, length_m: 4 },
+  at_hand: ['rice'],
+  containers: [{ id: 'jug', name: 'jug A', volume_l: 1 }],
+  gear: [],
+  tests: [],
+  pins: [],
+} as unknown as ClientFile
+
+const desk = (change: Partial<ClientFile> = {}): Desk =>
+  ({ file: { ...file, ...change }, steps: { undo: '', redo: '' }, results: {} }) as unknown as Desk
+
+type Call = { method: string; url: string; match: string | null; body: unknown }
+
+/** A server that keeps one file, answers as the real one does, and writes down what it was asked. */
+function server(start = desk()) {
+  const calls: Call[] = []
+  const state = { desk: start, refuse: null as null | { status: number; body: unknown }, down: false }
+  const answer = (status: number, body: unknown) => new Response(JSON.stringify(body), { status })
+  vi.stubGlobal(
+    'fetch',
+    vi.fn(async (url: string, init: RequestInit) => {
+      const match = new Headers(init.headers).get('If-Match')
+      const body = init.body ? JSON.parse(String(init.body)) : undefined
+      calls.push({ method: init.method ?? '', url, match, body })
+      if (state.down) throw new TypeError('failed to fetch')
+      if (state.refuse) return answer(state.refuse.status, state.refuse.body)
+      if (match !== `"${state.desk.file.revision}"`) return answer(412, { status: 412, yours: body, theirs: state.desk })
+      const part = url.split('/').slice(5).join('/')
+      const next = { ...state.desk.file, revision: state.desk.file.revision + 1 } as Record<string, unknown>
+      if (part === 'profile' || part === 'space') next[part] = body
+      state.desk = { ...state.desk, file: next as unknown as ClientFile }
+      return answer(200, state.desk)
+    }),
+  )
+  return { calls, state }
+}
+
+let cache: QueryClient
+const wrapper = ({ children }: { children: ReactNode }) => <QueryClientProvider client={cache}>{children}</QueryClientProvider>
+
+function writer() {
+  cache.setQueryData(keys.desk('c1'), desk())
+  return renderHook(() => useWriter('c1'), { wrapper }).result
+}
+
+const minutes = (v: number) => ({ part: 'profile' as const, body: (f: ClientFile) => ({ ...f.profile, minutes: v }) })
+const days = (v: number) => ({ part: 'profile' as const, body: (f: ClientFile) => ({ ...f.profile, days: v }) })
+const ceiling = (v: number) => ({ part: 'space' as const, body: (f: ClientFile) => ({ ...f.space, ceiling_m: v }) })
+
+beforeEach(() => {
+  cache = new QueryClient({ defaultOptions: { queries: { staleTime: Number.POSITIVE_INFINITY } } })
+})
+afterEach(() => vi.unstubAllGlobals())
+
+describe('useWriter', () => {
+  it('queues writes, each on the revision and the file that the one before it made', async () => {
+    const { calls } = server()
+    const w = writer()
+    await act(async () => {
+      await Promise.all([w.current.write(minutes(40)), w.current.write(days(5))])
+    })
+    expect(calls.map((c) => c.match)).toEqual(['"1"', '"2"'])
+    expect(calls[1]?.body).toMatchObject({ minutes: 40, days: 5 })
+    expect(w.current.state).toBe('saved')
+    expect(cache.getQueryData<Desk>(keys.desk('c1'))?.file.revision).toBe(3)
+  })
+
+  it('makes a change again on what stands when another part was changed elsewhere', async () => {
+    const { calls, state } = server()
+    state.desk = desk({ revision: 7, space: { ...file.space, length_m: 6 } })
+    const w = writer()
+    await act(async () => {
+      await w.current.write(minutes(50))
+    })
+    expect(calls.map((c) => c.match)).toEqual(['"1"', '"7"'])
+    expect(w.current.conflict).toBeNull()
+    expect(state.desk.file.space.length_m).toBe(6)
+    expect(state.desk.file.profile.minutes).toBe(50)
+  })
+
+  it('asks when the same part was changed elsewhere, and keeps yours or what stands', async () => {
+    const { state } = server()
+    state.desk = desk({ revision: 4, space: { ...file.space, ceiling_m: 2.2 } })
+    const w = writer()
+    await act(async () => {
+      expect(await w.current.write(ceiling(2.4))).toBe(false)
+    })
+    expect(w.current.conflict?.yours).toMatchObject({ ceiling_m: 2.4 })
+    expect(w.current.conflict?.theirs.file.space.ceiling_m).toBe(2.2)
+    expect(w.current.state).toBe('refused')
+    expect(state.desk.file.space.ceiling_m, 'nothing was overwritten').toBe(2.2)
+    await act(async () => w.current.settle('mine'))
+    await waitFor(() => expect(state.desk.file.space.ceiling_m).toBe(2.4))
+    expect(w.current.conflict).toBeNull()
+
+    state.desk = desk({ revision: 9, space: { ...file.space, ceiling_m: 3 } })
+    await act(async () => {
+      await w.current.write(ceiling(2.6))
+    })
+    await act(async () => w.current.settle('theirs'))
+    expect(cache.getQueryData<Desk>(keys.desk('c1'))?.file.space.ceiling_m).toBe(3)
+    expect(state.desk.file.space.ceiling_m).toBe(3)
+  })
+
+  it('brings a refusal back to its field, until a write of the part succeeds', async () => {
+    const { state } = server()
+    state.refuse = { status: 422, body: { status: 422, errors: [{ location: 'body.taken_m2', message: 'more than the room' }] } }
+    const w = writer()
+    await act(async () => {
+      await w.current.write(ceiling(2.5))
+    })
+    expect(w.current.refusals.space).toEqual({ taken_m2: 'more than the room' })
+    expect(w.current.state).toBe('refused')
+    state.refuse = null
+    await act(async () => {
+      await w.current.write(ceiling(2.5))
+    })
+    expect(w.current.refusals.space).toBeUndefined()
+    expect(w.current.state).toBe('saved')
+  })
+
+  it('says that it could not save without a connection, and tries again when asked', async () => {
+    const { state } = server()
+    state.down = true
+    const w = writer()
+    await act(async () => {
+      await w.current.write(minutes(20))
+    })
+    expect(w.current.state).toBe('offline')
+    state.down = false
+    await act(async () => w.current.retry())
+    await waitFor(() => expect(w.current.state).toBe('saved'))
+    expect(state.desk.file.profile.minutes).toBe(20)
+  })
+
+  it('removes with DELETE and undoes with POST', async () => {
+    const { calls } = server()
+    const w = writer()
+    await act(async () => {
+      await w.current.write({ list: 'containers', item: 'jug', body: null })
+      await w.current.write({ step: 'undo' })
+    })
+    expect(calls.map((c) => `${c.method} ${c.url}`)).toEqual(['DELETE /api/v1/clients/c1/containers/jug', 'POST /api/v1/clients/c1/undo'])
+    expect(calls.every((c) => c.body === undefined)).toBe(true)
+  })
+})
+
+describe('the parts of a file', () => {
+  it('are found by the scope of a write', () => {
+    expect(partOf(file, 'profile')).toBe(file.profile)
+    expect(partOf(file, 'at-hand')).toEqual({ fillings: ['rice'] })
+    expect(partOf(file, scopeOf({ list: 'containers', item: 'jug', body: null }))).toMatchObject({ name: 'jug A' })
+    expect(partOf(file, 'gear/none')).toBeUndefined()
+  })
+})

@@ -1,0 +1,88 @@
+import { render, screen, within } from '@testing-library/react'
+import userEvent from '@testing-library/user-event'
+import { MemoryRouter, Route, Routes } from 'react-router'
+import { describe, expect, it } from 'vitest'
+import { Units } from '../lib/format'
+import { Explain } from './explain'
+import { Mark, type Origin } from './marks'
+import { DataTable } from './table'
+
+const units = new Units('us', {
+  displays: [{ system: 'us', kind: 'mass', symbol: 'lb', factor: 0.45359237, step: 0.25, decimals: 2, style: 'decimal' }],
+})
+
+describe('DataTable', () => {
+  it('names its rows, stands figures at the right, and can be scrolled by keyboard', () => {
+    render(
+      <DataTable
+        label="Loads"
+        rows={[{ n: 'jug A', kg: 3.8 }]}
+        id={(r) => r.n}
+        columns={[
+          { head: 'what', names: true, cell: (r) => r.n },
+          { head: 'weighs', figure: true, cell: (r) => units.show('mass', r.kg) },
+        ]}
+      />,
+    )
+    const row = screen.getByRole('row', { name: /jug A/ })
+    expect(within(row).getByRole('rowheader')).toHaveTextContent('jug A')
+    expect(within(row).getByRole('cell')).toHaveTextContent('8.5 lb')
+    expect(within(row).getByRole('cell')).toHaveClass('text-right')
+    expect(screen.getByRole('region', { name: 'Loads' })).toHaveAttribute('tabindex', '0')
+  })
+})
+
+describe('Explain', () => {
+  it('opens a number to its inputs, each a link to where it is set, its formula and its source', async () => {
+    const why = {
+      title: 'Mass by filling',
+      value: 3.8,
+      kind: 'mass',
+      u: 0.0567,
+      inputs: [
+        { name: 'empty (tare)', value: 0.45359237, kind: 'mass', u: 0, text: '', from: 'stock.tare' },
+        { name: 'filled with', value: 0, kind: '', u: 0, text: 'water', from: '' },
+      ],
+      formula: 'm = tare + ρ·V',
+      range: 'to the brim',
+      source: 'JCGM 100:2008',
+    }
+    render(
+      <MemoryRouter initialEntries={['/c/x/loads']}>
+        <Routes>
+          <Route
+            path="/c/:client/:station"
+            element={
+              <Explain why={why} units={units}>
+                8.5 lb
+              </Explain>
+            }
+          />
+        </Routes>
+      </MemoryRouter>,
+    )
+    await userEvent.click(screen.getByRole('button', { name: '8.5 lb' }))
+    const open = screen.getByRole('dialog', { name: 'Mass by filling' })
+    expect(within(open).getByText('± 0.13')).toBeInTheDocument()
+    expect(within(open).getByRole('link', { name: 'empty (tare)' })).toHaveAttribute('href', '/c/x/stock')
+    expect(within(open).getByText('1 lb')).toBeInTheDocument()
+    expect(within(open).getByText('water')).toBeInTheDocument()
+    expect(open).toHaveTextContent('m = tare + ρ·V')
+    expect(open).toHaveTextContent('JCGM 100:2008')
+  })
+})
+
+describe('Mark', () => {
+  it('gives every origin a shape of its own, told apart without colour', () => {
+    const shapes = (['scrap', 'owned', 'build', 'buy', 'band', 'body'] as Origin[]).map((origin) => {
+      const { container } = render(
+        <svg role="img" aria-label={origin}>
+          <Mark origin={origin} x={0} y={0} />
+        </svg>,
+      )
+      const el = container.querySelector('svg')?.firstElementChild
+      return `${el?.tagName} ${el?.getAttribute('d') ?? ''} ${el?.getAttribute('fill') ?? ''}`
+    })
+    expect(new Set(shapes).size).toBe(6)
+  })
+})
