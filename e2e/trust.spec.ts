@@ -43,6 +43,7 @@ test('what the server refuses comes back to its field', async ({ page, demo, com
   await page.keyboard.press('Enter')
   await expect(page.getByRole('alert')).toContainText('Not possible')
   await expect(page.getByRole('alert')).toContainText('4.0 kg')
+  await expect(field(page, 'weighs')).toHaveValue('12 kg')
   expect(complaints.every((c) => c.includes('422'))).toBe(true)
   complaints.length = 0
 })

@@ -59,7 +59,7 @@ func Fit(r load.Rung, countsAs float64, target quantity.Mass) float64 {
 func Blocked(m movement.Movement, p Person, heads []space.Headroom) quantity.Phrase {
 	for _, l := range m.Spares {
 		if p.spares(l) {
-			return quantity.Say("spares the " + strings.ReplaceAll(string(l), "-", " "))
+			return quantity.Say(spared(l))
 		}
 	}
 	if m.Head != "" {
@@ -68,6 +68,16 @@ func Blocked(m movement.Movement, p Person, heads []space.Headroom) quantity.Phr
 		}
 	}
 	return nil
+}
+
+func spared(l movement.Limit) string {
+	switch l {
+	case movement.NoOverhead:
+		return "nothing overhead for this client"
+	case movement.NoFloor:
+		return "nothing on the floor for this client"
+	}
+	return "spares the " + strings.ReplaceAll(string(l), "-", " ")
 }
 
 // Lacking are the capabilities that a movement needs and the means do not have.

@@ -122,7 +122,7 @@ func TestLimitsAndHeadroomRuleMovementsOut(t *testing.T) {
 	p.Limits = []movement.Limit{movement.NoOverhead}
 	none := coverage.Cover(s, p, m)
 	assert.Zero(t, none.Value)
-	assert.Contains(t, none.Reason.In(quantity.Metric), "spares the no overhead")
+	assert.Contains(t, none.Reason.In(quantity.Metric), "nothing overhead for this client")
 }
 
 // More rungs and more capabilities never cover less.

@@ -14,7 +14,12 @@ export function useWidth<T extends HTMLElement>(start = 640): [RefObject<T | nul
   return [ref, width]
 }
 
-const typing = (t: EventTarget | null) => t instanceof HTMLElement && (t.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(t.tagName))
+/** Whether a key goes into a field and means nothing else. */
+export const typing = (t: EventTarget | null) =>
+  t instanceof HTMLElement &&
+  (t.isContentEditable ||
+    /^(TEXTAREA|SELECT)$/.test(t.tagName) ||
+    (t instanceof HTMLInputElement && !/^(radio|checkbox|range)$/.test(t.type)))
 
 /** Runs an action on a key, but not while something is typed. */
 export function useKey(key: string, action: () => void, on = true) {

@@ -109,7 +109,7 @@ export function Text(p: TextProps) {
   }
   const latest = useRef(keep)
   latest.current = keep
-  useEffect(() => latest.current, [])
+  useEffect(() => () => latest.current(), [])
   const press = (e: KeyboardEvent) => {
     if (e.key === 'Enter' && !p.area && !own) goOn(e.currentTarget as HTMLElement)
     if (e.key === 'Escape' && text !== null) {

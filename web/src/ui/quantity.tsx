@@ -8,7 +8,8 @@ export type QuantityProps = {
   kind: string
   /** SI, or litres; 0 counts as not known when empty is allowed. */
   value: number
-  onValue: (v: number) => void
+  /** Takes the value; false leaves the text in the field, because it could not be taken. */
+  onValue: (v: number) => unknown
   units: Units
   /** Where a text that cannot be read is kept until it can. */
   draft: string
@@ -70,8 +71,8 @@ export function Quantity(p: QuantityProps) {
       setProblem(wrong)
       setEcho(wrong ? '' : `= ${p.units.show(p.kind, got.value)}`)
       if (wrong) return false
+      if ((await p.onValue(got.value)) === false) return false
       drafts.drop(p.draft)
-      p.onValue(got.value)
       return true
     } catch {
       setProblem('no connection: the text is kept here')

@@ -3,7 +3,7 @@ import { Link, NavLink, useNavigate, useParams } from 'react-router'
 import type { ClientFile, Desk, Library } from '../../api/client'
 import { type Bench, BenchContext, type SaveState, useBench, useDeskQuery, useLibrary, usePlan, useUnits, useWriter } from '../../lib/desk'
 import { money } from '../../lib/format'
-import { useKey } from '../../lib/hooks'
+import { typing, useKey } from '../../lib/hooks'
 import { switchTheme } from '../../lib/theme'
 import { Name } from '../../ui/name'
 import { Button, Failed, Waiting } from '../../ui/parts'
@@ -85,14 +85,7 @@ function Open({ desk, library, station }: { desk: Desk; library: Library; statio
 function useUndoKeys(undo: () => void, redo: () => void) {
   useEffect(() => {
     const hear = (e: KeyboardEvent) => {
-      const t = e.target
-      if (
-        !(e.ctrlKey || e.metaKey) ||
-        e.key.toLowerCase() !== 'z' ||
-        (t instanceof HTMLInputElement && t.type !== 'radio' && t.type !== 'checkbox' && t.type !== 'range')
-      )
-        return
-      if (t instanceof HTMLTextAreaElement) return
+      if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'z' || typing(e.target)) return
       e.preventDefault()
       if (e.shiftKey) redo()
       else undo()
@@ -116,8 +109,7 @@ function Rail({ current, onNavigate }: { current: Station; onNavigate: (s: Stati
   useEffect(() => {
     const hear = (e: KeyboardEvent) => {
       const s = keys[e.key]
-      const t = e.target as HTMLElement
-      if (!s || e.ctrlKey || e.metaKey || e.altKey || /^(INPUT|TEXTAREA|SELECT)$/.test(t.tagName)) return
+      if (!s || e.ctrlKey || e.metaKey || e.altKey || typing(e.target)) return
       onNavigate(s)
     }
     window.addEventListener('keydown', hear)

@@ -35,9 +35,10 @@ export function FillBench({ container: c, load, filling }: { container: Containe
   const wish = async (w: Wish, save: boolean) => {
     const mine = ++turn.current
     const got = await ask.mutateAsync(w).catch(() => null)
-    if (!got || mine !== turn.current) return
+    if (!got || mine !== turn.current) return false
     setTried(got.reachable && save ? null : got)
     if (got.reachable && save) keep(got.volume_l)
+    return got.reachable
   }
   // What is kept replaces what was tried, once it has arrived.
   const volume = c.volume_l
