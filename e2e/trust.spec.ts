@@ -176,3 +176,16 @@ test('quick answers need no client', async ({ page, demo }) => {
   await page.keyboard.press('Enter')
   await expect(field(page, 'Load of the test')).toHaveValue('20.0')
 })
+
+test('a session that has ended asks to sign in again, and what was typed is still there', async ({ page, demo, complaints }) => {
+  await openDemo(page, demo, '/c/demo-loft/client')
+  await field(page, 'Stature').fill('tall')
+  await expect(page.getByText('is not a number')).toBeVisible()
+  await page.context().clearCookies()
+  await page.getByRole('link', { name: 'Scrappy Rack: all clients' }).click()
+  await page.getByRole('button', { name: 'Open the demo' }).click()
+  await page.goto(`${demo}/c/demo-loft/client`)
+  await expect(field(page, 'Stature')).toHaveValue('tall')
+  expect(complaints.every((c) => c.includes('401'))).toBe(true)
+  complaints.length = 0
+})

@@ -195,14 +195,15 @@ func (c Coverage) Explain() derivation.Derivation {
 		Range:   "covered from 70 %, missing to 10 %; loads of different movements of the pattern count together",
 		Source:  "house rule; targets evenly spaced in ratio over the working range",
 	}
-	for _, target := range Targets(c.Slot.Lo, c.Slot.Hi) {
+	for n, target := range Targets(c.Slot.Lo, c.Slot.Hi) {
 		best, by := 0.0, "nothing near"
 		for _, t := range c.Ticks {
 			if v := Fit(t.Rung, t.Movement.CountsAs, target) * float64(t.Movement.Quality) / 100; v > best {
 				best, by = v, fmt.Sprintf("%.0f %%, %s", v*100, t.Rung.Label)
 			}
 		}
-		d.Inputs = append(d.Inputs, derivation.Number("target", quantity.KindMass, float64(target), ""), derivation.Word("  gets", by, ""))
+		d.Inputs = append(d.Inputs, derivation.Number(fmt.Sprintf("target %d", n+1), quantity.KindMass, float64(target), ""),
+			derivation.Word(fmt.Sprintf("what target %d gets", n+1), by, ""))
 	}
 	return d
 }

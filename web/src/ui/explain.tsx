@@ -45,7 +45,7 @@ export function Explain({
           <table className="mt-2 w-full border-collapse">
             <tbody>
               {why.inputs.map((i) => (
-                <tr key={`${i.name} ${i.value} ${i.text}`} className="border-t border-faint align-baseline">
+                <tr key={i.name} className="border-t border-faint align-baseline">
                   <th scope="row" className="py-1 pr-2 text-left font-normal">
                     {i.from && client ? (
                       <Link className="text-action underline decoration-1 underline-offset-2" to={`/c/${client}/${i.from.split('.')[0]}`}>
