@@ -13,7 +13,9 @@ import (
 	"testing"
 	"time"
 
+	"scrappyrack/core/load"
 	"scrappyrack/core/plan"
+	"scrappyrack/core/quantity"
 	"scrappyrack/internal/demo"
 	"scrappyrack/internal/document"
 	"scrappyrack/internal/store"
@@ -130,6 +132,34 @@ func BenchmarkBook(b *testing.B) {
 	r := workbench.Work(f)
 	for b.Loop() {
 		if _, err := document.Book(f, r, p, "a4"); err != nil {
+			b.Fatal(err)
+		}
+	}
+}
+
+// BenchmarkPack is a pack of 60 kinds of thing for 40 kg, proven best.
+func BenchmarkPack(b *testing.B) {
+	q := load.PackQuestion{Capacity: 60, Tare: 1.2, Target: 40, Stuffing: 0.2}
+	for i := range 60 {
+		q.Items = append(q.Items, load.PackItem{
+			Name: fmt.Sprint(i), Mass: quantity.Mass(0.15 + float64(i*37%97)/60), Volume: quantity.Volume(0.2 + float64(i*53%89)/50), Count: 1 + i%4,
+		})
+	}
+	for b.Loop() {
+		if _, err := load.Pack(q); err != nil {
+			b.Fatal(err)
+		}
+	}
+}
+
+// BenchmarkPlates is every load of 12 kinds of plate.
+func BenchmarkPlates(b *testing.B) {
+	bar := load.PlateBar{Mass: 20, Collar: 0.25}
+	for _, m := range []quantity.Mass{0.25, 0.5, 0.75, 1, 1.25, 1.5, 2, 2.5, 5, 10, 15, 20} {
+		bar.Plates = append(bar.Plates, load.Plate{Mass: m, Count: 4})
+	}
+	for b.Loop() {
+		if _, err := bar.Load(77); err != nil {
 			b.Fatal(err)
 		}
 	}

@@ -83,6 +83,7 @@ func (a *API) Mount(r chi.Router) huma.API {
 	a.plan(described)
 	a.handover(described)
 	a.calc(described)
+	a.calcLoads(described)
 	return described
 }
 

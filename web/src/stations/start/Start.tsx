@@ -16,7 +16,6 @@ type Card = Shapes['Card']
 export function Start({ session }: { session: Session }) {
   const [q, setQ] = useState('')
   const find = useRef<HTMLInputElement>(null)
-  const cache = useQueryClient()
   const navigate = useNavigate()
   const clients = useQuery({
     queryKey: keys.clients(q),
@@ -25,11 +24,8 @@ export function Start({ session }: { session: Session }) {
   })
   const leave = useMutation({
     mutationFn: () => data(api.DELETE('/api/v1/session')),
-    onSuccess: () => {
-      cache.clear()
-      cache.invalidateQueries({ queryKey: keys.session })
-      window.location.assign('/')
-    },
+    // A fresh page: nothing of the session stays in memory, and nothing asks once more.
+    onSuccess: () => window.location.assign('/'),
   })
   useKey('/', () => find.current?.focus())
   useKey('q', () => navigate('/quick'))

@@ -1,0 +1,208 @@
+package api
+
+import (
+	"context"
+	"errors"
+	"net/http"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"scrappyrack/core/load"
+	"scrappyrack/core/material"
+	"scrappyrack/core/quantity"
+)
+
+// PlatesQuestion asks what a bar can be loaded to.
+type PlatesQuestion struct {
+	BarKg    float64 `json:"bar_kg" minimum:"0" maximum:"100"`
+	CollarKg float64 `json:"collar_kg,omitempty" minimum:"0" maximum:"20" doc:"One collar; two are always on, with the empty bar too"`
+	Plates   []struct {
+		MassKg float64 `json:"mass_kg" exclusiveMinimum:"0" maximum:"100"`
+		Count  int     `json:"count" minimum:"0" maximum:"200" doc:"Single plates; an odd one stays off"`
+	} `json:"plates" maxItems:"40"`
+	TargetKg float64 `json:"target_kg" minimum:"0" maximum:"1000"`
+}
+
+// PlatesAnswer is every load with equal sides, and the plates for the target.
+type PlatesAnswer struct {
+	LoadsKg   []float64 `json:"loads_kg" doc:"Lightest first"`
+	BelowKg   *float64  `json:"below_kg" nullable:"true" doc:"Heaviest load not above the target; null when there is none"`
+	AboveKg   *float64  `json:"above_kg" nullable:"true" doc:"Lightest load not below the target; null when there is none"`
+	NearestKg float64   `json:"nearest_kg" doc:"The lighter of two equally near"`
+	PerSideKg []float64 `json:"per_side_kg" doc:"For the nearest load, heaviest (inside) first, with the fewest plates"`
+}
+
+func (q PlatesQuestion) answer() (PlatesAnswer, error) {
+	bar := load.PlateBar{Mass: quantity.Mass(q.BarKg), Collar: quantity.Mass(q.CollarKg)}
+	for _, p := range q.Plates {
+		bar.Plates = append(bar.Plates, load.Plate{Mass: quantity.Mass(p.MassKg), Count: p.Count})
+	}
+	got, err := bar.Load(quantity.Mass(q.TargetKg))
+	var bad *load.PlateError
+	if errors.As(err, &bad) {
+		return PlatesAnswer{}, refuse(bad.Field, bad.Detail, nil)
+	}
+	return PlatesAnswer{
+		LoadsKg: kilograms(got.Loads), BelowKg: (*float64)(got.Below), AboveKg: (*float64)(got.Above),
+		NearestKg: float64(got.Nearest), PerSideKg: kilograms(got.PerSide),
+	}, err
+}
+
+func kilograms(ms []quantity.Mass) []float64 {
+	out := make([]float64, len(ms))
+	for i, m := range ms {
+		out[i] = float64(m)
+	}
+	return out
+}
+
+// BatchQuestion asks for the density of a client's own filling.
+type BatchQuestion struct {
+	Density struct {
+		Low     float64 `json:"low" exclusiveMinimum:"0" maximum:"25"`
+		Typical float64 `json:"typical" exclusiveMinimum:"0" maximum:"25"`
+		High    float64 `json:"high" exclusiveMinimum:"0" maximum:"25"`
+	} `json:"density" doc:"What is known before weighing, in kg/L"`
+	Weighings []struct {
+		GrossKg  float64 `json:"gross_kg" exclusiveMinimum:"0" maximum:"1000"`
+		GrossUKg float64 `json:"gross_u_kg,omitempty" minimum:"0" maximum:"100" doc:"Standard uncertainty, k = 1"`
+		TareKg   float64 `json:"tare_kg,omitempty" minimum:"0" maximum:"1000"`
+		TareUKg  float64 `json:"tare_u_kg,omitempty" minimum:"0" maximum:"100"`
+		VolumeL  float64 `json:"volume_l" exclusiveMinimum:"0" maximum:"2000"`
+		VolumeUL float64 `json:"volume_u_l,omitempty" minimum:"0" maximum:"200"`
+	} `json:"weighings" maxItems:"500"`
+}
+
+// BatchAnswer is the density after the weighings.
+type BatchAnswer struct {
+	DensityKgL float64          `json:"density_kg_l"`
+	UKgL       float64          `json:"u_kg_l" doc:"Standard uncertainty, k = 1"`
+	Chi2       float64          `json:"chi2" doc:"Over the prior and the weighings; about their number of weighings is expected"`
+	Each       []ImpliedDensity `json:"each"`
+	Why        Derivation       `json:"why"`
+}
+
+// ImpliedDensity is what one weighing says of the filling.
+type ImpliedDensity struct {
+	DensityKgL  float64 `json:"density_kg_l"`
+	UKgL        float64 `json:"u_kg_l"`
+	Contradicts bool    `json:"contradicts" doc:"More than 3 u from what the rest says"`
+}
+
+func (q BatchQuestion) answer() (out BatchAnswer, err error) {
+	d := q.Density
+	if d.Typical < d.Low || d.Typical > d.High || d.Low >= d.High {
+		return out, refuse("density.typical", "the range must rise from low over typical to high", d.Typical)
+	}
+	prior := material.Filling{Name: "given range", Low: quantity.Density(d.Low), Typical: quantity.Density(d.Typical), High: quantity.Density(d.High)}
+	var all []load.Weighing
+	for _, w := range q.Weighings {
+		all = append(all, load.Weighing{
+			Gross: quantity.Mass(w.GrossKg), GrossU1: quantity.Mass(w.GrossUKg), Tare: quantity.Mass(w.TareKg), TareU1: quantity.Mass(w.TareUKg),
+			Volume: quantity.Volume(w.VolumeL), VolumeU1: quantity.Volume(w.VolumeUL),
+		})
+	}
+	b, err := load.Reestimate(prior, all)
+	var bad *load.BatchError
+	if errors.As(err, &bad) {
+		return out, refuse(bad.Field, bad.Detail, nil)
+	}
+	if err != nil {
+		return out, err
+	}
+	out = BatchAnswer{DensityKgL: float64(b.Density), UKgL: float64(b.U1), Chi2: b.Chi2, Each: []ImpliedDensity{}, Why: derivationOf(b.Explain(prior))}
+	for _, e := range b.Each {
+		out.Each = append(out.Each, ImpliedDensity{float64(e.Density), float64(e.U1), e.Contradicts})
+	}
+	return out, nil
+}
+
+// PackQuestion asks which things make a bag weigh a target.
+type PackQuestion struct {
+	CapacityL   float64 `json:"capacity_l" exclusiveMinimum:"0" maximum:"2000"`
+	TareKg      float64 `json:"tare_kg,omitempty" minimum:"0" maximum:"1000"`
+	TargetKg    float64 `json:"target_kg" minimum:"0" maximum:"1000"`
+	ToleranceKg float64 `json:"tolerance_kg,omitempty" minimum:"0" maximum:"100"`
+	Stuffing    float64 `json:"stuffing_density_kg_l,omitempty" minimum:"0" maximum:"25" doc:"Of what fills the free volume; above 0 its mass counts in what is aimed at"`
+	Items       []struct {
+		Name    string  `json:"name" minLength:"1" maxLength:"80"`
+		MassKg  float64 `json:"mass_kg" exclusiveMinimum:"0" maximum:"1000"`
+		VolumeL float64 `json:"volume_l" minimum:"0" maximum:"2000"`
+		Count   int     `json:"count" minimum:"0" maximum:"200" doc:"How many can be spared"`
+	} `json:"items" maxItems:"200"`
+}
+
+// PackedItem is how many of a thing go in.
+type PackedItem struct {
+	Name  string `json:"name"`
+	Count int    `json:"count"`
+}
+
+// PackAnswer is the best packing: nearest to the target, then fewest pieces.
+type PackAnswer struct {
+	MassKg         float64      `json:"mass_kg" doc:"Tare and things, without the stuffing"`
+	TotalKg        float64      `json:"total_kg" doc:"With the stuffing: what is held against the target"`
+	Chosen         []PackedItem `json:"chosen"`
+	StuffingL      float64      `json:"stuffing_l"`
+	StuffingMassKg float64      `json:"stuffing_mass_kg"`
+	Proven         bool         `json:"proven" doc:"No choice that fits is nearer at this resolution, and none as near has fewer pieces"`
+	ResolutionKg   float64      `json:"resolution_kg"`
+	Within         bool         `json:"within_tolerance"`
+	TooBig         []string     `json:"too_big" doc:"Things that do not go in at all"`
+}
+
+func (q PackQuestion) answer() (out PackAnswer, err error) {
+	ask := load.PackQuestion{
+		Capacity: quantity.Volume(q.CapacityL), Tare: quantity.Mass(q.TareKg), Target: quantity.Mass(q.TargetKg),
+		Tolerance: quantity.Mass(q.ToleranceKg), Stuffing: quantity.Density(q.Stuffing),
+	}
+	for _, i := range q.Items {
+		ask.Items = append(ask.Items, load.PackItem{Name: i.Name, Mass: quantity.Mass(i.MassKg), Volume: quantity.Volume(i.VolumeL), Count: i.Count})
+	}
+	got, err := load.Pack(ask)
+	var bad *load.PackError
+	if errors.As(err, &bad) {
+		return out, refuse(bad.Field, bad.Detail, nil)
+	}
+	if err != nil {
+		return out, err
+	}
+	out = PackAnswer{
+		MassKg: float64(got.Mass), TotalKg: float64(got.Total), Chosen: []PackedItem{}, StuffingL: float64(got.Stuffing),
+		StuffingMassKg: float64(got.StuffingMass), Proven: true, ResolutionKg: float64(got.Resolution), Within: got.Within,
+		TooBig: append([]string{}, got.TooBig...),
+	}
+	for i, n := range got.Counts {
+		if n > 0 {
+			out.Chosen = append(out.Chosen, PackedItem{q.Items[i].Name, n})
+		}
+	}
+	return out, nil
+}
+
+func (a *API) calcLoads(r huma.API) {
+	type packIn struct{ Body PackQuestion }
+	type packOut struct{ Body PackAnswer }
+	pack := open(operation(http.MethodPost, "/calc/pack", "calc-pack", "Which things make a bag weigh a target", "calc"), Calc)
+	pack.Description = "Exact: nearest to the target first, then fewest pieces, within the volume. Stable contract."
+	huma.Register(r, pack, func(_ context.Context, in *packIn) (*packOut, error) {
+		out, err := in.Body.answer()
+		return &packOut{out}, err
+	})
+	type platesIn struct{ Body PlatesQuestion }
+	type platesOut struct{ Body PlatesAnswer }
+	op := open(operation(http.MethodPost, "/calc/plates", "calc-plates", "Every load of a bar, and the plates for one", "calc"), Calc)
+	op.Description = "Equal sides only. Stable contract."
+	huma.Register(r, op, func(_ context.Context, in *platesIn) (*platesOut, error) {
+		out, err := in.Body.answer()
+		return &platesOut{out}, err
+	})
+	type batchIn struct{ Body BatchQuestion }
+	type batchOut struct{ Body BatchAnswer }
+	op = open(operation(http.MethodPost, "/calc/batch", "calc-batch", "Density of a filling from its weighings", "calc"), Calc)
+	op.Description = "Inverse-variance weighting of the given range (rectangular) and each weighing's (gross − tare)/V. Stable contract."
+	huma.Register(r, op, func(_ context.Context, in *batchIn) (*batchOut, error) {
+		out, err := in.Body.answer()
+		return &batchOut{out}, err
+	})
+}
