@@ -54,7 +54,7 @@ test: $(STAMPS)/web $(STAMPS)/e2e $(STAMPS)/debian build ## every check, stoppin
 
 generate: ## the OpenAPI description and the types from it
 	go build -o $(BINARY) ./cmd/scrappyrack
-	$(BINARY) openapi > docs/openapi.json
+	$(BINARY) openapi > docs/openapi.json.new && mv docs/openapi.json.new docs/openapi.json
 	cd web && npm run --silent api >/dev/null
 
 dev: $(STAMPS)/web ## the demo's API with the front end reloading as it changes

@@ -12,15 +12,18 @@ import (
 	"scrappyrack/core/quantity"
 )
 
+// PlateKind is a kind of plate and how many single ones there are.
+type PlateKind struct {
+	MassKg float64 `json:"mass_kg" exclusiveMinimum:"0" maximum:"100"`
+	Count  int     `json:"count" minimum:"0" maximum:"200" doc:"Single plates; an odd one stays off"`
+}
+
 // PlatesQuestion asks what a bar can be loaded to.
 type PlatesQuestion struct {
-	BarKg    float64 `json:"bar_kg" minimum:"0" maximum:"100"`
-	CollarKg float64 `json:"collar_kg,omitempty" minimum:"0" maximum:"20" doc:"One collar; two are always on, with the empty bar too"`
-	Plates   []struct {
-		MassKg float64 `json:"mass_kg" exclusiveMinimum:"0" maximum:"100"`
-		Count  int     `json:"count" minimum:"0" maximum:"200" doc:"Single plates; an odd one stays off"`
-	} `json:"plates" maxItems:"40"`
-	TargetKg float64 `json:"target_kg" minimum:"0" maximum:"1000"`
+	BarKg    float64     `json:"bar_kg" minimum:"0" maximum:"100"`
+	CollarKg float64     `json:"collar_kg,omitempty" minimum:"0" maximum:"20" doc:"One collar; two are always on, with the empty bar too"`
+	Plates   []PlateKind `json:"plates" maxItems:"40"`
+	TargetKg float64     `json:"target_kg" minimum:"0" maximum:"1000"`
 }
 
 // PlatesAnswer is every load with equal sides, and the plates for the target.
@@ -56,21 +59,27 @@ func kilograms(ms []quantity.Mass) []float64 {
 	return out
 }
 
+// WeighingInput is one container of a batch on a scale.
+type WeighingInput struct {
+	GrossKg  float64 `json:"gross_kg" exclusiveMinimum:"0" maximum:"1000"`
+	GrossUKg float64 `json:"gross_u_kg,omitempty" minimum:"0" maximum:"100" doc:"Standard uncertainty, k = 1"`
+	TareKg   float64 `json:"tare_kg,omitempty" minimum:"0" maximum:"1000"`
+	TareUKg  float64 `json:"tare_u_kg,omitempty" minimum:"0" maximum:"100"`
+	VolumeL  float64 `json:"volume_l" exclusiveMinimum:"0" maximum:"2000"`
+	VolumeUL float64 `json:"volume_u_l,omitempty" minimum:"0" maximum:"200"`
+}
+
+// DensityRange is what is known of a filling before weighing, in kg/L.
+type DensityRange struct {
+	Low     float64 `json:"low" exclusiveMinimum:"0" maximum:"25"`
+	Typical float64 `json:"typical" exclusiveMinimum:"0" maximum:"25"`
+	High    float64 `json:"high" exclusiveMinimum:"0" maximum:"25"`
+}
+
 // BatchQuestion asks for the density of a client's own filling.
 type BatchQuestion struct {
-	Density struct {
-		Low     float64 `json:"low" exclusiveMinimum:"0" maximum:"25"`
-		Typical float64 `json:"typical" exclusiveMinimum:"0" maximum:"25"`
-		High    float64 `json:"high" exclusiveMinimum:"0" maximum:"25"`
-	} `json:"density" doc:"What is known before weighing, in kg/L"`
-	Weighings []struct {
-		GrossKg  float64 `json:"gross_kg" exclusiveMinimum:"0" maximum:"1000"`
-		GrossUKg float64 `json:"gross_u_kg,omitempty" minimum:"0" maximum:"100" doc:"Standard uncertainty, k = 1"`
-		TareKg   float64 `json:"tare_kg,omitempty" minimum:"0" maximum:"1000"`
-		TareUKg  float64 `json:"tare_u_kg,omitempty" minimum:"0" maximum:"100"`
-		VolumeL  float64 `json:"volume_l" exclusiveMinimum:"0" maximum:"2000"`
-		VolumeUL float64 `json:"volume_u_l,omitempty" minimum:"0" maximum:"200"`
-	} `json:"weighings" maxItems:"500"`
+	Density   DensityRange    `json:"density" doc:"What is known before weighing, in kg/L"`
+	Weighings []WeighingInput `json:"weighings" maxItems:"500"`
 }
 
 // BatchAnswer is the density after the weighings.
@@ -117,19 +126,22 @@ func (q BatchQuestion) answer() (out BatchAnswer, err error) {
 	return out, nil
 }
 
+// PackThing is a kind of household thing.
+type PackThing struct {
+	Name    string  `json:"name" minLength:"1" maxLength:"80"`
+	MassKg  float64 `json:"mass_kg" exclusiveMinimum:"0" maximum:"1000"`
+	VolumeL float64 `json:"volume_l" minimum:"0" maximum:"2000"`
+	Count   int     `json:"count" minimum:"0" maximum:"200" doc:"How many can be spared"`
+}
+
 // PackQuestion asks which things make a bag weigh a target.
 type PackQuestion struct {
-	CapacityL   float64 `json:"capacity_l" exclusiveMinimum:"0" maximum:"2000"`
-	TareKg      float64 `json:"tare_kg,omitempty" minimum:"0" maximum:"1000"`
-	TargetKg    float64 `json:"target_kg" minimum:"0" maximum:"1000"`
-	ToleranceKg float64 `json:"tolerance_kg,omitempty" minimum:"0" maximum:"100"`
-	Stuffing    float64 `json:"stuffing_density_kg_l,omitempty" minimum:"0" maximum:"25" doc:"Of what fills the free volume; above 0 its mass counts in what is aimed at"`
-	Items       []struct {
-		Name    string  `json:"name" minLength:"1" maxLength:"80"`
-		MassKg  float64 `json:"mass_kg" exclusiveMinimum:"0" maximum:"1000"`
-		VolumeL float64 `json:"volume_l" minimum:"0" maximum:"2000"`
-		Count   int     `json:"count" minimum:"0" maximum:"200" doc:"How many can be spared"`
-	} `json:"items" maxItems:"200"`
+	CapacityL   float64     `json:"capacity_l" exclusiveMinimum:"0" maximum:"2000"`
+	TareKg      float64     `json:"tare_kg,omitempty" minimum:"0" maximum:"1000"`
+	TargetKg    float64     `json:"target_kg" minimum:"0" maximum:"1000"`
+	ToleranceKg float64     `json:"tolerance_kg,omitempty" minimum:"0" maximum:"100"`
+	Stuffing    float64     `json:"stuffing_density_kg_l,omitempty" minimum:"0" maximum:"25" doc:"Of what fills the free volume; above 0 its mass counts in what is aimed at"`
+	Items       []PackThing `json:"items" maxItems:"200"`
 }
 
 // PackedItem is how many of a thing go in.

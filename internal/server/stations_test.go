@@ -3,6 +3,7 @@ package server_test
 import (
 	"fmt"
 	"math"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -176,4 +177,33 @@ func TestPinsBindThePlan(t *testing.T) {
 	impossible := b.do("GET", "/api/v1/clients/demo-flat/plan", "")
 	assert.Equal(t, 409, impossible.status)
 	assert.Contains(t, string(impossible.body), "unpin something")
+}
+
+// The calculators answer without a client, and without sign-in in the demo only.
+func TestCalculatorsOverTheWire(t *testing.T) {
+	questions := map[string]string{
+		"fill":    `{"capacity_l":3.785,"tare_kg":0.06,"profile":{"kind":"prism","height_m":0.25},"filling":"fresh-water","volume_l":3}`,
+		"rep-max": `{"load_kg":100,"reps":5,"reserve":0,"target_reps":10}`,
+		"plates":  `{"bar_kg":20,"collar_kg":2.5,"plates":[{"mass_kg":25,"count":2}],"target_kg":75}`,
+		"batch":   `{"density":{"low":1.44,"typical":1.5,"high":1.65},"weighings":[{"gross_kg":5.9,"gross_u_kg":0.02,"volume_l":3.785}]}`,
+		"pack":    `{"capacity_l":10,"tare_kg":0.7,"target_kg":6,"tolerance_kg":0.1,"items":[{"name":"can","mass_kg":0.4,"volume_l":0.6,"count":4}]}`,
+	}
+	open, shut := start(t, true).browser(t), start(t, false).browser(t)
+	for name, q := range questions {
+		got := open.do("POST", "/api/v1/calc/"+name, q)
+		assert.Equal(t, 200, got.status, "%s: %s", name, got.body)
+		assert.Equal(t, 401, shut.do("POST", "/api/v1/calc/"+name, q).status, name)
+		for _, bad := range []string{
+			`{"unknown":1,` + q[1:],
+			strings.Replace(q, `"target_kg":75`, `"target_kg":NaN`, 1),
+			strings.Replace(q, `_kg":`, `_kg":-`, 1),
+		} {
+			if bad == q {
+				continue
+			}
+			refused := open.do("POST", "/api/v1/calc/"+name, bad)
+			assert.Equal(t, 422, refused.status, "%s: %s", name, bad)
+			assert.NotEmpty(t, refused.fields(t), name)
+		}
+	}
 }

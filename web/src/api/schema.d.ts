@@ -4,6 +4,26 @@
  */
 
 export interface paths {
+    "/api/v1/calc/batch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Density of a filling from its weighings
+         * @description Inverse-variance weighting of the given range (rectangular) and each weighing's (gross − tare)/V. Stable contract.
+         */
+        post: operations["calc-batch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/calc/fill": {
         parameters: {
             query?: never;
@@ -18,6 +38,46 @@ export interface paths {
          * @description Exactly: u² = u_tare² + (V·u_ρ)² + (ρ·dV/dh·3 mm/√3)², u95 = 2u. Stable contract.
          */
         post: operations["calc-fill"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/calc/pack": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Which things make a bag weigh a target
+         * @description Exact: nearest to the target first, then fewest pieces, within the volume. Stable contract.
+         */
+        post: operations["calc-pack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/calc/plates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Every load of a bar, and the plates for one
+         * @description Equal sides only. Stable contract.
+         */
+        post: operations["calc-plates"];
         delete?: never;
         options?: never;
         head?: never;
@@ -383,6 +443,27 @@ export interface components {
             /** @description Keys of fillings */
             fillings: string[];
         };
+        BatchAnswer: {
+            /**
+             * Format: double
+             * @description Over the prior and the weighings; about their number of weighings is expected
+             */
+            chi2: number;
+            /** Format: double */
+            density_kg_l: number;
+            each: components["schemas"]["ImpliedDensity"][];
+            /**
+             * Format: double
+             * @description Standard uncertainty, k = 1
+             */
+            u_kg_l: number;
+            why: components["schemas"]["Derivation"];
+        };
+        BatchQuestion: {
+            /** @description What is known before weighing, in kg/L */
+            density: components["schemas"]["DensityRange"];
+            weighings: components["schemas"]["WeighingInput"][];
+        };
         Board: {
             /** Format: int64 */
             covered: number;
@@ -550,6 +631,14 @@ export interface components {
         CredentialsBody: {
             email: string;
             password: string;
+        };
+        DensityRange: {
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            typical: number;
         };
         Derivation: {
             formula: string;
@@ -785,6 +874,14 @@ export interface components {
             share: number;
             source: string;
         };
+        ImpliedDensity: {
+            /** @description More than 3 u from what the rest says */
+            contradicts: boolean;
+            /** Format: double */
+            density_kg_l: number;
+            /** Format: double */
+            u_kg_l: number;
+        };
         Input: {
             /** @description Station and field where it is set */
             from: string;
@@ -860,6 +957,63 @@ export interface components {
             name: string;
             pattern: string;
         };
+        PackAnswer: {
+            chosen: components["schemas"]["PackedItem"][];
+            /**
+             * Format: double
+             * @description Tare and things, without the stuffing
+             */
+            mass_kg: number;
+            /** @description No choice that fits is nearer at this resolution, and none as near has fewer pieces */
+            proven: boolean;
+            /** Format: double */
+            resolution_kg: number;
+            /** Format: double */
+            stuffing_l: number;
+            /** Format: double */
+            stuffing_mass_kg: number;
+            /** @description Things that do not go in at all */
+            too_big: string[];
+            /**
+             * Format: double
+             * @description With the stuffing: what is held against the target
+             */
+            total_kg: number;
+            within_tolerance: boolean;
+        };
+        PackQuestion: {
+            /** Format: double */
+            capacity_l: number;
+            items: components["schemas"]["PackThing"][];
+            /**
+             * Format: double
+             * @description Of what fills the free volume; above 0 its mass counts in what is aimed at
+             */
+            stuffing_density_kg_l?: number;
+            /** Format: double */
+            tare_kg?: number;
+            /** Format: double */
+            target_kg: number;
+            /** Format: double */
+            tolerance_kg?: number;
+        };
+        PackThing: {
+            /**
+             * Format: int64
+             * @description How many can be spared
+             */
+            count: number;
+            /** Format: double */
+            mass_kg: number;
+            name: string;
+            /** Format: double */
+            volume_l: number;
+        };
+        PackedItem: {
+            /** Format: int64 */
+            count: number;
+            name: string;
+        };
         Pin: {
             /** @description Key of the candidate */
             id: string;
@@ -895,6 +1049,48 @@ export interface components {
             revision: number;
             /** Format: double */
             value: number;
+        };
+        PlateKind: {
+            /**
+             * Format: int64
+             * @description Single plates; an odd one stays off
+             */
+            count: number;
+            /** Format: double */
+            mass_kg: number;
+        };
+        PlatesAnswer: {
+            /**
+             * Format: double
+             * @description Lightest load not below the target; null when there is none
+             */
+            above_kg: number | null;
+            /**
+             * Format: double
+             * @description Heaviest load not above the target; null when there is none
+             */
+            below_kg: number | null;
+            /** @description Lightest first */
+            loads_kg: number[];
+            /**
+             * Format: double
+             * @description The lighter of two equally near
+             */
+            nearest_kg: number;
+            /** @description For the nearest load, heaviest (inside) first, with the fewest plates */
+            per_side_kg: number[];
+        };
+        PlatesQuestion: {
+            /** Format: double */
+            bar_kg: number;
+            /**
+             * Format: double
+             * @description One collar; two are always on, with the empty bar too
+             */
+            collar_kg?: number;
+            plates: components["schemas"]["PlateKind"][];
+            /** Format: double */
+            target_kg: number;
         };
         Profile: {
             /**
@@ -1181,6 +1377,23 @@ export interface components {
             /** @description Why it cannot be done; empty when it can */
             why: string;
         };
+        WeighingInput: {
+            /** Format: double */
+            gross_kg: number;
+            /**
+             * Format: double
+             * @description Standard uncertainty, k = 1
+             */
+            gross_u_kg?: number;
+            /** Format: double */
+            tare_kg?: number;
+            /** Format: double */
+            tare_u_kg?: number;
+            /** Format: double */
+            volume_l: number;
+            /** Format: double */
+            volume_u_l?: number;
+        };
     };
     responses: never;
     parameters: never;
@@ -1190,6 +1403,39 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    "calc-batch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BatchQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "calc-fill": {
         parameters: {
             query?: never;
@@ -1210,6 +1456,72 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FillAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "calc-pack": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PackQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PackAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "calc-plates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlatesQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlatesAnswer"];
                 };
             };
             /** @description Error */
