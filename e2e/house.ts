@@ -31,6 +31,11 @@ async function start(mode: 'demo' | 'serve'): Promise<House> {
   return { url, stop }
 }
 
+/** Every window leaves the server before it stops, so that none asks it once more. */
+async function leave(page: Page) {
+  for (const window of page.context().pages()) await window.goto('about:blank')
+}
+
 type Fixtures = {
   /** A demo with its made-up clients. */
   demo: string
@@ -41,15 +46,16 @@ type Fixtures = {
 }
 
 export const test = base.extend<Fixtures>({
-  // biome-ignore lint: Playwright wants the empty pattern
-  demo: async ({}, use) => {
+  demo: async ({ page }, use) => {
     const house = await start('demo')
     await use(house.url)
+    await leave(page)
     await house.stop()
   },
-  fresh: async ({}, use) => {
+  fresh: async ({ page }, use) => {
     const house = await start('serve')
     await use(house.url)
+    await leave(page)
     await house.stop()
   },
   complaints: [
