@@ -40,7 +40,7 @@ var catalogue = []Item{
 	{Key: "loop-medium", Name: "Long loop, middling", Price: 1400, Loads: []Loads{{elastic, 8, 22, 0}}, Caution: "Bands snap: inspect before use."},
 	{Key: "loop-heavy", Name: "Long loop, heavy", Price: 2300, Loads: []Loads{{elastic, 18, 45, 0}}, Caution: "Bands snap: inspect before use."},
 	{Key: "mini-loops", Name: "Mini loops, set of three", Price: 1000, Loads: []Loads{{elastic, 2, 8, 0}}, Caution: "Bands snap: inspect before use."},
-	{Key: "door-anchor", Name: "Door anchor for bands", Price: 700, Supplies: []movement.Capability{movement.AnchorHigh, movement.AnchorChest, movement.AnchorLow}, Caution: "Bands only. Pull closes the door against its stop; latch held; sign on the other side."},
+	{Key: "door-anchor", Name: "Door anchor for bands", Price: 700, Supplies: []movement.Capability{movement.AnchorHigh, movement.AnchorChest, movement.AnchorLow}, Caution: "Bands only, never a body. Pull closes the door against its stop; latch held; sign on the other side. Hollow, glazed, sliding or folding doors: light bands only, to 150 N (15 kgf, 34 lbf)."},
 	{Key: "wall-anchors", Name: "Wall anchor board, three heights, hardware", Price: 2400, Drilled: true, Supplies: []movement.Capability{movement.AnchorHigh, movement.AnchorChest, movement.AnchorLow}, Caution: "Into studs or solid masonry; rated hardware; local codes decide."},
 	{Key: "straps", Name: "Suspension straps", Price: 3000, Needs: [][]string{{"half-rack", "wall-rack", "wall-bar", "door-bar"}}, Supplies: []movement.Capability{movement.LowBar}, Caution: "From a rated point only."},
 	{Key: "step-box", Name: "Sturdy step or box, 48 cm", Price: 4500, Floor: 0.3, Supplies: []movement.Capability{movement.Step}},

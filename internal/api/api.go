@@ -83,7 +83,6 @@ func (a *API) Mount(r chi.Router) huma.API {
 	a.plan(described)
 	a.handover(described)
 	a.calc(described)
-	a.calcLoads(described)
 	return described
 }
 

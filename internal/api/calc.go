@@ -155,21 +155,25 @@ func (q RepMaxQuestion) answer() (out RepMaxAnswer, err error) {
 	return out, nil
 }
 
+// asked is what every question of the calculators can be.
+type asked[A any] interface{ answer() (A, error) }
+
+// calculator registers one calculator: a question in, its answer out, nothing kept.
+func calculator[Q asked[A], A any](r huma.API, path, summary, description string) {
+	type in struct{ Body Q }
+	type out struct{ Body A }
+	op := open(operation(http.MethodPost, "/calc/"+path, "calc-"+path, summary, "calc"), Calc)
+	op.Description = description + " Stable contract."
+	huma.Register(r, op, func(_ context.Context, q *in) (*out, error) {
+		got, err := q.Body.answer()
+		return &out{got}, err
+	})
+}
+
 func (a *API) calc(r huma.API) {
-	type fillIn struct{ Body FillQuestion }
-	type fillOut struct{ Body FillAnswer }
-	op := open(operation(http.MethodPost, "/calc/fill", "calc-fill", "Mass of a filled container, or the fill for a mass", "calc"), Calc)
-	op.Description = "Exactly: u² = u_tare² + (V·u_ρ)² + (ρ·dV/dh·3 mm/√3)², u95 = 2u. Stable contract."
-	huma.Register(r, op, func(_ context.Context, in *fillIn) (*fillOut, error) {
-		out, err := in.Body.answer()
-		return &fillOut{out}, err
-	})
-	type repIn struct{ Body RepMaxQuestion }
-	type repOut struct{ Body RepMaxAnswer }
-	op = open(operation(http.MethodPost, "/calc/rep-max", "calc-rep-max", "One-rep maximum and the load for a number of reps", "calc"), Calc)
-	op.Description = "The median of six formulas; the target load is the median over the formulas of each one's own maximum × its own share. No rounding. Stable contract."
-	huma.Register(r, op, func(_ context.Context, in *repIn) (*repOut, error) {
-		out, err := in.Body.answer()
-		return &repOut{out}, err
-	})
+	calculator[FillQuestion](r, "fill", "Mass of a filled container, or the fill for a mass", "Exactly: u² = u_tare² + (V·u_ρ)² + (ρ·dV/dh·3 mm/√3)², u95 = 2u.")
+	calculator[RepMaxQuestion](r, "rep-max", "One-rep maximum and the load for a number of reps", "The median of six formulas; the target load is the median over the formulas of each one's own maximum × its own share. No rounding.")
+	calculator[PackQuestion](r, "pack", "Which things make a bag weigh a target", "Exact: nearest to the target first, then fewest pieces, within the volume.")
+	calculator[PlatesQuestion](r, "plates", "Every load of a bar, and the plates for one", "Equal sides only.")
+	calculator[BatchQuestion](r, "batch", "Density of a filling from its weighings", "Inverse-variance weighting of the given range (rectangular) and each weighing's (gross − tare)/V.")
 }

@@ -1,11 +1,7 @@
 package api
 
 import (
-	"context"
 	"errors"
-	"net/http"
-
-	"github.com/danielgtaylor/huma/v2"
 
 	"scrappyrack/core/load"
 	"scrappyrack/core/material"
@@ -190,31 +186,4 @@ func (q PackQuestion) answer() (out PackAnswer, err error) {
 		}
 	}
 	return out, nil
-}
-
-func (a *API) calcLoads(r huma.API) {
-	type packIn struct{ Body PackQuestion }
-	type packOut struct{ Body PackAnswer }
-	pack := open(operation(http.MethodPost, "/calc/pack", "calc-pack", "Which things make a bag weigh a target", "calc"), Calc)
-	pack.Description = "Exact: nearest to the target first, then fewest pieces, within the volume. Stable contract."
-	huma.Register(r, pack, func(_ context.Context, in *packIn) (*packOut, error) {
-		out, err := in.Body.answer()
-		return &packOut{out}, err
-	})
-	type platesIn struct{ Body PlatesQuestion }
-	type platesOut struct{ Body PlatesAnswer }
-	op := open(operation(http.MethodPost, "/calc/plates", "calc-plates", "Every load of a bar, and the plates for one", "calc"), Calc)
-	op.Description = "Equal sides only. Stable contract."
-	huma.Register(r, op, func(_ context.Context, in *platesIn) (*platesOut, error) {
-		out, err := in.Body.answer()
-		return &platesOut{out}, err
-	})
-	type batchIn struct{ Body BatchQuestion }
-	type batchOut struct{ Body BatchAnswer }
-	op = open(operation(http.MethodPost, "/calc/batch", "calc-batch", "Density of a filling from its weighings", "calc"), Calc)
-	op.Description = "Inverse-variance weighting of the given range (rectangular) and each weighing's (gross − tare)/V. Stable contract."
-	huma.Register(r, op, func(_ context.Context, in *batchIn) (*batchOut, error) {
-		out, err := in.Body.answer()
-		return &batchOut{out}, err
-	})
 }
