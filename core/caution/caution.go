@@ -39,8 +39,8 @@ func For(c plan.Case) []Caution {
 		var beyond *load.OutOfReach
 		if errors.As(err, &beyond) {
 			hold("loads", k.Name, ": ", beyond.Reason)
-		} else if k.Vessel.Rating > 0 && fill.Mass.Highest() > k.Vessel.Rating {
-			hold("loads", k.Name, " may weigh up to ", quantity.Amount(quantity.KindMass, float64(fill.Mass.Highest())),
+		} else if mass := k.Mass(fill); k.Vessel.Rating > 0 && mass.Highest() > k.Vessel.Rating {
+			hold("loads", k.Name, " may weigh up to ", quantity.Amount(quantity.KindMass, float64(mass.Highest())),
 				", its handle is taken to be good for ", quantity.Amount(quantity.KindMass, float64(k.Vessel.Rating)), ": pour some out, or find its rating")
 		}
 	}

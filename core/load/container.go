@@ -3,6 +3,7 @@ package load
 import (
 	"fmt"
 
+	"scrappyrack/core/derivation"
 	"scrappyrack/core/material"
 	"scrappyrack/core/quantity"
 )
@@ -69,6 +70,7 @@ var kinds = []Kind{
 	{"duffel", "duffel", []Hold{TwoHand, Hug, Dragged}, 30, Zipped, true, true, 40, 0.8, 0.30},
 	{"basket", "laundry basket", []Hold{TwoHand, Hug, Dragged}, 15, Open, true, false, 40, 1.2, 0.30},
 	{"crate", "tote crate", []Hold{TwoHand, Hug, Dragged}, 20, Open, true, false, 45, 1.9, 0.32},
+	{"sack", "sack", []Hold{TwoHand, Hug, Dragged}, 20, Sealed, false, true, 10, 0.1, 0.15},
 }
 
 // Kinds lists the kinds of container.
@@ -81,47 +83,149 @@ func KindByKey(key string) (Kind, error) {
 			return k, nil
 		}
 	}
-	return Kind{}, fmt.Errorf("no container is called %q; a jug, bottle, bucket, bag, backpack, duffel, basket or crate is", key)
+	return Kind{}, fmt.Errorf("no container is called %q; a jug, bottle, bucket, bag, backpack, duffel, basket, crate or sack is", key)
 }
 
 // Factors on a rating by how it is used (house values).
 const (
 	overheadShare = 0.5  // rating ÷ 2 overhead
+	swungDivisor  = 3    // rating ÷ 3 when swung
 	draggedFactor = 2.0  // the strap and the base carry a drag
+	tiredShare    = 0.5  // a worn container
 	fullEnough    = 0.92 // free volume under 8 % counts as nearly full
+)
+
+// Change-over times, in s (house values): picking up something else, pouring
+// to another level, repacking a bag.
+const (
+	handSeconds   = 10
+	pourSeconds   = 60
+	repackSeconds = 150
+)
+
+// Condition is the state a container is in.
+type Condition string
+
+// The conditions. A worn one is trusted with half; a retired one with nothing.
+const (
+	Sound   Condition = "sound"
+	Tired   Condition = "worn"
+	Retired Condition = "retired"
 )
 
 // Container is one thing of the household that is filled. Volume is what is in
 // it now; Adjustable says that it is refilled as needed, so that it stands for
-// every load between empty and its limit.
+// every load between empty and its limit. Sold, when above 0, is the marked net
+// mass of a thing as sold (kg), which then stands for filling and level.
+// Limits are per hold (kg) where they are known better than from
+// Vessel.Rating, which is the handle's. Holding are the ids of the things that
+// are packed in it. Weighed, when its How is quantity.Weighed, is what a scale
+// says of it as it is filled now, and wins over what is computed.
 type Container struct {
 	ID, Name   string
 	Kind       Kind
-	Vessel     Vessel // Vessel.Rating is the handle's limit
+	Vessel     Vessel
 	Closure    Closure
+	Condition  Condition
 	Filling    material.Filling
 	Volume     quantity.Volume
 	Adjustable bool
+	Sold       quantity.Mass
+	Limits     map[Hold]quantity.Mass
+	Holding    []string
+	Weighed    quantity.Estimate
 }
 
-// Fill is the container as it is filled now.
-func (c Container) Fill() (Fill, error) { return c.Vessel.At(c.Filling, c.Volume) }
-
-// limit is the highest mass with its U that a hold allows, and whether the hold
-// is allowed at all at this volume.
-func (c Container) limit(h Hold, volume quantity.Volume) (quantity.Mass, bool) {
-	switch h {
-	case Overhead:
-		nearlyFull := float64(volume) >= fullEnough*float64(c.Vessel.Capacity)
-		return c.Vessel.Rating * overheadShare, c.Closure == Sealed && nearlyFull && !c.Kind.Soft
-	case Dragged:
-		return c.Vessel.Rating * draggedFactor, true
+// Fill is the container as it is filled now, by computation.
+func (c Container) Fill() (Fill, error) {
+	if c.Sold > 0 {
+		return c.sold(), nil
 	}
-	return c.Vessel.Rating, true
+	return c.Vessel.At(c.Filling, c.Volume)
 }
 
-// holds are the kind's holds, and overhead where it can be held in one hand.
-func (c Container) holds() []Hold {
+// SoldHalfWidth is how far a marked net mass may be off, as a share: the
+// tolerable error of packages of 1 to 10 kg is 1.5 % (Directive 76/211/EEC,
+// annex I, from memory; NIST Handbook 133 allows about as much).
+const SoldHalfWidth = 0.015
+
+func (c Container) sold() Fill {
+	parts, u1 := budget([]Contribution{
+		{Name: "empty container", Kind: quantity.KindFine, InputU1: float64(c.Vessel.TareU1), Sensitivity: 1, Shape: Rectangular},
+		{Name: "marked net mass, ±1.5 %", Kind: quantity.KindFine, InputU1: quantity.Rectangular(SoldHalfWidth * float64(c.Sold)), Sensitivity: 1, Shape: Rectangular},
+	})
+	return Fill{Mass: quantity.Estimate{Value: c.Vessel.Tare + c.Sold, U1: u1, How: quantity.Marked}, Budget: parts}
+}
+
+// Explain derives what a fill of the container is computed to weigh.
+func (c Container) Explain(fill Fill) derivation.Derivation {
+	if c.Sold == 0 {
+		return c.Vessel.Explain(c.Filling, fill)
+	}
+	return derivation.Derivation{
+		Title: "Mass as sold", Value: float64(fill.Mass.Value), Kind: quantity.KindMass, U: float64(fill.Mass.Expanded()),
+		Inputs: []derivation.Input{
+			{Name: "empty (tare)", Kind: quantity.KindFine, Value: float64(c.Vessel.Tare), U: 2 * float64(c.Vessel.TareU1), From: "stock"},
+			{Name: "marked net mass", Kind: quantity.KindFine, Value: float64(c.Sold), U: 2 * quantity.Rectangular(SoldHalfWidth*float64(c.Sold)), From: "stock"},
+		},
+		Formula: "m = tare + net;  U = 2·√(u_tare² + (1.5 % of net/√3)²)",
+		Range:   "unopened",
+		Source:  "Directive 76/211/EEC, annex I (from memory)",
+	}
+}
+
+// Mass is what the container weighs now: as weighed, else as computed from a
+// fill.
+func (c Container) Mass(fill Fill) quantity.Estimate {
+	if c.Weighed.How == quantity.Weighed {
+		return c.Weighed
+	}
+	return fill.Mass
+}
+
+// Limit is the highest mass with its U that a hold allows at a volume, and
+// whether the hold is allowed at all. A rating is halved overhead and doubled
+// dragged (house values), and halved again for a worn container.
+func (c Container) Limit(h Hold, volume quantity.Volume) (quantity.Mass, bool) {
+	rating := c.Vessel.Rating
+	if known, ok := c.Limits[h]; ok {
+		rating = known
+	} else {
+		switch h {
+		case Overhead:
+			if held, ok := c.Limits[OneHand]; ok {
+				rating = held
+			}
+			rating *= overheadShare
+		case Dragged:
+			rating *= draggedFactor
+		}
+	}
+	switch c.Condition {
+	case Tired:
+		rating *= tiredShare
+	case Retired:
+		return 0, false
+	}
+	if h == Overhead {
+		full := c.Sold > 0 || float64(volume+c.Vessel.Taken) >= fullEnough*float64(c.Vessel.Capacity)
+		return rating, c.Closure == Sealed && full && !c.Kind.Soft
+	}
+	return rating, true
+}
+
+// SwungLimit is what may be swung in a hold: a third of what it is otherwise
+// trusted with (house value).
+func (c Container) SwungLimit(h Hold) quantity.Mass {
+	most, ok := c.Limit(h, c.Volume)
+	if !ok {
+		return 0
+	}
+	return most / swungDivisor
+}
+
+// Holds are the kind's holds, and overhead where it can be held in one hand.
+func (c Container) Holds() []Hold {
 	var out []Hold
 	for _, h := range c.Kind.Holds {
 		out = append(out, h)
@@ -136,43 +240,76 @@ func (c Container) holds() []Hold {
 // fill, or when it is adjustable the stretch from empty to its limit. A hold
 // whose limit is passed gives none.
 func (c Container) Rungs() []Rung {
-	var out []Rung
-	for _, h := range c.holds() {
-		if c.Adjustable {
+	if c.Adjustable && c.Sold == 0 {
+		var out []Rung
+		for _, h := range c.Holds() {
 			if r, ok := c.stretch(h); ok {
 				out = append(out, r)
 			}
-			continue
 		}
-		fill, err := c.Fill()
-		limit, allowed := c.limit(h, c.Volume)
-		if err != nil || !allowed || fill.Mass.Highest() > limit || fill.Volume <= 0 {
+		return out
+	}
+	fill, err := c.Fill()
+	if err != nil {
+		return nil
+	}
+	return c.rungsAt(fill)
+}
+
+// rungsAt are the rungs of a container that stays as it is filled.
+func (c Container) rungsAt(fill Fill) []Rung {
+	if fill.Volume <= 0 && c.Sold == 0 && c.Vessel.Inside.Value == 0 && c.Weighed.Value == 0 {
+		return nil
+	}
+	mass := c.Mass(fill)
+	label := c.contentLabel()
+	things := c.things()
+	var out []Rung
+	for _, h := range c.Holds() {
+		limit, allowed := c.Limit(h, c.Volume)
+		if !allowed || mass.Highest() > limit {
 			continue
 		}
 		out = append(out, Rung{
-			Hold: h, Low: fill.Mass.Value, High: fill.Mass.Value, U: fill.Mass.Expanded(),
-			Origin: Scrap, Things: []string{c.ID}, Label: fmt.Sprintf("%s, %s", c.Name, c.Filling.Name),
+			Hold: h, Low: mass.Value, High: mass.Value, U: mass.Expanded(),
+			Origin: Scrap, Things: things, Label: label, Seconds: handSeconds,
 		})
 	}
 	return out
 }
 
+func (c Container) things() []string { return append([]string{c.ID}, c.Holding...) }
+
+func (c Container) contentLabel() string {
+	if c.Sold > 0 {
+		return c.Name + ", as sold"
+	}
+	if len(c.Holding) > 0 {
+		return c.Name + ", packed"
+	}
+	return c.Name + ", " + c.Filling.Name
+}
+
 func (c Container) stretch(h Hold) (Rung, bool) {
 	v := c.Vessel
-	limit, _ := c.limit(h, v.Capacity)
+	limit, allowed := c.Limit(h, v.Capacity)
 	v.Rating = limit
 	most, _ := v.Most(c.Filling)
-	low := c.Vessel.Tare
+	low := v.Tare + v.Inside.Value
 	if h == Overhead {
-		least := v.fill(c.Filling, v.Capacity*fullEnough)
+		least := v.fill(c.Filling, max(0, v.Capacity*fullEnough-v.Taken))
 		low = least.Mass.Value
 	}
-	if _, allowed := c.limit(h, v.Capacity); !allowed || most.Mass.Value <= low {
+	if !allowed || most.Mass.Value <= low {
 		return Rung{}, false
+	}
+	seconds := pourSeconds
+	if c.Kind.Soft {
+		seconds = repackSeconds
 	}
 	return Rung{
 		Hold: h, Low: low, High: most.Mass.Value, U: most.Mass.Expanded(), Origin: Scrap,
-		Things: []string{c.ID}, Label: fmt.Sprintf("%s, %s to any level", c.Name, c.Filling.Name),
+		Things: c.things(), Label: fmt.Sprintf("%s, %s to any level", c.Name, c.Filling.Name), Seconds: seconds,
 	}, true
 }
 
@@ -190,10 +327,16 @@ const (
 // volume shifts; an open or soft container, or one above half its rating, is
 // not for overhead (house rules).
 func (c Container) Steadiness(f Fill) Steadiness {
-	free := 1 - float64(f.Volume)/float64(c.Vessel.Capacity)
-	limit, allowed := c.limit(Overhead, f.Volume)
+	limit, allowed := c.Limit(Overhead, f.Volume)
+	if c.Sold > 0 {
+		if !allowed || f.Mass.Highest() > limit {
+			return NotOverhead
+		}
+		return Steady
+	}
+	free := 1 - float64(f.Volume+c.Vessel.Taken)/float64(c.Vessel.Capacity)
 	switch {
-	case f.Volume > 0 && free > 1-fullEnough && (c.Filling.Loose || c.Kind.Soft):
+	case f.Volume+c.Vessel.Taken > 0 && free > 1-fullEnough && (c.Filling.Loose || c.Kind.Soft):
 		return Shifts
 	case !allowed || f.Mass.Highest() > limit:
 		return NotOverhead

@@ -19,14 +19,23 @@ const (
 	MaxMass     = quantity.Mass(1000)
 )
 
+// FrostShare is the free share that a wet filling needs where it may freeze:
+// water swells by 9 % on freezing (CRC Handbook: ice 0.917, water 0.9998 kg/L).
+const FrostShare = 0.09
+
 // Vessel is what a fill needs to know of a container.
 // Tare ≥ 0 with standard uncertainty TareU1 ≥ 0; Capacity > 0 nominal; Brim ≥
-// Capacity, or 0 for Capacity × 1.04. Rating 0 means none is to be kept.
+// Capacity, or 0 for Capacity × 1.04. Rating 0 means none is to be kept. Inside
+// is the mass of what is packed beside the filling and Taken the volume it
+// takes (L, ≥ 0). Frost keeps FrostShare free of a wet filling.
 type Vessel struct {
 	Tare, TareU1   quantity.Mass
 	Capacity, Brim quantity.Volume
 	Profile        Profile
 	Rating         quantity.Mass
+	Inside         quantity.Estimate
+	Taken          quantity.Volume
+	Frost          bool
 }
 
 // BrimVolume is the most the vessel can hold: its brim capacity, or the end of
@@ -39,12 +48,59 @@ func (v Vessel) BrimVolume() quantity.Volume {
 	return min(brim, v.Profile.Full())
 }
 
-// Contribution is one line of an uncertainty budget: the standard uncertainty
-// it adds to the mass (kg) and its share of the variance.
+// Room is how much of a filling goes in beside what is packed already, and what
+// ends it.
+func (v Vessel) Room(f material.Filling) (quantity.Volume, quantity.Phrase) {
+	brim := v.BrimVolume()
+	most, why := brim, quantity.Say("full to the brim at ", quantity.Amount(quantity.KindVolume, float64(brim)))
+	if v.Frost && f.Wet {
+		most = brim * (1 - FrostShare)
+		why = quantity.Say("9 % stays free where it may freeze, which leaves ", quantity.Amount(quantity.KindVolume, float64(most)))
+	}
+	if left := max(0, brim-v.Taken); v.Taken > 0 && left < most {
+		most = left
+		why = quantity.Say("what is packed in it leaves ", quantity.Amount(quantity.KindVolume, float64(left)))
+	}
+	return most, why
+}
+
+// Distribution is what an input of a budget is taken to be like.
+type Distribution string
+
+// The distributions of inputs (JCGM 100:2008, 4.2 and 4.3).
+const (
+	Rectangular Distribution = "rectangular"
+	Normal      Distribution = "normal"
+)
+
+// Contribution is one line of an uncertainty budget (JCGM 100:2008, table H.1):
+// an input's standard uncertainty in its own unit, the sensitivity of the mass
+// to it (kg per unit), what that adds to the mass (kg) and its share of the
+// variance.
 type Contribution struct {
-	Name  string
-	U1    quantity.Mass
-	Share float64
+	Name        string
+	Kind        quantity.Kind
+	InputU1     float64
+	Sensitivity float64
+	Shape       Distribution
+	U1          quantity.Mass
+	Share       float64
+}
+
+// budget fills in what each line adds and its share, and sums them up.
+func budget(parts []Contribution) ([]Contribution, quantity.Mass) {
+	var all []float64
+	for i, p := range parts {
+		parts[i].U1 = quantity.Mass(math.Abs(p.Sensitivity) * p.InputU1)
+		all = append(all, float64(parts[i].U1))
+	}
+	u1 := quantity.RootSumSquares(all...)
+	for i := range parts {
+		if u1 > 0 {
+			parts[i].Share = math.Pow(float64(parts[i].U1)/u1, 2)
+		}
+	}
+	return parts, quantity.Mass(u1)
 }
 
 // Fill is a vessel filled to some level.
@@ -57,15 +113,15 @@ type Fill struct {
 }
 
 // At computes the mass of the vessel with a volume of the filling in it:
-// m = tare + ρV, u² = u_tare² + (V·u_ρ)² + (ρ·u_V)², u_V = (dV/dh)·3 mm/√3
-// (JCGM 100:2008, 5.1.2; ρ is the typical density, u_ρ from its range).
-// volume must lie between 0 and BrimVolume: outside, the error is a
-// *OutOfReach carrying the nearest fill.
+// m = tare + packed + ρV, u² = u_tare² + u_packed² + (V·u_ρ)² + (ρ·u_V)²,
+// u_V = (dV/dh)·3 mm/√3 (JCGM 100:2008, 5.1.2; ρ is the typical density, u_ρ
+// from its range or its batch). volume must lie between 0 and Room: outside,
+// the error is a *OutOfReach carrying the nearest fill.
 func (v Vessel) At(f material.Filling, volume quantity.Volume) (Fill, error) {
-	if brim := v.BrimVolume(); volume > brim {
+	if most, why := v.Room(f); volume > most+1e-9 {
 		return Fill{}, &OutOfReach{
-			Reason:  quantity.Say("holds ", quantity.Amount(quantity.KindVolume, float64(brim)), " at the brim, ", quantity.Amount(quantity.KindVolume, float64(volume)), " were asked for"),
-			Nearest: v.fill(f, brim),
+			Reason:  quantity.Say(why, "; ", quantity.Amount(quantity.KindVolume, float64(volume)), " were asked for"),
+			Nearest: v.fill(f, most),
 		}
 	}
 	if volume < 0 {
@@ -74,24 +130,41 @@ func (v Vessel) At(f material.Filling, volume quantity.Volume) (Fill, error) {
 	return v.fill(f, volume), nil
 }
 
-func (v Vessel) fill(f material.Filling, volume quantity.Volume) Fill {
-	level := v.Profile.Level(volume)
-	u1V := v.Profile.Slope(level) * quantity.Rectangular(float64(LevelHalfWidth))
-	parts := []Contribution{
-		{Name: "empty container", U1: v.TareU1},
-		{Name: "density of the filling", U1: quantity.Mass(float64(volume) * float64(f.U1()))},
-		{Name: "reading the level, ±3 mm", U1: quantity.Mass(float64(f.Typical) * u1V)},
-	}
-	u1 := quantity.RootSumSquares(float64(parts[0].U1), float64(parts[1].U1), float64(parts[2].U1))
-	for i := range parts {
-		if u1 > 0 {
-			parts[i].Share = math.Pow(float64(parts[i].U1)/u1, 2)
+// AtLevel is At by the level in m. A level above the brim is refused with
+// *OutOfReach, even where the geometry ends there.
+func (v Vessel) AtLevel(f material.Filling, level quantity.Length) (Fill, error) {
+	brim := v.BrimVolume()
+	if top := v.Profile.Level(brim); level > top+1e-6 {
+		most, _ := v.Room(f)
+		return Fill{}, &OutOfReach{
+			Reason:  quantity.Say("the brim is at ", quantity.Amount(quantity.KindLevel, float64(top)), "; a level of ", quantity.Amount(quantity.KindLevel, float64(level)), " is above it"),
+			Nearest: v.fill(f, most),
 		}
 	}
+	return v.At(f, v.Profile.Volume(level))
+}
+
+func (v Vessel) fill(f material.Filling, volume quantity.Volume) Fill {
+	level := v.Profile.Level(volume)
+	parts := []Contribution{
+		{Name: "empty container", Kind: quantity.KindFine, InputU1: float64(v.TareU1), Sensitivity: 1, Shape: Rectangular},
+		{Name: "density of the filling", Kind: quantity.KindDensity, InputU1: float64(f.U1()), Sensitivity: float64(volume), Shape: Rectangular},
+		{
+			Name: "reading the level, ±3 mm", Kind: quantity.KindLevel, InputU1: quantity.Rectangular(float64(LevelHalfWidth)),
+			Sensitivity: float64(f.Typical) * v.Profile.Slope(level), Shape: Rectangular,
+		},
+	}
+	if f.Std > 0 {
+		parts[1].Shape = Normal
+	}
+	if v.Inside.Value > 0 {
+		parts = append(parts, Contribution{Name: "what is packed in it", Kind: quantity.KindFine, InputU1: float64(v.Inside.U1), Sensitivity: 1, Shape: Rectangular})
+	}
+	parts, u1 := budget(parts)
 	return Fill{
 		Mass: quantity.Estimate{
-			Value: v.Tare + quantity.Mass(float64(f.Typical)*float64(volume)),
-			U1:    quantity.Mass(u1), How: quantity.Computed,
+			Value: v.Tare + v.Inside.Value + quantity.Mass(float64(f.Typical)*float64(volume)),
+			U1:    u1, How: quantity.Computed,
 		},
 		Volume: volume, Level: level, Density: f.Typical, Budget: parts,
 	}
@@ -106,16 +179,21 @@ type OutOfReach struct {
 func (e *OutOfReach) Error() string { return e.Reason.In(quantity.Metric) }
 
 // For inverts At: the fill at which the vessel weighs target. A target below
-// the tare, above what the brim holds, or with m + U above the rating is
+// the tare, above what there is room for, or with m + U above the rating is
 // refused with *OutOfReach and the nearest fill that is allowed.
 func (v Vessel) For(f material.Filling, target quantity.Mass) (Fill, error) {
-	if target < v.Tare {
+	empty := v.Tare + v.Inside.Value
+	if target < empty {
+		words := "empty it already weighs "
+		if v.Inside.Value > 0 {
+			words = "with what is packed in it it already weighs "
+		}
 		return Fill{}, &OutOfReach{
-			Reason:  quantity.Say("empty it already weighs ", quantity.Amount(quantity.KindFine, float64(v.Tare))),
+			Reason:  quantity.Say(words, quantity.Amount(quantity.KindFine, float64(empty))),
 			Nearest: v.fill(f, 0),
 		}
 	}
-	volume := quantity.Volume(float64(target-v.Tare) / float64(f.Typical))
+	volume := quantity.Volume(float64(target-empty) / float64(f.Typical))
 	most, bound := v.Most(f)
 	if volume > most.Volume+1e-9 {
 		return Fill{}, &OutOfReach{
@@ -126,18 +204,25 @@ func (v Vessel) For(f material.Filling, target quantity.Mass) (Fill, error) {
 	return v.fill(f, volume), nil
 }
 
-// Most is the fullest allowed fill and what bounds it: the brim, or the rating
-// (m + U ≤ rating; m + U rises with the volume, so bisection finds it to 1 µL).
+// Most is the fullest allowed fill and what bounds it: the room in it, or the
+// rating (m + U ≤ rating; m + U rises with the volume, so bisection finds it to
+// 1 µL).
 func (v Vessel) Most(f material.Filling) (Fill, quantity.Phrase) {
-	brim := v.BrimVolume()
-	full := v.fill(f, brim)
+	room, why := v.Room(f)
+	full := v.fill(f, room)
 	if v.Rating <= 0 || full.Mass.Highest() <= v.Rating {
-		return full, quantity.Say("full to the brim at ", quantity.Amount(quantity.KindVolume, float64(brim)))
+		return full, why
 	}
-	lo, hi := 0.0, float64(brim)
+	highest := func(volume float64) quantity.Mass {
+		level := v.Profile.Level(quantity.Volume(volume))
+		u1 := quantity.RootSumSquares(float64(v.TareU1), float64(v.Inside.U1), volume*float64(f.U1()),
+			float64(f.Typical)*v.Profile.Slope(level)*quantity.Rectangular(float64(LevelHalfWidth)))
+		return v.Tare + v.Inside.Value + quantity.Mass(float64(f.Typical)*volume+2*u1)
+	}
+	lo, hi := 0.0, float64(room)
 	for hi-lo > 1e-9 {
 		mid := (lo + hi) / 2
-		if v.fill(f, quantity.Volume(mid)).Mass.Highest() <= v.Rating {
+		if highest(mid) <= v.Rating {
 			lo = mid
 		} else {
 			hi = mid
@@ -155,7 +240,7 @@ func (v Vessel) ExplainMost(f material.Filling) derivation.Derivation {
 			derivation.Number("brim", quantity.KindVolume, float64(v.BrimVolume()), "stock"),
 			derivation.Number("bulk density", quantity.KindDensity, float64(f.Typical), "stock"),
 		},
-		Formula: "the fullest fill with m + U ≤ rating and V ≤ brim (1.04 × capacity when it is not known)",
+		Formula: "the fullest fill with m + U ≤ rating and V ≤ room (brim, or 1.04 × capacity; less what is packed; 9 % free of frost)",
 		Range:   "held at rest or lifted; half of the rating overhead, twice when dragged",
 		Source:  "house values; density: " + f.Source,
 	}
@@ -167,7 +252,7 @@ func (v Vessel) ExplainMost(f material.Filling) derivation.Derivation {
 
 // Explain derives a fill's mass.
 func (v Vessel) Explain(f material.Filling, fill Fill) derivation.Derivation {
-	return derivation.Derivation{
+	d := derivation.Derivation{
 		Title: "Mass by filling", Value: float64(fill.Mass.Value), Kind: quantity.KindMass, U: float64(fill.Mass.Expanded()),
 		Inputs: []derivation.Input{
 			{Name: "empty (tare)", Kind: quantity.KindFine, Value: float64(v.Tare), U: 2 * float64(v.TareU1), From: "stock"},
@@ -179,4 +264,9 @@ func (v Vessel) Explain(f material.Filling, fill Fill) derivation.Derivation {
 		Range:   "from empty to the brim, filling at one density throughout",
 		Source:  "JCGM 100:2008 (GUM) 5.1.2, 4.3.7; density: " + f.Source,
 	}
+	if v.Inside.Value > 0 {
+		d = d.With(derivation.Input{Name: "what is packed in it", Kind: quantity.KindFine, Value: float64(v.Inside.Value), U: 2 * float64(v.Inside.U1), From: "stock"})
+		d.Formula = "m = tare + packed + ρ·V;  U = 2·√(u_tare² + u_packed² + (V·u_ρ)² + (ρ·dV/dh·3 mm/√3)²)"
+	}
+	return d
 }

@@ -23,7 +23,7 @@ const (
 
 // Rung is a load that can be reached in a hold: one mass (Low = High), or every
 // mass from Low to High. U is its expanded uncertainty at High. Things are the
-// ids of what it occupies.
+// ids of what it occupies: two rungs that share one cannot stand ready at once.
 type Rung struct {
 	Hold      Hold
 	Low, High quantity.Mass
@@ -31,6 +31,11 @@ type Rung struct {
 	Origin    Origin
 	Things    []string
 	Label     string
+	// Seconds is how long it takes to have it in hand from another load.
+	Seconds int
+	// Check, when not empty, says what has to be checked before it is used; such
+	// a rung counts for nothing until then.
+	Check string
 }
 
 // Distance is how far a mass is from the rung, 0 inside a stretch, in kg.
@@ -46,14 +51,13 @@ type Ladder map[Hold][]Rung
 func PairTolerance(heavier quantity.Mass) quantity.Mass { return max(0.25, 0.03*heavier) }
 
 // NewLadder orders rungs by hold and adds the pairs that two different things
-// make: two single rungs within tolerance, a single inside another's stretch,
-// or the part that two stretches share.
+// make: for each load of a pair one way to make it.
 func NewLadder(rungs []Rung) Ladder {
 	l := Ladder{}
 	for _, r := range rungs {
 		l[r.Hold] = append(l[r.Hold], r)
 	}
-	l[Pair] = append(l[Pair], Pairs(rungs)...)
+	l[Pair] = append(l[Pair], nearestPairs(pairable(rungs))...)
 	for h := range l {
 		l[h] = sorted(l[h])
 		if len(l[h]) == 0 {
@@ -61,6 +65,16 @@ func NewLadder(rungs []Rung) Ladder {
 		}
 	}
 	return l
+}
+
+// Add puts more rungs into the ladder, in order.
+func (l Ladder) Add(rungs []Rung) {
+	for _, r := range rungs {
+		l[r.Hold] = append(l[r.Hold], r)
+	}
+	for h := range l {
+		l[h] = sorted(l[h])
+	}
 }
 
 func sorted(rungs []Rung) []Rung {
@@ -73,11 +87,11 @@ func sorted(rungs []Rung) []Rung {
 	return rungs
 }
 
-// Pairs are the pairs that the one-hand rungs of different things make. A thing
-// that gives a pair by itself is not matched with others.
-func Pairs(rungs []Rung) []Rung {
+// pairable are the one-hand rungs that can be matched: not of things that give
+// a pair by themselves.
+func pairable(rungs []Rung) []Rung {
 	paired := map[string]bool{}
-	var singles, out []Rung
+	var singles []Rung
 	for _, r := range rungs {
 		if r.Hold == Pair {
 			paired[r.Things[0]] = true
@@ -88,11 +102,17 @@ func Pairs(rungs []Rung) []Rung {
 			singles = append(singles, r)
 		}
 	}
+	return singles
+}
+
+// Pairs are all pairs that the one-hand rungs of different things make: two
+// single rungs within tolerance, a single inside another's stretch, or the part
+// that two stretches share.
+func Pairs(rungs []Rung) []Rung {
+	singles := pairable(rungs)
+	var out []Rung
 	for i, a := range singles {
 		for _, b := range singles[i+1:] {
-			if a.Things[0] == b.Things[0] {
-				continue
-			}
 			if p, ok := pair(a, b); ok {
 				out = append(out, p)
 			}
@@ -101,7 +121,75 @@ func Pairs(rungs []Rung) []Rung {
 	return out
 }
 
+// nearestPairs are enough pairs to make every load of a pair that a thing can
+// take part in: each single with the nearest next one, and with the stretch
+// that reaches furthest past it; and of stretches, by a sweep from the lightest
+// up, each with the furthest reaching of those before it, which covers all that
+// two of them share. n log n instead of n².
+func nearestPairs(singles []Rung) []Rung {
+	var fixed, stretches []Rung
+	for _, r := range singles {
+		if r.High > r.Low {
+			stretches = append(stretches, r)
+		} else {
+			fixed = append(fixed, r)
+		}
+	}
+	fixed, stretches = sorted(fixed), sorted(stretches)
+	var out []Rung
+	match := func(a, b Rung) bool {
+		p, ok := pair(a, b)
+		if ok {
+			out = append(out, p)
+		}
+		return ok
+	}
+	for i, a := range fixed {
+		for _, b := range fixed[i+1:] {
+			if match(a, b) || b.Low-a.Low > PairTolerance(b.Low) {
+				break
+			}
+		}
+		for _, s := range stretches {
+			if match(a, s) {
+				break
+			}
+		}
+	}
+	var first, second *Rung // the two that reach furthest
+	for i := range stretches {
+		s := &stretches[i]
+		switch {
+		case first == nil:
+			first = s
+		case second == nil || s.High > second.High:
+			if !match(*first, *s) && second != nil {
+				match(*second, *s)
+			}
+			second = s
+			if s.High > first.High {
+				first, second = s, first
+			}
+		}
+	}
+	return out
+}
+
+func share(a, b Rung) bool {
+	for _, x := range a.Things {
+		for _, y := range b.Things {
+			if x == y {
+				return true
+			}
+		}
+	}
+	return false
+}
+
 func pair(a, b Rung) (Rung, bool) {
+	if share(a, b) {
+		return Rung{}, false
+	}
 	low, high := max(a.Low, b.Low), min(a.High, b.High)
 	if low > high {
 		if low-high > PairTolerance(low) {
@@ -117,6 +205,7 @@ func pair(a, b Rung) (Rung, bool) {
 	return Rung{
 		Hold: Pair, Low: low, High: high, U: max(a.U, b.U), Origin: origin,
 		Things: append(append([]string{}, a.Things...), b.Things...), Label: a.Label + " + " + b.Label,
+		Seconds: max(a.Seconds, b.Seconds),
 	}, true
 }
 
@@ -166,4 +255,82 @@ func (l Ladder) Steps(h Hold) []Step {
 		}
 	}
 	return out
+}
+
+// Closing is one way to close a step: a rung that would lie in it, what is left
+// of the step then (the largest rise between neighbours), its cost in minor
+// units and the minutes to make it.
+type Closing struct {
+	Name    string
+	Rung    Rung
+	Left    float64
+	Cost    int64
+	Minutes int
+}
+
+// Offer is something that could be made or bought: the rungs it would give, in
+// any hold. Single says that it can be any one load of its rungs' stretches but
+// then stays so, as a jug that is filled once.
+type Offer struct {
+	Name    string
+	Rungs   []Rung
+	Cost    int64
+	Minutes int
+	Single  bool
+}
+
+// at is the offer's rung for a step: where it is single, the load nearest to
+// the step's geometric middle.
+func (o Offer) at(r Rung, s Step) Rung {
+	if o.Single {
+		middle := quantity.Mass(math.Sqrt(float64(s.From) * float64(s.To)))
+		r.Low = max(r.Low, min(r.High, middle))
+		r.High = r.Low
+	}
+	return r
+}
+
+// Close finds the best of the offers for a step of a hold: the cheapest, then
+// quickest, of those that leave no rise above LargestStep; when none does, the
+// one that leaves the least. ok is false when none lies in the step at all.
+func (s Step) Close(h Hold, offers []Offer) (best Closing, ok bool) {
+	better := func(a, b Closing) bool {
+		aDoes, bDoes := a.Left <= LargestStep+1e-9, b.Left <= LargestStep+1e-9
+		switch {
+		case aDoes != bDoes:
+			return aDoes
+		case !aDoes && math.Abs(a.Left-b.Left) > 1e-9:
+			return a.Left < b.Left
+		case a.Cost != b.Cost:
+			return a.Cost < b.Cost
+		}
+		return a.Minutes < b.Minutes
+	}
+	for _, o := range offers {
+		var inside []Rung
+		for _, r := range o.Rungs {
+			if r = o.at(r, s); r.Hold == h && r.High > s.From && r.Low < s.To {
+				inside = append(inside, r)
+			}
+		}
+		if len(inside) == 0 {
+			continue
+		}
+		c := Closing{Name: o.Name, Rung: sorted(inside)[0], Left: s.left(inside), Cost: o.Cost, Minutes: o.Minutes}
+		if !ok || better(c, best) {
+			best, ok = c, true
+		}
+	}
+	return best, ok
+}
+
+// left is the largest rise between neighbours from the step's lower to its upper
+// end with rungs in between.
+func (s Step) left(inside []Rung) float64 {
+	largest, top := 0.0, s.From
+	for _, r := range sorted(append([]Rung{{Low: s.To, High: s.To}}, inside...)) {
+		largest = math.Max(largest, float64(r.Low/top)-1)
+		top = max(top, r.High)
+	}
+	return largest
 }

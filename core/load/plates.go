@@ -8,17 +8,21 @@ import (
 	"scrappyrack/core/quantity"
 )
 
-// Plate is a kind of plate: its mass in kg (> 0) and how many single ones
-// there are (≥ 0). They go on in pairs, one a side; an odd one stays off.
+// Plate is a kind of plate: its mass in kg (> 0), how many single ones there are
+// (≥ 0) and how thick one is in m (0 when it does not matter). They go on in
+// pairs, one a side; an odd one stays off.
 type Plate struct {
-	Mass  quantity.Mass
-	Count int
+	Mass      quantity.Mass
+	Count     int
+	Thickness quantity.Length
 }
 
 // PlateBar is a bar or a handle with what can be put on it. Collar is one collar;
-// two are always on, with the empty bar too. Masses in kg, ≥ 0.
+// two are always on, with the empty bar too. Masses in kg, ≥ 0. Sleeve is the
+// length of one side that plates go on, in m, 0 when it is not known.
 type PlateBar struct {
 	Mass, Collar quantity.Mass
+	Sleeve       quantity.Length
 	Plates       []Plate
 }
 
@@ -44,19 +48,27 @@ type sides struct {
 
 type side struct {
 	sum    int64 // mg
-	plates int   // fewest that give the sum
+	plates int   // fewest that give the sum at no more than this thickness
+	thick  int64 // of all on the side, in µm
 	from   int   // index in the layer before
 	used   int   // plates of this layer's kind
 }
 
-const milligrams = 1e6
+const (
+	milligrams  = 1e6
+	micrometres = 1e6
+)
 
 func (b PlateBar) sides() (*sides, error) {
 	kinds := append([]Plate(nil), b.Plates...)
 	sort.SliceStable(kinds, func(i, j int) bool { return kinds[i].Mass < kinds[j].Mass })
 	s := &sides{kinds: kinds, layers: [][]side{{{}}}}
+	sleeve := int64(math.MaxInt64)
+	if b.Sleeve > 0 {
+		sleeve = int64(math.Round(float64(b.Sleeve) * micrometres))
+	}
 	for _, k := range kinds {
-		next := withKind(s.layers[len(s.layers)-1], int64(math.Round(float64(k.Mass)*milligrams)), k.Count/2)
+		next := withKind(s.layers[len(s.layers)-1], k, sleeve)
 		if len(next) > maxSideSums {
 			return nil, &PlateError{"plates", fmt.Sprintf("these plates make more than %d different sums: leave some out", maxSideSums)}
 		}
@@ -65,14 +77,20 @@ func (b PlateBar) sides() (*sides, error) {
 	return s, nil
 }
 
-// withKind adds up to count plates of a mass to every sum. Of equal sums the
-// one with the fewest plates stays, then the one with the most of this kind,
-// the heaviest so far: so the heaviest go inside.
-func withKind(layer []side, mass int64, count int) []side {
-	all := make([]side, 0, len(layer)*(count+1))
-	for used := count; used >= 0; used-- {
+// withKind adds up to half the count of a kind to every sum, as far as the
+// sleeve goes. Of equal sums those stay that are thinner than all with fewer
+// plates; of those alike the one with the most of this kind, the heaviest so
+// far: so the heaviest go inside.
+func withKind(layer []side, k Plate, sleeve int64) []side {
+	mass := int64(math.Round(float64(k.Mass) * milligrams))
+	thick := int64(math.Round(float64(k.Thickness) * micrometres))
+	all := make([]side, 0, len(layer)*(k.Count/2+1))
+	for used := k.Count / 2; used >= 0; used-- {
+		n := int64(used)
 		for i, s := range layer {
-			all = append(all, side{s.sum + int64(used)*mass, s.plates + used, i, used})
+			if s.thick+n*thick <= sleeve {
+				all = append(all, side{s.sum + n*mass, s.plates + used, s.thick + n*thick, i, used})
+			}
 		}
 	}
 	sort.SliceStable(all, func(i, j int) bool {
@@ -83,7 +101,7 @@ func withKind(layer []side, mass int64, count int) []side {
 	})
 	out := all[:0]
 	for _, s := range all {
-		if len(out) == 0 || out[len(out)-1].sum != s.sum {
+		if last := len(out) - 1; last < 0 || out[last].sum != s.sum || out[last].thick > s.thick {
 			out = append(out, s)
 		}
 	}
@@ -127,23 +145,26 @@ func (b PlateBar) Load(target quantity.Mass) (Loading, error) {
 	}
 	last := s.layers[len(s.layers)-1]
 	empty := float64(b.Mass) + 2*float64(b.Collar)
-	out := Loading{Loads: make([]quantity.Mass, len(last))}
-	best := 0
+	out := Loading{Loads: make([]quantity.Mass, 0, len(last))}
+	best, nearest := 0, math.Inf(1)
 	for i, p := range last {
+		if i > 0 && last[i-1].sum == p.sum {
+			continue // thinner, of more plates
+		}
 		m := quantity.Mass(empty + 2*float64(p.sum)/milligrams)
-		out.Loads[i] = m
+		out.Loads = append(out.Loads, m)
 		off := float64(m - target)
 		if off < 0.5/milligrams {
-			out.Below = &out.Loads[i]
+			out.Below = &m
 		}
 		if off > -0.5/milligrams && out.Above == nil {
-			out.Above = &out.Loads[i]
+			out.Above = &m
 		}
-		if math.Abs(off) < math.Abs(float64(out.Loads[best]-target))-0.5/milligrams {
-			best = i
+		if math.Abs(off) < nearest-0.5/milligrams {
+			best, nearest, out.Nearest = i, math.Abs(off), m
 		}
 	}
-	out.Nearest, out.PerSide = out.Loads[best], s.plates(best)
+	out.PerSide = s.plates(best)
 	return out, nil
 }
 
@@ -155,9 +176,163 @@ func (b PlateBar) check() error {
 		if !(p.Mass > 0) || p.Mass > 100 {
 			return &PlateError{fmt.Sprintf("plates[%d].mass_kg", i), fmt.Sprintf("a plate of %g kg is not between 0 and 100 kg", float64(p.Mass))}
 		}
+		if p.Thickness < 0 {
+			return &PlateError{fmt.Sprintf("plates[%d].thickness_m", i), "a plate cannot be thinner than nothing"}
+		}
 		if p.Count < 0 || p.Count > MaxPlateCount {
 			return &PlateError{fmt.Sprintf("plates[%d].count", i), fmt.Sprintf("%d plates are not between 0 and %d", p.Count, MaxPlateCount)}
 		}
 	}
 	return nil
+}
+
+// gapsIn counts the steps above LargestStep between neighbours of sorted loads.
+func gapsIn(loads []quantity.Mass) int {
+	n := 0
+	for i, m := range loads[1:] {
+		if m > loads[i]*(1+LargestStep) {
+			n++
+		}
+	}
+	return n
+}
+
+// ExtraPair is one more pair of plates and what it does to a bar's loads: the
+// steps above 10 % between its lightest and heaviest load before and after.
+type ExtraPair struct {
+	Mass          quantity.Mass
+	Before, After int
+}
+
+// BestExtraPair is the one pair of plates, of the sizes offered (kg), that
+// leaves the fewest steps above 10 %; of equal ones the lightest. ok is false
+// when none leaves fewer. Errors are *PlateError.
+func (b PlateBar) BestExtraPair(offered []quantity.Mass) (best ExtraPair, ok bool, err error) {
+	now, err := b.Load(0)
+	if err != nil {
+		return best, false, err
+	}
+	before := gapsIn(now.Loads)
+	best = ExtraPair{Before: before, After: before}
+	for _, m := range offered {
+		more := b
+		more.Plates = append(append([]Plate{}, b.Plates...), Plate{Mass: m, Count: 2})
+		then, err := more.Load(0)
+		if err != nil {
+			return best, false, err
+		}
+		if after := gapsIn(then.Loads); after < best.After || ok && after == best.After && m < best.Mass {
+			best, ok = ExtraPair{m, before, after}, true
+		}
+	}
+	return best, ok, nil
+}
+
+// PlateSizes are the pairs that shops have, in kg, and in lb for the US
+// (common practice).
+func PlateSizes(system quantity.System) []quantity.Mass {
+	if system == quantity.US {
+		var out []quantity.Mass
+		for _, lb := range []quantity.Mass{1.25, 2.5, 5, 10, 25, 35, 45} {
+			out = append(out, lb*quantity.PoundKg)
+		}
+		return out
+	}
+	return []quantity.Mass{0.5, 1, 1.25, 2, 2.5, 5, 10, 15, 20}
+}
+
+// Handle is a bar, or one or two handles that share the plates.
+type Handle struct {
+	ID, Name string
+	Long     bool // a bar for both hands; else for one
+	Count    int  // 1, or 2 for a pair of handles
+	Bar      PlateBar
+}
+
+// Rungs are the loads of a handle: a bar's in the bar hold, a handle's in one
+// hand and overhead, and of two handles what both can be loaded to at once as a
+// pair; loads less than 2 % apart, which nobody trains by, are left out. Errors are *PlateError.
+func (h Handle) Rungs() ([]Rung, error) {
+	alone, err := h.Bar.Load(0)
+	if err != nil {
+		return nil, err
+	}
+	var out []Rung
+	add := func(hold Hold, m quantity.Mass) {
+		out = append(out, Rung{
+			Hold: hold, Low: m, High: m, U: m * plateTolerance, Origin: Owned, Things: []string{h.ID},
+			Label: h.Name, Seconds: plateSeconds,
+		})
+	}
+	for _, m := range thinned(alone.Loads) {
+		if h.Long {
+			add(Bar, m)
+			continue
+		}
+		add(OneHand, m)
+		add(Overhead, m)
+		add(TwoHand, m)
+	}
+	if h.Long || h.Count < 2 {
+		return out, nil
+	}
+	shared, err := h.Shared().Load(0)
+	if err != nil {
+		return nil, err
+	}
+	for _, m := range thinned(shared.Loads) {
+		add(Pair, m)
+	}
+	return out, nil
+}
+
+// Shared is one of a pair of handles that are loaded alike from the same plates:
+// each side of each takes a quarter of a kind.
+func (h Handle) Shared() PlateBar {
+	one := h.Bar
+	one.Plates = nil
+	for _, p := range h.Bar.Plates {
+		p.Count = p.Count / 4 * 2
+		one.Plates = append(one.Plates, p)
+	}
+	return one
+}
+
+const (
+	plateTolerance = 0.02 // ± of a plain plate's marked mass (common practice)
+	plateSeconds   = 40   // change-over (house value)
+	fineStep       = 0.02 // steps below this nobody trains by
+)
+
+// thinned drops loads that lie less than fineStep above the last kept one, but
+// keeps the heaviest.
+func thinned(loads []quantity.Mass) []quantity.Mass {
+	var out []quantity.Mass
+	for i, m := range loads {
+		if m <= 0 {
+			continue
+		}
+		if len(out) == 0 || i == len(loads)-1 || m >= out[len(out)-1]*(1+fineStep) {
+			out = append(out, m)
+		}
+	}
+	return out
+}
+
+// SpanCheck is what a stick with a container at each end needs before it is
+// used.
+const SpanCheck = "the stick's span and the hooks, see Builds"
+
+// StickRungs are the bars that a stick of a mass (kg) makes with two containers
+// of nearly equal mass hung on its ends; they count only once their span has
+// been checked.
+func StickRungs(id, name string, stick quantity.Mass, ends []Rung) []Rung {
+	var out []Rung
+	for _, p := range nearestPairs(pairable(ends)) {
+		p.Hold, p.Low, p.High, p.U = Bar, stick+2*p.Low, stick+2*p.High, 2*p.U
+		p.Things = append([]string{id}, p.Things...)
+		p.Label, p.Check = name+" with "+p.Label, SpanCheck
+		out = append(out, p)
+	}
+	return out
 }

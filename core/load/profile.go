@@ -113,22 +113,34 @@ type Marks struct {
 	curve interp.FritschButland
 }
 
-// NewMarks makes a profile of at least two marks whose levels and volumes both
-// rise; an empty mark (0, 0) is added at the front when it is missing.
-// Errors name the mark that breaks the order.
+// MarkError names the mark, by its index, that breaks the order.
+type MarkError struct {
+	Index  int
+	Detail string
+}
+
+func (e *MarkError) Error() string { return e.Detail }
+
+// NewMarks makes a profile of at least one mark above the bottom, of levels (m)
+// and volumes (L) that both rise; an empty mark (0, 0) is added at the front
+// when it is missing. Errors are *MarkError.
 func NewMarks(marks []Mark) (*Marks, error) {
 	all := append([]Mark(nil), marks...)
+	added := 0
 	if len(all) > 0 && all[0].Level > 0 && all[0].Volume > 0 {
-		all = append([]Mark{{}}, all...)
+		all, added = append([]Mark{{}}, all...), 1
 	}
 	if len(all) < 2 {
-		return nil, fmt.Errorf("at least one mark above the bottom is needed")
+		return nil, &MarkError{0, "at least one mark above the bottom is needed"}
 	}
 	xs, ys := make([]float64, len(all)), make([]float64, len(all))
 	for i, m := range all {
 		if i > 0 && (m.Level <= all[i-1].Level || m.Volume <= all[i-1].Volume) {
-			return nil, fmt.Errorf("mark %d (%.3f m, %.3f L) does not rise above the one before it (%.3f m, %.3f L)",
-				i+1, float64(m.Level), float64(m.Volume), float64(all[i-1].Level), float64(all[i-1].Volume))
+			what := "level"
+			if m.Level > all[i-1].Level {
+				what = "volume"
+			}
+			return nil, &MarkError{i - added, fmt.Sprintf("mark %d does not rise: its %s is not above that of the mark before it", i-added+1, what)}
 		}
 		xs[i], ys[i] = float64(m.Level), float64(m.Volume)
 	}

@@ -18,11 +18,18 @@ type Filling struct {
 	Loose              bool // flows or slides inside a container that is not full
 	Note               string
 	Source             string
+	// Std is the standard uncertainty of Typical in kg/L where it comes from
+	// weighings, 0 where only the range is known.
+	Std quantity.Density
 }
 
-// U1 is the standard uncertainty of the density: the range taken as a
-// rectangular distribution, (High − Low)/(2√3), in kg/L (JCGM 100:2008, 4.3.7).
+// U1 is the standard uncertainty of the density in kg/L: that of its weighings,
+// or the range taken as a rectangular distribution, (High − Low)/(2√3) (JCGM
+// 100:2008, 4.3.7).
 func (f Filling) U1() quantity.Density {
+	if f.Std > 0 {
+		return f.Std
+	}
 	return quantity.Density(quantity.Rectangular(float64(f.High-f.Low) / 2))
 }
 
@@ -42,20 +49,20 @@ func OfDensity(d quantity.Density) Filling {
 const fromMemory = "handbook bulk-density tables, from memory"
 
 var fillings = []Filling{
-	{"fresh-water", "fresh water", 0.992, 0.998, 1.000, true, true, "0.99821 at 20 °C", "CRC Handbook, density of water"},
-	{"sea-water", "sea water", 1.020, 1.025, 1.030, true, true, "", fromMemory},
-	{"dry-sand", "dry sand, loose", 1.44, 1.50, 1.65, false, true, "a US gallon is about 12.5 lb", "common practice"},
-	{"wet-sand", "wet sand, packed", 1.90, 2.08, 2.16, true, true, "a US gallon is about 17 to 18 lb", "common practice"},
-	{"gravel", "gravel, dry", 1.45, 1.55, 1.70, false, true, "", fromMemory},
-	{"garden-soil", "garden soil, dry", 1.0, 1.2, 1.4, false, true, "", fromMemory},
-	{"concrete", "concrete, set", 2.3, 2.4, 2.45, false, false, "cannot be poured out again", fromMemory},
-	{"salt", "salt, granular", 1.15, 1.22, 1.30, false, true, "", fromMemory},
-	{"rice", "rice, dry", 0.75, 0.80, 0.87, false, true, "", fromMemory},
-	{"beans", "dried beans", 0.72, 0.77, 0.85, false, true, "", fromMemory},
-	{"cat-litter", "clay cat litter", 0.65, 0.85, 1.05, false, true, "", fromMemory},
-	{"steel-shot", "steel shot or washers, loose", 4.2, 4.6, 5.0, false, true, "", fromMemory},
-	{"books", "books, paper", 0.65, 0.80, 0.95, false, false, "as packed", fromMemory},
-	{"stuffing", "towels, clothes", 0.10, 0.20, 0.30, false, false, "as packed", fromMemory},
+	{"fresh-water", "fresh water", 0.992, 0.998, 1.000, true, true, "0.99821 at 20 °C", "CRC Handbook, density of water", 0},
+	{"sea-water", "sea water", 1.020, 1.025, 1.030, true, true, "", fromMemory, 0},
+	{"dry-sand", "dry sand, loose", 1.44, 1.50, 1.65, false, true, "a US gallon is about 12.5 lb", "common practice", 0},
+	{"wet-sand", "wet sand, packed", 1.90, 2.08, 2.16, true, true, "a US gallon is about 17 to 18 lb", "common practice", 0},
+	{"gravel", "gravel, dry", 1.45, 1.55, 1.70, false, true, "", fromMemory, 0},
+	{"garden-soil", "garden soil, dry", 1.0, 1.2, 1.4, false, true, "", fromMemory, 0},
+	{"concrete", "concrete, set", 2.3, 2.4, 2.45, false, false, "cannot be poured out again", fromMemory, 0},
+	{"salt", "salt, granular", 1.15, 1.22, 1.30, false, true, "", fromMemory, 0},
+	{"rice", "rice, dry", 0.75, 0.80, 0.87, false, true, "", fromMemory, 0},
+	{"beans", "dried beans", 0.72, 0.77, 0.85, false, true, "", fromMemory, 0},
+	{"cat-litter", "clay cat litter", 0.65, 0.85, 1.05, false, true, "", fromMemory, 0},
+	{"steel-shot", "steel shot or washers, loose", 4.2, 4.6, 5.0, false, true, "", fromMemory, 0},
+	{"books", "books, paper", 0.65, 0.80, 0.95, false, false, "as packed", fromMemory, 0},
+	{"stuffing", "towels, clothes", 0.10, 0.20, 0.30, false, false, "as packed", fromMemory, 0},
 }
 
 // Fillings lists the starting table, in its order.

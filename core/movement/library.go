@@ -1,21 +1,34 @@
 package movement
 
 import (
+	"scrappyrack/core/body"
 	"scrappyrack/core/load"
+	"scrappyrack/core/quantity"
 	"scrappyrack/core/space"
 )
 
 // pushUps: share of body weight on the hands (Ebben et al. 2011, J Strength
 // Cond Res 25(10):2891–2894, from memory).
 var pushUps = []BodyShare{
-	{"push-up, hands on 61 cm", 0.41}, {"push-up on knees", 0.49}, {"push-up, hands on 30 cm", 0.55},
-	{"push-up", 0.64}, {"push-up, feet on 30 cm", 0.70}, {"push-up, feet on 61 cm", 0.74},
+	{"push-up, hands on 61 cm", pushed(0.61)}, {"push-up on knees", load.KneePushUp().Typical}, {"push-up, hands on 30 cm", pushed(0.305)},
+	{"push-up", pushed(0)}, {"push-up, feet on 30 cm", pushed(-0.305)}, {"push-up, feet on 61 cm", pushed(-0.61)},
 }
 
-// strapRows: share of body weight by body angle from the vertical (Melrose &
-// Dawes 2015, J Athl Enhanc 4:1, from memory).
+// pushed is the share of a push-up inside the measured table, where the stature
+// does not matter.
+func pushed(rise quantity.Length) float64 {
+	s, _ := load.PushUp(rise, body.MinStature)
+	return s.Typical
+}
+
+// strapRows: shares by body angle from the vertical.
 var strapRows = []BodyShare{
-	{"row, body at 30°", 0.374}, {"row, body at 45°", 0.529}, {"row, body at 60°", 0.681}, {"row, body at 75°", 0.794},
+	{"row, body at 30°", strapped(30)}, {"row, body at 45°", strapped(45)}, {"row, body at 60°", strapped(60)}, {"row, body at 75°", strapped(75)},
+}
+
+func strapped(angle float64) float64 {
+	s, _ := load.StrapPull(angle)
+	return s.Typical
 }
 
 var wholeBody = []BodyShare{{"the whole body", 1}}

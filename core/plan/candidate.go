@@ -30,13 +30,16 @@ type Owned struct {
 }
 
 // Case is everything a plan is made from. AtHand names the fillings that the
-// household has enough of. Budget and prices are in minor units of Currency.
+// household has enough of; Own are its batches, known by weighing. Handles are
+// the loads of bars and handles with the plates there are. Budget and prices are in minor units of Currency.
 type Case struct {
 	Person     coverage.Person
 	Room       space.Room
 	Containers []load.Container
 	Owned      []Owned
 	AtHand     []string
+	Own        []material.Filling
+	Handles    []load.Rung
 	Currency   string
 	Budget     int64
 	Pins       map[string]Pin
@@ -61,7 +64,7 @@ func (c Case) Today() coverage.Means {
 }
 
 func (c Case) ownedRungs() []load.Rung {
-	var out []load.Rung
+	out := append([]load.Rung(nil), c.Handles...)
 	for _, o := range c.Owned {
 		out = append(out, o.Item.Rungs(load.Owned, o.ID)...)
 	}
@@ -249,6 +252,9 @@ func (c Case) fillingSources() []source {
 		}
 		out = append(out, s)
 	}
+	for _, f := range c.Own {
+		out = append(out, source{filling: f})
+	}
 	return out
 }
 
@@ -263,10 +269,15 @@ func (c Case) states(k load.Container, sources []source) []Candidate {
 	if rungs := k.Rungs(); len(rungs) > 0 {
 		keep := Candidate{Key: "keep:" + k.ID, Name: k.Name + " as it is", Origin: load.Scrap, Group: k.ID, Keep: true, Rungs: rungs, Container: k.Name}
 		if fill, err := k.Fill(); err == nil {
+			fill.Mass = k.Mass(fill)
 			keep.Fill = &fill
 		}
 		out = append(out, keep)
 	}
+	if k.Sold > 0 {
+		return out // it stays as it was sold
+	}
+	k.Weighed = quantity.Estimate{}
 	for _, s := range sources {
 		if k.Kind.Soft != !s.filling.Loose {
 			continue // loose things into hard containers, solid ones into bags

@@ -80,6 +80,8 @@ func (a *API) Mount(r chi.Router) huma.API {
 	a.clients(described)
 	a.parts(described)
 	a.loads(described)
+	a.benches(described)
+	a.stock(described)
 	a.plan(described)
 	a.handover(described)
 	a.calc(described)

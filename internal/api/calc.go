@@ -3,6 +3,7 @@ package api
 import (
 	"context"
 	"errors"
+	"fmt"
 	"net/http"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -11,14 +12,46 @@ import (
 	"scrappyrack/core/material"
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/strength"
+	"scrappyrack/internal/store"
 )
 
 // VesselShape says how the level goes with the volume.
 type VesselShape struct {
-	Kind    string  `json:"kind" enum:"prism,frustum"`
-	HeightM float64 `json:"height_m" exclusiveMinimum:"0" maximum:"5" doc:"Inside height; of a prism, where its capacity is reached"`
-	BottomM float64 `json:"bottom_d_m,omitempty" minimum:"0" maximum:"5" doc:"Frustum: inside diameter at the base"`
-	TopM    float64 `json:"top_d_m,omitempty" minimum:"0" maximum:"5" doc:"Frustum: inside diameter at the height"`
+	Kind    string       `json:"kind" enum:"prism,frustum,marks"`
+	HeightM float64      `json:"height_m,omitempty" minimum:"0" maximum:"5" doc:"Inside height; of a prism, where its capacity is reached"`
+	BottomM float64      `json:"bottom_d_m,omitempty" minimum:"0" maximum:"5" doc:"Frustum: inside diameter at the base"`
+	TopM    float64      `json:"top_d_m,omitempty" minimum:"0" maximum:"5" doc:"Frustum: inside diameter at the height"`
+	Marks   []store.Mark `json:"marks,omitempty" maxItems:"200" doc:"Marks: measured levels and volumes, both rising; interpolated by a monotone cubic"`
+}
+
+// profile makes the shape one that can be computed with.
+func (s VesselShape) profile(capacity float64) (load.Profile, error) {
+	length := func(v float64) quantity.Length { return quantity.Length(v) }
+	if s.Kind == "marks" {
+		var marks []load.Mark
+		for _, m := range s.Marks {
+			marks = append(marks, load.Mark{Level: length(m.LevelM), Volume: quantity.Volume(m.VolumeL)})
+		}
+		p, err := load.NewMarks(marks)
+		var bad *load.MarkError
+		if errors.As(err, &bad) {
+			return nil, refuse(fmt.Sprintf("profile.marks[%d]", bad.Index), bad.Detail, nil)
+		}
+		return p, err
+	}
+	if s.HeightM <= 0 {
+		return nil, refuse("profile.height_m", "a "+s.Kind+" needs its height, above 0", s.HeightM)
+	}
+	if s.Kind == "prism" {
+		return load.Prism{Capacity: quantity.Volume(capacity), Height: length(s.HeightM)}, nil
+	}
+	if s.BottomM <= 0 {
+		return nil, refuse("profile.bottom_d_m", "a frustum needs its bottom diameter, above 0", s.BottomM)
+	}
+	if s.TopM <= 0 {
+		return nil, refuse("profile.top_d_m", "a frustum needs its top diameter, above 0", s.TopM)
+	}
+	return load.Frustum{Bottom: length(s.BottomM), Top: length(s.TopM), Height: length(s.HeightM)}, nil
 }
 
 // FillQuestion asks for the mass at a volume, or for the fill of a mass.
@@ -31,7 +64,9 @@ type FillQuestion struct {
 	Profile   VesselShape `json:"profile"`
 	Filling   string      `json:"filling,omitempty" enum:"fresh-water,sea-water,dry-sand,wet-sand,gravel,garden-soil,concrete,salt,rice,beans,cat-litter,steel-shot,books,stuffing"`
 	Density   *float64    `json:"density_kg_l,omitempty" exclusiveMinimum:"0" maximum:"25" doc:"Instead of a filling, ±5 % rectangular"`
+	Freezes   bool        `json:"freezes,omitempty" doc:"9 % stays free of a wet filling"`
 	VolumeL   *float64    `json:"volume_l,omitempty" minimum:"0" maximum:"2000"`
+	LevelM    *float64    `json:"level_m,omitempty" minimum:"0" maximum:"5" doc:"From the inside bottom"`
 	TargetKg  *float64    `json:"target_kg,omitempty" minimum:"0" maximum:"1000"`
 }
 
@@ -63,9 +98,7 @@ func fillAnswer(v load.Vessel, f material.Filling, fill load.Fill, err error, un
 	}
 	out.MassKg, out.U95Kg = float64(fill.Mass.Value), float64(fill.Mass.Expanded())
 	out.VolumeL, out.LevelM, out.DensityKg = float64(fill.Volume), float64(fill.Level), float64(fill.Density)
-	for _, b := range fill.Budget {
-		out.Budget = append(out.Budget, Contribution{b.Name, float64(b.U1), b.Share})
-	}
+	out.Budget = budgetOf(fill.Budget)
 	out.Why = derivationOf(v.Explain(f, fill))
 	return out, nil
 }
@@ -75,8 +108,14 @@ func (q FillQuestion) answer() (FillAnswer, error) {
 	if (q.Filling == "") == (q.Density == nil) {
 		return none, refuse("filling", "name a filling or give density_kg_l, one of the two", nil)
 	}
-	if (q.VolumeL == nil) == (q.TargetKg == nil) {
-		return none, refuse("volume_l", "give volume_l or target_kg, one of the two", nil)
+	given := 0
+	for _, v := range []*float64{q.VolumeL, q.LevelM, q.TargetKg} {
+		if v != nil {
+			given++
+		}
+	}
+	if given != 1 {
+		return none, refuse("volume_l", "give one of volume_l, level_m and target_kg", nil)
 	}
 	filling := material.Filling{}
 	if q.Density != nil {
@@ -90,24 +129,23 @@ func (q FillQuestion) answer() (FillAnswer, error) {
 	if q.BrimL > 0 && q.BrimL < q.CapacityL {
 		return none, refuse("brim_l", "the brim cannot hold less than the nominal capacity", q.BrimL)
 	}
+	profile, err := q.Profile.profile(q.CapacityL)
+	if err != nil {
+		return none, err
+	}
 	v := load.Vessel{
 		Tare: quantity.Mass(q.TareKg), TareU1: quantity.Mass(q.TareUKg), Capacity: quantity.Volume(q.CapacityL), Brim: quantity.Volume(q.BrimL),
-		Rating: quantity.Mass(q.RatingKg), Profile: load.Prism{Capacity: quantity.Volume(q.CapacityL), Height: quantity.Length(q.Profile.HeightM)},
+		Rating: quantity.Mass(q.RatingKg), Profile: profile, Frost: q.Freezes,
 	}
-	if q.Profile.Kind == "frustum" {
-		if q.Profile.BottomM <= 0 {
-			return none, refuse("profile.bottom_d_m", "a frustum needs its bottom diameter, above 0", q.Profile.BottomM)
-		}
-		if q.Profile.TopM <= 0 {
-			return none, refuse("profile.top_d_m", "a frustum needs its top diameter, above 0", q.Profile.TopM)
-		}
-		v.Profile = load.Frustum{Bottom: quantity.Length(q.Profile.BottomM), Top: quantity.Length(q.Profile.TopM), Height: quantity.Length(q.Profile.HeightM)}
+	var fill load.Fill
+	switch {
+	case q.TargetKg != nil:
+		fill, err = v.For(filling, quantity.Mass(*q.TargetKg))
+	case q.LevelM != nil:
+		fill, err = v.AtLevel(filling, quantity.Length(*q.LevelM))
+	default:
+		fill, err = v.At(filling, quantity.Volume(*q.VolumeL))
 	}
-	if q.TargetKg != nil {
-		fill, err := v.For(filling, quantity.Mass(*q.TargetKg))
-		return fillAnswer(v, filling, fill, err, quantity.Metric)
-	}
-	fill, err := v.At(filling, quantity.Volume(*q.VolumeL))
 	return fillAnswer(v, filling, fill, err, quantity.Metric)
 }
 

@@ -13,6 +13,7 @@ import (
 	"scrappyrack/core/material"
 	"scrappyrack/core/movement"
 	"scrappyrack/core/quantity"
+	"scrappyrack/internal/document"
 )
 
 // Filling is a row of the starting table.
@@ -22,8 +23,19 @@ type Filling struct {
 	Low     float64 `json:"low_kg_l"`
 	Typical float64 `json:"typical_kg_l"`
 	High    float64 `json:"high_kg_l"`
+	Wet     bool    `json:"wet"`
+	Loose   bool    `json:"loose"`
 	Note    string  `json:"note"`
 	Source  string  `json:"source"`
+}
+
+// ScaleKind is a kind of scale with what is usual of one.
+type ScaleKind struct {
+	Key          string  `json:"key"`
+	Name         string  `json:"name"`
+	ResolutionKg float64 `json:"resolution_kg"`
+	AccuracyKg   float64 `json:"accuracy_kg"`
+	MaxKg        float64 `json:"max_kg"`
 }
 
 // ContainerKind is a kind of container with what is assumed of a new one.
@@ -68,9 +80,34 @@ type Display struct {
 	Style    string  `json:"style" enum:"decimal,eighths,feet-inches"`
 }
 
+// Starter is a thing that households have, to tick off instead of typing.
+type Starter struct {
+	Key       string   `json:"key"`
+	Name      string   `json:"name"`
+	Kind      string   `json:"kind" doc:"Of a container; empty for a thing to pack with"`
+	CapacityL float64  `json:"capacity_l"`
+	MassKg    float64  `json:"mass_kg"`
+	HalfKg    float64  `json:"half_kg"`
+	HeightM   float64  `json:"height_m"`
+	NetKg     float64  `json:"net_kg"`
+	Filling   string   `json:"filling"`
+	Hard      bool     `json:"hard"`
+	Systems   []string `json:"systems" doc:"Where it is sold"`
+}
+
+// TagSheet is a sheet that load tags are printed on.
+type TagSheet struct {
+	Key    string `json:"key"`
+	Name   string `json:"name"`
+	Labels int    `json:"labels"`
+}
+
 // Library is what never changes while the application runs.
 type Library struct {
 	Fillings   []Filling       `json:"fillings"`
+	Scales     []ScaleKind     `json:"scales"`
+	Starters   []Starter       `json:"starters"`
+	TagSheets  []TagSheet      `json:"tag_sheets"`
 	Kinds      []ContainerKind `json:"kinds"`
 	Gear       []GearItem      `json:"gear"`
 	Movements  []MovementName  `json:"movements"`
@@ -88,7 +125,14 @@ type libraryOut struct {
 func theLibrary() Library {
 	l := Library{Currencies: quantity.Currencies()}
 	for _, f := range material.Fillings() {
-		l.Fillings = append(l.Fillings, Filling{f.Key, f.Name, float64(f.Low), float64(f.Typical), float64(f.High), f.Note, f.Source})
+		l.Fillings = append(l.Fillings, Filling{f.Key, f.Name, float64(f.Low), float64(f.Typical), float64(f.High), f.Wet, f.Loose, f.Note, f.Source})
+	}
+	for _, s := range load.Scales() {
+		l.Scales = append(l.Scales, ScaleKind{s.Key, s.Name, float64(s.Resolution), float64(s.Accuracy), float64(s.Max)})
+	}
+	l.Starters = startersOf()
+	for _, s := range document.LabelSheets() {
+		l.TagSheets = append(l.TagSheets, TagSheet{s.Key, s.Name, s.Columns * s.Rows})
 	}
 	for _, k := range load.Kinds() {
 		holds := []string{}
@@ -118,6 +162,24 @@ func theLibrary() Library {
 		l.Cautions = append(l.Cautions, Caution{c.Station, c.Hold, c.Text.In(quantity.Metric)})
 	}
 	return l
+}
+
+func startersOf() []Starter {
+	var out []Starter
+	at := map[string]int{}
+	for _, system := range []quantity.System{quantity.Metric, quantity.US} {
+		for _, s := range load.Starters(system) {
+			if i, there := at[s.Key]; there {
+				out[i].Systems = append(out[i].Systems, string(system))
+				continue
+			}
+			at[s.Key] = len(out)
+			out = append(out, Starter{
+				s.Key, s.Name, s.Kind, float64(s.Capacity), float64(s.Mass), float64(s.Half), float64(s.Height), float64(s.Net), s.Filling, s.Hard, []string{string(system)},
+			})
+		}
+	}
+	return out
 }
 
 // Read is what was made of a typed quantity.

@@ -41,8 +41,13 @@ func (a *API) parts(r huma.API) {
 	register(a, r, "profile", "client", func(f *store.File, v store.Profile) { f.Profile = v })
 	register(a, r, "space", "space", func(f *store.File, v store.Space) { f.Space = v })
 	register(a, r, "at-hand", "stock", func(f *store.File, v AtHand) { f.AtHand = v.Fillings })
-	registerList(a, r, "containers", "stock", 300, func(f *store.File) *[]store.Container { return &f.Containers },
+	registerList(a, r, "containers", "stock", mostContainers, func(f *store.File) *[]store.Container { return &f.Containers },
 		func(c *store.Container) *string { return &c.ID })
+	registerList(a, r, "batches", "stock", 60, func(f *store.File) *[]store.Batch { return &f.Batches }, func(b *store.Batch) *string { return &b.ID })
+	registerList(a, r, "weighings", "loads", 1000, func(f *store.File) *[]store.Weighing { return &f.Weighings }, func(w *store.Weighing) *string { return &w.ID })
+	registerList(a, r, "things", "stock", mostThings, func(f *store.File) *[]store.Thing { return &f.Things }, func(t *store.Thing) *string { return &t.ID })
+	registerList(a, r, "handles", "stock", 40, func(f *store.File) *[]store.Handle { return &f.Handles }, func(h *store.Handle) *string { return &h.ID })
+	registerList(a, r, "plates", "stock", 40, func(f *store.File) *[]store.Plate { return &f.Plates }, func(p *store.Plate) *string { return &p.ID })
 	registerList(a, r, "gear", "stock", 200, func(f *store.File) *[]store.Gear { return &f.Gear }, func(g *store.Gear) *string { return &g.ID })
 	registerList(a, r, "tests", "needs", 200, func(f *store.File) *[]store.TestSet { return &f.Tests }, func(t *store.TestSet) *string { return &t.ID })
 	registerList(a, r, "pins", "plan", 400, func(f *store.File) *[]store.Pin { return &f.Pins }, func(p *store.Pin) *string { return &p.ID })
@@ -82,7 +87,11 @@ func registerList[T any](a *API, r huma.API, path, tag string, most int, list fu
 				if at < 0 {
 					return huma.Error404NotFound("there is no such thing in this client's file")
 				}
+				if path == "batches" {
+					f.Refill(in.Item)
+				}
 				*list(f) = slices.Delete(*list(f), at, at+1)
+				f.Forget(in.Item)
 				return nil
 			})
 		})

@@ -53,57 +53,6 @@ type Headroom struct {
 	Why     Derivation `json:"why"`
 }
 
-// Contribution is one line of an uncertainty budget.
-type Contribution struct {
-	Name  string  `json:"name"`
-	UKg   float64 `json:"u_kg" doc:"Standard uncertainty, k = 1"`
-	Share float64 `json:"share" doc:"Share of the variance, 0 to 1"`
-}
-
-// Load is a container as it is filled.
-type Load struct {
-	ID         string         `json:"id"`
-	MassKg     float64        `json:"mass_kg"`
-	U95Kg      float64        `json:"u95_kg"`
-	VolumeL    float64        `json:"volume_l"`
-	LevelM     float64        `json:"level_m"`
-	BrimL      float64        `json:"brim_l"`
-	BrimLevelM float64        `json:"brim_level_m"`
-	MostKg     float64        `json:"most_kg" doc:"Heaviest allowed with this filling"`
-	MostBound  string         `json:"most_bound" doc:"What stops it there"`
-	MostWhy    Derivation     `json:"most_why"`
-	RatingKg   float64        `json:"rating_kg"`
-	RatingHow  string         `json:"rating_how" enum:"given,default"`
-	Steadiness string         `json:"steadiness"`
-	Holds      []string       `json:"holds"`
-	Problem    string         `json:"problem"`
-	Budget     []Contribution `json:"budget"`
-	Why        Derivation     `json:"why"`
-}
-
-// Rung is one reachable load, or every load from Low to High.
-type Rung struct {
-	LowKg  float64 `json:"low_kg"`
-	HighKg float64 `json:"high_kg"`
-	UKg    float64 `json:"u95_kg"`
-	Origin string  `json:"origin" enum:"scrap,owned,build,buy,band,body"`
-	Label  string  `json:"label"`
-}
-
-// Step is a rise between neighbouring rungs that is too large to train by.
-type Step struct {
-	FromKg float64 `json:"from_kg"`
-	ToKg   float64 `json:"to_kg"`
-	Ratio  float64 `json:"ratio"`
-}
-
-// Ladder is every rung of one hold.
-type Ladder struct {
-	Hold  string `json:"hold"`
-	Rungs []Rung `json:"rungs"`
-	Steps []Step `json:"steps"`
-}
-
 // Tick is a rung on a slot's scale.
 type Tick struct {
 	AtKg     float64 `json:"at_kg"`
@@ -192,20 +141,21 @@ func heightsOf(stature quantity.Length) []Height {
 
 // Results is everything worked out from a file, but for the plan.
 type Results struct {
-	Lacks      string     `json:"lacks" doc:"What has to be said before needs can be worked out"`
-	BodyMassKg float64    `json:"body_mass_kg"`
-	MassGuess  bool       `json:"mass_guessed" doc:"The body mass is a guess from the stature"`
-	FreeM2     float64    `json:"free_m2"`
-	FreeWhy    Derivation `json:"free_why"`
-	LaneM      float64    `json:"lane_m"`
-	LaneWhy    Derivation `json:"lane_why"`
-	Lengths    int        `json:"lengths_50ft" doc:"How often the lane is walked for 50 ft (15.24 m); 0 when loads are held standing"`
-	Heights    []Height   `json:"heights"`
-	Heads      []Headroom `json:"heads"`
-	Loads      []Load     `json:"loads"`
-	Ladders    []Ladder   `json:"ladders"`
-	Board      Board      `json:"board"`
-	Cautions   []Caution  `json:"cautions"`
+	Lacks      string       `json:"lacks" doc:"What has to be said before needs can be worked out"`
+	BodyMassKg float64      `json:"body_mass_kg"`
+	MassGuess  bool         `json:"mass_guessed" doc:"The body mass is a guess from the stature"`
+	FreeM2     float64      `json:"free_m2"`
+	FreeWhy    Derivation   `json:"free_why"`
+	LaneM      float64      `json:"lane_m"`
+	LaneWhy    Derivation   `json:"lane_why"`
+	Lengths    int          `json:"lengths_50ft" doc:"How often the lane is walked for 50 ft (15.24 m); 0 when loads are held standing"`
+	Heights    []Height     `json:"heights"`
+	Heads      []Headroom   `json:"heads"`
+	Loads      []Load       `json:"loads"`
+	Batches    []BatchState `json:"batches"`
+	Reach      []Reach      `json:"reach" doc:"Lightest and heaviest per hold"`
+	Board      Board        `json:"board"`
+	Cautions   []Caution    `json:"cautions"`
 }
 
 // Desk is a client's file with everything worked out from it.
@@ -229,7 +179,7 @@ func resultsOf(f store.File, r workbench.Results) Results {
 	out := Results{
 		Lacks: r.Lacks, BodyMassKg: float64(r.Case.Person.BodyMass), MassGuess: r.MassGuessed,
 		FreeM2: free.Value, FreeWhy: derivationOf(free), LaneM: float64(room.Lane()), LaneWhy: derivationOf(room.ExplainLane()), Lengths: space.Lengths(room.Lane(), carryDistance),
-		Heights: heightsOf(r.Case.Person.Stature), Heads: []Headroom{}, Loads: []Load{}, Ladders: laddersOf(r.Means.Ladder), Board: boardOf(r.Board, units), Cautions: []Caution{},
+		Heights: heightsOf(r.Case.Person.Stature), Heads: []Headroom{}, Loads: []Load{}, Batches: batchesOf(r.Batches), Reach: reachOf(r.Means.Ladder), Board: boardOf(r.Board, units), Cautions: []Caution{},
 	}
 	for _, h := range r.Heads {
 		out.Heads = append(out.Heads, Headroom{string(h.Use), h.Name, h.Needed.Value, float64(h.Margin), h.Fits, h.Known, h.Instead.In(units), derivationOf(h.Needed)})
@@ -239,46 +189,6 @@ func resultsOf(f store.File, r workbench.Results) Results {
 	}
 	for _, c := range r.Cautions {
 		out.Cautions = append(out.Cautions, Caution{c.Station, c.Hold, c.Text.In(units)})
-	}
-	return out
-}
-
-func loadOf(k store.Container, l workbench.Loaded, units quantity.System) Load {
-	c, brim := l.Container, l.Container.Vessel.BrimVolume()
-	out := Load{
-		ID: c.ID, MassKg: float64(l.Fill.Mass.Value), U95Kg: float64(l.Fill.Mass.Expanded()), VolumeL: float64(l.Fill.Volume),
-		LevelM: float64(l.Fill.Level), BrimL: float64(brim), BrimLevelM: float64(c.Vessel.Profile.Level(brim)),
-		MostKg: float64(l.Most.Mass.Value), MostBound: l.Bound.In(units), MostWhy: derivationOf(c.Vessel.ExplainMost(c.Filling)), RatingKg: float64(c.Vessel.Rating), RatingHow: "given",
-		Steadiness: string(c.Steadiness(l.Fill)), Holds: []string{}, Problem: l.Problem.In(units), Budget: []Contribution{},
-		Why: derivationOf(c.Vessel.Explain(c.Filling, l.Fill)),
-	}
-	if k.RatingKg == 0 {
-		out.RatingHow = "default"
-	}
-	for _, r := range c.Rungs() {
-		out.Holds = append(out.Holds, string(r.Hold))
-	}
-	for _, b := range l.Fill.Budget {
-		out.Budget = append(out.Budget, Contribution{b.Name, float64(b.U1), b.Share})
-	}
-	return out
-}
-
-func laddersOf(l load.Ladder) []Ladder {
-	out := []Ladder{}
-	for _, h := range load.Holds() {
-		rungs := l[h]
-		if len(rungs) == 0 {
-			continue
-		}
-		one := Ladder{Hold: string(h), Rungs: []Rung{}, Steps: []Step{}}
-		for _, r := range rungs {
-			one.Rungs = append(one.Rungs, Rung{float64(r.Low), float64(r.High), float64(r.U), string(r.Origin), r.Label})
-		}
-		for _, s := range l.Steps(h) {
-			one.Steps = append(one.Steps, Step{float64(s.From), float64(s.To), s.Ratio})
-		}
-		out = append(out, one)
 	}
 	return out
 }

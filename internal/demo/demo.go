@@ -5,7 +5,10 @@ package demo
 import (
 	"context"
 	"errors"
+	"fmt"
+	"time"
 
+	"scrappyrack/core/load"
 	"scrappyrack/internal/store"
 	"scrappyrack/internal/workbench"
 )
@@ -33,10 +36,24 @@ func jug(id, name string, capacity, tare, height float64, filling string, volume
 	return store.Container{ID: id, Name: name, Kind: "jug", TareKg: tare, TareHalfKg: 0.01, CapacityL: capacity, Shape: "prism", HeightM: height, Closure: "sealed", Filling: filling, VolumeL: volume}
 }
 
+// visited is the day of the last visit in the demo.
+var visited = time.Date(2026, 11, 16, 10, 30, 0, 0, time.UTC).Unix()
+
+func weighed(id, container, filling string, volume, packed float64, scale load.Scale, readings ...float64) store.Weighing {
+	return store.Weighing{
+		ID: id, Container: container, At: visited, Filling: filling, VolumeL: volume, PackedKg: packed,
+		Scale: scale.Name, ResolutionKg: float64(scale.Resolution), AccuracyKg: float64(scale.Accuracy), Readings: readings,
+	}
+}
+
 // Files are the demo clients: a loft under a low slope, a garage shared with a
 // car, and a rented flat upstairs where nothing may be drilled.
 func Files() []store.File {
-	return []store.File{loft(), garage(), flat()}
+	all := []store.File{loft(), garage(), flat()}
+	for i := range all {
+		all[i].Complete()
+	}
+	return all
 }
 
 func loft() store.File {
@@ -52,6 +69,20 @@ func loft() store.File {
 		jug("jug-b", "jug B", 3.785, 0.06, 0.245, "rice", 3.6),
 		{ID: "bucket", Name: "mop bucket", Kind: "bucket", TareKg: 0.62, TareHalfKg: 0.02, CapacityL: 11.5, Shape: "frustum", HeightM: 0.25, BottomM: 0.215, TopM: 0.275, Closure: "open", Filling: "fresh-water", VolumeL: 7, Adjustable: true},
 		{ID: "pack", Name: "day pack", Kind: "backpack", TareKg: 0.7, TareHalfKg: 0.01, CapacityL: 22, Shape: "prism", HeightM: 0.45, Closure: "zipped", Filling: "books", VolumeL: 12, Adjustable: true},
+	}
+	scales := load.Scales()
+	kitchen, hanging := scales[0], scales[1]
+	f.Weighings = []store.Weighing{
+		weighed("w1", "jug-a", "fresh-water", 0, 0, kitchen, 0.062),
+		weighed("w2", "jug-a", "fresh-water", 3.7, 0, kitchen, 3.749, 3.751),
+		weighed("w3", "bucket", "fresh-water", 0, 0, kitchen, 0.634),
+		weighed("w4", "bucket", "fresh-water", 7, 0, hanging, 7.6, 7.62, 7.61),
+	}
+	f.Things = []store.Thing{
+		{ID: "tin", Name: "tin of chickpeas", MassKg: 0.48, HalfKg: 0.02, VolumeL: 0.45, Count: 8, Hard: true, Spare: true},
+		{ID: "atlas", Name: "school atlas", MassKg: 1.9, HalfKg: 0.05, VolumeL: 2.6, Count: 2, Hard: true, Spare: true},
+		{ID: "flour", Name: "bag of flour", MassKg: 1.01, HalfKg: 0.02, VolumeL: 1.7, Count: 4, Spare: true},
+		{ID: "iron", Name: "flat iron", MassKg: 1.3, HalfKg: 0.05, VolumeL: 2, Count: 1, Hard: true},
 	}
 	f.Gear = []store.Gear{{ID: "loop", Item: "loop-light"}, {ID: "db3", Item: "dumbbells-3"}}
 	f.Tests = []store.TestSet{{ID: "row", Movement: "one-hand-row", LoadKg: 9.5, Reps: 11, Reserve: 2}}
@@ -70,6 +101,20 @@ func garage() store.File {
 		{ID: "pail-1", Name: "5 gal pail", Kind: "bucket", TareKg: 1.02, TareHalfKg: 0.05, CapacityL: 18.9, Shape: "frustum", HeightM: 0.36, BottomM: 0.244, TopM: 0.276, RatingKg: 25, Closure: "open", Filling: "dry-sand", VolumeL: 9, Adjustable: true},
 		{ID: "duffel", Name: "army duffel", Kind: "duffel", TareKg: 1.1, TareHalfKg: 0.05, CapacityL: 60, Shape: "prism", HeightM: 0.35, Closure: "zipped", Filling: "books", VolumeL: 20, Adjustable: true},
 	}
+	f.Batches = []store.Batch{{ID: "pit-sand", Name: "sand from the play pit", Filling: "dry-sand"}}
+	for i, litres := range []float64{2.6, 2.6, 2.1, 2.1} {
+		f.Containers = append(f.Containers, store.Container{
+			ID: fmt.Sprintf("soap-%d", i+1), Name: fmt.Sprintf("soap jug %d", i+1), Kind: "jug", TareKg: 0.16, TareHalfKg: 0.02, CapacityL: 2.9, Shape: "prism",
+			HeightM: 0.26, Closure: "sealed", Filling: "pit-sand", VolumeL: litres, HangM: 0.29, WidthM: 0.14,
+		})
+	}
+	scales := load.Scales()
+	f.Weighings = []store.Weighing{
+		weighed("w1", "soap-1", "pit-sand", 2.6, 0, scales[1], 4.19, 4.2),
+		weighed("w2", "soap-3", "pit-sand", 2.1, 0, scales[1], 3.43),
+	}
+	f.Handles = []store.Handle{{ID: "spin", Name: "spin-lock handles", Kind: "handle", Count: 2, MassKg: 2, CollarKg: 0.2, SleeveM: 0.11, BoreMm: 25}, {ID: "broom", Name: "ash broomstick", Kind: "stick", Count: 1, MassKg: 0.6, BoreMm: 25}}
+	f.Plates = []store.Plate{{ID: "p1", MassKg: 1.134, Count: 8, ThicknessM: 0.016, BoreMm: 25}, {ID: "p2", MassKg: 2.268, Count: 4, ThicknessM: 0.022, BoreMm: 25}}
 	f.Gear = []store.Gear{{ID: "kb", Item: "kettlebell-16"}, {ID: "bench", Item: "flat-bench"}}
 	f.Tests = []store.TestSet{
 		{ID: "squat", Movement: "goblet-squat", LoadKg: 32, Reps: 12, Reserve: 2},

@@ -143,7 +143,7 @@ func (b book) loadCard() {
 		c := l.Container
 		rows = append(rows, []string{
 			c.Name, c.Filling.Name, b.show(quantity.KindLevel, float64(l.Fill.Level)), b.show(quantity.KindVolume, float64(l.Fill.Volume)),
-			b.mass(l.Fill.Mass.Value), "± " + b.pm(l.Fill.Mass.Expanded()), b.mass(l.Most.Mass.Value), string(c.Steadiness(l.Fill)),
+			b.mass(l.Mass.Value), "± " + b.pm(l.Mass.Expanded()), b.mass(l.Most.Mass.Value), string(c.Steadiness(l.Fill)),
 		})
 	}
 	b.table([]column{

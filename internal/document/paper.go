@@ -36,7 +36,8 @@ type paper struct {
 	width float64 // of the text
 }
 
-func newPaper(size, title string, made time.Time) (*paper, error) {
+// newSheet begins a PDF without margins or foot on one empty page.
+func newSheet(size, title string, made time.Time) (*paper, error) {
 	name := "A4"
 	if size == "letter" {
 		name = "Letter"
@@ -53,19 +54,33 @@ func newPaper(size, title string, made time.Time) (*paper, error) {
 	f.SetCreationDate(made)
 	f.SetModificationDate(made)
 	f.SetTitle(title, true)
-	f.SetMargins(margin, margin, margin)
-	f.SetAutoPageBreak(true, 18)
-	f.AliasNbPages("")
-	f.SetFooterFunc(func() {
-		f.SetY(-13)
-		f.SetFont("Barlow", "", 8)
-		f.SetTextColor(soft[0], soft[1], soft[2])
-		f.CellFormat(0, 5, title, "", 0, "L", false, 0, "")
-		f.CellFormat(0, 5, fmt.Sprintf("page %d of {nb}", f.PageNo()), "", 0, "R", false, 0, "")
-	})
+	f.SetMargins(0, 0, 0)
+	f.SetAutoPageBreak(false, 0)
 	f.AddPage()
 	w, _ := f.GetPageSize()
-	return &paper{f, w - 2*margin}, nil
+	return &paper{f, w}, nil
+}
+
+// newPaper begins a PDF to be written from top to bottom, its title and page at
+// the foot.
+func newPaper(size, title string, made time.Time) (*paper, error) {
+	p, err := newSheet(size, title, made)
+	if err != nil {
+		return nil, err
+	}
+	p.width -= 2 * margin
+	p.SetMargins(margin, margin, margin)
+	p.SetXY(margin, margin)
+	p.SetAutoPageBreak(true, 18)
+	p.AliasNbPages("")
+	p.SetFooterFunc(func() {
+		p.SetY(-13)
+		p.SetFont("Barlow", "", 8)
+		p.SetTextColor(soft[0], soft[1], soft[2])
+		p.CellFormat(0, 5, title, "", 0, "L", false, 0, "")
+		p.CellFormat(0, 5, fmt.Sprintf("page %d of {nb}", p.PageNo()), "", 0, "R", false, 0, "")
+	})
+	return p, nil
 }
 
 func (p *paper) colour(c [3]int) { p.SetTextColor(c[0], c[1], c[2]) }

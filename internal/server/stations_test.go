@@ -19,7 +19,7 @@ func TestLibraryHasWhatScreensChooseFrom(t *testing.T) {
 	var l api.Library
 	b.do("GET", "/api/v1/library", "").into(t, &l)
 	assert.Len(t, l.Fillings, 14)
-	assert.Len(t, l.Kinds, 8)
+	assert.Len(t, l.Kinds, 9)
 	assert.GreaterOrEqual(t, len(l.Gear), 25)
 	assert.Len(t, l.Displays, 2*len(quantity.Kinds()))
 	assert.NotEmpty(t, l.Cautions)
@@ -63,11 +63,11 @@ func TestTryingAFillKeepsNothing(t *testing.T) {
 	}
 	byMass := try(`{"target_kg":7}`)
 	assert.True(t, byMass.Reachable)
-	assert.InDelta(t, (7-0.62)/0.998, byMass.VolumeL, 1e-9)
+	assert.InDelta(t, (7-0.634)/0.998, byMass.VolumeL, 1e-9)
 	byLevel := try(fmt.Sprintf(`{"level_m":%.12f}`, byMass.LevelM))
 	assert.InDelta(t, 7, byLevel.MassKg, 1e-6, "forward of inverse")
 	sand := try(`{"volume_l":5,"filling":"dry-sand"}`)
-	assert.InDelta(t, 0.62+7.5, sand.MassKg, 1e-9)
+	assert.InDelta(t, 0.634+7.5, sand.MassKg, 1e-9)
 
 	beyond := try(`{"target_kg":60}`)
 	assert.False(t, beyond.Reachable)
@@ -118,9 +118,24 @@ func TestDeskExplainsItself(t *testing.T) {
 			all = append(all, h.Why)
 		}
 		for _, l := range r.Loads {
-			all = append(all, l.Why, l.MostWhy)
+			var on api.OnBench
+			b.do("GET", "/api/v1/clients/"+id+"/containers/"+l.ID, "").into(t, &on)
+			all = append(all, on.Why, on.MostWhy)
 			assert.LessOrEqual(t, l.MassKg, l.MostKg+1e-9, "%s %s", id, l.ID)
-			assert.InDelta(t, l.MassKg, l.Why.Value, 0, l.ID)
+			assert.InDelta(t, l.ComputedKg, on.Why.Value, 0, l.ID)
+			var squares float64
+			for _, part := range on.Budget {
+				assert.InDelta(t, part.UKg, part.Sensitivity*part.InputU, 1e-12, part.Name)
+				squares += part.UKg * part.UKg
+			}
+			assert.InDelta(t, l.ComputedU, 2*math.Sqrt(squares), 1e-12, l.ID)
+		}
+		var ladders api.Ladders
+		b.do("GET", "/api/v1/clients/"+id+"/ladder?counter_m=1", "").into(t, &ladders)
+		assert.NotEmpty(t, ladders.Body)
+		for _, l := range ladders.Body {
+			all = append(all, l.Why)
+			assert.True(t, l.LowKg <= l.TypicalKg && l.TypicalKg <= l.HighKg, l.Name)
 		}
 		for _, s := range r.Board.Slots {
 			all = append(all, s.Why, s.ValueWhy)

@@ -12,19 +12,50 @@ import (
 	"github.com/jmoiron/sqlx"
 )
 
-// part is one of the lists of a file, kept in a table of its own.
+// part is one of the lists of a file, kept in a table of its own. read fills
+// the file's list, save writes what of it differs.
 type part struct {
-	table   string
-	columns []string
+	read func(ctx context.Context, tx *sqlx.Tx, practice string, f *File) error
+	save func(ctx context.Context, tx *sqlx.Tx, practice string, before, after *File) error
+	copy func(f *File)
 }
 
-var (
-	containers = part{"container", columnsOf(Container{})}
-	gear       = part{"gear", columnsOf(Gear{})}
-	testSets   = part{"test_set", columnsOf(TestSet{})}
-	pins       = part{"pin", columnsOf(Pin{})}
-	own        = columnsOf(row{})
-)
+// parts are all of them. A batch, a container and what is weighed come before
+// what refers to them.
+var parts = []part{
+	partOf("batch", func(f *File) *[]Batch { return &f.Batches }, func(b *Batch) string { return b.ID }),
+	partOf("container", func(f *File) *[]Container { return &f.Containers }, func(c *Container) string { return c.ID }),
+	partOf("weighing", func(f *File) *[]Weighing { return &f.Weighings }, func(w *Weighing) string { return w.ID }),
+	partOf("thing", func(f *File) *[]Thing { return &f.Things }, func(t *Thing) string { return t.ID }),
+	partOf("handle", func(f *File) *[]Handle { return &f.Handles }, func(h *Handle) string { return h.ID }),
+	partOf("plate", func(f *File) *[]Plate { return &f.Plates }, func(p *Plate) string { return p.ID }),
+	partOf("gear", func(f *File) *[]Gear { return &f.Gear }, func(g *Gear) string { return g.ID }),
+	partOf("test_set", func(f *File) *[]TestSet { return &f.Tests }, func(t *TestSet) string { return t.ID }),
+	partOf("pin", func(f *File) *[]Pin { return &f.Pins }, func(p *Pin) string { return p.ID }),
+}
+
+func partOf[T any](table string, list func(*File) *[]T, id func(*T) string) part {
+	var none T
+	columns := columnsOf(none)
+	names := strings.Join(columns, ", ")
+	return part{
+		read: func(ctx context.Context, tx *sqlx.Tx, practice string, f *File) error {
+			out := []T{}
+			err := tx.SelectContext(ctx, &out, "SELECT "+names+" FROM "+table+" WHERE practice_id = ? AND client_id = ? ORDER BY position", practice, f.ID)
+			if err != nil {
+				return fmt.Errorf("read %s: %w", table, err)
+			}
+			*list(f) = out
+			return nil
+		},
+		save: func(ctx context.Context, tx *sqlx.Tx, practice string, before, after *File) error {
+			return saveRows(ctx, tx, rows{table, practice, after.ID, columns}, *list(before), *list(after), id)
+		},
+		copy: func(f *File) { *list(f) = append([]T{}, *list(f)...) },
+	}
+}
+
+var own = columnsOf(row{})
 
 // columnsOf lists the db tags of a struct, embedded ones included.
 func columnsOf(v any) []string {
@@ -70,26 +101,12 @@ func load(ctx context.Context, tx *sqlx.Tx, practice, id string) (File, error) {
 		return File{}, fmt.Errorf("read client: %w", err)
 	}
 	f := File{ID: r.ID, Revision: r.Revision, UpdatedAt: r.UpdatedAt, Profile: r.Profile, Space: r.Space, AtHand: r.AtHand}
-	f.Containers, err = list[Container](ctx, tx, containers, practice, id)
-	if err == nil {
-		f.Gear, err = list[Gear](ctx, tx, gear, practice, id)
+	for _, p := range parts {
+		if err := p.read(ctx, tx, practice, &f); err != nil {
+			return File{}, err
+		}
 	}
-	if err == nil {
-		f.Tests, err = list[TestSet](ctx, tx, testSets, practice, id)
-	}
-	if err == nil {
-		f.Pins, err = list[Pin](ctx, tx, pins, practice, id)
-	}
-	return f, err
-}
-
-func list[T any](ctx context.Context, tx *sqlx.Tx, p part, practice, client string) ([]T, error) {
-	out := []T{}
-	err := tx.SelectContext(ctx, &out, "SELECT "+strings.Join(p.columns, ", ")+" FROM "+p.table+" WHERE practice_id = ? AND client_id = ? ORDER BY position", practice, client)
-	if err != nil {
-		return nil, fmt.Errorf("read %s: %w", p.table, err)
-	}
-	return out, nil
+	return f, nil
 }
 
 // Card is a client in a list.
@@ -114,6 +131,7 @@ func (s *Store) Cards(ctx context.Context, practice, contains string, limit int)
 
 // Create adds a client; the file's revision becomes 1.
 func (s *Store) Create(ctx context.Context, practice string, f File) (File, error) {
+	f.Complete()
 	f.Revision, f.UpdatedAt = 1, s.now().UTC().Unix()
 	err := s.inTx(ctx, func(tx *sqlx.Tx) error {
 		query := "INSERT INTO client (" + strings.Join(own, ", ") + ") VALUES (:" + strings.Join(own, ", :") + ")"
@@ -148,6 +166,7 @@ func (s *Store) Change(ctx context.Context, practice, id string, expected int64,
 		if err := change(&after); err != nil {
 			return err
 		}
+		after.Complete()
 		if reflect.DeepEqual(before, after) {
 			return nil
 		}
@@ -159,14 +178,14 @@ func (s *Store) Change(ctx context.Context, practice, id string, expected int64,
 	return out, err
 }
 
-// clone copies a file deeply, so that changing the copy leaves the original.
+// clone copies a file's lists, so that changing one in the copy leaves the
+// original. Lists inside of a part are replaced whole, never changed in place.
 func (f File) clone() File {
 	f.Profile.Limits = append(Words{}, f.Profile.Limits...)
 	f.AtHand = append(Words{}, f.AtHand...)
-	f.Containers = append([]Container{}, f.Containers...)
-	f.Gear = append([]Gear{}, f.Gear...)
-	f.Tests = append([]TestSet{}, f.Tests...)
-	f.Pins = append([]Pin{}, f.Pins...)
+	for _, p := range parts {
+		p.copy(&f)
+	}
 	return f
 }
 
@@ -185,49 +204,47 @@ func (s *Store) replace(ctx context.Context, tx *sqlx.Tx, practice string, befor
 }
 
 func saveParts(ctx context.Context, tx *sqlx.Tx, practice string, before, after File) error {
-	err := savePart(ctx, tx, containers, practice, after.ID, before.Containers, after.Containers, func(c Container) string { return c.ID })
-	if err == nil {
-		err = savePart(ctx, tx, gear, practice, after.ID, before.Gear, after.Gear, func(g Gear) string { return g.ID })
+	for _, p := range parts {
+		if err := p.save(ctx, tx, practice, &before, &after); err != nil {
+			return err
+		}
 	}
-	if err == nil {
-		err = savePart(ctx, tx, testSets, practice, after.ID, before.Tests, after.Tests, func(t TestSet) string { return t.ID })
-	}
-	if err == nil {
-		err = savePart(ctx, tx, pins, practice, after.ID, before.Pins, after.Pins, func(p Pin) string { return p.ID })
-	}
-	return err
+	return nil
 }
 
-// savePart writes the rows that changed or moved and deletes those that went.
-func savePart[T comparable](ctx context.Context, tx *sqlx.Tx, p part, practice, client string, before, after []T, id func(T) string) error {
-	type placed struct {
-		at  int
-		row T
+// rows is where a part's rows of one client are kept.
+type rows struct {
+	table, practice, client string
+	columns                 []string
+}
+
+// saveRows writes the rows that changed or moved and deletes those that went.
+func saveRows[T any](ctx context.Context, tx *sqlx.Tx, r rows, before, after []T, id func(*T) string) error {
+	old := map[string]int{}
+	for i := range before {
+		old[id(&before[i])] = i
 	}
-	old := map[string]placed{}
-	for i, b := range before {
-		old[id(b)] = placed{i, b}
-	}
-	values := strings.Repeat(", ?", len(p.columns))
-	query := "INSERT OR REPLACE INTO " + p.table + " (practice_id, client_id, position, " + strings.Join(p.columns, ", ") + ") VALUES (?, ?, ?" + values + ")"
-	for i, a := range after {
-		was, there := old[id(a)]
-		delete(old, id(a))
-		if there && was == (placed{i, a}) {
+	values := strings.Repeat(", ?", len(r.columns))
+	query := "INSERT OR REPLACE INTO " + r.table + " (practice_id, client_id, position, " + strings.Join(r.columns, ", ") + ") VALUES (?, ?, ?" + values + ")"
+	for i := range after {
+		key := id(&after[i])
+		was, there := old[key]
+		delete(old, key)
+		if there && was == i && reflect.DeepEqual(before[was], after[i]) {
 			continue
 		}
-		args := []any{practice, client, i}
-		v := reflect.ValueOf(a)
+		args := []any{r.practice, r.client, i}
+		v := reflect.ValueOf(after[i])
 		for f := range v.NumField() {
 			args = append(args, v.Field(f).Interface())
 		}
 		if _, err := tx.ExecContext(ctx, query, args...); err != nil {
-			return fmt.Errorf("save %s %s: %w", p.table, id(a), err)
+			return fmt.Errorf("save %s %s: %w", r.table, key, err)
 		}
 	}
 	for gone := range old {
-		if _, err := tx.ExecContext(ctx, "DELETE FROM "+p.table+" WHERE practice_id = ? AND client_id = ? AND id = ?", practice, client, gone); err != nil {
-			return fmt.Errorf("delete %s %s: %w", p.table, gone, err)
+		if _, err := tx.ExecContext(ctx, "DELETE FROM "+r.table+" WHERE practice_id = ? AND client_id = ? AND id = ?", r.practice, r.client, gone); err != nil {
+			return fmt.Errorf("delete %s %s: %w", r.table, gone, err)
 		}
 	}
 	return nil
@@ -319,6 +336,7 @@ func (s *Store) step(ctx context.Context, practice, id string, expected int64, q
 		if err := json.Unmarshal([]byte(h.File), &target); err != nil {
 			return fmt.Errorf("read history: %w", err)
 		}
+		target.Complete()
 		what = h.What
 		if out, err = s.replace(ctx, tx, practice, before, target); err != nil {
 			return err

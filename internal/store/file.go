@@ -1,30 +1,35 @@
 package store
 
 import (
+	"cmp"
 	"database/sql/driver"
 	"encoding/json"
 	"fmt"
+	"slices"
 )
 
-// Words is a list of short words kept in one column as JSON.
-type Words []string
+// List is a short list kept in one column as JSON.
+type List[T any] []T
+
+// Words is a list of short words.
+type Words = List[string]
 
 // Value implements driver.Valuer.
-func (w Words) Value() (driver.Value, error) {
-	if w == nil {
+func (l List[T]) Value() (driver.Value, error) {
+	if l == nil {
 		return "[]", nil
 	}
-	b, err := json.Marshal([]string(w))
+	b, err := json.Marshal([]T(l))
 	return string(b), err
 }
 
 // Scan implements sql.Scanner.
-func (w *Words) Scan(src any) error {
+func (l *List[T]) Scan(src any) error {
 	s, ok := src.(string)
 	if !ok {
-		return fmt.Errorf("words: cannot read %T", src)
+		return fmt.Errorf("list: cannot read %T", src)
 	}
-	return json.Unmarshal([]byte(s), (*[]string)(w))
+	return json.Unmarshal([]byte(s), (*[]T)(l))
 }
 
 // The parts of a client's file. They are the shapes of the API too, bounds
@@ -60,23 +65,117 @@ type Space struct {
 	NeighboursBelow bool    `db:"neighbours_below" json:"neighbours_below"`
 }
 
-// Container is one thing of the household that is filled.
+// Mark is a measured pair of level and volume below it.
+type Mark struct {
+	LevelM  float64 `json:"level_m" minimum:"0" maximum:"5"`
+	VolumeL float64 `json:"volume_l" minimum:"0" maximum:"2500"`
+}
+
+// HoldLimit is what a container is good for in one hold.
+type HoldLimit struct {
+	Hold string  `json:"hold" enum:"one-hand,two-hand,hug,worn,overhead-safe,dragged"`
+	Kg   float64 `json:"kg" exclusiveMinimum:"0" maximum:"1000"`
+}
+
+// Packed is something that lies in a container: a thing of the household, or
+// another container (count 1).
+type Packed struct {
+	Thing string `json:"thing" minLength:"1" maxLength:"40" doc:"Id of a thing or of a container"`
+	Count int    `json:"count" minimum:"1" maximum:"200"`
+}
+
+// Container is one thing of the household that is filled, packed, or taken as
+// it was sold.
 type Container struct {
+	ID         string          `db:"id" json:"id" pattern:"^[a-z0-9-]{1,40}$" patternDescription:"a short id of small letters, digits and dashes"`
+	Name       string          `db:"name" json:"name" minLength:"1" maxLength:"60"`
+	Kind       string          `db:"kind" json:"kind" enum:"jug,bottle,bucket,bag,backpack,duffel,basket,crate,sack"`
+	TareKg     float64         `db:"tare_kg" json:"tare_kg" minimum:"0" maximum:"100" doc:"Empty mass, as far as it has not been weighed"`
+	TareHalfKg float64         `db:"tare_half_kg" json:"tare_half_kg" minimum:"0" maximum:"10" doc:"How far that may be off, ±"`
+	CapacityL  float64         `db:"capacity_l" json:"capacity_l" exclusiveMinimum:"0" maximum:"2000" doc:"Nominal capacity"`
+	BrimL      float64         `db:"brim_l" json:"brim_l" minimum:"0" maximum:"2500" doc:"What it holds to the brim; 0 takes 1.04 × the capacity"`
+	Shape      string          `db:"shape" json:"shape" enum:"prism,frustum,marks,as-sold"`
+	HeightM    float64         `db:"height_m" json:"height_m" exclusiveMinimum:"0" maximum:"5" doc:"Inside height at which the capacity is reached"`
+	BottomM    float64         `db:"bottom_m" json:"bottom_m" minimum:"0" maximum:"5" doc:"Frustum: inside diameter at the base"`
+	TopM       float64         `db:"top_m" json:"top_m" minimum:"0" maximum:"5" doc:"Frustum: inside diameter at the height"`
+	Marks      List[Mark]      `db:"marks" json:"marks" maxItems:"40" doc:"Marks: level and volume, both rising"`
+	NetKg      float64         `db:"net_kg" json:"net_kg" minimum:"0" maximum:"1000" doc:"As sold: the marked net mass"`
+	RatingKg   float64         `db:"rating_kg" json:"rating_kg" minimum:"0" maximum:"1000" doc:"What handle or straps are good for; 0 takes the cautious default of the kind"`
+	RatingHow  string          `db:"rating_how" json:"rating_how" enum:"maker,judged" doc:"Who says so, when it is given"`
+	Limits     List[HoldLimit] `db:"limits" json:"limits" maxItems:"6" doc:"What it is good for in single holds, where that is known better"`
+	Closure    string          `db:"closure" json:"closure" enum:"sealed,zipped,open"`
+	Condition  string          `db:"condition" json:"condition" enum:"sound,worn,retired"`
+	Freezes    bool            `db:"freezes" json:"freezes" doc:"May freeze: 9 % stays free of a wet filling"`
+	WidthM     float64         `db:"width_m" json:"width_m" minimum:"0" maximum:"3" doc:"Outer width; 0 when not measured"`
+	HangM      float64         `db:"hang_m" json:"hang_m" minimum:"0" maximum:"3" doc:"From the grip to the lowest point; 0 when not measured"`
+	Filling    string          `db:"filling" json:"filling" minLength:"1" maxLength:"40" doc:"Key of a filling of the table, or id of a batch"`
+	VolumeL    float64         `db:"volume_l" json:"volume_l" minimum:"0" maximum:"2500" doc:"How much of the filling is in it now"`
+	Packed     List[Packed]    `db:"packed" json:"packed" maxItems:"60" doc:"What lies in it beside the filling"`
+	Adjustable bool            `db:"adjustable" json:"adjustable" doc:"Refilled or repacked from set to set"`
+}
+
+// Batch is a filling of this client: one sack, one heap, one tap. Its density
+// starts from the table, or from a range of its own, and is re-estimated from
+// every weighing of a container that is filled from it.
+type Batch struct {
 	ID         string  `db:"id" json:"id" pattern:"^[a-z0-9-]{1,40}$" patternDescription:"a short id of small letters, digits and dashes"`
 	Name       string  `db:"name" json:"name" minLength:"1" maxLength:"60"`
-	Kind       string  `db:"kind" json:"kind" enum:"jug,bottle,bucket,bag,backpack,duffel,basket,crate"`
-	TareKg     float64 `db:"tare_kg" json:"tare_kg" minimum:"0" maximum:"100" doc:"Empty mass"`
-	TareHalfKg float64 `db:"tare_half_kg" json:"tare_half_kg" minimum:"0" maximum:"10" doc:"How far the empty mass may be off, ±"`
-	CapacityL  float64 `db:"capacity_l" json:"capacity_l" exclusiveMinimum:"0" maximum:"2000" doc:"Nominal capacity"`
-	Shape      string  `db:"shape" json:"shape" enum:"prism,frustum"`
-	HeightM    float64 `db:"height_m" json:"height_m" exclusiveMinimum:"0" maximum:"5" doc:"Inside height at which the capacity is reached"`
-	BottomM    float64 `db:"bottom_m" json:"bottom_m" minimum:"0" maximum:"5" doc:"Frustum: inside diameter at the base"`
-	TopM       float64 `db:"top_m" json:"top_m" minimum:"0" maximum:"5" doc:"Frustum: inside diameter at the height"`
-	RatingKg   float64 `db:"rating_kg" json:"rating_kg" minimum:"0" maximum:"1000" doc:"What handle or straps are good for; 0 takes the cautious default of the kind"`
-	Closure    string  `db:"closure" json:"closure" enum:"sealed,zipped,open"`
-	Filling    string  `db:"filling" json:"filling" minLength:"1" maxLength:"40" doc:"Key of the filling"`
-	VolumeL    float64 `db:"volume_l" json:"volume_l" minimum:"0" maximum:"2500" doc:"What is in it now"`
-	Adjustable bool    `db:"adjustable" json:"adjustable" doc:"Refilled or repacked from set to set"`
+	Filling    string  `db:"filling" json:"filling" maxLength:"40" doc:"Key in the table; empty for a filling of the consultant's own"`
+	LowKgL     float64 `db:"low_kg_l" json:"low_kg_l" minimum:"0" maximum:"25" doc:"Own filling: lowest bulk density"`
+	TypicalKgL float64 `db:"typical_kg_l" json:"typical_kg_l" minimum:"0" maximum:"25"`
+	HighKgL    float64 `db:"high_kg_l" json:"high_kg_l" minimum:"0" maximum:"25"`
+	Wet        bool    `db:"wet" json:"wet" doc:"Own filling: dries or evaporates where it stands open"`
+	Loose      bool    `db:"loose" json:"loose" doc:"Own filling: flows or slides"`
+}
+
+// Weighing is a container on a scale, filled as it was then.
+type Weighing struct {
+	ID           string        `db:"id" json:"id" pattern:"^[a-z0-9-]{1,40}$" patternDescription:"a short id of small letters, digits and dashes"`
+	Container    string        `db:"container" json:"container" minLength:"1" maxLength:"40"`
+	At           int64         `db:"at" json:"at" minimum:"0" maximum:"253402300799" doc:"Unix time in seconds, UTC"`
+	Filling      string        `db:"filling" json:"filling" minLength:"1" maxLength:"40"`
+	VolumeL      float64       `db:"volume_l" json:"volume_l" minimum:"0" maximum:"2500" doc:"0 with nothing packed: the empty container"`
+	PackedKg     float64       `db:"packed_kg" json:"packed_kg" minimum:"0" maximum:"1000" doc:"Mass of what lay in it beside the filling"`
+	Scale        string        `db:"scale" json:"scale" minLength:"1" maxLength:"40"`
+	ResolutionKg float64       `db:"resolution_kg" json:"resolution_kg" minimum:"0" maximum:"10" doc:"Step of the display"`
+	AccuracyKg   float64       `db:"accuracy_kg" json:"accuracy_kg" minimum:"0" maximum:"50" doc:"How far the scale may be off, ±"`
+	Readings     List[float64] `db:"readings" json:"readings" minItems:"1" maxItems:"50" doc:"In kg"`
+	Without      List[float64] `db:"without" json:"without" maxItems:"50" doc:"In kg: the person alone, when readings are of the person holding it"`
+	Verdict      string        `db:"verdict" json:"verdict" enum:"auto,counts,aside" doc:"Whether it counts for its batch; auto leaves out what contradicts the rest"`
+}
+
+// Thing is a kind of household thing that bags are packed with.
+type Thing struct {
+	ID      string  `db:"id" json:"id" pattern:"^[a-z0-9-]{1,40}$" patternDescription:"a short id of small letters, digits and dashes"`
+	Name    string  `db:"name" json:"name" minLength:"1" maxLength:"60"`
+	MassKg  float64 `db:"mass_kg" json:"mass_kg" exclusiveMinimum:"0" maximum:"100" doc:"Of one"`
+	HalfKg  float64 `db:"half_kg" json:"half_kg" minimum:"0" maximum:"10" doc:"How far that may be off, ±"`
+	VolumeL float64 `db:"volume_l" json:"volume_l" minimum:"0" maximum:"500" doc:"Of one, as it lies"`
+	Count   int     `db:"count" json:"count" minimum:"0" maximum:"200"`
+	Hard    bool    `db:"hard" json:"hard" doc:"Hard or edged: wrapped, with its wrapping's volume"`
+	Sharp   bool    `db:"sharp" json:"sharp" doc:"Too sharp to pack"`
+	Spare   bool    `db:"spare" json:"spare" doc:"The household can do without it"`
+}
+
+// Handle is a bar, a handle for one hand, or a stick that things hang from.
+type Handle struct {
+	ID       string  `db:"id" json:"id" pattern:"^[a-z0-9-]{1,40}$" patternDescription:"a short id of small letters, digits and dashes"`
+	Name     string  `db:"name" json:"name" minLength:"1" maxLength:"60"`
+	Kind     string  `db:"kind" json:"kind" enum:"bar,handle,stick"`
+	Count    int     `db:"count" json:"count" minimum:"1" maximum:"2" doc:"2 is a pair of handles that share the plates"`
+	MassKg   float64 `db:"mass_kg" json:"mass_kg" minimum:"0" maximum:"100"`
+	CollarKg float64 `db:"collar_kg" json:"collar_kg" minimum:"0" maximum:"10" doc:"One collar; two are always on"`
+	SleeveM  float64 `db:"sleeve_m" json:"sleeve_m" minimum:"0" maximum:"1" doc:"Length of one side for plates; 0 when not measured"`
+	BoreMm   int     `db:"bore_mm" json:"bore_mm" enum:"25,30,50" doc:"Hole of the plates that fit"`
+}
+
+// Plate is a kind of plate.
+type Plate struct {
+	ID         string  `db:"id" json:"id" pattern:"^[a-z0-9-]{1,40}$" patternDescription:"a short id of small letters, digits and dashes"`
+	MassKg     float64 `db:"mass_kg" json:"mass_kg" exclusiveMinimum:"0" maximum:"100"`
+	Count      int     `db:"count" json:"count" minimum:"0" maximum:"200" doc:"Single plates"`
+	ThicknessM float64 `db:"thickness_m" json:"thickness_m" minimum:"0" maximum:"0.5" doc:"0 when not measured"`
+	BoreMm     int     `db:"bore_mm" json:"bore_mm" enum:"25,30,50"`
 }
 
 // Gear is a piece of the catalogue that the client owns.
@@ -109,6 +208,11 @@ type File struct {
 	Space      Space       `json:"space"`
 	AtHand     Words       `json:"at_hand" maxItems:"40" doc:"Keys of fillings that the household has enough of"`
 	Containers []Container `json:"containers"`
+	Batches    []Batch     `json:"batches"`
+	Weighings  []Weighing  `json:"weighings"`
+	Things     []Thing     `json:"things"`
+	Handles    []Handle    `json:"handles"`
+	Plates     []Plate     `json:"plates"`
 	Gear       []Gear      `json:"gear"`
 	Tests      []TestSet   `json:"tests"`
 	Pins       []Pin       `json:"pins"`
@@ -127,13 +231,79 @@ type row struct {
 
 // NewFile is what a new client starts from.
 func NewFile(id, name string) File {
-	return File{
+	f := File{
 		ID: id,
 		Profile: Profile{
 			Name: name, Experience: "novice", Goal: "general", Limits: Words{}, Days: 3, Minutes: 35,
 			BudgetMinor: 20000, Currency: "GBP", Units: "metric",
 		},
 		Space:  Space{LengthM: 4, WidthM: 3, Floor: "unknown", Surface: "wood", Walls: "unknown"},
-		AtHand: Words{"fresh-water"}, Containers: []Container{}, Gear: []Gear{}, Tests: []TestSet{}, Pins: []Pin{},
+		AtHand: Words{"fresh-water"},
+	}
+	f.Complete()
+	return f
+}
+
+// Complete gives every list and word that an older file or a shorter literal
+// leaves out its neutral value.
+func (f *File) Complete() {
+	some(&f.Containers)
+	some(&f.Batches)
+	some(&f.Weighings)
+	some(&f.Things)
+	some(&f.Handles)
+	some(&f.Plates)
+	some(&f.Gear)
+	some(&f.Tests)
+	some(&f.Pins)
+	for i := range f.Containers {
+		c := &f.Containers[i]
+		some((*[]Mark)(&c.Marks))
+		some((*[]HoldLimit)(&c.Limits))
+		some((*[]Packed)(&c.Packed))
+		c.Condition, c.RatingHow = cmp.Or(c.Condition, "sound"), cmp.Or(c.RatingHow, "judged")
+	}
+	for i := range f.Weighings {
+		w := &f.Weighings[i]
+		some((*[]float64)(&w.Without))
+		w.Verdict = cmp.Or(w.Verdict, "auto")
+	}
+}
+
+// Forget takes what is left of a container, a thing or a batch that was removed
+// out of the rest of the file: its weighings, and its place in other
+// containers.
+func (f *File) Forget(id string) {
+	f.Weighings = slices.DeleteFunc(slices.Clone(f.Weighings), func(w Weighing) bool { return w.Container == id })
+	for i, c := range f.Containers {
+		if slices.ContainsFunc(c.Packed, func(p Packed) bool { return p.Thing == id }) {
+			f.Containers[i].Packed = slices.DeleteFunc(slices.Clone(c.Packed), func(p Packed) bool { return p.Thing == id })
+		}
+	}
+}
+
+// Refill fills what came from a batch, also as it was weighed, from the row of
+// the table that the batch came from. A filling of the consultant's own has
+// none: what is filled with it keeps its name, and a check refuses that.
+func (f *File) Refill(batch string) {
+	at := slices.IndexFunc(f.Batches, func(b Batch) bool { return b.ID == batch })
+	if at < 0 || f.Batches[at].Filling == "" {
+		return
+	}
+	for i := range f.Containers {
+		if f.Containers[i].Filling == batch {
+			f.Containers[i].Filling = f.Batches[at].Filling
+		}
+	}
+	for i := range f.Weighings {
+		if f.Weighings[i].Filling == batch {
+			f.Weighings[i].Filling = f.Batches[at].Filling
+		}
+	}
+}
+
+func some[T any](list *[]T) {
+	if *list == nil {
+		*list = []T{}
 	}
 }

@@ -1,0 +1,180 @@
+package api
+
+import (
+	"context"
+	"net/http"
+	"strings"
+	"time"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"scrappyrack/core/quantity"
+	"scrappyrack/internal/document"
+	"scrappyrack/internal/store"
+	"scrappyrack/internal/workbench"
+)
+
+// StockMore is what is added to a client's stock at once.
+type StockMore struct {
+	Containers []store.Container `json:"containers" maxItems:"300"`
+	Things     []store.Thing     `json:"things" maxItems:"200"`
+	Batches    []store.Batch     `json:"batches" maxItems:"60"`
+}
+
+// StockText is a table as it was pasted or read from a file.
+type StockText struct {
+	Text string `json:"text" maxLength:"200000"`
+}
+
+// RowProblem is what is wrong in a line of a table.
+type RowProblem struct {
+	Line   int    `json:"line" doc:"Counted from 1"`
+	Column string `json:"column"`
+	Text   string `json:"text"`
+	Detail string `json:"detail"`
+}
+
+// StockRead is what was made of a table; nothing is kept yet.
+type StockRead struct {
+	Containers []store.Container `json:"containers"`
+	Things     []store.Thing     `json:"things"`
+	Problems   []RowProblem      `json:"problems"`
+	Ignored    []string          `json:"ignored" doc:"Columns that mean nothing here"`
+	Headless   bool              `json:"headless" doc:"There was no head; the usual order was taken"`
+}
+
+const (
+	mostContainers = 300
+	mostThings     = 200
+)
+
+// stock registers the quick ways in and out of the stock.
+func (a *API) stock(r huma.API) {
+	type moreIn struct {
+		Client
+		Match
+		Body StockMore
+	}
+	huma.Register(r, operation(http.MethodPost, "/clients/{client}/stock", "add-stock", "Add many things at once, as one change", "stock"),
+		func(ctx context.Context, in *moreIn) (*deskOut, error) {
+			return a.change(ctx, in.Client, in.Match, "stock", in.Body, func(f *store.File) error {
+				if len(f.Containers)+len(in.Body.Containers) > mostContainers || len(f.Things)+len(in.Body.Things) > mostThings {
+					return huma.Error422UnprocessableEntity("that is more than one client can have")
+				}
+				if id := twice(f, in.Body); id != "" {
+					return huma.Error422UnprocessableEntity("there is something with the id " + id + " already")
+				}
+				f.Containers = append(f.Containers, in.Body.Containers...)
+				f.Things = append(f.Things, in.Body.Things...)
+				f.Batches = append(f.Batches, in.Body.Batches...)
+				return nil
+			})
+		})
+
+	type readIn struct {
+		Client
+		Body StockText
+	}
+	type readOut struct{ Body StockRead }
+	huma.Register(r, operation(http.MethodPost, "/clients/{client}/stock/read", "read-stock-table", "Read a table of things, as a spreadsheet copies it or a CSV file has it; nothing is kept", "stock"),
+		func(ctx context.Context, in *readIn) (*readOut, error) {
+			f, err := a.Store.Load(ctx, who(ctx).PracticeID, in.ID)
+			if err != nil {
+				return nil, problem(err)
+			}
+			got := document.ReadStock(in.Body.Text, quantity.System(f.Profile.Units), f)
+			out := StockRead{
+				Containers: append([]store.Container{}, got.Containers...), Things: append([]store.Thing{}, got.Things...),
+				Problems: []RowProblem{}, Ignored: append([]string{}, got.Ignored...), Headless: got.Headless,
+			}
+			for _, e := range got.Errors {
+				out.Problems = append(out.Problems, RowProblem(e))
+			}
+			return &readOut{out}, nil
+		})
+
+	huma.Register(r, download(http.MethodGet, "/clients/{client}/stock.csv", "read-stock-csv", "Containers and things as a table", "stock", "text/csv"),
+		func(ctx context.Context, in *Client) (*fileOut, error) {
+			f, err := a.Store.Load(ctx, who(ctx).PracticeID, in.ID)
+			if err != nil {
+				return nil, problem(err)
+			}
+			body, err := document.StockCSV(f)
+			return &fileOut{"text/csv; charset=utf-8", `attachment; filename="` + document.FileName(f.Profile.Name) + `-stock.csv"`, body}, err
+		})
+
+	type tagsIn struct {
+		Client
+		Sheet string `query:"sheet" maxLength:"20" default:"plain-a4"`
+		Only  string `query:"only" maxLength:"8000" doc:"Ids of containers with commas between; empty for all"`
+		Skip  int    `query:"skip" minimum:"0" maximum:"29" doc:"Labels of the first sheet that are used already"`
+		At    string `query:"at" maxLength:"200" pattern:"^https?://[^/?# ]+$" doc:"Where the codes lead to: the address of this application"`
+	}
+	huma.Register(r, download(http.MethodGet, "/clients/{client}/tags.pdf", "read-tags", "Load tags to print", "loads", "application/pdf"),
+		func(ctx context.Context, in *tagsIn) (*fileOut, error) {
+			sheet, ok := document.SheetByKey(in.Sheet)
+			if !ok {
+				return nil, huma.Error422UnprocessableEntity("that is not a sheet of labels that is known", &huma.ErrorDetail{Location: "query.sheet", Value: in.Sheet})
+			}
+			f, err := a.Store.Load(ctx, who(ctx).PracticeID, in.ID)
+			if err != nil {
+				return nil, problem(err)
+			}
+			var only []string
+			if in.Only != "" {
+				only = strings.Split(in.Only, ",")
+			}
+			body, err := document.Tags(f, workbench.Work(f), document.TagsWish{
+				Sheet: sheet, Only: only, Skip: min(in.Skip, sheet.Columns*sheet.Rows-1), Made: time.Unix(f.UpdatedAt, 0).UTC(),
+				Link: func(id string) string { return in.At + "/c/" + f.ID + "/loads?of=" + id },
+			})
+			if err != nil {
+				return nil, huma.Error422UnprocessableEntity(err.Error())
+			}
+			return &fileOut{"application/pdf", `inline; filename="` + document.FileName(f.Profile.Name) + `-tags.pdf"`, body}, nil
+		})
+}
+
+// twice names an id that would be there twice.
+func twice(f *store.File, more StockMore) string {
+	seen := map[string]bool{}
+	for _, c := range f.Containers {
+		seen[c.ID] = true
+	}
+	for _, t := range f.Things {
+		seen[t.ID] = true
+	}
+	for _, b := range f.Batches {
+		seen[b.ID] = true
+	}
+	var ids []string
+	for _, c := range more.Containers {
+		ids = append(ids, c.ID)
+	}
+	for _, t := range more.Things {
+		ids = append(ids, t.ID)
+	}
+	for _, b := range more.Batches {
+		ids = append(ids, b.ID)
+	}
+	for _, id := range ids {
+		if seen[id] {
+			return id
+		}
+		seen[id] = true
+	}
+	return ""
+}
+
+// fileOut is an answer that is a file.
+type fileOut struct {
+	Type        string `header:"Content-Type"`
+	Disposition string `header:"Content-Disposition"`
+	Body        []byte
+}
+
+func download(method, path, id, summary, tag, media string) huma.Operation {
+	op := operation(method, path, id, summary, tag)
+	op.Responses = map[string]*huma.Response{"200": {Description: summary, Content: map[string]*huma.MediaType{media: {Schema: &huma.Schema{Type: "string", Format: "binary"}}}}}
+	return op
+}

@@ -1,0 +1,279 @@
+package document
+
+import (
+	"bytes"
+	"fmt"
+	"strings"
+	"time"
+
+	"github.com/boombuler/barcode/qr"
+
+	"scrappyrack/core/load"
+	"scrappyrack/core/quantity"
+	"scrappyrack/internal/store"
+	"scrappyrack/internal/workbench"
+)
+
+// LabelSheet is a sheet of labels, in mm, or plain paper to cut.
+type LabelSheet struct {
+	Key, Name     string
+	Paper         string // a4 or letter
+	Columns, Rows int
+	Left, Top     float64 // of the first label
+	Across, Down  float64 // from label to label
+	Width, Height float64
+	Plain         bool // no labels: cut along the lines
+}
+
+// LabelSheets lists the sheets that tags are printed on. Their measures are
+// those that office shops sell (general knowledge); print one on plain paper
+// first and hold it against the sheet.
+func LabelSheets() []LabelSheet {
+	return []LabelSheet{
+		{"plain-a4", "A4, plain paper to cut, 10 tags", "a4", 2, 5, 12, 14, 93, 54, 93, 54, true},
+		{"a4-14", "A4, 14 labels of 99.1 × 38.1 mm", "a4", 2, 7, 4.65, 15.15, 101.6, 38.1, 99.1, 38.1, false},
+		{"a4-21", "A4, 21 labels of 63.5 × 38.1 mm", "a4", 3, 7, 7.25, 15.15, 66, 38.1, 63.5, 38.1, false},
+		{"a4-24", "A4, 24 labels of 70 × 37 mm", "a4", 3, 8, 0, 0.5, 70, 37, 70, 37, false},
+		{"plain-letter", "Letter, plain paper to cut, 10 tags", "letter", 2, 5, 13.7, 10, 94.25, 51.8, 94.25, 51.8, true},
+		{"letter-10", "Letter, 10 labels of 4 × 2 in", "letter", 2, 5, 3.96, 12.7, 106.7, 50.8, 101.6, 50.8, false},
+		{"letter-30", "Letter, 30 labels of 2⅝ × 1 in", "letter", 3, 10, 4.76, 12.7, 69.85, 25.4, 66.67, 25.4, false},
+	}
+}
+
+// SheetByKey finds a sheet.
+func SheetByKey(key string) (LabelSheet, bool) {
+	for _, s := range LabelSheets() {
+		if s.Key == key {
+			return s, true
+		}
+	}
+	return LabelSheet{}, false
+}
+
+// TagsWish says which tags are printed, on what, from which label on (0 is the
+// first), and where the code on each leads to: link gives the address of a
+// container. Made is the day of printing.
+type TagsWish struct {
+	Sheet LabelSheet
+	Only  []string // ids; empty for all
+	Skip  int
+	Link  func(id string) string
+	Made  time.Time
+}
+
+// Tags prints a hang tag for each container: its mass and ±, how it was made,
+// when to weigh it again, and a code that leads to it. The error is for a wish
+// that leaves nothing to print.
+func Tags(f store.File, r workbench.Results, w TagsWish) ([]byte, error) {
+	p, err := newSheet(w.Sheet.Paper, "Load tags for "+f.Profile.Name, w.Made)
+	if err != nil {
+		return nil, err
+	}
+	units := quantity.System(f.Profile.Units)
+	names := map[string]string{}
+	for _, t := range f.Things {
+		names[t.ID] = t.Name
+	}
+	for _, c := range f.Containers {
+		names[c.ID] = c.Name
+	}
+	at := w.Skip
+	printed := 0
+	for i, l := range r.Loads {
+		if len(w.Only) > 0 && !contains(w.Only, l.Container.ID) || l.Container.Vessel.Profile == nil {
+			continue
+		}
+		perPage := w.Sheet.Columns * w.Sheet.Rows
+		if printed > 0 && at%perPage == 0 {
+			p.AddPage()
+		}
+		at %= perPage
+		x := w.Sheet.Left + float64(at%w.Sheet.Columns)*w.Sheet.Across
+		y := w.Sheet.Top + float64(at/w.Sheet.Columns)*w.Sheet.Down
+		t := tag{paper: p, units: units, sheet: w.Sheet, made: w.Made}
+		if err := t.draw(x, y, l, howMade(f.Containers[i], l, units, names), w.Link(l.Container.ID)); err != nil {
+			return nil, err
+		}
+		at++
+		printed++
+	}
+	if printed == 0 {
+		return nil, fmt.Errorf("there is nothing to print a tag for")
+	}
+	var out bytes.Buffer
+	if err := p.Output(&out); err != nil {
+		return nil, fmt.Errorf("write PDF: %w", err)
+	}
+	return out.Bytes(), nil
+}
+
+// howMade says what is in a container and up to where.
+func howMade(k store.Container, l workbench.Loaded, units quantity.System, names map[string]string) string {
+	c := l.Container
+	if c.Sold > 0 {
+		return "as sold, " + quantity.Format(units, quantity.KindMass, float64(c.Sold)) + " net"
+	}
+	var parts []string
+	for _, p := range k.Packed {
+		name := names[p.Thing]
+		if p.Count > 1 {
+			name = fmt.Sprintf("%d × %s", p.Count, name)
+		}
+		parts = append(parts, name)
+	}
+	switch {
+	case c.Adjustable && len(parts) == 0:
+		parts = append(parts, c.Filling.Name+" to any level, now "+quantity.Format(units, quantity.KindLevel, float64(l.Fill.Level)))
+	case l.Fill.Volume > 0 && c.Kind.Soft:
+		parts = append(parts, c.Filling.Name+", "+quantity.Format(units, quantity.KindVolume, float64(l.Fill.Volume)))
+	case l.Fill.Volume > 0:
+		parts = append(parts, c.Filling.Name+" to "+quantity.Format(units, quantity.KindLevel, float64(l.Fill.Level))+
+			" ("+quantity.Format(units, quantity.KindVolume, float64(l.Fill.Volume))+")")
+	case len(parts) == 0:
+		parts = append(parts, "empty")
+	}
+	return strings.Join(parts, ", ")
+}
+
+type tag struct {
+	*paper
+	units quantity.System
+	sheet LabelSheet
+	made  time.Time
+}
+
+// draw draws one tag with its upper left corner at x, y.
+func (t tag) draw(x, y float64, l workbench.Loaded, made, link string) error {
+	s := t.sheet
+	small := s.Height < 30
+	pad := 3.0
+	if s.Plain {
+		t.SetDrawColor(line[0], line[1], line[2])
+		t.SetLineWidth(0.2)
+		t.Rect(x, y, s.Width, s.Height, "D")
+	}
+	code := min(s.Height-2*pad, 26.0)
+	if small {
+		code = s.Height - 2*pad
+	}
+	if err := t.code(x+s.Width-pad-code, y+(s.Height-code)/2, code, link); err != nil {
+		return err
+	}
+	width := s.Width - code - 3*pad
+	big, text := 21.0, 7.8
+	if small {
+		big, text = 15, 6.4
+	}
+	put := func(top, size float64, style string, c [3]int, words string) {
+		t.SetFont("Barlow", style, size)
+		t.colour(c)
+		words = t.short(words, width)
+		t.Text(x+pad, y+top, words)
+	}
+	other := quantity.US
+	if t.units == quantity.US {
+		other = quantity.Metric
+	}
+	mass := quantity.Format(t.units, quantity.KindMass, float64(l.Mass.Value))
+	put(pad+big*0.30, big, "B", ink, mass)
+	t.SetFont("Barlow", "B", big)
+	used := t.GetStringWidth(mass)
+	t.SetFont("Barlow", "", text+1)
+	t.colour(soft)
+	t.Text(x+pad+used+1.5, y+pad+big*0.30, t.short("± "+quantity.FormatU(t.units, quantity.KindMass, float64(l.Mass.Expanded())), width-used-1.5))
+	step := text * 0.45
+	top := pad + big*0.30 + step + 1
+	lines := []struct {
+		words string
+		style string
+		c     [3]int
+	}{
+		{l.Container.Name, "B", ink},
+		{made, "", ink},
+		{known(l) + " = " + quantity.Format(other, quantity.KindMass, float64(l.Mass.Value)), "", soft},
+		{again(l), "", action},
+		{holds(l.Rungs), "", soft},
+	}
+	for _, ln := range lines {
+		if top > s.Height-1.2 {
+			break
+		}
+		size := text
+		if ln.style == "B" {
+			size = text + 1.4
+		}
+		put(top, size, ln.style, ln.c, ln.words)
+		top += step
+	}
+	return nil
+}
+
+func known(l workbench.Loaded) string {
+	switch l.Mass.How {
+	case quantity.Weighed:
+		return "weighed " + time.Unix(l.WeighedAt, 0).UTC().Format("2 Jan 2006")
+	case quantity.Marked:
+		return "as marked, not weighed"
+	}
+	return "computed, not weighed"
+}
+
+func again(l workbench.Loaded) string {
+	if l.AgainAt == 0 {
+		return fmt.Sprintf("weigh it; then every %d days", load.WeighAgain(l.Container.Closure, l.Container.Filling))
+	}
+	return "weigh again by " + time.Unix(l.AgainAt, 0).UTC().Format("2 Jan 2006")
+}
+
+func holds(rungs []load.Rung) string {
+	if len(rungs) == 0 {
+		return "no hold allows this"
+	}
+	words := make([]string, len(rungs))
+	for i, r := range rungs {
+		words[i] = string(r.Hold)
+	}
+	return strings.Join(words, ", ")
+}
+
+// short cuts words to a width in mm, in the current font.
+func (p *paper) short(words string, width float64) string {
+	if p.GetStringWidth(words) <= width {
+		return words
+	}
+	runes := []rune(words)
+	for len(runes) > 1 && p.GetStringWidth(string(runes)+"…") > width {
+		runes = runes[:len(runes)-1]
+	}
+	return string(runes) + "…"
+}
+
+// quiet is the width of the empty border of a code, in modules (ISO/IEC 18004).
+const quiet = 4
+
+// code draws a QR code (ISO/IEC 18004, level M) as rectangles, its quiet border
+// inside of the size.
+func (t tag) code(x, y, size float64, link string) error {
+	c, err := qr.Encode(link, qr.M, qr.Auto)
+	if err != nil {
+		return fmt.Errorf("code for %s: %w", link, err)
+	}
+	n := c.Bounds().Dx()
+	module := size / float64(n+2*quiet)
+	t.SetFillColor(0, 0, 0)
+	for row := range n {
+		for from := 0; from < n; from++ {
+			to := from
+			for to < n && dark(c.At(to, row).RGBA()) {
+				to++
+			}
+			if to > from {
+				t.Rect(x+float64(from+quiet)*module, y+float64(row+quiet)*module, float64(to-from)*module, module+0.01, "F")
+				from = to
+			}
+		}
+	}
+	return nil
+}
+
+func dark(r, _, _, _ uint32) bool { return r < 0x8000 }

@@ -1,0 +1,243 @@
+package workbench
+
+import (
+	"errors"
+	"fmt"
+	"slices"
+
+	"scrappyrack/core/body"
+	"scrappyrack/core/gear"
+	"scrappyrack/core/load"
+	"scrappyrack/core/material"
+	"scrappyrack/core/movement"
+	"scrappyrack/core/quantity"
+	"scrappyrack/internal/store"
+)
+
+// Check refuses a file as a change of it would be refused.
+func Check(f store.File) error { return check(f) }
+
+// check refuses what the shapes alone cannot: unknown keys, and values that
+// contradict each other. Paths are those of the part that is being written.
+func check(f store.File) error {
+	p := f.Profile
+	say := speaker(p.Units)
+	length := func(v float64) quantity.Piece { return quantity.Amount(quantity.KindLength, v) }
+	if s := p.StatureM; s != 0 && (s < float64(body.MinStature) || s > float64(body.MaxStature)) {
+		return &FieldError{"stature_m", say("a stature of ", length(s), " is not between ", length(float64(body.MinStature)), " and ", length(float64(body.MaxStature)), "; leave it empty when it is not known")}
+	}
+	if m := p.BodyMassKg; m != 0 && m < minBodyMass {
+		return &FieldError{"body_mass_kg", say("a body mass of ", quantity.Amount(quantity.KindMass, m), " is below ", quantity.Amount(quantity.KindMass, minBodyMass), "; leave it empty when it is not known")}
+	}
+	if !slices.Contains(quantity.Currencies(), p.Currency) {
+		return &FieldError{"currency", fmt.Sprintf("%q is not a currency that is offered", p.Currency)}
+	}
+	for i, l := range p.Limits {
+		if !slices.Contains(movement.Limits(), movement.Limit(l)) {
+			return &FieldError{fmt.Sprintf("limits[%d]", i), fmt.Sprintf("%q is not a limit that is known", l)}
+		}
+	}
+	if c := f.Space.CeilingM; c != 0 && c < 1 {
+		return &FieldError{"ceiling_m", say("a ceiling of ", length(c), " is below ", length(1), "; leave it empty when it is not measured")}
+	}
+	if area := f.Space.LengthM * f.Space.WidthM; f.Space.TakenM2 > area+1e-9 {
+		return &FieldError{"taken_m2", say(quantity.Amount(quantity.KindArea, f.Space.TakenM2), " are taken of a room of ", quantity.Amount(quantity.KindArea, area))}
+	}
+	for i, key := range f.AtHand {
+		if _, err := material.FillingByKey(key); err != nil {
+			return &FieldError{fmt.Sprintf("at_hand[%d]", i), err.Error()}
+		}
+	}
+	if err := checkStock(f, say); err != nil {
+		return err
+	}
+	for _, g := range f.Gear {
+		if _, err := gear.ByKey(g.Item); err != nil {
+			return &FieldError{"item", err.Error()}
+		}
+	}
+	return checkTests(f)
+}
+
+const minBodyMass = 25
+
+// speaker writes phrases in a client's units.
+func speaker(units string) func(words ...any) string {
+	return func(words ...any) string { return quantity.Say(words...).In(quantity.System(units)) }
+}
+
+// checkStock refuses what contradicts itself among the things of a file.
+func checkStock(f store.File, say func(...any) string) error {
+	for _, b := range f.Batches {
+		if _, err := priorOf(b); err != nil {
+			return err
+		}
+		if _, err := material.FillingByKey(b.ID); err == nil {
+			return &FieldError{"id", fmt.Sprintf("%q is the key of a filling in the table", b.ID)}
+		}
+	}
+	s := stockOf(f)
+	for i, k := range f.Containers {
+		if s.problems[i] != nil {
+			return s.problems[i]
+		}
+		if err := checkContainer(k, s.containers[i], say); err != nil {
+			return err
+		}
+	}
+	if err := checkPacked(f, say); err != nil {
+		return err
+	}
+	for _, w := range f.Weighings {
+		if err := s.checkWeighing(w, say); err != nil {
+			return err
+		}
+	}
+	for _, h := range s.handles {
+		var bad *load.PlateError
+		if _, err := h.Rungs(); errors.As(err, &bad) {
+			return &FieldError{"count", say(h.Name, ": ", bad.Detail)}
+		}
+	}
+	return nil
+}
+
+func checkContainer(k store.Container, c load.Container, say func(...any) string) error {
+	if k.BrimL > 0 && k.BrimL < k.CapacityL {
+		return &FieldError{"brim_l", say("the brim cannot hold less than the capacity, ", quantity.Amount(quantity.KindVolume, k.CapacityL))}
+	}
+	if k.Shape == "as-sold" && k.NetKg <= 0 {
+		return &FieldError{"net_kg", "what was sold has a net mass printed on it"}
+	}
+	if frustum, ok := c.Vessel.Profile.(load.Frustum); ok {
+		if full := float64(frustum.Full()); full < k.CapacityL*0.8 || full > k.CapacityL*1.5 {
+			return &FieldError{"capacity_l", say("these diameters and this height hold ", quantity.Amount(quantity.KindVolume, full), ", not ", quantity.Amount(quantity.KindVolume, k.CapacityL), ": measure again, inside")}
+		}
+	}
+	seen := map[string]bool{}
+	for i, l := range k.Limits {
+		if seen[l.Hold] {
+			return &FieldError{fmt.Sprintf("limits[%d].hold", i), fmt.Sprintf("%s has a limit already", l.Hold)}
+		}
+		seen[l.Hold] = true
+	}
+	_, err := c.Fill()
+	var beyond *load.OutOfReach
+	if errors.As(err, &beyond) {
+		return &FieldError{"volume_l", say(k.Name, ": ", beyond.Reason)}
+	}
+	return err
+}
+
+// marksOf makes a profile of marks; what is wrong is said at the mark.
+func marksOf(marks []store.Mark) (load.Profile, error) {
+	var out []load.Mark
+	for _, m := range marks {
+		out = append(out, load.Mark{Level: quantity.Length(m.LevelM), Volume: quantity.Volume(m.VolumeL)})
+	}
+	p, err := load.NewMarks(out)
+	var bad *load.MarkError
+	if errors.As(err, &bad) {
+		return nil, &FieldError{fmt.Sprintf("marks[%d]", bad.Index), bad.Detail}
+	}
+	if err != nil {
+		return nil, err
+	}
+	return p, nil
+}
+
+// checkPacked refuses a thing that lies in two places at once, more of one than
+// there are, and a container that lies in itself.
+func checkPacked(f store.File, say func(...any) string) error {
+	things, containers := map[string]store.Thing{}, map[string]store.Container{}
+	for _, t := range f.Things {
+		things[t.ID] = t
+	}
+	for _, c := range f.Containers {
+		if _, twice := things[c.ID]; twice {
+			return &FieldError{"id", "a thing and a container cannot have the same id"}
+		}
+		containers[c.ID] = c
+	}
+	used, where := map[string]int{}, map[string]string{}
+	for _, c := range f.Containers {
+		for i, p := range c.Packed {
+			at := fmt.Sprintf("packed[%d]", i)
+			t, isThing := things[p.Thing]
+			inner, isContainer := containers[p.Thing]
+			have := t.Count
+			name := t.Name
+			if isContainer {
+				have, name = 1, inner.Name
+			}
+			if !isThing && !isContainer {
+				return &FieldError{at, fmt.Sprintf("nothing is called %q", p.Thing)}
+			}
+			if isContainer && lies(c.ID, inner, containers, 0) {
+				return &FieldError{at, say(name, " cannot lie in ", c.Name, ", which lies in it")}
+			}
+			before := used[p.Thing]
+			if used[p.Thing] += p.Count; used[p.Thing] > have {
+				if before > 0 {
+					return &FieldError{at, say(fmt.Sprintf("%d of %s are there, and %d lie in %s", have, name, before, where[p.Thing]))}
+				}
+				return &FieldError{at, say(fmt.Sprintf("only %d of %s are there", have, name))}
+			}
+			where[p.Thing] = c.Name
+		}
+	}
+	return nil
+}
+
+// lies reports whether a container lies, at any depth, in another.
+func lies(id string, in store.Container, all map[string]store.Container, depth int) bool {
+	if in.ID == id || depth > len(all) {
+		return true
+	}
+	for _, p := range in.Packed {
+		if next, ok := all[p.Thing]; ok && lies(id, next, all, depth+1) {
+			return true
+		}
+	}
+	return false
+}
+
+func (s *stock) checkWeighing(w store.Weighing, say func(...any) string) error {
+	at := slices.IndexFunc(s.file.Containers, func(k store.Container) bool { return k.ID == w.Container })
+	if at < 0 {
+		return &FieldError{"container", "what was weighed is not there any more"}
+	}
+	if _, ok := s.fillings[w.Filling]; !ok {
+		return &FieldError{"filling", fmt.Sprintf("no filling or batch is called %q", w.Filling)}
+	}
+	reading, err := scaleOf(w).Read(masses(w.Readings), masses(w.Without))
+	var bad *load.ReadingError
+	if errors.As(err, &bad) {
+		return &FieldError{bad.Field, say(bad.Detail)}
+	}
+	if err != nil {
+		return err
+	}
+	c := s.containers[at]
+	empty := c.Vessel.Tare + quantity.Mass(w.PackedKg)
+	if (w.VolumeL > 0 || w.PackedKg > 0) && reading.Mass.Value <= empty {
+		return &FieldError{"readings", say("full it would weigh ", quantity.Amount(quantity.KindFine, float64(reading.Mass.Value)), ", but ", c.Name, " weighs ",
+			quantity.Amount(quantity.KindFine, float64(empty)), " without its filling: one of the two is wrong")}
+	}
+	if room := c.Vessel.BrimVolume(); quantity.Volume(w.VolumeL) > room+1e-9 {
+		return &FieldError{"volume_l", say(c.Name, " holds ", quantity.Amount(quantity.KindVolume, float64(room)), " at the brim")}
+	}
+	return nil
+}
+
+func checkTests(f store.File) error {
+	for _, t := range f.Tests {
+		if _, err := movement.ByKey(t.Movement); err != nil {
+			return &FieldError{"movement", err.Error()}
+		}
+		if t.Reps+t.Reserve > 15 {
+			return &FieldError{"reps", fmt.Sprintf("reps and reserve together are %d; above 15 the formulas part too far: test with a heavier load", t.Reps+t.Reserve)}
+		}
+	}
+	return nil
+}
