@@ -186,34 +186,53 @@ func (b PlateBar) check() error {
 	return nil
 }
 
-// gapsIn counts the steps above LargestStep between neighbours of sorted loads.
-func gapsIn(loads []quantity.Mass) int {
-	n := 0
+// gap is a step above LargestStep between neighbours of sorted loads.
+type gap struct{ from, to quantity.Mass }
+
+func gapsIn(loads []quantity.Mass) []gap {
+	var out []gap
 	for i, m := range loads[1:] {
-		if m > loads[i]*(1+LargestStep) {
-			n++
+		if loads[i] > 0 && m > loads[i]*(1+LargestStep) {
+			out = append(out, gap{loads[i], m})
 		}
 	}
-	return n
+	return out
 }
 
-// ExtraPair is one more pair of plates and what it does to a bar's loads: the
-// steps above 10 % between its lightest and heaviest load before and after.
+// excess is by how much, summed as logarithms, the gaps pass LargestStep.
+func excess(gaps []gap) (sum, largest float64) {
+	for _, g := range gaps {
+		ratio := float64(g.to / g.from)
+		sum += math.Log(ratio) - math.Log(1+LargestStep)
+		largest = math.Max(largest, ratio-1)
+	}
+	return sum, largest
+}
+
+// ExtraPair is one more pair of plates and what it does to the steps above 10 %
+// between a bar's lightest and heaviest load: how many there are, how many of
+// those it closes, and the largest before and after.
 type ExtraPair struct {
-	Mass          quantity.Mass
-	Before, After int
+	Mass         quantity.Mass
+	Gaps, Closed int
+	LargestNow   float64
+	LargestThen  float64
 }
 
 // BestExtraPair is the one pair of plates, of the sizes offered (kg), that
-// leaves the fewest steps above 10 %; of equal ones the lightest. ok is false
-// when none leaves fewer. Errors are *PlateError.
+// closes the most gaps; of equal ones the one that leaves the least above 10 %
+// (summed as logarithms, up to the load that is the heaviest now), then the
+// lightest. ok is false when none makes anything better. Errors are
+// *PlateError.
 func (b PlateBar) BestExtraPair(offered []quantity.Mass) (best ExtraPair, ok bool, err error) {
 	now, err := b.Load(0)
 	if err != nil {
 		return best, false, err
 	}
-	before := gapsIn(now.Loads)
-	best = ExtraPair{Before: before, After: before}
+	gaps := gapsIn(now.Loads)
+	top := now.Loads[len(now.Loads)-1]
+	least, largest := excess(gaps)
+	best = ExtraPair{Gaps: len(gaps), LargestNow: largest, LargestThen: largest}
 	for _, m := range offered {
 		more := b
 		more.Plates = append(append([]Plate{}, b.Plates...), Plate{Mass: m, Count: 2})
@@ -221,11 +240,33 @@ func (b PlateBar) BestExtraPair(offered []quantity.Mass) (best ExtraPair, ok boo
 		if err != nil {
 			return best, false, err
 		}
-		if after := gapsIn(then.Loads); after < best.After || ok && after == best.After && m < best.Mass {
-			best, ok = ExtraPair{m, before, after}, true
+		within := then.Loads
+		for len(within) > 1 && within[len(within)-1] > top*(1+1e-9) {
+			within = within[:len(within)-1]
+		}
+		left := gapsIn(within)
+		closed := 0
+		for _, g := range gaps {
+			if !overlaps(g, left) {
+				closed++
+			}
+		}
+		after, largest := excess(left)
+		if closed > best.Closed || closed == best.Closed && after < least-1e-9 {
+			best, ok = ExtraPair{m, len(gaps), closed, best.LargestNow, largest}, true
+			least = after
 		}
 	}
 	return best, ok, nil
+}
+
+func overlaps(g gap, others []gap) bool {
+	for _, o := range others {
+		if o.from < g.to*(1-1e-9) && o.to > g.from*(1+1e-9) {
+			return true
+		}
+	}
+	return false
 }
 
 // PlateSizes are the pairs that shops have, in kg, and in lb for the US

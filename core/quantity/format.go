@@ -38,6 +38,7 @@ type Kind string
 const (
 	KindMass    = Kind(DimMass)
 	KindFine    = Kind("mass-fine")
+	KindSmall   = Kind("mass-small") // the step of a scale
 	KindLength  = Kind(DimLength)
 	KindLevel   = Kind("level")
 	KindForce   = Kind(DimForce)
@@ -54,7 +55,7 @@ func (k Kind) Dim() Dim {
 	switch k {
 	case KindLevel:
 		return DimLength
-	case KindFine:
+	case KindFine, KindSmall:
 		return DimMass
 	}
 	return Dim(k)
@@ -64,6 +65,7 @@ var displays = map[System]map[Kind]Display{
 	Metric: {
 		KindMass:    {"kg", 1, 0.1, 1, Decimal},
 		KindFine:    {"kg", 1, 0.001, 3, Decimal},
+		KindSmall:   {"g", 0.001, 0.1, 1, Decimal},
 		KindLength:  {"m", 1, 0.001, 3, Decimal},
 		KindLevel:   {"cm", 0.01, 0.1, 1, Decimal},
 		KindForce:   {"N", 1, 1, 0, Decimal},
@@ -77,6 +79,7 @@ var displays = map[System]map[Kind]Display{
 	US: {
 		KindMass:    {"lb", PoundKg, 0.25, 2, Decimal},
 		KindFine:    {"lb", PoundKg, 0.01, 2, Decimal},
+		KindSmall:   {"oz", PoundKg / 16, 0.01, 2, Decimal},
 		KindLength:  {"ft", FootM, 1. / 96, 0, FeetInches},
 		KindLevel:   {"in", InchM, 0.125, 3, Eighths},
 		KindForce:   {"lbf", PoundForceN, 0.5, 1, Decimal},
@@ -104,7 +107,7 @@ func DisplayOf(system System, kind Kind) Display {
 
 // Kinds lists every kind that is shown.
 func Kinds() []Kind {
-	return []Kind{KindMass, KindFine, KindLength, KindLevel, KindForce, KindVolume, KindDensity, KindTime, KindArea, KindRatio, KindCount}
+	return []Kind{KindMass, KindFine, KindSmall, KindLength, KindLevel, KindForce, KindVolume, KindDensity, KindTime, KindArea, KindRatio, KindCount}
 }
 
 // Format writes an SI value as a user of the system reads it, unit included,

@@ -9,15 +9,15 @@ import (
 
 	"scrappyrack/core/load"
 	"scrappyrack/core/quantity"
+	"scrappyrack/internal/store"
 	"scrappyrack/internal/workbench"
 )
 
 // loads registers what the load bench asks while a level is dragged.
 func (a *API) loads(r huma.API) {
 	type fillIn struct {
-		Client
-		Container string `path:"container" maxLength:"40"`
-		Body      struct {
+		OfContainer
+		Body struct {
 			TargetKg *float64 `json:"target_kg,omitempty" minimum:"0" maximum:"1000"`
 			LevelM   *float64 `json:"level_m,omitempty" minimum:"0" maximum:"5"`
 			VolumeL  *float64 `json:"volume_l,omitempty" minimum:"0" maximum:"2000"`
@@ -38,16 +38,18 @@ func (a *API) loads(r huma.API) {
 		})
 }
 
+// OfContainer is the address of one container of a client.
+type OfContainer struct {
+	Client
+	Container string `path:"container" maxLength:"40"`
+}
+
 // benches registers what the load bench asks about one thing; nothing of it is
 // kept.
 func (a *API) benches(r huma.API) {
-	type ofContainer struct {
-		Client
-		Container string `path:"container" maxLength:"40"`
-	}
 	type benchOut struct{ Body OnBench }
 	huma.Register(r, operation(http.MethodGet, "/clients/{client}/containers/{container}", "read-container", "Everything about one container: its uncertainty, its weighings, how it moves", "loads"),
-		func(ctx context.Context, in *ofContainer) (*benchOut, error) {
+		func(ctx context.Context, in *OfContainer) (*benchOut, error) {
 			got, err := a.Bench.Put(ctx, who(ctx).PracticeID, in.ID, in.Container)
 			if err != nil {
 				return nil, problem(err)
@@ -55,8 +57,30 @@ func (a *API) benches(r huma.API) {
 			return &benchOut{onBenchOf(got)}, nil
 		})
 
+	type weighIn struct {
+		Client
+		Body store.Weighing
+	}
+	type weighOut struct{ Body WeighedTry }
+	huma.Register(r, operation(http.MethodPost, "/clients/{client}/weighings", "try-weighing", "What a weighing would say, and do to its batch; nothing is kept", "loads"),
+		func(ctx context.Context, in *weighIn) (*weighOut, error) {
+			got, err := a.Bench.TryWeighing(ctx, who(ctx).PracticeID, in.ID, in.Body)
+			if err != nil {
+				return nil, problem(err)
+			}
+			out := WeighedTry{
+				Weighed: weighedOf(got.WeighingOf, nil), ComputedKg: float64(got.Computed.Value), ComputedU: float64(got.Computed.Expanded()),
+				Batch: got.Batch, Sisters: got.Sisters,
+			}
+			if got.Batch {
+				out.Before, out.BeforeU = float64(got.Before.Typical), 2*float64(got.Before.U1())
+				out.After, out.AfterU = float64(got.After.Typical), 2*float64(got.After.U1())
+			}
+			return &weighOut{out}, nil
+		})
+
 	type dropsIn struct {
-		ofContainer
+		OfContainer
 		Body DropsQuestion
 	}
 	type dropsOut struct{ Body DropsAnswer }
@@ -79,7 +103,7 @@ func (a *API) benches(r huma.API) {
 		})
 
 	type scoopsIn struct {
-		ofContainer
+		OfContainer
 		SizeL float64 `query:"size_l" exclusiveMinimum:"0" maximum:"100"`
 	}
 	type scoopsOut struct{ Body Scoops }
@@ -93,7 +117,7 @@ func (a *API) benches(r huma.API) {
 		})
 
 	type packIn struct {
-		ofContainer
+		OfContainer
 		Body PackWish
 	}
 	type packOut struct{ Body Packing }
@@ -134,6 +158,19 @@ func (a *API) benches(r huma.API) {
 			}
 			return &ladderOut{laddersOf(*got)}, nil
 		})
+}
+
+// WeighedTry is what a weighing would say.
+type WeighedTry struct {
+	Weighed    Weighed `json:"weighed"`
+	ComputedKg float64 `json:"computed_kg"`
+	ComputedU  float64 `json:"computed_u95_kg"`
+	Batch      bool    `json:"batch" doc:"It is of something filled from a batch"`
+	Before     float64 `json:"before_kg_l" doc:"The batch's density without it"`
+	BeforeU    float64 `json:"before_u95_kg_l"`
+	After      float64 `json:"after_kg_l" doc:"The batch's density with it"`
+	AfterU     float64 `json:"after_u95_kg_l"`
+	Sisters    int     `json:"sisters" doc:"How many other containers that changes"`
 }
 
 // DropsQuestion asks for the stages of a drop set.
@@ -216,15 +253,17 @@ type BarLoading struct {
 	NearestKg float64   `json:"nearest_kg"`
 	PerSideKg []float64 `json:"per_side_kg" doc:"For the nearest, inside first"`
 	Gaps      int       `json:"gaps" doc:"Steps above 10 %"`
-	ExtraKg   float64   `json:"extra_kg" doc:"The one pair of plates of this mass each that leaves the fewest gaps; 0 when none helps"`
-	ExtraGaps int       `json:"extra_gaps" doc:"Gaps with it"`
+	Largest   float64   `json:"largest" doc:"The largest step"`
+	ExtraKg   float64   `json:"extra_kg" doc:"The one pair of plates of this mass each that closes the most gaps; 0 when none helps"`
+	Closed    int       `json:"extra_closes" doc:"How many gaps it closes"`
+	Then      float64   `json:"extra_largest" doc:"The largest step with it"`
 	Sharing   bool      `json:"sharing" doc:"Each of a pair that shares the plates"`
 }
 
 func barLoadingOf(l *workbench.Loading) BarLoading {
 	out := BarLoading{
 		LoadsKg: kilograms(l.Loads), BelowKg: (*float64)(l.Below), AboveKg: (*float64)(l.Above), NearestKg: float64(l.Nearest),
-		PerSideKg: kilograms(l.PerSide), Gaps: l.Extra.Before, ExtraGaps: l.Extra.After, Sharing: l.Sharing,
+		PerSideKg: kilograms(l.PerSide), Gaps: l.Extra.Gaps, Largest: l.Extra.LargestNow, Closed: l.Extra.Closed, Then: l.Extra.LargestThen, Sharing: l.Sharing,
 	}
 	if l.Helps {
 		out.ExtraKg = float64(l.Extra.Mass)

@@ -142,7 +142,7 @@ func bodyFor(t *testing.T, path string) string {
 		"/profile": f.Profile, "/space": f.Space, "/at-hand": map[string]any{"fillings": []string{"rice"}}, "/containers/jug-a": f.Containers[0],
 		"/gear/jug-a": store.Gear{ID: "jug-a", Item: "loop-light"}, "/tests/jug-a": store.TestSet{ID: "jug-a", Movement: "one-hand-row", LoadKg: 5, Reps: 5},
 		"/pins/jug-a": store.Pin{ID: "jug-a", Pin: "must"}, "/fill": map[string]any{"target_kg": 5}, "/clients": map[string]any{"name": "x"},
-		"/batches/jug-a": garage.Batches[0], "/weighings/jug-a": f.Weighings[0], "/things/jug-a": f.Things[0], "/handles/jug-a": garage.Handles[0],
+		"/batches/jug-a": garage.Batches[0], "/weighings/jug-a": f.Weighings[0], "/weighings": f.Weighings[0], "/things/jug-a": f.Things[0], "/handles/jug-a": garage.Handles[0],
 		"/plates/jug-a": garage.Plates[0], "/pack": map[string]any{"target_kg": 9, "tolerance_kg": 0.1}, "/drops": api.DropsQuestion{StartKg: 7, Reps: 8, Fall: 0.2, Drops: 2},
 		"/stock": api.StockMore{Containers: []store.Container{}, Things: []store.Thing{}, Batches: []store.Batch{}}, "/stock/read": map[string]any{"text": "name"},
 	}

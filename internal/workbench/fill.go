@@ -168,6 +168,39 @@ func (b *Bench) Put(ctx context.Context, practice, id, container string) (*OnBen
 	return out, nil
 }
 
+// Weighed is what a weighing would come to, with its batch before and after and
+// how many other containers that would change; nothing is kept.
+type Weighed struct {
+	WeighingOf
+	Units         quantity.System
+	Before, After material.Filling
+	Batch         bool
+	Sisters       int
+}
+
+// TryWeighing works out what a weighing would say, after the checks that keeping
+// it would make.
+func (b *Bench) TryWeighing(ctx context.Context, practice, id string, w store.Weighing) (*Weighed, error) {
+	f, before, err := b.opened(ctx, practice, id)
+	if err != nil {
+		return nil, err
+	}
+	f.Weighings = append(slices.DeleteFunc(slices.Clone(f.Weighings), func(o store.Weighing) bool { return o.ID == w.ID }), w)
+	if err := check(f); err != nil {
+		return nil, err
+	}
+	after := stockOf(f)
+	out := &Weighed{WeighingOf: after.weighings[len(after.weighings)-1], Units: unitsOf(f)}
+	out.Batch = slices.ContainsFunc(f.Batches, func(o store.Batch) bool { return o.ID == w.Filling })
+	out.Before, out.After = before.fillings[w.Filling], after.fillings[w.Filling]
+	for _, k := range f.Containers {
+		if out.Batch && k.Filling == w.Filling && k.ID != w.Container {
+			out.Sisters++
+		}
+	}
+	return out, nil
+}
+
 // Drops is the pour-off schedule of a drop set with a container.
 func (b *Bench) Drops(ctx context.Context, practice, id, container string, start quantity.Mass, reps int, fall float64, drops int) ([]load.Drop, quantity.System, error) {
 	f, s, err := b.opened(ctx, practice, id)

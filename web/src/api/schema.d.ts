@@ -157,6 +157,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/clients/{client}/batches/{item}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Add or replace one of the client's batches */
+        put: operations["write-batches"];
+        post?: never;
+        /** Remove one of the client's batches */
+        delete: operations["remove-batches"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/clients/{client}/book.pdf": {
         parameters: {
             query?: never;
@@ -174,6 +192,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/clients/{client}/containers/{container}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Everything about one container: its uncertainty, its weighings, how it moves */
+        get: operations["read-container"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/clients/{client}/containers/{container}/drops": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What to pour out between the stages of a drop set */
+        post: operations["plan-drops"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/clients/{client}/containers/{container}/fill": {
         parameters: {
             query?: never;
@@ -185,6 +237,40 @@ export interface paths {
         put?: never;
         /** What a container would weigh, or how far to fill it; nothing is kept */
         post: operations["try-fill"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/clients/{client}/containers/{container}/pack": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Which of the household's things make a bag weigh a mass */
+        post: operations["pack-container"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/clients/{client}/containers/{container}/scoops": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How many scoops of a size make its fill */
+        get: operations["count-scoops"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -227,6 +313,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/clients/{client}/handles/{handle}/loads": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every load of a bar or handle with the plates there are, and the plates for one */
+        get: operations["load-handle"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/clients/{client}/handles/{item}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Add or replace one of the client's handles */
+        put: operations["write-handles"];
+        post?: never;
+        /** Remove one of the client's handles */
+        delete: operations["remove-handles"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/clients/{client}/ladder": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every load that can be made, by hold, with the gaps and what would close them */
+        get: operations["read-ladder"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/clients/{client}/pins/{item}": {
         parameters: {
             query?: never;
@@ -257,6 +395,24 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/clients/{client}/plates/{item}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Add or replace one of the client's plates */
+        put: operations["write-plates"];
+        post?: never;
+        /** Remove one of the client's plates */
+        delete: operations["remove-plates"];
         options?: never;
         head?: never;
         patch?: never;
@@ -313,6 +469,74 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/clients/{client}/stock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add many things at once, as one change */
+        post: operations["add-stock"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/clients/{client}/stock.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Containers and things as a table */
+        get: operations["read-stock-csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/clients/{client}/stock/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read a table of things, as a spreadsheet copies it or a CSV file has it; nothing is kept */
+        post: operations["read-stock-table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/clients/{client}/tags.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Load tags to print */
+        get: operations["read-tags"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/clients/{client}/tests/{item}": {
         parameters: {
             query?: never;
@@ -331,6 +555,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/clients/{client}/things/{item}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Add or replace one of the client's things */
+        put: operations["write-things"];
+        post?: never;
+        /** Remove one of the client's things */
+        delete: operations["remove-things"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/clients/{client}/undo": {
         parameters: {
             query?: never;
@@ -343,6 +585,41 @@ export interface paths {
         /** Take back the last change */
         post: operations["undo"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/clients/{client}/weighings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a weighing would say, and do to its batch; nothing is kept */
+        post: operations["try-weighing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/clients/{client}/weighings/{item}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Add or replace one of the client's weighings */
+        put: operations["write-weighings"];
+        post?: never;
+        /** Remove one of the client's weighings */
+        delete: operations["remove-weighings"];
         options?: never;
         head?: never;
         patch?: never;
@@ -439,9 +716,88 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        Agreement: {
+            /** @description It is more than 3 standard uncertainties */
+            contradicts: boolean;
+            /**
+             * Format: double
+             * @description Weighed less computed
+             */
+            difference_kg: number;
+            /**
+             * Format: double
+             * @description Expanded uncertainty of the difference, k = 2
+             */
+            u95_kg: number;
+            /** @description The difference is not larger than that */
+            within: boolean;
+        };
         AtHand: {
             /** @description Keys of fillings */
             fillings: string[];
+        };
+        BarLoading: {
+            /**
+             * Format: double
+             * @description The nearest at or above the target; null for none
+             */
+            above_kg: number | null;
+            /**
+             * Format: double
+             * @description The nearest at or below the target; null for none
+             */
+            below_kg: number | null;
+            /**
+             * Format: int64
+             * @description How many gaps it closes
+             */
+            extra_closes: number;
+            /**
+             * Format: double
+             * @description The one pair of plates of this mass each that closes the most gaps; 0 when none helps
+             */
+            extra_kg: number;
+            /**
+             * Format: double
+             * @description The largest step with it
+             */
+            extra_largest: number;
+            /**
+             * Format: int64
+             * @description Steps above 10 %
+             */
+            gaps: number;
+            /**
+             * Format: double
+             * @description The largest step
+             */
+            largest: number;
+            loads_kg: number[];
+            /** Format: double */
+            nearest_kg: number;
+            /** @description For the nearest, inside first */
+            per_side_kg: number[];
+            /** @description Each of a pair that shares the plates */
+            sharing: boolean;
+        };
+        Batch: {
+            /** @description Key in the table; empty for a filling of the consultant's own */
+            filling: string;
+            /** Format: double */
+            high_kg_l: number;
+            id: string;
+            /** @description Own filling: flows or slides */
+            loose: boolean;
+            /**
+             * Format: double
+             * @description Own filling: lowest bulk density
+             */
+            low_kg_l: number;
+            name: string;
+            /** Format: double */
+            typical_kg_l: number;
+            /** @description Own filling: dries or evaporates where it stands open */
+            wet: boolean;
         };
         BatchAnswer: {
             /**
@@ -464,6 +820,32 @@ export interface components {
             density: components["schemas"]["DensityRange"];
             weighings: components["schemas"]["WeighingInput"][];
         };
+        BatchState: {
+            /**
+             * Format: double
+             * @description About as large as the number of weighings, when they agree
+             */
+            chi2: number;
+            /** Format: double */
+            density_kg_l: number;
+            id: string;
+            loose: boolean;
+            /**
+             * Format: double
+             * @description What the table says
+             */
+            prior_kg_l: number;
+            /** Format: double */
+            prior_u95_kg_l: number;
+            /** Format: double */
+            u95_kg_l: number;
+            /**
+             * Format: int64
+             * @description How many count
+             */
+            weighings: number;
+            wet: boolean;
+        };
         Board: {
             /** Format: int64 */
             covered: number;
@@ -473,6 +855,19 @@ export interface components {
              * @description Weighted mean of the slots' values, 0 to 1
              */
             value: number;
+        };
+        BodyLoad: {
+            /** Format: double */
+            high_kg: number;
+            /** Format: double */
+            low_kg: number;
+            meaning: string;
+            name: string;
+            /** @description Beyond the measured tables */
+            outside: boolean;
+            /** Format: double */
+            typical_kg: number;
+            why: components["schemas"]["Derivation"];
         };
         Card: {
             /** Format: double */
@@ -539,6 +934,22 @@ export interface components {
             /** Format: double */
             volume_l: number;
         };
+        Closing: {
+            /** Format: int64 */
+            cost_minor: number;
+            /** Format: double */
+            high_kg: number;
+            /**
+             * Format: double
+             * @description The largest rise that is left
+             */
+            left: number;
+            /** Format: double */
+            low_kg: number;
+            /** Format: int64 */
+            minutes: number;
+            name: string;
+        };
         Container: {
             /** @description Refilled or repacked from set to set */
             adjustable: boolean;
@@ -549,13 +960,27 @@ export interface components {
             bottom_m: number;
             /**
              * Format: double
+             * @description What it holds to the brim; 0 takes 1.04 × the capacity
+             */
+            brim_l: number;
+            /**
+             * Format: double
              * @description Nominal capacity
              */
             capacity_l: number;
             /** @enum {string} */
             closure: "sealed" | "zipped" | "open";
-            /** @description Key of the filling */
+            /** @enum {string} */
+            condition: "sound" | "worn" | "retired";
+            /** @description Key of a filling of the table, or id of a batch */
             filling: string;
+            /** @description May freeze: 9 % stays free of a wet filling */
+            freezes: boolean;
+            /**
+             * Format: double
+             * @description From the grip to the lowest point; 0 when not measured
+             */
+            hang_m: number;
             /**
              * Format: double
              * @description Inside height at which the capacity is reached
@@ -563,23 +988,39 @@ export interface components {
             height_m: number;
             id: string;
             /** @enum {string} */
-            kind: "jug" | "bottle" | "bucket" | "bag" | "backpack" | "duffel" | "basket" | "crate";
+            kind: "jug" | "bottle" | "bucket" | "bag" | "backpack" | "duffel" | "basket" | "crate" | "sack";
+            /** @description What it is good for in single holds, where that is known better */
+            limits: components["schemas"]["HoldLimit"][];
+            /** @description Marks: level and volume, both rising */
+            marks: components["schemas"]["Mark"][];
             name: string;
+            /**
+             * Format: double
+             * @description As sold: the marked net mass
+             */
+            net_kg: number;
+            /** @description What lies in it beside the filling */
+            packed: components["schemas"]["Packed"][];
+            /**
+             * @description Who says so, when it is given
+             * @enum {string}
+             */
+            rating_how: "maker" | "judged";
             /**
              * Format: double
              * @description What handle or straps are good for; 0 takes the cautious default of the kind
              */
             rating_kg: number;
             /** @enum {string} */
-            shape: "prism" | "frustum";
+            shape: "prism" | "frustum" | "marks" | "as-sold";
             /**
              * Format: double
-             * @description How far the empty mass may be off, ±
+             * @description How far that may be off, ±
              */
             tare_half_kg: number;
             /**
              * Format: double
-             * @description Empty mass
+             * @description Empty mass, as far as it has not been weighed
              */
             tare_kg: number;
             /**
@@ -589,9 +1030,14 @@ export interface components {
             top_m: number;
             /**
              * Format: double
-             * @description What is in it now
+             * @description How much of the filling is in it now
              */
             volume_l: number;
+            /**
+             * Format: double
+             * @description Outer width; 0 when not measured
+             */
+            width_m: number;
         };
         ContainerKind: {
             adjustable: boolean;
@@ -610,7 +1056,21 @@ export interface components {
             tare_kg: number;
         };
         Contribution: {
+            /** @enum {string} */
+            distribution: "rectangular" | "normal";
+            /**
+             * Format: double
+             * @description Standard uncertainty of the input in its own unit, k = 1
+             */
+            input_u: number;
+            /** @description What the input is, for showing it */
+            kind: string;
             name: string;
+            /**
+             * Format: double
+             * @description kg of mass per unit of the input
+             */
+            sensitivity: number;
             /**
              * Format: double
              * @description Share of the variance, 0 to 1
@@ -618,7 +1078,7 @@ export interface components {
             share: number;
             /**
              * Format: double
-             * @description Standard uncertainty, k = 1
+             * @description What it adds to the mass: standard uncertainty, k = 1
              */
             u_kg: number;
         };
@@ -631,6 +1091,18 @@ export interface components {
         CredentialsBody: {
             email: string;
             password: string;
+        };
+        Curl: {
+            /**
+             * Format: double
+             * @description Share of the arc that is lost, 0 for none
+             */
+            lost: number;
+            /**
+             * Format: double
+             * @description Angle of the forearm above the horizontal
+             */
+            meets_at_deg: number;
         };
         DensityRange: {
             /** Format: double */
@@ -677,6 +1149,50 @@ export interface components {
             /** @enum {string} */
             system: "metric" | "us";
         };
+        Drop: {
+            /**
+             * Format: double
+             * @description Then
+             */
+            level_m: number;
+            /** Format: double */
+            mass_kg: number;
+            /**
+             * Format: double
+             * @description To pour out before it
+             */
+            pour_l: number;
+            /** Format: int64 */
+            reps: number;
+            /** Format: double */
+            u95_kg: number;
+            /**
+             * Format: double
+             * @description Then
+             */
+            volume_l: number;
+        };
+        DropsAnswer: {
+            drops: components["schemas"]["Drop"][];
+            /** @description Fewer than were asked for: the next would be below the empty container */
+            short: boolean;
+        };
+        DropsQuestion: {
+            /** Format: int64 */
+            drops: number;
+            /**
+             * Format: double
+             * @description Share by which each stage is lighter than the one before
+             */
+            fall: number;
+            /**
+             * Format: int64
+             * @description At each stage
+             */
+            reps: number;
+            /** Format: double */
+            start_kg: number;
+        };
         ErrorDetail: {
             /** @description Where the error occurred, e.g. 'body.items[3].tags' or 'path.thing-id' */
             location?: string;
@@ -721,20 +1237,25 @@ export interface components {
         File: {
             /** @description Keys of fillings that the household has enough of */
             at_hand: string[];
+            batches: components["schemas"]["Batch"][];
             containers: components["schemas"]["Container"][];
             gear: components["schemas"]["Gear"][];
+            handles: components["schemas"]["Handle"][];
             readonly id: string;
             pins: components["schemas"]["Pin"][];
+            plates: components["schemas"]["Plate"][];
             profile: components["schemas"]["Profile"];
             /** Format: int64 */
             readonly revision: number;
             space: components["schemas"]["Space"];
             tests: components["schemas"]["TestSet"][];
+            things: components["schemas"]["Thing"][];
             /**
              * Format: int64
              * @description Unix time in seconds, UTC
              */
             readonly updated_at: number;
+            weighings: components["schemas"]["Weighing"][];
         };
         FillAnswer: {
             budget: components["schemas"]["Contribution"][];
@@ -794,6 +1315,13 @@ export interface components {
             density_kg_l?: number;
             /** @enum {string} */
             filling?: "fresh-water" | "sea-water" | "dry-sand" | "wet-sand" | "gravel" | "garden-soil" | "concrete" | "salt" | "rice" | "beans" | "cat-litter" | "steel-shot" | "books" | "stuffing";
+            /** @description 9 % stays free of a wet filling */
+            freezes?: boolean;
+            /**
+             * Format: double
+             * @description From the inside bottom
+             */
+            level_m?: number;
             profile: components["schemas"]["VesselShape"];
             /**
              * Format: double
@@ -819,6 +1347,7 @@ export interface components {
             /** Format: double */
             high_kg_l: number;
             key: string;
+            loose: boolean;
             /** Format: double */
             low_kg_l: number;
             name: string;
@@ -826,6 +1355,7 @@ export interface components {
             source: string;
             /** Format: double */
             typical_kg_l: number;
+            wet: boolean;
         };
         Gap: {
             /** Format: double */
@@ -850,6 +1380,35 @@ export interface components {
              */
             price_minor: number;
         };
+        Handle: {
+            /**
+             * Format: int64
+             * @description Hole of the plates that fit
+             * @enum {integer}
+             */
+            bore_mm: 25 | 30 | 50;
+            /**
+             * Format: double
+             * @description One collar; two are always on
+             */
+            collar_kg: number;
+            /**
+             * Format: int64
+             * @description 2 is a pair of handles that share the plates
+             */
+            count: number;
+            id: string;
+            /** @enum {string} */
+            kind: "bar" | "handle" | "stick";
+            /** Format: double */
+            mass_kg: number;
+            name: string;
+            /**
+             * Format: double
+             * @description Length of one side for plates; 0 when not measured
+             */
+            sleeve_m: number;
+        };
         Headroom: {
             fits: boolean;
             instead: string;
@@ -873,6 +1432,12 @@ export interface components {
              */
             share: number;
             source: string;
+        };
+        HoldLimit: {
+            /** @enum {string} */
+            hold: "one-hand" | "two-hand" | "hug" | "worn" | "overhead-safe" | "dragged";
+            /** Format: double */
+            kg: number;
         };
         ImpliedDensity: {
             /** @description More than 3 u from what the rest says */
@@ -903,6 +1468,13 @@ export interface components {
             rungs: components["schemas"]["Rung"][];
             steps: components["schemas"]["Step"][];
         };
+        Ladders: {
+            body: components["schemas"]["BodyLoad"][];
+            ladders: components["schemas"]["Ladder"][];
+            mass_guessed: boolean;
+            /** @description Of the things that rungs occupy */
+            names: components["schemas"]["Named"][];
+        };
         Library: {
             /** @description What every hand-over carries */
             cautions: components["schemas"]["Caution"][];
@@ -913,6 +1485,9 @@ export interface components {
             kinds: components["schemas"]["ContainerKind"][];
             limits: string[];
             movements: components["schemas"]["MovementName"][];
+            scales: components["schemas"]["ScaleKind"][];
+            starters: components["schemas"]["Starter"][];
+            tag_sheets: components["schemas"]["TagSheet"][];
         };
         ListOutBody: {
             clients: components["schemas"]["Card"][];
@@ -920,16 +1495,26 @@ export interface components {
             total: number;
         };
         Load: {
+            /** @description Where it has been weighed as it is now */
+            agreement?: components["schemas"]["Agreement"];
             /** Format: double */
             brim_l: number;
             /** Format: double */
             brim_level_m: number;
-            budget: components["schemas"]["Contribution"][];
+            /** Format: double */
+            computed_kg: number;
+            /** Format: double */
+            computed_u95_kg: number;
             holds: string[];
+            /** @enum {string} */
+            how: "computed" | "weighed" | "marked";
             id: string;
             /** Format: double */
             level_m: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description As weighed, where it has been weighed as it is now; else as computed
+             */
             mass_kg: number;
             /** @description What stops it there */
             most_bound: string;
@@ -938,24 +1523,77 @@ export interface components {
              * @description Heaviest allowed with this filling
              */
             most_kg: number;
-            most_why: components["schemas"]["Derivation"];
+            /**
+             * Format: double
+             * @description What lies in it beside the filling
+             */
+            packed_kg: number;
+            /** Format: double */
+            packed_l: number;
             problem: string;
             /** @enum {string} */
-            rating_how: "given" | "default";
+            rating_how: "maker" | "judged" | "default";
             /** Format: double */
             rating_kg: number;
+            /**
+             * Format: double
+             * @description How much filling goes in
+             */
+            room_l: number;
             steadiness: string;
+            /** @enum {string} */
+            tare_how: "entered" | "weighed";
+            /** Format: double */
+            tare_kg: number;
+            /** Format: double */
+            tare_u95_kg: number;
             /** Format: double */
             u95_kg: number;
             /** Format: double */
             volume_l: number;
-            why: components["schemas"]["Derivation"];
+            /**
+             * Format: int64
+             * @description Unix time; 0 when it never was weighed
+             */
+            weigh_again_at: number;
+            /**
+             * Format: int64
+             * @description Unix time of the last weighing that was not of the empty thing; 0 for never
+             */
+            weighed_at: number;
+        };
+        Mark: {
+            /** Format: double */
+            level_m: number;
+            /** Format: double */
+            volume_l: number;
         };
         MovementName: {
             hold: string;
             key: string;
             name: string;
             pattern: string;
+        };
+        Named: {
+            id: string;
+            name: string;
+        };
+        OnBench: {
+            /**
+             * Format: int64
+             * @description After how many days it is weighed again
+             */
+            again_days: number;
+            budget: components["schemas"]["Contribution"][];
+            curl?: components["schemas"]["Curl"];
+            most_why: components["schemas"]["Derivation"];
+            rule?: components["schemas"]["Rule"];
+            /** @description Ids of what is filled from the same batch */
+            sisters: string[];
+            swing?: components["schemas"]["Swing"];
+            /** @description Newest first */
+            weighings: components["schemas"]["Weighed"][];
+            why: components["schemas"]["Derivation"];
         };
         PackAnswer: {
             chosen: components["schemas"]["PackedItem"][];
@@ -980,6 +1618,17 @@ export interface components {
              */
             total_kg: number;
             within_tolerance: boolean;
+        };
+        PackLine: {
+            /** Format: int64 */
+            count: number;
+            /**
+             * Format: double
+             * @description Of all of them
+             */
+            mass_kg: number;
+            name: string;
+            thing: string;
         };
         PackQuestion: {
             /** Format: double */
@@ -1009,10 +1658,45 @@ export interface components {
             /** Format: double */
             volume_l: number;
         };
+        PackWish: {
+            /** Format: double */
+            target_kg: number;
+            /** Format: double */
+            tolerance_kg: number;
+        };
+        Packed: {
+            /** Format: int64 */
+            count: number;
+            /** @description Id of a thing or of a container */
+            thing: string;
+        };
         PackedItem: {
             /** Format: int64 */
             count: number;
             name: string;
+        };
+        Packing: {
+            chosen: components["schemas"]["PackLine"][];
+            /** @description What was left out, and why */
+            left: string[];
+            /**
+             * Format: double
+             * @description No choice is nearer at this resolution, and none as near has fewer pieces
+             */
+            resolution_kg: number;
+            /** Format: double */
+            stuffing_kg: number;
+            /** Format: double */
+            stuffing_l: number;
+            too_big: string[];
+            /**
+             * Format: double
+             * @description Bag, things and stuffing
+             */
+            total_kg: number;
+            within_tolerance: boolean;
+            /** @description What is hard or edged */
+            wrap: string[];
         };
         Pin: {
             /** @description Key of the candidate */
@@ -1049,6 +1733,26 @@ export interface components {
             revision: number;
             /** Format: double */
             value: number;
+        };
+        Plate: {
+            /**
+             * Format: int64
+             * @enum {integer}
+             */
+            bore_mm: 25 | 30 | 50;
+            /**
+             * Format: int64
+             * @description Single plates
+             */
+            count: number;
+            id: string;
+            /** Format: double */
+            mass_kg: number;
+            /**
+             * Format: double
+             * @description 0 when not measured
+             */
+            thickness_m: number;
         };
         PlateKind: {
             /**
@@ -1135,6 +1839,13 @@ export interface components {
             /** @enum {string} */
             units: "metric" | "us";
         };
+        Reach: {
+            /** Format: double */
+            high_kg: number;
+            hold: string;
+            /** Format: double */
+            low_kg: number;
+        };
         Read: {
             ok: boolean;
             /** @description Why it could not be read */
@@ -1149,7 +1860,7 @@ export interface components {
         };
         ReadInBody: {
             /** @enum {string} */
-            kind: "mass" | "mass-fine" | "length" | "level" | "force" | "volume" | "density" | "time" | "area" | "ratio" | "count";
+            kind: "mass" | "mass-fine" | "mass-small" | "length" | "level" | "force" | "volume" | "density" | "time" | "area" | "ratio" | "count";
             text: string;
             /** @description Unit of a bare number */
             unit: string;
@@ -1205,6 +1916,7 @@ export interface components {
             target_reps: number;
         };
         Results: {
+            batches: components["schemas"]["BatchState"][];
             board: components["schemas"]["Board"];
             /** Format: double */
             body_mass_kg: number;
@@ -1216,7 +1928,6 @@ export interface components {
             heights: components["schemas"]["Height"][];
             /** @description What has to be said before needs can be worked out */
             lacks: string;
-            ladders: components["schemas"]["Ladder"][];
             /** Format: double */
             lane_m: number;
             lane_why: components["schemas"]["Derivation"];
@@ -1228,8 +1939,27 @@ export interface components {
             loads: components["schemas"]["Load"][];
             /** @description The body mass is a guess from the stature */
             mass_guessed: boolean;
+            /** @description Lightest and heaviest per hold */
+            reach: components["schemas"]["Reach"][];
+        };
+        RowProblem: {
+            column: string;
+            detail: string;
+            /**
+             * Format: int64
+             * @description Counted from 1
+             */
+            line: number;
+            text: string;
+        };
+        Rule: {
+            /** Format: double */
+            kg: number;
+            words: string;
         };
         Rung: {
+            /** @description What has to be checked before it is used; it counts for nothing until then */
+            check: string;
             /** Format: double */
             high_kg: number;
             label: string;
@@ -1237,8 +1967,38 @@ export interface components {
             low_kg: number;
             /** @enum {string} */
             origin: "scrap" | "owned" | "build" | "buy" | "band" | "body";
+            /**
+             * Format: int64
+             * @description To have it in hand from another load
+             */
+            seconds: number;
+            /** @description Ids of what it occupies: two rungs that share one cannot stand ready at once */
+            things: string[];
             /** Format: double */
             u95_kg: number;
+        };
+        ScaleKind: {
+            /** Format: double */
+            accuracy_kg: number;
+            key: string;
+            /** Format: double */
+            max_kg: number;
+            name: string;
+            /** Format: double */
+            resolution_kg: number;
+        };
+        Scoops: {
+            /**
+             * Format: double
+             * @description With the whole ones alone
+             */
+            mass_kg: number;
+            /** Format: double */
+            rest_l: number;
+            /** Format: double */
+            u95_kg: number;
+            /** Format: int64 */
+            whole: number;
         };
         Session: {
             consultant: string;
@@ -1306,7 +2066,28 @@ export interface components {
             /** Format: double */
             width_m: number;
         };
+        Starter: {
+            /** Format: double */
+            capacity_l: number;
+            filling: string;
+            /** Format: double */
+            half_kg: number;
+            hard: boolean;
+            /** Format: double */
+            height_m: number;
+            key: string;
+            /** @description Of a container; empty for a thing to pack with */
+            kind: string;
+            /** Format: double */
+            mass_kg: number;
+            name: string;
+            /** Format: double */
+            net_kg: number;
+            /** @description Where it is sold */
+            systems: string[];
+        };
         Step: {
+            closing?: components["schemas"]["Closing"];
             /** Format: double */
             from_kg: number;
             /** Format: double */
@@ -1319,6 +2100,47 @@ export interface components {
             redo: string;
             /** @description What the next undo takes back; empty when there is nothing */
             undo: string;
+        };
+        StockMore: {
+            batches: components["schemas"]["Batch"][];
+            containers: components["schemas"]["Container"][];
+            things: components["schemas"]["Thing"][];
+        };
+        StockRead: {
+            containers: components["schemas"]["Container"][];
+            /** @description There was no head; the usual order was taken */
+            headless: boolean;
+            /** @description Columns that mean nothing here */
+            ignored: string[];
+            problems: components["schemas"]["RowProblem"][];
+            things: components["schemas"]["Thing"][];
+        };
+        StockText: {
+            text: string;
+        };
+        Swing: {
+            clear: boolean;
+            /**
+             * Format: double
+             * @description Back level, arms straight down
+             */
+            hinged_m: number;
+            /**
+             * Format: double
+             * @description What may be swung
+             */
+            limit_kg: number;
+            /**
+             * Format: double
+             * @description Arms down; negative where it drags
+             */
+            standing_m: number;
+        };
+        TagSheet: {
+            key: string;
+            /** Format: int64 */
+            labels: number;
+            name: string;
         };
         TestSet: {
             id: string;
@@ -1336,6 +2158,33 @@ export interface components {
              * @description Repetitions left in reserve
              */
             reserve: number;
+        };
+        Thing: {
+            /** Format: int64 */
+            count: number;
+            /**
+             * Format: double
+             * @description How far that may be off, ±
+             */
+            half_kg: number;
+            /** @description Hard or edged: wrapped, with its wrapping's volume */
+            hard: boolean;
+            id: string;
+            /**
+             * Format: double
+             * @description Of one
+             */
+            mass_kg: number;
+            name: string;
+            /** @description Too sharp to pack */
+            sharp: boolean;
+            /** @description The household can do without it */
+            spare: boolean;
+            /**
+             * Format: double
+             * @description Of one, as it lies
+             */
+            volume_l: number;
         };
         Tick: {
             /** Format: double */
@@ -1357,9 +2206,11 @@ export interface components {
              * Format: double
              * @description Inside height; of a prism, where its capacity is reached
              */
-            height_m: number;
+            height_m?: number;
             /** @enum {string} */
-            kind: "prism" | "frustum";
+            kind: "prism" | "frustum" | "marks";
+            /** @description Marks: measured levels and volumes, both rising; interpolated by a monotone cubic */
+            marks?: components["schemas"]["Mark"][];
             /**
              * Format: double
              * @description Frustum: inside diameter at the height
@@ -1376,6 +2227,112 @@ export interface components {
             value: number;
             /** @description Why it cannot be done; empty when it can */
             why: string;
+        };
+        Weighed: {
+            agreement: components["schemas"]["Agreement"];
+            /** Format: int64 */
+            at: number;
+            budget: components["schemas"]["Contribution"][];
+            /** @description It lies more than 3 u from what the rest of its batch says */
+            contradicts: boolean;
+            /** @description Its batch listens to it */
+            counts: boolean;
+            /**
+             * Format: double
+             * @description What it says of its batch; 0 for nothing
+             */
+            density_kg_l: number;
+            /** Format: double */
+            density_u95_kg_l: number;
+            /** @description Of the empty container */
+            empty: boolean;
+            id: string;
+            /** Format: double */
+            mass_kg: number;
+            /** @description Of the container as it is filled now */
+            now: boolean;
+            /**
+             * Format: int64
+             * @description Index of a reading that lies more than 3 u from the others; -1 for none
+             */
+            odd: number;
+            problem: string;
+            /** Format: int64 */
+            readings: number;
+            scale: string;
+            /** Format: double */
+            u95_kg: number;
+            /** @enum {string} */
+            verdict: "auto" | "counts" | "aside";
+            why: components["schemas"]["Derivation"];
+        };
+        WeighedTry: {
+            /**
+             * Format: double
+             * @description The batch's density with it
+             */
+            after_kg_l: number;
+            /** Format: double */
+            after_u95_kg_l: number;
+            /** @description It is of something filled from a batch */
+            batch: boolean;
+            /**
+             * Format: double
+             * @description The batch's density without it
+             */
+            before_kg_l: number;
+            /** Format: double */
+            before_u95_kg_l: number;
+            /** Format: double */
+            computed_kg: number;
+            /** Format: double */
+            computed_u95_kg: number;
+            /**
+             * Format: int64
+             * @description How many other containers that changes
+             */
+            sisters: number;
+            weighed: components["schemas"]["Weighed"];
+        };
+        Weighing: {
+            /**
+             * Format: double
+             * @description How far the scale may be off, ±
+             */
+            accuracy_kg: number;
+            /**
+             * Format: int64
+             * @description Unix time in seconds, UTC
+             */
+            at: number;
+            container: string;
+            filling: string;
+            id: string;
+            /**
+             * Format: double
+             * @description Mass of what lay in it beside the filling
+             */
+            packed_kg: number;
+            /** @description In kg */
+            readings: number[];
+            /**
+             * Format: double
+             * @description Step of the display
+             */
+            resolution_kg: number;
+            scale: string;
+            /**
+             * @description Whether it counts for its batch; auto leaves out what contradicts the rest
+             * @enum {string}
+             */
+            verdict: "auto" | "counts" | "aside";
+            /**
+             * Format: double
+             * @description 0 with nothing packed: the empty container
+             */
+            volume_l: number;
+            /** @description In kg: the person alone, when readings are of the person holding it */
+            without: number[];
         };
         WeighingInput: {
             /** Format: double */
@@ -1734,6 +2691,82 @@ export interface operations {
             };
         };
     };
+    "write-batches": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The revision the change is based on, as in the ETag of the last answer */
+                "If-Match"?: string;
+            };
+            path: {
+                client: string;
+                item: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Batch"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Desk"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "remove-batches": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The revision the change is based on, as in the ETag of the last answer */
+                "If-Match"?: string;
+            };
+            path: {
+                client: string;
+                item: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Desk"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "read-book": {
         parameters: {
             query?: {
@@ -1747,7 +2780,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description The book */
+            /** @description The plan, load card, fill lines and cautions as PDF */
             200: {
                 headers: {
                     "Content-Disposition"?: string;
@@ -1756,6 +2789,74 @@ export interface operations {
                 };
                 content: {
                     "application/pdf": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "read-container": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+                container: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OnBench"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "plan-drops": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+                container: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DropsQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DropsAnswer"];
                 };
             };
             /** @description Error */
@@ -1792,6 +2893,76 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FillAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "pack-container": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+                container: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PackWish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Packing"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "count-scoops": {
+        parameters: {
+            query?: {
+                size_l?: number;
+            };
+            header?: never;
+            path: {
+                client: string;
+                container: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Scoops"];
                 };
             };
             /** @description Error */
@@ -1957,6 +3128,150 @@ export interface operations {
             };
         };
     };
+    "load-handle": {
+        parameters: {
+            query?: {
+                target_kg?: number;
+            };
+            header?: never;
+            path: {
+                client: string;
+                handle: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BarLoading"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "write-handles": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The revision the change is based on, as in the ETag of the last answer */
+                "If-Match"?: string;
+            };
+            path: {
+                client: string;
+                item: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Handle"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Desk"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "remove-handles": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The revision the change is based on, as in the ETag of the last answer */
+                "If-Match"?: string;
+            };
+            path: {
+                client: string;
+                item: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Desk"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "read-ladder": {
+        parameters: {
+            query?: {
+                /** @description Height of a counter or sill to push from; 0 for none */
+                counter_m?: number;
+            };
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Ladders"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "write-pins": {
         parameters: {
             query?: never;
@@ -2051,6 +3366,82 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Plan"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "write-plates": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The revision the change is based on, as in the ETag of the last answer */
+                "If-Match"?: string;
+            };
+            path: {
+                client: string;
+                item: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Plate"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Desk"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "remove-plates": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The revision the change is based on, as in the ETag of the last answer */
+                "If-Match"?: string;
+            };
+            path: {
+                client: string;
+                item: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Desk"];
                 };
             };
             /** @description Error */
@@ -2177,6 +3568,154 @@ export interface operations {
             };
         };
     };
+    "add-stock": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The revision the change is based on, as in the ETag of the last answer */
+                "If-Match"?: string;
+            };
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StockMore"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Desk"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "read-stock-csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Containers and things as a table */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "read-stock-table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StockText"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StockRead"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "read-tags": {
+        parameters: {
+            query?: {
+                sheet?: string;
+                /** @description Ids of containers with commas between; empty for all */
+                only?: string;
+                /** @description Labels of the first sheet that are used already */
+                skip?: number;
+                /** @description Where the codes lead to: the address of this application */
+                at?: string;
+            };
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Load tags to print */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "write-tests": {
         parameters: {
             query?: never;
@@ -2253,6 +3792,82 @@ export interface operations {
             };
         };
     };
+    "write-things": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The revision the change is based on, as in the ETag of the last answer */
+                "If-Match"?: string;
+            };
+            path: {
+                client: string;
+                item: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Thing"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Desk"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "remove-things": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The revision the change is based on, as in the ETag of the last answer */
+                "If-Match"?: string;
+            };
+            path: {
+                client: string;
+                item: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Desk"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     undo: {
         parameters: {
             query?: never;
@@ -2262,6 +3877,117 @@ export interface operations {
             };
             path: {
                 client: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Desk"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "try-weighing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Weighing"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeighedTry"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "write-weighings": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The revision the change is based on, as in the ETag of the last answer */
+                "If-Match"?: string;
+            };
+            path: {
+                client: string;
+                item: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Weighing"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Desk"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "remove-weighings": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The revision the change is based on, as in the ETag of the last answer */
+                "If-Match"?: string;
+            };
+            path: {
+                client: string;
+                item: string;
             };
             cookie?: never;
         };

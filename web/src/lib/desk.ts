@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { createContext, useCallback, useContext, useMemo, useRef, useState } from 'react'
-import { ApiError, api, type ClientFile, type Desk, data, type Library, type Plan, type Session } from '../api/client'
+import { ApiError, api, type ClientFile, type Desk, data, type Library, type Plan, type Session, type Shapes } from '../api/client'
 import { type System, Units } from './format'
 
 export const keys = {
@@ -33,10 +33,11 @@ export function usePlan(desk: Desk) {
 }
 
 type Part = 'profile' | 'space' | 'at-hand'
-type List = 'containers' | 'gear' | 'tests' | 'pins'
+type List = 'containers' | 'batches' | 'weighings' | 'things' | 'handles' | 'plates' | 'gear' | 'tests' | 'pins'
 type Write =
   | { part: Part; body: (f: ClientFile) => unknown }
   | { list: List; item: string; body: ((f: ClientFile) => unknown) | null }
+  | { add: Shapes['StockMore'] }
   | { step: 'undo' | 'redo' }
 
 export type SaveState = 'saved' | 'saving' | 'refused' | 'offline'
@@ -56,7 +57,7 @@ export function partOf(file: ClientFile, scope: string): unknown {
 
 const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b)
 
-export const scopeOf = (w: Write): string => ('part' in w ? w.part : 'list' in w ? `${w.list}/${w.item}` : w.step)
+export const scopeOf = (w: Write): string => ('part' in w ? w.part : 'list' in w ? `${w.list}/${w.item}` : 'add' in w ? 'stock' : w.step)
 
 async function send(id: string, revision: number, file: ClientFile, w: Write): Promise<Desk> {
   const headers = { 'If-Match': `"${revision}"`, 'Content-Type': 'application/json' }
@@ -70,6 +71,10 @@ async function send(id: string, revision: number, file: ClientFile, w: Write): P
     url += `${w.list}/${encodeURIComponent(w.item)}`
     if (w.body) body = w.body(file)
     else method = 'DELETE'
+  } else if ('add' in w) {
+    url += 'stock'
+    method = 'POST'
+    body = w.add
   } else {
     url += w.step
     method = 'POST'
@@ -156,7 +161,7 @@ export function useWriter(id: string) {
       if (keep === 'mine') {
         const yours = conflict.yours
         const w = conflict.write
-        write('step' in w || yours === undefined || yours === null ? w : { ...w, body: () => yours })
+        write('step' in w || 'add' in w || yours === undefined || yours === null ? w : { ...w, body: () => yours })
       }
     },
     [cache, conflict, id, write],
@@ -189,8 +194,73 @@ export function useUnits(system: string, library: Library | undefined): Units | 
   return useMemo(() => (library ? new Units(system as System, library) : null), [system, library])
 }
 
+/** Everything about one container, for the bench that shows it. */
+export function useOnBench(desk: Desk, container: string) {
+  const { id, revision } = desk.file
+  return useQuery({
+    queryKey: ['on-bench', id, container, revision],
+    queryFn: ({ signal }) =>
+      data<Shapes['OnBench']>(
+        api.GET('/api/v1/clients/{client}/containers/{container}', { params: { path: { client: id, container } }, signal }),
+      ),
+    placeholderData: (before, query) => (query?.queryKey[2] === container ? before : undefined),
+    retry: false,
+  })
+}
+
+/** The ladder of every hold, with what the body itself gives. */
+export function useLadder(desk: Desk, counter: number) {
+  const { id, revision } = desk.file
+  return useQuery({
+    queryKey: ['ladder', id, counter, revision],
+    queryFn: ({ signal }) =>
+      data<Shapes['Ladders']>(
+        api.GET('/api/v1/clients/{client}/ladder', { params: { path: { client: id }, query: { counter_m: counter } }, signal }),
+      ),
+    placeholderData: (before) => before,
+    retry: false,
+  })
+}
+
+/** Everything that a container can be filled with: the table and this client's batches. */
+export function fillingsOf({ desk, library }: Pick<Bench, 'desk' | 'library'>) {
+  const batches = desk.file.batches.map((b) => {
+    const now = desk.results.batches.find((x) => x.id === b.id)
+    return {
+      key: b.id,
+      name: b.name,
+      density: now?.density_kg_l ?? 0,
+      loose: now?.loose ?? false,
+      batch: true,
+      note: '',
+      source: 'this batch',
+    }
+  })
+  const table = library.fillings.map((f) => ({
+    key: f.key,
+    name: f.name,
+    density: f.typical_kg_l,
+    loose: f.loose,
+    batch: false,
+    note: f.note,
+    source: f.source,
+  }))
+  return [...batches, ...table]
+}
+
 /** A short id for a new thing. */
 export function newId(): string {
   const bytes = crypto.getRandomValues(new Uint8Array(8))
   return Array.from(bytes, (b) => (b % 36).toString(36)).join('')
+}
+
+/** Writes single fields of one thing of a list, on what stands when it is its turn. */
+export function useChange<L extends List>(list: L, thing: ClientFile[L][number]) {
+  const { writer } = useBench()
+  return (change: Partial<ClientFile[L][number]>) =>
+    writer.write({
+      list,
+      item: thing.id,
+      body: (f) => ({ ...((f[list] as { id: string }[]).find((x) => x.id === thing.id) ?? thing), ...change }),
+    })
 }

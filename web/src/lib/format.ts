@@ -1,7 +1,19 @@
 import type { Library, Shapes } from '../api/client'
 
 export type System = 'metric' | 'us'
-export type Kind = 'mass' | 'mass-fine' | 'length' | 'level' | 'force' | 'volume' | 'density' | 'time' | 'area' | 'ratio' | 'count'
+export type Kind =
+  | 'mass'
+  | 'mass-fine'
+  | 'mass-small'
+  | 'length'
+  | 'level'
+  | 'force'
+  | 'volume'
+  | 'density'
+  | 'time'
+  | 'area'
+  | 'ratio'
+  | 'count'
 export type Display = Shapes['Display']
 
 const eighths = ['', '⅛', '¼', '⅜', '½', '⅝', '¾', '⅞']
@@ -62,6 +74,17 @@ export class Units {
   /** An uncertainty, without its unit. */
   pm(kind: string, u: number): string {
     return formatU(this.display(kind), u)
+  }
+
+  /** A small value to two figures that count, with its unit; for uncertainties on a table of them. */
+  fine(kind: string, value: number): string {
+    const d = this.display(kind)
+    const factor = d.style === 'feet-inches' ? d.factor * 12 : d.factor
+    const symbol = d.style === 'feet-inches' ? 'in' : d.symbol
+    if (value === 0) return `0${symbol ? ` ${symbol}` : ''}`
+    const shown = value / factor
+    const decimals = Math.max(0, Math.min(6, 1 - Math.floor(Math.log10(Math.abs(shown)))))
+    return `${shown.toFixed(decimals)}${symbol ? ` ${symbol}` : ''}`
   }
 
   symbol(kind: string): string {

@@ -24,6 +24,7 @@ export type QuantityProps = {
   hint?: string
   id?: string
   wide?: boolean
+  narrow?: boolean
 }
 
 const pause = 140
@@ -120,7 +121,7 @@ export function Quantity(p: QuantityProps) {
 
   const wrong = problem || (text === null ? (p.refusal ?? '') : '')
   return (
-    <div className={p.wide ? 'w-full' : 'w-[8.6rem]'}>
+    <div className={p.wide ? 'w-full' : p.narrow ? 'w-[6.2rem]' : 'w-[8.6rem]'}>
       <label htmlFor={id} className="block font-cond text-[15px] font-medium text-soft">
         {p.label}
       </label>

@@ -165,7 +165,8 @@ function Rail({ current, onNavigate }: { current: Station; onNavigate: (s: Stati
 /** What a step of the history was about, by the name of the thing where it has one. */
 function changeInWords(what: string, file: ClientFile): string {
   const [part = '', item = ''] = what.split('/')
-  return [part, file.containers.find((c) => c.id === item)?.name].filter(Boolean).join(' ')
+  const named = [...file.containers, ...file.things, ...file.batches, ...file.handles].find((c) => c.id === item)
+  return [part, named?.name].filter(Boolean).join(' ')
 }
 
 const stateWords: Record<SaveState, string> = {

@@ -8,7 +8,7 @@ export function Ledger() {
   const plan = usePlan(desk)
   const r = desk.results
   const p = desk.file.profile
-  const heaviest = (hold: string) => Math.max(0, ...(r.ladders.find((l) => l.hold === hold)?.rungs ?? []).map((x) => x.high_kg))
+  const heaviest = (hold: string) => r.reach.find((l) => l.hold === hold)?.high_kg ?? 0
   const holds = r.cautions.filter((c) => c.hold)
   const all = desk.file.space.length_m * desk.file.space.width_m
   return (

@@ -11,7 +11,7 @@ export type Station = {
 }
 
 function reach({ desk, units }: Bench): string {
-  const held = desk.results.ladders.filter((l) => l.hold !== 'band' && l.hold !== 'dragged').flatMap((l) => l.rungs)
+  const held = desk.results.reach.filter((r) => r.hold !== 'band' && r.hold !== 'dragged')
   if (held.length === 0) return '–'
   const low = Math.min(...held.map((r) => r.low_kg))
   const high = Math.max(...held.map((r) => r.high_kg))
@@ -43,7 +43,7 @@ export const stations: Station[] = [
     path: 'stock',
     name: 'Stock',
     key: '3',
-    live: (b) => String(b.desk.file.containers.length + b.desk.file.gear.length),
+    live: ({ desk: { file: f } }) => String(f.containers.length + f.things.length + f.handles.length + f.gear.length),
     screen: lazy(() => import('../stock/StockStation').then((m) => ({ default: m.StockStation }))),
   },
   {

@@ -1,43 +1,50 @@
 import { useMutation } from '@tanstack/react-query'
+import { Tabs } from 'radix-ui'
 import { useEffect, useRef, useState } from 'react'
 import { api, type Container, data, type FillAnswer, type Shapes } from '../../api/client'
-import { useBench } from '../../lib/desk'
-import { percent } from '../../lib/format'
+import { fillingsOf, newId, useBench, useChange, useOnBench } from '../../lib/desk'
+import { useKey } from '../../lib/hooks'
 import { Explain } from '../../ui/explain'
 import { Select } from '../../ui/fields'
 import { Tape } from '../../ui/parts'
 import { Quantity } from '../../ui/quantity'
-import { DataTable } from '../../ui/table'
+import { BudgetTable } from './BudgetTable'
+import { MeasurePanel } from './MeasurePanel'
+import { PackPanel } from './PackPanel'
+import { UsePanel } from './UsePanel'
 import { Vessel } from './Vessel'
+import { WeighPanel } from './WeighPanel'
 
 type Wish = { target_kg?: number; level_m?: number; volume_l?: number }
 
 /** One container with its level: drag it, or type mass, level or volume; each follows the others. */
-export function FillBench({ container: c, load, filling }: { container: Container; load: Shapes['Load']; filling?: Shapes['Filling'] }) {
-  const { desk, library, units, writer } = useBench()
+export function FillBench({ container: c, load }: { container: Container; load: Shapes['Load'] }) {
+  const { desk, library, units } = useBench()
   const id = desk.file.id
+  const set = useChange('containers', c)
+  const on = useOnBench(desk, c.id)
   const [tried, setTried] = useState<FillAnswer | null>(null)
+  const soft = library.kinds.find((k) => k.key === c.kind)?.soft ?? false
+  const sold = c.shape === 'as-sold'
+  const packs = soft || c.kind === 'basket' || c.kind === 'crate'
+  const [panel, setPanel] = useState('weigh')
+  useKey('w', () => {
+    setPanel('weigh')
+    window.setTimeout(() => document.querySelector<HTMLInputElement>('[data-readings]')?.focus())
+  })
   const ask = useMutation({
     mutationFn: (w: Wish) =>
       data<FillAnswer>(
         api.POST('/api/v1/clients/{client}/containers/{container}/fill', { params: { path: { client: id, container: c.id } }, body: w }),
       ),
   })
-  const keep = (volume: number) => {
-    if (volume !== c.volume_l)
-      writer.write({
-        list: 'containers',
-        item: c.id,
-        body: (f) => ({ ...(f.containers.find((x) => x.id === c.id) ?? c), volume_l: volume }),
-      })
-  }
   const turn = useRef(0)
   const wish = async (w: Wish, save: boolean) => {
     const mine = ++turn.current
     const got = await ask.mutateAsync(w).catch(() => null)
     if (!got || mine !== turn.current) return false
     setTried(got.reachable && save ? null : got)
-    if (got.reachable && save) keep(got.volume_l)
+    if (got.reachable && save && got.volume_l !== c.volume_l) set({ volume_l: got.volume_l })
     return got.reachable
   }
   // What is kept replaces what was tried, once it has arrived.
@@ -45,103 +52,226 @@ export function FillBench({ container: c, load, filling }: { container: Containe
   useEffect(() => {
     if (volume >= 0) setTried(null)
   }, [volume])
-  const shown = tried ?? load
+  const mass = tried?.mass_kg ?? load.mass_kg
+  const u = tried?.u95_kg ?? load.u95_kg
+  const level = tried?.level_m ?? load.level_m
+  const litres = tried?.volume_l ?? load.volume_l
+  const why = tried?.why ?? (load.how === 'weighed' ? on.data?.weighings.find((w) => w.now)?.why : on.data?.why)
   const draft = (f: string) => `${id}/${c.id}/bench-${f}`
   const refused = tried && !tried.reachable ? tried : null
+  const headline = <span className="font-cond text-[54px] font-semibold leading-none">{units.show('mass', mass)}</span>
   return (
-    <div className="grid min-w-0 content-start gap-x-8 gap-y-4 p-4 md:grid-cols-[minmax(230px,300px)_1fr] md:p-6">
-      <Vessel container={c} load={load} level={shown.level_m} onLevel={(level, done) => wish({ level_m: level }, done)} />
+    <div className="grid min-w-0 content-start gap-x-8 gap-y-3 p-4 md:grid-cols-[minmax(200px,250px)_1fr] md:p-6">
+      <Vessel container={c} load={load} level={level} onLevel={(l, done) => wish({ level_m: l }, done)} />
       <div className="min-w-0">
         <div className="flex flex-wrap items-baseline gap-x-3" aria-live="polite">
-          <Explain why={shown.why} units={units}>
-            <span className="font-cond text-[54px] font-semibold leading-none">{units.show('mass', shown.mass_kg)}</span>
-          </Explain>
-          <span className="font-cond text-[26px] text-soft">± {units.pm('mass', shown.u95_kg)}</span>
+          {why ? (
+            <Explain why={why} units={units}>
+              {headline}
+            </Explain>
+          ) : (
+            headline
+          )}
+          <span className="font-cond text-[26px] text-soft">± {units.pm('mass', u)}</span>
+          <span className="font-cond text-[18px] font-semibold">{tried ? 'if filled so' : load.how}</span>
           <span className="grow" />
           <span className={`text-[14px] font-semibold ${load.steadiness === 'steady' ? 'text-covered' : 'text-action'}`}>
             {load.holds.length > 0 ? load.holds.join(' · ') : 'no hold allows this'}{' '}
             {load.steadiness !== 'steady' && `· ${load.steadiness}`}
           </span>
         </div>
-        <div className="mt-4 flex flex-wrap gap-x-6 gap-y-1">
-          <Quantity
-            label="weighs"
-            kind="mass"
-            value={shown.mass_kg}
-            onValue={(v) => wish({ target_kg: v }, true)}
-            units={units}
-            draft={draft('mass')}
-            max={1000}
-          />
-          <Quantity
-            label="filled to"
-            kind="level"
-            value={shown.level_m}
-            onValue={(v) => wish({ level_m: v }, true)}
-            units={units}
-            draft={draft('level')}
-            max={5}
-          />
-          <Quantity
-            label="that is"
-            kind="volume"
-            value={shown.volume_l}
-            onValue={(v) => wish({ volume_l: v }, true)}
-            units={units}
-            draft={draft('volume')}
-            max={2000}
-          />
-          <div className="w-44">
-            <Select
-              label="filled with"
-              value={c.filling}
-              options={library.fillings.map((f) => ({ value: f.key, label: f.name }))}
-              onValue={(v) =>
-                writer.write({
-                  list: 'containers',
-                  item: c.id,
-                  body: (f) => ({ ...(f.containers.find((x) => x.id === c.id) ?? c), filling: v }),
-                })
-              }
+        <Said load={load} rule={on.data?.rule} />
+        {!sold && (
+          <div className="mt-3 flex flex-wrap gap-x-6 gap-y-1">
+            <Quantity
+              label="weighs"
+              kind="mass"
+              value={tried?.mass_kg ?? load.computed_kg}
+              onValue={(v) => wish({ target_kg: v }, true)}
+              units={units}
+              draft={draft('mass')}
+              max={1000}
+            />
+            <Quantity
+              label="filled to"
+              kind="level"
+              value={level}
+              onValue={(v) => wish({ level_m: v }, true)}
+              units={units}
+              draft={draft('level')}
+              max={5}
+            />
+            <Quantity
+              label="that is"
+              kind="volume"
+              value={litres}
+              onValue={(v) => wish({ volume_l: v }, true)}
+              units={units}
+              draft={draft('volume')}
+              max={2000}
             />
           </div>
-        </div>
+        )}
         {refused && (
           <p role="alert" className="my-2 text-action">
             Not possible: {refused.reason}. Nearest is {units.show('mass', refused.mass_kg)} at {units.show('level', refused.level_m)}.
           </p>
         )}
-        <div className="mt-2">
-          <DataTable
-            label="Where the ± comes from"
-            rows={shown.budget}
-            id={(b) => b.name}
-            columns={[
-              {
-                head: 'where the ± comes from',
-                cell: (b) => b.name + (b.name.startsWith('density') && filling ? `, ${units.show('density', filling.typical_kg_l)}` : ''),
-              },
-              { head: 'half-width', figure: true, cell: (b) => `± ${units.show('mass-fine', 2 * b.u_kg)}` },
-              { head: 'share of ±²', figure: true, cell: (b) => percent(b.share) },
-            ]}
-          />
-        </div>
-        <p className="mb-0 mt-3 text-[14px] text-soft">
-          At most{' '}
-          <Explain why={load.most_why} units={units}>
-            <b>{units.show('mass', load.most_kg)}</b>
-          </Explain>
-          : {load.most_bound}. {filling?.note && `${filling.name}: ${filling.note}. `}
-          {filling && `Density: ${filling.source}.`}
-        </p>
+        {!sold && (
+          <div className="flex flex-wrap items-start gap-x-6">
+            <FilledWith container={c} />
+            <p className="mb-0 mt-1 min-w-52 flex-1 text-[14px] text-soft">
+              At most{' '}
+              {on.data ? (
+                <Explain why={on.data.most_why} units={units}>
+                  <b>{units.show('mass', load.most_kg)}</b>
+                </Explain>
+              ) : (
+                <b>{units.show('mass', load.most_kg)}</b>
+              )}
+              : {load.most_bound}. <Density container={c} />
+            </p>
+          </div>
+        )}
         <div className="mt-3">
           <Tape>
-            Handle {load.rating_how === 'default' ? 'taken to be' : 'given as'} good for {units.show('mass', load.rating_kg)}; half of that
-            overhead.{' '}
+            Handle {load.rating_how === 'default' ? 'taken to be' : load.rating_how === 'maker' ? 'by its maker' : 'judged to be'} good for{' '}
+            {units.show('mass', load.rating_kg)}
+            {c.condition === 'worn' && ', but worn: half of that'}; half of it overhead, a third swung.{' '}
             {c.closure === 'sealed' ? 'Tape the cap.' : c.closure === 'open' ? 'Open: never overhead.' : 'Zip shut, stuffed and cinched.'}
           </Tape>
         </div>
       </div>
+      <Tabs.Root value={panel} onValueChange={setPanel} className="min-w-0 md:col-span-2">
+        <Tabs.List aria-label="What to do with it" className="flex flex-wrap gap-x-1 border-b-2 border-ink">
+          <PanelTab value="weigh" hint="w">
+            Weigh
+          </PanelTab>
+          {packs && !sold && <PanelTab value="pack">Pack</PanelTab>}
+          {!sold && <PanelTab value="measure">Measure out</PanelTab>}
+          <PanelTab value="use">In use</PanelTab>
+          <PanelTab value="budget">Where the ± comes from</PanelTab>
+        </Tabs.List>
+        <div className="pt-3">
+          <Tabs.Content value="weigh">
+            <WeighPanel container={c} load={load} on={on.data} />
+          </Tabs.Content>
+          <Tabs.Content value="pack">
+            <PackPanel container={c} load={load} />
+          </Tabs.Content>
+          <Tabs.Content value="measure">
+            <MeasurePanel container={c} load={load} />
+          </Tabs.Content>
+          <Tabs.Content value="use">
+            <UsePanel container={c} load={load} on={on.data} />
+          </Tabs.Content>
+          <Tabs.Content value="budget">
+            <BudgetTable label="Where the ± comes from" rows={tried?.budget ?? on.data?.budget ?? []} />
+          </Tabs.Content>
+        </div>
+      </Tabs.Root>
+    </div>
+  )
+}
+
+function PanelTab({ value, hint, children }: { value: string; hint?: string; children: string }) {
+  return (
+    <Tabs.Trigger
+      value={value}
+      className="flex items-center gap-2 px-3 py-1 font-cond text-[16px] font-medium text-soft hover:bg-faint data-[state=active]:bg-ink data-[state=active]:font-semibold data-[state=active]:text-paper"
+    >
+      {children}
+      {hint && <kbd className="rounded-[2px] border border-current px-1 font-cond text-[12px] leading-4 opacity-70">{hint}</kbd>}
+    </Tabs.Trigger>
+  )
+}
+
+/** What else is said of the mass: by computation, by a scale, by the trade. */
+function Said({ load, rule }: { load: Shapes['Load']; rule?: Shapes['Rule'] }) {
+  const { units } = useBench()
+  const a = load.agreement
+  const due = load.weigh_again_at > 0 && load.weigh_again_at * 1000 < Date.now()
+  return (
+    <p className="m-0 mt-1 text-[14px] text-soft">
+      {a && (
+        <>
+          Computed {units.show('mass', load.computed_kg)} ± {units.pm('mass', load.computed_u95_kg)}, weighed{' '}
+          {units.show('mass', load.mass_kg)} ± {units.pm('mass', load.u95_kg)}:{' '}
+          <b className={a.within ? 'text-covered' : 'text-action'}>
+            {units.show('mass-fine', Math.abs(a.difference_kg))} {a.difference_kg < 0 ? 'lighter' : 'heavier'},{' '}
+            {a.within ? 'within' : 'outside of'} ± {units.pm('mass-fine', a.u95_kg)}
+          </b>
+          .{' '}
+        </>
+      )}
+      {!a && load.weighed_at > 0 && 'Changed since it was weighed. '}
+      {!a && load.weighed_at === 0 && load.how !== 'marked' && 'Not weighed yet. '}
+      {rule && (
+        <>
+          Rule of thumb: {units.show('mass', rule.kg + load.tare_kg)} with the container ({rule.words}).{' '}
+        </>
+      )}
+      {load.weigh_again_at > 0 && (
+        <span className={due ? 'font-semibold text-action' : ''}>
+          {due ? 'Was due to be weighed again on ' : 'Weigh again by '}
+          {day(load.weigh_again_at)}.
+        </span>
+      )}
+    </p>
+  )
+}
+
+export const day = (seconds: number) =>
+  new Date(seconds * 1000).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' })
+
+function Density({ container: c }: { container: Container }) {
+  const bench = useBench()
+  const filling = fillingsOf(bench).find((f) => f.key === c.filling)
+  const now = bench.desk.results.batches.find((b) => b.id === c.filling)
+  if (!filling) return null
+  return (
+    <>
+      {filling.name}: {bench.units.show('density', filling.density)}
+      {now &&
+        ` ± ${bench.units.pm('density', now.u95_kg_l)}, from ${now.weighings} weighing${now.weighings === 1 ? '' : 's'} and the table`}
+      {!now && `, ${filling.source}`}
+      {filling.note && `; ${filling.note}`}.
+    </>
+  )
+}
+
+/** What it is filled with; a filling of the table can be made a batch of its own. */
+function FilledWith({ container: c }: { container: Container }) {
+  const bench = useBench()
+  const { desk, writer } = bench
+  const set = useChange('containers', c)
+  const all = fillingsOf(bench)
+  const now = all.find((f) => f.key === c.filling)
+  const toBatch = async () => {
+    const n = desk.file.batches.filter((b) => b.filling === c.filling).length + 1
+    const id = newId()
+    const name = `${now?.name.split(',')[0]}, batch ${n}`
+    const kept = await writer.write({
+      list: 'batches',
+      item: id,
+      body: () => ({ id, name, filling: c.filling, low_kg_l: 0, typical_kg_l: 0, high_kg_l: 0, wet: false, loose: false }),
+    })
+    if (kept) set({ filling: id })
+  }
+  return (
+    <div className="w-48">
+      <Select
+        label="filled with"
+        value={c.filling}
+        options={all.map((f) => ({ value: f.key, label: f.batch ? `▪ ${f.name}` : f.name }))}
+        onValue={(v) => set({ filling: v })}
+      />
+      {now && !now.batch && (
+        <button type="button" onClick={toBatch} className="text-[13px] text-action underline underline-offset-2">
+          make it a batch of its own
+        </button>
+      )}
+      {now?.batch && <span className="text-[13px] text-soft">a batch: every weighing sharpens it</span>}
     </div>
   )
 }

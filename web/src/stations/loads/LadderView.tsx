@@ -1,20 +1,67 @@
 import { scaleLog } from 'd3-scale'
+import { useState } from 'react'
 import type { Shapes } from '../../api/client'
-import { useBench } from '../../lib/desk'
-import { percent } from '../../lib/format'
+import { useBench, useLadder } from '../../lib/desk'
+import { money, percent } from '../../lib/format'
 import { useWidth } from '../../lib/hooks'
+import { Explain } from '../../ui/explain'
 import { Mark, MarkKey, type Origin } from '../../ui/marks'
+import { Failed, Waiting } from '../../ui/parts'
+import { Quantity } from '../../ui/quantity'
 import { DataTable } from '../../ui/table'
+import { useKept } from './MeasurePanel'
 
 const row = 38
 
-/** Every rung of every hold on one axis, with the steps that are too large to train by. */
+type Rung = Shapes['Rung']
+
+const isStretch = (r: Rung) => r.high_kg > r.low_kg * 1.001
+
+const laneStep = 8
+const mostLanes = 6
+
+/** Stretches of one hold on lanes of their own, so that none hides another. */
+export function lanesOf(rungs: readonly Rung[]): Map<Rung, number> {
+  const ends: number[] = []
+  const out = new Map<Rung, number>()
+  for (const r of rungs.filter(isStretch)) {
+    let lane = ends.findIndex((end) => end < r.low_kg)
+    if (lane < 0) lane = Math.min(ends.length, mostLanes - 1)
+    ends[lane] = Math.max(r.high_kg, ends[lane] ?? 0)
+    out.set(r, lane)
+  }
+  return out
+}
+
+const keyOf = (hold: string, r: Rung) => `${hold}|${r.label}|${r.low_kg}`
+
+/** Every rung of every hold on one axis, with the steps that are too large to train by and what closes them. */
 export function LadderView() {
-  const { desk, units } = useBench()
   const [ref, width] = useWidth<HTMLDivElement>(900)
-  const ladders = desk.results.ladders
+  return (
+    <div ref={ref}>
+      <LadderOf width={width} />
+    </div>
+  )
+}
+
+function LadderOf({ width }: { width: number }) {
+  const { desk, units } = useBench()
+  const [counter, setCounter] = useKept('counter-m', 0.9)
+  const got = useLadder(desk, counter)
+  const [open, setOpen] = useState('')
+  if (got.error) return <Failed error={got.error} retry={() => got.refetch()} />
+  if (!got.data) return <Waiting what="Working out the ladder" />
+  const ladders = got.data.ladders
   const rungs = ladders.flatMap((l) => l.rungs)
-  if (rungs.length === 0) return <p className="text-soft">No load yet that can be held.</p>
+  const body = <BodyLoads loads={got.data.body} guessed={got.data.mass_guessed} counter={counter} onCounter={setCounter} />
+  if (rungs.length === 0)
+    return (
+      <div>
+        <p className="text-soft">No load yet that can be held.</p>
+        {body}
+      </div>
+    )
   const lo = Math.min(...rungs.map((r) => Math.max(0.4, r.low_kg)))
   const hi = Math.max(...rungs.map((r) => r.high_kg))
   const narrow = width < 600
@@ -25,23 +72,27 @@ export function LadderView() {
     (v) => v * d.factor >= lo * 0.85 && v * d.factor <= hi * 1.15,
   )
   const origins = [...new Set(rungs.map((r) => r.origin))] as Origin[]
+  const chosen = ladders.flatMap((l) => l.rungs.map((r) => ({ hold: l.hold, rung: r }))).find((r) => keyOf(r.hold, r.rung) === open)
+  const taken = new Set(chosen?.rung.things ?? [])
   let lastLabel = -99
+  const lanes = ladders.map((l) => lanesOf(l.rungs))
+  const tops: number[] = []
+  let height = 24
+  for (const lane of lanes) {
+    tops.push(height)
+    height += row + laneStep * Math.max(0, ...lane.values())
+  }
   return (
-    <div ref={ref}>
-      <svg
-        width={width}
-        height={24 + ladders.length * row}
-        className="block"
-        role="img"
-        aria-label="The ladder per hold; its numbers are in the table below"
-      >
+    <div>
+      {/* biome-ignore lint/a11y/useSemanticElements: a drawing whose marks are buttons */}
+      <svg width={width} height={height} className="block" role="group" aria-label="The ladder per hold">
         {grid.map((v) => {
           const at = x(v * d.factor)
           const label = at - lastLabel > 22
           if (label) lastLabel = at
           return (
             <g key={v}>
-              <line x1={at} x2={at} y1={20} y2={24 + ladders.length * row} stroke="var(--faint)" />
+              <line x1={at} x2={at} y1={20} y2={height} stroke="var(--faint)" />
               {label && (
                 <text x={at} y={14} fontSize="13" textAnchor="middle" fill="var(--soft)" className="font-cond">
                   {v}
@@ -54,38 +105,193 @@ export function LadderView() {
           {d.symbol}
         </text>
         {ladders.map((l, i) => (
-          <Row key={l.hold} ladder={l} y={24 + i * row + row * 0.62} x={x} left={left} width={width} narrow={narrow} />
+          <Row
+            key={l.hold}
+            ladder={l}
+            y={(tops[i] ?? 24) + row * 0.62}
+            lanes={lanes[i] ?? new Map()}
+            x={x}
+            left={left}
+            width={width}
+            narrow={narrow}
+            open={open}
+            taken={taken}
+            onOpen={(k) => setOpen(k === open ? '' : k)}
+          />
         ))}
       </svg>
       <div className="mt-1 flex flex-wrap gap-x-6">
         <MarkKey origins={origins} />
         <span className="text-[13px] text-soft">dashes: a step above 10 %, too large to progress by (ACSM 2009)</span>
+        {rungs.some((r) => r.check) && <span className="text-[13px] text-soft">dotted: to be checked first, counts for nothing yet</span>}
       </div>
+      {chosen && <RungDetail hold={chosen.hold} rung={chosen.rung} ladders={ladders} names={got.data.names} />}
+      <Gaps ladders={ladders} />
       <details className="mt-2 text-[14px]">
         <summary className="text-action underline underline-offset-3">The ladder as a table</summary>
         <DataTable
           label="The ladder"
           rows={ladders.flatMap((l) => l.rungs.map((r) => ({ hold: l.hold, ...r })))}
-          id={(r) => `${r.hold}${r.label}${r.low_kg}`}
+          id={(r) => keyOf(r.hold, r) + r.things.join()}
           columns={[
             { head: 'hold', names: true, cell: (r) => r.hold },
-            {
-              head: 'load',
-              figure: true,
-              cell: (r) =>
-                `${r.high_kg > r.low_kg ? `${units.bare('mass', r.low_kg)}–` : ''}${units.show('mass', r.high_kg)} ± ${units.pm('mass', r.u95_kg)}`,
-            },
+            { head: 'load', figure: true, cell: (r) => loadText(units, r) },
             { head: 'made of', cell: (r) => r.label },
+            { head: 'to hand in', figure: true, cell: (r) => changeOver(r.seconds) },
+            { head: 'check first', quiet: true, cell: (r) => r.check || '–' },
           ]}
         />
       </details>
+      {body}
     </div>
   )
 }
 
-function Row(p: { ladder: Shapes['Ladder']; y: number; x: (v: number) => number; left: number; width: number; narrow: boolean }) {
+type U = ReturnType<typeof useBench>['units']
+
+function loadText(units: U, r: Rung): string {
+  return `${isStretch(r) ? `${units.bare('mass', r.low_kg)}–` : ''}${units.show('mass', r.high_kg)} ± ${units.pm('mass', r.u95_kg)}`
+}
+
+const changeOver = (s: number) => (s < 60 ? `${s} s` : `${Math.round(s / 30) / 2} min`)
+
+/** What a rung takes, and which others it rules out while it stands ready. */
+function RungDetail({ hold, rung, ladders, names }: { hold: string; rung: Rung; ladders: Shapes['Ladder'][]; names: Shapes['Named'][] }) {
+  const { units } = useBench()
+  const out = ladders.flatMap((l) => l.rungs.filter((r) => r !== rung && r.things.some((t) => rung.things.includes(t))))
+  const uses = rung.things.map((t) => names.find((n) => n.id === t)?.name).filter(Boolean)
+  return (
+    <p className="m-0 mt-2 border-l-4 border-ink bg-paper px-3 py-2" aria-live="polite">
+      <b className="font-cond text-[19px]">{loadText(units, rung)}</b> {hold}: {rung.label}. In hand in {changeOver(rung.seconds)}.{' '}
+      {uses.length > 0 && `It takes ${uses.join(', ')}`}
+      {out.length > 0
+        ? `, so ${out.length} other rung${out.length > 1 ? 's' : ''} cannot stand ready at the same time (drawn pale).`
+        : ', and stands in the way of nothing else.'}
+      {rung.check && <b className="text-action"> Check {rung.check} first.</b>}
+    </p>
+  )
+}
+
+/** Steps that are too large, with the cheapest thing that closes each. */
+function Gaps({ ladders }: { ladders: Shapes['Ladder'][] }) {
+  const { desk, units } = useBench()
+  const rows = ladders.filter((l) => l.hold !== 'band').flatMap((l) => l.steps.map((s) => ({ hold: l.hold, ...s })))
+  if (rows.length === 0) return null
+  return (
+    <details className="mt-2 text-[14px]" open={rows.length <= 6}>
+      <summary className="text-action underline underline-offset-3">
+        {rows.length} step{rows.length > 1 ? 's' : ''} above 10 %, and what would close {rows.length > 1 ? 'them' : 'it'}
+      </summary>
+      <DataTable
+        label="Steps above 10 % and what closes them"
+        rows={rows}
+        id={(r) => `${r.hold}${r.from_kg}`}
+        columns={[
+          { head: 'hold', names: true, cell: (r) => r.hold },
+          { head: 'from', figure: true, cell: (r) => units.show('mass', r.from_kg) },
+          { head: 'to', figure: true, cell: (r) => units.show('mass', r.to_kg) },
+          { head: 'step', figure: true, cell: (r) => percent(r.ratio) },
+          {
+            head: 'the cheapest to close it',
+            cell: (r) =>
+              r.closing ? (
+                <>
+                  {r.closing.name}
+                  {r.closing.high_kg > r.closing.low_kg * 1.001 ? '' : ` (${units.show('mass', r.closing.low_kg)})`}
+                  {r.closing.left > 0.1005 && <span className="text-soft">, which leaves {percent(r.closing.left)}</span>}
+                </>
+              ) : (
+                <span className="text-soft">nothing at hand or in the catalogue lies in it</span>
+              ),
+          },
+          {
+            head: 'for',
+            figure: true,
+            cell: (r) =>
+              r.closing
+                ? r.closing.cost_minor > 0
+                  ? money(r.closing.cost_minor, desk.file.profile.currency)
+                  : `${r.closing.minutes} min`
+                : '–',
+          },
+        ]}
+      />
+    </details>
+  )
+}
+
+/** The body's own weight as a load. */
+function BodyLoads({
+  loads,
+  guessed,
+  counter,
+  onCounter,
+}: {
+  loads: Shapes['BodyLoad'][]
+  guessed: boolean
+  counter: number
+  onCounter: (v: number) => void
+}) {
+  const { desk, units } = useBench()
+  if (loads.length === 0) return null
+  return (
+    <details className="mt-2 text-[14px]">
+      <summary className="text-action underline underline-offset-3">The body&rsquo;s own weight as a load</summary>
+      <div className="mt-2 flex flex-wrap items-start gap-x-6">
+        <Quantity
+          label="Counter or sill at"
+          kind="level"
+          value={counter}
+          onValue={onCounter}
+          units={units}
+          draft={`${desk.file.id}/counter`}
+          max={1.2}
+          empty="none"
+        />
+        {guessed && <p className="m-0 mt-5 text-action">The body mass is a guess from the stature: enter it at Client.</p>}
+      </div>
+      <DataTable
+        label="Body-weight loads"
+        rows={loads}
+        id={(l) => l.name}
+        columns={[
+          { head: 'movement', names: true, cell: (l) => l.name },
+          {
+            head: 'load',
+            figure: true,
+            cell: (l) => (
+              <Explain why={l.why} units={units}>
+                {units.show('mass', l.typical_kg)}
+              </Explain>
+            ),
+          },
+          { head: 'from', figure: true, cell: (l) => units.bare('mass', l.low_kg) },
+          { head: 'to', figure: true, cell: (l) => units.show('mass', l.high_kg) },
+          { head: 'what that means', quiet: true, cell: (l) => l.meaning + (l.outside ? '; beyond the measured tables' : '') },
+        ]}
+      />
+    </details>
+  )
+}
+
+function Row(p: {
+  ladder: Shapes['Ladder']
+  lanes: Map<Rung, number>
+  y: number
+  x: (v: number) => number
+  left: number
+  width: number
+  narrow: boolean
+  open: string
+  taken: Set<string>
+  onOpen: (key: string) => void
+}) {
+  const { units } = useBench()
   const { ladder, y, x } = p
   let lastText = -99
+  const pale = (r: Rung) => p.open !== '' && keyOf(ladder.hold, r) !== p.open && r.things.some((t) => p.taken.has(t))
+  const stretches = ladder.rungs.filter(isStretch)
+  const single = ladder.rungs.filter((r) => !isStretch(r))
   return (
     <g>
       <text x={0} y={p.narrow ? y - 13 : y + 5} fontSize="15" fontWeight="600" fill="var(--ink)" className="font-cond">
@@ -109,24 +315,55 @@ function Row(p: { ladder: Shapes['Ladder']; y: number; x: (v: number) => number;
           </g>
         )
       })}
-      {ladder.rungs.map((r) =>
-        r.high_kg > r.low_kg * 1.001 ? (
-          <line
-            key={`${r.label}${r.low_kg}`}
-            x1={x(Math.max(0.4, r.low_kg))}
-            x2={x(r.high_kg)}
-            y1={y}
-            y2={y}
-            stroke="var(--ink)"
-            strokeWidth="5"
-          />
-        ) : null,
-      )}
-      {ladder.rungs.map((r) =>
-        r.high_kg > r.low_kg * 1.001 ? null : (
-          <Mark key={`${r.label}${r.low_kg}`} origin={r.origin as Origin} x={x(r.low_kg)} y={y} r={5} />
-        ),
-      )}
+      {[...stretches, ...single].map((r) => {
+        const key = keyOf(ladder.hold, r)
+        const long = isStretch(r)
+        const at = y + laneStep * (p.lanes.get(r) ?? 0)
+        const from = x(Math.max(0.4, r.low_kg))
+        return (
+          // biome-ignore lint/a11y/useSemanticElements: a mark in a drawing cannot be a button element
+          <g
+            key={key + r.things.join()}
+            role="button"
+            tabIndex={0}
+            aria-pressed={key === p.open}
+            aria-label={`${ladder.hold} ${loadText(units, r)}, ${r.label}`}
+            opacity={pale(r) ? 0.28 : 1}
+            className="cursor-pointer"
+            onClick={() => p.onOpen(key)}
+            onKeyDown={(e) => {
+              if (e.key !== 'Enter' && e.key !== ' ') return
+              e.preventDefault()
+              p.onOpen(key)
+            }}
+          >
+            <title>{`${loadText(units, r)}, ${r.label}`}</title>
+            {long ? (
+              <>
+                <rect x={from} y={at - 4} width={Math.max(2, x(r.high_kg) - from)} height="8" fill="transparent" />
+                <line
+                  x1={from}
+                  x2={x(r.high_kg)}
+                  y1={at}
+                  y2={at}
+                  stroke={key === p.open ? 'var(--action)' : 'var(--ink)'}
+                  strokeWidth="5"
+                  strokeDasharray={r.check ? '2 3' : undefined}
+                />
+              </>
+            ) : (
+              <>
+                <circle cx={from} cy={y} r="9" fill={key === p.open ? 'var(--action)' : 'transparent'} />
+                {r.check ? (
+                  <circle cx={from} cy={y} r="5" fill="var(--sheet)" stroke="var(--ink)" strokeWidth="1.8" strokeDasharray="2 2" />
+                ) : (
+                  <Mark origin={r.origin as Origin} x={from} y={y} r={5} />
+                )}
+              </>
+            )}
+          </g>
+        )
+      })}
     </g>
   )
 }

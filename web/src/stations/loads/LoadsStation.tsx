@@ -1,33 +1,40 @@
 import { useEffect } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import type { Shapes } from '../../api/client'
-import { useBench } from '../../lib/desk'
+import { fillingsOf, useBench } from '../../lib/desk'
 import { Cautions } from '../../ui/cautions'
 import { Head } from '../../ui/parts'
+import { BarBench } from './BarBench'
 import { FillBench } from './FillBench'
 import { LadderView } from './LadderView'
+import { TagsPrint } from './TagsPrint'
 
 /** What each thing weighs, and what it can be made to weigh. */
 export function LoadsStation() {
-  const { desk, units, library } = useBench()
+  const { desk, units } = useBench()
   const [search, setSearch] = useSearchParams()
-  const loads = desk.results.loads
-  const chosen = loads.find((l) => l.id === search.get('of')) ?? loads[0]
-  const container = desk.file.containers.find((c) => c.id === chosen?.id)
+  const sorted = [...desk.results.loads].sort((a, b) => a.mass_kg - b.mass_kg)
+  const handles = desk.file.handles
+  const ids = [...sorted.map((l) => l.id), ...handles.map((h) => h.id)]
+  const wanted = search.get('of') ?? ''
+  const chosen = ids.includes(wanted) ? wanted : ids[0]
+  const load = sorted.find((l) => l.id === chosen)
+  const container = desk.file.containers.find((c) => c.id === chosen)
+  const handle = handles.find((h) => h.id === chosen)
+  const open = (id: string) => setSearch({ of: id }, { replace: true })
   useEffect(() => {
     const move = (e: KeyboardEvent) => {
       if (e.target !== document.body || (e.key !== 'ArrowDown' && e.key !== 'ArrowUp')) return
-      const at = loads.findIndex((l) => l.id === chosen?.id)
-      const next = loads[at + (e.key === 'ArrowDown' ? 1 : -1)]
+      const next = ids[ids.indexOf(chosen ?? '') + (e.key === 'ArrowDown' ? 1 : -1)]
       if (next) {
         e.preventDefault()
-        setSearch({ of: next.id }, { replace: true })
+        open(next)
       }
     }
     window.addEventListener('keydown', move)
     return () => window.removeEventListener('keydown', move)
   })
-  if (!chosen || !container)
+  if (!chosen)
     return (
       <p className="p-6 text-soft">
         No container to weigh yet.{' '}
@@ -37,7 +44,6 @@ export function LoadsStation() {
         : with 1 gal of water it will be about {units.show('mass', 3.84)}.
       </p>
     )
-  const sorted = [...loads].sort((a, b) => a.mass_kg - b.mass_kg)
   return (
     <div className="flex min-h-full flex-col">
       <div className="grid grow md:grid-cols-[minmax(225px,270px)_1fr]">
@@ -45,21 +51,28 @@ export function LoadsStation() {
           <ul className="m-0 flex list-none gap-0 overflow-x-auto p-0 md:block">
             {sorted.map((l) => (
               <li key={l.id} className="border-faint max-md:border-r md:border-b">
-                <Tag load={l} on={l.id === chosen.id} onOpen={() => setSearch({ of: l.id }, { replace: true })} />
+                <Tag load={l} on={l.id === chosen} onOpen={() => open(l.id)} />
+              </li>
+            ))}
+            {handles.map((h) => (
+              <li key={h.id} className="border-faint max-md:border-r md:border-b">
+                <HandleTag handle={h} on={h.id === chosen} onOpen={() => open(h.id)} />
               </li>
             ))}
           </ul>
         </nav>
-        <FillBench
-          key={container.id}
-          container={container}
-          load={chosen}
-          filling={library.fillings.find((f) => f.key === container.filling)}
-        />
+        {container && load && <FillBench key={container.id} container={container} load={load} />}
+        {handle && <BarBench key={handle.id} handle={handle} />}
       </div>
       <section className="border-t border-line bg-sheet p-4 md:px-6">
-        <Head aside="a circle is one rung, a bar is any load between">The ladder: every load that can be made, by how it is held</Head>
+        <Head aside="a mark is one load, a bar is any load between; press one to see what it takes">
+          The ladder: every load that can be made, by how it is held
+        </Head>
         <LadderView />
+      </section>
+      <section className="border-t border-line p-4 md:px-6" data-noprint>
+        <Head aside="each with its weight, how it was made, when to weigh it again, and a code that leads back here">Load tags</Head>
+        <TagsPrint only={container?.id} />
       </section>
       <div className="p-4 md:px-6">
         <Cautions station="loads" />
@@ -68,21 +81,22 @@ export function LoadsStation() {
   )
 }
 
+const tagLook = (on: boolean) =>
+  `relative grid w-full min-w-44 grid-cols-[14px_4.2rem_1fr] items-baseline gap-x-2 px-3 py-2 text-left ${on ? 'bg-sheet shadow-[inset_4px_0_0_var(--action)]' : 'hover:bg-sheet'}`
+
 /** A hang tag: the mass first, then what it is. */
 function Tag({ load, on, onOpen }: { load: Shapes['Load']; on: boolean; onOpen: () => void }) {
-  const { desk, library, units } = useBench()
+  const bench = useBench()
+  const { desk, units } = bench
   const c = desk.file.containers.find((x) => x.id === load.id)
-  const filling = library.fillings.find((f) => f.key === c?.filling)?.name ?? ''
+  const filling = fillingsOf(bench).find((f) => f.key === c?.filling)?.name ?? ''
+  const due = load.weigh_again_at > 0 && load.weigh_again_at * 1000 < Date.now()
+  const inside = c?.shape === 'as-sold' ? 'as sold' : c && c.packed.length > 0 ? 'packed' : c && c.volume_l === 0 ? 'empty' : filling
   return (
-    <button
-      type="button"
-      aria-current={on}
-      onClick={onOpen}
-      className={`relative grid w-full min-w-44 grid-cols-[14px_4.2rem_1fr] items-baseline gap-x-2 px-3 py-2 text-left ${on ? 'bg-sheet shadow-[inset_4px_0_0_var(--action)]' : 'hover:bg-sheet'}`}
-    >
+    <button type="button" aria-current={on} onClick={onOpen} className={tagLook(on)}>
       <span
         aria-hidden="true"
-        className={`inline-block size-2.5 self-center rounded-full border-2 ${load.problem ? 'border-action' : 'border-ink'}`}
+        className={`inline-block size-2.5 self-center rounded-full border-2 ${load.problem ? 'border-action' : 'border-ink'} ${load.how === 'weighed' ? 'bg-ink' : ''}`}
       />
       <b className="text-right font-cond text-[19px] leading-none">{units.bare('mass', load.mass_kg)}</b>
       <span className="text-[14px] leading-snug">
@@ -90,9 +104,25 @@ function Tag({ load, on, onOpen }: { load: Shapes['Load']; on: boolean; onOpen: 
         {c?.name}
         <span className="text-soft">
           {' '}
-          · {filling}
-          {c?.adjustable ? '' : ` · ${units.show('level', load.level_m)}`}
+          · {inside}
+          {c?.adjustable || inside !== filling ? '' : ` · ${units.show('level', load.level_m)}`}
+          {load.how === 'weighed' && ' · weighed'}
         </span>
+        {due && <span className="block text-action">weigh again</span>}
+      </span>
+    </button>
+  )
+}
+
+function HandleTag({ handle: h, on, onOpen }: { handle: Shapes['Handle']; on: boolean; onOpen: () => void }) {
+  const { units } = useBench()
+  return (
+    <button type="button" aria-current={on} onClick={onOpen} className={tagLook(on)}>
+      <span aria-hidden="true" className="inline-block h-1 w-3 self-center bg-ink" />
+      <b className="text-right font-cond text-[19px] leading-none">{units.bare('mass', h.mass_kg + 2 * h.collar_kg)}</b>
+      <span className="text-[14px] leading-snug">
+        {h.name}
+        <span className="text-soft"> · {h.kind === 'stick' ? 'things hang from it' : `and plates${h.count === 2 ? ', a pair' : ''}`}</span>
       </span>
     </button>
   )

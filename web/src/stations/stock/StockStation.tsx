@@ -1,65 +1,73 @@
 import { useState } from 'react'
-import type { Container, Library } from '../../api/client'
-import { newId, useBench } from '../../lib/desk'
+import { useSearchParams } from 'react-router'
+import type { Container } from '../../api/client'
+import { fillingsOf, newId, useBench } from '../../lib/desk'
 import { useKey } from '../../lib/hooks'
 import { Cautions } from '../../ui/cautions'
-import { Select, Ticks } from '../../ui/fields'
+import { Count, Select, Ticks } from '../../ui/fields'
 import { Button, Head } from '../../ui/parts'
+import { Batches } from './Batches'
 import { ContainerEditor } from './ContainerEditor'
+import { HandlesAndPlates } from './HandlesAndPlates'
+import { newContainers, twins } from './newThings'
+import { Starters } from './Starters'
+import { TableIn } from './TableIn'
+import { Things } from './Things'
 
-/** A new container of a kind, named after those that are there. */
-export function newContainer(kind: Library['kinds'][number], all: readonly Container[]): Container {
-  const same = all.filter((c) => c.kind === kind.key)
-  const letter = String.fromCharCode(65 + (same.length % 26))
-  return {
-    id: newId(),
-    name: `${kind.name} ${letter}`,
-    kind: kind.key as Container['kind'],
-    tare_kg: kind.tare_kg,
-    tare_half_kg: 0,
-    capacity_l: kind.capacity_l,
-    shape: 'prism',
-    height_m: kind.height_m,
-    bottom_m: 0,
-    top_m: 0,
-    rating_kg: 0,
-    closure: kind.closure as Container['closure'],
-    filling: kind.soft ? 'books' : 'fresh-water',
-    volume_l: 0,
-    adjustable: kind.adjustable,
-  }
-}
-
-/** What is already there: containers, fillings, gear. */
+/** What is already there: containers, things to pack, fillings, bars and plates, gear. */
 export function StockStation() {
   const { desk, library, writer } = useBench()
-  const [open, setOpen] = useState('')
-  const put = (c: Container) => writer.write({ list: 'containers', item: c.id, body: () => c })
-  const add = (key: string) => {
+  const [search] = useSearchParams()
+  const [open, setOpen] = useState(search.get('of') ?? '')
+  const [count, setCount] = useState(1)
+  const [way, setWay] = useState<'' | 'starters' | 'table'>(desk.file.containers.length === 0 ? 'starters' : '')
+  const add = async (containers: Container[]) => {
+    const kept = await writer.write({ add: { containers, things: [], batches: [] } })
+    if (kept) setOpen(containers[0]?.id ?? '')
+  }
+  const addKind = (key: string) => {
     const kind = library.kinds.find((k) => k.key === key)
-    if (!kind) return
-    const c = newContainer(kind, desk.file.containers)
-    setOpen(c.id)
-    put(c)
+    if (kind) add(newContainers(kind, desk.file.containers, count))
+    setCount(1)
   }
-  const twin = (c: Container) => {
-    const copy = { ...c, id: newId(), name: nextName(c.name, desk.file.containers) }
-    setOpen(copy.id)
-    put(copy)
-  }
-  useKey('n', () => add('jug'))
+  useKey('n', () => addKind('jug'))
   return (
     <div className="grid gap-x-8 gap-y-6 p-4 md:p-6 xl:grid-cols-[1fr_330px]">
       <section className="min-w-0">
         <Head aside="open one to change it; the numbers follow as you type">Containers</Head>
-        <div className="mb-3 flex flex-wrap gap-2">
-          {library.kinds.map((k) => (
-            <Button key={k.key} onClick={() => add(k.key)} hint={k.key === 'jug' ? 'n' : undefined}>
-              + {k.name}
-            </Button>
-          ))}
+        <div className="mb-1 flex items-start gap-4">
+          <Count label="How many" value={count} min={1} max={48} onValue={setCount} draft={`${desk.file.id}/stock-count`} />
+          <div className="mt-4 flex flex-wrap gap-2">
+            {library.kinds.map((k) => (
+              <Button key={k.key} onClick={() => addKind(k.key)} hint={k.key === 'jug' ? 'n' : undefined}>
+                + {k.name}
+              </Button>
+            ))}
+          </div>
         </div>
-        {desk.file.containers.length === 0 && (
+        <div className="mb-3 flex flex-wrap gap-x-5">
+          <Button look="bare" aria-expanded={way === 'starters'} onClick={() => setWay(way === 'starters' ? '' : 'starters')}>
+            Tick off what the house has
+          </Button>
+          <Button look="bare" aria-expanded={way === 'table'} onClick={() => setWay(way === 'table' ? '' : 'table')}>
+            Paste a table, or open a CSV file
+          </Button>
+          <a
+            className="py-0.5 text-[14px] font-semibold text-action underline decoration-1 underline-offset-3"
+            href={`/api/v1/clients/${desk.file.id}/stock.csv`}
+            download
+          >
+            Save the stock as CSV
+          </a>
+        </div>
+        {way === 'starters' && <Starters onDone={() => setWay('')} />}
+        {way === 'table' && <TableIn onDone={() => setWay('')} />}
+        {writer.refusals.stock && (
+          <p role="alert" className="my-1 text-[14px] text-action">
+            {Object.values(writer.refusals.stock)[0]}
+          </p>
+        )}
+        {desk.file.containers.length === 0 && way === '' && (
           <p className="max-w-prose text-soft">
             Nothing is here yet. A first jug: press <b>+ jug</b>, type its capacity (1 gal, 5 L), its empty mass and its height, and see
             what it weighs at Loads.
@@ -69,13 +77,18 @@ export function StockStation() {
           {desk.file.containers.map((c) => (
             <li key={c.id} className="border-b border-line">
               <Line container={c} open={open === c.id} onOpen={() => setOpen(open === c.id ? '' : c.id)} />
-              {open === c.id && <ContainerEditor container={c} onTwin={() => twin(c)} onGone={() => setOpen('')} />}
+              {open === c.id && (
+                <ContainerEditor container={c} onTwins={(n) => add(twins(c, desk.file.containers, n))} onGone={() => setOpen('')} />
+              )}
             </li>
           ))}
         </ul>
+        <Things />
+        <HandlesAndPlates />
       </section>
       <div className="space-y-6">
         <AtHand />
+        <Batches />
         <OwnedGear />
         <Cautions station="stock" />
       </div>
@@ -83,28 +96,27 @@ export function StockStation() {
   )
 }
 
-export function nextName(name: string, all: readonly { name: string }[]): string {
-  const taken = new Set(all.map((c) => c.name))
-  const m = /^(.*?)(?:\s+([A-Z]|\d+))?$/.exec(name)
-  const base = m?.[1] ?? name
-  const start = m?.[2] ?? (/[A-Z]/.test(m?.[2] ?? '') ? 'A' : '1')
-  for (let i = 1; i < 400; i++) {
-    const end = /\d/.test(start) ? String(Number(start) + i) : String.fromCharCode(65 + ((start.charCodeAt(0) - 65 + i) % 26))
-    if (!taken.has(`${base} ${end}`)) return `${base} ${end}`
-  }
-  return `${name} copy`
-}
-
 function Line({ container: c, open, onOpen }: { container: Container; open: boolean; onOpen: () => void }) {
-  const { desk, library, units } = useBench()
+  const bench = useBench()
+  const { desk, units } = bench
   const load = desk.results.loads.find((l) => l.id === c.id)
-  const filling = library.fillings.find((f) => f.key === c.filling)?.name ?? c.filling
+  const filling = fillingsOf(bench).find((f) => f.key === c.filling)?.name ?? c.filling
+  const within = desk.file.containers.find((o) => o.packed.some((p) => p.thing === c.id))
+  const inside =
+    c.shape === 'as-sold'
+      ? 'as sold'
+      : [
+          c.packed.length > 0 ? `${c.packed.reduce((n, p) => n + p.count, 0)} things packed` : '',
+          c.adjustable ? `${filling} to any level` : c.volume_l > 0 ? `${filling}, ${units.show('volume', c.volume_l)}` : '',
+        ]
+          .filter(Boolean)
+          .join(', ') || 'empty'
   return (
     <button
       type="button"
       aria-expanded={open}
       onClick={onOpen}
-      className="grid w-full grid-cols-[1fr_auto] items-baseline gap-x-4 px-1 py-2 text-left hover:bg-sheet md:grid-cols-[10rem_1fr_auto]"
+      className="grid w-full grid-cols-[1fr_auto] items-baseline gap-x-4 px-1 py-2 text-left hover:bg-sheet md:grid-cols-[11rem_1fr_auto]"
     >
       <span className="font-cond text-[18px] font-semibold">
         <span aria-hidden="true" className="mr-2 inline-block w-3 text-soft">
@@ -113,8 +125,9 @@ function Line({ container: c, open, onOpen }: { container: Container; open: bool
         {c.name}
       </span>
       <span className="order-3 text-[14px] text-soft md:order-none">
-        {c.kind} · {units.show('volume', c.capacity_l)} ·{' '}
-        {c.adjustable ? `${filling} to any level` : c.volume_l > 0 ? `${filling}, ${units.show('volume', c.volume_l)}` : 'empty'}
+        {c.kind} · {c.shape === 'as-sold' ? units.show('mass', c.net_kg) : units.show('volume', c.capacity_l)} · {inside}
+        {within && ` · lies in ${within.name}`}
+        {c.condition !== 'sound' && <b className="text-action"> · {c.condition}</b>}
       </span>
       <span className="text-right">
         {load && (

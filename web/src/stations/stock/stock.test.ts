@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Container, Library } from '../../api/client'
-import { newContainer, nextName } from './StockStation'
+import { newContainer, nextName } from './newThings'
 
 const bag: Library['kinds'][number] = {
   key: 'backpack',

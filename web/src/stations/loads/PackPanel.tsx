@@ -1,0 +1,190 @@
+import { useMutation } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { ApiError, api, type Container, data, type Shapes } from '../../api/client'
+import { useBench, useChange } from '../../lib/desk'
+import { Select } from '../../ui/fields'
+import { Button, Tape } from '../../ui/parts'
+import { Quantity } from '../../ui/quantity'
+import { DataTable } from '../../ui/table'
+
+/** A bag packed from the household's own things: type what it should weigh, get what goes in. */
+export function PackPanel({ container: c, load }: { container: Container; load: Shapes['Load'] }) {
+  const { desk, units, writer } = useBench()
+  const set = useChange('containers', c)
+  const [target, setTarget] = useState(0)
+  const [tolerance, setTolerance] = useState(0.1)
+  const id = desk.file.id
+  const ask = useMutation({
+    mutationFn: (w: { target_kg: number; tolerance_kg: number }) =>
+      data<Shapes['Packing']>(
+        api.POST('/api/v1/clients/{client}/containers/{container}/pack', { params: { path: { client: id, container: c.id } }, body: w }),
+      ),
+  })
+  const wish = async (t: number, tol: number) => {
+    setTarget(t)
+    setTolerance(tol)
+    if (t <= 0) return true
+    try {
+      await ask.mutateAsync({ target_kg: t, tolerance_kg: tol })
+      return true
+    } catch {
+      return false
+    }
+  }
+  const refusal = ask.error instanceof ApiError ? (ask.error.fields.target_kg ?? ask.error.message) : ''
+  const got = refusal ? null : ask.data
+  const names = new Map([...desk.file.things, ...desk.file.containers].map((t) => [t.id, t.name]))
+  const inner = c.packed.filter((p) => desk.file.containers.some((x) => x.id === p.thing))
+  const take = () => {
+    if (!got) return
+    const packed = [...inner, ...got.chosen.map((l) => ({ thing: l.thing, count: l.count }))]
+    set({ packed, filling: 'stuffing', volume_l: Math.floor(got.stuffing_l * 1000) / 1000, adjustable: false })
+    ask.reset()
+    setTarget(0)
+  }
+  const nestable = desk.file.containers.filter(
+    (x) => x.id !== c.id && !desk.file.containers.some((o) => o.packed.some((p) => p.thing === x.id)),
+  )
+  return (
+    <div className="grid gap-x-8 gap-y-4 lg:grid-cols-2">
+      <div>
+        <div className="flex flex-wrap gap-x-5">
+          <Quantity
+            label="It should weigh"
+            kind="mass"
+            value={target}
+            onValue={(v) => wish(v, tolerance)}
+            units={units}
+            draft={`${id}/${c.id}/pack-target`}
+            max={1000}
+            empty="12 kg, 25 lb"
+            refusal={refusal}
+          />
+          <Quantity
+            label="give or take"
+            kind="mass-fine"
+            value={tolerance}
+            onValue={(v) => wish(target, v)}
+            units={units}
+            draft={`${id}/${c.id}/pack-tolerance`}
+            max={10}
+            empty="exactly"
+          />
+        </div>
+        {refusal && (
+          <p role="alert" className="m-0 text-[14px] text-action">
+            {refusal}.
+          </p>
+        )}
+        {desk.file.things.length === 0 && (
+          <p className="m-0 text-[14px] text-soft">
+            Books, tins, bags of flour: list what the household can spare{' '}
+            <Link className="text-action underline underline-offset-2" to="../stock" relative="path">
+              at Stock
+            </Link>
+            .
+          </p>
+        )}
+        {got && (
+          <div className="border-l-4 border-whatif bg-sheet px-3 py-2" aria-live="polite">
+            <p className="m-0">
+              <b className="font-cond text-[24px]">{units.show('mass', got.total_kg)}</b> with{' '}
+              {got.chosen.length === 0 ? 'stuffing alone' : got.chosen.map((l) => `${l.count} × ${l.name}`).join(', ')}
+              {got.stuffing_l > 0.05 &&
+                `, and ${units.show('volume', got.stuffing_l)} of towels or clothes (${units.show('mass', got.stuffing_kg)}) so that nothing shifts`}
+              .
+            </p>
+            <p className={`m-0 text-[14px] ${got.within_tolerance ? 'text-covered' : 'text-action'}`}>
+              {got.within_tolerance
+                ? 'Within what was asked.'
+                : `Nearest that can be: ${units.show('mass-fine', Math.abs(got.total_kg - target))} ${got.total_kg < target ? 'short' : 'over'}.`}{' '}
+              <span className="text-soft">
+                No other choice is nearer at {units.show('mass-fine', got.resolution_kg)}, and none as near has fewer pieces.
+              </span>
+            </p>
+            {(got.left.length > 0 || got.too_big.length > 0) && (
+              <p className="m-0 text-[14px] text-soft">
+                Left out: {[...got.left, ...got.too_big.map((n) => `${n}: too big for it`)].join('; ')}.
+              </p>
+            )}
+            {got.wrap.length > 0 && (
+              <div className="mt-2">
+                <Tape>
+                  Wrap in a towel, against the back and the seams: {got.wrap.join(', ')}. Heavy things high and close to the back.
+                </Tape>
+              </div>
+            )}
+            <Button look="solid" className="mt-2" onClick={take}>
+              Pack it so
+            </Button>
+          </div>
+        )}
+      </div>
+      <div>
+        {c.packed.length > 0 ? (
+          <DataTable
+            label={`What lies in ${c.name}`}
+            rows={c.packed}
+            id={(p) => p.thing}
+            columns={[
+              { head: 'in it now', names: true, cell: (p) => names.get(p.thing) ?? '?' },
+              { head: 'count', figure: true, cell: (p) => p.count },
+              {
+                head: '',
+                cell: (p) => (
+                  <Button
+                    look="bare"
+                    aria-label={`Take out ${names.get(p.thing)}`}
+                    onClick={() => set({ packed: c.packed.filter((x) => x.thing !== p.thing) })}
+                  >
+                    take out
+                  </Button>
+                ),
+              },
+            ]}
+          />
+        ) : (
+          <p className="m-0 text-[14px] text-soft">Nothing is packed in it.</p>
+        )}
+        {load.packed_l > 0 && (
+          <p className="m-0 mt-1 text-[14px] text-soft">
+            {units.show('mass', load.packed_kg)} in {units.show('volume', load.packed_l)} of {units.show('volume', c.capacity_l)}.
+          </p>
+        )}
+        <div className="mt-2 flex flex-wrap items-end gap-3">
+          <div className="w-52">
+            <Select
+              label="Put a bag or a thing into it"
+              value=""
+              options={[
+                { value: '', label: 'choose …' },
+                ...nestable.map((x) => ({ value: x.id, label: x.name })),
+                ...desk.file.things.map((t) => ({ value: t.id, label: t.name })),
+              ]}
+              onValue={(thing) => {
+                if (!thing) return
+                const has = c.packed.find((p) => p.thing === thing)
+                set({
+                  packed: has
+                    ? c.packed.map((p) => (p.thing === thing ? { ...p, count: p.count + 1 } : p))
+                    : [...c.packed, { thing, count: 1 }],
+                })
+              }}
+            />
+          </div>
+          {c.packed.length > 0 && (
+            <Button look="bare" onClick={() => set({ packed: [] })}>
+              Empty it
+            </Button>
+          )}
+        </div>
+        {(writer.refusals[`containers/${c.id}`] ?? null) && (
+          <p role="alert" className="m-0 mt-1 text-[14px] text-action">
+            {Object.values(writer.refusals[`containers/${c.id}`] ?? {})[0]}.
+          </p>
+        )}
+      </div>
+    </div>
+  )
+}

@@ -1,0 +1,447 @@
+import { useMutation } from '@tanstack/react-query'
+import { useEffect, useId, useRef, useState } from 'react'
+import { ApiError, api, type Container, data, type Shapes } from '../../api/client'
+import { newId, useBench, useChange } from '../../lib/desk'
+import { drafts } from '../../lib/hooks'
+import { Explain } from '../../ui/explain'
+import { Choice, Select } from '../../ui/fields'
+import { Button } from '../../ui/parts'
+import { Quantity } from '../../ui/quantity'
+import { DataTable } from '../../ui/table'
+import { day } from './FillBench'
+import { readReadings } from './readings'
+
+type Weighing = Shapes['Weighing']
+type ScaleNow = { scale: string; resolution_kg: number; accuracy_kg: number }
+
+const scaleKey = 'scale'
+
+/** The scale last used, kept in this browser. */
+function useScale(scales: Shapes['ScaleKind'][]): [ScaleNow, (s: ScaleNow) => void] {
+  const [now, setNow] = useState<ScaleNow>(() => {
+    try {
+      const kept = JSON.parse(localStorage.getItem(scaleKey) ?? '') as ScaleNow
+      if (kept.scale && kept.resolution_kg >= 0) return kept
+    } catch {
+      // none kept
+    }
+    const first = scales[0]
+    return { scale: first?.name ?? 'scale', resolution_kg: first?.resolution_kg ?? 0.001, accuracy_kg: first?.accuracy_kg ?? 0.003 }
+  })
+  return [
+    now,
+    (s) => {
+      setNow(s)
+      localStorage.setItem(scaleKey, JSON.stringify(s))
+    },
+  ]
+}
+
+/** A reading of a scale: typed, seen at once against what was computed, kept by Enter. */
+export function WeighPanel({ container: c, load, on }: { container: Container; load: Shapes['Load']; on?: Shapes['OnBench'] }) {
+  const { desk, library, units, writer } = useBench()
+  const [scale, setScale] = useScale(library.scales)
+  const nothing = c.shape !== 'as-sold' && c.volume_l === 0 && load.packed_kg === 0
+  const [what, setWhat] = useState<'now' | 'empty'>(nothing ? 'empty' : 'now')
+  const [byDifference, setByDifference] = useState(false)
+  const key = `${desk.file.id}/${c.id}/weigh`
+  const [text, setText] = useState(() => drafts.get(key) ?? '')
+  const [alone, setAlone] = useState(() => drafts.get(`${key}-without`) ?? '')
+  const [problem, setProblem] = useState('')
+  const [seen, setSeen] = useState<Shapes['WeighedTry'] | null>(null)
+  const [changed, setChanged] = useState<Change[]>([])
+  const empty = what === 'empty' || nothing
+  const unit = units.symbol('mass-fine')
+  const turn = useRef(0)
+  const make = async (): Promise<Weighing | null> => {
+    const readings = await readReadings(text, unit)
+    const without = byDifference ? await readReadings(alone, unit) : { kg: [], problem: '' }
+    const wrong = readings.problem || without.problem
+    if (wrong) throw new ApiError(422, { detail: wrong })
+    if (readings.kg.length === 0 || (byDifference && without.kg.length === 0)) return null
+    return {
+      id: 'new',
+      container: c.id,
+      at: Math.floor(Date.now() / 1000),
+      filling: c.filling,
+      volume_l: empty ? 0 : c.volume_l,
+      packed_kg: empty ? 0 : load.packed_kg,
+      scale: scale.scale,
+      resolution_kg: scale.resolution_kg,
+      accuracy_kg: scale.accuracy_kg,
+      readings: readings.kg,
+      without: without.kg,
+      verdict: 'auto',
+    }
+  }
+  const attempt = useMutation({
+    mutationFn: async () => {
+      const w = await make()
+      if (!w) return null
+      return data<Shapes['WeighedTry']>(
+        api.POST('/api/v1/clients/{client}/weighings', { params: { path: { client: desk.file.id } }, body: w }),
+      )
+    },
+  })
+  // Everything that is typed is worked out at once, but not kept.
+  const latest = useRef(attempt.mutateAsync)
+  latest.current = attempt.mutateAsync
+  const asked = JSON.stringify([text, alone, byDifference, empty, scale, desk.file.revision])
+  useEffect(() => {
+    const mine = ++turn.current
+    if (asked === '') return
+    const timer = window.setTimeout(async () => {
+      try {
+        const got = await latest.current()
+        if (mine !== turn.current) return
+        setSeen(got)
+        setProblem('')
+      } catch (e) {
+        if (mine !== turn.current) return
+        setSeen(null)
+        setProblem(e instanceof ApiError ? (Object.values(e.fields)[0] ?? e.message) : String(e))
+      }
+    }, 160)
+    return () => window.clearTimeout(timer)
+  }, [asked])
+  const keep = async (verdict: Weighing['verdict']) => {
+    let w: Weighing | null = null
+    try {
+      w = await make()
+    } catch {
+      return
+    }
+    if (!w) return
+    const id = newId()
+    const before = desk.results.loads
+    const kept = await writer.write({ list: 'weighings', item: id, body: () => ({ ...w, id, verdict }) })
+    if (!kept) return
+    drafts.drop(key)
+    drafts.drop(`${key}-without`)
+    setText('')
+    setAlone('')
+    setSeen(null)
+    setChanged(before.map((l) => ({ id: l.id, mass: l.computed_kg, u: l.computed_u95_kg })))
+  }
+  const refused = Object.entries(writer.refusals)
+    .filter(([scope]) => scope.startsWith('weighings/'))
+    .flatMap(([, fields]) => Object.values(fields))[0]
+  const enter = (e: React.KeyboardEvent) => {
+    if (e.key === 'Enter' && seen && !seen.weighed.contradicts) keep('auto')
+  }
+  return (
+    <div>
+      <div className="flex flex-wrap items-start gap-x-5 gap-y-1">
+        <Choice
+          label="On the scale"
+          value={empty ? 'empty' : 'now'}
+          onValue={setWhat}
+          options={[
+            ...(nothing ? [] : [{ value: 'now' as const, label: 'as it is filled' }]),
+            ...(c.shape === 'as-sold' ? [] : [{ value: 'empty' as const, label: 'empty' }]),
+          ]}
+        />
+        <Line
+          label={byDifference ? 'You holding it' : 'Readings'}
+          value={text}
+          unit={unit}
+          hint="one, or several with spaces"
+          wrong={problem || refused || ''}
+          onKeyDown={enter}
+          readings
+          onValue={(v) => {
+            setText(v)
+            drafts.set(key, v)
+          }}
+        />
+        {byDifference && (
+          <Line
+            label="You alone"
+            value={alone}
+            unit={unit}
+            hint="both ± count"
+            wrong=""
+            onKeyDown={enter}
+            onValue={(v) => {
+              setAlone(v)
+              drafts.set(`${key}-without`, v)
+            }}
+          />
+        )}
+        <div className="w-36">
+          <Select
+            label="Scale"
+            value={library.scales.find((s) => s.name === scale.scale)?.key ?? 'own'}
+            options={[...library.scales.map((s) => ({ value: s.key, label: s.name })), { value: 'own', label: 'another' }]}
+            onValue={(k) => {
+              const s = library.scales.find((x) => x.key === k)
+              setScale(
+                s ? { scale: s.name, resolution_kg: s.resolution_kg, accuracy_kg: s.accuracy_kg } : { ...scale, scale: 'another scale' },
+              )
+              setByDifference(k === 'bathroom')
+            }}
+          />
+        </div>
+        <Quantity
+          label="Its step"
+          kind="mass-small"
+          narrow
+          value={scale.resolution_kg}
+          onValue={(v) => setScale({ ...scale, resolution_kg: v })}
+          units={units}
+          draft={`${key}-step`}
+          min={0.0001}
+          max={10}
+        />
+        <Quantity
+          label="Right to ±"
+          kind="mass-small"
+          narrow
+          value={scale.accuracy_kg}
+          onValue={(v) => setScale({ ...scale, accuracy_kg: v })}
+          units={units}
+          draft={`${key}-accuracy`}
+          max={50}
+          empty="its step"
+        />
+      </div>
+      <label className="flex items-center gap-2 text-[14px]">
+        <input type="checkbox" checked={byDifference} onChange={(e) => setByDifference(e.target.checked)} /> weighed in a person&rsquo;s
+        hands, and then the person alone
+      </label>
+      {seen && <Seen seen={seen} empty={empty} onKeep={keep} />}
+      <Sisters before={changed} on={on} container={c} />
+      <Weighings container={c} on={on} />
+    </div>
+  )
+}
+
+/** A line of readings. */
+function Line(p: {
+  label: string
+  value: string
+  unit: string
+  hint: string
+  wrong: string
+  readings?: boolean
+  onValue: (v: string) => void
+  onKeyDown: (e: React.KeyboardEvent) => void
+}) {
+  const id = useId()
+  return (
+    <div className="w-48">
+      <label htmlFor={id} className="block font-cond text-[15px] font-medium text-soft">
+        {p.label}
+      </label>
+      <div className={`flex items-baseline border-b-2 ${p.wrong ? 'border-action' : 'border-ink'}`}>
+        <input
+          id={id}
+          data-readings={p.readings ? '' : undefined}
+          className="w-full min-w-0 bg-transparent py-0.5 text-[17px] font-semibold"
+          value={p.value}
+          inputMode="text"
+          autoComplete="off"
+          spellCheck={false}
+          aria-invalid={p.wrong !== ''}
+          aria-describedby={`${id}-said`}
+          onChange={(e) => p.onValue(e.target.value)}
+          onKeyDown={(e) => {
+            if (e.key === 'Escape') p.onValue('')
+            p.onKeyDown(e)
+          }}
+        />
+        <span className="pl-1 text-[14px] text-soft">{p.unit}</span>
+      </div>
+      <p
+        id={`${id}-said`}
+        aria-live="polite"
+        className={`m-0 min-h-[1.25rem] text-[13px] leading-tight ${p.wrong ? 'text-action' : 'text-soft'}`}
+      >
+        {p.wrong || p.hint}
+      </p>
+    </div>
+  )
+}
+
+/** What the typed readings come to, before they are kept. */
+function Seen({ seen, empty, onKeep }: { seen: Shapes['WeighedTry']; empty: boolean; onKeep: (v: Weighing['verdict']) => void }) {
+  const { units } = useBench()
+  const w = seen.weighed
+  const a = w.agreement
+  const odd = w.odd >= 0
+  return (
+    <div className="mt-1 border-l-4 border-whatif bg-sheet px-3 py-2" aria-live="polite">
+      <p className="m-0">
+        <Explain why={w.why} units={units}>
+          <b className="font-cond text-[20px]">{units.show('mass-fine', w.mass_kg)}</b>
+        </Explain>{' '}
+        ± {units.fine('mass-fine', w.u95_kg)}
+        {!empty && (
+          <>
+            {' '}
+            · computed {units.show('mass-fine', seen.computed_kg)} ± {units.fine('mass-fine', seen.computed_u95_kg)}:{' '}
+            <b className={a.within ? 'text-covered' : 'text-action'}>
+              {a.within ? 'they agree' : a.contradicts ? 'they contradict each other' : 'further apart than their ±'}
+            </b>
+          </>
+        )}
+        {empty && ' · the empty mass from now on'}
+      </p>
+      {odd && (
+        <p className="m-0 text-[14px] text-action">
+          Reading {w.odd + 1} lies more than 3 u from the others: strike it out above, or weigh once more.
+        </p>
+      )}
+      {seen.batch && !w.contradicts && w.density_kg_l > 0 && (
+        <p className="m-0 text-[14px]">
+          It says {units.show('density', w.density_kg_l)} ± {units.fine('density', w.density_u95_kg_l)} of the batch, which goes from{' '}
+          {units.show('density', seen.before_kg_l)} ± {units.fine('density', seen.before_u95_kg_l)} to{' '}
+          <b>
+            {units.show('density', seen.after_kg_l)} ± {units.fine('density', seen.after_u95_kg_l)}
+          </b>
+          {seen.sisters > 0 && `, and with it ${seen.sisters} other container${seen.sisters > 1 ? 's' : ''}`}.
+        </p>
+      )}
+      {w.contradicts && (
+        <p role="alert" className="m-0 text-[14px] text-action">
+          It says {units.show('density', w.density_kg_l)} of the batch, more than 3 u from the {units.show('density', seen.after_kg_l)} that
+          all else says. Check the level, the empty mass and whether it is the same filling; or keep it, and say whether it counts.
+        </p>
+      )}
+      <div className="mt-1 flex flex-wrap gap-2">
+        {w.contradicts ? (
+          <>
+            <Button onClick={() => onKeep('auto')}>Keep it, not counted</Button>
+            <Button onClick={() => onKeep('counts')}>Keep it, and count it</Button>
+          </>
+        ) : (
+          <Button look="solid" onClick={() => onKeep('auto')}>
+            Keep the reading
+          </Button>
+        )}
+      </div>
+    </div>
+  )
+}
+
+type Change = { id: string; mass: number; u: number }
+
+/** What a kept reading changed: every container of the same batch, before and after. */
+function Sisters({ before, on, container }: { before: Change[]; on?: Shapes['OnBench']; container: Container }) {
+  const { desk, units } = useBench()
+  const of = new Set([container.id, ...(on?.sisters ?? [])])
+  const rows = before.flatMap((b) => {
+    const now = desk.results.loads.find((l) => l.id === b.id)
+    const name = desk.file.containers.find((c) => c.id === b.id)?.name ?? ''
+    const moved = now && (Math.abs(now.computed_kg - b.mass) > 1e-9 || Math.abs(now.computed_u95_kg - b.u) > 1e-9)
+    return of.has(b.id) && now && moved ? [{ ...b, name, now }] : []
+  })
+  if (rows.length === 0) return null
+  return (
+    <div className="mt-3">
+      <DataTable
+        label="What that changed"
+        rows={rows}
+        id={(r) => r.id}
+        columns={[
+          { head: 'what that changed', names: true, cell: (r) => r.name },
+          { head: 'computed before', figure: true, cell: (r) => `${units.show('mass-fine', r.mass)} ± ${units.fine('mass-fine', r.u)}` },
+          {
+            head: 'computed now',
+            figure: true,
+            cell: (r) => `${units.show('mass-fine', r.now.computed_kg)} ± ${units.fine('mass-fine', r.now.computed_u95_kg)}`,
+          },
+        ]}
+      />
+    </div>
+  )
+}
+
+/** Every weighing of it, newest first. */
+function Weighings({ container, on }: { container: Container; on?: Shapes['OnBench'] }) {
+  const { desk, units, writer } = useBench()
+  const rows = on?.weighings ?? []
+  const ofBatch = rows.some((w) => w.density_kg_l > 0)
+  if (rows.length === 0) return <p className="m-0 mt-2 text-[14px] text-soft">No reading yet: put it on a scale and type what it shows.</p>
+  return (
+    <div className="mt-3">
+      <DataTable
+        label={`Weighings of ${container.name}`}
+        rows={rows}
+        id={(w) => w.id}
+        columns={[
+          { head: 'weighed', names: true, cell: (w) => <span className="whitespace-nowrap">{day(w.at)}</span> },
+          {
+            head: 'what',
+            cell: (w) =>
+              `${w.empty ? 'empty' : w.now ? 'as it is now' : 'as it was then'}, ${w.scale}${w.readings > 1 ? `, ${w.readings} readings` : ''}`,
+          },
+          {
+            head: 'mass',
+            figure: true,
+            cell: (w) =>
+              w.problem ? (
+                <span className="font-normal text-action">{w.problem}</span>
+              ) : (
+                <Explain why={w.why} units={units}>
+                  {units.show('mass-fine', w.mass_kg)} ± {units.fine('mass-fine', w.u95_kg)}
+                </Explain>
+              ),
+          },
+          ...(ofBatch
+            ? [
+                {
+                  head: 'says of the batch',
+                  figure: true,
+                  cell: (w: Shapes['Weighed']) =>
+                    w.density_kg_l > 0 ? (
+                      <span className={w.contradicts ? 'text-action' : ''}>
+                        {units.show('density', w.density_kg_l)} ± {units.fine('density', w.density_u95_kg_l)}
+                        {w.contradicts && (w.counts ? ', contradicts' : ', contradicts: left out')}
+                      </span>
+                    ) : (
+                      '–'
+                    ),
+                },
+              ]
+            : []),
+          { head: 'counts', cell: (w) => <Verdict id={w.id} now={desk.file.weighings.find((x) => x.id === w.id)} /> },
+          {
+            head: '',
+            cell: (w) => (
+              <Button
+                look="bare"
+                aria-label={`Remove the weighing of ${day(w.at)}`}
+                onClick={() => writer.write({ list: 'weighings', item: w.id, body: null })}
+              >
+                remove
+              </Button>
+            ),
+          },
+        ]}
+      />
+    </div>
+  )
+}
+
+function Verdict({ id, now }: { id: string; now?: Weighing }) {
+  if (!now) return null
+  return <VerdictOf key={id} weighing={now} />
+}
+
+function VerdictOf({ weighing }: { weighing: Weighing }) {
+  const set = useChange('weighings', weighing)
+  return (
+    <Select
+      label="Counts"
+      hideLabel
+      value={weighing.verdict}
+      options={[
+        { value: 'auto', label: 'if it fits' },
+        { value: 'counts', label: 'always' },
+        { value: 'aside', label: 'set aside' },
+      ]}
+      onValue={(v) => set({ verdict: v })}
+    />
+  )
+}
