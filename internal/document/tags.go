@@ -145,67 +145,87 @@ type tag struct {
 // draw draws one tag with its upper left corner at x, y.
 func (t tag) draw(x, y float64, l workbench.Loaded, made, link string) error {
 	s := t.sheet
-	small := s.Height < 30
-	pad := 3.0
 	if s.Plain {
 		t.SetDrawColor(line[0], line[1], line[2])
 		t.SetLineWidth(0.2)
 		t.Rect(x, y, s.Width, s.Height, "D")
 	}
-	code := min(s.Height-2*pad, 26.0)
-	if small {
-		code = s.Height - 2*pad
-	}
-	if err := t.code(x+s.Width-pad-code, y+(s.Height-code)/2, code, link); err != nil {
+	z := sizesOf(s)
+	if err := t.code(x+s.Width-z.pad-z.code, y+(s.Height-z.code)/2, z.code, link); err != nil {
 		return err
 	}
-	width := s.Width - code - 3*pad
-	big, text := 21.0, 7.8
-	if small {
-		big, text = 15, 6.4
+	width := s.Width - z.code - 3*z.pad
+	mass := quantity.Format(t.units, quantity.KindMass, float64(l.Mass.Value))
+	off := "± " + quantity.FormatU(t.units, quantity.KindMass, float64(l.Mass.Expanded()))
+	t.SetFont("Barlow", "", z.text*1.3)
+	rest := t.GetStringWidth(off) + 1.5
+	t.SetFont("Barlow", "B", z.big)
+	for t.GetStringWidth(mass)+rest > width && z.big > z.text {
+		z.big--
+		t.SetFontSize(z.big)
 	}
-	put := func(top, size float64, style string, c [3]int, words string) {
-		t.SetFont("Barlow", style, size)
-		t.colour(c)
-		words = t.short(words, width)
-		t.Text(x+pad, y+top, words)
-	}
+	top := y + z.pad + z.big*capHeight
+	t.colour(ink)
+	t.Text(x+z.pad, top, mass)
+	used := t.GetStringWidth(mass) + 1.5
+	t.SetFont("Barlow", "", z.text*1.3)
+	t.colour(soft)
+	t.Text(x+z.pad+used, top, off)
 	other := quantity.US
 	if t.units == quantity.US {
 		other = quantity.Metric
 	}
-	mass := quantity.Format(t.units, quantity.KindMass, float64(l.Mass.Value))
-	put(pad+big*0.30, big, "B", ink, mass)
-	t.SetFont("Barlow", "B", big)
-	used := t.GetStringWidth(mass)
-	t.SetFont("Barlow", "", text+1)
-	t.colour(soft)
-	t.Text(x+pad+used+1.5, y+pad+big*0.30, t.short("± "+quantity.FormatU(t.units, quantity.KindMass, float64(l.Mass.Expanded())), width-used-1.5))
-	step := text * 0.45
-	top := pad + big*0.30 + step + 1
-	lines := []struct {
+	top += z.text * 0.2
+	for _, ln := range []struct {
 		words string
-		style string
+		bold  bool
 		c     [3]int
 	}{
-		{l.Container.Name, "B", ink},
-		{made, "", ink},
-		{known(l) + " = " + quantity.Format(other, quantity.KindMass, float64(l.Mass.Value)), "", soft},
-		{again(l), "", action},
-		{holds(l.Rungs), "", soft},
-	}
-	for _, ln := range lines {
-		if top > s.Height-1.2 {
-			break
+		{l.Container.Name, true, ink},
+		{made, false, ink},
+		{again(l), false, action},
+		{quantity.Format(other, quantity.KindMass, float64(l.Mass.Value)) + ", " + known(l), false, soft},
+		{holds(l.Rungs), false, soft},
+	} {
+		size, style := z.text, ""
+		if ln.bold {
+			size, style = z.text*1.25, "B"
 		}
-		size := text
-		if ln.style == "B" {
-			size = text + 1.4
+		t.SetFont("Barlow", style, size)
+		t.colour(ln.c)
+		lines := t.wrap(ln.words, width)
+		if len(lines) > 2 {
+			lines = []string{lines[0], t.short(strings.Join(lines[1:], " "), width)}
 		}
-		put(top, size, ln.style, ln.c, ln.words)
-		top += step
+		for _, words := range lines {
+			if top += size * lineHeight; top > y+s.Height-z.pad*0.4 {
+				return nil
+			}
+			t.Text(x+z.pad, top, words)
+		}
 	}
 	return nil
+}
+
+// Heights in mm for each point of the size of the type.
+const (
+	capHeight  = 0.27
+	lineHeight = 0.42
+)
+
+// sizes are how large things are on a tag: type in points, the rest in mm.
+type sizes struct{ big, text, code, pad float64 }
+
+func sizesOf(s LabelSheet) sizes {
+	switch {
+	case s.Height >= 48:
+		return sizes{44, 10.5, 28, 5}
+	case s.Height < 30:
+		return sizes{18, 6.4, s.Height - 5, 2.5}
+	case s.Width < 80:
+		return sizes{25, 7.4, 19, 3}
+	}
+	return sizes{30, 8.6, 25, 3.5}
 }
 
 func known(l workbench.Loaded) string {
