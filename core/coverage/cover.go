@@ -1,8 +1,10 @@
 package coverage
 
 import (
+	"cmp"
 	"fmt"
 	"math"
+	"slices"
 	"sort"
 	"strings"
 
@@ -137,13 +139,23 @@ type Way struct {
 	Why      quantity.Phrase
 }
 
+// Best is what a target gets at most, 0 to 1, and the label of the load that
+// gives it; empty when nothing is near.
+type Best struct {
+	Target quantity.Mass
+	Value  float64
+	By     string
+}
+
 // Coverage is a slot held against the client's means. Value, 0 to 1, is the
 // mean over the targets of the best (quality × closeness) of any movement that
-// can be done.
+// can be done; Bests are those. Ticks are for the eye: of marks of one origin
+// that lie closer than one can tell apart on a rule the first stands for all.
 type Coverage struct {
 	Slot  Slot
 	Value float64
 	State State
+	Bests []Best
 	Ticks []Tick
 	Gaps  []Gap
 	Ways  []Way
@@ -154,8 +166,10 @@ type Coverage struct {
 // Cover holds one slot against the means.
 func Cover(s Slot, p Person, m Means) Coverage {
 	c := Coverage{Slot: s}
-	targets := Targets(s.Lo, s.Hi)
-	best := make([]float64, len(targets))
+	for _, t := range Targets(s.Lo, s.Hi) {
+		c.Bests = append(c.Bests, Best{Target: t})
+	}
+	var marks []mark
 	for _, mv := range movement.Of(s.Pattern) {
 		why := Blocked(mv, p, m.Heads)
 		if lacks := Lacking(mv, m.Has); why.Empty() && len(lacks) > 0 {
@@ -167,22 +181,26 @@ func Cover(s Slot, p Person, m Means) Coverage {
 		}
 		way := Way{Movement: mv, Why: why}
 		if why.Empty() {
-			for i, t := range targets {
-				fit := bestFit(rungs, mv.CountsAs, t) * float64(mv.Quality) / 100
-				way.Value += fit / float64(len(targets))
-				best[i] = math.Max(best[i], fit)
+			for i, b := range c.Bests {
+				fit, by := bestFit(rungs, mv.CountsAs, b.Target)
+				fit *= float64(mv.Quality) / 100
+				way.Value += fit / float64(len(c.Bests))
+				if fit > b.Value {
+					c.Bests[i].Value, c.Bests[i].By = fit, by
+				}
 			}
-			c.Ticks = append(c.Ticks, ticks(rungs, mv)...)
+			marks = append(marks, marksOf(rungs, mv)...)
 		}
 		c.Ways = append(c.Ways, way)
 	}
-	for _, b := range best {
-		c.Value += b / float64(len(best))
+	for _, b := range c.Bests {
+		c.Value += b.Value / float64(len(c.Bests))
 	}
 	c.State = StateOf(c.Value)
-	sort.SliceStable(c.Ticks, func(i, j int) bool { return c.Ticks[i].At < c.Ticks[j].At })
+	slices.SortStableFunc(marks, func(a, b mark) int { return cmp.Compare(a.at, b.at) })
+	c.Ticks = ticks(marks)
 	sort.SliceStable(c.Ways, func(i, j int) bool { return c.Ways[i].Value > c.Ways[j].Value })
-	c.Gaps = gaps(s, c.Ticks)
+	c.Gaps = gaps(s, marks)
 	c.Reason = reason(c)
 	return c
 }
@@ -195,15 +213,13 @@ func (c Coverage) Explain() derivation.Derivation {
 		Range:   "covered from 70 %, missing to 10 %; loads of different movements of the pattern count together",
 		Source:  "house rule; targets evenly spaced in ratio over the working range",
 	}
-	for n, target := range Targets(c.Slot.Lo, c.Slot.Hi) {
-		best, by := 0.0, "nothing near"
-		for _, t := range c.Ticks {
-			if v := Fit(t.Rung, t.Movement.CountsAs, target) * float64(t.Movement.Quality) / 100; v > best {
-				best, by = v, fmt.Sprintf("%.0f %%, %s", v*100, t.Rung.Label)
-			}
+	for n, b := range c.Bests {
+		words := "nothing near"
+		if b.Value > 0 {
+			words = fmt.Sprintf("%.0f %%, %s", b.Value*100, b.By)
 		}
-		d.Inputs = append(d.Inputs, derivation.Number(fmt.Sprintf("target %d", n+1), quantity.KindMass, float64(target), ""),
-			derivation.Word(fmt.Sprintf("what target %d gets", n+1), by, ""))
+		d.Inputs = append(d.Inputs, derivation.Number(fmt.Sprintf("target %d", n+1), quantity.KindMass, float64(b.Target), ""),
+			derivation.Word(fmt.Sprintf("what target %d gets", n+1), words, ""))
 	}
 	return d
 }
@@ -216,30 +232,67 @@ func joined(cs []movement.Capability) string {
 	return strings.Join(names, " and a ")
 }
 
-func bestFit(rungs []load.Rung, countsAs float64, target quantity.Mass) float64 {
-	best := 0.0
-	for _, r := range rungs {
-		best = math.Max(best, Fit(r, countsAs, target))
+func bestFit(rungs []load.Rung, countsAs float64, target quantity.Mass) (best float64, by string) {
+	for i := range rungs {
+		if v := Fit(rungs[i], countsAs, target); v > best {
+			best, by = v, rungs[i].Label
+		}
 	}
-	return best
+	return best, by
 }
 
-func ticks(rungs []load.Rung, mv movement.Movement) []Tick {
-	out := make([]Tick, len(rungs))
-	for i, r := range rungs {
+// mark is a rung on a slot's scale.
+type mark struct {
+	at, to   quantity.Mass
+	rung     *load.Rung
+	movement *movement.Movement
+}
+
+func marksOf(rungs []load.Rung, mv movement.Movement) []mark {
+	out := make([]mark, len(rungs))
+	for i := range rungs {
 		k := quantity.Mass(mv.CountsAs)
-		out[i] = Tick{At: r.Low * k, To: r.High * k, Rung: r, Movement: mv}
+		out[i] = mark{rungs[i].Low * k, rungs[i].High * k, &rungs[i], &mv}
+	}
+	return out
+}
+
+// apart is how far marks are from each other, as a share, to be told apart; where
+// there are more than crowd of them, crowded.
+const (
+	apart   = 0.02
+	crowd   = 60
+	crowded = 0.06
+)
+
+// ticks are the marks that can be told apart from the one of their origin
+// before them; stretches all stand.
+func ticks(sorted []mark) []Tick {
+	var out []Tick
+	last := map[load.Origin]quantity.Mass{}
+	least := quantity.Mass(apart)
+	if len(sorted) > crowd {
+		least = crowded
+	}
+	for _, m := range sorted {
+		if before, ok := last[m.rung.Origin]; ok && m.to <= m.at && m.at < before*(1+least) {
+			continue
+		}
+		if m.to <= m.at {
+			last[m.rung.Origin] = m.at
+		}
+		out = append(out, Tick{At: m.at, To: m.to, Rung: *m.rung, Movement: *m.movement})
 	}
 	return out
 }
 
 // gaps are the parts of the range with no rung within near: a rung m serves
 // targets from m/(1 + near) to m/(1 − near).
-func gaps(s Slot, sorted []Tick) []Gap {
+func gaps(s Slot, sorted []mark) []Gap {
 	var out []Gap
 	from := s.Lo
 	for _, t := range sorted {
-		low, high := t.At/(1+near), t.To/(1-near)
+		low, high := t.at/(1+near), t.to/(1-near)
 		if high <= from {
 			continue
 		}

@@ -1,9 +1,10 @@
 package load
 
 import (
+	"cmp"
 	"fmt"
 	"math"
-	"sort"
+	"slices"
 
 	"scrappyrack/core/quantity"
 )
@@ -78,11 +79,8 @@ func (l Ladder) Add(rungs []Rung) {
 }
 
 func sorted(rungs []Rung) []Rung {
-	sort.SliceStable(rungs, func(i, j int) bool {
-		if rungs[i].Low != rungs[j].Low {
-			return rungs[i].Low < rungs[j].Low
-		}
-		return rungs[i].High < rungs[j].High
+	slices.SortStableFunc(rungs, func(a, b Rung) int {
+		return cmp.Or(cmp.Compare(a.Low, b.Low), cmp.Compare(a.High, b.High))
 	})
 	return rungs
 }

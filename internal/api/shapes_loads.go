@@ -38,62 +38,43 @@ func agreementOf(a load.Agreement) Agreement {
 	return Agreement{float64(a.Difference), float64(a.U), a.Within, a.Contradicts}
 }
 
-// Load is a container as it is filled.
+// Load is a container as it is filled, in short: what lists and drawings show.
 type Load struct {
-	ID         string     `json:"id"`
-	MassKg     float64    `json:"mass_kg" doc:"As weighed, where it has been weighed as it is now; else as computed"`
-	U95Kg      float64    `json:"u95_kg"`
-	How        string     `json:"how" enum:"computed,weighed,marked"`
-	ComputedKg float64    `json:"computed_kg"`
-	ComputedU  float64    `json:"computed_u95_kg"`
-	Agreement  *Agreement `json:"agreement,omitempty" doc:"Where it has been weighed as it is now"`
-	TareKg     float64    `json:"tare_kg"`
-	TareU95Kg  float64    `json:"tare_u95_kg"`
-	TareHow    string     `json:"tare_how" enum:"entered,weighed"`
-	PackedKg   float64    `json:"packed_kg" doc:"What lies in it beside the filling"`
-	PackedL    float64    `json:"packed_l"`
-	VolumeL    float64    `json:"volume_l"`
-	LevelM     float64    `json:"level_m"`
-	RoomL      float64    `json:"room_l" doc:"How much filling goes in"`
-	BrimL      float64    `json:"brim_l"`
-	BrimLevelM float64    `json:"brim_level_m"`
-	MostKg     float64    `json:"most_kg" doc:"Heaviest allowed with this filling"`
-	MostBound  string     `json:"most_bound" doc:"What stops it there"`
-	RatingKg   float64    `json:"rating_kg"`
-	RatingHow  string     `json:"rating_how" enum:"maker,judged,default"`
-	Steadiness string     `json:"steadiness"`
-	Holds      []string   `json:"holds"`
-	Problem    string     `json:"problem"`
-	WeighedAt  int64      `json:"weighed_at" doc:"Unix time of the last weighing that was not of the empty thing; 0 for never"`
-	WeighAgain int64      `json:"weigh_again_at" doc:"Unix time; 0 when it never was weighed"`
+	ID         string   `json:"id"`
+	MassKg     float64  `json:"mass_kg" doc:"As weighed, where it has been weighed as it is now; else as computed"`
+	U95Kg      float64  `json:"u95_kg"`
+	How        string   `json:"how" enum:"computed,weighed,marked"`
+	ComputedKg float64  `json:"computed_kg"`
+	ComputedU  float64  `json:"computed_u95_kg"`
+	TareKg     float64  `json:"tare_kg"`
+	TareHow    string   `json:"tare_how" enum:"entered,weighed"`
+	PackedKg   float64  `json:"packed_kg" doc:"What lies in it beside the filling"`
+	PackedL    float64  `json:"packed_l"`
+	VolumeL    float64  `json:"volume_l"`
+	LevelM     float64  `json:"level_m"`
+	BrimLevelM float64  `json:"brim_level_m"`
+	Steadiness string   `json:"steadiness"`
+	Holds      []string `json:"holds"`
+	Problem    string   `json:"problem"`
+	WeighedAt  int64    `json:"weighed_at" doc:"Unix time of the last weighing that was not of the empty thing; 0 for never"`
+	WeighAgain int64    `json:"weigh_again_at" doc:"Unix time; 0 when it never was weighed"`
 }
 
 func loadOf(k store.Container, l workbench.Loaded, units quantity.System) Load {
 	c := l.Container
 	out := Load{
 		ID: k.ID, MassKg: float64(l.Mass.Value), U95Kg: float64(l.Mass.Expanded()), How: string(l.Mass.How),
-		ComputedKg: float64(l.Fill.Mass.Value), ComputedU: float64(l.Fill.Mass.Expanded()),
-		TareKg: float64(c.Vessel.Tare), TareU95Kg: 2 * float64(c.Vessel.TareU1), TareHow: "entered",
+		ComputedKg: float64(l.Fill.Mass.Value), ComputedU: float64(l.Fill.Mass.Expanded()), TareKg: float64(c.Vessel.Tare), TareHow: "entered",
 		PackedKg: float64(c.Vessel.Inside.Value), PackedL: float64(c.Vessel.Taken), VolumeL: float64(l.Fill.Volume), LevelM: float64(l.Fill.Level),
-		RatingKg: float64(c.Vessel.Rating), RatingHow: k.RatingHow, MostKg: float64(l.Most.Mass.Value), MostBound: l.Bound.In(units),
 		Holds: []string{}, Problem: l.Problem.In(units), WeighedAt: l.WeighedAt, WeighAgain: l.AgainAt,
 	}
 	if c.Vessel.Profile == nil {
 		return out
 	}
-	room, _ := c.Vessel.Room(c.Filling)
-	brim := c.Vessel.BrimVolume()
-	out.RoomL, out.BrimL, out.BrimLevelM = float64(room), float64(brim), float64(c.Vessel.Profile.Level(brim))
+	out.BrimLevelM = float64(c.Vessel.Profile.Level(c.Vessel.BrimVolume()))
 	out.Steadiness = string(c.Steadiness(l.Fill))
 	if l.TareWeighed {
 		out.TareHow = "weighed"
-	}
-	if k.RatingKg == 0 {
-		out.RatingHow = "default"
-	}
-	if l.Weighing != nil {
-		a := agreementOf(l.Weighing.Agreement)
-		out.Agreement = &a
 	}
 	for _, r := range l.Rungs {
 		out.Holds = append(out.Holds, string(r.Hold))
@@ -292,7 +273,12 @@ type Rule struct {
 type OnBench struct {
 	Budget    []Contribution `json:"budget"`
 	Why       Derivation     `json:"why"`
+	MostKg    float64        `json:"most_kg" doc:"Heaviest allowed with this filling"`
+	MostBound string         `json:"most_bound" doc:"What stops it there"`
 	MostWhy   Derivation     `json:"most_why"`
+	RatingKg  float64        `json:"rating_kg"`
+	RatingHow string         `json:"rating_how" enum:"maker,judged,default"`
+	Agreement *Agreement     `json:"agreement,omitempty" doc:"Where it has been weighed as it is now"`
 	Weighings []Weighed      `json:"weighings" doc:"Newest first"`
 	Sisters   []string       `json:"sisters" doc:"Ids of what is filled from the same batch"`
 	Rule      *Rule          `json:"rule,omitempty"`
@@ -303,12 +289,18 @@ type OnBench struct {
 
 func onBenchOf(b *workbench.OnBench) OnBench {
 	c := b.Container
+	most, bound := b.Most()
 	out := OnBench{
+		MostKg: float64(most.Mass.Value), MostBound: bound.In(b.Units), RatingKg: float64(c.Vessel.Rating), RatingHow: b.RatingHow,
 		Budget: budgetOf(b.Fill.Budget), Why: derivationOf(c.Explain(b.Fill)), MostWhy: derivationOf(c.Vessel.ExplainMost(c.Filling)),
 		Weighings: []Weighed{}, Sisters: append([]string{}, b.Sisters...), AgainDays: load.WeighAgain(c.Closure, c.Filling),
 	}
 	for _, w := range b.Weighings {
 		out.Weighings = append(out.Weighings, weighedOf(w, b.Weighing))
+	}
+	if b.Weighing != nil {
+		a := agreementOf(b.Weighing.Agreement)
+		out.Agreement = &a
 	}
 	if b.Rule != nil {
 		out.Rule = &Rule{b.Rule.Words, float64(b.Rule.Quoted)}

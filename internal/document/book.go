@@ -141,9 +141,10 @@ func (b book) loadCard() {
 	var rows [][]string
 	for _, l := range b.results.Loads {
 		c := l.Container
+		most, _ := l.Most()
 		rows = append(rows, []string{
 			c.Name, c.Filling.Name, b.show(quantity.KindLevel, float64(l.Fill.Level)), b.show(quantity.KindVolume, float64(l.Fill.Volume)),
-			b.mass(l.Mass.Value), "± " + b.pm(l.Mass.Expanded()), b.mass(l.Most.Mass.Value), string(c.Steadiness(l.Fill)),
+			b.mass(l.Mass.Value), "± " + b.pm(l.Mass.Expanded()), b.mass(most.Mass.Value), string(c.Steadiness(l.Fill)),
 		})
 	}
 	b.table([]column{

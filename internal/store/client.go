@@ -15,9 +15,12 @@ import (
 // part is one of the lists of a file, kept in a table of its own. read fills
 // the file's list, save writes what of it differs.
 type part struct {
-	read func(ctx context.Context, tx *sqlx.Tx, practice string, f *File) error
-	save func(ctx context.Context, tx *sqlx.Tx, practice string, before, after *File) error
-	copy func(f *File)
+	table string
+	read  func(ctx context.Context, tx *sqlx.Tx, practice string, f *File) error
+	save  func(ctx context.Context, tx *sqlx.Tx, practice string, before, after *File) error
+	copy  func(f *File)
+	diff  func(from, to *File) (json.RawMessage, error)
+	apply func(f *File, raw json.RawMessage) error
 }
 
 // parts are all of them. A batch, a container and what is weighed come before
@@ -39,6 +42,7 @@ func partOf[T any](table string, list func(*File) *[]T, id func(*T) string) part
 	columns := columnsOf(none)
 	names := strings.Join(columns, ", ")
 	return part{
+		table: table,
 		read: func(ctx context.Context, tx *sqlx.Tx, practice string, f *File) error {
 			out := []T{}
 			err := tx.SelectContext(ctx, &out, "SELECT "+names+" FROM "+table+" WHERE practice_id = ? AND client_id = ? ORDER BY position", practice, f.ID)
@@ -51,7 +55,9 @@ func partOf[T any](table string, list func(*File) *[]T, id func(*T) string) part
 		save: func(ctx context.Context, tx *sqlx.Tx, practice string, before, after *File) error {
 			return saveRows(ctx, tx, rows{table, practice, after.ID, columns}, *list(before), *list(after), id)
 		},
-		copy: func(f *File) { *list(f) = append([]T{}, *list(f)...) },
+		copy:  func(f *File) { *list(f) = append([]T{}, *list(f)...) },
+		diff:  func(from, to *File) (json.RawMessage, error) { return diffList(*list(from), *list(to), id) },
+		apply: func(f *File, raw json.RawMessage) error { return applyList(list(f), raw, id) },
 	}
 }
 
@@ -75,7 +81,7 @@ func columnsOf(v any) []string {
 func (s *Store) Load(ctx context.Context, practice, id string) (File, error) {
 	var f File
 	err := s.inRead(ctx, func(tx *sqlx.Tx) (err error) {
-		f, err = load(ctx, tx, practice, id)
+		f, err = s.load(ctx, tx, practice, id)
 		return err
 	})
 	return f, err
@@ -91,7 +97,7 @@ func (s *Store) inRead(ctx context.Context, do func(*sqlx.Tx) error) error {
 	return do(tx)
 }
 
-func load(ctx context.Context, tx *sqlx.Tx, practice, id string) (File, error) {
+func (s *Store) load(ctx context.Context, tx *sqlx.Tx, practice, id string) (File, error) {
 	var r row
 	err := tx.GetContext(ctx, &r, "SELECT "+strings.Join(own, ", ")+" FROM client WHERE practice_id = ? AND id = ?", practice, id)
 	if errors.Is(err, sql.ErrNoRows) {
@@ -100,12 +106,16 @@ func load(ctx context.Context, tx *sqlx.Tx, practice, id string) (File, error) {
 	if err != nil {
 		return File{}, fmt.Errorf("read client: %w", err)
 	}
+	if f, ok := s.recent.get(practice, r); ok {
+		return f, nil
+	}
 	f := File{ID: r.ID, Revision: r.Revision, UpdatedAt: r.UpdatedAt, Profile: r.Profile, Space: r.Space, AtHand: r.AtHand}
 	for _, p := range parts {
 		if err := p.read(ctx, tx, practice, &f); err != nil {
 			return File{}, err
 		}
 	}
+	s.recent.put(practice, f)
 	return f, nil
 }
 
@@ -155,7 +165,7 @@ func rowOf(practice string, f File) row {
 func (s *Store) Change(ctx context.Context, practice, id string, expected int64, what string, change func(*File) error) (File, error) {
 	var out File
 	err := s.inTx(ctx, func(tx *sqlx.Tx) error {
-		before, err := load(ctx, tx, practice, id)
+		before, err := s.load(ctx, tx, practice, id)
 		if err != nil {
 			return err
 		}
@@ -175,6 +185,9 @@ func (s *Store) Change(ctx context.Context, practice, id string, expected int64,
 		}
 		return s.remember(ctx, tx, practice, what, before, out)
 	})
+	if err == nil {
+		s.recent.put(practice, out)
+	}
 	return out, err
 }
 
@@ -259,6 +272,7 @@ func (s *Store) Delete(ctx context.Context, practice, id string) error {
 	if n, err := res.RowsAffected(); err != nil || n == 0 {
 		return ErrNotFound
 	}
+	s.recent.drop(practice, id)
 	return nil
 }
 
@@ -270,34 +284,63 @@ const (
 )
 
 func (s *Store) remember(ctx context.Context, tx *sqlx.Tx, practice, what string, before, after File) error {
-	was, err := json.Marshal(before)
-	if err != nil {
-		return err
-	}
-	is, err := json.Marshal(after)
-	if err != nil {
-		return err
-	}
 	if _, err := tx.ExecContext(ctx, "DELETE FROM history WHERE practice_id = ? AND client_id = ? AND undone = 1", practice, before.ID); err != nil {
 		return err
 	}
 	// What follows at once on the same part is one change: a number being typed.
-	res, err := tx.ExecContext(ctx, `UPDATE history SET after = ?1, at = ?2 WHERE what = ?3 AND at >= ?2 - ?4 AND seq =
-		(SELECT max(seq) FROM history WHERE practice_id = ?5 AND client_id = ?6)`,
-		string(is), after.UpdatedAt, what, sameChange, practice, before.ID)
-	if err != nil {
+	var last struct {
+		Seq  int64
+		What string
+		At   int64
+		Back string
+	}
+	err := tx.GetContext(ctx, &last, "SELECT seq, what, at, before AS back FROM history WHERE practice_id = ? AND client_id = ? ORDER BY seq DESC LIMIT 1", practice, before.ID)
+	if err != nil && !errors.Is(err, sql.ErrNoRows) {
 		return fmt.Errorf("remember change: %w", err)
 	}
-	if n, err := res.RowsAffected(); err != nil || n > 0 {
+	start, same := before, err == nil && last.What == what && last.At >= after.UpdatedAt-sameChange
+	if same {
+		start = before.clone()
+		if err := applyHistory(&start, last.Back); err != nil {
+			return err
+		}
+	}
+	back, err := historyTo(&after, &start)
+	if err != nil {
+		return err
+	}
+	forth, err := historyTo(&start, &after)
+	if err != nil {
+		return err
+	}
+	if same {
+		_, err = tx.ExecContext(ctx, "UPDATE history SET before = ?, after = ?, at = ? WHERE seq = ?", back, forth, after.UpdatedAt, last.Seq)
 		return err
 	}
 	if _, err := tx.ExecContext(ctx, "INSERT INTO history (practice_id, client_id, what, at, before, after) VALUES (?, ?, ?, ?, ?, ?)",
-		practice, before.ID, what, after.UpdatedAt, string(was), string(is)); err != nil {
+		practice, before.ID, what, after.UpdatedAt, back, forth); err != nil {
 		return fmt.Errorf("remember change: %w", err)
 	}
 	_, err = tx.ExecContext(ctx, `DELETE FROM history WHERE practice_id = ?1 AND client_id = ?2 AND seq <=
 		(SELECT seq FROM history WHERE practice_id = ?1 AND client_id = ?2 ORDER BY seq DESC LIMIT 1 OFFSET ?3)`, practice, before.ID, keptChanges)
 	return err
+}
+
+func historyTo(from, to *File) (string, error) {
+	d, err := deltaTo(from, to)
+	if err != nil {
+		return "", err
+	}
+	text, err := json.Marshal(d)
+	return string(text), err
+}
+
+func applyHistory(f *File, text string) error {
+	var d delta
+	if err := json.Unmarshal([]byte(text), &d); err != nil {
+		return fmt.Errorf("read history: %w", err)
+	}
+	return d.apply(f)
 }
 
 // Undo puts back what was before the last change, as a new revision, and
@@ -313,7 +356,7 @@ func (s *Store) Redo(ctx context.Context, practice, id string, expected int64) (
 
 func (s *Store) step(ctx context.Context, practice, id string, expected int64, query string, undone int) (out File, what string, err error) {
 	err = s.inTx(ctx, func(tx *sqlx.Tx) error {
-		before, err := load(ctx, tx, practice, id)
+		before, err := s.load(ctx, tx, practice, id)
 		if err != nil {
 			return err
 		}
@@ -332,9 +375,9 @@ func (s *Store) step(ctx context.Context, practice, id string, expected int64, q
 		if err != nil {
 			return err
 		}
-		var target File
-		if err := json.Unmarshal([]byte(h.File), &target); err != nil {
-			return fmt.Errorf("read history: %w", err)
+		target := before.clone()
+		if err := applyHistory(&target, h.File); err != nil {
+			return err
 		}
 		target.Complete()
 		what = h.What

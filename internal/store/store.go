@@ -34,8 +34,9 @@ var (
 
 // Store is the open database.
 type Store struct {
-	db  *sqlx.DB
-	now func() time.Time
+	db     *sqlx.DB
+	now    func() time.Time
+	recent recent
 }
 
 // Open opens or creates the database in a data folder and brings it up to date,

@@ -91,6 +91,7 @@ func (b *Bench) TryFill(ctx context.Context, practice, id, container string, wis
 type OnBench struct {
 	Loaded
 	Units     quantity.System
+	RatingHow string // maker, judged or default
 	Weighings []WeighingOf
 	Sisters   []string // ids of what is filled from the same batch
 	Curl      *load.Curl
@@ -139,7 +140,10 @@ func (b *Bench) Put(ctx context.Context, practice, id, container string) (*OnBen
 		return nil, err
 	}
 	k, c := f.Containers[at], s.containers[at]
-	out := &OnBench{Loaded: s.loaded(c, s.lastWeighed()[c.ID]), Units: unitsOf(f), Weighings: s.ofContainer(c.ID)}
+	out := &OnBench{Loaded: s.loaded(c, s.lastWeighed()[c.ID]), Units: unitsOf(f), RatingHow: k.RatingHow, Weighings: s.ofContainer(c.ID)}
+	if k.RatingKg == 0 {
+		out.RatingHow = "default"
+	}
 	key := k.Filling
 	for _, batch := range f.Batches {
 		if batch.ID == k.Filling {

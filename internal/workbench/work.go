@@ -41,8 +41,6 @@ type Loaded struct {
 	WeighedAt   int64 // Unix time of the last weighing, 0 for never
 	AgainAt     int64 // when to weigh it again, 0 when it never was
 	Rungs       []load.Rung
-	Most        load.Fill
-	Bound       quantity.Phrase
 	Problem     quantity.Phrase
 }
 
@@ -62,12 +60,15 @@ func (s *stock) loaded(c load.Container, weighedAt int64) Loaded {
 	if weighedAt > 0 {
 		l.AgainAt = weighedAt + int64(load.WeighAgain(c.Closure, c.Filling))*day
 	}
-	if c.Sold > 0 {
-		l.Most, l.Bound = l.Fill, quantity.Say("as it was sold")
-	} else {
-		l.Most, l.Bound = c.Vessel.Most(c.Filling)
-	}
 	return l
+}
+
+// Most is the heaviest that the container may be filled to, and what bounds it.
+func (l Loaded) Most() (load.Fill, quantity.Phrase) {
+	if l.Container.Sold > 0 {
+		return l.Fill, quantity.Say("as it was sold")
+	}
+	return l.Container.Vessel.Most(l.Container.Filling)
 }
 
 // guessedBMI stands in for a body mass that nobody has said (house value).

@@ -122,3 +122,7 @@ CREATE TABLE plate (
   PRIMARY KEY (practice_id, client_id, id),
   FOREIGN KEY (practice_id, client_id) REFERENCES client (practice_id, id) ON DELETE CASCADE
 ) STRICT;
+
+-- A change is remembered as what differs, no longer as whole files; what was
+-- remembered before cannot be undone any more.
+DELETE FROM history;
