@@ -59,6 +59,7 @@ func BenchmarkCrowdedWork(b *testing.B) {
 // feels it: one PUT over a loopback connection until the whole answer is there.
 // It reports the 50th and 95th percentile.
 func BenchmarkTyping(b *testing.B) {
+	server.Tune()
 	ctx := context.Background()
 	s, err := store.Open(ctx, b.TempDir())
 	if err != nil {

@@ -83,6 +83,7 @@ func serve(p place, isDemo, secure bool) error {
 		}
 	}
 	log := slog.New(slog.NewTextHandler(os.Stderr, nil))
+	server.Tune()
 	handler := server.New(server.Options{Store: s, Demo: isDemo, Secure: secure, Version: version, Log: log})
 	defer handler.Close()
 	listener, err := net.Listen("tcp", p.Addr)

@@ -7,6 +7,7 @@ import (
 	"slices"
 	"sort"
 	"strings"
+	"sync"
 
 	"scrappyrack/core/derivation"
 	"scrappyrack/core/load"
@@ -233,9 +234,14 @@ func joined(cs []movement.Capability) string {
 }
 
 func bestFit(rungs []load.Rung, countsAs float64, target quantity.Mass) (best float64, by string) {
+	held := target / quantity.Mass(countsAs)
 	for i := range rungs {
-		if v := Fit(rungs[i], countsAs, target); v > best {
-			best, by = v, rungs[i].Label
+		r := &rungs[i]
+		if r.Low > held*(1+far) || r.High < held*(1-far) {
+			continue
+		}
+		if v := Fit(*r, countsAs, target); v > best {
+			best, by = v, r.Label
 		}
 	}
 	return best, by
@@ -268,12 +274,12 @@ const (
 // ticks are the marks that can be told apart from the one of their origin
 // before them; stretches all stand.
 func ticks(sorted []mark) []Tick {
-	var out []Tick
-	last := map[load.Origin]quantity.Mass{}
 	least := quantity.Mass(apart)
 	if len(sorted) > crowd {
 		least = crowded
 	}
+	last := map[load.Origin]quantity.Mass{}
+	var kept []mark
 	for _, m := range sorted {
 		if before, ok := last[m.rung.Origin]; ok && m.to <= m.at && m.at < before*(1+least) {
 			continue
@@ -281,7 +287,11 @@ func ticks(sorted []mark) []Tick {
 		if m.to <= m.at {
 			last[m.rung.Origin] = m.at
 		}
-		out = append(out, Tick{At: m.at, To: m.to, Rung: *m.rung, Movement: *m.movement})
+		kept = append(kept, m)
+	}
+	out := make([]Tick, len(kept))
+	for i, m := range kept {
+		out[i] = Tick{At: m.at, To: m.to, Rung: *m.rung, Movement: *m.movement}
 	}
 	return out
 }
@@ -345,11 +355,15 @@ type Board struct {
 
 // Hold makes the board.
 func Hold(slots []Slot, p Person, m Means) Board {
-	b := Board{Slots: make([]Coverage, 0, len(slots))}
+	b := Board{Slots: make([]Coverage, len(slots))}
+	var all sync.WaitGroup
+	for i, s := range slots {
+		all.Go(func() { b.Slots[i] = Cover(s, p, m) })
+	}
+	all.Wait()
 	weights := 0
-	for _, s := range slots {
-		c := Cover(s, p, m)
-		b.Slots = append(b.Slots, c)
+	for i, s := range slots {
+		c := b.Slots[i]
 		b.Value += c.Value * float64(s.Weight)
 		weights += s.Weight
 		if c.State == Covered {

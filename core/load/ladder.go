@@ -55,8 +55,15 @@ func PairTolerance(heavier quantity.Mass) quantity.Mass { return max(0.25, 0.03*
 // make: for each load of a pair one way to make it.
 func NewLadder(rungs []Rung) Ladder {
 	l := Ladder{}
-	for _, r := range rungs {
-		l[r.Hold] = append(l[r.Hold], r)
+	count := map[Hold]int{}
+	for i := range rungs {
+		count[rungs[i].Hold]++
+	}
+	for h, n := range count {
+		l[h] = make([]Rung, 0, n)
+	}
+	for i := range rungs {
+		l[rungs[i].Hold] = append(l[rungs[i].Hold], rungs[i])
 	}
 	l[Pair] = append(l[Pair], nearestPairs(pairable(rungs))...)
 	for h := range l {

@@ -59,7 +59,13 @@ func (c Case) Today() coverage.Means {
 	for _, k := range c.Containers {
 		rungs = append(rungs, k.Rungs()...)
 	}
-	rungs = append(rungs, c.ownedRungs()...)
+	return c.Reach(rungs)
+}
+
+// Reach is the same with the rungs of the containers as they have been worked
+// out already.
+func (c Case) Reach(containers []load.Rung) coverage.Means {
+	rungs := append(append([]load.Rung(nil), containers...), c.ownedRungs()...)
 	return coverage.Means{Ladder: load.NewLadder(rungs), Has: c.has(), Heads: c.Heads()}
 }
 

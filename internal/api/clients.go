@@ -31,7 +31,21 @@ type deskOut struct {
 }
 
 func deskAnswer(d workbench.Desk) *deskOut {
-	return &deskOut{ETag: fmt.Sprintf("%q", fmt.Sprint(d.File.Revision)), Body: deskOf(d)}
+	return &deskOut{ETag: etag(d.File), Body: deskOf(d)}
+}
+
+// Written is the answer to a change: what of the file differs, and everything
+// worked out anew. The rest of the file stands as it was at the revision that
+// the change was based on.
+type Written struct {
+	Changes store.Changes `json:"changes"`
+	Steps   store.Steps   `json:"steps"`
+	Results Results       `json:"results"`
+}
+
+type writtenOut struct {
+	ETag string `header:"ETag"`
+	Body Written
 }
 
 // Client names a client in a path.
@@ -39,16 +53,25 @@ type Client struct {
 	ID string `path:"client" maxLength:"40"`
 }
 
-// change runs one change of a client and answers with the desk as it is then,
-// or with both versions when it was based on an old one.
-func (a *API) change(ctx context.Context, c Client, m Match, what string, yours any, do func(*store.File) error) (*deskOut, error) {
+// change runs one change of a client and answers with what differs then, or with
+// both versions when it was based on an old one.
+func (a *API) change(ctx context.Context, c Client, m Match, what string, yours any, do func(*store.File) error) (*writtenOut, error) {
 	revision, err := m.revision()
 	if err != nil {
 		return nil, err
 	}
 	d, err := a.Bench.Change(ctx, who(ctx).PracticeID, c.ID, revision, what, do)
-	return answer(d, err, yours)
+	if err != nil {
+		_, err = answer(d, err, yours)
+		return nil, err
+	}
+	return &writtenOut{
+		ETag: etag(d.File),
+		Body: Written{Changes: d.Changes, Steps: d.Steps, Results: resultsOf(d.File, d.Results)},
+	}, nil
 }
+
+func etag(f store.File) string { return fmt.Sprintf("%q", fmt.Sprint(f.Revision)) }
 
 func answer(d workbench.Desk, err error, yours any) (*deskOut, error) {
 	if errors.Is(err, store.ErrStale) {

@@ -55,7 +55,7 @@ func (a *API) parts(r huma.API) {
 
 func register[T any](a *API, r huma.API, path, tag string, set func(*store.File, T)) {
 	huma.Register(r, operation(http.MethodPut, "/clients/{client}/"+path, "write-"+path, "Write the client's "+path, tag),
-		func(ctx context.Context, in *whole[T]) (*deskOut, error) {
+		func(ctx context.Context, in *whole[T]) (*writtenOut, error) {
 			return a.change(ctx, in.Client, in.Match, path, in.Body, func(f *store.File) error { set(f, in.Body); return nil })
 		})
 }
@@ -65,7 +65,7 @@ func registerList[T any](a *API, r huma.API, path, tag string, most int, list fu
 		return slices.IndexFunc(*list(f), func(t T) bool { return *id(&t) == key })
 	}
 	huma.Register(r, operation(http.MethodPut, "/clients/{client}/"+path+"/{item}", "write-"+path, "Add or replace one of the client's "+path, tag),
-		func(ctx context.Context, in *item[T]) (*deskOut, error) {
+		func(ctx context.Context, in *item[T]) (*writtenOut, error) {
 			*id(&in.Body) = in.Item
 			return a.change(ctx, in.Client, in.Match, path+"/"+in.Item, in.Body, func(f *store.File) error {
 				all := list(f)
@@ -81,7 +81,7 @@ func registerList[T any](a *API, r huma.API, path, tag string, most int, list fu
 			})
 		})
 	huma.Register(r, operation(http.MethodDelete, "/clients/{client}/"+path+"/{item}", "remove-"+path, "Remove one of the client's "+path, tag),
-		func(ctx context.Context, in *itemGone) (*deskOut, error) {
+		func(ctx context.Context, in *itemGone) (*writtenOut, error) {
 			return a.change(ctx, in.Client, in.Match, "removal of "+path+"/"+in.Item, nil, func(f *store.File) error {
 				at := find(f, in.Item)
 				if at < 0 {

@@ -56,7 +56,7 @@ func (a *API) stock(r huma.API) {
 		Body StockMore
 	}
 	huma.Register(r, operation(http.MethodPost, "/clients/{client}/stock", "add-stock", "Add many things at once, as one change", "stock"),
-		func(ctx context.Context, in *moreIn) (*deskOut, error) {
+		func(ctx context.Context, in *moreIn) (*writtenOut, error) {
 			return a.change(ctx, in.Client, in.Match, "stock", in.Body, func(f *store.File) error {
 				if len(f.Containers)+len(in.Body.Containers) > mostContainers || len(f.Things)+len(in.Body.Things) > mostThings {
 					return huma.Error422UnprocessableEntity("that is more than one client can have")

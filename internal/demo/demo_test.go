@@ -22,7 +22,7 @@ func TestDemoIsMixedAndFilledOnce(t *testing.T) {
 	require.NoError(t, err)
 	f, err := s.Load(ctx, c.PracticeID, "demo-loft")
 	require.NoError(t, err)
-	_, err = s.Change(ctx, c.PracticeID, "demo-loft", f.Revision, "x", func(f *store.File) error { f.Profile.Days = 6; return nil })
+	_, _, err = s.Change(ctx, c.PracticeID, "demo-loft", f.Revision, "x", func(f *store.File) error { f.Profile.Days = 6; return nil })
 	require.NoError(t, err)
 	require.NoError(t, demo.Fill(ctx, s))
 	f, err = s.Load(ctx, c.PracticeID, "demo-loft")

@@ -283,10 +283,13 @@ func TestUndoOverTheWire(t *testing.T) {
 	demoDesk(t, b)
 	assert.Equal(t, 409, b.do("POST", "/api/v1/clients/demo-loft/undo", "", "If-Match", "1").status)
 	gone := b.do("DELETE", "/api/v1/clients/demo-loft/containers/jug-a", "", "If-Match", `"1"`)
+	var w api.Written
+	gone.into(t, &w)
+	assert.Equal(t, &[]string{"jug-b", "bucket", "pack"}, w.Changes.Containers.Order)
+	assert.Equal(t, int64(2), w.Changes.Revision)
+	assert.Nil(t, w.Changes.Profile, "what did not change is not told")
+	assert.Equal(t, "removal of containers/jug-a", w.Steps.Undo)
 	var d api.Desk
-	gone.into(t, &d)
-	assert.Len(t, d.File.Containers, 3)
-	assert.Equal(t, "removal of containers/jug-a", d.Steps.Undo)
 	b.do("POST", "/api/v1/clients/demo-loft/undo", "", "If-Match", `"2"`).into(t, &d)
 	assert.Len(t, d.File.Containers, 4)
 	assert.Equal(t, "jug-a", d.File.Containers[0].ID)

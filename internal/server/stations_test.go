@@ -101,7 +101,8 @@ func TestReasonsSpeakTheClientsUnits(t *testing.T) {
 	p := metric.File.Profile
 	p.Units = "us"
 	body := mustJSON(t, p)
-	b.do("PUT", "/api/v1/clients/demo-loft/profile", body, "If-Match", `"1"`).into(t, &us)
+	b.do("PUT", "/api/v1/clients/demo-loft/profile", body, "If-Match", `"1"`)
+	b.do("GET", "/api/v1/clients/demo-loft", "").into(t, &us)
 	assert.Contains(t, find(us), `needs 7' 8½" of height`)
 }
 

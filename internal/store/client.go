@@ -13,31 +13,37 @@ import (
 )
 
 // part is one of the lists of a file, kept in a table of its own. read fills
-// the file's list, save writes what of it differs.
+// the file's list, save writes what of it differs; changed, diff and apply are
+// for its place among the changes of a file.
 type part struct {
-	table string
-	read  func(ctx context.Context, tx *sqlx.Tx, practice string, f *File) error
-	save  func(ctx context.Context, tx *sqlx.Tx, practice string, before, after *File) error
-	copy  func(f *File)
-	diff  func(from, to *File) (json.RawMessage, error)
-	apply func(f *File, raw json.RawMessage) error
+	table   string
+	read    func(ctx context.Context, tx *sqlx.Tx, practice string, f *File) error
+	save    func(ctx context.Context, tx *sqlx.Tx, practice string, before, after *File) error
+	copy    func(f *File)
+	changed func(c *Changes) bool
+	diff    func(from, to *File, c *Changes)
+	apply   func(c *Changes, f *File) error
 }
 
 // parts are all of them. A batch, a container and what is weighed come before
 // what refers to them.
-var parts = []part{
-	partOf("batch", func(f *File) *[]Batch { return &f.Batches }, func(b *Batch) string { return b.ID }),
-	partOf("container", func(f *File) *[]Container { return &f.Containers }, func(c *Container) string { return c.ID }),
-	partOf("weighing", func(f *File) *[]Weighing { return &f.Weighings }, func(w *Weighing) string { return w.ID }),
-	partOf("thing", func(f *File) *[]Thing { return &f.Things }, func(t *Thing) string { return t.ID }),
-	partOf("handle", func(f *File) *[]Handle { return &f.Handles }, func(h *Handle) string { return h.ID }),
-	partOf("plate", func(f *File) *[]Plate { return &f.Plates }, func(p *Plate) string { return p.ID }),
-	partOf("gear", func(f *File) *[]Gear { return &f.Gear }, func(g *Gear) string { return g.ID }),
-	partOf("test_set", func(f *File) *[]TestSet { return &f.Tests }, func(t *TestSet) string { return t.ID }),
-	partOf("pin", func(f *File) *[]Pin { return &f.Pins }, func(p *Pin) string { return p.ID }),
+var parts []part
+
+func init() {
+	parts = []part{
+		partOf("batch", func(f *File) *[]Batch { return &f.Batches }, func(c *Changes) **ListChange[Batch] { return &c.Batches }, func(b *Batch) string { return b.ID }),
+		partOf("container", func(f *File) *[]Container { return &f.Containers }, func(c *Changes) **ListChange[Container] { return &c.Containers }, func(c *Container) string { return c.ID }),
+		partOf("weighing", func(f *File) *[]Weighing { return &f.Weighings }, func(c *Changes) **ListChange[Weighing] { return &c.Weighings }, func(w *Weighing) string { return w.ID }),
+		partOf("thing", func(f *File) *[]Thing { return &f.Things }, func(c *Changes) **ListChange[Thing] { return &c.Things }, func(t *Thing) string { return t.ID }),
+		partOf("handle", func(f *File) *[]Handle { return &f.Handles }, func(c *Changes) **ListChange[Handle] { return &c.Handles }, func(h *Handle) string { return h.ID }),
+		partOf("plate", func(f *File) *[]Plate { return &f.Plates }, func(c *Changes) **ListChange[Plate] { return &c.Plates }, func(p *Plate) string { return p.ID }),
+		partOf("gear", func(f *File) *[]Gear { return &f.Gear }, func(c *Changes) **ListChange[Gear] { return &c.Gear }, func(g *Gear) string { return g.ID }),
+		partOf("test_set", func(f *File) *[]TestSet { return &f.Tests }, func(c *Changes) **ListChange[TestSet] { return &c.Tests }, func(t *TestSet) string { return t.ID }),
+		partOf("pin", func(f *File) *[]Pin { return &f.Pins }, func(c *Changes) **ListChange[Pin] { return &c.Pins }, func(p *Pin) string { return p.ID }),
+	}
 }
 
-func partOf[T any](table string, list func(*File) *[]T, id func(*T) string) part {
+func partOf[T any](table string, list func(*File) *[]T, change func(*Changes) **ListChange[T], id func(*T) string) part {
 	var none T
 	columns := columnsOf(none)
 	names := strings.Join(columns, ", ")
@@ -55,9 +61,15 @@ func partOf[T any](table string, list func(*File) *[]T, id func(*T) string) part
 		save: func(ctx context.Context, tx *sqlx.Tx, practice string, before, after *File) error {
 			return saveRows(ctx, tx, rows{table, practice, after.ID, columns}, *list(before), *list(after), id)
 		},
-		copy:  func(f *File) { *list(f) = append([]T{}, *list(f)...) },
-		diff:  func(from, to *File) (json.RawMessage, error) { return diffList(*list(from), *list(to), id) },
-		apply: func(f *File, raw json.RawMessage) error { return applyList(list(f), raw, id) },
+		copy:    func(f *File) { *list(f) = append([]T{}, *list(f)...) },
+		changed: func(c *Changes) bool { return *change(c) != nil },
+		diff:    func(from, to *File, c *Changes) { *change(c) = changeOf(*list(from), *list(to), id) },
+		apply: func(c *Changes, f *File) (err error) {
+			if how := *change(c); how != nil {
+				*list(f), err = how.to(*list(f), id)
+			}
+			return err
+		},
 	}
 }
 
@@ -148,7 +160,9 @@ func (s *Store) Create(ctx context.Context, practice string, f File) (File, erro
 		if _, err := tx.NamedExecContext(ctx, query, rowOf(practice, f)); err != nil {
 			return fmt.Errorf("add client: %w", err)
 		}
-		return saveParts(ctx, tx, practice, File{ID: f.ID}, f)
+		none := File{ID: f.ID}
+		all := changesOf(&none, &f, nil)
+		return saveParts(ctx, tx, practice, none, f, &all)
 	})
 	return f, err
 }
@@ -162,9 +176,8 @@ func rowOf(practice string, f File) row {
 // revision it returns the file as it stands with ErrStale. An error of the
 // function is returned as it is and nothing is saved. A change that changes
 // nothing keeps the revision.
-func (s *Store) Change(ctx context.Context, practice, id string, expected int64, what string, change func(*File) error) (File, error) {
-	var out File
-	err := s.inTx(ctx, func(tx *sqlx.Tx) error {
+func (s *Store) Change(ctx context.Context, practice, id string, expected int64, what string, change func(*File) error) (out File, changes Changes, err error) {
+	err = s.inTx(ctx, func(tx *sqlx.Tx) error {
 		before, err := s.load(ctx, tx, practice, id)
 		if err != nil {
 			return err
@@ -172,28 +185,30 @@ func (s *Store) Change(ctx context.Context, practice, id string, expected int64,
 		if out = before; before.Revision != expected {
 			return ErrStale
 		}
-		after := before.clone()
+		after := before.Clone()
 		if err := change(&after); err != nil {
 			return err
 		}
 		after.Complete()
-		if reflect.DeepEqual(before, after) {
+		changes = changesOf(&before, &after, nil)
+		if changes.none() {
 			return nil
 		}
-		if out, err = s.replace(ctx, tx, practice, before, after); err != nil {
+		if out, err = s.replace(ctx, tx, practice, before, after, &changes); err != nil {
 			return err
 		}
-		return s.remember(ctx, tx, practice, what, before, out)
+		changes.Revision, changes.UpdatedAt = out.Revision, out.UpdatedAt
+		return s.remember(ctx, tx, practice, what, before, out, changes)
 	})
 	if err == nil {
 		s.recent.put(practice, out)
 	}
-	return out, err
+	return out, changes, err
 }
 
-// clone copies a file's lists, so that changing one in the copy leaves the
+// Clone copies a file's lists, so that changing one in the copy leaves the
 // original. Lists inside of a part are replaced whole, never changed in place.
-func (f File) clone() File {
+func (f File) Clone() File {
 	f.Profile.Limits = append(Words{}, f.Profile.Limits...)
 	f.AtHand = append(Words{}, f.AtHand...)
 	for _, p := range parts {
@@ -202,8 +217,9 @@ func (f File) clone() File {
 	return f
 }
 
-// replace writes a file over another as the next revision.
-func (s *Store) replace(ctx context.Context, tx *sqlx.Tx, practice string, before, after File) (File, error) {
+// replace writes a file over another, from which it differs by changes, as
+// the next revision.
+func (s *Store) replace(ctx context.Context, tx *sqlx.Tx, practice string, before, after File, c *Changes) (File, error) {
 	after.ID, after.Revision, after.UpdatedAt = before.ID, before.Revision+1, s.now().UTC().Unix()
 	sets := make([]string, len(own))
 	for i, c := range own {
@@ -213,11 +229,14 @@ func (s *Store) replace(ctx context.Context, tx *sqlx.Tx, practice string, befor
 	if _, err := tx.NamedExecContext(ctx, query, rowOf(practice, after)); err != nil {
 		return File{}, fmt.Errorf("save client: %w", err)
 	}
-	return after, saveParts(ctx, tx, practice, before, after)
+	return after, saveParts(ctx, tx, practice, before, after, c)
 }
 
-func saveParts(ctx context.Context, tx *sqlx.Tx, practice string, before, after File) error {
+func saveParts(ctx context.Context, tx *sqlx.Tx, practice string, before, after File, c *Changes) error {
 	for _, p := range parts {
+		if !p.changed(c) {
+			continue
+		}
 		if err := p.save(ctx, tx, practice, &before, &after); err != nil {
 			return err
 		}
@@ -283,7 +302,7 @@ const (
 	sameChange = 2
 )
 
-func (s *Store) remember(ctx context.Context, tx *sqlx.Tx, practice, what string, before, after File) error {
+func (s *Store) remember(ctx context.Context, tx *sqlx.Tx, practice, what string, before, after File, forth Changes) error {
 	if _, err := tx.ExecContext(ctx, "DELETE FROM history WHERE practice_id = ? AND client_id = ? AND undone = 1", practice, before.ID); err != nil {
 		return err
 	}
@@ -299,48 +318,37 @@ func (s *Store) remember(ctx context.Context, tx *sqlx.Tx, practice, what string
 		return fmt.Errorf("remember change: %w", err)
 	}
 	start, same := before, err == nil && last.What == what && last.At >= after.UpdatedAt-sameChange
+	touched := &forth
 	if same {
-		start = before.clone()
-		if err := applyHistory(&start, last.Back); err != nil {
+		var back Changes
+		if err := json.Unmarshal([]byte(last.Back), &back); err != nil {
+			return fmt.Errorf("read history: %w", err)
+		}
+		start = before.Clone()
+		if err := back.apply(&start); err != nil {
 			return err
 		}
+		forth, touched = changesOf(&start, &after, nil), nil
 	}
-	back, err := historyTo(&after, &start)
+	backText, err := json.Marshal(changesOf(&after, &start, touched))
 	if err != nil {
 		return err
 	}
-	forth, err := historyTo(&start, &after)
+	forthText, err := json.Marshal(forth)
 	if err != nil {
 		return err
 	}
 	if same {
-		_, err = tx.ExecContext(ctx, "UPDATE history SET before = ?, after = ?, at = ? WHERE seq = ?", back, forth, after.UpdatedAt, last.Seq)
+		_, err = tx.ExecContext(ctx, "UPDATE history SET before = ?, after = ?, at = ? WHERE seq = ?", string(backText), string(forthText), after.UpdatedAt, last.Seq)
 		return err
 	}
 	if _, err := tx.ExecContext(ctx, "INSERT INTO history (practice_id, client_id, what, at, before, after) VALUES (?, ?, ?, ?, ?, ?)",
-		practice, before.ID, what, after.UpdatedAt, back, forth); err != nil {
+		practice, before.ID, what, after.UpdatedAt, string(backText), string(forthText)); err != nil {
 		return fmt.Errorf("remember change: %w", err)
 	}
 	_, err = tx.ExecContext(ctx, `DELETE FROM history WHERE practice_id = ?1 AND client_id = ?2 AND seq <=
 		(SELECT seq FROM history WHERE practice_id = ?1 AND client_id = ?2 ORDER BY seq DESC LIMIT 1 OFFSET ?3)`, practice, before.ID, keptChanges)
 	return err
-}
-
-func historyTo(from, to *File) (string, error) {
-	d, err := deltaTo(from, to)
-	if err != nil {
-		return "", err
-	}
-	text, err := json.Marshal(d)
-	return string(text), err
-}
-
-func applyHistory(f *File, text string) error {
-	var d delta
-	if err := json.Unmarshal([]byte(text), &d); err != nil {
-		return fmt.Errorf("read history: %w", err)
-	}
-	return d.apply(f)
 }
 
 // Undo puts back what was before the last change, as a new revision, and
@@ -375,13 +383,17 @@ func (s *Store) step(ctx context.Context, practice, id string, expected int64, q
 		if err != nil {
 			return err
 		}
-		target := before.clone()
-		if err := applyHistory(&target, h.File); err != nil {
+		var c Changes
+		if err := json.Unmarshal([]byte(h.File), &c); err != nil {
+			return fmt.Errorf("read history: %w", err)
+		}
+		target := before.Clone()
+		if err := c.apply(&target); err != nil {
 			return err
 		}
 		target.Complete()
 		what = h.What
-		if out, err = s.replace(ctx, tx, practice, before, target); err != nil {
+		if out, err = s.replace(ctx, tx, practice, before, target, &c); err != nil {
 			return err
 		}
 		_, err = tx.ExecContext(ctx, "UPDATE history SET undone = ? WHERE seq = ?", undone, h.Seq)

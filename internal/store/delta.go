@@ -1,125 +1,139 @@
 package store
 
 import (
-	"encoding/json"
 	"fmt"
 	"reflect"
 )
 
-// delta is what it takes to turn one file into another: the client's own fields
-// where any differ, and of each list the things that differ, and all ids in
-// their order where that differs. It is how a change is remembered: small, also
-// for a client with hundreds of things.
-type delta struct {
-	Own   *ownFields                 `json:"own,omitempty"`
-	Lists map[string]json.RawMessage `json:"lists,omitempty"`
+// ListChange is how a list of a file changed: the things that differ, and all
+// ids in their order where the order or the number of them changed.
+type ListChange[T any] struct {
+	Items []T       `json:"items"`
+	Order *[]string `json:"order,omitempty"`
 }
 
-type ownFields struct {
-	Profile Profile `json:"profile"`
-	Space   Space   `json:"space"`
-	AtHand  Words   `json:"at_hand"`
+// Changes is how a file changed; what is not named is as it was. A change is
+// remembered and told as this: small, also for a client with hundreds of
+// things.
+type Changes struct {
+	Revision   int64                  `json:"revision"`
+	UpdatedAt  int64                  `json:"updated_at"`
+	Profile    *Profile               `json:"profile,omitempty"`
+	Space      *Space                 `json:"space,omitempty"`
+	AtHand     *Words                 `json:"at_hand,omitempty"`
+	Containers *ListChange[Container] `json:"containers,omitempty"`
+	Batches    *ListChange[Batch]     `json:"batches,omitempty"`
+	Weighings  *ListChange[Weighing]  `json:"weighings,omitempty"`
+	Things     *ListChange[Thing]     `json:"things,omitempty"`
+	Handles    *ListChange[Handle]    `json:"handles,omitempty"`
+	Plates     *ListChange[Plate]     `json:"plates,omitempty"`
+	Gear       *ListChange[Gear]      `json:"gear,omitempty"`
+	Tests      *ListChange[TestSet]   `json:"tests,omitempty"`
+	Pins       *ListChange[Pin]       `json:"pins,omitempty"`
 }
 
-func ownOf(f *File) ownFields { return ownFields{f.Profile, f.Space, f.AtHand} }
-
-// listDelta is the delta of one list.
-type listDelta[T any] struct {
-	Items []T      `json:"items,omitempty"`
-	Order []string `json:"order,omitempty"`
-}
-
-// deltaTo is what turns one file into another.
-func deltaTo(from, to *File) (delta, error) {
-	var d delta
-	if own := ownOf(to); !reflect.DeepEqual(ownOf(from), own) {
-		d.Own = &own
+// changesOf is how one file became another. With like it looks only at what that
+// names.
+func changesOf(from, to *File, like *Changes) Changes {
+	c := Changes{Revision: to.Revision, UpdatedAt: to.UpdatedAt}
+	if !reflect.DeepEqual(from.Profile, to.Profile) {
+		c.Profile = &to.Profile
+	}
+	if from.Space != to.Space {
+		c.Space = &to.Space
+	}
+	if !reflect.DeepEqual(from.AtHand, to.AtHand) {
+		c.AtHand = &to.AtHand
 	}
 	for _, p := range parts {
-		raw, err := p.diff(from, to)
-		if err != nil {
-			return d, err
-		}
-		if raw != nil {
-			if d.Lists == nil {
-				d.Lists = map[string]json.RawMessage{}
-			}
-			d.Lists[p.table] = raw
+		if like == nil || p.changed(like) {
+			p.diff(from, to, &c)
 		}
 	}
-	return d, nil
+	return c
 }
 
-// apply turns a file into the one that the delta was made for.
-func (d delta) apply(f *File) error {
-	if d.Own != nil {
-		f.Profile, f.Space, f.AtHand = d.Own.Profile, d.Own.Space, d.Own.AtHand
+// none says that nothing changed.
+func (c *Changes) none() bool {
+	for _, p := range parts {
+		if p.changed(c) {
+			return false
+		}
+	}
+	return c.Profile == nil && c.Space == nil && c.AtHand == nil
+}
+
+// apply makes the changes to a file, but for its revision and time.
+func (c *Changes) apply(f *File) error {
+	if c.Profile != nil {
+		f.Profile = *c.Profile
+	}
+	if c.Space != nil {
+		f.Space = *c.Space
+	}
+	if c.AtHand != nil {
+		f.AtHand = *c.AtHand
 	}
 	for _, p := range parts {
-		if raw, ok := d.Lists[p.table]; ok {
-			if err := p.apply(f, raw); err != nil {
-				return fmt.Errorf("read history of %s: %w", p.table, err)
-			}
+		if err := p.apply(c, f); err != nil {
+			return err
 		}
 	}
 	return nil
 }
 
-func diffList[T any](from, to []T, id func(*T) string) (json.RawMessage, error) {
+// changeOf compares two lists; nil when they are alike.
+func changeOf[T any](from, to []T, id func(*T) string) *ListChange[T] {
 	at := make(map[string]int, len(from))
 	for i := range from {
 		at[id(&from[i])] = i
 	}
-	var d listDelta[T]
+	c := ListChange[T]{Items: []T{}}
 	moved := len(from) != len(to)
 	for i := range to {
 		was, there := at[id(&to[i])]
 		moved = moved || was != i || !there
-		if !there || !reflect.DeepEqual(from[was], to[i]) {
-			d.Items = append(d.Items, to[i])
+		if !there || !reflect.DeepEqual(&from[was], &to[i]) {
+			c.Items = append(c.Items, to[i])
 		}
 	}
 	if moved {
-		d.Order = make([]string, len(to))
+		order := make([]string, len(to))
 		for i := range to {
-			d.Order[i] = id(&to[i])
+			order[i] = id(&to[i])
 		}
-		if len(to) == 0 {
-			return json.RawMessage(`{"order":[]}`), nil
-		}
+		c.Order = &order
 	}
-	if len(d.Items) == 0 && !moved {
-		return nil, nil
+	if len(c.Items) == 0 && !moved {
+		return nil
 	}
-	return json.Marshal(d)
+	return &c
 }
 
-func applyList[T any](list *[]T, raw json.RawMessage, id func(*T) string) error {
-	var d listDelta[T]
-	if err := json.Unmarshal(raw, &d); err != nil {
-		return err
+// to is the list after the change.
+func (c *ListChange[T]) to(list []T, id func(*T) string) ([]T, error) {
+	have := make(map[string]T, len(list))
+	for i := range list {
+		have[id(&list[i])] = list[i]
 	}
-	have := map[string]T{}
-	for i := range *list {
-		have[id(&(*list)[i])] = (*list)[i]
+	for i := range c.Items {
+		have[id(&c.Items[i])] = c.Items[i]
 	}
-	for i := range d.Items {
-		have[id(&d.Items[i])] = d.Items[i]
-	}
-	order := d.Order
-	if order == nil {
-		for i := range *list {
-			order = append(order, id(&(*list)[i]))
+	var order []string
+	if c.Order != nil {
+		order = *c.Order
+	} else {
+		for i := range list {
+			order = append(order, id(&list[i]))
 		}
 	}
 	out := make([]T, 0, len(order))
 	for _, key := range order {
 		thing, ok := have[key]
 		if !ok {
-			return fmt.Errorf("%s is not there", key)
+			return nil, fmt.Errorf("read history: %s is not there", key)
 		}
 		out = append(out, thing)
 	}
-	*list = out
-	return nil
+	return out, nil
 }

@@ -21,7 +21,7 @@ func (r *recent) get(practice string, now row) (File, bool) {
 	if !ok || f.Revision != now.Revision || f.UpdatedAt != now.UpdatedAt {
 		return File{}, false
 	}
-	return f.clone(), true
+	return f.Clone(), true
 }
 
 func (r *recent) put(practice string, f File) {
@@ -41,7 +41,7 @@ func (r *recent) put(practice string, f File) {
 			r.order = r.order[1:]
 		}
 	}
-	r.files[key] = f.clone()
+	r.files[key] = f.Clone()
 }
 
 func (r *recent) drop(practice, id string) {

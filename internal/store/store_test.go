@@ -59,7 +59,7 @@ func TestAnotherPracticeFindsNothing(t *testing.T) {
 	require.NoError(t, err)
 	_, err = s.Load(ctx, "p2", "a")
 	assert.ErrorIs(t, err, store.ErrNotFound)
-	_, err = s.Change(ctx, "p2", "a", f.Revision, "x", func(f *store.File) error { f.Profile.Name = "taken"; return nil })
+	_, _, err = s.Change(ctx, "p2", "a", f.Revision, "x", func(f *store.File) error { f.Profile.Name = "taken"; return nil })
 	assert.ErrorIs(t, err, store.ErrNotFound)
 	_, _, err = s.Undo(ctx, "p2", "a", f.Revision)
 	assert.ErrorIs(t, err, store.ErrNotFound)
@@ -84,13 +84,13 @@ func TestStaleChangeIsRefusedWithWhatStands(t *testing.T) {
 	rename := func(name string) func(*store.File) error {
 		return func(f *store.File) error { f.Profile.Name = name; return nil }
 	}
-	second, err := s.Change(ctx, "p1", "a", 1, "name", rename("Attic"))
+	second, _, err := s.Change(ctx, "p1", "a", 1, "name", rename("Attic"))
 	require.NoError(t, err)
 	assert.EqualValues(t, 2, second.Revision)
-	stands, err := s.Change(ctx, "p1", "a", 1, "name", rename("Cellar"))
+	stands, _, err := s.Change(ctx, "p1", "a", 1, "name", rename("Cellar"))
 	assert.ErrorIs(t, err, store.ErrStale)
 	assert.Equal(t, "Attic", stands.Profile.Name)
-	same, err := s.Change(ctx, "p1", "a", 2, "name", rename("Attic"))
+	same, _, err := s.Change(ctx, "p1", "a", 2, "name", rename("Attic"))
 	require.NoError(t, err)
 	assert.EqualValues(t, 2, same.Revision, "a change of nothing is no revision")
 }
@@ -102,9 +102,9 @@ func TestUndoAndRedoWalkThroughChanges(t *testing.T) {
 	f.Containers = []store.Container{jug("j1"), jug("j2"), jug("j3")}
 	start, err := s.Create(ctx, "p1", f)
 	require.NoError(t, err)
-	one, err := s.Change(ctx, "p1", "a", 1, "remove jug", func(f *store.File) error { f.Containers = f.Containers[1:]; return nil })
+	one, _, err := s.Change(ctx, "p1", "a", 1, "remove jug", func(f *store.File) error { f.Containers = f.Containers[1:]; return nil })
 	require.NoError(t, err)
-	_, err = s.Change(ctx, "p1", "a", 2, "fill", func(f *store.File) error { f.Containers[0].VolumeL = 2; return nil })
+	_, _, err = s.Change(ctx, "p1", "a", 2, "fill", func(f *store.File) error { f.Containers[0].VolumeL = 2; return nil })
 	require.NoError(t, err)
 
 	back, what, err := s.Undo(ctx, "p1", "a", 3)
@@ -127,7 +127,7 @@ func TestUndoAndRedoWalkThroughChanges(t *testing.T) {
 	steps, err := s.StepsOf(ctx, "p1", "a")
 	require.NoError(t, err)
 	assert.Equal(t, store.Steps{Undo: "remove jug", Redo: "fill"}, steps)
-	_, err = s.Change(ctx, "p1", "a", again.Revision, "new", func(f *store.File) error { f.Profile.Days = 4; return nil })
+	_, _, err = s.Change(ctx, "p1", "a", again.Revision, "new", func(f *store.File) error { f.Profile.Days = 4; return nil })
 	require.NoError(t, err)
 	steps, err = s.StepsOf(ctx, "p1", "a")
 	require.NoError(t, err)
@@ -144,7 +144,7 @@ func TestTypingIsOneChange(t *testing.T) {
 	require.NoError(t, err)
 	revision := int64(1)
 	write := func(minutes int) {
-		f, err := s.Change(ctx, "p1", "a", revision, "profile", func(f *store.File) error { f.Profile.Minutes = minutes; return nil })
+		f, _, err := s.Change(ctx, "p1", "a", revision, "profile", func(f *store.File) error { f.Profile.Minutes = minutes; return nil })
 		require.NoError(t, err)
 		revision = f.Revision
 	}
@@ -179,7 +179,7 @@ func TestTheDatabaseRefusesNonsense(t *testing.T) {
 		},
 		"unknown pin": func(f *store.File) { f.Pins = []store.Pin{{ID: "x", Pin: "perhaps"}} },
 	} {
-		_, err := s.Change(ctx, "p1", "a", 1, "x", func(f *store.File) error { change(f); return nil })
+		_, _, err := s.Change(ctx, "p1", "a", 1, "x", func(f *store.File) error { change(f); return nil })
 		assert.ErrorContains(t, err, "CHECK", name)
 	}
 	f, err := s.Load(ctx, "p1", "a")

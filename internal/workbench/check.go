@@ -15,48 +15,53 @@ import (
 )
 
 // Check refuses a file as a change of it would be refused.
-func Check(f store.File) error { return check(f) }
+func Check(f store.File) error {
+	_, err := check(f)
+	return err
+}
 
 // check refuses what the shapes alone cannot: unknown keys, and values that
-// contradict each other. Paths are those of the part that is being written.
-func check(f store.File) error {
+// contradict each other. Paths are those of the part that is being written. The
+// stock that comes back is the file's.
+func check(f store.File) (*stock, error) {
 	p := f.Profile
 	say := speaker(p.Units)
 	length := func(v float64) quantity.Piece { return quantity.Amount(quantity.KindLength, v) }
 	if s := p.StatureM; s != 0 && (s < float64(body.MinStature) || s > float64(body.MaxStature)) {
-		return &FieldError{"stature_m", say("a stature of ", length(s), " is not between ", length(float64(body.MinStature)), " and ", length(float64(body.MaxStature)), "; leave it empty when it is not known")}
+		return nil, &FieldError{"stature_m", say("a stature of ", length(s), " is not between ", length(float64(body.MinStature)), " and ", length(float64(body.MaxStature)), "; leave it empty when it is not known")}
 	}
 	if m := p.BodyMassKg; m != 0 && m < minBodyMass {
-		return &FieldError{"body_mass_kg", say("a body mass of ", quantity.Amount(quantity.KindMass, m), " is below ", quantity.Amount(quantity.KindMass, minBodyMass), "; leave it empty when it is not known")}
+		return nil, &FieldError{"body_mass_kg", say("a body mass of ", quantity.Amount(quantity.KindMass, m), " is below ", quantity.Amount(quantity.KindMass, minBodyMass), "; leave it empty when it is not known")}
 	}
 	if !slices.Contains(quantity.Currencies(), p.Currency) {
-		return &FieldError{"currency", fmt.Sprintf("%q is not a currency that is offered", p.Currency)}
+		return nil, &FieldError{"currency", fmt.Sprintf("%q is not a currency that is offered", p.Currency)}
 	}
 	for i, l := range p.Limits {
 		if !slices.Contains(movement.Limits(), movement.Limit(l)) {
-			return &FieldError{fmt.Sprintf("limits[%d]", i), fmt.Sprintf("%q is not a limit that is known", l)}
+			return nil, &FieldError{fmt.Sprintf("limits[%d]", i), fmt.Sprintf("%q is not a limit that is known", l)}
 		}
 	}
 	if c := f.Space.CeilingM; c != 0 && c < 1 {
-		return &FieldError{"ceiling_m", say("a ceiling of ", length(c), " is below ", length(1), "; leave it empty when it is not measured")}
+		return nil, &FieldError{"ceiling_m", say("a ceiling of ", length(c), " is below ", length(1), "; leave it empty when it is not measured")}
 	}
 	if area := f.Space.LengthM * f.Space.WidthM; f.Space.TakenM2 > area+1e-9 {
-		return &FieldError{"taken_m2", say(quantity.Amount(quantity.KindArea, f.Space.TakenM2), " are taken of a room of ", quantity.Amount(quantity.KindArea, area))}
+		return nil, &FieldError{"taken_m2", say(quantity.Amount(quantity.KindArea, f.Space.TakenM2), " are taken of a room of ", quantity.Amount(quantity.KindArea, area))}
 	}
 	for i, key := range f.AtHand {
 		if _, err := material.FillingByKey(key); err != nil {
-			return &FieldError{fmt.Sprintf("at_hand[%d]", i), err.Error()}
+			return nil, &FieldError{fmt.Sprintf("at_hand[%d]", i), err.Error()}
 		}
 	}
-	if err := checkStock(f, say); err != nil {
-		return err
+	stock, err := checkStock(f, say)
+	if err != nil {
+		return nil, err
 	}
 	for _, g := range f.Gear {
 		if _, err := gear.ByKey(g.Item); err != nil {
-			return &FieldError{"item", err.Error()}
+			return nil, &FieldError{"item", err.Error()}
 		}
 	}
-	return checkTests(f)
+	return stock, checkTests(f)
 }
 
 const minBodyMass = 25
@@ -67,39 +72,39 @@ func speaker(units string) func(words ...any) string {
 }
 
 // checkStock refuses what contradicts itself among the things of a file.
-func checkStock(f store.File, say func(...any) string) error {
+func checkStock(f store.File, say func(...any) string) (*stock, error) {
 	for _, b := range f.Batches {
 		if _, err := priorOf(b); err != nil {
-			return err
+			return nil, err
 		}
 		if _, err := material.FillingByKey(b.ID); err == nil {
-			return &FieldError{"id", fmt.Sprintf("%q is the key of a filling in the table", b.ID)}
+			return nil, &FieldError{"id", fmt.Sprintf("%q is the key of a filling in the table", b.ID)}
 		}
 	}
 	s := stockOf(f)
 	for i, k := range f.Containers {
 		if s.problems[i] != nil {
-			return s.problems[i]
+			return nil, s.problems[i]
 		}
 		if err := checkContainer(k, s.containers[i], say); err != nil {
-			return err
+			return nil, err
 		}
 	}
 	if err := checkPacked(f, say); err != nil {
-		return err
+		return nil, err
 	}
 	for _, w := range f.Weighings {
 		if err := s.checkWeighing(w, say); err != nil {
-			return err
+			return nil, err
 		}
 	}
 	for _, h := range s.handles {
 		var bad *load.PlateError
 		if _, err := h.Rungs(); errors.As(err, &bad) {
-			return &FieldError{"count", say(h.Name, ": ", bad.Detail)}
+			return nil, &FieldError{"count", say(h.Name, ": ", bad.Detail)}
 		}
 	}
-	return nil
+	return s, nil
 }
 
 func checkContainer(k store.Container, c load.Container, say func(...any) string) error {

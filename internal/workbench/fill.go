@@ -190,10 +190,10 @@ func (b *Bench) TryWeighing(ctx context.Context, practice, id string, w store.We
 		return nil, err
 	}
 	f.Weighings = append(slices.DeleteFunc(slices.Clone(f.Weighings), func(o store.Weighing) bool { return o.ID == w.ID }), w)
-	if err := check(f); err != nil {
+	after, err := check(f)
+	if err != nil {
 		return nil, err
 	}
-	after := stockOf(f)
 	out := &Weighed{WeighingOf: after.weighings[len(after.weighings)-1], Units: unitsOf(f)}
 	out.Batch = slices.ContainsFunc(f.Batches, func(o store.Batch) bool { return o.ID == w.Filling })
 	out.Before, out.After = before.fillings[w.Filling], after.fillings[w.Filling]

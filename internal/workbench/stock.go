@@ -384,10 +384,10 @@ func handleOf(f store.File, h store.Handle) load.Handle {
 
 // usable are the containers that can be worked with.
 func (s *stock) usable() []load.Container {
-	var out []load.Container
-	for i, c := range s.containers {
+	out := make([]load.Container, 0, len(s.containers))
+	for i := range s.containers {
 		if s.problems[i] == nil {
-			out = append(out, c)
+			out = append(out, s.containers[i])
 		}
 	}
 	return out

@@ -76,28 +76,32 @@ const guessedBMI = 24
 
 // Work runs the core on a file. It never fails: what is not known yet is said
 // in Lacks.
-func Work(f store.File) Results {
-	stock := stockOf(f)
+func Work(f store.File) Results { return work(f, stockOf(f)) }
+
+func work(f store.File, stock *stock) Results {
 	r := Results{Case: caseOf(f, stock), Batches: stock.batches}
 	if f.Profile.BodyMassKg == 0 && f.Profile.StatureM > 0 {
 		r.MassGuessed = true
 	}
 	weighedAt := stock.lastWeighed()
+	r.Loads = make([]Loaded, 0, len(stock.containers))
+	rungs := make([]load.Rung, 0, 4*len(stock.containers))
 	for i, c := range stock.containers {
 		if stock.problems[i] != nil {
 			r.Loads = append(r.Loads, Loaded{Container: load.Container{ID: f.Containers[i].ID}, Problem: quantity.Say(stock.problems[i].Error())})
 			continue
 		}
-		r.Loads = append(r.Loads, stock.loaded(c, weighedAt[c.ID]))
+		l := stock.loaded(c, weighedAt[c.ID])
+		r.Loads, rungs = append(r.Loads, l), append(rungs, l.Rungs...)
 	}
 	r.Cautions = caution.For(r.Case)
 	if f.Profile.StatureM == 0 {
 		r.Lacks = "stature"
-		r.Means = coverage.Means{Ladder: r.Case.Today().Ladder}
+		r.Means = coverage.Means{Ladder: r.Case.Reach(rungs).Ladder}
 		return r
 	}
 	r.Heads = r.Case.Heads()
-	r.Means = r.Case.Today()
+	r.Means = r.Case.Reach(rungs)
 	slots, err := coverage.Slots(r.Case.Person)
 	if err != nil {
 		r.Lacks = err.Error()

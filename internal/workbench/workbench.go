@@ -20,6 +20,7 @@ func New(s *store.Store) *Bench { return &Bench{s} }
 // Desk is a client's file with everything worked out from it.
 type Desk struct {
 	File    store.File
+	Changes store.Changes // how it became so, after a change
 	Steps   store.Steps
 	Results Results
 }
@@ -65,7 +66,7 @@ func (b *Bench) Create(ctx context.Context, practice, name, currency, units stri
 	if units != "" {
 		f.Profile.Units = units
 	}
-	if err := check(f); err != nil {
+	if err := Check(f); err != nil {
 		return Desk{}, err
 	}
 	f, err := b.store.Create(ctx, practice, f)
@@ -78,13 +79,47 @@ func (b *Bench) Create(ctx context.Context, practice, name, currency, units stri
 // Change changes a file at an expected revision, after checking what it would
 // become. With store.ErrStale the desk returned is what stands.
 func (b *Bench) Change(ctx context.Context, practice, id string, revision int64, what string, change func(*store.File) error) (Desk, error) {
-	f, err := b.store.Change(ctx, practice, id, revision, what, func(f *store.File) error {
+	var working chan *Results
+	f, changes, err := b.store.Change(ctx, practice, id, revision, what, func(f *store.File) error {
 		if err := change(f); err != nil {
 			return err
 		}
-		return check(*f)
+		stock, err := check(*f)
+		if err == nil {
+			working = workAside(f.Clone(), stock)
+		}
+		return err
 	})
-	return b.after(ctx, practice, f, err)
+	if err != nil || working == nil {
+		return b.after(ctx, practice, f, err)
+	}
+	steps, err := b.store.StepsOf(ctx, practice, f.ID)
+	if err != nil {
+		return Desk{}, err
+	}
+	r := <-working
+	if r == nil { // it failed aside: let it fail where it is answered for
+		d, err := b.desk(ctx, practice, f)
+		d.Changes = changes
+		return d, err
+	}
+	return Desk{File: f, Changes: changes, Steps: steps, Results: *r}, nil
+}
+
+// workAside works a file out while it is being written to disk. What comes back
+// is nil when that went wrong.
+func workAside(f store.File, s *stock) chan *Results {
+	out := make(chan *Results, 1)
+	go func() {
+		defer func() {
+			if recover() != nil {
+				out <- nil
+			}
+		}()
+		r := work(f, s)
+		out <- &r
+	}()
+	return out
 }
 
 // Undo takes back the last change, Redo does it again.

@@ -901,6 +901,24 @@ export interface components {
             before: number;
             slot: string;
         };
+        Changes: {
+            at_hand?: string[];
+            batches?: components["schemas"]["ListChangeBatch"];
+            containers?: components["schemas"]["ListChangeContainer"];
+            gear?: components["schemas"]["ListChangeGear"];
+            handles?: components["schemas"]["ListChangeHandle"];
+            pins?: components["schemas"]["ListChangePin"];
+            plates?: components["schemas"]["ListChangePlate"];
+            profile?: components["schemas"]["Profile"];
+            /** Format: int64 */
+            revision: number;
+            space?: components["schemas"]["Space"];
+            tests?: components["schemas"]["ListChangeTestSet"];
+            things?: components["schemas"]["ListChangeThing"];
+            /** Format: int64 */
+            updated_at: number;
+            weighings?: components["schemas"]["ListChangeWeighing"];
+        };
         Choice: {
             caution: string;
             /** Format: int64 */
@@ -1489,16 +1507,48 @@ export interface components {
             starters: components["schemas"]["Starter"][];
             tag_sheets: components["schemas"]["TagSheet"][];
         };
+        ListChangeBatch: {
+            items: components["schemas"]["Batch"][];
+            order?: string[];
+        };
+        ListChangeContainer: {
+            items: components["schemas"]["Container"][];
+            order?: string[];
+        };
+        ListChangeGear: {
+            items: components["schemas"]["Gear"][];
+            order?: string[];
+        };
+        ListChangeHandle: {
+            items: components["schemas"]["Handle"][];
+            order?: string[];
+        };
+        ListChangePin: {
+            items: components["schemas"]["Pin"][];
+            order?: string[];
+        };
+        ListChangePlate: {
+            items: components["schemas"]["Plate"][];
+            order?: string[];
+        };
+        ListChangeTestSet: {
+            items: components["schemas"]["TestSet"][];
+            order?: string[];
+        };
+        ListChangeThing: {
+            items: components["schemas"]["Thing"][];
+            order?: string[];
+        };
+        ListChangeWeighing: {
+            items: components["schemas"]["Weighing"][];
+            order?: string[];
+        };
         ListOutBody: {
             clients: components["schemas"]["Card"][];
             /** Format: int64 */
             total: number;
         };
         Load: {
-            /** @description Where it has been weighed as it is now */
-            agreement?: components["schemas"]["Agreement"];
-            /** Format: double */
-            brim_l: number;
             /** Format: double */
             brim_level_m: number;
             /** Format: double */
@@ -1516,13 +1566,6 @@ export interface components {
              * @description As weighed, where it has been weighed as it is now; else as computed
              */
             mass_kg: number;
-            /** @description What stops it there */
-            most_bound: string;
-            /**
-             * Format: double
-             * @description Heaviest allowed with this filling
-             */
-            most_kg: number;
             /**
              * Format: double
              * @description What lies in it beside the filling
@@ -1531,22 +1574,11 @@ export interface components {
             /** Format: double */
             packed_l: number;
             problem: string;
-            /** @enum {string} */
-            rating_how: "maker" | "judged" | "default";
-            /** Format: double */
-            rating_kg: number;
-            /**
-             * Format: double
-             * @description How much filling goes in
-             */
-            room_l: number;
             steadiness: string;
             /** @enum {string} */
             tare_how: "entered" | "weighed";
             /** Format: double */
             tare_kg: number;
-            /** Format: double */
-            tare_u95_kg: number;
             /** Format: double */
             u95_kg: number;
             /** Format: double */
@@ -1584,9 +1616,22 @@ export interface components {
              * @description After how many days it is weighed again
              */
             again_days: number;
+            /** @description Where it has been weighed as it is now */
+            agreement?: components["schemas"]["Agreement"];
             budget: components["schemas"]["Contribution"][];
             curl?: components["schemas"]["Curl"];
+            /** @description What stops it there */
+            most_bound: string;
+            /**
+             * Format: double
+             * @description Heaviest allowed with this filling
+             */
+            most_kg: number;
             most_why: components["schemas"]["Derivation"];
+            /** @enum {string} */
+            rating_how: "maker" | "judged" | "default";
+            /** Format: double */
+            rating_kg: number;
             rule?: components["schemas"]["Rule"];
             /** @description Ids of what is filled from the same batch */
             sisters: string[];
@@ -2351,6 +2396,11 @@ export interface components {
             /** Format: double */
             volume_u_l?: number;
         };
+        Written: {
+            changes: components["schemas"]["Changes"];
+            results: components["schemas"]["Results"];
+            steps: components["schemas"]["Steps"];
+        };
     };
     responses: never;
     parameters: never;
@@ -2677,7 +2727,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Desk"];
+                    "application/json": components["schemas"]["Written"];
                 };
             };
             /** @description Error */
@@ -2717,7 +2767,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Desk"];
+                    "application/json": components["schemas"]["Written"];
                 };
             };
             /** @description Error */
@@ -2753,7 +2803,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Desk"];
+                    "application/json": components["schemas"]["Written"];
                 };
             };
             /** @description Error */
@@ -3002,7 +3052,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Desk"];
+                    "application/json": components["schemas"]["Written"];
                 };
             };
             /** @description Error */
@@ -3038,7 +3088,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Desk"];
+                    "application/json": components["schemas"]["Written"];
                 };
             };
             /** @description Error */
@@ -3078,7 +3128,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Desk"];
+                    "application/json": components["schemas"]["Written"];
                 };
             };
             /** @description Error */
@@ -3114,7 +3164,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Desk"];
+                    "application/json": components["schemas"]["Written"];
                 };
             };
             /** @description Error */
@@ -3188,7 +3238,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Desk"];
+                    "application/json": components["schemas"]["Written"];
                 };
             };
             /** @description Error */
@@ -3224,7 +3274,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Desk"];
+                    "application/json": components["schemas"]["Written"];
                 };
             };
             /** @description Error */
@@ -3298,7 +3348,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Desk"];
+                    "application/json": components["schemas"]["Written"];
                 };
             };
             /** @description Error */
@@ -3334,7 +3384,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Desk"];
+                    "application/json": components["schemas"]["Written"];
                 };
             };
             /** @description Error */
@@ -3405,7 +3455,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Desk"];
+                    "application/json": components["schemas"]["Written"];
                 };
             };
             /** @description Error */
@@ -3441,7 +3491,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Desk"];
+                    "application/json": components["schemas"]["Written"];
                 };
             };
             /** @description Error */
@@ -3480,7 +3530,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Desk"];
+                    "application/json": components["schemas"]["Written"];
                 };
             };
             /** @description Error */
@@ -3554,7 +3604,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Desk"];
+                    "application/json": components["schemas"]["Written"];
                 };
             };
             /** @description Error */
@@ -3593,7 +3643,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Desk"];
+                    "application/json": components["schemas"]["Written"];
                 };
             };
             /** @description Error */
@@ -3742,7 +3792,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Desk"];
+                    "application/json": components["schemas"]["Written"];
                 };
             };
             /** @description Error */
@@ -3778,7 +3828,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Desk"];
+                    "application/json": components["schemas"]["Written"];
                 };
             };
             /** @description Error */
@@ -3818,7 +3868,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Desk"];
+                    "application/json": components["schemas"]["Written"];
                 };
             };
             /** @description Error */
@@ -3854,7 +3904,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Desk"];
+                    "application/json": components["schemas"]["Written"];
                 };
             };
             /** @description Error */
@@ -3964,7 +4014,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Desk"];
+                    "application/json": components["schemas"]["Written"];
                 };
             };
             /** @description Error */
@@ -4000,7 +4050,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Desk"];
+                    "application/json": components["schemas"]["Written"];
                 };
             };
             /** @description Error */

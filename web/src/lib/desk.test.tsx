@@ -3,7 +3,7 @@ import { act, renderHook, waitFor } from '@testing-library/react'
 import type { ReactNode } from 'react'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { ClientFile, Desk } from '../api/client'
-import { keys, partOf, scopeOf, useWriter } from './desk'
+import { changed, keys, partOf, scopeOf, useWriter } from './desk'
 
 const file = {
   id: 'c1',
@@ -41,7 +41,8 @@ function server(start = desk()) {
       const next = { ...state.desk.file, revision: state.desk.file.revision + 1 } as Record<string, unknown>
       if (part === 'profile' || part === 'space') next[part] = body
       state.desk = { ...state.desk, file: next as unknown as ClientFile }
-      return answer(200, state.desk)
+      const changes = { revision: next.revision, updated_at: 0, ...(part === 'profile' || part === 'space' ? { [part]: body } : {}) }
+      return answer(200, { changes, steps: state.desk.steps, results: state.desk.results })
     }),
   )
   return { calls, state }
@@ -163,5 +164,29 @@ describe('the parts of a file', () => {
     expect(partOf(file, 'at-hand')).toEqual({ fillings: ['rice'] })
     expect(partOf(file, scopeOf({ list: 'containers', item: 'jug', body: null }))).toMatchObject({ name: 'jug A' })
     expect(partOf(file, 'gear/none')).toBeUndefined()
+  })
+})
+
+describe('a file after a change', () => {
+  const jugs = ['a', 'b', 'c'].map((id) => ({ id, name: `jug ${id}` })) as unknown as ClientFile['containers']
+  const before = { ...file, containers: jugs }
+  const names = (f: ClientFile) => f.containers.map((c) => c.name)
+  const at = { revision: 2, updated_at: 5 }
+
+  it('takes the things that differ, where they stood', () => {
+    const after = changed(before, { ...at, containers: { items: [{ ...jugs[1], name: 'tin' } as ClientFile['containers'][number]] } })
+    expect(names(after)).toEqual(['jug a', 'tin', 'jug c'])
+    expect(after.revision).toBe(2)
+    expect(after.profile).toBe(before.profile)
+    expect(names(before)).toEqual(['jug a', 'jug b', 'jug c'])
+  })
+  it('follows a new order, which leaves out what went', () => {
+    const after = changed(before, { ...at, containers: { items: [], order: ['c', 'a'] } })
+    expect(names(after)).toEqual(['jug c', 'jug a'])
+  })
+  it('takes plain lists and parts whole', () => {
+    const after = changed(before, { ...at, at_hand: ['salt'], space: { ...file.space, ceiling_m: 3 } })
+    expect(after.at_hand).toEqual(['salt'])
+    expect(after.space.ceiling_m).toBe(3)
   })
 })

@@ -59,8 +59,28 @@ const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b)
 
 export const scopeOf = (w: Write): string => ('part' in w ? w.part : 'list' in w ? `${w.list}/${w.item}` : 'add' in w ? 'stock' : w.step)
 
-async function send(id: string, revision: number, file: ClientFile, w: Write): Promise<Desk> {
-  const headers = { 'If-Match': `"${revision}"`, 'Content-Type': 'application/json' }
+type Change = { items: { id: string }[]; order?: string[] }
+
+/** The file after a change that was based on it. */
+export function changed(file: ClientFile, c: Shapes['Changes']): ClientFile {
+  const next = { ...file } as Record<string, unknown>
+  for (const [key, value] of Object.entries(c)) {
+    const list = (file as Record<string, unknown>)[key]
+    if (!Array.isArray(list) || Array.isArray(value)) {
+      next[key] = value
+      continue
+    }
+    const { items, order } = value as Change
+    const all = new Map((list as { id: string }[]).map((x) => [x.id, x]))
+    for (const x of items) all.set(x.id, x)
+    next[key] = (order ?? [...all.keys()]).flatMap((id) => all.get(id) ?? [])
+  }
+  return next as ClientFile
+}
+
+async function send(id: string, base: Desk, w: Write): Promise<Desk> {
+  const { file } = base
+  const headers = { 'If-Match': `"${file.revision}"`, 'Content-Type': 'application/json' }
   let url = `/api/v1/clients/${encodeURIComponent(id)}/`
   let method = 'PUT'
   let body: unknown
@@ -81,9 +101,10 @@ async function send(id: string, revision: number, file: ClientFile, w: Write): P
   }
   const answer = fetch(url, { method, headers, body: body === undefined ? undefined : JSON.stringify(body) }).then(async (response) => {
     const json = await response.json().catch(() => undefined)
-    return response.ok ? { data: json as Desk, response } : { error: json, response }
+    return response.ok ? { data: json as Shapes['Written'] | Desk, response } : { error: json, response }
   })
-  return data<Desk>(answer)
+  const got = await data<Shapes['Written'] | Desk>(answer)
+  return 'file' in got ? got : { ...got, file: changed(file, got.changes) }
 }
 
 /**
@@ -103,13 +124,13 @@ export function useWriter(id: string) {
       const desk = cache.getQueryData<Desk>(keys.desk(id))
       if (!desk) throw new ApiError(0, { detail: 'the client is not loaded' })
       try {
-        return await send(id, desk.file.revision, desk.file, w)
+        return await send(id, desk, w)
       } catch (e) {
         // Changed elsewhere, but not in this part: the change can be made on what stands.
         const theirs = e instanceof ApiError && e.status === 412 ? e.problem.theirs : undefined
         const scope = scopeOf(w)
         if (!theirs || 'step' in w || !same(partOf(theirs.file, scope), partOf(desk.file, scope))) throw e
-        return send(id, theirs.file.revision, theirs.file, w)
+        return send(id, theirs, w)
       }
     },
   })

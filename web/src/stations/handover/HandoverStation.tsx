@@ -94,7 +94,7 @@ export function HandoverStation() {
                 { head: 'line at', figure: true, cell: (l) => units.show('level', l.level_m) },
                 { head: 'volume', figure: true, cell: (l) => units.show('volume', l.volume_l) },
                 { head: 'weighs', figure: true, cell: (l) => `${units.show('mass', l.mass_kg)} ± ${units.pm('mass', l.u95_kg)}` },
-                { head: 'at most', figure: true, cell: (l) => units.show('mass', l.most_kg) },
+                { head: 'known by', cell: (l) => (l.how === 'weighed' ? 'weighing' : l.how === 'marked' ? 'its mark' : 'computing') },
                 { head: 'moving', cell: (l) => l.steadiness },
               ]}
             />

@@ -80,7 +80,7 @@ export function FillBench({ container: c, load }: { container: Container; load: 
             {load.steadiness !== 'steady' && `· ${load.steadiness}`}
           </span>
         </div>
-        <Said load={load} rule={on.data?.rule} />
+        <Said load={load} on={on.data} />
         {!sold && (
           <div className="mt-3 flex flex-wrap gap-x-6 gap-y-1">
             <Quantity
@@ -121,23 +121,27 @@ export function FillBench({ container: c, load }: { container: Container; load: 
           <div className="flex flex-wrap items-start gap-x-6">
             <FilledWith container={c} />
             <p className="mb-0 mt-1 min-w-52 flex-1 text-[14px] text-soft">
-              At most{' '}
-              {on.data ? (
-                <Explain why={on.data.most_why} units={units}>
-                  <b>{units.show('mass', load.most_kg)}</b>
-                </Explain>
-              ) : (
-                <b>{units.show('mass', load.most_kg)}</b>
+              {on.data && (
+                <>
+                  At most{' '}
+                  <Explain why={on.data.most_why} units={units}>
+                    <b>{units.show('mass', on.data.most_kg)}</b>
+                  </Explain>
+                  : {on.data.most_bound}.{' '}
+                </>
               )}
-              : {load.most_bound}. <Density container={c} />
+              <Density container={c} />
             </p>
           </div>
         )}
         <div className="mt-3">
           <Tape>
-            Handle {load.rating_how === 'default' ? 'taken to be' : load.rating_how === 'maker' ? 'by its maker' : 'judged to be'} good for{' '}
-            {units.show('mass', load.rating_kg)}
-            {c.condition === 'worn' && ', but worn: half of that'}; half of it overhead, a third swung.{' '}
+            {on.data && (
+              <>
+                Handle {ratingWords[on.data.rating_how]} good for {units.show('mass', on.data.rating_kg)}
+                {c.condition === 'worn' && ', but worn: half of that'}; half of it overhead, a third swung.{' '}
+              </>
+            )}
             {c.closure === 'sealed' ? 'Tape the cap.' : c.closure === 'open' ? 'Open: never overhead.' : 'Zip shut, stuffed and cinched.'}
           </Tape>
         </div>
@@ -174,6 +178,8 @@ export function FillBench({ container: c, load }: { container: Container; load: 
   )
 }
 
+const ratingWords = { default: 'taken to be', maker: 'by its maker', judged: 'judged to be' } as const
+
 function PanelTab({ value, hint, children }: { value: string; hint?: string; children: string }) {
   return (
     <Tabs.Trigger
@@ -187,9 +193,10 @@ function PanelTab({ value, hint, children }: { value: string; hint?: string; chi
 }
 
 /** What else is said of the mass: by computation, by a scale, by the trade. */
-function Said({ load, rule }: { load: Shapes['Load']; rule?: Shapes['Rule'] }) {
+function Said({ load, on }: { load: Shapes['Load']; on?: Shapes['OnBench'] }) {
   const { units } = useBench()
-  const a = load.agreement
+  const a = load.how === 'weighed' ? on?.agreement : undefined
+  const rule = on?.rule
   const due = load.weigh_again_at > 0 && load.weigh_again_at * 1000 < Date.now()
   return (
     <p className="m-0 mt-1 text-[14px] text-soft">
@@ -204,8 +211,8 @@ function Said({ load, rule }: { load: Shapes['Load']; rule?: Shapes['Rule'] }) {
           .{' '}
         </>
       )}
-      {!a && load.weighed_at > 0 && 'Changed since it was weighed. '}
-      {!a && load.weighed_at === 0 && load.how !== 'marked' && 'Not weighed yet. '}
+      {load.how !== 'weighed' && load.weighed_at > 0 && 'Changed since it was weighed. '}
+      {load.weighed_at === 0 && load.how !== 'marked' && 'Not weighed yet. '}
       {rule && (
         <>
           Rule of thumb: {units.show('mass', rule.kg + load.tare_kg)} with the container ({rule.words}).{' '}

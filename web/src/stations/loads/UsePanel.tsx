@@ -12,7 +12,7 @@ export function UsePanel({ container: c, load, on }: { container: Container; loa
       measure it at Stock
     </Link>
   )
-  const free = load.brim_l > 0 ? Math.max(0, 1 - (load.volume_l + load.packed_l) / c.capacity_l) : 0
+  const free = Math.max(0, 1 - (load.volume_l + load.packed_l) / c.capacity_l)
   const hangs = ['bag', 'backpack', 'duffel', 'bucket', 'jug'].includes(c.kind)
   return (
     <dl className="m-0 grid gap-x-6 gap-y-2 text-[15px] sm:grid-cols-[9rem_1fr]">
