@@ -8,6 +8,9 @@ const screens = {
   space: '/c/demo-garage/space',
   stock: '/c/demo-garage/stock',
   loads: '/c/demo-loft/loads?of=bucket',
+  packing: '/c/demo-loft/loads?of=pack',
+  weighing: '/c/demo-garage/loads?of=soap-1',
+  bar: '/c/demo-garage/loads?of=spin',
   needs: '/c/demo-loft/needs?slot=push-overhead',
   plan: '/c/demo-loft/plan',
   handover: '/c/demo-flat/handover',
@@ -24,7 +27,18 @@ for (const theme of ['light', 'dark'] as const) {
     for (const [name, path] of Object.entries(screens)) {
       await page.goto(demo + path)
       await page.waitForLoadState('networkidle')
-      if (name === 'stock') await page.getByRole('button', { name: /5 gal pail/ }).click()
+      if (name === 'stock') {
+        await page.getByRole('button', { name: /5 gal pail/ }).click()
+        await page.getByRole('button', { name: 'Brim, hang, condition, limits' }).click()
+        await page.getByRole('button', { name: 'Tick off what the house has' }).click()
+        await page.getByRole('button', { name: /sand from the play pit/ }).last().click()
+      }
+      if (name === 'packing') {
+        await page.getByRole('tab', { name: 'Pack' }).click()
+        await page.getByRole('textbox', { name: 'It should weigh' }).fill('9')
+        await expect(page.getByRole('button', { name: 'Pack it so' })).toBeVisible()
+      }
+      for (const closed of await page.locator('main summary').all()) await closed.click()
       const found = await new AxeBuilder({ page }).analyze()
       expect(
         found.violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target).join(' | ')}`),
@@ -37,8 +51,8 @@ for (const theme of ['light', 'dark'] as const) {
 }
 
 test('every computed number opens to its formula and source', async ({ page, demo }) => {
-  await openDemo(page, demo, '/c/demo-loft/loads?of=bucket')
-  await page.getByRole('button', { name: '7.6 kg' }).click()
+  await openDemo(page, demo, '/c/demo-garage/loads?of=soap-2')
+  await page.getByRole('button', { name: '9.25 lb', exact: true }).click()
   const why = page.getByRole('dialog', { name: 'Mass by filling' })
   await expect(why).toContainText('JCGM 100:2008')
   await expect(why).toContainText('bulk density')

@@ -45,6 +45,8 @@ export function Quantity(p: QuantityProps) {
   const [text, setText] = useState<string | null>(() => drafts.get(p.draft))
   const [problem, setProblem] = useState('')
   const [echo, setEcho] = useState('')
+  // The text that could be read, but was not taken.
+  const [refused, setRefused] = useState<string | null>(null)
   const asked = useRef(0)
   const timer = useRef(0)
   const unit = p.bareUnit ?? p.units.symbol(p.kind)
@@ -72,7 +74,11 @@ export function Quantity(p: QuantityProps) {
       setProblem(wrong)
       setEcho(wrong ? '' : `= ${p.units.show(p.kind, got.value)}`)
       if (wrong) return false
-      if ((await p.onValue(got.value)) === false) return false
+      if ((await p.onValue(got.value)) === false) {
+        setRefused(typed)
+        return false
+      }
+      setRefused(null)
       drafts.drop(p.draft)
       return true
     } catch {
@@ -119,7 +125,7 @@ export function Quantity(p: QuantityProps) {
     }
   }
 
-  const wrong = problem || (text === null ? (p.refusal ?? '') : '')
+  const wrong = problem || (text === null || text === refused ? (p.refusal ?? '') : '')
   return (
     <div className={p.wide ? 'w-full' : p.narrow ? 'w-[6.2rem]' : 'w-[8.6rem]'}>
       <label htmlFor={id} className="block font-cond text-[15px] font-medium text-soft">

@@ -8,6 +8,8 @@ export type Column<T> = {
   /** Names the row. */
   names?: boolean
   quiet?: boolean
+  /** The head is for those who cannot see that none is needed. */
+  unseen?: boolean
 }
 
 /** A table of numbers: sticky heads, figures in line, scrolling by itself where it is too wide. */
@@ -24,7 +26,7 @@ export function DataTable<T>({
 }) {
   return (
     // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reachable by keyboard
-    <section aria-label={label} tabIndex={0} className="overflow-x-auto">
+    <section aria-label={label} tabIndex={0} className="relative overflow-x-auto">
       <table className="w-full border-collapse text-[15px]">
         <thead>
           <tr>
@@ -33,7 +35,7 @@ export function DataTable<T>({
                 key={c.head}
                 className={`sticky top-0 border-b-2 border-ink py-1 pr-3 text-[14px] font-normal text-soft last:pr-0 ${c.figure ? 'text-right' : 'text-left'}`}
               >
-                {c.head}
+                {c.unseen ? <span className="sr-only">{c.head}</span> : c.head}
               </th>
             ))}
           </tr>

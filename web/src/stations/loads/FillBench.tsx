@@ -92,15 +92,17 @@ export function FillBench({ container: c, load }: { container: Container; load: 
               draft={draft('mass')}
               max={1000}
             />
-            <Quantity
-              label="filled to"
-              kind="level"
-              value={level}
-              onValue={(v) => wish({ level_m: v }, true)}
-              units={units}
-              draft={draft('level')}
-              max={5}
-            />
+            {load.packed_l === 0 && (
+              <Quantity
+                label="filled to"
+                kind="level"
+                value={level}
+                onValue={(v) => wish({ level_m: v }, true)}
+                units={units}
+                draft={draft('level')}
+                max={5}
+              />
+            )}
             <Quantity
               label="that is"
               kind="volume"

@@ -21,7 +21,9 @@ export function PackPanel({ container: c, load }: { container: Container; load: 
         api.POST('/api/v1/clients/{client}/containers/{container}/pack', { params: { path: { client: id, container: c.id } }, body: w }),
       ),
   })
+  const refusal = ask.error instanceof ApiError ? (ask.error.fields.target_kg ?? ask.error.message) : ''
   const wish = async (t: number, tol: number) => {
+    if (t === target && tol === tolerance) return !refusal
     setTarget(t)
     setTolerance(tol)
     if (t <= 0) return true
@@ -32,7 +34,6 @@ export function PackPanel({ container: c, load }: { container: Container; load: 
       return false
     }
   }
-  const refusal = ask.error instanceof ApiError ? (ask.error.fields.target_kg ?? ask.error.message) : ''
   const got = refusal ? null : ask.data
   const names = new Map([...desk.file.things, ...desk.file.containers].map((t) => [t.id, t.name]))
   const inner = c.packed.filter((p) => desk.file.containers.some((x) => x.id === p.thing))
@@ -131,7 +132,8 @@ export function PackPanel({ container: c, load }: { container: Container; load: 
               { head: 'in it now', names: true, cell: (p) => names.get(p.thing) ?? '?' },
               { head: 'count', figure: true, cell: (p) => p.count },
               {
-                head: '',
+                head: 'take away',
+                unseen: true,
                 cell: (p) => (
                   <Button
                     look="bare"

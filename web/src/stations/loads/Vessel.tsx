@@ -1,5 +1,5 @@
 import { type PointerEvent, useId, useRef } from 'react'
-import type { Container, Shapes } from '../../api/client'
+import type { ClientFile, Container, Shapes } from '../../api/client'
 import { useBench } from '../../lib/desk'
 
 const box = { w: 300, h: 310, left: 56, right: 60, top: 46, bottom: 14 }
@@ -17,7 +17,7 @@ export function Vessel({
   level: number
   onLevel: (level: number, done: boolean) => void
 }) {
-  const { units } = useBench()
+  const { desk, units } = useBench()
   const svg = useRef<SVGSVGElement>(null)
   const dragged = useRef<number | null>(null)
   const clip = useId()
@@ -26,13 +26,16 @@ export function Vessel({
   const scale = Math.min((floor - box.top) / top, (2 * half) / Math.max(...widths(c)))
   const y = (l: number) => floor - l * scale
   const middle = box.left + (box.w - box.left - box.right) / 2
+  // What is packed lies below the filling, which stuffs what it leaves.
+  const base = c.capacity_l > 0 ? (load.packed_l / c.capacity_l) * c.height_m : 0
+  const line = base + level
   const outline = outlineOf(c, middle, y, scale, top)
   const [viewTop, viewHeight] = [y(top) - box.top, floor - y(top) + box.top + box.bottom]
   const levelAt = (e: PointerEvent) => {
     const r = svg.current?.getBoundingClientRect()
     if (!r) return 0
     const py = viewTop + ((e.clientY - r.top) / r.height) * viewHeight
-    return Math.max(0, Math.min(load.brim_level_m, (floor - py) / scale))
+    return Math.max(0, Math.min(load.brim_level_m, (floor - py) / scale - base))
   }
   const d = units.display('level')
   const step = niceStep(top / d.factor)
@@ -82,8 +85,9 @@ export function Vessel({
         </defs>
         <path d={outline} fill="var(--sheet)" />
         <g clipPath={`url(#${CSS.escape(clip)})`}>
-          <rect x="0" y={y(level)} width={box.w} height={box.h} fill="var(--thin-bg)" />
-          <Grain top={y(level)} floor={floor} />
+          <rect x="0" y={y(line)} width={box.w} height={box.h} fill="var(--thin-bg)" />
+          <Grain top={y(line)} floor={y(base)} />
+          <Layers layers={layersOf(c, desk.file)} top={y(base)} floor={floor} />
         </g>
         <path d={outline} fill="none" stroke="var(--ink)" strokeWidth="2.5" strokeLinejoin="round" />
         <Handle c={c} middle={middle} y={y} scale={scale} top={top} />
@@ -99,10 +103,10 @@ export function Vessel({
         <text x={box.left - 14} y={y(top) - 12} textAnchor="middle" fontSize="14" fill="var(--soft)" className="font-cond">
           {d.symbol}
         </text>
-        <line x1={box.left - 12} x2={box.w - box.right + 6} y1={y(level)} y2={y(level)} stroke="var(--action)" strokeWidth="2.5" />
-        <circle cx={box.w - box.right + 6} cy={y(level)} r="6" fill="var(--action)" />
-        <text x={box.w - box.right + 16} y={y(level) + 6} fontSize="18" fontWeight="600" fill="var(--action)" className="font-cond">
-          {units.bare('level', level)}
+        <line x1={box.left - 12} x2={box.w - box.right + 6} y1={y(line)} y2={y(line)} stroke="var(--action)" strokeWidth="2.5" />
+        <circle cx={box.w - box.right + 6} cy={y(line)} r="6" fill="var(--action)" />
+        <text x={box.w - box.right + 16} y={y(line) + 6} fontSize="18" fontWeight="600" fill="var(--action)" className="font-cond">
+          {units.bare('level', line)}
         </text>
       </svg>
       <figcaption className="text-center text-[14px] text-soft">
@@ -145,6 +149,50 @@ function Handle({ c, middle, y, scale, top }: { c: Container; middle: number; y:
   if (c.kind === 'bottle') return null
   if (c.kind === 'crate' || c.kind === 'basket') return <path d={`M${middle - 18} ${y1 + 20}h36`} {...line} strokeWidth={6} />
   return <path d={`M${middle - reach + 6} ${y1 + 2}Q${middle} ${y1 - 40} ${middle + reach - 6} ${y1 + 2}`} {...line} />
+}
+
+type Layer = { name: string; litres: number; hard: boolean }
+
+/** What is packed, the densest at the bottom. */
+function layersOf(c: Container, file: ClientFile): Layer[] {
+  return c.packed
+    .flatMap((p) => {
+      const t = file.things.find((x) => x.id === p.thing)
+      if (t) return [{ name: `${p.count} × ${t.name}`, litres: p.count * t.volume_l, hard: t.hard, dense: t.mass_kg / (t.volume_l || 1) }]
+      const inner = file.containers.find((x) => x.id === p.thing)
+      return inner ? [{ name: inner.name, litres: inner.capacity_l, hard: false, dense: 99 }] : []
+    })
+    .sort((a, b) => b.dense - a.dense)
+}
+
+function Layers({ layers, top, floor }: { layers: Layer[]; top: number; floor: number }) {
+  const all = layers.reduce((n, l) => n + l.litres, 0) || 1
+  let bottom = floor
+  return (
+    <g>
+      {layers.map((l) => {
+        const height = ((floor - top) * l.litres) / all
+        bottom -= height
+        return (
+          <g key={l.name}>
+            <rect x="0" y={bottom} width={box.w} height={height} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={l.hard ? 2.2 : 1} />
+            {height > 13 && (
+              <text
+                x={(box.left + box.w - box.right) / 2}
+                y={bottom + height / 2 + 4.5}
+                fontSize="12.5"
+                textAnchor="middle"
+                fill="var(--ink)"
+                className="font-cond"
+              >
+                {l.name}
+              </text>
+            )}
+          </g>
+        )
+      })}
+    </g>
+  )
 }
 
 /** A calm grain over the filling; the same dots every time. */

@@ -407,7 +407,8 @@ function Weighings({ container, on }: { container: Container; on?: Shapes['OnBen
             : []),
           { head: 'counts', cell: (w) => <Verdict id={w.id} now={desk.file.weighings.find((x) => x.id === w.id)} /> },
           {
-            head: '',
+            head: 'take away',
+            unseen: true,
             cell: (w) => (
               <Button
                 look="bare"

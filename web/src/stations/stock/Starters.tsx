@@ -33,10 +33,10 @@ export function Starters({ onDone }: { onDone: () => void }) {
             <li key={s.key} className="flex items-center gap-2 border-b border-faint py-0.5">
               <button
                 type="button"
-                aria-label={`One more: ${s.name}`}
                 onClick={() => bump(s.key, 1)}
                 className={`grow py-1 text-left text-[15px] hover:bg-faint ${n > 0 ? 'font-semibold' : ''}`}
               >
+                <span className="sr-only">One more: </span>
                 {s.name}
                 <span className="ml-2 text-[13px] font-normal text-soft">
                   {s.net_kg > 0 ? '' : s.kind ? units.show('volume', s.capacity_l) : units.show('mass', s.mass_kg)}
