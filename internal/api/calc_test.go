@@ -107,3 +107,44 @@ func FuzzJSON(f *testing.F) {
 		}
 	})
 }
+
+// Marks are met exactly, between them the volume only rises; a level and the
+// volume at it give the same answer, and each line of the budget is its
+// sensitivity times its input.
+func TestFillByMarksAndLevel(t *testing.T) {
+	const shape = `"capacity_l":6,"tare_kg":0.2,"tare_u_kg":0.01,"profile":{"kind":"marks","marks":[{"level_m":0.05,"volume_l":1},{"level_m":0.12,"volume_l":3},{"level_m":0.2,"volume_l":6}]},"filling":"fresh-water"`
+	at := ask(t, `{`+shape+`,"level_m":0.12}`)
+	assert.InDelta(t, 3, at.VolumeL, 1e-9)
+	assert.InDelta(t, 0.2+3*0.998, at.MassKg, 1e-9)
+	same := ask(t, `{`+shape+`,"volume_l":3}`)
+	assert.InDelta(t, 0.12, same.LevelM, 1e-4)
+	assert.InDelta(t, at.U95Kg, same.U95Kg, 1e-9)
+	last := 0.0
+	for level := 0.005; level <= 0.2; level += 0.005 {
+		body, err := json.Marshal(level)
+		require.NoError(t, err)
+		v := ask(t, `{`+shape+`,"level_m":`+string(body)+`}`).VolumeL
+		assert.Greater(t, v, last)
+		last = v
+	}
+	var squares, shares float64
+	for _, b := range at.Budget {
+		assert.InDelta(t, b.UKg, b.Sensitivity*b.InputU, 1e-12, b.Name)
+		squares, shares = squares+b.UKg*b.UKg, shares+b.Share
+	}
+	assert.InDelta(t, at.U95Kg, 2*math.Sqrt(squares), 1e-12)
+	assert.InDelta(t, 1, shares, 1e-12)
+	assert.InDelta(t, 0.01, at.Budget[0].InputU, 0)
+
+	over := ask(t, `{`+shape+`,"level_m":0.3}`)
+	assert.False(t, over.Reachable)
+	assert.InDelta(t, 6, *over.NearestL, 1e-9)
+	frozen := ask(t, `{"capacity_l":10,"tare_kg":0,"freezes":true,"profile":{"kind":"prism","height_m":0.3},"filling":"fresh-water","volume_l":10}`)
+	assert.False(t, frozen.Reachable)
+	assert.InDelta(t, 10.4*0.91, *frozen.NearestL, 1e-9)
+
+	var q FillQuestion
+	require.NoError(t, json.Unmarshal([]byte(`{"capacity_l":6,"tare_kg":0,"profile":{"kind":"marks","marks":[{"level_m":0.1,"volume_l":2},{"level_m":0.2,"volume_l":1}]},"filling":"rice","volume_l":1}`), &q))
+	_, err := q.answer()
+	assert.ErrorContains(t, err, "mark 2 does not rise: its volume")
+}

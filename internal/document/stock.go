@@ -39,12 +39,14 @@ type field struct {
 	also   []string
 	dim    quantity.Dim // "" for words
 	number func(*cell) *float64
+	above  bool    // it must be above 0
+	most   float64 // and at most this, in SI (litres for volume)
 	get    func(*cell) string
 	set    func(*cell, string) error
 }
 
-func number(name string, dim quantity.Dim, of func(*cell) *float64, also ...string) field {
-	return field{name: name, also: also, dim: dim, number: of}
+func number(name string, dim quantity.Dim, above bool, most float64, of func(*cell) *float64, also ...string) field {
+	return field{name: name, also: also, dim: dim, number: of, above: above, most: most}
 }
 
 // both points at the container's or the thing's own field of one meaning.
@@ -92,20 +94,20 @@ var fields = []field{
 		c.count, c.thing.Count = n, n
 		return nil
 	}},
-	number("capacity", quantity.DimVolume, both(func(c *cell) *float64 { return &c.container.CapacityL }, func(c *cell) *float64 { return &c.thing.VolumeL }), "size"),
-	number("mass", quantity.DimMass, both(func(c *cell) *float64 { return &c.container.TareKg }, func(c *cell) *float64 { return &c.thing.MassKg }), "empty", "empty mass", "tare", "weight"),
-	number("mass off by", quantity.DimMass, both(func(c *cell) *float64 { return &c.container.TareHalfKg }, func(c *cell) *float64 { return &c.thing.HalfKg }), "±", "plus or minus"),
-	number("brim", quantity.DimVolume, onlyContainer(func(c *store.Container) *float64 { return &c.BrimL })),
-	number("height", quantity.DimLength, onlyContainer(func(c *store.Container) *float64 { return &c.HeightM })),
-	number("bottom", quantity.DimLength, onlyContainer(func(c *store.Container) *float64 { return &c.BottomM }), "bottom diameter"),
-	number("top", quantity.DimLength, onlyContainer(func(c *store.Container) *float64 { return &c.TopM }), "top diameter"),
-	number("net", quantity.DimMass, onlyContainer(func(c *store.Container) *float64 { return &c.NetKg }), "net mass", "as sold"),
-	number("rating", quantity.DimMass, onlyContainer(func(c *store.Container) *float64 { return &c.RatingKg }), "handle good for"),
+	number("capacity", quantity.DimVolume, true, 2000, both(func(c *cell) *float64 { return &c.container.CapacityL }, func(c *cell) *float64 { return &c.thing.VolumeL }), "size"),
+	number("mass", quantity.DimMass, false, 100, both(func(c *cell) *float64 { return &c.container.TareKg }, func(c *cell) *float64 { return &c.thing.MassKg }), "empty", "empty mass", "tare", "weight"),
+	number("mass off by", quantity.DimMass, false, 10, both(func(c *cell) *float64 { return &c.container.TareHalfKg }, func(c *cell) *float64 { return &c.thing.HalfKg }), "±", "plus or minus"),
+	number("brim", quantity.DimVolume, false, 2500, onlyContainer(func(c *store.Container) *float64 { return &c.BrimL })),
+	number("height", quantity.DimLength, true, 5, onlyContainer(func(c *store.Container) *float64 { return &c.HeightM })),
+	number("bottom", quantity.DimLength, false, 5, onlyContainer(func(c *store.Container) *float64 { return &c.BottomM }), "bottom diameter"),
+	number("top", quantity.DimLength, false, 5, onlyContainer(func(c *store.Container) *float64 { return &c.TopM }), "top diameter"),
+	number("net", quantity.DimMass, false, 1000, onlyContainer(func(c *store.Container) *float64 { return &c.NetKg }), "net mass", "as sold"),
+	number("rating", quantity.DimMass, false, 1000, onlyContainer(func(c *store.Container) *float64 { return &c.RatingKg }), "handle good for"),
 	{name: "closed by", also: []string{"closure"}, get: func(c *cell) string { return c.container.Closure }, set: func(c *cell, text string) error {
 		return among(&c.container.Closure, text, "sealed", "zipped", "open")
 	}},
 	{name: "filling", also: []string{"filled with"}, get: func(c *cell) string { return c.container.Filling }, set: nil}, // set with the file's fillings
-	number("fill", quantity.DimVolume, onlyContainer(func(c *store.Container) *float64 { return &c.VolumeL }), "volume", "filled"),
+	number("fill", quantity.DimVolume, false, 2500, onlyContainer(func(c *store.Container) *float64 { return &c.VolumeL }), "volume", "filled"),
 	{name: "refilled", also: []string{"adjustable"}, get: func(c *cell) string { return yesNo(c.container.Adjustable) }, set: func(c *cell, text string) error { return yes(&c.container.Adjustable, text) }},
 	{name: "hard", get: func(c *cell) string { return yesNo(c.thing.Hard) }, set: func(c *cell, text string) error { return yes(&c.thing.Hard, text) }},
 	{name: "sharp", get: func(c *cell) string { return yesNo(c.thing.Sharp) }, set: func(c *cell, text string) error { return yes(&c.thing.Sharp, text) }},
@@ -238,7 +240,8 @@ func ReadStock(text string, system quantity.System, f store.File) StockTable {
 	var out StockTable
 	text = strings.TrimPrefix(text, "\ufeff")
 	r := csv.NewReader(strings.NewReader(text))
-	r.Comma, r.FieldsPerRecord, r.TrimLeadingSpace, r.LazyQuotes = separator(text), -1, true, true
+	r.Comma, r.FieldsPerRecord, r.LazyQuotes = separator(text), -1, true
+	r.TrimLeadingSpace = r.Comma != '\t' // an empty first cell is a cell
 	var columns []*readColumn
 	for n := 0; ; n++ {
 		record, err := r.Read()
@@ -391,6 +394,10 @@ func (t *StockTable) add(c *cell, say func(column, text, detail string), f *stor
 			say("mass", "", "a thing to pack with needs its mass")
 			return
 		}
+		if c.thing.VolumeL > 500 {
+			say("capacity", "", "a thing to pack with takes 500 L at most")
+			return
+		}
 		t.Things = append(t.Things, c.thing)
 		return
 	}
@@ -409,11 +416,20 @@ func (t *StockTable) add(c *cell, say func(column, text, detail string), f *stor
 		tried.Containers = append(append([]store.Container{}, f.Containers...), k)
 		var bad *workbench.FieldError
 		if err := workbench.Check(tried); errors.As(err, &bad) {
-			say(strings.ReplaceAll(bad.Path, "_", " "), "", bad.Detail)
+			say(columnOf(bad.Path), "", bad.Detail)
 			return
 		}
 		t.Containers = append(t.Containers, k)
 	}
+}
+
+// columnOf is the column that a refused field of a container came from.
+func columnOf(path string) string {
+	columns := map[string]string{"volume_l": "fill", "capacity_l": "capacity", "tare_kg": "mass", "bottom_m": "bottom", "top_m": "top", "height_m": "height", "net_kg": "net", "brim_l": "brim"}
+	if name, ok := columns[path]; ok {
+		return name
+	}
+	return path
 }
 
 func newContainer(kind string) store.Container {
@@ -447,6 +463,12 @@ func (c *readColumn) take(to *cell, text string, f *store.File) error {
 	if err != nil {
 		return err
 	}
+	if c.above && v == 0 {
+		return fmt.Errorf("must be above 0")
+	}
+	if v > c.most {
+		return fmt.Errorf("at most %g %s", c.most, written[c.dim])
+	}
 	*target = v
 	return nil
 }
@@ -459,9 +481,17 @@ func setFilling(to *cell, text string, f *store.File) error {
 		}
 	}
 	for _, known := range material.Fillings() {
-		if strings.EqualFold(known.Key, text) || strings.EqualFold(known.Name, text) || strings.EqualFold(strings.Split(known.Name, ",")[0], text) {
+		if strings.EqualFold(known.Key, text) || strings.EqualFold(known.Name, text) {
 			to.container.Filling = known.Key
 			return nil
+		}
+	}
+	for _, known := range material.Fillings() { // "water", "sand": the first that is called so
+		for _, word := range strings.FieldsFunc(known.Name, func(r rune) bool { return r == ' ' || r == ',' }) {
+			if strings.EqualFold(word, text) {
+				to.container.Filling = known.Key
+				return nil
+			}
 		}
 	}
 	return fmt.Errorf("not a filling that is known, nor a batch of this client")

@@ -11,6 +11,7 @@ import (
 
 	"scrappyrack/core/quantity"
 	"scrappyrack/internal/api"
+	"scrappyrack/internal/store"
 )
 
 func TestLibraryHasWhatScreensChooseFrom(t *testing.T) {
@@ -222,4 +223,70 @@ func TestCalculatorsOverTheWire(t *testing.T) {
 			assert.NotEmpty(t, refused.fields(t), name)
 		}
 	}
+}
+
+// Many things come in as one change, after they have been read and seen.
+func TestStockComesInFromATable(t *testing.T) {
+	b := start(t, true).browser(t)
+	demoDesk(t, b)
+	text := mustJSON(t, map[string]string{"text": "name\tkind\tcapacity\tmass\tcount\nvase\tjug\t2 L\t300 g\t3\nbad\tkettle\nbrick\tthing\t1.4\t2.3\t6"})
+	var read api.StockRead
+	b.do("POST", "/api/v1/clients/demo-loft/stock/read", text).into(t, &read)
+	require.Len(t, read.Containers, 3)
+	require.Len(t, read.Things, 1)
+	require.Len(t, read.Problems, 1)
+	assert.Equal(t, 3, read.Problems[0].Line)
+	more := mustJSON(t, api.StockMore{Containers: read.Containers, Things: read.Things, Batches: []store.Batch{}})
+	added := b.do("POST", "/api/v1/clients/demo-loft/stock", more, "If-Match", `"1"`)
+	require.Equal(t, 200, added.status, string(added.body))
+	assert.Equal(t, 422, b.do("POST", "/api/v1/clients/demo-loft/stock", more, "If-Match", `"2"`).status, "nothing is there twice")
+	var d api.Desk
+	b.do("POST", "/api/v1/clients/demo-loft/undo", "", "If-Match", `"2"`).into(t, &d)
+	assert.Len(t, d.File.Containers, 4)
+	table := b.do("GET", "/api/v1/clients/demo-loft/stock.csv", "")
+	assert.Equal(t, 200, table.status)
+	assert.Contains(t, table.header.Get("Content-Disposition"), "loft-above-the-bakery-stock.csv")
+	assert.Contains(t, string(table.body), "tin of chickpeas")
+}
+
+// A weighing is worked out before it is kept, and named when it contradicts.
+func TestAWeighingIsSeenBeforeItIsKept(t *testing.T) {
+	b := start(t, true).browser(t)
+	demoDesk(t, b)
+	w := store.Weighing{
+		ID: "new", Container: "soap-2", At: 1_790_000_000, Filling: "pit-sand", VolumeL: 2.6, Scale: "hanging scale", ResolutionKg: 0.01, AccuracyKg: 0.05,
+		Readings: store.List[float64]{4.5}, Without: store.List[float64]{}, Verdict: "auto",
+	}
+	try := func() (out api.WeighedTry) {
+		got := b.do("POST", "/api/v1/clients/demo-garage/weighings", mustJSON(t, w))
+		require.Equal(t, 200, got.status, string(got.body))
+		got.into(t, &out)
+		return out
+	}
+	odd := try()
+	assert.True(t, odd.Weighed.Against)
+	assert.False(t, odd.Weighed.Counts)
+	assert.InDelta(t, odd.Before, odd.After, 1e-12)
+	w.Readings = store.List[float64]{4.2, 4.21}
+	good := try()
+	assert.False(t, good.Weighed.Against)
+	assert.Equal(t, 3, good.Sisters)
+	assert.Less(t, good.AfterU, good.BeforeU)
+	w.Readings = store.List[float64]{0.1}
+	light := b.do("POST", "/api/v1/clients/demo-garage/weighings", mustJSON(t, w))
+	assert.Equal(t, 422, light.status)
+	assert.Equal(t, []string{"body.readings"}, light.fields(t))
+
+	for path, want := range map[string]int{
+		"/tags.pdf?sheet=a4-21&at=http://desk.local:8080": 200, "/tags.pdf?sheet=napkin&at=http://desk.local": 422, "/tags.pdf?at=javascript:alert(1)": 422,
+		"/containers/soap-2/scoops?size_l=0": 422, "/handles/spin/loads?target_kg=9": 200, "/handles/gone/loads": 404, "/ladder?counter_m=3": 422,
+	} {
+		assert.Equal(t, want, b.do("GET", "/api/v1/clients/demo-garage"+path, "").status, path)
+	}
+	drops := b.do("POST", "/api/v1/clients/demo-garage/containers/pail-1/drops", `{"start_kg":14,"reps":10,"fall":0.2,"drops":3}`)
+	require.Equal(t, 200, drops.status)
+	var plan api.DropsAnswer
+	drops.into(t, &plan)
+	assert.Len(t, plan.Drops, 4)
+	assert.Equal(t, []string{"body.start_kg"}, b.do("POST", "/api/v1/clients/demo-garage/containers/duffel/drops", `{"start_kg":14,"reps":10,"fall":0.2,"drops":3}`).fields(t))
 }

@@ -81,6 +81,9 @@ func checkStock(f store.File, say func(...any) string) (*stock, error) {
 			return nil, &FieldError{"id", fmt.Sprintf("%q is the key of a filling in the table", b.ID)}
 		}
 	}
+	if err := checkPacked(f, say); err != nil {
+		return nil, err
+	}
 	s := stockOf(f)
 	for i, k := range f.Containers {
 		if s.problems[i] != nil {
@@ -89,9 +92,6 @@ func checkStock(f store.File, say func(...any) string) (*stock, error) {
 		if err := checkContainer(k, s.containers[i], say); err != nil {
 			return nil, err
 		}
-	}
-	if err := checkPacked(f, say); err != nil {
-		return nil, err
 	}
 	for _, w := range f.Weighings {
 		if err := s.checkWeighing(w, say); err != nil {

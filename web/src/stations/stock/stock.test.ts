@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Container, Library } from '../../api/client'
-import { newContainer, nextName } from './newThings'
+import { fromStarter, newContainer, newContainers, nextName, twins } from './newThings'
 
 const bag: Library['kinds'][number] = {
   key: 'backpack',
@@ -46,5 +46,48 @@ describe('one more like it', () => {
   })
   it('numbers a name without a number', () => {
     expect(nextName('mop bucket', named('mop bucket'))).toBe('mop bucket 2')
+  })
+})
+
+describe('many at once', () => {
+  const jug = { ...bag, key: 'jug', name: 'jug', soft: false, adjustable: false }
+  it('names each of twelve, past what is there', () => {
+    const all = newContainers(jug, [newContainer(jug, [])], 12)
+    expect(all.map((c) => c.name)).toEqual(['B', 'C', 'D', 'E', 'F', 'G', 'H', 'I', 'J', 'K', 'L', 'M'].map((l) => `jug ${l}`))
+    expect(new Set(all.map((c) => c.id)).size).toBe(12)
+  })
+  it('copies all but what lies in it', () => {
+    const one = { ...newContainer(jug, []), capacity_l: 9, packed: [{ thing: 'tin', count: 2 }] }
+    const more = twins(one, [one], 2)
+    expect(more.map((c) => [c.name, c.capacity_l, c.packed.length])).toEqual([
+      ['jug B', 9, 0],
+      ['jug C', 9, 0],
+    ])
+  })
+  it('makes containers, or things to pack with, of what is ticked off', () => {
+    const library = { kinds: [jug] } as unknown as Library
+    const starter = {
+      key: 'x',
+      name: '5 L canister',
+      kind: 'jug',
+      capacity_l: 5,
+      mass_kg: 0.2,
+      half_kg: 0.05,
+      height_m: 0.28,
+      net_kg: 0,
+      filling: 'fresh-water',
+      hard: false,
+      systems: [],
+    }
+    const file = { containers: [], things: [] }
+    expect(fromStarter(starter, library, file, 1).containers.map((c) => c.name)).toEqual(['5 L canister'])
+    expect(fromStarter(starter, library, file, 3).containers.map((c) => c.name)).toEqual([
+      '5 L canister 1',
+      '5 L canister 2',
+      '5 L canister 3',
+    ])
+    const tins = fromStarter({ ...starter, kind: '', name: 'tin', hard: true }, library, file, 8)
+    expect(tins.containers).toEqual([])
+    expect(tins.things[0]).toMatchObject({ name: 'tin', count: 8, hard: true, spare: true })
   })
 })

@@ -1,0 +1,171 @@
+package store_test
+
+import (
+	"context"
+	"database/sql"
+	"fmt"
+	"os"
+	"path/filepath"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"scrappyrack/internal/store"
+)
+
+func openStore(t *testing.T) (*store.Store, context.Context) {
+	t.Helper()
+	ctx := context.Background()
+	s, err := store.Open(ctx, t.TempDir())
+	require.NoError(t, err)
+	t.Cleanup(func() { _ = s.Close() })
+	require.NoError(t, s.AddPractice(ctx, store.Practice{ID: "p", Name: "P"}, store.Consultant{ID: "c", Email: "c@example.test", Name: "C", Password: "x"}))
+	return s, ctx
+}
+
+// Any row of changes undone to its beginning and done again to its end gives
+// the files that were there, and what is kept at hand is what is on disk.
+func TestAnyChangesUndoneAndDoneAgain(t *testing.T) {
+	s, ctx := openStore(t)
+	now := time.Unix(1_000_000, 0)
+	s.SetClock(func() time.Time { return now })
+	run := 0
+	rapid.Check(t, func(t *rapid.T) {
+		run++
+		f, err := s.Create(ctx, "p", store.NewFile(fmt.Sprintf("f%d", run), "x"))
+		require.NoError(t, err)
+		states := []store.File{f}
+		for range rapid.IntRange(1, 8).Draw(t, "changes") {
+			now = now.Add(time.Minute) // each a step of its own
+			f, _, err = s.Change(ctx, "p", f.ID, f.Revision, "x", func(f *store.File) error {
+				edit(t, f)
+				return nil
+			})
+			require.NoError(t, err)
+			if f.Revision != states[len(states)-1].Revision {
+				states = append(states, f)
+			}
+		}
+		alike := func(want, got store.File) {
+			want.Revision, want.UpdatedAt = got.Revision, got.UpdatedAt
+			assert.Equal(t, want, got)
+		}
+		for i := len(states) - 2; i >= 0; i-- {
+			f, _, err = s.Undo(ctx, "p", f.ID, f.Revision)
+			require.NoError(t, err)
+			alike(states[i], f)
+		}
+		_, _, err = s.Undo(ctx, "p", f.ID, f.Revision)
+		require.ErrorIs(t, err, store.ErrNothing)
+		for _, want := range states[1:] {
+			f, _, err = s.Redo(ctx, "p", f.ID, f.Revision)
+			require.NoError(t, err)
+			alike(want, f)
+		}
+		kept, err := s.Load(ctx, "p", f.ID)
+		require.NoError(t, err)
+		assert.Equal(t, f, kept)
+	})
+}
+
+// edit makes a change or two of any kind.
+func edit(t *rapid.T, f *store.File) {
+	id := fmt.Sprintf("i%d", rapid.IntRange(0, 5).Draw(t, "id"))
+	at := func(n int) int { return rapid.IntRange(0, n-1).Draw(t, "at") }
+	switch rapid.IntRange(0, 6).Draw(t, "kind") {
+	case 0:
+		f.Profile.Minutes = rapid.IntRange(10, 180).Draw(t, "minutes")
+	case 1:
+		for _, c := range f.Containers {
+			if c.ID == id {
+				return
+			}
+		}
+		f.Containers = append(f.Containers, store.Container{ID: id, Name: "jug", Kind: "jug", CapacityL: 4, Shape: "prism", HeightM: 0.2, Closure: "sealed", Filling: "rice", Marks: store.List[store.Mark]{{LevelM: 0.1, VolumeL: 1}}})
+	case 2:
+		if n := len(f.Containers); n > 0 {
+			i := at(n)
+			f.Containers = append(append([]store.Container{}, f.Containers[:i]...), f.Containers[i+1:]...)
+		}
+	case 3:
+		if n := len(f.Containers); n > 0 {
+			f.Containers[at(n)].VolumeL = rapid.Float64Range(0, 4).Draw(t, "volume")
+		}
+	case 4:
+		if n := len(f.Containers); n > 1 { // moved to the front
+			i := at(n)
+			moved := append([]store.Container{f.Containers[i]}, f.Containers[:i]...)
+			f.Containers = append(moved, f.Containers[i+1:]...)
+		}
+	case 5:
+		f.Things = append([]store.Thing{}, store.Thing{ID: id, Name: "tin", MassKg: 1, Count: at(9), Spare: true})
+	case 6:
+		f.Weighings = append([]store.Weighing{}, store.Weighing{ID: id, Container: "i0", Filling: "rice", Scale: "s", ResolutionKg: 0.1, Readings: store.List[float64]{rapid.Float64Range(0.1, 9).Draw(t, "kg")}})
+	}
+}
+
+// Numbers typed one after the other are one step back, however far they went.
+func TestTypingIsOneStepBack(t *testing.T) {
+	s, ctx := openStore(t)
+	now := time.Unix(2_000_000, 0)
+	s.SetClock(func() time.Time { return now })
+	start := store.NewFile("a", "x")
+	start.Things = []store.Thing{{ID: "tin", Name: "tin", MassKg: 1, Count: 1}}
+	f, err := s.Create(ctx, "p", start)
+	require.NoError(t, err)
+	for _, kg := range []float64{4, 42, 42.5} {
+		now = now.Add(time.Second)
+		f, _, err = s.Change(ctx, "p", "a", f.Revision, "things/tin", func(f *store.File) error { f.Things[0].MassKg = kg; return nil })
+		require.NoError(t, err)
+	}
+	f, _, err = s.Undo(ctx, "p", "a", f.Revision)
+	require.NoError(t, err)
+	assert.InDelta(t, 1, f.Things[0].MassKg, 0)
+	f, _, err = s.Redo(ctx, "p", "a", f.Revision)
+	require.NoError(t, err)
+	assert.InDelta(t, 42.5, f.Things[0].MassKg, 0)
+}
+
+// A database of the first release comes up with its containers, and a copy of
+// how it was stands beside it.
+func TestTheFirstReleaseComesUpToDate(t *testing.T) {
+	dir := t.TempDir()
+	first, err := os.ReadFile("migrations/001_start.sql")
+	require.NoError(t, err)
+	db, err := sql.Open("sqlite", "file:"+filepath.Join(dir, store.FileName))
+	require.NoError(t, err)
+	for _, q := range []string{
+		string(first),
+		`CREATE TABLE goose_db_version (id INTEGER PRIMARY KEY AUTOINCREMENT, version_id INTEGER NOT NULL, is_applied INTEGER NOT NULL, tstamp TIMESTAMP DEFAULT (datetime('now')))`,
+		`INSERT INTO goose_db_version (version_id, is_applied) VALUES (0, 1), (1, 1)`,
+		`INSERT INTO practice VALUES ('p', 'P')`,
+		`INSERT INTO client VALUES ('a', 'p', 7, 5, 'Attic', 1.7, 70, '', 'novice', 'general', '[]', 3, 35, 100, 'EUR', 'metric', '', 4, 3, 2.4, 0, 'slab', 'wood', 'drill', 0, '["rice"]')`,
+		`INSERT INTO container VALUES ('p', 'a', 'jug', 0, 'jug A', 'jug', 0.06, 0.01, 3.785, 'prism', 0.25, 0, 0, 0, 'sealed', 'rice', 3.1, 0)`,
+		`INSERT INTO history (practice_id, client_id, what, at, before, after) VALUES ('p', 'a', 'x', 1, '{}', '{}')`,
+	} {
+		_, err := db.Exec(q)
+		require.NoError(t, err, q)
+	}
+	require.NoError(t, db.Close())
+
+	ctx := context.Background()
+	s, err := store.Open(ctx, dir)
+	require.NoError(t, err)
+	defer func() { _ = s.Close() }()
+	f, err := s.Load(ctx, "p", "a")
+	require.NoError(t, err)
+	require.Len(t, f.Containers, 1)
+	c := f.Containers[0]
+	assert.Equal(t, "jug A", c.Name)
+	assert.InDelta(t, 3.1, c.VolumeL, 0)
+	assert.Equal(t, "sound", c.Condition)
+	assert.Empty(t, f.Weighings)
+	_, _, err = s.Undo(ctx, "p", "a", 7)
+	require.ErrorIs(t, err, store.ErrNothing, "what was remembered as whole files is gone")
+	copies, err := filepath.Glob(filepath.Join(dir, "*.before-*"))
+	require.NoError(t, err)
+	assert.Len(t, copies, 1)
+}
