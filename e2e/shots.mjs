@@ -1,5 +1,8 @@
 // Takes pictures of the running demo: node shots.mjs OUT [WIDTH] [HEIGHT] [THEME] [NAMES…]
-import { mkdirSync } from 'node:fs'
+import { execFileSync } from 'node:child_process'
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import { chromium } from '@playwright/test'
 
 const [out = '../docs/screenshots', width = '1280', height = '800', theme = 'light', ...only] = process.argv.slice(2)
@@ -9,11 +12,34 @@ const views = {
   client: '/c/demo-loft/client',
   space: '/c/demo-loft/space',
   stock: '/c/demo-loft/stock',
-  loads: '/c/demo-loft/loads?of=bucket',
+  loads: '/c/demo-garage/loads?of=soap-1',
+  pack: '/c/demo-loft/loads?of=pack',
   needs: '/c/demo-loft/needs?slot=push-overhead',
   plan: '/c/demo-loft/plan',
   handover: '/c/demo-flat/handover',
   quick: '/quick',
+}
+
+/** What is done on a view before its picture is taken. */
+const first = {
+  loads: async () => {
+    await page.locator('[data-readings]').fill('9.2 9.25')
+    await page.getByRole('button', { name: 'Keep the reading' }).waitFor()
+  },
+  pack: async () => {
+    await page.getByRole('tab', { name: 'Pack' }).click()
+    await page.getByRole('textbox', { name: 'It should weigh' }).fill('9')
+    await page.getByRole('button', { name: 'Pack it so' }).waitFor()
+  },
+}
+
+/** Load tags as they print, from their PDF. */
+async function tags() {
+  const got = await page.request.get(`${base}/api/v1/clients/demo-garage/tags.pdf?sheet=plain-letter&at=${encodeURIComponent(base)}`)
+  const dir = mkdtempSync(join(tmpdir(), 'tags-'))
+  writeFileSync(join(dir, 'tags.pdf'), await got.body())
+  execFileSync('pdftoppm', ['-png', '-singlefile', '-r', '96', join(dir, 'tags.pdf'), join(out, 'tags')])
+  rmSync(dir, { recursive: true })
 }
 
 const browser = await chromium.launch({
@@ -32,6 +58,8 @@ for (const [name, path] of Object.entries(views)) {
   await page.goto(base + path)
   await page.waitForLoadState('networkidle')
   await page.evaluate(() => document.fonts.ready)
+  await first[name]?.()
   await page.screenshot({ path: `${out}/${name}.png` })
 }
+if (only.length === 0 || only.includes('tags')) await tags()
 await browser.close()

@@ -135,10 +135,10 @@ func space(t *testing.T, c *http.Client, url string, revision int64, length floa
 	res, err := c.Do(req)
 	require.NoError(t, err)
 	defer func() { _ = res.Body.Close() }()
-	var d struct{ File store.File }
-	require.NoError(t, json.NewDecoder(res.Body).Decode(&d))
+	var w struct{ Changes store.Changes }
+	require.NoError(t, json.NewDecoder(res.Body).Decode(&w))
 	require.Equal(t, 200, res.StatusCode)
-	return d.File.Revision
+	return w.Changes.Revision
 }
 
 // A server that is killed outright loses no change that it has acknowledged.

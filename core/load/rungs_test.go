@@ -153,7 +153,9 @@ func TestSleeveAgainstEveryChoice(t *testing.T) {
 	})
 }
 
-func rapidTarget(t *rapid.T) quantity.Mass { return quantity.Mass(rapid.Float64Range(0, 40).Draw(t, "target")) }
+func rapidTarget(t *rapid.T) quantity.Mass {
+	return quantity.Mass(rapid.Float64Range(0, 40).Draw(t, "target"))
+}
 
 // By hand: 2 × 1.25 and 2 × 5 on a 2 kg handle make 2, 4.5, 12 and 14.5 kg, with
 // gaps of 125 %, 167 % and 21 %. A pair of 0.595 kg adds 13.19 kg, √(12 · 14.5),

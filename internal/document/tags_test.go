@@ -1,6 +1,7 @@
 package document_test
 
 import (
+	"image"
 	"image/png"
 	"os"
 	"os/exec"
@@ -33,7 +34,7 @@ func tags(t *testing.T, file int, sheet string, skip int, only ...string) []byte
 }
 
 // Every sheet, printed at 200 dots an inch and read by an independent reader of
-// codes: the one code of the page leads to its container.
+// codes: the code on the first label leads to its container.
 func TestTheCodeOnATagLeadsBack(t *testing.T) {
 	render, err := exec.LookPath("pdftoppm")
 	require.NoError(t, err, "poppler-utils is installed by make")
@@ -51,6 +52,11 @@ func TestTheCodeOnATagLeadsBack(t *testing.T) {
 			defer func() { _ = in.Close() }()
 			picture, err := png.Decode(in)
 			require.NoError(t, err)
+			dots := func(mm float64) int { return int(mm / 25.4 * 200) }
+			label := image.Rect(dots(sheet.Left), dots(sheet.Top), dots(sheet.Left+sheet.Width), dots(sheet.Top+sheet.Height))
+			picture = picture.(interface {
+				SubImage(image.Rectangle) image.Image
+			}).SubImage(label)
 			bits, err := gozxing.NewBinaryBitmapFromImage(picture)
 			require.NoError(t, err)
 			got, err := qrcode.NewQRCodeReader().Decode(bits, map[gozxing.DecodeHintType]any{gozxing.DecodeHintType_TRY_HARDER: true})
