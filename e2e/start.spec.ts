@@ -54,7 +54,7 @@ test('a client with nothing known is led on, station by station', async ({ page,
   await station(page, 'Loads')
   await expect(page.getByText('No container to weigh yet.')).toBeVisible()
   await station(page, 'Stock')
-  await expect(page.getByText('Nothing is here yet.')).toBeVisible()
+  await expect(page.getByText('Press a line once for each that is there.')).toBeVisible()
   await station(page, 'Space')
   await expect(page.getByText("Headroom needs the client's stature")).toBeVisible()
   await expect(page.getByRole('link', { name: /2 hold points open/ })).toBeVisible()

@@ -90,3 +90,34 @@ func WaterDensity(celsius float64) (quantity.Density, error) {
 	rho := (999.83952 + t*(16.945176+t*(-7.9870401e-3+t*(-46.170461e-6+t*(105.56302e-9-280.54253e-12*t))))) / (1 + 16.879850e-3*t)
 	return quantity.Density(rho / 1000), nil
 }
+
+// Half-widths of water whose temperature is known (house values): the
+// thermometer, and what is dissolved in tap water (kg/L).
+const (
+	celsiusHalf   = 3.0
+	dissolvedHalf = quantity.Density(0.0005)
+)
+
+// WaterAt is fresh water at a temperature in °C, above 0 to 100 and ±3 °C: its
+// density by Kell 1975, its range by the ends of the temperature's and ±0.0005
+// kg/L of what tap water carries. Errors are WaterDensity's.
+func WaterAt(celsius float64) (Filling, error) {
+	f, err := FillingByKey("fresh-water")
+	if err != nil {
+		return f, err
+	}
+	if f.Typical, err = WaterDensity(celsius); err != nil {
+		return Filling{}, err
+	}
+	f.Low, f.High = f.Typical, f.Typical
+	for _, c := range []float64{math.Max(0, celsius-celsiusHalf), math.Min(100, celsius+celsiusHalf)} {
+		end, err := WaterDensity(c)
+		if err != nil {
+			return Filling{}, err
+		}
+		f.Low, f.High = min(f.Low, end), max(f.High, end)
+	}
+	f.Low, f.High = f.Low-dissolvedHalf, f.High+dissolvedHalf
+	f.Source = fmt.Sprintf("Kell 1975 at %g °C", celsius)
+	return f, nil
+}

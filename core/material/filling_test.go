@@ -60,3 +60,19 @@ func TestBareDensityCarriesFivePerCent(t *testing.T) {
 	f := material.OfDensity(2)
 	assert.InDelta(t, 0.1/1.7320508, float64(f.U1()), 1e-8)
 }
+
+// CRC Handbook (from memory): 0.99821 at 20 °C, 0.98804 at 50 °C.
+func TestWaterAtATemperature(t *testing.T) {
+	for celsius, want := range map[float64]float64{20: 0.99821, 50: 0.98804} {
+		f, err := material.WaterAt(celsius)
+		require.NoError(t, err)
+		assert.InDelta(t, want, float64(f.Typical), 3e-5)
+		assert.True(t, f.Low < f.Typical && f.Typical < f.High)
+		assert.True(t, f.Wet)
+	}
+	four, err := material.WaterAt(4)
+	require.NoError(t, err)
+	assert.Greater(t, float64(four.High), float64(four.Typical), "densest of all, but for what is dissolved")
+	_, err = material.WaterAt(120)
+	assert.ErrorContains(t, err, "outside 0 to 100")
+}

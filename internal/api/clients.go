@@ -5,6 +5,7 @@ import (
 	"errors"
 	"fmt"
 	"net/http"
+	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -20,6 +21,7 @@ type Card struct {
 	Lacks    string  `json:"lacks"`
 	Covered  int     `json:"covered"`
 	Holds    int     `json:"holds" doc:"Open hold points"`
+	Due      int     `json:"due" doc:"Things that were to be weighed again by now"`
 	Slots    []Slot  `json:"slots"`
 	FreeM2   float64 `json:"free_m2"`
 	CeilingM float64 `json:"ceiling_m"`
@@ -109,7 +111,7 @@ func (a *API) clients(r huma.API) {
 			out := &listOut{}
 			out.Body.Total, out.Body.Clients = total, []Card{}
 			for _, c := range cards {
-				out.Body.Clients = append(out.Body.Clients, cardOf(c))
+				out.Body.Clients = append(out.Body.Clients, cardOf(c, time.Now()))
 			}
 			return out, nil
 		})
@@ -160,12 +162,17 @@ func (a *API) clients(r huma.API) {
 	}
 }
 
-func cardOf(c workbench.CardOf) Card {
+func cardOf(c workbench.CardOf, now time.Time) Card {
 	out := Card{Card: c.Card, Units: c.Units, Lacks: c.Results.Lacks, Covered: c.Results.Board.Covered, Slots: []Slot{},
 		FreeM2: c.Results.Case.Room.FreeFloor().Value, CeilingM: float64(c.Results.Case.Room.Ceiling)}
 	for _, s := range boardOf(c.Results.Board, quantity.System(c.Units)).Slots {
 		s.Ways, s.Why.Inputs, s.ValueWhy.Inputs = []Way{}, []Input{}, []Input{}
 		out.Slots = append(out.Slots, s)
+	}
+	for _, l := range c.Results.Loads {
+		if l.AgainAt > 0 && l.AgainAt < now.Unix() {
+			out.Due++
+		}
 	}
 	for _, k := range c.Results.Cautions {
 		if k.Hold {

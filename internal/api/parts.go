@@ -87,8 +87,8 @@ func registerList[T any](a *API, r huma.API, path, tag string, most int, list fu
 				if at < 0 {
 					return huma.Error404NotFound("there is no such thing in this client's file")
 				}
-				if path == "batches" {
-					f.Refill(in.Item)
+				if path == "batches" && !f.Refill(in.Item) {
+					return huma.Error422UnprocessableEntity("something is filled with it, and the table has nothing to put in its place: fill that with something else first")
 				}
 				*list(f) = slices.Delete(*list(f), at, at+1)
 				f.Forget(in.Item)

@@ -124,6 +124,7 @@ type Batch struct {
 	LowKgL     float64 `db:"low_kg_l" json:"low_kg_l" minimum:"0" maximum:"25" doc:"Own filling: lowest bulk density"`
 	TypicalKgL float64 `db:"typical_kg_l" json:"typical_kg_l" minimum:"0" maximum:"25"`
 	HighKgL    float64 `db:"high_kg_l" json:"high_kg_l" minimum:"0" maximum:"25"`
+	Celsius    float64 `db:"celsius" json:"celsius" minimum:"0" maximum:"100" doc:"Of a batch of fresh water: its temperature; 0 when nobody has measured it"`
 	Wet        bool    `db:"wet" json:"wet" doc:"Own filling: dries or evaporates where it stands open"`
 	Loose      bool    `db:"loose" json:"loose" doc:"Own filling: flows or slides"`
 }
@@ -283,12 +284,13 @@ func (f *File) Forget(id string) {
 }
 
 // Refill fills what came from a batch, also as it was weighed, from the row of
-// the table that the batch came from. A filling of the consultant's own has
-// none: what is filled with it keeps its name, and a check refuses that.
-func (f *File) Refill(batch string) {
+// the table that the batch came from. It is false when there is none, as for a
+// filling of the consultant's own, and something is filled with it.
+func (f *File) Refill(batch string) bool {
 	at := slices.IndexFunc(f.Batches, func(b Batch) bool { return b.ID == batch })
 	if at < 0 || f.Batches[at].Filling == "" {
-		return
+		return !slices.ContainsFunc(f.Containers, func(c Container) bool { return c.Filling == batch }) &&
+			!slices.ContainsFunc(f.Weighings, func(w Weighing) bool { return w.Filling == batch })
 	}
 	for i := range f.Containers {
 		if f.Containers[i].Filling == batch {
@@ -300,6 +302,7 @@ func (f *File) Refill(batch string) {
 			f.Weighings[i].Filling = f.Batches[at].Filling
 		}
 	}
+	return true
 }
 
 func some[T any](list *[]T) {

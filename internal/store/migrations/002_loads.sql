@@ -9,6 +9,7 @@ CREATE TABLE batch (
   low_kg_l REAL NOT NULL CHECK (low_kg_l BETWEEN 0 AND 25),
   typical_kg_l REAL NOT NULL CHECK (typical_kg_l BETWEEN 0 AND 25),
   high_kg_l REAL NOT NULL CHECK (high_kg_l BETWEEN 0 AND 25),
+  celsius REAL NOT NULL CHECK (celsius BETWEEN 0 AND 100),
   wet INTEGER NOT NULL CHECK (wet IN (0, 1)),
   loose INTEGER NOT NULL CHECK (loose IN (0, 1)),
   PRIMARY KEY (practice_id, client_id, id),

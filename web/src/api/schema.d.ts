@@ -781,6 +781,11 @@ export interface components {
             sharing: boolean;
         };
         Batch: {
+            /**
+             * Format: double
+             * @description Of a batch of fresh water: its temperature; 0 when nobody has measured it
+             */
+            celsius: number;
             /** @description Key in the table; empty for a filling of the consultant's own */
             filling: string;
             /** Format: double */
@@ -874,6 +879,11 @@ export interface components {
             ceiling_m: number;
             /** Format: int64 */
             covered: number;
+            /**
+             * Format: int64
+             * @description Things that were to be weighed again by now
+             */
+            due: number;
             /** Format: double */
             free_m2: number;
             /**

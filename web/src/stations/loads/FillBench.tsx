@@ -12,7 +12,7 @@ import { BudgetTable } from './BudgetTable'
 import { MeasurePanel } from './MeasurePanel'
 import { PackPanel } from './PackPanel'
 import { UsePanel } from './UsePanel'
-import { Vessel } from './Vessel'
+import { Sold, Vessel } from './Vessel'
 import { WeighPanel } from './WeighPanel'
 
 type Wish = { target_kg?: number; level_m?: number; volume_l?: number }
@@ -62,7 +62,7 @@ export function FillBench({ container: c, load }: { container: Container; load: 
   const headline = <span className="font-cond text-[54px] font-semibold leading-none">{units.show('mass', mass)}</span>
   return (
     <div className="grid min-w-0 content-start gap-x-8 gap-y-3 p-4 md:grid-cols-[minmax(200px,250px)_1fr] md:p-6">
-      <Vessel container={c} load={load} level={level} onLevel={(l, done) => wish({ level_m: l }, done)} />
+      {sold ? <Sold container={c} /> : <Vessel container={c} load={load} level={level} onLevel={(l, done) => wish({ level_m: l }, done)} />}
       <div className="min-w-0">
         <div className="flex flex-wrap items-baseline gap-x-3" aria-live="polite">
           {why ? (
@@ -263,7 +263,7 @@ function FilledWith({ container: c }: { container: Container }) {
     const kept = await writer.write({
       list: 'batches',
       item: id,
-      body: () => ({ id, name, filling: c.filling, low_kg_l: 0, typical_kg_l: 0, high_kg_l: 0, wet: false, loose: false }),
+      body: () => ({ id, name, filling: c.filling, low_kg_l: 0, typical_kg_l: 0, high_kg_l: 0, celsius: 0, wet: false, loose: false }),
     })
     if (kept) set({ filling: id })
   }

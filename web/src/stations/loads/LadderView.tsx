@@ -292,6 +292,8 @@ function Row(p: {
   const pale = (r: Rung) => p.open !== '' && keyOf(ladder.hold, r) !== p.open && r.things.some((t) => p.taken.has(t))
   const stretches = ladder.rungs.filter(isStretch)
   const single = ladder.rungs.filter((r) => !isStretch(r))
+  const all = [...stretches, ...single]
+  const here = all.some((r) => keyOf(ladder.hold, r) === p.open)
   return (
     <g>
       <text x={0} y={p.narrow ? y - 13 : y + 5} fontSize="15" fontWeight="600" fill="var(--ink)" className="font-cond">
@@ -315,7 +317,7 @@ function Row(p: {
           </g>
         )
       })}
-      {[...stretches, ...single].map((r) => {
+      {all.map((r, i) => {
         const key = keyOf(ladder.hold, r)
         const long = isStretch(r)
         const at = y + laneStep * (p.lanes.get(r) ?? 0)
@@ -325,16 +327,18 @@ function Row(p: {
           <g
             key={key + r.things.join()}
             role="button"
-            tabIndex={0}
+            tabIndex={key === p.open || (i === 0 && !here) ? 0 : -1}
             aria-pressed={key === p.open}
             aria-label={`${ladder.hold} ${loadText(units, r)}, ${r.label}`}
             opacity={pale(r) ? 0.28 : 1}
             className="cursor-pointer"
             onClick={() => p.onOpen(key)}
             onKeyDown={(e) => {
-              if (e.key !== 'Enter' && e.key !== ' ') return
-              e.preventDefault()
-              p.onOpen(key)
+              const next = { ArrowRight: 'nextElementSibling', ArrowLeft: 'previousElementSibling' }[e.key] as keyof Element | undefined
+              const to = next && (e.currentTarget[next] as SVGGElement | null)
+              if (to?.getAttribute('role') === 'button') to.focus()
+              if (next || e.key === 'Enter' || e.key === ' ') e.preventDefault()
+              if (e.key === 'Enter' || e.key === ' ') p.onOpen(key)
             }}
           >
             <title>{`${loadText(units, r)}, ${r.label}`}</title>

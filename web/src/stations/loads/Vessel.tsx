@@ -5,6 +5,32 @@ import { useBench } from '../../lib/desk'
 const box = { w: 300, h: 310, left: 56, right: 60, top: 46, bottom: 14 }
 const half = (box.w - box.left - box.right) / 2 - 8
 
+/** Something as it was sold: a tied sack with its net mass, nothing to drag. */
+export function Sold({ container: c }: { container: Container }) {
+  const { units } = useBench()
+  return (
+    <figure className="m-0 max-w-[250px] justify-self-center">
+      <svg viewBox="0 0 250 230" className="w-full" role="img" aria-label={`${c.name}, ${units.show('mass', c.net_kg)} net as sold`}>
+        <path
+          d="M60 62Q28 120 36 196Q38 214 62 214H188Q212 214 214 196Q222 120 190 62Q160 48 150 40Q158 22 176 18Q125 8 74 18Q92 22 100 40Q90 48 60 62Z"
+          fill="var(--thin-bg)"
+          stroke="var(--ink)"
+          strokeWidth="2.5"
+          strokeLinejoin="round"
+        />
+        <path d="M98 40Q125 48 152 40" fill="none" stroke="var(--ink)" strokeWidth="4" strokeLinecap="round" />
+        <text x="125" y="140" fontSize="34" fontWeight="600" textAnchor="middle" fill="var(--ink)" className="font-cond">
+          {units.show('mass', c.net_kg)}
+        </text>
+        <text x="125" y="164" fontSize="15" textAnchor="middle" fill="var(--soft)" className="font-cond">
+          net, as marked
+        </text>
+      </svg>
+      <figcaption className="text-center text-[14px] text-soft">{c.name}</figcaption>
+    </figure>
+  )
+}
+
 /** The container to scale with its fill line; the line can be dragged, or moved with the arrow keys. */
 export function Vessel({
   container: c,
@@ -21,7 +47,7 @@ export function Vessel({
   const svg = useRef<SVGSVGElement>(null)
   const dragged = useRef<number | null>(null)
   const clip = useId()
-  const top = Math.max(c.height_m, load.brim_level_m)
+  const top = c.shape === 'marks' ? Math.max(c.marks.at(-1)?.level_m ?? 0, load.brim_level_m) : Math.max(c.height_m, load.brim_level_m)
   const floor = box.h - box.bottom
   const scale = Math.min((floor - box.top) / top, (2 * half) / Math.max(...widths(c)))
   const y = (l: number) => floor - l * scale
@@ -124,13 +150,40 @@ function niceStep(span: number): number {
 /** Width in m at the base and at the top, from the capacity where only the height is known. */
 function widths(c: Container): [number, number] {
   if (c.shape === 'frustum') return [c.bottom_m, c.top_m]
+  if (c.shape === 'marks') {
+    const sides = stepsOf(c).map((s) => s.side)
+    return [Math.max(...sides), Math.max(...sides)]
+  }
   const side = Math.sqrt(c.capacity_l / 1000 / c.height_m)
   return [side, side]
+}
+
+/** Between two marks: from one level to the next, as wide as what fits between says. */
+function stepsOf(c: Container): { from: number; to: number; side: number }[] {
+  let before = { level_m: 0, volume_l: 0 }
+  return c.marks
+    .filter((m) => m.level_m > 0)
+    .map((m) => {
+      const side = Math.sqrt(Math.max(1e-9, (m.volume_l - before.volume_l) / 1000 / (m.level_m - before.level_m)))
+      const step = { from: before.level_m, to: m.level_m, side }
+      before = m
+      return step
+    })
 }
 
 function outlineOf(c: Container, middle: number, y: (l: number) => number, scale: number, top: number): string {
   const [b, t] = widths(c).map((w) => (w * scale) / 2) as [number, number]
   const [y0, y1] = [y(0), y(top)]
+  if (c.shape === 'marks' && c.marks.length > 0) {
+    const half = (s: { side: number }) => (s.side * scale) / 2
+    const steps = stepsOf(c)
+    const right = steps.map((s) => `L${middle + half(s)} ${y(s.from)}L${middle + half(s)} ${y(s.to)}`).join('')
+    const left = [...steps]
+      .reverse()
+      .map((s) => `L${middle - half(s)} ${y(s.to)}L${middle - half(s)} ${y(s.from)}`)
+      .join('')
+    return `M${middle} ${y0}${right}${left}Z`
+  }
   if (c.kind === 'jug' || c.kind === 'bottle') {
     const neck = Math.min(t * 0.36, 22)
     return `M${middle - b + 6} ${y0}H${middle + b - 6}Q${middle + b} ${y0} ${middle + b} ${y0 - 6}L${middle + t} ${y1 + 8}C${middle + t} ${y1 - 8} ${middle + neck} ${y1 - 6} ${middle + neck} ${y1 - 18}V${y1 - 34}H${middle - neck}V${y1 - 18}C${middle - neck} ${y1 - 6} ${middle - t} ${y1 - 8} ${middle - t} ${y1 + 8}L${middle - b} ${y0 - 6}Q${middle - b} ${y0} ${middle - b + 6} ${y0}Z`

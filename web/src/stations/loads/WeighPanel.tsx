@@ -265,10 +265,12 @@ function Line(p: {
 
 /** What the typed readings come to, before they are kept. */
 function Seen({ seen, empty, onKeep }: { seen: Shapes['WeighedTry']; empty: boolean; onKeep: (v: Weighing['verdict']) => void }) {
-  const { units } = useBench()
+  const { library, units } = useBench()
   const w = seen.weighed
   const a = w.agreement
   const odd = w.odd >= 0
+  const most = library.scales.find((s) => s.name === w.scale)?.max_kg ?? 0
+  const tooMuch = most > 0 && w.mass_kg > most ? most : 0
   return (
     <div className="mt-1 border-l-4 border-whatif bg-sheet px-3 py-2" aria-live="polite">
       <p className="m-0">
@@ -287,6 +289,11 @@ function Seen({ seen, empty, onKeep }: { seen: Shapes['WeighedTry']; empty: bool
         )}
         {empty && ' · the empty mass from now on'}
       </p>
+      {tooMuch && (
+        <p className="m-0 text-[14px] text-action">
+          A {w.scale} usually takes {units.show('mass', tooMuch)} at most: is it the right one?
+        </p>
+      )}
       {odd && (
         <p className="m-0 text-[14px] text-action">
           Reading {w.odd + 1} lies more than 3 u from the others: strike it out above, or weigh once more.

@@ -157,6 +157,7 @@ function ClientCard({ card }: { card: Card }) {
           needs covered
         </span>
         {units && <Numbers card={card} units={units} />}
+        {card.due > 0 && <span className="text-action">{card.due} to weigh again</span>}
         {card.holds > 0 && (
           <span className="font-semibold text-action">
             {card.holds} hold point{card.holds > 1 ? 's' : ''}

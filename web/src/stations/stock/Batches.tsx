@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import type { Shapes } from '../../api/client'
 import { newId, useBench, useChange } from '../../lib/desk'
-import { Select, Text, Ticks } from '../../ui/fields'
+import { Count, Select, Text, Ticks } from '../../ui/fields'
 import { Button, Head } from '../../ui/parts'
 import { Quantity } from '../../ui/quantity'
 
@@ -22,6 +22,7 @@ export function Batches() {
       low_kg_l: from ? 0 : 0.9,
       typical_kg_l: from ? 0 : 1,
       high_kg_l: from ? 0 : 1.1,
+      celsius: 0,
       wet: false,
       loose: true,
     }
@@ -162,6 +163,7 @@ function BatchEditor({ batch: b }: { batch: Batch }) {
       ) : (
         <p className="m-0 text-[14px] text-soft">A batch of {library.fillings.find((f) => f.key === b.filling)?.name}.</p>
       )}
+      {b.filling === 'fresh-water' && <Temperature batch={b} />}
       <p className="m-0 mt-1 text-[14px] text-soft">{used.length > 0 ? `In ${used.join(', ')}.` : 'Nothing is filled from it yet.'}</p>
       {(refused[''] ?? refused.filling) && (
         <p role="alert" className="m-0 text-[14px] text-action">
@@ -171,6 +173,36 @@ function BatchEditor({ batch: b }: { batch: Batch }) {
       <Button look="bare" onClick={() => writer.write({ list: 'batches', item: b.id, body: null })}>
         Remove
       </Button>
+    </div>
+  )
+}
+
+/** Water is known by its temperature; shown in the degrees of the client's units. */
+function Temperature({ batch: b }: { batch: Batch }) {
+  const { desk, units } = useBench()
+  const set = useChange('batches', b)
+  const us = units.system === 'us'
+  const shown = (c: number) => Math.round(us ? c * 1.8 + 32 : c)
+  const none = b.celsius === 0
+  return (
+    <div className="mt-1 flex flex-wrap items-start gap-x-4">
+      <Ticks
+        label="Its temperature"
+        value={none ? [] : ['t']}
+        options={[{ value: 't', label: 'measured' }]}
+        onValue={(v) => set({ celsius: v.length > 0 ? 20 : 0 })}
+      />
+      {!none && (
+        <Count
+          label="Water at"
+          value={shown(b.celsius)}
+          min={shown(1)}
+          max={shown(100)}
+          unit={us ? '°F' : '°C'}
+          onValue={(v) => v !== shown(b.celsius) && set({ celsius: us ? Math.round(((v - 32) / 1.8) * 10) / 10 : v })}
+          draft={`${desk.file.id}/${b.id}/celsius`}
+        />
+      )}
     </div>
   )
 }

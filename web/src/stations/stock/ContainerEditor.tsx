@@ -7,6 +7,9 @@ import { Quantity } from '../../ui/quantity'
 
 type NumberField = { [K in keyof Container]: Container[K] extends number ? K : never }[keyof Container]
 
+/** What is refused beside its own field; all else is said below. */
+const hasAField = /^(name|(net|tare|tare_half|rating)_kg|(capacity|volume|brim)_l|(height|bottom|top|width|hang)_m|marks\[\d+\])$/
+
 /** Every field of one container, kept as it is typed. */
 export function ContainerEditor({
   container: c,
@@ -45,7 +48,7 @@ export function ContainerEditor({
       {...extra}
     />
   )
-  const general = refused[''] ?? Object.entries(refused).find(([f]) => /^(packed|limits|filling|kind|id)/.test(f))?.[1]
+  const general = Object.entries(refused).find(([f]) => !hasAField.test(f))?.[1]
   return (
     <div className="bg-sheet px-3 pb-3 pt-2">
       <div className="flex flex-wrap items-start gap-x-5 gap-y-1">
