@@ -144,7 +144,13 @@ export function FillBench({ container: c, load }: { container: Container; load: 
                 {c.condition === 'worn' && ', but worn: half of that'}; half of it overhead, a third swung.{' '}
               </>
             )}
-            {c.closure === 'sealed' ? 'Tape the cap.' : c.closure === 'open' ? 'Open: never overhead.' : 'Zip shut, stuffed and cinched.'}
+            {c.kind === 'sack'
+              ? 'Look at its seams.'
+              : c.closure === 'sealed'
+                ? 'Tape the cap.'
+                : c.closure === 'open'
+                  ? 'Open: never overhead.'
+                  : 'Zip shut, stuffed and cinched.'}
           </Tape>
         </div>
       </div>
