@@ -51,6 +51,7 @@ test('from the first account to the printed plan, typing all the way', async ({ 
   // Loads: a gallon of dry sand is about 12.5 lb (common practice) with the jug 5.7 kg.
   await station(page, 'Loads')
   await page.getByRole('navigation', { name: 'Things that are filled' }).getByRole('button', { name: /jug A/ }).click()
+  await expect(page.getByRole('slider', { name: 'Level in jug A', exact: true })).toBeVisible()
   await expect(page.getByText('5.7 kg').first()).toBeVisible()
   await field(page, 'weighs').fill('12 lb')
   await page.keyboard.press('Enter')

@@ -15,8 +15,10 @@ async function newClient(page: Page, url: string, name: string) {
   await expect(page.getByRole('heading', { name, level: 1 })).toBeVisible()
 }
 
-const open = (page: Page, name: string) =>
-  page.getByRole('navigation', { name: 'Things that are filled' }).getByRole('button', { name: new RegExp(name) }).click()
+async function open(page: Page, name: string) {
+  await page.getByRole('navigation', { name: 'Things that are filled' }).getByRole('button', { name: new RegExp(name) }).click()
+  await expect(page.getByRole('slider', { name: `Level in ${name}`, exact: true })).toBeVisible()
+}
 
 /** Types readings, waits for what they come to, keeps them by Enter. */
 async function weigh(page: Page, readings: string, seen: string | RegExp) {
@@ -144,7 +146,7 @@ test('marks that do not rise are refused where they stand, and a worn jug is tru
   await page.getByText('worn: trust half').click()
   await saved(page)
   await station(page, 'Loads')
-  await page.getByRole('navigation', { name: 'Things that are filled' }).getByRole('button', { name: /soap jug 1/ }).click()
+  await open(page, 'soap jug 1')
   await expect(page.getByText(/but worn: half of that/)).toBeVisible()
 })
 

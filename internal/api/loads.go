@@ -50,7 +50,7 @@ func (a *API) benches(r huma.API) {
 	type benchOut struct{ Body OnBench }
 	huma.Register(r, operation(http.MethodGet, "/clients/{client}/containers/{container}", "read-container", "Everything about one container: its uncertainty, its weighings, how it moves", "loads"),
 		func(ctx context.Context, in *OfContainer) (*benchOut, error) {
-			got, err := a.Bench.Put(ctx, who(ctx).PracticeID, in.ID, in.Container)
+			got, err := a.Bench.Examine(ctx, who(ctx).PracticeID, in.ID, in.Container)
 			if err != nil {
 				return nil, problem(err)
 			}

@@ -43,6 +43,16 @@ type StockRead struct {
 	Headless   bool              `json:"headless" doc:"There was no head; the usual order was taken"`
 }
 
+// OwnFilling is a filling that the practice has entered itself.
+type OwnFilling struct {
+	Name       string  `json:"name"`
+	LowKgL     float64 `json:"low_kg_l"`
+	TypicalKgL float64 `json:"typical_kg_l"`
+	HighKgL    float64 `json:"high_kg_l"`
+	Wet        bool    `json:"wet"`
+	Loose      bool    `json:"loose"`
+}
+
 const (
 	mostContainers = 300
 	mostThings     = 200
@@ -101,6 +111,20 @@ func (a *API) stock(r huma.API) {
 			}
 			body, err := document.StockCSV(f)
 			return &fileOut{"text/csv; charset=utf-8", `attachment; filename="` + document.FileName(f.Profile.Name) + `-stock.csv"`, body}, err
+		})
+
+	type ownOut struct{ Body []OwnFilling }
+	huma.Register(r, operation(http.MethodGet, "/fillings", "list-own-fillings", "Fillings that this practice has entered itself, for any of its clients", "stock"),
+		func(ctx context.Context, _ *struct{}) (*ownOut, error) {
+			all, err := a.Store.OwnFillings(ctx, who(ctx).PracticeID)
+			if err != nil {
+				return nil, err
+			}
+			out := &ownOut{Body: []OwnFilling{}}
+			for _, b := range all {
+				out.Body = append(out.Body, OwnFilling{b.Name, b.LowKgL, b.TypicalKgL, b.HighKgL, b.Wet, b.Loose})
+			}
+			return out, nil
 		})
 
 	type tagsIn struct {

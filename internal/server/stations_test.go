@@ -290,3 +290,28 @@ func TestAWeighingIsSeenBeforeItIsKept(t *testing.T) {
 	assert.Len(t, plan.Drops, 4)
 	assert.Equal(t, []string{"body.start_kg"}, b.do("POST", "/api/v1/clients/demo-garage/containers/duffel/drops", `{"start_kg":14,"reps":10,"fall":0.2,"drops":3}`).fields(t))
 }
+
+// A filling of the consultant's own is there for every client of the practice,
+// and for no other practice; in use it cannot be removed.
+func TestOwnFillingsAreThePractices(t *testing.T) {
+	h := start(t, true)
+	b := h.browser(t)
+	demoDesk(t, b)
+	own := store.Batch{ID: "slag", Name: "slag", LowKgL: 1.1, TypicalKgL: 1.2, HighKgL: 1.4, Loose: true}
+	require.Equal(t, 200, b.do("PUT", "/api/v1/clients/demo-loft/batches/slag", mustJSON(t, own), "If-Match", `"1"`).status)
+	var mine, theirs []api.OwnFilling
+	b.do("GET", "/api/v1/fillings", "").into(t, &mine)
+	assert.Equal(t, []api.OwnFilling{{Name: "slag", LowKgL: 1.1, TypicalKgL: 1.2, HighKgL: 1.4, Loose: true}}, mine)
+	h.other(t).do("GET", "/api/v1/fillings", "").into(t, &theirs)
+	assert.Empty(t, theirs)
+
+	var d api.Desk
+	b.do("GET", "/api/v1/clients/demo-loft", "").into(t, &d)
+	jug := d.File.Containers[0]
+	jug.Filling = "slag"
+	filled := b.do("PUT", "/api/v1/clients/demo-loft/containers/jug-a", mustJSON(t, jug), "If-Match", `"2"`)
+	require.Equal(t, 200, filled.status, string(filled.body))
+	gone := b.do("DELETE", "/api/v1/clients/demo-loft/batches/slag", "", "If-Match", `"3"`)
+	assert.Equal(t, 422, gone.status)
+	assert.Contains(t, string(gone.body), "something is filled with it")
+}

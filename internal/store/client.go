@@ -282,6 +282,20 @@ func saveRows[T any](ctx context.Context, tx *sqlx.Tx, r rows, before, after []T
 	return nil
 }
 
+// OwnFillings are the fillings that a practice's consultants have entered
+// themselves, newest first: batches that come from no row of the table, one for
+// each name and range. Their ids are empty.
+func (s *Store) OwnFillings(ctx context.Context, practice string) ([]Batch, error) {
+	out := []Batch{}
+	err := s.db.SelectContext(ctx, &out, `SELECT '' AS id, name, '' AS filling, low_kg_l, typical_kg_l, high_kg_l, 0 AS celsius, wet, loose
+		FROM batch WHERE practice_id = ? AND filling = ''
+		GROUP BY name, low_kg_l, typical_kg_l, high_kg_l, wet, loose ORDER BY max(rowid) DESC LIMIT 60`, practice)
+	if err != nil {
+		return nil, fmt.Errorf("list own fillings: %w", err)
+	}
+	return out, nil
+}
+
 // Delete erases a client with everything kept of it, history included.
 func (s *Store) Delete(ctx context.Context, practice, id string) error {
 	res, err := s.db.ExecContext(ctx, "DELETE FROM client WHERE practice_id = ? AND id = ?", practice, id)

@@ -3,9 +3,7 @@ package workbench
 import (
 	"fmt"
 	"math"
-	"sort"
 
-	"scrappyrack/core/derivation"
 	"scrappyrack/core/load"
 	"scrappyrack/core/material"
 	"scrappyrack/core/quantity"
@@ -25,35 +23,6 @@ type stock struct {
 	weighings  []WeighingOf           // as in the file
 	handles    []load.Handle
 	sticks     []store.Handle
-}
-
-// WeighingOf is a weighing with what it comes to. Implied is the density that
-// it says its batch has, where it says one; Counts that the batch listens to it.
-// Problem says why it can not be read.
-type WeighingOf struct {
-	Weighing  store.Weighing
-	Reading   load.Reading
-	Computed  quantity.Estimate
-	Agreement load.Agreement
-	Implied   *load.Implied
-	Counts    bool
-	Problem   string
-}
-
-// Empty says that the empty container was weighed.
-func (w WeighingOf) Empty() bool { return w.Weighing.VolumeL == 0 && w.Weighing.PackedKg == 0 }
-
-// Explain derives what the scale says.
-func (w WeighingOf) Explain() derivation.Derivation {
-	return w.Reading.Explain(scaleOf(w.Weighing), masses(w.Weighing.Readings), masses(w.Weighing.Without))
-}
-
-// BatchOf is a batch as its table and weighings know it.
-type BatchOf struct {
-	Batch   store.Batch
-	Prior   material.Filling
-	Result  load.Batch
-	Filling material.Filling
 }
 
 func stockOf(f store.File) *stock {
@@ -81,62 +50,6 @@ func stockOf(f store.File) *stock {
 	s.hold(at)
 	s.barsAndHandles()
 	return s
-}
-
-// priorOf is a batch's filling before anything is weighed.
-func priorOf(b store.Batch) (material.Filling, error) {
-	prior := material.Filling{
-		Low: quantity.Density(b.LowKgL), Typical: quantity.Density(b.TypicalKgL), High: quantity.Density(b.HighKgL),
-		Wet: b.Wet, Loose: b.Loose, Source: "entered",
-	}
-	if b.Filling != "" {
-		var err error
-		if prior, err = material.FillingByKey(b.Filling); err != nil {
-			return prior, &FieldError{"filling", err.Error()}
-		}
-		if b.Celsius > 0 {
-			if b.Filling != "fresh-water" {
-				return prior, &FieldError{"celsius", "only of fresh water is it known what its temperature does"}
-			}
-			if prior, err = material.WaterAt(b.Celsius); err != nil {
-				return prior, &FieldError{"celsius", err.Error()}
-			}
-		}
-	} else if !(prior.Low > 0 && prior.Low <= prior.Typical && prior.Typical <= prior.High && prior.Low < prior.High) {
-		return prior, &FieldError{"typical_kg_l", "a filling of your own needs a lowest, a typical and a highest density, in that order and not all the same"}
-	}
-	prior.Key, prior.Name = b.ID, b.Name
-	return prior, nil
-}
-
-func scaleOf(w store.Weighing) load.Scale {
-	return load.Scale{Name: w.Scale, Resolution: quantity.Mass(w.ResolutionKg), Accuracy: quantity.Mass(w.AccuracyKg)}
-}
-
-func masses(kg []float64) []quantity.Mass {
-	out := make([]quantity.Mass, len(kg))
-	for i, v := range kg {
-		out[i] = quantity.Mass(v)
-	}
-	return out
-}
-
-// read reads every weighing and finds the tares that were weighed: the latest
-// of each container that is not set aside.
-func (s *stock) read() {
-	for i, w := range s.file.Weighings {
-		one := &s.weighings[i]
-		one.Weighing = w
-		reading, err := scaleOf(w).Read(masses(w.Readings), masses(w.Without))
-		if err != nil {
-			one.Problem = err.Error()
-			continue
-		}
-		one.Reading = reading
-		if before := s.tares[w.Container]; one.Empty() && w.Verdict != "aside" && (before == nil || before.Weighing.At <= w.At) {
-			s.tares[w.Container] = one
-		}
-	}
 }
 
 // container turns a kept container into one that can be worked with, but for
@@ -194,78 +107,6 @@ func profileOf(k store.Container) (load.Profile, error) {
 	return load.Prism{Capacity: quantity.Volume(k.CapacityL), Height: quantity.Length(k.HeightM)}, nil
 }
 
-// estimate weighs every batch's table against the weighings of what is filled
-// from it, leaving out those that contradict the rest unless they are said to
-// count.
-func (s *stock) estimate(at map[string]int) {
-	of := map[string][]*WeighingOf{}
-	said := map[*WeighingOf]load.Weighing{}
-	for i := range s.weighings {
-		w := &s.weighings[i]
-		c, ok := at[w.Weighing.Container]
-		if w.Problem != "" || w.Empty() || !ok || s.problems[c] != nil || w.Weighing.VolumeL == 0 {
-			continue
-		}
-		v := s.containers[c].Vessel
-		volume := quantity.Volume(w.Weighing.VolumeL)
-		slope := v.Profile.Slope(v.Profile.Level(volume))
-		said[w] = load.Weighing{
-			Gross: w.Reading.Mass.Value, GrossU1: w.Reading.Mass.U1,
-			Tare: v.Tare + quantity.Mass(w.Weighing.PackedKg), TareU1: v.TareU1,
-			Volume: volume, VolumeU1: quantity.Volume(slope * quantity.Rectangular(float64(load.LevelHalfWidth))),
-		}
-		of[w.Weighing.Filling] = append(of[w.Weighing.Filling], w)
-	}
-	for i := range s.batches {
-		b := &s.batches[i]
-		b.weigh(of[b.Batch.ID], said)
-		s.fillings[b.Batch.ID] = b.Filling
-	}
-	for i := range s.containers {
-		if s.problems[i] == nil {
-			s.containers[i].Filling = s.fillings[s.file.Containers[i].Filling]
-		}
-	}
-}
-
-func (b *BatchOf) weigh(all []*WeighingOf, said map[*WeighingOf]load.Weighing) {
-	var asked []*WeighingOf
-	var question []load.Weighing
-	for _, w := range all {
-		if w.Weighing.Verdict == "aside" {
-			continue
-		}
-		if _, err := load.Reestimate(b.Prior, []load.Weighing{said[w]}); err != nil {
-			w.Problem = err.Error()
-			continue
-		}
-		asked, question = append(asked, w), append(question, said[w])
-	}
-	first, err := load.Reestimate(b.Prior, question)
-	if err != nil {
-		return
-	}
-	var counting []load.Weighing
-	for i, w := range asked {
-		w.Implied = &first.Each[i]
-		w.Counts = !w.Implied.Contradicts || w.Weighing.Verdict == "counts"
-		if w.Counts {
-			counting = append(counting, question[i])
-		}
-	}
-	if b.Result, err = load.Reestimate(b.Prior, counting); err != nil {
-		return
-	}
-	b.Filling = b.Prior
-	if len(counting) > 0 {
-		b.Filling.Typical, b.Filling.Std = b.Result.Density, b.Result.U1
-		b.Filling.Source = fmt.Sprintf("%d weighings of this batch and the table", len(counting))
-		if len(counting) == 1 {
-			b.Filling.Source = "a weighing of this batch and the table"
-		}
-	}
-}
-
 // pack works out what lies in each container, the innermost first.
 func (s *stock) pack(at map[string]int) {
 	things := map[string]store.Thing{}
@@ -313,61 +154,6 @@ func (s *stock) pack(at map[string]int) {
 			fill(i)
 		}
 	}
-}
-
-// sameAsWeighed are how far volume (L) and packed mass (kg) may be from those at
-// the weighing for it still to be said of the container as it is.
-const (
-	sameVolume = 0.005
-	sameMass   = 0.001
-)
-
-// hold gives each container the latest weighing of it as it is filled now.
-func (s *stock) hold(at map[string]int) {
-	for i := range s.weighings {
-		w := &s.weighings[i]
-		c, ok := at[w.Weighing.Container]
-		if w.Problem != "" || !ok || s.problems[c] != nil {
-			continue
-		}
-		k := &s.containers[c]
-		if f, err := s.asWeighed(*k, w.Weighing); err == nil {
-			w.Computed = f.Mass
-			w.Agreement = load.Agree(f.Mass, w.Reading.Mass)
-		}
-		if before := s.latest[k.ID]; w.Weighing.Verdict != "aside" && s.isNow(c, w.Weighing) && (before == nil || before.Weighing.At <= w.Weighing.At) {
-			s.latest[k.ID] = w
-		}
-	}
-	for i := range s.containers {
-		if w := s.latest[s.containers[i].ID]; w != nil && s.problems[i] == nil {
-			s.containers[i].Weighed = w.Reading.Mass
-		}
-	}
-}
-
-// asWeighed computes a container as it was filled when it was weighed.
-func (s *stock) asWeighed(k load.Container, w store.Weighing) (load.Fill, error) {
-	if k.Sold > 0 {
-		return k.Fill()
-	}
-	filling, ok := s.fillings[w.Filling]
-	if !ok {
-		return load.Fill{}, fmt.Errorf("its filling is gone")
-	}
-	v := k.Vessel
-	v.Inside, v.Taken = quantity.Estimate{Value: quantity.Mass(w.PackedKg), U1: v.Inside.U1}, 0
-	return v.At(filling, quantity.Volume(w.VolumeL))
-}
-
-func (s *stock) isNow(c int, w store.Weighing) bool {
-	k := s.file.Containers[c]
-	if w.VolumeL == 0 && w.PackedKg == 0 && k.Shape != "as-sold" {
-		return false // the empty container's
-	}
-	sameFilling := w.Filling == k.Filling || w.VolumeL == 0 || k.Shape == "as-sold"
-	near := math.Abs(w.VolumeL-k.VolumeL) <= sameVolume && math.Abs(w.PackedKg-float64(s.containers[c].Vessel.Inside.Value)) <= sameMass
-	return sameFilling && (near || k.Shape == "as-sold")
 }
 
 func (s *stock) barsAndHandles() {
@@ -432,29 +218,5 @@ func (s *stock) own() []material.Filling {
 	for _, b := range s.batches {
 		out = append(out, b.Filling)
 	}
-	return out
-}
-
-// lastWeighed is when a container was last weighed in any state but empty, 0
-// when never.
-func (s *stock) lastWeighed() map[string]int64 {
-	out := map[string]int64{}
-	for _, w := range s.weighings {
-		if !w.Empty() && w.Problem == "" {
-			out[w.Weighing.Container] = max(out[w.Weighing.Container], w.Weighing.At)
-		}
-	}
-	return out
-}
-
-// ofContainer are the weighings of a container, newest first.
-func (s *stock) ofContainer(id string) []WeighingOf {
-	var out []WeighingOf
-	for _, w := range s.weighings {
-		if w.Weighing.Container == id {
-			out = append(out, w)
-		}
-	}
-	sort.SliceStable(out, func(i, j int) bool { return out[i].Weighing.At > out[j].Weighing.At })
 	return out
 }

@@ -625,6 +625,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/fillings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Fillings that this practice has entered itself, for any of its clients */
+        get: operations["list-own-fillings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/library": {
         parameters: {
             query?: never;
@@ -1649,6 +1666,17 @@ export interface components {
             /** @description Newest first */
             weighings: components["schemas"]["Weighed"][];
             why: components["schemas"]["Derivation"];
+        };
+        OwnFilling: {
+            /** Format: double */
+            high_kg_l: number;
+            loose: boolean;
+            /** Format: double */
+            low_kg_l: number;
+            name: string;
+            /** Format: double */
+            typical_kg_l: number;
+            wet: boolean;
         };
         PackAnswer: {
             chosen: components["schemas"]["PackedItem"][];
@@ -4061,6 +4089,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Written"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "list-own-fillings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnFilling"][];
                 };
             };
             /** @description Error */

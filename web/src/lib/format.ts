@@ -106,3 +106,7 @@ export function money(minor: number, currency: string): string {
 }
 
 export const percent = (v: number) => `${Math.round(v * 100)} %`
+
+/** A day, from Unix seconds. */
+export const day = (seconds: number) =>
+  new Date(seconds * 1000).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' })

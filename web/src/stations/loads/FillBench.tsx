@@ -3,6 +3,7 @@ import { Tabs } from 'radix-ui'
 import { useEffect, useRef, useState } from 'react'
 import { api, type Container, data, type FillAnswer, type Shapes } from '../../api/client'
 import { fillingsOf, newId, useBench, useChange, useOnBench } from '../../lib/desk'
+import { day } from '../../lib/format'
 import { useKey } from '../../lib/hooks'
 import { Explain } from '../../ui/explain'
 import { Select } from '../../ui/fields'
@@ -235,9 +236,6 @@ function Said({ load, on }: { load: Shapes['Load']; on?: Shapes['OnBench'] }) {
     </p>
   )
 }
-
-export const day = (seconds: number) =>
-  new Date(seconds * 1000).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' })
 
 function Density({ container: c }: { container: Container }) {
   const bench = useBench()

@@ -1,5 +1,6 @@
+import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import type { Shapes } from '../../api/client'
+import { api, data, type Shapes } from '../../api/client'
 import { newId, useBench, useChange } from '../../lib/desk'
 import { Count, Select, Text, Ticks } from '../../ui/fields'
 import { Button, Head } from '../../ui/parts'
@@ -11,6 +12,17 @@ type Batch = Shapes['Batch']
 export function Batches() {
   const { desk, library, writer } = useBench()
   const [open, setOpen] = useState('')
+  const own = useQuery({
+    queryKey: ['own-fillings', desk.file.revision],
+    queryFn: () => data<Shapes['OwnFilling'][]>(api.GET('/api/v1/fillings')),
+    placeholderData: (before) => before,
+  })
+  const elsewhere = (own.data ?? []).filter((o) => !desk.file.batches.some((b) => b.name === o.name))
+  const addOwn = (o: Shapes['OwnFilling']) => {
+    const id = newId()
+    setOpen(id)
+    writer.write({ list: 'batches', item: id, body: () => ({ ...o, id, filling: '', celsius: 0 }) })
+  }
   const add = (filling: string) => {
     const id = newId()
     const from = library.fillings.find((f) => f.key === filling)
@@ -49,9 +61,14 @@ export function Batches() {
         options={[
           { value: '-', label: 'choose …' },
           ...library.fillings.map((f) => ({ value: f.key, label: f.name })),
+          ...elsewhere.map((o, i) => ({ value: `own ${i}`, label: `${o.name}, as for another client` })),
           { value: '', label: 'a filling that is not in the table' },
         ]}
-        onValue={(key) => key !== '-' && add(key)}
+        onValue={(key) => {
+          const known = elsewhere[Number(/^own (\d+)$/.exec(key)?.[1] ?? -1)]
+          if (known) addOwn(known)
+          else if (key !== '-') add(key)
+        }}
       />
     </section>
   )

@@ -1,0 +1,144 @@
+package workbench
+
+import (
+	"context"
+	"slices"
+
+	"scrappyrack/core/load"
+	"scrappyrack/core/material"
+	"scrappyrack/core/quantity"
+	"scrappyrack/internal/store"
+)
+
+// Packing is how a bag is packed for a mass: the best choice of what the
+// household can spare and no other bag holds, its stuffing, and what to mind.
+type Packing struct {
+	Question load.PackQuestion
+	Things   []store.Thing // of Question.Items, in its order
+	Best     load.Packed
+	Units    quantity.System
+	Wrap     []string // names of what is to be wrapped
+	Left     []string // names of what was left out, and why
+}
+
+// wrapShare is the volume that wrapping adds to a hard thing (house value).
+const wrapShare = 1.15
+
+// Pack chooses what to put into a bag so that it weighs a mass with its
+// stuffing. Other containers that lie in it stay.
+func (b *Bench) Pack(ctx context.Context, practice, id, container string, target, tolerance quantity.Mass) (*Packing, error) {
+	f, s, err := b.opened(ctx, practice, id)
+	if err != nil {
+		return nil, err
+	}
+	at, err := s.find(container)
+	if err != nil {
+		return nil, err
+	}
+	c := s.containers[at]
+	taken := map[string]int{}
+	kept := quantity.Mass(0)
+	room := c.Vessel.Capacity
+	for i, k := range f.Containers {
+		for _, p := range k.Packed {
+			isThing := slices.ContainsFunc(f.Things, func(t store.Thing) bool { return t.ID == p.Thing })
+			switch {
+			case isThing && i != at:
+				taken[p.Thing] += p.Count
+			case !isThing && i == at:
+				inner, err := s.find(p.Thing)
+				if err != nil {
+					continue
+				}
+				if fill, err := s.containers[inner].Fill(); err == nil {
+					kept += s.containers[inner].Mass(fill).Value
+				}
+				room -= s.containers[inner].Vessel.Capacity
+			}
+		}
+	}
+	stuffing, err := material.FillingByKey("stuffing")
+	if err != nil {
+		return nil, err
+	}
+	out := &Packing{Units: unitsOf(f), Question: load.PackQuestion{
+		Capacity: room, Tare: c.Vessel.Tare + kept, Target: target, Tolerance: tolerance, Stuffing: stuffing.Typical,
+	}}
+	if room <= 0 {
+		return nil, &FieldError{"target_kg", "what lies in it already leaves no room"}
+	}
+	if most, ok := c.Limit(c.Kind.Holds[0], c.Volume); ok && most > 0 && target > most {
+		return nil, &FieldError{"target_kg", quantity.Say("its handle or straps are taken to be good for ", quantity.Amount(quantity.KindMass, float64(most))).In(out.Units)}
+	}
+	for _, t := range f.Things {
+		left := t.Count - taken[t.ID]
+		switch {
+		case t.Sharp:
+			out.Left = append(out.Left, t.Name+": too sharp")
+			continue
+		case !t.Spare:
+			out.Left = append(out.Left, t.Name+": cannot be spared")
+			continue
+		case left <= 0:
+			if t.Count > 0 {
+				out.Left = append(out.Left, t.Name+": lies in another bag")
+			}
+			continue
+		}
+		volume := quantity.Volume(t.VolumeL)
+		if t.Hard {
+			volume *= wrapShare
+		}
+		out.Things = append(out.Things, t)
+		out.Question.Items = append(out.Question.Items, load.PackItem{Name: t.Name, Mass: quantity.Mass(t.MassKg), Volume: volume, Count: left})
+	}
+	if len(out.Question.Items) == 0 {
+		return nil, &FieldError{"target_kg", "there is nothing to pack: list things that the household can spare at Stock"}
+	}
+	if out.Best, err = load.Pack(out.Question); err != nil {
+		return nil, &FieldError{"target_kg", err.Error()}
+	}
+	for i, n := range out.Best.Counts {
+		if n > 0 && out.Things[i].Hard {
+			out.Wrap = append(out.Wrap, out.Things[i].Name)
+		}
+	}
+	return out, nil
+}
+
+// Loading is what a bar or handle can be loaded to, and the one pair of plates
+// that would close the most gaps.
+type Loading struct {
+	load.Loading
+	Extra   load.ExtraPair
+	Helps   bool
+	Plates  []load.Plate
+	Sharing bool // one of a pair that shares the plates
+}
+
+// LoadBar works out every load of a bar or handle, the plates for a target, and
+// the best extra pair. A pair of handles is loaded alike.
+func (b *Bench) LoadBar(ctx context.Context, practice, id, handle string, target quantity.Mass) (*Loading, error) {
+	f, err := b.store.Load(ctx, practice, id)
+	if err != nil {
+		return nil, err
+	}
+	at := slices.IndexFunc(f.Handles, func(h store.Handle) bool { return h.ID == handle })
+	if at < 0 {
+		return nil, store.ErrNotFound
+	}
+	if f.Handles[at].Kind == "stick" {
+		return nil, &FieldError{"target_kg", "a stick takes no plates: it is loaded by what hangs from its ends"}
+	}
+	h := handleOf(f, f.Handles[at])
+	bar := h.Bar
+	if h.Count == 2 {
+		bar = h.Shared()
+	}
+	out := &Loading{Plates: bar.Plates, Sharing: h.Count == 2}
+	if out.Loading, err = bar.Load(target); err != nil {
+		return nil, &FieldError{"target_kg", err.Error()}
+	}
+	out.Extra, out.Helps, err = bar.BestExtraPair(load.PlateSizes(unitsOf(f)))
+	return out, err
+}
