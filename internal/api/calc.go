@@ -213,5 +213,7 @@ func (a *API) calc(r huma.API) {
 	calculator[RepMaxQuestion](r, "rep-max", "One-rep maximum and the load for a number of reps", "The median of six formulas; the target load is the median over the formulas of each one's own maximum × its own share. No rounding.")
 	calculator[PackQuestion](r, "pack", "Which things make a bag weigh a target", "Exact: nearest to the target first, then fewest pieces, within the volume.")
 	calculator[PlatesQuestion](r, "plates", "Every load of a bar, and the plates for one", "Equal sides only.")
+	calculator[BandQuestion](r, "band", "A band's curve through its points, and its force at lengths", "Force of all strands together, lengths of one strand's run: F = strands·2(a0c1 + a0c2/λ)(λ − λ⁻²), fitted by least squares with both ≥ 0.")
+	calculator[PacketQuestion](r, "weight-packet", "What a scale's packet says", "The public Weight Measurement format.")
 	calculator[BatchQuestion](r, "batch", "Density of a filling from its weighings", "Inverse-variance weighting of the given range (rectangular) and each weighing's (gross − tare)/V.")
 }

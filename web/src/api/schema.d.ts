@@ -4,6 +4,26 @@
  */
 
 export interface paths {
+    "/api/v1/calc/band": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * A band's curve through its points, and its force at lengths
+         * @description Force of all strands together, lengths of one strand's run: F = strands·2(a0c1 + a0c2/λ)(λ − λ⁻²), fitted by least squares with both ≥ 0. Stable contract.
+         */
+        post: operations["calc-band"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/calc/batch": {
         parameters: {
             query?: never;
@@ -98,6 +118,26 @@ export interface paths {
          * @description The median of six formulas; the target load is the median over the formulas of each one's own maximum × its own share. No rounding. Stable contract.
          */
         post: operations["calc-rep-max"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/calc/weight-packet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What a scale's packet says
+         * @description The public Weight Measurement format. Stable contract.
+         */
+        post: operations["calc-weight-packet"];
         delete?: never;
         options?: never;
         head?: never;
@@ -752,6 +792,67 @@ export interface components {
         AtHand: {
             /** @description Keys of fillings */
             fillings: string[];
+        };
+        BandAnswer: {
+            /**
+             * Format: double
+             * @description Per strand
+             */
+            a0c1_n: number;
+            /**
+             * Format: double
+             * @description Per strand
+             */
+            a0c2_n: number;
+            /** @description What the curve rests on */
+            basis: string;
+            /** @description What has to be said of the curve, or of a length by its index */
+            flags: string[];
+            /** @description All strands together; 0 at or below the rest length */
+            forces_n: number[];
+            /**
+             * Format: double
+             * @description Of the residuals, all strands together
+             */
+            rms_n: number;
+            u95_n: number[];
+        };
+        BandPoint: {
+            /**
+             * Format: double
+             * @description Of all strands together
+             */
+            force_n: number;
+            /**
+             * Format: double
+             * @description Of one strand's run
+             */
+            length_m: number;
+            /** @description Read on the way back: not fitted */
+            releasing?: boolean;
+            /**
+             * Format: double
+             * @description Standard uncertainty; points without one weigh alike
+             */
+            u_n?: number;
+        };
+        BandQuestion: {
+            at_length_m: number[];
+            points: components["schemas"]["BandPoint"][];
+            /**
+             * Format: double
+             * @description Of one strand's run
+             */
+            rest_length_m: number;
+            /** Format: int64 */
+            strands: number;
+            /** Format: double */
+            thickness_m?: number;
+            /**
+             * Format: double
+             * @description Of one strand: an estimate, where no point is given
+             */
+            width_m?: number;
         };
         BarLoading: {
             /**
@@ -1758,6 +1859,27 @@ export interface components {
             count: number;
             name: string;
         };
+        PacketAnswer: {
+            /** Format: double */
+            bmi?: number;
+            /** Format: double */
+            height_m?: number;
+            /** Format: double */
+            mass_kg: number;
+            /** @description RFC 3339, as the scale's clock has it */
+            time?: string;
+            /**
+             * @description In which the scale measures
+             * @enum {string}
+             */
+            unit: "kg" | "lb";
+            /** Format: int64 */
+            user?: number;
+        };
+        PacketQuestion: {
+            /** @description Bytes of the Weight Measurement characteristic in hexadecimal digits */
+            hex: string;
+        };
         Packing: {
             chosen: components["schemas"]["PackLine"][];
             /** @description What was left out, and why */
@@ -2448,6 +2570,39 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    "calc-band": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BandQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BandAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "calc-batch": {
         parameters: {
             query?: never;
@@ -2600,6 +2755,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RepMaxAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "calc-weight-packet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PacketQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PacketAnswer"];
                 };
             };
             /** @description Error */

@@ -3,7 +3,7 @@ import { Tabs } from 'radix-ui'
 import { useEffect, useRef, useState } from 'react'
 import { api, type Container, data, type FillAnswer, type Shapes } from '../../api/client'
 import { fillingsOf, newId, useBench, useChange, useOnBench } from '../../lib/desk'
-import { day } from '../../lib/format'
+import { day, type Units } from '../../lib/format'
 import { useKey } from '../../lib/hooks'
 import { Explain } from '../../ui/explain'
 import { Select } from '../../ui/fields'
@@ -201,6 +201,13 @@ function PanelTab({ value, hint, children }: { value: string; hint?: string; chi
   )
 }
 
+/** A difference in words; one that cannot be seen is none. */
+function apart(kg: number, units: Units): string {
+  const shown = units.show('mass-fine', Math.abs(kg))
+  if (shown === units.show('mass-fine', 0)) return 'no difference to be seen'
+  return `${shown} ${kg < 0 ? 'lighter' : 'heavier'}`
+}
+
 /** What else is said of the mass: by computation, by a scale, by the trade. */
 function Said({ load, on }: { load: Shapes['Load']; on?: Shapes['OnBench'] }) {
   const { units } = useBench()
@@ -214,8 +221,7 @@ function Said({ load, on }: { load: Shapes['Load']; on?: Shapes['OnBench'] }) {
           Computed {units.show('mass', load.computed_kg)} ± {units.pm('mass', load.computed_u95_kg)}, weighed{' '}
           {units.show('mass', load.mass_kg)} ± {units.pm('mass', load.u95_kg)}:{' '}
           <b className={a.within ? 'text-covered' : 'text-action'}>
-            {units.show('mass-fine', Math.abs(a.difference_kg))} {a.difference_kg < 0 ? 'lighter' : 'heavier'},{' '}
-            {a.within ? 'within' : 'outside of'} ± {units.pm('mass-fine', a.u95_kg)}
+            {apart(a.difference_kg, units)}, {a.within ? 'within' : 'outside of'} ± {units.pm('mass-fine', a.u95_kg)}
           </b>
           .{' '}
         </>

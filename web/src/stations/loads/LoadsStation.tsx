@@ -17,7 +17,8 @@ export function LoadsStation() {
   const handles = desk.file.handles
   const ids = [...sorted.map((l) => l.id), ...handles.map((h) => h.id)]
   const wanted = search.get('of') ?? ''
-  const chosen = ids.includes(wanted) ? wanted : ids[0]
+  // The first as it stands in the file, not the lightest: that one changes while a level is typed.
+  const chosen = ids.includes(wanted) ? wanted : (desk.file.containers[0]?.id ?? handles[0]?.id)
   const load = sorted.find((l) => l.id === chosen)
   const container = desk.file.containers.find((c) => c.id === chosen)
   const handle = handles.find((h) => h.id === chosen)

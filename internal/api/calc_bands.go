@@ -1,0 +1,112 @@
+package api
+
+import (
+	"errors"
+	"fmt"
+
+	"scrappyrack/core/band"
+	"scrappyrack/core/quantity"
+	"scrappyrack/core/scale"
+)
+
+// BandPoint is one reading of a band.
+type BandPoint struct {
+	LengthM   float64 `json:"length_m" exclusiveMinimum:"0" maximum:"20" doc:"Of one strand's run"`
+	ForceN    float64 `json:"force_n" exclusiveMinimum:"0" maximum:"5000" doc:"Of all strands together"`
+	UN        float64 `json:"u_n,omitempty" minimum:"0" maximum:"1000" doc:"Standard uncertainty; points without one weigh alike"`
+	Releasing bool    `json:"releasing,omitempty" doc:"Read on the way back: not fitted"`
+}
+
+// BandQuestion asks for a band's curve, and its force at lengths.
+type BandQuestion struct {
+	RestM     float64     `json:"rest_length_m" exclusiveMinimum:"0" maximum:"10" doc:"Of one strand's run"`
+	Strands   int         `json:"strands" minimum:"1" maximum:"16"`
+	Points    []BandPoint `json:"points" maxItems:"60"`
+	WidthM    float64     `json:"width_m,omitempty" minimum:"0" maximum:"0.5" doc:"Of one strand: an estimate, where no point is given"`
+	ThickM    float64     `json:"thickness_m,omitempty" minimum:"0" maximum:"0.1"`
+	AtLengths []float64   `json:"at_length_m" maxItems:"200"`
+}
+
+// BandAnswer is the curve and the forces.
+type BandAnswer struct {
+	A0C1    float64   `json:"a0c1_n" doc:"Per strand"`
+	A0C2    float64   `json:"a0c2_n" doc:"Per strand"`
+	RMS     float64   `json:"rms_n" doc:"Of the residuals, all strands together"`
+	Basis   string    `json:"basis" doc:"What the curve rests on"`
+	ForcesN []float64 `json:"forces_n" doc:"All strands together; 0 at or below the rest length"`
+	U95N    []float64 `json:"u95_n"`
+	Flags   []string  `json:"flags" doc:"What has to be said of the curve, or of a length by its index"`
+}
+
+func (q BandQuestion) answer() (out BandAnswer, err error) {
+	var points []band.Point
+	for _, p := range q.Points {
+		points = append(points, band.Point{Length: quantity.Length(p.LengthM), Force: quantity.Force(p.ForceN), U1: quantity.Force(p.UN), Releasing: p.Releasing})
+	}
+	var c band.Curve
+	if len(points) == 0 {
+		c, err = band.Estimate(quantity.Length(q.RestM), q.Strands, quantity.Length(q.WidthM), quantity.Length(q.ThickM))
+	} else {
+		c, err = band.Fit(quantity.Length(q.RestM), q.Strands, points)
+	}
+	var bad *band.Error
+	if errors.As(err, &bad) {
+		return out, refuse(bad.Field, bad.Detail, nil)
+	}
+	if err != nil {
+		return out, err
+	}
+	out = BandAnswer{
+		A0C1: float64(c.A0C1), A0C2: float64(c.A0C2), RMS: float64(c.RMS), Basis: string(c.Basis),
+		ForcesN: []float64{}, U95N: []float64{}, Flags: []string{},
+	}
+	if c.Basis != band.Fitted {
+		out.Flags = append(out.Flags, string(c.Basis))
+	}
+	for i, l := range q.AtLengths {
+		length := quantity.Length(l)
+		reach := c.ReachOf(length)
+		if reach == band.BeyondKnowledge {
+			return out, refuse(fmt.Sprintf("at_length_m[%d]", i), fmt.Sprintf("at %.2f times its rest length, and beyond what was measured, rubber stiffens and nothing can be said", l/q.RestM), l)
+		}
+		if reach != band.Within {
+			out.Flags = append(out.Flags, fmt.Sprintf("at_length_m[%d]: %s", i, reach))
+		}
+		out.ForcesN, out.U95N = append(out.ForcesN, float64(c.Force(length))), append(out.U95N, float64(c.U95(length)))
+	}
+	return out, nil
+}
+
+// PacketQuestion asks what a scale's packet says.
+type PacketQuestion struct {
+	Hex string `json:"hex" maxLength:"200" doc:"Bytes of the Weight Measurement characteristic in hexadecimal digits"`
+}
+
+// PacketAnswer is what it says.
+type PacketAnswer struct {
+	MassKg  float64 `json:"mass_kg"`
+	Unit    string  `json:"unit" enum:"kg,lb" doc:"In which the scale measures"`
+	Time    string  `json:"time,omitempty" doc:"RFC 3339, as the scale's clock has it"`
+	User    *int    `json:"user,omitempty"`
+	BMI     float64 `json:"bmi,omitempty"`
+	HeightM float64 `json:"height_m,omitempty"`
+}
+
+func (q PacketQuestion) answer() (out PacketAnswer, err error) {
+	m, err := scale.DecodeHex(q.Hex)
+	var bad *scale.PacketError
+	if errors.As(err, &bad) {
+		return out, refuse("hex", bad.Detail, q.Hex)
+	}
+	if err != nil {
+		return out, err
+	}
+	out = PacketAnswer{MassKg: float64(m.Mass), Unit: string(m.Unit), BMI: m.BMI, HeightM: float64(m.Height)}
+	if !m.Time.IsZero() {
+		out.Time = m.Time.Format("2006-01-02T15:04:05Z")
+	}
+	if m.User >= 0 {
+		out.User = &m.User
+	}
+	return out, nil
+}
