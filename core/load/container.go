@@ -328,8 +328,9 @@ const (
 // not for overhead (house rules).
 func (c Container) Steadiness(f Fill) Steadiness {
 	limit, allowed := c.Limit(Overhead, f.Volume)
+	heaviest := c.Mass(f).Highest()
 	if c.Sold > 0 {
-		if !allowed || f.Mass.Highest() > limit {
+		if !allowed || heaviest > limit {
 			return NotOverhead
 		}
 		return Steady
@@ -338,7 +339,7 @@ func (c Container) Steadiness(f Fill) Steadiness {
 	switch {
 	case f.Volume+c.Vessel.Taken > 0 && free > 1-fullEnough && (c.Filling.Loose || c.Kind.Soft):
 		return Shifts
-	case !allowed || f.Mass.Highest() > limit:
+	case !allowed || heaviest > limit:
 		return NotOverhead
 	}
 	return Steady

@@ -111,6 +111,12 @@ func TestAWeighedMassWins(t *testing.T) {
 	assert.NotEqual(t, computed.Low, weighed.Low)
 	assert.InDelta(t, 3.31, float64(weighed.Low), 0)
 	assert.InDelta(t, 0.02, float64(weighed.U), 1e-12)
+	full := jug(t, "fresh-water", 3.7)
+	fill, err := full.Fill()
+	require.NoError(t, err)
+	assert.Equal(t, load.Steady, full.Steadiness(fill))
+	full.Weighed = quantity.Estimate{Value: 5.2, U1: 0.01, How: quantity.Weighed}
+	assert.Equal(t, load.NotOverhead, full.Steadiness(fill), "the scale says more than half of what its handle is good for")
 	k.Weighed.Value = 9.99
 	for _, r := range k.Rungs() {
 		assert.NotEqual(t, load.OneHand, r.Hold, "9.99 + 0.02 kg is more than 10 kg")

@@ -7,7 +7,6 @@ import (
 	"encoding/hex"
 	"fmt"
 	"strings"
-	"time"
 
 	"scrappyrack/core/quantity"
 )
@@ -22,15 +21,30 @@ const (
 )
 
 // Measurement is one packet of the public Weight Measurement format. Mass is in
-// kg; Time is zero where the packet carries none, or none that is a date; User is
+// kg; Stamp is zero where the packet carries none, or none that is a date; User is
 // -1 where none is named; BMI and Height (m) are 0 where they are not given.
 type Measurement struct {
 	Mass   quantity.Mass
 	Unit   Unit
-	Time   time.Time
+	Stamp  Stamp
 	User   int
 	BMI    float64
 	Height quantity.Length
+}
+
+// Stamp is a date and a time of the scale's own clock, zero when it has none.
+type Stamp struct{ Year, Month, Day, Hour, Minute, Second int }
+
+// Valid says that it is a day of the calendar and a time of the day.
+func (s Stamp) Valid() bool {
+	if s.Year < 1 || s.Month < 1 || s.Month > 12 || s.Day < 1 || s.Hour > 23 || s.Minute > 59 || s.Second > 59 {
+		return false
+	}
+	days := [...]int{31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31}[s.Month-1]
+	if s.Month == 2 && s.Year%4 == 0 && (s.Year%100 != 0 || s.Year%400 == 0) {
+		days = 29
+	}
+	return s.Day <= days
 }
 
 // Flags of the first byte.
@@ -99,7 +113,7 @@ func Decode(packet []byte) (Measurement, error) {
 		m.Unit, m.Mass = Pounds, quantity.Mass(float64(raw)*poundStep*quantity.PoundKg)
 	}
 	if flags&flagTime != 0 {
-		m.Time = stamp(take(7))
+		m.Stamp = stamp(take(7))
 	}
 	if flags&flagUser != 0 {
 		if user := take(1)[0]; user != noUser {
@@ -119,13 +133,12 @@ func Decode(packet []byte) (Measurement, error) {
 
 // stamp reads year (little-endian), month, day, hour, minute and second; zero
 // when any is unknown (0) or not a date.
-func stamp(b []byte) time.Time {
-	year := int(binary.LittleEndian.Uint16(b))
-	t := time.Date(year, time.Month(b[2]), int(b[3]), int(b[4]), int(b[5]), int(b[6]), 0, time.UTC)
-	if year == 0 || t.Year() != year || t.Month() != time.Month(b[2]) || t.Day() != int(b[3]) || b[4] > 23 || b[5] > 59 || b[6] > 59 {
-		return time.Time{}
+func stamp(b []byte) Stamp {
+	s := Stamp{int(binary.LittleEndian.Uint16(b)), int(b[2]), int(b[3]), int(b[4]), int(b[5]), int(b[6])}
+	if !s.Valid() {
+		return Stamp{}
 	}
-	return t
+	return s
 }
 
 // Encode writes a measurement as a packet, its mass rounded to the format's step
@@ -140,11 +153,10 @@ func Encode(m Measurement) ([]byte, error) {
 		return nil, &PacketError{fmt.Sprintf("the format cannot carry %g kg", float64(m.Mass))}
 	}
 	out := binary.LittleEndian.AppendUint16([]byte{flags}, uint16(raw))
-	if !m.Time.IsZero() {
-		t := m.Time.UTC()
+	if t := m.Stamp; t.Valid() {
 		out[0] |= flagTime
-		out = binary.LittleEndian.AppendUint16(out, uint16(t.Year()))
-		out = append(out, byte(t.Month()), byte(t.Day()), byte(t.Hour()), byte(t.Minute()), byte(t.Second()))
+		out = binary.LittleEndian.AppendUint16(out, uint16(t.Year))
+		out = append(out, byte(t.Month), byte(t.Day), byte(t.Hour), byte(t.Minute), byte(t.Second))
 	}
 	return out, nil
 }

@@ -2,7 +2,6 @@ package scale_test
 
 import (
 	"testing"
-	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -20,7 +19,7 @@ func TestPacketsByHand(t *testing.T) {
 		// imperial, 16 000 × 0.01 lb = 160 lb
 		"01 80 3e": {Mass: 160 * quantity.PoundKg, Unit: scale.Pounds, User: -1},
 		// with a time stamp, 2026-11-25 07:08:09
-		"02 90 38 ea 07 0b 19 07 08 09": {Mass: 72.4, Unit: scale.Kilograms, User: -1, Time: time.Date(2026, 11, 25, 7, 8, 9, 0, time.UTC)},
+		"02 90 38 ea 07 0b 19 07 08 09": {Mass: 72.4, Unit: scale.Kilograms, User: -1, Stamp: scale.Stamp{Year: 2026, Month: 11, Day: 25, Hour: 7, Minute: 8, Second: 9}},
 		// user 3, BMI 22.5, height 1.794 m
 		"0c 90 38 03 e1 00 02 07": {Mass: 72.4, Unit: scale.Kilograms, User: 3, BMI: 22.5, Height: 1.794},
 		// imperial with BMI and a height of 70.5 in, user unknown
@@ -54,7 +53,7 @@ func TestPacketsComeBack(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		unit := rapid.SampledFrom([]scale.Unit{scale.Kilograms, scale.Pounds}).Draw(t, "unit")
 		mass := quantity.Mass(rapid.Float64Range(0, 250).Draw(t, "kg"))
-		packet, err := scale.Encode(scale.Measurement{Mass: mass, Unit: unit, Time: time.Date(2026, 1, 2, 3, 4, 5, 0, time.UTC)})
+		packet, err := scale.Encode(scale.Measurement{Mass: mass, Unit: unit, Stamp: scale.Stamp{Year: 2028, Month: 2, Day: 29, Hour: 3}})
 		require.NoError(t, err)
 		got, err := scale.Decode(packet)
 		require.NoError(t, err)
@@ -64,7 +63,7 @@ func TestPacketsComeBack(t *testing.T) {
 		}
 		assert.InDelta(t, float64(mass), float64(got.Mass), step/2+1e-9)
 		assert.Equal(t, unit, got.Unit)
-		assert.Equal(t, 2026, got.Time.Year())
+		assert.Equal(t, scale.Stamp{Year: 2028, Month: 2, Day: 29, Hour: 3}, got.Stamp)
 	})
 	_, err := scale.Encode(scale.Measurement{Mass: 400})
 	assert.Error(t, err)

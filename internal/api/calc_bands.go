@@ -86,7 +86,7 @@ type PacketQuestion struct {
 type PacketAnswer struct {
 	MassKg  float64 `json:"mass_kg"`
 	Unit    string  `json:"unit" enum:"kg,lb" doc:"In which the scale measures"`
-	Time    string  `json:"time,omitempty" doc:"RFC 3339, as the scale's clock has it"`
+	Time    string  `json:"time,omitempty" doc:"ISO 8601 without a zone: as the scale's own clock has it"`
 	User    *int    `json:"user,omitempty"`
 	BMI     float64 `json:"bmi,omitempty"`
 	HeightM float64 `json:"height_m,omitempty"`
@@ -102,8 +102,8 @@ func (q PacketQuestion) answer() (out PacketAnswer, err error) {
 		return out, err
 	}
 	out = PacketAnswer{MassKg: float64(m.Mass), Unit: string(m.Unit), BMI: m.BMI, HeightM: float64(m.Height)}
-	if !m.Time.IsZero() {
-		out.Time = m.Time.Format("2006-01-02T15:04:05Z")
+	if t := m.Stamp; t.Valid() {
+		out.Time = fmt.Sprintf("%04d-%02d-%02dT%02d:%02d:%02d", t.Year, t.Month, t.Day, t.Hour, t.Minute, t.Second)
 	}
 	if m.User >= 0 {
 		out.User = &m.User

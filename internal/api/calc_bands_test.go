@@ -39,7 +39,7 @@ func TestWeightPacketContract(t *testing.T) {
 	require.NoError(t, err)
 	assert.InDelta(t, 72.4, got.MassKg, 1e-9)
 	assert.Equal(t, "kg", got.Unit)
-	assert.Equal(t, "2026-11-25T07:08:09Z", got.Time)
+	assert.Equal(t, "2026-11-25T07:08:09", got.Time)
 	_, err = PacketQuestion{Hex: "00ffff"}.answer()
 	assert.ErrorContains(t, err, "did not succeed")
 }

@@ -1866,7 +1866,7 @@ export interface components {
             height_m?: number;
             /** Format: double */
             mass_kg: number;
-            /** @description RFC 3339, as the scale's clock has it */
+            /** @description ISO 8601 without a zone: as the scale's own clock has it */
             time?: string;
             /**
              * @description In which the scale measures
