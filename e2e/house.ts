@@ -92,3 +92,9 @@ export async function station(page: Page, name: string) {
   if (await sheet.isVisible()) await sheet.click()
   await page.getByRole('navigation', { name: 'Stations' }).getByRole('link', { name: new RegExp(`^${name}`) }).click()
 }
+
+/** Puts a container on the bench at Loads, and waits until it stands there. */
+export async function putOnBench(page: Page, name: string) {
+  await page.getByRole('navigation', { name: 'Things that are filled' }).getByRole('button', { name: new RegExp(name) }).click()
+  await expect(page.getByRole('slider', { name: `Level in ${name}`, exact: true })).toBeVisible()
+}

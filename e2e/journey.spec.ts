@@ -1,4 +1,4 @@
-import { expect, field, saved, station, test } from './house'
+import { expect, field, putOnBench, saved, station, test } from './house'
 
 test('from the first account to the printed plan, typing all the way', async ({ page, fresh }) => {
   await page.goto(fresh)
@@ -50,8 +50,7 @@ test('from the first account to the printed plan, typing all the way', async ({ 
 
   // Loads: a gallon of dry sand is about 12.5 lb (common practice) with the jug 5.7 kg.
   await station(page, 'Loads')
-  await page.getByRole('navigation', { name: 'Things that are filled' }).getByRole('button', { name: /jug A/ }).click()
-  await expect(page.getByRole('slider', { name: 'Level in jug A', exact: true })).toBeVisible()
+  await putOnBench(page, 'jug A')
   await expect(page.getByText('5.7 kg').first()).toBeVisible()
   await field(page, 'weighs').fill('12 lb')
   await page.keyboard.press('Enter')

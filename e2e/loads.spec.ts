@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { expect, field, openDemo, saved, station, test } from './house'
+import { expect, field, openDemo, putOnBench, saved, station, test } from './house'
 
 /** A refusal (422) is told in the console by the browser itself; nothing else may be. */
 function refusalsAside(complaints: string[]) {
@@ -13,11 +13,6 @@ async function newClient(page: Page, url: string, name: string) {
   await page.getByPlaceholder('Name of a new client').fill(name)
   await page.keyboard.press('Enter')
   await expect(page.getByRole('heading', { name, level: 1 })).toBeVisible()
-}
-
-async function open(page: Page, name: string) {
-  await page.getByRole('navigation', { name: 'Things that are filled' }).getByRole('button', { name: new RegExp(name) }).click()
-  await expect(page.getByRole('slider', { name: `Level in ${name}`, exact: true })).toBeVisible()
 }
 
 /** Types readings, waits for what they come to, keeps them by Enter. */
@@ -71,14 +66,14 @@ test('twelve containers, two sand batches and a pack are calibrated, and tagged'
 
   // One jug of each batch on the scale: every sister follows.
   await station(page, 'Loads')
-  await open(page, 'beach jug 1')
+  await putOnBench(page, 'beach jug 1')
   await weigh(page, '4.55 4.56', /which goes from 1\.500 kg\/L/)
   const changed = page.getByRole('region', { name: 'What that changed' })
   await expect(changed.getByRole('row', { name: /beach jug/ })).toHaveCount(6)
   await expect(changed.getByRole('row', { name: /pit jug/ })).toHaveCount(0)
-  await open(page, 'pit jug 1')
+  await putOnBench(page, 'pit jug 1')
   await weigh(page, '4.80', /which goes from 1\.500 kg\/L/)
-  await open(page, 'pit jug 2')
+  await putOnBench(page, 'pit jug 2')
   await expect(page.getByText('computed', { exact: true })).toBeVisible()
 
   // A reading that contradicts the rest is caught before it is kept, its text stays.
@@ -89,7 +84,7 @@ test('twelve containers, two sand batches and a pack are calibrated, and tagged'
   await expect(page.getByRole('row', { name: /contradicts: left out/ })).toBeVisible()
 
   // Below its own empty mass nothing can weigh.
-  await open(page, 'odd jug')
+  await putOnBench(page, 'odd jug')
   await field(page, 'Readings').fill('90 g')
   await expect(field(page, 'Readings')).toHaveAccessibleDescription(/odd jug weighs 0.110 kg without its filling/)
   await expect(field(page, 'Readings')).toHaveValue('90 g')
@@ -106,7 +101,7 @@ test('twelve containers, two sand batches and a pack are calibrated, and tagged'
   await expect(page.getByRole('row', { name: /empty, kitchen scale/ })).toContainText('0.104 kg')
 
   // The pack: 8 kg of what the house can spare, exactly.
-  await open(page, 'day pack')
+  await putOnBench(page, 'day pack')
   await page.getByRole('tab', { name: 'Pack' }).click()
   await field(page, 'It should weigh').fill('8')
   await page.getByRole('button', { name: 'Pack it so' }).click()
@@ -146,7 +141,7 @@ test('marks that do not rise are refused where they stand, and a worn jug is tru
   await page.getByText('worn: trust half').click()
   await saved(page)
   await station(page, 'Loads')
-  await open(page, 'soap jug 1')
+  await putOnBench(page, 'soap jug 1')
   await expect(page.getByText(/but worn: half of that/)).toBeVisible()
 })
 

@@ -1,4 +1,4 @@
-import { expect, field, openDemo, saved, station, test } from './house'
+import { expect, field, openDemo, putOnBench, saved, station, test } from './house'
 
 test('what cannot be read is said at its field, and the text outlives a reload', async ({ page, demo }) => {
   await openDemo(page, demo, '/c/demo-loft/client')
@@ -38,7 +38,7 @@ test('what the server refuses comes back to its field', async ({ page, demo, com
   await page.keyboard.press('Enter')
   await saved(page)
   await station(page, 'Loads')
-  await page.getByRole('button', { name: /jug A/ }).click()
+  await putOnBench(page, 'jug A')
   await field(page, 'weighs').fill('12 kg')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('alert')).toContainText('Not possible')
