@@ -250,3 +250,60 @@ func TestSticksCountForNothingYet(t *testing.T) {
 	_, err = b.LoadBar(ctx, practice, "demo-garage", "broom", 7)
 	assert.Error(t, err)
 }
+
+// What is said of one container: how it swings and curls for this stature, what
+// people quote for such a fill, who shares its batch, and how far it is trusted.
+func TestEverythingAboutOneContainer(t *testing.T) {
+	ctx := context.Background()
+	b, practice := bench(t)
+	on, err := b.Examine(ctx, practice, "demo-garage", "soap-1")
+	require.NoError(t, err)
+	assert.Equal(t, []string{"soap-2", "soap-3", "soap-4"}, on.Sisters)
+	require.NotNil(t, on.Swing)
+	assert.InDelta(t, 0.431*1.88-0.29, float64(on.Swing.Standing), 1e-9)
+	assert.Nil(t, on.Curl, "a jug has no bail above its rim")
+	require.NotNil(t, on.Rule)
+	assert.InDelta(t, 12.5*quantity.PoundKg*2.6/quantity.USGallonL, float64(on.Rule.Quoted), 1e-9)
+	assert.Equal(t, "default", on.RatingHow)
+	most, why := on.Most()
+	assert.LessOrEqual(t, float64(most.Mass.Highest()), 10.0)
+	assert.NotEmpty(t, why)
+
+	d, err := b.Open(ctx, practice, "demo-garage")
+	require.NoError(t, err)
+	_, err = b.Change(ctx, practice, "demo-garage", d.File.Revision, "x", func(f *store.File) error {
+		f.Containers[1].WidthM, f.Containers[1].HangM, f.Containers[1].Condition = 0.30, 0.48, "worn"
+		return nil
+	})
+	require.NoError(t, err)
+	pail, err := b.Examine(ctx, practice, "demo-garage", "pail-1")
+	require.NoError(t, err)
+	require.NotNil(t, pail.Curl)
+	assert.InDelta(t, 38.66, pail.Curl.MeetsAt, 0.01, "atan(2·0.12/0.30): it hangs 12 cm below the grip to its rim")
+	assert.Positive(t, pail.Curl.Lost)
+	for _, r := range pail.Rungs {
+		assert.LessOrEqual(t, float64(r.High+r.U), 25.0+1e-6, "half of 25 kg, dragged twice that: %s", r.Hold)
+	}
+	_, err = b.Examine(ctx, practice, "demo-garage", "gone")
+	require.ErrorIs(t, err, store.ErrNotFound)
+}
+
+func TestMeasuringOut(t *testing.T) {
+	ctx := context.Background()
+	b, practice := bench(t)
+	drops, units, err := b.Drops(ctx, practice, "demo-loft", "bucket", 7, 10, 0.25, 2)
+	require.NoError(t, err)
+	assert.Equal(t, quantity.Metric, units)
+	require.Len(t, drops, 3)
+	assert.InDelta(t, 7*0.75*0.75, float64(drops[2].Fill.Mass.Value), 1e-9)
+	assert.InDelta(t, (7-7*0.75)/0.998, float64(drops[1].Pour), 1e-9)
+	var bad *workbench.FieldError
+	_, _, err = b.Drops(ctx, practice, "demo-loft", "pack", 7, 10, 0.25, 2)
+	require.ErrorAs(t, err, &bad, "books do not pour")
+	scoops, err := b.Scoops(ctx, practice, "demo-loft", "bucket", 2)
+	require.NoError(t, err)
+	assert.Equal(t, 3, scoops.Whole)
+	assert.InDelta(t, 1, float64(scoops.Rest), 1e-9)
+	_, err = b.Scoops(ctx, practice, "demo-loft", "bucket", 0)
+	require.ErrorAs(t, err, &bad)
+}
