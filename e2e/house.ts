@@ -41,8 +41,8 @@ type Fixtures = {
   demo: string
   /** A fresh, empty application. */
   fresh: string
-  /** Console errors so far; a test that expects one empties it. */
-  complaints: string[]
+  /** Says what the test makes the browser's console complain of; anything else there, or none of it, fails the test. */
+  complains: (of: RegExp) => void
 }
 
 export const test = base.extend<Fixtures>({
@@ -58,15 +58,23 @@ export const test = base.extend<Fixtures>({
     await leave(page)
     await house.stop()
   },
-  complaints: [
+  complains: [
     async ({ page }, use) => {
       const said: string[] = []
+      const expected: RegExp[] = []
       page.on('console', (m) => {
         if (m.type() === 'error' || m.type() === 'warning') said.push(m.text())
       })
       page.on('pageerror', (e) => said.push(e.message))
-      await use(said)
-      expect(said, 'nothing in the console').toEqual([])
+      await use((of) => expected.push(of))
+      expect(
+        said.filter((s) => !expected.some((e) => e.test(s))),
+        'nothing unexpected in the console',
+      ).toEqual([])
+      expect(
+        expected.filter((e) => !said.some((s) => e.test(s))),
+        'everything expected was complained of',
+      ).toEqual([])
     },
     { auto: true },
   ],

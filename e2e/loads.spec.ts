@@ -1,13 +1,6 @@
 import type { Page } from '@playwright/test'
 import { expect, field, openDemo, putOnBench, saved, station, test } from './house'
 
-/** A refusal (422) is told in the console by the browser itself; nothing else may be. */
-function refusalsAside(complaints: string[]) {
-  const others = complaints.filter((c) => !/status of 422/.test(c))
-  complaints.length = 0
-  complaints.push(...others)
-}
-
 async function newClient(page: Page, url: string, name: string) {
   await openDemo(page, url)
   await page.getByPlaceholder('Name of a new client').fill(name)
@@ -24,7 +17,7 @@ async function weigh(page: Page, readings: string, seen: string | RegExp) {
   await saved(page)
 }
 
-test('twelve containers, two sand batches and a pack are calibrated, and tagged', async ({ page, demo, complaints }) => {
+test('twelve containers, two sand batches and a pack are calibrated, and tagged', async ({ page, demo, complains }) => {
   test.setTimeout(120_000)
   await newClient(page, demo, 'Shed by the canal')
   await station(page, 'Stock')
@@ -116,7 +109,7 @@ test('twelve containers, two sand batches and a pack are calibrated, and tagged'
   await page.getByText('The ladder as a table').click()
   await expect(page.getByRole('region', { name: 'The ladder' }).getByRole('row', { name: /pair/ }).first()).toBeVisible()
 
-  refusalsAside(complaints)
+  complains(/status of 422/)
   // Tags.
   const link = page.getByRole('link', { name: 'Open the tags (PDF)' })
   const tags = await page.request.get(new URL((await link.getAttribute('href')) ?? '', demo).href)
@@ -125,7 +118,7 @@ test('twelve containers, two sand batches and a pack are calibrated, and tagged'
   expect((await tags.body()).subarray(0, 5).toString()).toBe('%PDF-')
 })
 
-test('marks that do not rise are refused where they stand, and a worn jug is trusted with half', async ({ page, demo, complaints }) => {
+test('marks that do not rise are refused where they stand, and a worn jug is trusted with half', async ({ page, demo, complains }) => {
   await openDemo(page, demo, '/c/demo-garage/stock')
   await page.getByRole('button', { name: /^soap jug 1/ }).click()
   await page.getByText('marks', { exact: true }).click()
@@ -133,7 +126,7 @@ test('marks that do not rise are refused where they stand, and a worn jug is tru
   await field(page, 'Mark 2: at').fill('2 in')
   await page.keyboard.press('Enter')
   await expect(field(page, 'Mark 2: at')).toHaveAccessibleDescription(/mark 2 does not rise: its level/)
-  refusalsAside(complaints)
+  complains(/status of 422/)
   await field(page, 'Mark 2: at').fill('10 in')
   await page.keyboard.press('Enter')
   await saved(page)
@@ -155,7 +148,7 @@ test('twelve jugs come in at once and go again as one change', async ({ page, de
   await expect(page.getByRole('button', { name: /^jug [A-L]/ })).toHaveCount(0)
 })
 
-test('a pail is poured off for a drop set and counted in scoops', async ({ page, demo, complaints }) => {
+test('a pail is poured off for a drop set and counted in scoops', async ({ page, demo, complains }) => {
   await openDemo(page, demo, '/c/demo-loft/loads?of=bucket')
   await page.getByRole('tab', { name: 'Measure out' }).click()
   await expect(page.getByText('7 ×')).toBeVisible()
@@ -166,5 +159,5 @@ test('a pail is poured off for a drop set and counted in scoops', async ({ page,
   await field(page, 'Drop set from').fill('60')
   await page.keyboard.press('Enter')
   await expect(field(page, 'Drop set from')).toHaveAccessibleDescription(/at most with fresh water/)
-  refusalsAside(complaints)
+  complains(/status of 422/)
 })

@@ -6,6 +6,7 @@ package band
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"gonum.org/v1/gonum/stat/distuv"
 
@@ -68,7 +69,7 @@ type Curve struct {
 	Longest    float64 // stretch ratio of the longest measured point; 0 for none
 
 	covariance [2][2]float64 // of A0C1 and A0C2
-	degrees    int
+	t95        float64       // Student's t at 95 % with n − 2 degrees of freedom
 }
 
 // Error names the field of a band that cannot be, as a path.
@@ -194,8 +195,10 @@ func (c *Curve) solve(p problem) {
 		weighted += off * w * off * w
 	}
 	c.RMS = quantity.Force(float64(c.Strands) * math.Sqrt(squares/float64(n)))
-	if c.degrees = n - 2; c.Basis == Fitted && c.degrees > 0 {
-		s2 := weighted / float64(c.degrees)
+	if c.Basis == Fitted {
+		degrees := float64(n - 2)
+		c.t95 = distuv.StudentsT{Mu: 0, Sigma: 1, Nu: degrees}.Quantile(0.975)
+		s2 := weighted / degrees
 		for i := range c.covariance {
 			for j := range c.covariance[i] {
 				c.covariance[i][j] *= s2
@@ -211,6 +214,79 @@ func (c Curve) strand(stretch float64) float64 {
 	}
 	g1, g2 := shape(stretch)
 	return float64(c.A0C1)*g1 + float64(c.A0C2)*g2
+}
+
+// Residual is how far a point lies from the curve, in N: measured less fitted.
+// Of a releasing point it is the loss, with its sign.
+type Residual struct {
+	Index int
+	Off   quantity.Force
+}
+
+// Residuals are those of all points, in order.
+func (c Curve) Residuals(points []Point) []Residual {
+	out := make([]Residual, len(points))
+	for i, p := range points {
+		out[i] = Residual{i, p.Force - c.Force(p.Length)}
+	}
+	return out
+}
+
+// Limits of what is called odd (house values): a share of the force, and a
+// multiple of what the other points scatter by.
+const (
+	oddShare   = 0.10
+	oddScatter = 3
+)
+
+// Odd is the index of the one pulling point that lies apart from a curve through
+// the others, by more than a tenth of the force and three times their scatter; ok
+// is false when there is none, or fewer than four points to tell it by. The
+// points are those of a fit that succeeded.
+func Odd(rest quantity.Length, strands int, points []Point) (index int, ok bool) {
+	pulling := 0
+	for _, p := range points {
+		if !p.Releasing {
+			pulling++
+		}
+	}
+	if pulling < 4 {
+		return 0, false
+	}
+	worst := 0.0
+	for i, p := range points {
+		if p.Releasing {
+			continue
+		}
+		others, err := Fit(rest, strands, slices.Delete(slices.Clone(points), i, i+1))
+		if err != nil {
+			continue
+		}
+		there := others.Force(p.Length)
+		off := math.Abs(float64(p.Force - there))
+		share := off / float64(there)
+		if share > oddShare && off > oddScatter*float64(others.RMS) && share > worst {
+			index, ok, worst = i, true, share
+		}
+	}
+	return index, ok
+}
+
+// Loss is the share of the pull that is gone on the way back, the mean over the
+// releasing points, 0 to 1; ok is false without any. A rubber band gives back less
+// than it took (hysteresis).
+func (c Curve) Loss(points []Point) (share float64, ok bool) {
+	n := 0
+	for _, p := range points {
+		if at := c.Force(p.Length); p.Releasing && at > 0 {
+			share += 1 - float64(p.Force/at)
+			n++
+		}
+	}
+	if n == 0 {
+		return 0, false
+	}
+	return share / float64(n), true
 }
 
 // Estimate is the curve of a band that nobody has measured, from the width and
@@ -251,8 +327,7 @@ func (c Curve) U95(length quantity.Length) quantity.Force {
 		g1, g2 := shape(float64(length / c.Rest))
 		v := c.covariance
 		variance := g1*g1*v[0][0] + 2*g1*g2*v[0][1] + g2*g2*v[1][1]
-		t := distuv.StudentsT{Mu: 0, Sigma: 1, Nu: float64(c.degrees)}.Quantile(0.975)
-		return quantity.Force(float64(c.Strands) * t * math.Sqrt(math.Max(0, variance)))
+		return quantity.Force(float64(c.Strands) * c.t95 * math.Sqrt(math.Max(0, variance)))
 	}
 	return force * fewRange
 }

@@ -1,0 +1,98 @@
+package band_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"scrappyrack/core/band"
+	"scrappyrack/core/quantity"
+	"scrappyrack/core/space"
+)
+
+// Hibbeler's kind of case, worked by hand: 60 kg on a wooden floor, 0.40 m deep, tied at
+// 0.80 m, pulled level. It slides at 0.25 · 588.4 N = 147.1 N and tips at 588.4 · 0.40 /
+// (2 · 0.80) = 147.1 N; tied at 1.0 m it tips first, at 117.7 N.
+func TestFurnitureSlidesOrTips(t *testing.T) {
+	f := band.Furniture{Mass: 60, Depth: 0.40, Height: 0.80}
+	h := f.Holds(0, space.Wood)
+	assert.InDelta(t, 147.1, float64(h.Slide), 0.05)
+	assert.InDelta(t, 147.1, float64(h.Tip), 0.05)
+	assert.InDelta(t, 73.55, float64(h.Allowed), 0.05)
+	f.Height = 1
+	h = f.Holds(0, space.Wood)
+	assert.False(t, h.Slides)
+	assert.InDelta(t, 117.7, float64(h.Tip), 0.05)
+	up, down := f.Holds(30, space.Wood), f.Holds(-30, space.Wood)
+	assert.Less(t, float64(up.Slide), float64(down.Slide), "a pull upwards takes weight off the feet")
+	assert.Less(t, float64(f.Holds(0, space.Laminate).Slide), float64(h.Slide))
+}
+
+// Level with a low anchor the band pulls it upwards; with a high one downwards.
+func TestPullOnTheAnchor(t *testing.T) {
+	b := loop(t, "a", 1)
+	for key, up := range map[string]bool{"band-row": false, "band-anchored-curl": true, "band-pull-down": false} {
+		m := movementOf(t, key)
+		s := band.Set{Movement: m, Bands: []band.Band{b}, Stature: 1.75, Rig: band.Usual(m, b, 1.75)}
+		s.Rig.Distance += 0.4
+		pull := s.OnAnchor()
+		assert.InDelta(t, float64(s.Profile().Peak), float64(pull.Force), 1e-9, key)
+		assert.Equal(t, up, pull.Upwards > 0, key)
+	}
+	m := movementOf(t, "band-squat")
+	assert.Zero(t, band.Set{Movement: m, Bands: []band.Band{b}, Stature: 1.75, Rig: band.Usual(m, b, 1.75)}.OnAnchor())
+}
+
+func TestDues(t *testing.T) {
+	const day = 24 * 60 * 60
+	k := band.Keeping{FirstUsed: 0, Inspected: 100 * day, Measured: 100 * day}
+	assert.Empty(t, k.Dues(101*day))
+	dues := k.Dues(131 * day)
+	require.Len(t, dues, 1)
+	assert.Equal(t, band.Inspect, dues[0].What)
+	assert.Equal(t, int64(130*day), dues[0].At)
+	k.FirstUsed = day
+	dues = k.Dues(732 * day)
+	assert.Equal(t, band.RetireOld, dues[0].What)
+	assert.True(t, dues[0].Retire)
+	assert.Len(t, dues, 3, "and it has to be looked over, and pulled")
+	k.Damaged = true
+	assert.Equal(t, band.RetireDamaged, k.Dues(101 * day)[0].What)
+}
+
+func TestControlPull(t *testing.T) {
+	b := loop(t, "a", 1)
+	at := b.Curve.Rest * 2
+	force := b.Curve.Force(at)
+	_, departure, refit := b.Curve.Control(band.Point{Length: at, Force: force * 1.08})
+	assert.InDelta(t, 0.08, departure, 1e-9)
+	assert.False(t, refit)
+	again, departure, refit := b.Curve.Control(band.Point{Length: at, Force: force * 0.8})
+	assert.InDelta(t, -0.2, departure, 1e-9)
+	require.True(t, refit)
+	assert.InDelta(t, 0.8*float64(b.Curve.Force(at*0.7)), float64(again.Force(at*0.7)), 1e-9)
+}
+
+func TestOddPointAndLoss(t *testing.T) {
+	b := loop(t, "a", 1)
+	var points []band.Point
+	for i, stretch := range []quantity.Length{1.2, 1.5, 1.8, 2.1, 2.4} {
+		k := quantity.Force(1 + 0.004*float64(i%2))
+		points = append(points, band.Point{Length: stretch * 1.04, Force: b.Curve.Force(stretch*1.04) * k})
+	}
+	_, ok := band.Odd(1.04, 2, points)
+	assert.False(t, ok)
+	points[2].Force *= 1.3
+	at, ok := band.Odd(1.04, 2, points)
+	require.True(t, ok)
+	assert.Equal(t, 2, at)
+	_, ok = band.Odd(1.04, 2, points[:3])
+	assert.False(t, ok, "of three points nobody can say which is odd")
+
+	back := band.Point{Length: 1.8 * 1.04, Force: b.Curve.Force(1.8*1.04) * 0.9, Releasing: true}
+	loss, ok := b.Curve.Loss([]band.Point{back})
+	require.True(t, ok)
+	assert.InDelta(t, 0.1, loss, 1e-9)
+	assert.InDelta(t, float64(back.Force-b.Curve.Force(back.Length)), float64(b.Curve.Residuals([]band.Point{back})[0].Off), 1e-12)
+}
