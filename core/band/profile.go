@@ -50,24 +50,32 @@ func restOf(b Band, r Rig) float64 {
 }
 
 // pull is a band's force at a length of the run without the strap.
-func (b Band) pull(length float64, r Rig) (force, u95, stretch float64) {
+func (b Band) pull(length float64, r Rig) (force, stretch float64) {
 	rest := restOf(b, r)
 	if rest <= 0 {
-		return math.Inf(1), 0, math.Inf(1)
+		return math.Inf(1), math.Inf(1)
 	}
 	stretch = length / rest
-	if stretch <= 1 {
-		return 0, 0, stretch
-	}
-	at := quantity.Length(stretch) * b.Curve.Rest
-	k := float64(max(1, r.Fold))
-	return k * float64(b.Curve.Force(at)), k * float64(b.Curve.U95(at)), stretch
+	return float64(max(1, r.Fold)*b.Curve.Strands) * b.Curve.strand(stretch), stretch
 }
 
-// worse is the graver of two grades.
+// grade orders the grades of a length by how grave they are.
+func (r Reach) grade() int {
+	switch r {
+	case Slack:
+		return 0
+	case Within:
+		return 1
+	case BeyondMeasured:
+		return 2
+	case BeyondStretch:
+		return 3
+	}
+	return 4
+}
+
 func worse(a, b Reach) Reach {
-	order := map[Reach]int{Slack: 0, Within: 1, BeyondMeasured: 2, BeyondStretch: 3, BeyondKnowledge: 4}
-	if order[b] > order[a] {
+	if b.grade() > a.grade() {
 		return b
 	}
 	return a
@@ -85,7 +93,8 @@ func Through(c *Course, bands []Band, r Rig) Profile {
 		s.Run, s.Reach = quantity.Length(c.Run[i]), Slack
 		var squares, straight float64
 		for _, b := range bands {
-			force, u, stretch := b.pull(c.Run[i]-float64(r.Strap), r)
+			force, stretch := b.pull(c.Run[i]-float64(r.Strap), r)
+			u := float64(max(1, r.Fold)) * float64(b.Curve.U95(quantity.Length(stretch)*b.Curve.Rest))
 			pull[i] += force
 			if b.Curve.Basis == Estimated {
 				straight += u
@@ -121,6 +130,41 @@ func Through(c *Course, bands []Band, r Rig) Profile {
 	p.Mean, p.MeanU95 = quantity.Force(mean(&parts, &pull, loaded)), quantity.Force(mean(&parts, &u95, loaded))
 	return p
 }
+
+// glance is a profile in short, for looking at many set-ups.
+type glance struct {
+	finish, mean, peak, slack, stretch float64
+	pull                               [samples]float64
+}
+
+func (s Set) glance() (g glance) {
+	c := CourseOf(s.Movement, s.Bands[0].Kind, s.Stature, s.Rig)
+	for i := range samples {
+		for _, b := range s.Bands {
+			force, stretch := b.pull(c.Run[i]-float64(s.Rig.Strap), s.Rig)
+			g.pull[i] += force
+			g.stretch = math.Max(g.stretch, stretch)
+		}
+		g.peak = math.Max(g.peak, g.pull[i])
+	}
+	parts, loaded := c.loaded(&g.pull, shortest(s.Bands, s.Rig)+float64(s.Rig.Strap))
+	way := 0.0
+	for _, step := range c.Step {
+		way += step
+	}
+	g.finish, g.mean, g.slack = g.pull[samples-1], mean(&parts, &g.pull, loaded), 1-loaded/way
+	return g
+}
+
+func (g glance) of(goal Goal) quantity.Force {
+	if goal == AtFinish {
+		return quantity.Force(g.finish)
+	}
+	return quantity.Force(g.mean)
+}
+
+// tight says that some band is stretched beyond what it is used to.
+func (g glance) tight() bool { return g.stretch > MaxStretch*(1+1e-9) }
 
 // shortest is the least rest length of a run.
 func shortest(bands []Band, r Rig) float64 {

@@ -29,13 +29,6 @@ const (
 	OnMean   Goal = "mean"
 )
 
-func (p Profile) of(g Goal) quantity.Force {
-	if g == AtFinish {
-		return p.Finish
-	}
-	return p.Mean
-}
-
 // Bounds of a set-up: the most distance that the room has, the stance, and the
 // share of a run that may be taken up at the grip.
 type Bounds struct {
@@ -122,10 +115,8 @@ func (s Set) at(a Adjuster, x float64) Set {
 	return s
 }
 
-// tight says that some band is stretched beyond what it is used to.
-func (p Profile) tight() bool { return p.Stretch > MaxStretch*(1+1e-9) || p.Worst == BeyondKnowledge }
-
-const halvings = 48
+// halvings narrow an interval of some m down to less than a micrometre.
+const halvings = 26
 
 // last is the largest x of an interval for which holds is true, for something that
 // holds at low and then, from some x on, not any more.
@@ -171,30 +162,62 @@ func (s Set) Solve(a Adjuster, g Goal, want quantity.Force, others []Band) (Set,
 }
 
 // move is Solve by a length, without advice.
-func (s Set) move(a Adjuster, g Goal, want quantity.Force) (Set, *OutOfReach) {
-	low, high := s.span(a)
-	gentle := func(x float64) bool { return !s.at(a, x).Profile().tight() }
+func (s Set) move(by Adjuster, g Goal, want quantity.Force) (Set, *OutOfReach) {
+	low, high := s.span(by)
+	gentle := func(x float64) bool { return !s.at(by, x).glance().tight() }
 	if !gentle(low) {
 		return s, &OutOfReach{
-			Reason: quantity.Say("even so the band is stretched to ", fmt.Sprintf("%.2f", s.at(a, low).Profile().Stretch), fmt.Sprintf(" times its length, beyond the limit of %.2f", MaxStretch)),
-			Rig:    s.at(a, low).Rig,
+			Reason: quantity.Say("even so the band is stretched to ", fmt.Sprintf("%.2f", s.at(by, low).glance().stretch), fmt.Sprintf(" times its length, beyond the limit of %.2f", MaxStretch)),
+			Rig:    s.at(by, low).Rig,
 		}
 	}
 	top := last(low, high, gentle, halvings)
-	least, most := s.at(a, low).Profile().of(g), s.at(a, top).Profile().of(g)
-	switch {
-	case want > most:
-		why := quantity.Say("more ", string(a), " than ", quantity.Amount(quantity.KindLength, high))
+	pull := func(x float64) quantity.Force { return s.at(by, x).glance().of(g) }
+	most := pull(top)
+	if want > most {
+		why := quantity.Say("more ", string(by), " than ", quantity.Amount(quantity.KindLength, high))
 		if top < high {
 			why = quantity.Say(fmt.Sprintf("more stretch than %.2f times its length", MaxStretch))
 		}
-		return s.at(a, top), &OutOfReach{Reason: quantity.Say("that takes ", why, ": at most ", quantity.Amount(quantity.KindForce, float64(most)), " here"), Nearest: most, Rig: s.at(a, top).Rig}
-	case want < least:
-		return s.at(a, low), &OutOfReach{Reason: quantity.Say("at least ", quantity.Amount(quantity.KindForce, float64(least)), " with the ", string(a), " at ", quantity.Amount(quantity.KindLength, low)), Nearest: least, Rig: s.at(a, low).Rig}
+		return s.at(by, top), &OutOfReach{Reason: quantity.Say("that takes ", why, ": at most ", quantity.Amount(quantity.KindForce, float64(most)), " here"), Nearest: most, Rig: s.at(by, top).Rig}
 	}
-	x := last(low, top, func(x float64) bool { return s.at(a, x).Profile().of(g) <= want }, halvings)
-	return s.at(a, x), nil
+	// Where a band is slack for a part of the way the pull need not rise throughout:
+	// from the far end back to where it is first less than wanted.
+	above, least, leastAt := top, most, top
+	for i := scanned - 1; i >= 0; i-- {
+		x := low + (top-low)*float64(i)/scanned
+		f := pull(x)
+		if f <= want {
+			return s.at(by, last(x, above, func(x float64) bool { return pull(x) <= want }, halvings)), nil
+		}
+		if above = x; f < least {
+			least, leastAt = f, x
+		}
+	}
+	step := (top - low) / scanned // the least may lie between two places
+	from, to := math.Max(low, leastAt-step), math.Min(top, leastAt+step)
+	for end := to; to-from > 1e-4; {
+		a, b := from+(to-from)/3, to-(to-from)/3
+		if pull(a) < pull(b) {
+			to = b
+		} else {
+			from = a
+		}
+		if f := pull(from); f < least {
+			least, leastAt = f, from
+		}
+		if least <= want {
+			return s.at(by, last(leastAt, end, func(x float64) bool { return pull(x) <= want }, halvings)), nil
+		}
+	}
+	return s.at(by, leastAt), &OutOfReach{
+		Reason:  quantity.Say("at least ", quantity.Amount(quantity.KindForce, float64(least)), " with the ", string(by), " at ", quantity.Amount(quantity.KindLength, leastAt)),
+		Nearest: least, Rig: s.at(by, leastAt).Rig,
+	}
 }
+
+// scanned is at how many places an adjuster is tried before it is narrowed down.
+const scanned = 24
 
 // instead are the ways that would do: another adjuster, a fold, other bands.
 func (s Set) instead(not Adjuster, g Goal, want quantity.Force, others []Band) []quantity.Phrase {
@@ -230,7 +253,7 @@ func (s Set) instead(not Adjuster, g Goal, want quantity.Force, others []Band) [
 	}
 	all := append(append([]Band{}, s.Bands...), others...)
 	if got, err := s.subset(g, want, all); err == nil {
-		out = append(out, quantity.Say("as it stands, ", namesOf(got.Bands), ": ", quantity.Amount(quantity.KindForce, float64(got.Profile().of(g)))))
+		out = append(out, quantity.Say("as it stands, ", namesOf(got.Bands), ": ", quantity.Amount(quantity.KindForce, float64(got.glance().of(g)))))
 	} else {
 		for _, b := range others {
 			t := s
@@ -283,33 +306,20 @@ const closeEnough = 0.10
 func (s Set) subset(g Goal, want quantity.Force, all []Band) (Set, error) {
 	var usable []Band
 	var pulls [][samples]float64
-	courses := map[Kind]Course{}
 	for _, b := range all {
-		if !s.Movement.Takes(b.Kind) {
-			continue
-		}
-		if len(usable) > 0 && b.Kind != usable[0].Kind {
+		if !s.Movement.Takes(b.Kind) || len(usable) == mostBands || len(usable) > 0 && b.Kind != usable[0].Kind {
 			continue // bands that lie differently are not stretched alike
 		}
-		c, ok := courses[b.Kind]
-		if !ok {
-			c = CourseOf(s.Movement, b.Kind, s.Stature, s.Rig)
-			courses[b.Kind] = c
+		alone := s
+		alone.Bands = []Band{b}
+		if g := alone.glance(); !g.tight() && g.peak > 0 {
+			usable, pulls = append(usable, b), append(pulls, g.pull)
 		}
-		p := Through(&c, []Band{b}, s.Rig)
-		if p.tight() || p.Peak <= 0 || len(usable) == mostBands {
-			continue
-		}
-		var pull [samples]float64
-		for i := range p.Samples {
-			pull[i] = float64(p.Samples[i].Pull)
-		}
-		usable, pulls = append(usable, b), append(pulls, pull)
 	}
 	if len(usable) == 0 {
 		return s, &OutOfReach{Reason: quantity.Say("none of the bands at hand pulls within its limits in this set-up"), Rig: s.Rig, Would: []quantity.Phrase{quantity.Say("move the anchor, the feet or the grip first")}}
 	}
-	course := courses[usable[0].Kind]
+	course := CourseOf(s.Movement, usable[0].Kind, s.Stature, s.Rig)
 	best, bestOff, bestSum := uint(0), math.Inf(1), 0.0
 	sums := make([][samples]float64, 1<<len(usable)) // of the subset without its lowest band
 	for set := uint(1); set < 1<<len(usable); set++ {
@@ -361,11 +371,11 @@ func (s Set) Range() (light, heavy Set, ok bool) {
 	first := s.Movement.Adjusters()[0]
 	s.Rig.Grip = 0
 	if first == ByBands {
-		p := s.Profile()
-		return s, s, !p.tight() && p.Slack <= 1-leastLoaded
+		g := s.glance()
+		return s, s, !g.tight() && g.slack <= 1-leastLoaded
 	}
-	loaded := func(t Set) bool { return t.Profile().Slack <= 1-leastLoaded }
-	gentle := func(t Set) bool { return !t.Profile().tight() }
+	loaded := func(t Set) bool { return t.glance().slack <= 1-leastLoaded }
+	gentle := func(t Set) bool { return !t.glance().tight() }
 	low, high := s.span(first)
 	gripLow, gripHigh := s.span(ByGrip)
 	// Where the way is long enough, from 0 (the adjuster's least) by 1 (its most, grip
