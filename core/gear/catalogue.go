@@ -1,8 +1,10 @@
 package gear
 
 import (
+	"scrappyrack/core/band"
 	"scrappyrack/core/load"
 	"scrappyrack/core/movement"
+	"scrappyrack/core/quantity"
 	"scrappyrack/core/space"
 )
 
@@ -11,8 +13,17 @@ var (
 	byHandle = []load.Hold{load.OneHand, load.TwoHand, load.Overhead}
 	oneOf    = []load.Hold{load.OneHand, load.TwoHand, load.Overhead}
 	onBar    = []load.Hold{load.Bar}
-	elastic  = []load.Hold{load.Band}
 )
+
+// longLoop and miniLoop are loops of the sizes that are common practice: 41 in laid
+// flat and 4.5 mm thick, 12 in and 50 mm wide.
+func longLoop(width quantity.Length) Elastic {
+	return Elastic{band.LongLoop, 1.04, width, 0.0045}
+}
+
+func miniLoop(thickness quantity.Length) Elastic {
+	return Elastic{band.MiniLoop, 0.305, 0.050, thickness}
+}
 
 // The sample catalogue: invented prices, generic things, general knowledge.
 var catalogue = []Item{
@@ -36,10 +47,10 @@ var catalogue = []Item{
 	{Key: "adjustable-bench", Name: "Adjustable bench", Price: 14000, Floor: 0.6, Supplies: []movement.Capability{movement.Bench, movement.Step}},
 	{Key: "door-bar", Name: "Pull-up bar for a doorway", Price: 2800, Head: space.BentHang, Supplies: []movement.Capability{movement.HangBar, movement.LowBar}, Note: "door frames wear", Caution: "Hang slowly the first time; check the frame's fixings."},
 	{Key: "wall-bar", Name: "Pull-up bar for a wall", Price: 5500, Drilled: true, Head: space.FullHang, Supplies: []movement.Capability{movement.HangBar, movement.LowBar, movement.AnchorHigh}},
-	{Key: "loop-light", Name: "Long loop, light", Price: 900, Loads: []Loads{{elastic, 3, 9, 0}}, Caution: "Bands snap: inspect before use."},
-	{Key: "loop-medium", Name: "Long loop, middling", Price: 1400, Loads: []Loads{{elastic, 8, 22, 0}}, Caution: "Bands snap: inspect before use."},
-	{Key: "loop-heavy", Name: "Long loop, heavy", Price: 2300, Loads: []Loads{{elastic, 18, 45, 0}}, Caution: "Bands snap: inspect before use."},
-	{Key: "mini-loops", Name: "Mini loops, set of three", Price: 1000, Loads: []Loads{{elastic, 2, 8, 0}}, Caution: "Bands snap: inspect before use."},
+	{Key: "loop-light", Name: "Long loop, light", Price: 900, Bands: []Elastic{longLoop(0.013)}, Caution: "Bands snap: inspect before use."},
+	{Key: "loop-medium", Name: "Long loop, middling", Price: 1400, Bands: []Elastic{longLoop(0.022)}, Caution: "Bands snap: inspect before use."},
+	{Key: "loop-heavy", Name: "Long loop, heavy", Price: 2300, Bands: []Elastic{longLoop(0.045)}, Caution: "Bands snap: inspect before use."},
+	{Key: "mini-loops", Name: "Mini loops, set of three", Price: 1000, Bands: []Elastic{miniLoop(0.0005), miniLoop(0.0007), miniLoop(0.0009)}, Caution: "Bands snap: inspect before use."},
 	{Key: "door-anchor", Name: "Door anchor for bands", Price: 700, Supplies: []movement.Capability{movement.AnchorHigh, movement.AnchorChest, movement.AnchorLow}, Caution: "Bands only, never a body. Pull closes the door against its stop; latch held; sign on the other side. Hollow, glazed, sliding or folding doors: light bands only, to 150 N (15 kgf, 34 lbf)."},
 	{Key: "wall-anchors", Name: "Wall anchor board, three heights, hardware", Price: 2400, Drilled: true, Supplies: []movement.Capability{movement.AnchorHigh, movement.AnchorChest, movement.AnchorLow}, Caution: "Into studs or solid masonry; rated hardware; local codes decide."},
 	{Key: "straps", Name: "Suspension straps", Price: 3000, Needs: [][]string{{"half-rack", "wall-rack", "wall-bar", "door-bar"}}, Supplies: []movement.Capability{movement.LowBar}, Caution: "From a rated point only."},

@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"math"
 
+	"scrappyrack/core/band"
 	"scrappyrack/core/load"
 	"scrappyrack/core/movement"
 	"scrappyrack/core/quantity"
@@ -23,7 +24,7 @@ type Loads struct {
 // (GBP). Floor is the room it takes when it stands, in m². Drilled says that it
 // is fixed to a wall. Head is the height of room it needs to be of use.
 // Needs lists, as an AND of ORs, the keys it is useless without. Filling names
-// what it lets containers be filled with; Vessels are empty containers that
+// what it lets containers be filled with; Bands are elastic; Vessels are empty containers that
 // come with it.
 type Item struct {
 	Key, Name string
@@ -34,10 +35,37 @@ type Item struct {
 	Needs     [][]string
 	Supplies  []movement.Capability
 	Loads     []Loads
+	Bands     []Elastic
 	Filling   string
 	Vessels   []Vessel
 	Note      string
 	Caution   string
+}
+
+// Elastic is a band as it is sold: a loop's rest length is that laid flat; width
+// and thickness are of one strand, all in m.
+type Elastic struct {
+	Kind             band.Kind
+	Rest             quantity.Length
+	Width, Thickness quantity.Length
+}
+
+// Elastics are the item's bands with the curves that their sizes let one expect;
+// id names the thing.
+func (it Item) Elastics(id string) []band.Band {
+	var out []band.Band
+	for i, e := range it.Bands {
+		c, err := band.Estimate(e.Rest, e.Kind.Strands(), e.Width, e.Thickness)
+		if err != nil {
+			continue // no such item is in the catalogue: a test sees to it
+		}
+		b := band.Band{ID: id, Name: it.Name, Kind: e.Kind, Curve: c}
+		if len(it.Bands) > 1 {
+			b.Name = fmt.Sprintf("%s, no. %d", it.Name, i+1)
+		}
+		out = append(out, b)
+	}
+	return out
 }
 
 // Vessel is a number of equal empty containers of a kind and capacity.
@@ -49,7 +77,8 @@ type Vessel struct {
 	Height   quantity.Length
 }
 
-// Rungs are the loads of the item as rungs of an origin; id names the thing.
+// Rungs are the loads of the item, but for its bands, as rungs of an origin; id
+// names the thing.
 func (it Item) Rungs(origin load.Origin, id string) []load.Rung {
 	var out []load.Rung
 	for _, l := range it.Loads {
@@ -70,9 +99,6 @@ func (l Loads) rungs(h load.Hold, origin load.Origin, id, name string) []load.Ru
 			label = name
 		}
 		u := quantity.Mass(0.02) * high // common practice: marked masses are good to about 2 %
-		if h == load.Band {
-			origin, u = load.Elastic, 0.35*high // estimated from the band's width only
-		}
 		return load.Rung{Hold: h, Low: low, High: high, U: u, Origin: origin, Things: []string{id}, Label: label}
 	}
 	if l.Step <= 0 {

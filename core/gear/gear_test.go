@@ -17,7 +17,8 @@ func TestCatalogueIsWhole(t *testing.T) {
 		assert.False(t, seen[it.Key], "%s twice", it.Key)
 		seen[it.Key] = true
 		assert.Positive(t, it.Price, it.Key)
-		assert.True(t, len(it.Loads)+len(it.Supplies)+len(it.Vessels) > 0 || it.Filling != "", "%s does nothing", it.Key)
+		assert.True(t, len(it.Loads)+len(it.Supplies)+len(it.Vessels)+len(it.Bands) > 0 || it.Filling != "", "%s does nothing", it.Key)
+		assert.Len(t, it.Elastics("x"), len(it.Bands), "%s: a curve for every band", it.Key)
 		for _, c := range quantity.Currencies() {
 			p, err := it.SamplePrice(c)
 			require.NoError(t, err)

@@ -34,6 +34,10 @@ type Rung struct {
 	Label     string
 	// Seconds is how long it takes to have it in hand from another load.
 	Seconds int
+	// For, when not empty, is the key of the only movement that the rung is for: a
+	// band pulls as the movement is set up. Note then says more of it.
+	For  string
+	Note quantity.Phrase
 	// Check, when not empty, says what has to be checked before it is used; such
 	// a rung counts for nothing until then.
 	Check string

@@ -111,13 +111,35 @@ func Of(p Pattern) []Movement {
 	return out
 }
 
+// Takes says that a rung of the movement's hold is for this movement too.
+func (m Movement) Takes(r load.Rung) bool { return r.For == "" || r.For == m.Key }
+
+// Banded are the keys of the movements that are loaded by a band.
+func Banded() []string {
+	var out []string
+	for _, m := range library {
+		if m.Hold == load.Band {
+			out = append(out, m.Key)
+		}
+	}
+	return out
+}
+
 // Rungs are the loads the movement can be done with: those of its hold in a
 // ladder, or its body-weight forms at a body mass in kg.
 func (m Movement) Rungs(l load.Ladder, bodyMass quantity.Mass) []load.Rung {
-	if len(m.Body) == 0 {
-		return l[m.Hold]
-	}
 	var out []load.Rung
+	if len(m.Body) == 0 {
+		if m.Hold != load.Band {
+			return l[m.Hold]
+		}
+		for _, r := range l[load.Band] {
+			if m.Takes(r) {
+				out = append(out, r)
+			}
+		}
+		return out
+	}
 	for _, b := range m.Body {
 		kg := bodyMass * quantity.Mass(b.Share)
 		out = append(out, load.Rung{Hold: load.Body, Low: kg, High: kg, U: kg * 0.1, Origin: load.OwnBody, Label: b.Name})

@@ -5,6 +5,7 @@ import (
 	"sort"
 	"strings"
 
+	"scrappyrack/core/band"
 	"scrappyrack/core/coverage"
 	"scrappyrack/core/gear"
 	"scrappyrack/core/load"
@@ -31,7 +32,8 @@ type Owned struct {
 
 // Case is everything a plan is made from. AtHand names the fillings that the
 // household has enough of; Own are its batches, known by weighing. Handles are
-// the loads of bars and handles with the plates there are. Budget and prices are in minor units of Currency.
+// the loads of bars and handles with the plates there are; Bands are those that are
+// fit for use, weakest first. Budget and prices are in minor units of Currency.
 type Case struct {
 	Person     coverage.Person
 	Room       space.Room
@@ -40,6 +42,7 @@ type Case struct {
 	AtHand     []string
 	Own        []material.Filling
 	Handles    []load.Rung
+	Bands      []band.Band
 	Currency   string
 	Budget     int64
 	Pins       map[string]Pin
@@ -71,10 +74,23 @@ func (c Case) Reach(containers []load.Rung) coverage.Means {
 
 func (c Case) ownedRungs() []load.Rung {
 	out := append([]load.Rung(nil), c.Handles...)
+	out = append(out, c.bandRungs(c.Bands)...)
 	for _, o := range c.Owned {
-		out = append(out, o.Item.Rungs(load.Owned, o.ID)...)
+		out = append(out, c.itemRungs(o.Item, load.Owned, o.ID)...)
 	}
 	return out
+}
+
+// bandRungs are what bands give to this person in this room.
+func (c Case) bandRungs(bands []band.Band) []load.Rung {
+	if c.Person.Stature == 0 || len(bands) == 0 {
+		return nil
+	}
+	return band.Rungs(bands, movement.Banded(), c.Person.Stature, band.BoundsIn(c.Room, c.Person.Stature))
+}
+
+func (c Case) itemRungs(it gear.Item, origin load.Origin, id string) []load.Rung {
+	return append(it.Rungs(origin, id), c.bandRungs(it.Elastics(id))...)
 }
 
 func (c Case) has() map[movement.Capability]bool {
@@ -161,7 +177,7 @@ func Candidates(c Case) ([]Candidate, error) {
 		}
 		out = append(out, Candidate{
 			Key: it.Key, Name: it.Name, Origin: load.Bought, Cost: price.Minor, Floor: it.Floor,
-			Rungs: it.Rungs(load.Bought, it.Key), Supplies: it.Supplies, Requires: unowned(it.Needs, owned),
+			Rungs: c.itemRungs(it, load.Bought, it.Key), Supplies: it.Supplies, Requires: unowned(it.Needs, owned),
 			Filling: it.Filling, Note: it.Note, Caution: it.Caution, Excluded: c.excludes(it, heads),
 		})
 		for _, k := range vesselsOf(it) {

@@ -198,7 +198,11 @@ func (p *Problem) slot(s coverage.Slot, rungs map[load.Hold][]rungOf) {
 			}
 			var loads []rungOf
 			if len(m.Body) == 0 {
-				loads = rungs[m.Hold]
+				for _, r := range rungs[m.Hold] {
+					if m.Takes(r.Rung) {
+						loads = append(loads, r)
+					}
+				}
 			} else {
 				for _, r := range m.Rungs(nil, p.Case.Person.BodyMass) {
 					loads = append(loads, rungOf{r, nil})
