@@ -19,7 +19,7 @@ var floors = [][]string{
 	{"cmd"},
 	{"internal/server"},
 	{"internal/api"},
-	{"internal/document", "internal/demo"},
+	{"internal/document", "internal/demo", "internal/standin"},
 	{"internal/workbench"},
 	{"internal/store"},
 	{"core", "web"},

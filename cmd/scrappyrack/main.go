@@ -36,6 +36,7 @@ type commands struct {
 	Openapi openapiCmd `cmd:"" help:"Print the OpenAPI 3.1 description of the API."`
 	Backup  backupCmd  `cmd:"" help:"Copy the database to a new file, while it is in use."`
 	Restore restoreCmd `cmd:"" help:"Put a copy in place of the database; the old one is kept beside it. Stop the server first."`
+	Standin standinCmd `cmd:"" help:"Simulated outside devices."`
 	Version versionCmd `cmd:"" help:"Print the version."`
 }
 

@@ -46,19 +46,39 @@ func TestPullOnTheAnchor(t *testing.T) {
 
 func TestDues(t *testing.T) {
 	const day = 24 * 60 * 60
-	k := band.Keeping{FirstUsed: 0, Inspected: 100 * day, Measured: 100 * day}
-	assert.Empty(t, k.Dues(101*day))
-	dues := k.Dues(131 * day)
-	require.Len(t, dues, 1)
-	assert.Equal(t, band.Inspect, dues[0].What)
-	assert.Equal(t, int64(130*day), dues[0].At)
-	k.FirstUsed = day
-	dues = k.Dues(732 * day)
-	assert.Equal(t, band.RetireOld, dues[0].What)
-	assert.True(t, dues[0].Retire)
-	assert.Len(t, dues, 3, "and it has to be looked over, and pulled")
-	k.Damaged = true
-	assert.Equal(t, band.RetireDamaged, k.Dues(101 * day)[0].What)
+	dues := band.Keeping{Inspected: 100 * day, Measured: 100 * day}.Dues()
+	require.Len(t, dues, 2)
+	assert.Equal(t, band.Due{What: band.Inspect, At: 130 * day}, dues[0])
+	assert.Equal(t, band.Due{What: band.ControlPull, At: 282 * day}, dues[1])
+	dues = band.Keeping{FirstUsed: day, Damaged: true}.Dues()
+	assert.Equal(t, []band.Due{{What: band.RetireDamaged, Retire: true}, {What: band.RetireOld, At: 731 * day, Retire: true}, {What: band.Inspect}}, dues)
+}
+
+func TestRoundsOfMeasuring(t *testing.T) {
+	b := loop(t, "a", 1)
+	round := func(k quantity.Force, stretches ...quantity.Length) (out []band.Point) {
+		for _, s := range stretches {
+			out = append(out, band.Point{Length: s * 1.04, Force: k * b.Curve.Force(s*1.04)})
+		}
+		return out
+	}
+	first := round(1, 1.3, 1.8, 2.4)
+	at := quantity.Length(2 * 1.04)
+	same, departure, refit, err := band.FitRounds(1.04, 2, [][]band.Point{first, round(1.06, 2)})
+	require.NoError(t, err)
+	assert.False(t, refit)
+	assert.InDelta(t, 0.06, departure, 1e-9)
+	assert.Greater(t, float64(same.Force(at)), float64(b.Curve.Force(at)), "the control pull counts with the rest")
+	weak, departure, refit, err := band.FitRounds(1.04, 2, [][]band.Point{first, round(0.8, 2)})
+	require.NoError(t, err)
+	assert.True(t, refit)
+	assert.InDelta(t, -0.2, departure, 1e-9)
+	assert.InDelta(t, 0.8, float64(weak.Force(at)/b.Curve.Force(at)), 1e-9)
+	assert.Equal(t, band.Scaled, weak.Basis)
+	anew, _, _, err := band.FitRounds(1.04, 2, [][]band.Point{first, round(0.7, 1.4, 1.9, 2.3)})
+	require.NoError(t, err)
+	assert.Equal(t, band.Fitted, anew.Basis)
+	assert.InDelta(t, 0.7, float64(anew.Force(at)/b.Curve.Force(at)), 1e-6)
 }
 
 func TestControlPull(t *testing.T) {

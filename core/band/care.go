@@ -2,6 +2,7 @@ package band
 
 import (
 	"math"
+	"slices"
 
 	"scrappyrack/core/quantity"
 )
@@ -40,24 +41,23 @@ const (
 	daySeconds  = 24 * 60 * 60
 )
 
-// Dues are what a band asks for at a time, the gravest first; a band that has never
-// been inspected on record asks for it from the start.
-func (k Keeping) Dues(now int64) []Due {
+// Dues are what a band asks for and from when on, the gravest first; a band that
+// has never been inspected on record asks for it at once.
+func (k Keeping) Dues() []Due {
 	var out []Due
 	if k.Damaged {
 		out = append(out, Due{RetireDamaged, 0, true})
 	}
-	if at := k.FirstUsed + lifeDays*daySeconds; k.FirstUsed > 0 && at <= now {
-		out = append(out, Due{RetireOld, at, true})
+	if k.FirstUsed > 0 {
+		out = append(out, Due{RetireOld, k.FirstUsed + lifeDays*daySeconds, true})
 	}
-	if at := k.Inspected + inspectDays*daySeconds; k.Inspected == 0 || at <= now {
-		if k.Inspected == 0 {
-			at = 0
-		}
-		out = append(out, Due{Inspect, at, false})
+	inspect := Due{What: Inspect}
+	if k.Inspected > 0 {
+		inspect.At = k.Inspected + inspectDays*daySeconds
 	}
-	if at := k.Measured + readingDays*daySeconds; k.Measured > 0 && at <= now {
-		out = append(out, Due{ControlPull, at, false})
+	out = append(out, inspect)
+	if k.Measured > 0 {
+		out = append(out, Due{ControlPull, k.Measured + readingDays*daySeconds, false})
 	}
 	return out
 }
@@ -78,7 +78,10 @@ func (c Curve) Control(p Point) (again Curve, departure float64, refit bool) {
 	if math.Abs(departure) <= departs {
 		return c, departure, false
 	}
-	k := 1 + departure
+	return c.scaled(1 + departure), departure, true
+}
+
+func (c Curve) scaled(k float64) Curve {
 	c.A0C1, c.A0C2 = c.A0C1*quantity.Force(k), c.A0C2*quantity.Force(k)
 	for i := range c.covariance {
 		for j := range c.covariance[i] {
@@ -86,5 +89,58 @@ func (c Curve) Control(p Point) (again Curve, departure float64, refit bool) {
 		}
 	}
 	c.Basis = Scaled
-	return c, departure, true
+	return c
+}
+
+// FitRounds fits the points of several rounds of measuring, the oldest first. A later
+// round that departs by more than a tenth from what was known replaces it: by a fit
+// of its own where it has three points or more, else by scaling what was known to
+// its points. Otherwise all points count together. departure is that of the last
+// round, 0 when there is only one. Errors are those of Fit, with the index of the
+// point among all.
+func FitRounds(rest quantity.Length, strands int, rounds [][]Point) (c Curve, departure float64, refit bool, err error) {
+	var all []Point
+	for _, r := range rounds {
+		all = append(all, r...)
+	}
+	if c, err = Fit(rest, strands, all); err != nil || len(rounds) < 2 {
+		return c, 0, false, err
+	}
+	known, err := Fit(rest, strands, rounds[0])
+	if err != nil {
+		return c, 0, false, nil // a first round of releasing points only
+	}
+	counted := rounds[0]
+	c = known
+	for _, round := range rounds[1:] {
+		departure, refit = 0, false
+		pulling := 0
+		for _, p := range round {
+			if !p.Releasing {
+				_, d, _ := c.Control(p)
+				departure += d
+				pulling++
+			}
+		}
+		if pulling == 0 {
+			continue
+		}
+		departure /= float64(pulling)
+		if refit = math.Abs(departure) > departs; !refit {
+			counted = append(slices.Clone(counted), round...)
+			if c, err = Fit(rest, strands, counted); err != nil {
+				return c, departure, false, err
+			}
+			continue
+		}
+		if counted = round; pulling >= 3 {
+			c, err = Fit(rest, strands, round)
+			if err != nil {
+				return c, departure, true, err
+			}
+			continue
+		}
+		c = c.scaled(1 + departure)
+	}
+	return c, departure, refit, nil
 }

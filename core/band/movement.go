@@ -1,5 +1,7 @@
 package band
 
+import "strings"
+
 // Place is where the end of a band that stays is.
 type Place string
 
@@ -57,10 +59,10 @@ type Kind string
 
 // The kinds.
 const (
-	LongLoop Kind = "long loop"
-	MiniLoop Kind = "mini loop"
-	Strip    Kind = "flat strip"
-	Tube     Kind = "tube with handles"
+	LongLoop Kind = "long-loop"
+	MiniLoop Kind = "mini-loop"
+	Strip    Kind = "strip"
+	Tube     Kind = "tube"
 )
 
 // Kinds lists them all.
@@ -103,6 +105,14 @@ func (m Movement) Anchored() bool { return m.Place == Anchor }
 func (m Movement) Takes(k Kind) bool {
 	mini := m.Place == Knees || m.Place == Ankles || m.Place == Wrists
 	return mini == (k == MiniLoop)
+}
+
+// Wants says which kind of band the movement asks for.
+func (m Movement) Wants() string {
+	if m.Takes(MiniLoop) {
+		return "a mini loop goes round " + strings.TrimPrefix(string(m.Place), "round ")
+	}
+	return "a long loop, a strip or a tube"
 }
 
 // Level is the level of anchor that the movement asks for, empty without one.

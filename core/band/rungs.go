@@ -59,7 +59,7 @@ func RangeOf(m Movement, bands []Band, stature quantity.Length, fold int, bounds
 	s.Rig.Fold = fold
 	light, heavy, ok := s.Range()
 	if r.OK = ok; ok {
-		r.Light, r.Heavy = endOf(light), endOf(heavy)
+		r.Light, r.Heavy = EndOf(light), EndOf(heavy)
 	}
 	ranges.Lock()
 	if len(ranges.known) >= mostRanges {
@@ -70,7 +70,8 @@ func RangeOf(m Movement, bands []Band, stature quantity.Length, fold int, bounds
 	return r
 }
 
-func endOf(s Set) RangeEnd {
+// EndOf is what a set-up comes to, as one end of a range.
+func EndOf(s Set) RangeEnd {
 	p := s.Profile()
 	return RangeEnd{s.Rig, p.Mean, p.MeanU95, p.Start, p.Finish, p.Peak, p.Worst}
 }

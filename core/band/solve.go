@@ -84,8 +84,8 @@ type Set struct {
 // Profile is the tension of the set-up.
 func (s Set) Profile() Profile { return Of(s.Movement, s.Bands, s.Stature, s.Rig) }
 
-// span is from where to where an adjuster goes, in m.
-func (s Set) span(a Adjuster) (low, high float64) {
+// Span is from where to where an adjuster goes, in m.
+func (s Set) Span(a Adjuster) (low, high float64) {
 	switch a {
 	case ByDistance:
 		low = float64(s.Movement.nearest(s.Stature))
@@ -163,7 +163,7 @@ func (s Set) Solve(a Adjuster, g Goal, want quantity.Force, others []Band) (Set,
 
 // move is Solve by a length, without advice.
 func (s Set) move(by Adjuster, g Goal, want quantity.Force) (Set, *OutOfReach) {
-	low, high := s.span(by)
+	low, high := s.Span(by)
 	gentle := func(x float64) bool { return !s.at(by, x).glance().tight() }
 	if !gentle(low) {
 		return s, &OutOfReach{
@@ -376,8 +376,8 @@ func (s Set) Range() (light, heavy Set, ok bool) {
 	}
 	loaded := func(t Set) bool { return t.glance().slack <= 1-leastLoaded }
 	gentle := func(t Set) bool { return !t.glance().tight() }
-	low, high := s.span(first)
-	gripLow, gripHigh := s.span(ByGrip)
+	low, high := s.Span(first)
+	gripLow, gripHigh := s.Span(ByGrip)
 	// Where the way is long enough, from 0 (the adjuster's least) by 1 (its most, grip
 	// untouched) to 2 (the grip too).
 	along := func(u float64) Set {

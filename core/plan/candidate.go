@@ -76,7 +76,7 @@ func (c Case) ownedRungs() []load.Rung {
 	out := append([]load.Rung(nil), c.Handles...)
 	out = append(out, c.bandRungs(c.Bands)...)
 	for _, o := range c.Owned {
-		out = append(out, c.itemRungs(o.Item, load.Owned, o.ID)...)
+		out = append(out, c.ItemRungs(o.Item, load.Owned, o.ID)...)
 	}
 	return out
 }
@@ -89,7 +89,8 @@ func (c Case) bandRungs(bands []band.Band) []load.Rung {
 	return band.Rungs(bands, movement.Banded(), c.Person.Stature, band.BoundsIn(c.Room, c.Person.Stature))
 }
 
-func (c Case) itemRungs(it gear.Item, origin load.Origin, id string) []load.Rung {
+// ItemRungs are the loads of a piece of the catalogue to this person in this room.
+func (c Case) ItemRungs(it gear.Item, origin load.Origin, id string) []load.Rung {
 	return append(it.Rungs(origin, id), c.bandRungs(it.Elastics(id))...)
 }
 
@@ -177,7 +178,7 @@ func Candidates(c Case) ([]Candidate, error) {
 		}
 		out = append(out, Candidate{
 			Key: it.Key, Name: it.Name, Origin: load.Bought, Cost: price.Minor, Floor: it.Floor,
-			Rungs: c.itemRungs(it, load.Bought, it.Key), Supplies: it.Supplies, Requires: unowned(it.Needs, owned),
+			Rungs: c.ItemRungs(it, load.Bought, it.Key), Supplies: it.Supplies, Requires: unowned(it.Needs, owned),
 			Filling: it.Filling, Note: it.Note, Caution: it.Caution, Excluded: c.excludes(it, heads),
 		})
 		for _, k := range vesselsOf(it) {

@@ -13,6 +13,7 @@ import (
 	"github.com/danielgtaylor/huma/v2/adapters/humachi"
 	"github.com/go-chi/chi/v5"
 
+	"scrappyrack/internal/standin"
 	"scrappyrack/internal/store"
 	"scrappyrack/internal/workbench"
 )
@@ -38,6 +39,8 @@ type API struct {
 	Store    *store.Store
 	Bench    *workbench.Bench
 	Sessions Sessions
+	Scales   *workbench.Scales
+	StandIns *standin.Set // simulated scales; nil but in a demo
 	Demo     bool
 	Version  string
 }
@@ -81,6 +84,8 @@ func (a *API) Mount(r chi.Router) huma.API {
 	a.parts(described)
 	a.loads(described)
 	a.benches(described)
+	a.bands(described)
+	a.scales(described)
 	a.stock(described)
 	a.plan(described)
 	a.handover(described)

@@ -111,6 +111,7 @@ type Library struct {
 	Kinds      []ContainerKind `json:"kinds"`
 	Gear       []GearItem      `json:"gear"`
 	Movements  []MovementName  `json:"movements"`
+	BandMoves  []BandMovement  `json:"band_movements"`
 	Displays   []Display       `json:"displays"`
 	Currencies []string        `json:"currencies"`
 	Limits     []string        `json:"limits"`
@@ -149,6 +150,7 @@ func theLibrary() Library {
 			l.Movements = append(l.Movements, MovementName{m.Key, m.Name, string(m.Pattern), string(m.Hold)})
 		}
 	}
+	l.BandMoves = bandMovements()
 	for _, s := range []quantity.System{quantity.Metric, quantity.US} {
 		for _, k := range quantity.Kinds() {
 			d := quantity.DisplayOf(s, k)

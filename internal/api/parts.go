@@ -48,6 +48,8 @@ func (a *API) parts(r huma.API) {
 	registerList(a, r, "things", "stock", mostThings, func(f *store.File) *[]store.Thing { return &f.Things }, func(t *store.Thing) *string { return &t.ID })
 	registerList(a, r, "handles", "stock", 40, func(f *store.File) *[]store.Handle { return &f.Handles }, func(h *store.Handle) *string { return &h.ID })
 	registerList(a, r, "plates", "stock", 40, func(f *store.File) *[]store.Plate { return &f.Plates }, func(p *store.Plate) *string { return &p.ID })
+	registerList(a, r, "bands", "bands", 60, func(f *store.File) *[]store.Band { return &f.Bands }, func(b *store.Band) *string { return &b.ID })
+	registerList(a, r, "rigs", "bands", 100, func(f *store.File) *[]store.Rig { return &f.Rigs }, func(r *store.Rig) *string { return &r.ID })
 	registerList(a, r, "gear", "stock", 200, func(f *store.File) *[]store.Gear { return &f.Gear }, func(g *store.Gear) *string { return &g.ID })
 	registerList(a, r, "tests", "needs", 200, func(f *store.File) *[]store.TestSet { return &f.Tests }, func(t *store.TestSet) *string { return &t.ID })
 	registerList(a, r, "pins", "plan", 400, func(f *store.File) *[]store.Pin { return &f.Pins }, func(p *store.Pin) *string { return &p.ID })

@@ -133,6 +133,8 @@ type Rung struct {
 	Things  []string `json:"things" doc:"Ids of what it occupies: two rungs that share one cannot stand ready at once"`
 	Seconds int      `json:"seconds" doc:"To have it in hand from another load"`
 	Check   string   `json:"check" doc:"What has to be checked before it is used; it counts for nothing until then"`
+	For     string   `json:"for" doc:"Key of the only movement that it is for; empty for all of its hold"`
+	Note    string   `json:"note"`
 }
 
 // Closing is the cheapest way to close a step.
@@ -153,11 +155,12 @@ type Step struct {
 	Closing *Closing `json:"closing,omitempty"`
 }
 
-// Ladder is every rung of one hold.
+// Ladder is every rung of one hold; of bands, in one movement.
 type Ladder struct {
-	Hold  string `json:"hold"`
-	Rungs []Rung `json:"rungs"`
-	Steps []Step `json:"steps"`
+	Hold     string `json:"hold"`
+	Movement string `json:"movement" doc:"Of bands: the movement in which they give this; empty otherwise"`
+	Rungs    []Rung `json:"rungs"`
+	Steps    []Step `json:"steps"`
 }
 
 // BodyLoad is a movement with the body's own weight as the load.
@@ -187,16 +190,14 @@ type Named struct {
 
 func laddersOf(l workbench.Ladders) Ladders {
 	out := Ladders{Ladders: []Ladder{}, Body: []BodyLoad{}, MassGuessed: l.Guessed, Names: []Named{}}
-	for _, h := range load.Holds() {
-		rungs := l.Ladder[h]
-		if len(rungs) == 0 {
-			continue
+	for _, p := range l.Parts {
+		one := Ladder{Hold: string(p.Hold), Movement: p.Movement.Name, Rungs: []Rung{}, Steps: []Step{}}
+		for _, r := range p.Rungs {
+			one.Rungs = append(one.Rungs, Rung{
+				float64(r.Low), float64(r.High), float64(r.U), string(r.Origin), r.Label, append([]string{}, r.Things...), r.Seconds, r.Check, r.For, r.Note.In(l.Units),
+			})
 		}
-		one := Ladder{Hold: string(h), Rungs: []Rung{}, Steps: []Step{}}
-		for _, r := range rungs {
-			one.Rungs = append(one.Rungs, Rung{float64(r.Low), float64(r.High), float64(r.U), string(r.Origin), r.Label, append([]string{}, r.Things...), r.Seconds, r.Check})
-		}
-		for _, s := range l.Closings[h] {
+		for _, s := range p.Steps {
 			step := Step{FromKg: float64(s.From), ToKg: float64(s.To), Ratio: s.Ratio}
 			if c := s.Closing; c != nil {
 				step.Closing = &Closing{c.Name, float64(c.Rung.Low), float64(c.Rung.High), c.Left, c.Cost, c.Minutes}

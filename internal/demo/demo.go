@@ -6,6 +6,7 @@ import (
 	"context"
 	"errors"
 	"fmt"
+	"math"
 	"time"
 
 	"scrappyrack/core/load"
@@ -36,6 +37,8 @@ func jug(id, name string, capacity, tare, height float64, filling string, volume
 	return store.Container{ID: id, Name: name, Kind: "jug", TareKg: tare, TareHalfKg: 0.01, CapacityL: capacity, Shape: "prism", HeightM: height, Closure: "sealed", Filling: filling, VolumeL: volume}
 }
 
+const day = 24 * 60 * 60
+
 // visited is the day of the last visit in the demo.
 var visited = time.Date(2026, 11, 16, 10, 30, 0, 0, time.UTC).Unix()
 
@@ -44,6 +47,16 @@ func weighed(id, container, filling string, volume, packed float64, scale load.S
 		ID: id, Container: container, At: visited, Filling: filling, VolumeL: volume, PackedKg: packed,
 		Scale: scale.Name, ResolutionKg: float64(scale.Resolution), AccuracyKg: float64(scale.Accuracy), Readings: readings,
 	}
+}
+
+// read are readings of a band on the hanging scale, at lengths in m and forces in N;
+// a negative force was read on the way back.
+func read(pairs ...[2]float64) store.List[store.BandReading] {
+	var out store.List[store.BandReading]
+	for _, p := range pairs {
+		out = append(out, store.BandReading{LengthM: p[0], ForceN: math.Abs(p[1]), UN: 1, Releasing: p[1] < 0, At: visited})
+	}
+	return out
 }
 
 // Files are the demo clients: a loft under a low slope, a garage shared with a
@@ -84,7 +97,15 @@ func loft() store.File {
 		{ID: "flour", Name: "bag of flour", MassKg: 1.01, HalfKg: 0.02, VolumeL: 1.7, Count: 4, Spare: true},
 		{ID: "iron", Name: "flat iron", MassKg: 1.3, HalfKg: 0.05, VolumeL: 2, Count: 1, Hard: true},
 	}
-	f.Gear = []store.Gear{{ID: "loop", Item: "loop-light"}, {ID: "db3", Item: "dumbbells-3"}}
+	f.Gear = []store.Gear{{ID: "anchor", Item: "door-anchor"}, {ID: "db3", Item: "dumbbells-3"}}
+	f.Bands = []store.Band{
+		{ID: "loop-one", Name: "loop, one knot", Kind: "long-loop", RestM: 1.04, WidthM: 0.022, ThicknessM: 0.0045, FirstUsed: visited - 200*day, Inspected: visited,
+			Points: read([2]float64{1.30, 44.5}, [2]float64{1.60, 78}, [2]float64{1.90, 105.5}, [2]float64{2.30, 136}, [2]float64{1.90, -96}, [2]float64{1.60, -70})},
+		{ID: "loop-two", Name: "loop, two knots", Kind: "long-loop", RestM: 1.04, WidthM: 0.022, ThicknessM: 0.0045, FirstUsed: visited - 200*day, Inspected: visited,
+			Points: read([2]float64{1.35, 60.5}, [2]float64{1.80, 112}, [2]float64{2.30, 157})},
+		{ID: "tube", Name: "old tube", Kind: "tube", RestM: 1.22, FirstUsed: visited - 700*day, Points: read([2]float64{1.70, 38}, [2]float64{2.40, 66})},
+		{ID: "mini", Name: "hip loop", Kind: "mini-loop", RestM: 0.305, WidthM: 0.05, ThicknessM: 0.0007},
+	}
 	f.Tests = []store.TestSet{{ID: "row", Movement: "one-hand-row", LoadKg: 9.5, Reps: 11, Reserve: 2}}
 	return f
 }
@@ -116,6 +137,8 @@ func garage() store.File {
 	f.Handles = []store.Handle{{ID: "spin", Name: "spin-lock handles", Kind: "handle", Count: 2, MassKg: 2, CollarKg: 0.2, SleeveM: 0.11, BoreMm: 25}, {ID: "broom", Name: "ash broomstick", Kind: "stick", Count: 1, MassKg: 0.6, BoreMm: 25}}
 	f.Plates = []store.Plate{{ID: "p1", MassKg: 1.134, Count: 8, ThicknessM: 0.016, BoreMm: 25}, {ID: "p2", MassKg: 2.268, Count: 4, ThicknessM: 0.022, BoreMm: 25}}
 	f.Gear = []store.Gear{{ID: "kb", Item: "kettlebell-16"}, {ID: "bench", Item: "flat-bench"}}
+	f.Bands = []store.Band{{ID: "wide", Name: "wide loop", Kind: "long-loop", RestM: 1.04, WidthM: 0.045, ThicknessM: 0.0045, FirstUsed: visited - 90*day, Inspected: visited,
+		Points: read([2]float64{1.45, 131}, [2]float64{1.95, 231}, [2]float64{2.45, 308})}}
 	f.Tests = []store.TestSet{
 		{ID: "squat", Movement: "goblet-squat", LoadKg: 32, Reps: 12, Reserve: 2},
 		{ID: "press", Movement: "one-hand-press", LoadKg: 16, Reps: 9, Reserve: 1},

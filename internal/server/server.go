@@ -23,6 +23,7 @@ import (
 	"github.com/klauspost/compress/gzip"
 
 	"scrappyrack/internal/api"
+	"scrappyrack/internal/standin"
 	"scrappyrack/internal/store"
 	"scrappyrack/internal/workbench"
 )
@@ -53,6 +54,7 @@ type Server struct {
 	API      huma.API
 	sessions *sessions
 	keeper   *sqlite3store.SQLite3Store
+	standIns *standin.Set
 }
 
 // Session lifetimes.
@@ -86,9 +88,13 @@ func New(o Options) *Server {
 		}
 		_, _ = w.Write([]byte("ok\n"))
 	})
+	scales := workbench.NewScales(time.Now)
+	if o.Demo {
+		s.standIns = standin.NewSet(func(practice, key string, packet []byte) { _, _ = scales.Hear(practice, key, packet) })
+	}
 	r.Group(func(r chi.Router) {
 		r.Use(compressed(), manager.LoadAndSave, signInLimit)
-		s.API = (&api.API{Store: o.Store, Bench: workbench.New(o.Store), Sessions: s.sessions, Demo: o.Demo, Version: o.Version}).Mount(r)
+		s.API = (&api.API{Store: o.Store, Bench: workbench.New(o.Store), Sessions: s.sessions, Scales: scales, StandIns: s.standIns, Demo: o.Demo, Version: o.Version}).Mount(r)
 	})
 	r.NotFound(files(front()))
 	r.MethodNotAllowed(func(w http.ResponseWriter, _ *http.Request) {
@@ -98,8 +104,13 @@ func New(o Options) *Server {
 	return s
 }
 
-// Close ends the session store's cleaning.
-func (s *Server) Close() { s.keeper.StopCleanup() }
+// Close ends the session store's cleaning and the simulated scales.
+func (s *Server) Close() {
+	s.keeper.StopCleanup()
+	if s.standIns != nil {
+		s.standIns.Close()
+	}
+}
 
 // problem writes problem details (RFC 9457) outside of the API proper.
 func problem(w http.ResponseWriter, status int, detail string) {

@@ -119,7 +119,7 @@ func (h house) walk(t *testing.T, visit func(method, path string, access api.Acc
 	t.Helper()
 	n := 0
 	for path, item := range h.api.OpenAPI().Paths {
-		real := strings.NewReplacer("{client}", "demo-loft", "{item}", "jug-a", "{container}", "bucket", "{handle}", "spin").Replace(path)
+		real := strings.NewReplacer("{client}", "demo-loft", "{item}", "jug-a", "{container}", "bucket", "{handle}", "spin", "{scale}", "hanging").Replace(path)
 		if strings.HasSuffix(path, "/scoops") {
 			real += "?size_l=1"
 		}
@@ -144,6 +144,8 @@ func bodyFor(t *testing.T, path string) string {
 		"/pins/jug-a": store.Pin{ID: "jug-a", Pin: "must"}, "/fill": map[string]any{"target_kg": 5}, "/clients": map[string]any{"name": "x"},
 		"/batches/jug-a": garage.Batches[0], "/weighings/jug-a": f.Weighings[0], "/weighings": f.Weighings[0], "/things/jug-a": f.Things[0], "/handles/jug-a": garage.Handles[0],
 		"/plates/jug-a": garage.Plates[0], "/pack": map[string]any{"target_kg": 9, "tolerance_kg": 0.1}, "/drops": api.DropsQuestion{StartKg: 7, Reps: 8, Fall: 0.2, Drops: 2},
+		"/bands/jug-a": store.Band{ID: "jug-a", Name: "b", Kind: "tube", RestM: 1, Points: store.List[store.BandReading]{}, Condition: "sound"}, "/rigs/jug-a": store.Rig{ID: "jug-a", Bands: store.Words{}, Fold: 1},
+		"/pull": api.BandTry{Rig: store.Rig{ID: "band-row", Bands: store.Words{"x"}, Fold: 1}}, "/packets": api.ScalePackets{Hex: []string{"00e803"}}, "/stand-in": map[string]any{"put_kg": 3},
 		"/stock": api.StockMore{Containers: []store.Container{}, Things: []store.Thing{}, Batches: []store.Batch{}}, "/stock/read": map[string]any{"text": "name"},
 	}
 	for end, v := range parts {

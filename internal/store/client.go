@@ -37,6 +37,8 @@ func init() {
 		partOf("thing", func(f *File) *[]Thing { return &f.Things }, func(c *Changes) **ListChange[Thing] { return &c.Things }, func(t *Thing) string { return t.ID }),
 		partOf("handle", func(f *File) *[]Handle { return &f.Handles }, func(c *Changes) **ListChange[Handle] { return &c.Handles }, func(h *Handle) string { return h.ID }),
 		partOf("plate", func(f *File) *[]Plate { return &f.Plates }, func(c *Changes) **ListChange[Plate] { return &c.Plates }, func(p *Plate) string { return p.ID }),
+		partOf("band", func(f *File) *[]Band { return &f.Bands }, func(c *Changes) **ListChange[Band] { return &c.Bands }, func(b *Band) string { return b.ID }),
+		partOf("rig", func(f *File) *[]Rig { return &f.Rigs }, func(c *Changes) **ListChange[Rig] { return &c.Rigs }, func(r *Rig) string { return r.ID }),
 		partOf("gear", func(f *File) *[]Gear { return &f.Gear }, func(c *Changes) **ListChange[Gear] { return &c.Gear }, func(g *Gear) string { return g.ID }),
 		partOf("test_set", func(f *File) *[]TestSet { return &f.Tests }, func(c *Changes) **ListChange[TestSet] { return &c.Tests }, func(t *TestSet) string { return t.ID }),
 		partOf("pin", func(f *File) *[]Pin { return &f.Pins }, func(c *Changes) **ListChange[Pin] { return &c.Pins }, func(p *Pin) string { return p.ID }),

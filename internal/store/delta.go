@@ -27,6 +27,8 @@ type Changes struct {
 	Things     *ListChange[Thing]     `json:"things,omitempty"`
 	Handles    *ListChange[Handle]    `json:"handles,omitempty"`
 	Plates     *ListChange[Plate]     `json:"plates,omitempty"`
+	Bands      *ListChange[Band]      `json:"bands,omitempty"`
+	Rigs       *ListChange[Rig]       `json:"rigs,omitempty"`
 	Gear       *ListChange[Gear]      `json:"gear,omitempty"`
 	Tests      *ListChange[TestSet]   `json:"tests,omitempty"`
 	Pins       *ListChange[Pin]       `json:"pins,omitempty"`

@@ -179,6 +179,44 @@ type Plate struct {
 	BoreMm     int     `db:"bore_mm" json:"bore_mm" enum:"25,30,50"`
 }
 
+// BandReading is one reading of a band: what all strands together pull at a length of
+// a strand's run.
+type BandReading struct {
+	LengthM   float64 `json:"length_m" exclusiveMinimum:"0" maximum:"20"`
+	ForceN    float64 `json:"force_n" exclusiveMinimum:"0" maximum:"5000"`
+	UN        float64 `json:"u_n" minimum:"0" maximum:"1000" doc:"Standard uncertainty; 0 when it is not known"`
+	Releasing bool    `json:"releasing" doc:"Read on the way back: shown, not fitted"`
+	At        int64   `json:"at" minimum:"0" maximum:"253402300799" doc:"Unix time in seconds, UTC"`
+}
+
+// Band is an elastic band with what was read of it.
+type Band struct {
+	ID         string            `db:"id" json:"id" pattern:"^[a-z0-9-]{1,40}$" patternDescription:"a short id of small letters, digits and dashes"`
+	Name       string            `db:"name" json:"name" minLength:"1" maxLength:"60" doc:"What its tag says"`
+	Kind       string            `db:"kind" json:"kind" enum:"long-loop,mini-loop,strip,tube"`
+	RestM      float64           `db:"rest_m" json:"rest_m" exclusiveMinimum:"0" maximum:"10" doc:"At rest; a loop laid flat"`
+	WidthM     float64           `db:"width_m" json:"width_m" minimum:"0" maximum:"0.5" doc:"Of one strand; 0 when not measured"`
+	ThicknessM float64           `db:"thickness_m" json:"thickness_m" minimum:"0" maximum:"0.1" doc:"Of one strand; 0 when not measured"`
+	Points     List[BandReading] `db:"points" json:"points" maxItems:"60"`
+	FirstUsed  int64             `db:"first_used_at" json:"first_used_at" minimum:"0" maximum:"253402300799" doc:"Unix time; 0 when not known"`
+	Inspected  int64             `db:"inspected_at" json:"inspected_at" minimum:"0" maximum:"253402300799" doc:"Unix time of the last inspection on record; 0 for never"`
+	Condition  string            `db:"condition" json:"condition" enum:"sound,damaged,retired"`
+}
+
+// Rig is how a band movement is set up for this client. Its id is the movement's key.
+type Rig struct {
+	ID         string  `db:"id" json:"id" pattern:"^[a-z0-9-]{1,40}$" patternDescription:"the key of a band movement"`
+	Bands      Words   `db:"bands" json:"bands" maxItems:"12" doc:"Ids of the bands that are used together"`
+	DistanceM  float64 `db:"distance_m" json:"distance_m" minimum:"0" maximum:"20" doc:"Of the anchor"`
+	HeightM    float64 `db:"height_m" json:"height_m" minimum:"0" maximum:"5" doc:"Of the anchor"`
+	StanceM    float64 `db:"stance_m" json:"stance_m" minimum:"0" maximum:"2" doc:"Between the feet"`
+	GripM      float64 `db:"grip_m" json:"grip_m" minimum:"0" maximum:"3" doc:"Taken up of each run at the grip"`
+	StrapM     float64 `db:"strap_m" json:"strap_m" minimum:"0" maximum:"5" doc:"Strap or ring that does not stretch"`
+	Fold       int     `db:"fold" json:"fold" enum:"1,2,4"`
+	TiedKg     float64 `db:"tied_kg" json:"tied_kg" minimum:"0" maximum:"1000" doc:"Mass of the furniture it is tied to; 0 for none"`
+	TiedDepthM float64 `db:"tied_depth_m" json:"tied_depth_m" minimum:"0" maximum:"5" doc:"Its depth in the direction of the pull"`
+}
+
 // Gear is a piece of the catalogue that the client owns.
 type Gear struct {
 	ID   string `db:"id" json:"id" pattern:"^[a-z0-9-]{1,40}$" patternDescription:"a short id of small letters, digits and dashes"`
@@ -214,6 +252,8 @@ type File struct {
 	Things     []Thing     `json:"things"`
 	Handles    []Handle    `json:"handles"`
 	Plates     []Plate     `json:"plates"`
+	Bands      []Band      `json:"bands"`
+	Rigs       []Rig       `json:"rigs"`
 	Gear       []Gear      `json:"gear"`
 	Tests      []TestSet   `json:"tests"`
 	Pins       []Pin       `json:"pins"`
@@ -254,6 +294,8 @@ func (f *File) Complete() {
 	some(&f.Things)
 	some(&f.Handles)
 	some(&f.Plates)
+	some(&f.Bands)
+	some(&f.Rigs)
 	some(&f.Gear)
 	some(&f.Tests)
 	some(&f.Pins)
@@ -264,6 +306,16 @@ func (f *File) Complete() {
 		some((*[]Packed)(&c.Packed))
 		c.Condition, c.RatingHow = cmp.Or(c.Condition, "sound"), cmp.Or(c.RatingHow, "judged")
 	}
+	for i := range f.Bands {
+		b := &f.Bands[i]
+		some((*[]BandReading)(&b.Points))
+		b.Condition = cmp.Or(b.Condition, "sound")
+	}
+	for i := range f.Rigs {
+		r := &f.Rigs[i]
+		some((*[]string)(&r.Bands))
+		r.Fold = cmp.Or(r.Fold, 1)
+	}
 	for i := range f.Weighings {
 		w := &f.Weighings[i]
 		some((*[]float64)(&w.Without))
@@ -271,9 +323,9 @@ func (f *File) Complete() {
 	}
 }
 
-// Forget takes what is left of a container, a thing or a batch that was removed
-// out of the rest of the file: its weighings, and its place in other
-// containers.
+// Forget takes what is left of a container, a thing, a batch or a band that was
+// removed out of the rest of the file: its weighings, and its place in other
+// containers and in set-ups.
 func (f *File) Forget(id string) {
 	f.Weighings = slices.DeleteFunc(slices.Clone(f.Weighings), func(w Weighing) bool { return w.Container == id })
 	for i, c := range f.Containers {
@@ -281,6 +333,20 @@ func (f *File) Forget(id string) {
 			f.Containers[i].Packed = slices.DeleteFunc(slices.Clone(c.Packed), func(p Packed) bool { return p.Thing == id })
 		}
 	}
+	f.Unrig(id)
+}
+
+// Unrig takes a band out of the set-ups; one that has no other is removed.
+func (f *File) Unrig(band string) {
+	var left []Rig
+	for _, r := range f.Rigs {
+		had := len(r.Bands)
+		r.Bands = slices.DeleteFunc(slices.Clone(r.Bands), func(id string) bool { return id == band })
+		if len(r.Bands) > 0 || had == 0 {
+			left = append(left, r)
+		}
+	}
+	f.Rigs = left
 }
 
 // Refill fills what came from a batch, also as it was weighed, from the row of

@@ -56,6 +56,9 @@ func check(f store.File) (*stock, error) {
 	if err != nil {
 		return nil, err
 	}
+	if err := checkBands(f); err != nil {
+		return nil, err
+	}
 	for _, g := range f.Gear {
 		if _, err := gear.ByKey(g.Item); err != nil {
 			return nil, &FieldError{"item", err.Error()}

@@ -6,6 +6,8 @@ import (
 	"scrappyrack/core/gear"
 	"scrappyrack/core/load"
 	"scrappyrack/core/material"
+	"scrappyrack/core/movement"
+	"scrappyrack/core/plan"
 	"scrappyrack/core/quantity"
 	"scrappyrack/internal/store"
 )
@@ -15,11 +17,19 @@ import (
 type Ladders struct {
 	Units    quantity.System
 	Currency string
-	Ladder   load.Ladder
-	Closings map[load.Hold][]Closed
+	Parts    []LadderPart
 	Body     []load.BodyLoad
 	Guessed  bool // the body mass is a guess
 	Names    map[string]string
+}
+
+// LadderPart is the ladder of a hold; of bands, that of one movement, for a band
+// pulls as the movement is set up.
+type LadderPart struct {
+	Hold     load.Hold
+	Movement movement.Movement // zero but for bands
+	Rungs    []load.Rung
+	Steps    []Closed
 }
 
 // Closed is a step with the best way to close it, if there is one.
@@ -40,20 +50,25 @@ func (b *Bench) Ladders(ctx context.Context, practice, id string, counter quanti
 	}
 	c := caseOf(f, s)
 	rungs := c.Today().Ladder
-	out := &Ladders{Units: unitsOf(f), Currency: f.Profile.Currency, Ladder: rungs, Closings: map[load.Hold][]Closed{}, Names: map[string]string{}}
-	offers := s.offers(f)
+	out := &Ladders{Units: unitsOf(f), Currency: f.Profile.Currency, Names: map[string]string{}}
+	offers := s.offers(f, c)
+	sticks := load.Ladder{}
+	sticks.Add(s.stickRungs())
 	for _, h := range load.Holds() {
-		for _, step := range rungs.Steps(h) {
-			one := Closed{Step: step}
-			if best, ok := step.Close(h, offers); ok {
-				one.Closing = &best
+		if h == load.Band {
+			for _, key := range movement.Banded() {
+				m, _ := movement.ByKey(key)
+				out.add(LadderPart{Hold: h, Movement: m, Rungs: m.Rungs(rungs, 0)}, offers, nil)
 			}
-			out.Closings[h] = append(out.Closings[h], one)
+			continue
 		}
+		out.add(LadderPart{Hold: h, Rungs: rungs[h]}, offers, sticks[h])
 	}
-	rungs.Add(s.stickRungs())
 	for _, k := range f.Containers {
 		out.Names[k.ID] = k.Name
+	}
+	for _, b := range f.Bands {
+		out.Names[b.ID] = b.Name
 	}
 	for _, t := range f.Things {
 		out.Names[t.ID] = t.Name
@@ -73,9 +88,43 @@ func (b *Bench) Ladders(ctx context.Context, practice, id string, counter quanti
 	return out, nil
 }
 
+// add puts a part with its steps and their closings into the ladders; unchecked are
+// rungs that stand in it but count for nothing yet.
+func (l *Ladders) add(p LadderPart, offers []load.Offer, unchecked []load.Rung) {
+	if len(p.Rungs)+len(unchecked) == 0 {
+		return
+	}
+	if p.Hold == load.Band {
+		var mine []load.Offer
+		for _, o := range offers {
+			rungs := o.Rungs
+			o.Rungs = nil
+			for _, r := range rungs {
+				if p.Movement.Takes(r) {
+					o.Rungs = append(o.Rungs, r)
+				}
+			}
+			mine = append(mine, o)
+		}
+		offers = mine
+	}
+	own := load.Ladder{}
+	own.Add(p.Rungs)
+	for _, step := range own.Steps(p.Hold) {
+		one := Closed{Step: step}
+		if best, ok := step.Close(p.Hold, offers); ok {
+			one.Closing = &best
+		}
+		p.Steps = append(p.Steps, one)
+	}
+	own.Add(unchecked)
+	p.Rungs = own[p.Hold]
+	l.Parts = append(l.Parts, p)
+}
+
 // offers are the ways to close a gap: every empty container, and every thing
 // that is refilled, with each filling at hand; and every piece of the catalogue.
-func (s *stock) offers(f store.File) []load.Offer {
+func (s *stock) offers(f store.File, at plan.Case) []load.Offer {
 	var fillings []material.Filling
 	for _, key := range f.AtHand {
 		if filling, ok := s.fillings[key]; ok && filling.Key != "stuffing" && filling.Key != "concrete" {
@@ -101,7 +150,7 @@ func (s *stock) offers(f store.File) []load.Offer {
 	}
 	for _, it := range gear.All() {
 		if price, err := it.SamplePrice(f.Profile.Currency); err == nil {
-			out = append(out, load.Offer{Name: "buy: " + it.Name, Rungs: it.Rungs(load.Bought, it.Key), Cost: price.Minor})
+			out = append(out, load.Offer{Name: "buy: " + it.Name, Rungs: at.ItemRungs(it, load.Bought, it.Key), Cost: price.Minor})
 		}
 	}
 	return out

@@ -21,6 +21,7 @@ type stock struct {
 	tares      map[string]*WeighingOf
 	latest     map[string]*WeighingOf // by container, of it as it is filled now
 	weighings  []WeighingOf           // as in the file
+	bands      []BandOf               // as in the file
 	handles    []load.Handle
 	sticks     []store.Handle
 }
@@ -49,6 +50,7 @@ func stockOf(f store.File) *stock {
 	s.pack(at)
 	s.hold(at)
 	s.barsAndHandles()
+	s.bands = bandsOf(f)
 	return s
 }
 

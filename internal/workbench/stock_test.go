@@ -235,14 +235,21 @@ func TestSticksCountForNothingYet(t *testing.T) {
 	b, practice := bench(t)
 	l, err := b.Ladders(ctx, practice, "demo-garage", 0)
 	require.NoError(t, err)
-	require.NotEmpty(t, l.Ladder[load.Bar])
-	for _, r := range l.Ladder[load.Bar] {
-		assert.Equal(t, load.SpanCheck, r.Check)
+	bars, steps := 0, 0
+	for _, p := range l.Parts {
+		steps += len(p.Steps)
+		for _, r := range p.Rungs {
+			if p.Hold == load.Bar {
+				assert.Equal(t, load.SpanCheck, r.Check)
+				bars++
+			}
+		}
 	}
+	assert.Positive(t, bars)
 	d, err := b.Open(ctx, practice, "demo-garage")
 	require.NoError(t, err)
 	assert.Empty(t, d.Results.Means.Ladder[load.Bar])
-	assert.NotEmpty(t, l.Closings)
+	assert.Positive(t, steps)
 	bar, err := b.LoadBar(ctx, practice, "demo-garage", "spin", 7)
 	require.NoError(t, err)
 	assert.True(t, bar.Sharing)

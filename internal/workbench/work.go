@@ -24,6 +24,7 @@ type Results struct {
 	Heads       []space.Headroom
 	Loads       []Loaded
 	Batches     []BatchOf
+	Bands       []BandOf
 	Means       coverage.Means
 	Board       coverage.Board
 	Cautions    []caution.Caution
@@ -79,7 +80,7 @@ const guessedBMI = 24
 func Work(f store.File) Results { return work(f, stockOf(f)) }
 
 func work(f store.File, stock *stock) Results {
-	r := Results{Case: caseOf(f, stock), Batches: stock.batches}
+	r := Results{Case: caseOf(f, stock), Batches: stock.batches, Bands: stock.bands}
 	if f.Profile.BodyMassKg == 0 && f.Profile.StatureM > 0 {
 		r.MassGuessed = true
 	}
@@ -120,12 +121,8 @@ func caseOf(f store.File, s *stock) plan.Case {
 			Stature: quantity.Length(p.StatureM), BodyMass: quantity.Mass(p.BodyMassKg), Sex: coverage.Sex(p.Sex),
 			Experience: coverage.Experience(p.Experience), Goal: coverage.Goal(p.Goal),
 		},
-		Room: space.Room{
-			Length: quantity.Length(f.Space.LengthM), Width: quantity.Length(f.Space.WidthM), Ceiling: quantity.Length(f.Space.CeilingM),
-			Taken: f.Space.TakenM2, Floor: space.FloorKind(f.Space.Floor), Surface: space.Surface(f.Space.Surface),
-			Walls: space.Walls(f.Space.Walls), NeighboursBelow: f.Space.NeighboursBelow,
-		},
-		AtHand: f.AtHand, Own: s.own(), Containers: s.usable(), Handles: s.handleRungs(),
+		Room:   roomOf(f),
+		AtHand: f.AtHand, Own: s.own(), Containers: s.usable(), Handles: s.handleRungs(), Bands: fit(s.bands),
 		Currency: p.Currency, Budget: p.BudgetMinor, Pins: map[string]plan.Pin{},
 	}
 	if p.BodyMassKg == 0 {
@@ -146,6 +143,14 @@ func caseOf(f store.File, s *stock) plan.Case {
 		c.Pins[pin.ID] = plan.Pin(pin.Pin)
 	}
 	return c
+}
+
+func roomOf(f store.File) space.Room {
+	return space.Room{
+		Length: quantity.Length(f.Space.LengthM), Width: quantity.Length(f.Space.WidthM), Ceiling: quantity.Length(f.Space.CeilingM),
+		Taken: f.Space.TakenM2, Floor: space.FloorKind(f.Space.Floor), Surface: space.Surface(f.Space.Surface),
+		Walls: space.Walls(f.Space.Walls), NeighboursBelow: f.Space.NeighboursBelow,
+	}
 }
 
 // Plan works out the best set of things to buy and fill.

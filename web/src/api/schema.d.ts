@@ -197,6 +197,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/clients/{client}/bands/{item}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Add or replace one of the client's bands */
+        put: operations["write-bands"];
+        post?: never;
+        /** Remove one of the client's bands */
+        delete: operations["remove-bands"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/clients/{client}/batches/{item}": {
         parameters: {
             query?: never;
@@ -475,6 +493,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/clients/{client}/pull": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What bands pull through a movement, or how to set it up for a pull; nothing is kept */
+        post: operations["try-pull"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/clients/{client}/redo": {
         parameters: {
             query?: never;
@@ -487,6 +522,24 @@ export interface paths {
         /** Do the last undone change again */
         post: operations["redo"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/clients/{client}/rigs/{item}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Add or replace one of the client's rigs */
+        put: operations["write-rigs"];
+        post?: never;
+        /** Remove one of the client's rigs */
+        delete: operations["remove-rigs"];
         options?: never;
         head?: never;
         patch?: never;
@@ -716,6 +769,74 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/scales": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Scales that can be listened to */
+        get: operations["list-scales"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/scales/{scale}/packets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Packets of a real scale, in the public Weight Measurement format; the last is answered */
+        post: operations["hear-scale"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/scales/{scale}/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a scale says; waits for the next reading */
+        get: operations["read-scale"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/scales/{scale}/stand-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a simulated scale should weigh, or do */
+        post: operations["tell-stand-in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/session": {
         parameters: {
             query?: never;
@@ -793,6 +914,41 @@ export interface components {
             /** @description Keys of fillings */
             fillings: string[];
         };
+        Band: {
+            /** @enum {string} */
+            condition: "sound" | "damaged" | "retired";
+            /**
+             * Format: int64
+             * @description Unix time; 0 when not known
+             */
+            first_used_at: number;
+            id: string;
+            /**
+             * Format: int64
+             * @description Unix time of the last inspection on record; 0 for never
+             */
+            inspected_at: number;
+            /** @enum {string} */
+            kind: "long-loop" | "mini-loop" | "strip" | "tube";
+            /** @description What its tag says */
+            name: string;
+            points: components["schemas"]["BandReading"][];
+            /**
+             * Format: double
+             * @description At rest; a loop laid flat
+             */
+            rest_m: number;
+            /**
+             * Format: double
+             * @description Of one strand; 0 when not measured
+             */
+            thickness_m: number;
+            /**
+             * Format: double
+             * @description Of one strand; 0 when not measured
+             */
+            width_m: number;
+        };
         BandAnswer: {
             /**
              * Format: double
@@ -817,6 +973,34 @@ export interface components {
             rms_n: number;
             u95_n: number[];
         };
+        BandDue: {
+            /**
+             * Format: int64
+             * @description Unix time from which on; 0 for at once
+             */
+            at: number;
+            retire: boolean;
+            what: string;
+        };
+        BandMovement: {
+            /** @description What is changed to get a pull, the usual first */
+            adjusted: string[];
+            caution: string;
+            /** @description The band pulls across the movement and is held against */
+            held: boolean;
+            key: string;
+            /** @description Of bands that it can be done with */
+            kinds: string[];
+            /** @description Of the anchor: high, chest, waist, low; empty without one */
+            level: string;
+            name: string;
+            /** @description Where the end that stays is */
+            place: string;
+            /** @description Of the anchor; empty without one */
+            side: string;
+            /** @enum {string} */
+            view: "side" | "front" | "above";
+        };
         BandPoint: {
             /**
              * Format: double
@@ -836,6 +1020,70 @@ export interface components {
              */
             u_n?: number;
         };
+        BandPull: {
+            /**
+             * Format: double
+             * @description Work by way, over the whole way
+             */
+            along_n: number;
+            /**
+             * Format: double
+             * @description Most that the anchor takes
+             */
+            anchor_n: number;
+            /**
+             * Format: double
+             * @description Angle above the horizontal at which it is pulled then
+             */
+            anchor_up_deg: number;
+            finish: components["schemas"]["Body"];
+            /** Format: double */
+            finish_n: number;
+            /**
+             * Format: double
+             * @description Over the loaded way
+             */
+            mean_n: number;
+            /** Format: double */
+            mean_u95_n: number;
+            /** Format: double */
+            middle_n: number;
+            /**
+             * Format: double
+             * @description Distance from an anchor that the room has
+             */
+            most_room_m: number;
+            /** Format: double */
+            peak_n: number;
+            points: components["schemas"]["PullPoint"][];
+            range?: components["schemas"]["PullRange"];
+            refusal?: components["schemas"]["PullRefusal"];
+            /** @description How it is set up; where a pull was wanted, to get it */
+            rig: components["schemas"]["Rig"];
+            /**
+             * Format: double
+             * @description Share of the way
+             */
+            slack: number;
+            spans: components["schemas"]["Span"][];
+            start: components["schemas"]["Body"];
+            /** Format: double */
+            start_n: number;
+            /**
+             * Format: double
+             * @description Most, times the length at rest
+             */
+            stretch: number;
+            /** Format: double */
+            stretch_limit: number;
+            tied?: components["schemas"]["Tied"];
+            /** Format: double */
+            way_m: number;
+            why: components["schemas"]["Derivation"];
+            /** Format: double */
+            work_j: number;
+            worst: string;
+        };
         BandQuestion: {
             at_length_m: number[];
             points: components["schemas"]["BandPoint"][];
@@ -853,6 +1101,80 @@ export interface components {
              * @description Of one strand: an estimate, where no point is given
              */
             width_m?: number;
+        };
+        BandReading: {
+            /**
+             * Format: int64
+             * @description Unix time in seconds, UTC
+             */
+            at: number;
+            /** Format: double */
+            force_n: number;
+            /** Format: double */
+            length_m: number;
+            /** @description Read on the way back: shown, not fitted */
+            releasing: boolean;
+            /**
+             * Format: double
+             * @description Standard uncertainty; 0 when it is not known
+             */
+            u_n: number;
+        };
+        BandState: {
+            /**
+             * Format: double
+             * @description Per strand
+             */
+            a0c1_n: number;
+            /**
+             * Format: double
+             * @description Per strand
+             */
+            a0c2_n: number;
+            /** @description What the curve rests on */
+            basis: string;
+            curve: components["schemas"]["CurvePoint"][];
+            /**
+             * Format: double
+             * @description Of the last round of readings from what was known before
+             */
+            departure: number;
+            dues: components["schemas"]["BandDue"][];
+            id: string;
+            /**
+             * Format: double
+             * @description Share of the pull that is gone on the way back; -1 when it was not read
+             */
+            loss: number;
+            /**
+             * Format: int64
+             * @description Index of the one point that lies apart from the rest; -1 for none
+             */
+            odd: number;
+            /** @description Why it has no curve; empty when it has one */
+            problem: string;
+            /** @description It departed by more than a tenth, and the curve is a new one */
+            refit: boolean;
+            /** @description Of each point: measured less fitted; of a releasing point the loss */
+            residuals_n: number[];
+            /** Format: double */
+            rms_n: number;
+            /** Format: int64 */
+            strands: number;
+        };
+        BandTry: {
+            rig: components["schemas"]["Rig"];
+            /** @description Take what is usual, whatever the set-up says */
+            usual: boolean;
+            wish?: components["schemas"]["BandWish"];
+        };
+        BandWish: {
+            /** @enum {string} */
+            by: "distance" | "stance" | "grip" | "bands";
+            /** Format: double */
+            force_n: number;
+            /** @enum {string} */
+            goal: "finish" | "mean";
         };
         BarLoading: {
             /**
@@ -979,6 +1301,22 @@ export interface components {
              */
             value: number;
         };
+        Body: {
+            ankle: components["schemas"]["Spot"];
+            elbow: components["schemas"]["Spot"];
+            /** @description The end of the band that stays */
+            from: components["schemas"]["Spot"];
+            hand: components["schemas"]["Spot"];
+            head: components["schemas"]["Spot"];
+            hip: components["schemas"]["Spot"];
+            knee: components["schemas"]["Spot"];
+            moving_ankle: components["schemas"]["Spot"];
+            moving_knee: components["schemas"]["Spot"];
+            shoulder: components["schemas"]["Spot"];
+            /** @description The end that moves */
+            to: components["schemas"]["Spot"];
+            toe: components["schemas"]["Spot"];
+        };
         BodyLoad: {
             /** Format: double */
             high_kg: number;
@@ -1031,6 +1369,7 @@ export interface components {
         };
         Changes: {
             at_hand?: string[];
+            bands?: components["schemas"]["ListChangeBand"];
             batches?: components["schemas"]["ListChangeBatch"];
             containers?: components["schemas"]["ListChangeContainer"];
             gear?: components["schemas"]["ListChangeGear"];
@@ -1040,6 +1379,7 @@ export interface components {
             profile?: components["schemas"]["Profile"];
             /** Format: int64 */
             revision: number;
+            rigs?: components["schemas"]["ListChangeRig"];
             space?: components["schemas"]["Space"];
             tests?: components["schemas"]["ListChangeTestSet"];
             things?: components["schemas"]["ListChangeThing"];
@@ -1250,6 +1590,16 @@ export interface components {
              */
             meets_at_deg: number;
         };
+        CurvePoint: {
+            /** Format: double */
+            force_n: number;
+            /** Format: double */
+            length_m: number;
+            /** @description within, beyond measured, or beyond the stretch limit */
+            reach: string;
+            /** Format: double */
+            u95_n: number;
+        };
         DensityRange: {
             /** Format: double */
             high: number;
@@ -1383,6 +1733,7 @@ export interface components {
         File: {
             /** @description Keys of fillings that the household has enough of */
             at_hand: string[];
+            bands: components["schemas"]["Band"][];
             batches: components["schemas"]["Batch"][];
             containers: components["schemas"]["Container"][];
             gear: components["schemas"]["Gear"][];
@@ -1393,6 +1744,7 @@ export interface components {
             profile: components["schemas"]["Profile"];
             /** Format: int64 */
             readonly revision: number;
+            rigs: components["schemas"]["Rig"][];
             space: components["schemas"]["Space"];
             tests: components["schemas"]["TestSet"][];
             things: components["schemas"]["Thing"][];
@@ -1611,6 +1963,8 @@ export interface components {
         };
         Ladder: {
             hold: string;
+            /** @description Of bands: the movement in which they give this; empty otherwise */
+            movement: string;
             rungs: components["schemas"]["Rung"][];
             steps: components["schemas"]["Step"][];
         };
@@ -1622,6 +1976,7 @@ export interface components {
             names: components["schemas"]["Named"][];
         };
         Library: {
+            band_movements: components["schemas"]["BandMovement"][];
             /** @description What every hand-over carries */
             cautions: components["schemas"]["Caution"][];
             currencies: string[];
@@ -1634,6 +1989,10 @@ export interface components {
             scales: components["schemas"]["ScaleKind"][];
             starters: components["schemas"]["Starter"][];
             tag_sheets: components["schemas"]["TagSheet"][];
+        };
+        ListChangeBand: {
+            items: components["schemas"]["Band"][];
+            order?: string[];
         };
         ListChangeBatch: {
             items: components["schemas"]["Batch"][];
@@ -1659,6 +2018,10 @@ export interface components {
             items: components["schemas"]["Plate"][];
             order?: string[];
         };
+        ListChangeRig: {
+            items: components["schemas"]["Rig"][];
+            order?: string[];
+        };
         ListChangeTestSet: {
             items: components["schemas"]["TestSet"][];
             order?: string[];
@@ -1675,6 +2038,48 @@ export interface components {
             clients: components["schemas"]["Card"][];
             /** Format: int64 */
             total: number;
+        };
+        LiveReading: {
+            /** Format: double */
+            mass_kg: number;
+            /**
+             * Format: double
+             * @description Of the readings that agree with this one
+             */
+            mean_kg: number;
+            /** Format: int64 */
+            seq: number;
+            /** @description It has settled */
+            steady: boolean;
+            /**
+             * Format: double
+             * @description Standard uncertainty of that mean from their scatter
+             */
+            u_kg: number;
+            /**
+             * @description In which the scale measures
+             * @enum {string}
+             */
+            unit: "kg" | "lb";
+        };
+        LiveReadings: {
+            /**
+             * Format: int64
+             * @description Measurements that did not succeed, so far
+             */
+            failed: number;
+            readings: components["schemas"]["LiveReading"][];
+            /**
+             * Format: int64
+             * @description Since it was last heard of; -1 for never
+             */
+            silent_ms: number;
+        };
+        LiveScale: {
+            key: string;
+            name: string;
+            /** @description Simulated: it is told what hangs from it */
+            stand_in: boolean;
         };
         Load: {
             /** Format: double */
@@ -2044,6 +2449,49 @@ export interface components {
             /** @enum {string} */
             units: "metric" | "us";
         };
+        PullEnd: {
+            /** Format: double */
+            finish_n: number;
+            /** Format: double */
+            mean_n: number;
+            /** Format: double */
+            start_n: number;
+        };
+        PullPoint: {
+            /**
+             * Format: double
+             * @description Part of the pull along the way
+             */
+            along_n: number;
+            /** Format: double */
+            pull_n: number;
+            /** @enum {string} */
+            reach: "within" | "slack" | "beyond measured" | "beyond the stretch limit" | "beyond what can be said";
+            /** Format: double */
+            run_m: number;
+            /**
+             * Format: double
+             * @description Times the length at rest
+             */
+            stretch: number;
+            /** Format: double */
+            u95_n: number;
+            /**
+             * Format: double
+             * @description Share of the way that is done
+             */
+            way: number;
+        };
+        PullRange: {
+            heavy: components["schemas"]["PullEnd"];
+            light: components["schemas"]["PullEnd"];
+        };
+        PullRefusal: {
+            /** Format: double */
+            nearest_n: number;
+            reason: string;
+            would: string[];
+        };
         Reach: {
             /** Format: double */
             high_kg: number;
@@ -2121,6 +2569,8 @@ export interface components {
             target_reps: number;
         };
         Results: {
+            /** @description As in the file */
+            bands: components["schemas"]["BandState"][];
             batches: components["schemas"]["BatchState"][];
             board: components["schemas"]["Board"];
             /** Format: double */
@@ -2147,6 +2597,51 @@ export interface components {
             /** @description Lightest and heaviest per hold */
             reach: components["schemas"]["Reach"][];
         };
+        Rig: {
+            /** @description Ids of the bands that are used together */
+            bands: string[];
+            /**
+             * Format: double
+             * @description Of the anchor
+             */
+            distance_m: number;
+            /**
+             * Format: int64
+             * @enum {integer}
+             */
+            fold: 1 | 2 | 4;
+            /**
+             * Format: double
+             * @description Taken up of each run at the grip
+             */
+            grip_m: number;
+            /**
+             * Format: double
+             * @description Of the anchor
+             */
+            height_m: number;
+            id: string;
+            /**
+             * Format: double
+             * @description Between the feet
+             */
+            stance_m: number;
+            /**
+             * Format: double
+             * @description Strap or ring that does not stretch
+             */
+            strap_m: number;
+            /**
+             * Format: double
+             * @description Its depth in the direction of the pull
+             */
+            tied_depth_m: number;
+            /**
+             * Format: double
+             * @description Mass of the furniture it is tied to; 0 for none
+             */
+            tied_kg: number;
+        };
         RowProblem: {
             column: string;
             detail: string;
@@ -2165,11 +2660,14 @@ export interface components {
         Rung: {
             /** @description What has to be checked before it is used; it counts for nothing until then */
             check: string;
+            /** @description Key of the only movement that it is for; empty for all of its hold */
+            for: string;
             /** Format: double */
             high_kg: number;
             label: string;
             /** Format: double */
             low_kg: number;
+            note: string;
             /** @enum {string} */
             origin: "scrap" | "owned" | "build" | "buy" | "band" | "body";
             /**
@@ -2191,6 +2689,10 @@ export interface components {
             name: string;
             /** Format: double */
             resolution_kg: number;
+        };
+        ScalePackets: {
+            /** @description Each the bytes of the Weight Measurement characteristic in hexadecimal digits */
+            hex: string[];
         };
         Scoops: {
             /**
@@ -2268,6 +2770,50 @@ export interface components {
             taken_m2: number;
             /** @enum {string} */
             walls: "drill" | "no-holes" | "unknown";
+            /** Format: double */
+            width_m: number;
+        };
+        Span: {
+            /** @enum {string} */
+            by: "distance" | "stance" | "grip" | "bands";
+            /** Format: double */
+            high_m: number;
+            /** Format: double */
+            low_m: number;
+        };
+        Spot: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** Format: double */
+            z: number;
+        };
+        StandInWish: {
+            /**
+             * Format: double
+             * @description Share of its packets that are lost
+             */
+            lose?: number;
+            /** @description A band pulled from it to a length */
+            pull?: components["schemas"]["StandInWishPullStruct"];
+            /** Format: double */
+            put_kg?: number;
+            /** @enum {string} */
+            unit?: "kg" | "lb";
+            zero?: boolean;
+        };
+        StandInWishPullStruct: {
+            band: string;
+            /** @enum {string} */
+            kind: "long-loop" | "mini-loop" | "strip" | "tube";
+            /** Format: double */
+            length_m: number;
+            releasing: boolean;
+            /** Format: double */
+            rest_m: number;
+            /** Format: double */
+            thickness_m: number;
             /** Format: double */
             width_m: number;
         };
@@ -2400,6 +2946,22 @@ export interface components {
             origin: "scrap" | "owned" | "build" | "buy" | "band" | "body";
             /** Format: double */
             to_kg: number;
+        };
+        Tied: {
+            /**
+             * Format: double
+             * @description Half of the lesser
+             */
+            allowed_n: number;
+            /** Format: double */
+            friction: number;
+            holds: boolean;
+            /** Format: double */
+            slide_n: number;
+            /** @description It slides before it tips */
+            slides: boolean;
+            /** Format: double */
+            tip_n: number;
         };
         VesselShape: {
             /**
@@ -2945,6 +3507,82 @@ export interface operations {
                 "application/json": components["schemas"]["AtHand"];
             };
         };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "write-bands": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The revision the change is based on, as in the ETag of the last answer */
+                "If-Match"?: string;
+            };
+            path: {
+                client: string;
+                item: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Band"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "remove-bands": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The revision the change is based on, as in the ETag of the last answer */
+                "If-Match"?: string;
+            };
+            path: {
+                client: string;
+                item: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             /** @description OK */
             200: {
@@ -3770,6 +4408,41 @@ export interface operations {
             };
         };
     };
+    "try-pull": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BandTry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BandPull"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     redo: {
         parameters: {
             query?: never;
@@ -3792,6 +4465,82 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Desk"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "write-rigs": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The revision the change is based on, as in the ETag of the last answer */
+                "If-Match"?: string;
+            };
+            path: {
+                client: string;
+                item: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Rig"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "remove-rigs": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The revision the change is based on, as in the ETag of the last answer */
+                "If-Match"?: string;
+            };
+            path: {
+                client: string;
+                item: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
                 };
             };
             /** @description Error */
@@ -4370,6 +5119,133 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Read"];
                 };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "list-scales": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LiveScale"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "hear-scale": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScalePackets"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LiveReading"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "read-scale": {
+        parameters: {
+            query?: {
+                /** @description The last reading that is known */
+                after?: number;
+                /** @description How long to wait for the next one */
+                wait_ms?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LiveReadings"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "tell-stand-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StandInWish"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Error */
             default: {

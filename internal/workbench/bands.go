@@ -1,0 +1,238 @@
+package workbench
+
+import (
+	"cmp"
+	"context"
+	"errors"
+	"fmt"
+	"slices"
+
+	"scrappyrack/core/band"
+	"scrappyrack/core/quantity"
+	"scrappyrack/core/space"
+	"scrappyrack/internal/store"
+)
+
+// BandOf is a band of a file with its curve. Problem says why it has none.
+type BandOf struct {
+	Band      store.Band
+	Elastic   band.Band
+	Points    []band.Point
+	Odd       int     // index of the point that lies apart, -1 for none
+	Loss      float64 // on the way back, -1 when it was not read
+	Departure float64 // of the last round of readings from what was known
+	Refit     bool
+	Dues      []band.Due
+	Problem   error
+}
+
+// Usable says that it may be used: it has a curve and nothing is wrong with it.
+func (b BandOf) Usable() bool { return b.Problem == nil && b.Band.Condition == "sound" }
+
+// roundGap is how long after a reading the next counts as a new round of
+// measuring, in seconds (house value).
+const roundGap = 30 * day
+
+// bandOf works out a band. Its readings are taken in the order in which they were
+// read.
+func bandOf(k store.Band) BandOf {
+	out := BandOf{Band: k, Odd: -1, Loss: -1, Elastic: band.Band{ID: k.ID, Name: k.Name, Kind: band.Kind(k.Kind)}}
+	keeping := band.Keeping{FirstUsed: k.FirstUsed, Inspected: k.Inspected, Damaged: k.Condition == "damaged"}
+	order := make([]int, len(k.Points))
+	for i, p := range k.Points {
+		order[i] = i
+		out.Points = append(out.Points, band.Point{Length: quantity.Length(p.LengthM), Force: quantity.Force(p.ForceN), U1: quantity.Force(p.UN), Releasing: p.Releasing})
+		if !p.Releasing {
+			keeping.Measured = max(keeping.Measured, p.At)
+		}
+	}
+	out.Dues = keeping.Dues()
+	rest, strands := quantity.Length(k.RestM), out.Elastic.Kind.Strands()
+	if len(k.Points) == 0 {
+		out.Elastic.Curve, out.Problem = band.Estimate(rest, strands, quantity.Length(k.WidthM), quantity.Length(k.ThicknessM))
+		return out
+	}
+	slices.SortStableFunc(order, func(a, b int) int { return cmp.Compare(k.Points[a].At, k.Points[b].At) })
+	var rounds [][]band.Point
+	var last int64
+	for _, i := range order {
+		if at := k.Points[i].At; len(rounds) == 0 || at-last > roundGap {
+			rounds = append(rounds, nil)
+		}
+		rounds[len(rounds)-1] = append(rounds[len(rounds)-1], out.Points[i])
+		last = k.Points[i].At
+	}
+	out.Elastic.Curve, out.Departure, out.Refit, out.Problem = band.FitRounds(rest, strands, rounds)
+	if out.Problem != nil {
+		// Said at the point as it stands in the file.
+		if _, err := band.Fit(rest, strands, out.Points); err != nil {
+			out.Problem = err
+		}
+		return out
+	}
+	if at, ok := band.Odd(rest, strands, out.Points); ok {
+		out.Odd = at
+	}
+	if loss, ok := out.Elastic.Curve.Loss(out.Points); ok {
+		out.Loss = loss
+	}
+	return out
+}
+
+func bandsOf(f store.File) []BandOf {
+	out := make([]BandOf, 0, len(f.Bands))
+	for _, k := range f.Bands {
+		out = append(out, bandOf(k))
+	}
+	return out
+}
+
+// fit are the bands that are fit for use, the weakest first.
+func fit(all []BandOf) []band.Band {
+	var out []band.Band
+	for _, b := range all {
+		if b.Usable() {
+			out = append(out, b.Elastic)
+		}
+	}
+	pull := func(b band.Band) quantity.Force { return b.Curve.Force(2 * b.Curve.Rest) }
+	slices.SortStableFunc(out, func(a, b band.Band) int { return cmp.Compare(pull(a), pull(b)) })
+	return out
+}
+
+func checkBands(f store.File) error {
+	for _, b := range bandsOf(f) {
+		var bad *band.Error
+		// A band that nobody has measured at all yet is no mistake.
+		if errors.As(b.Problem, &bad) && (len(b.Points) > 0 || bad.Field != "width_m") {
+			field := map[string]string{"rest_length_m": "rest_m"}[bad.Field]
+			return &FieldError{cmp.Or(field, bad.Field), bad.Detail}
+		}
+	}
+	for _, r := range f.Rigs {
+		if _, ok := band.MovementByKey(r.ID); !ok {
+			return &FieldError{"id", fmt.Sprintf("no band movement is called %q", r.ID)}
+		}
+		for i, id := range r.Bands {
+			if !slices.ContainsFunc(f.Bands, func(b store.Band) bool { return b.ID == id }) {
+				return &FieldError{fmt.Sprintf("bands[%d]", i), "that band is not there any more"}
+			}
+		}
+	}
+	return nil
+}
+
+// Pulled is a band movement as it is set up for a client. Rig is how; Refusal says
+// why a wanted pull could not be had, Rig is then the nearest.
+type Pulled struct {
+	Units      quantity.System
+	Movement   band.Movement
+	Set        band.Set
+	Rig        store.Rig
+	Start, End band.Figure
+	Course     band.Course
+	Profile    band.Profile
+	Light      band.RangeEnd
+	Heavy      band.RangeEnd
+	Ranged     bool
+	Anchor     band.Pull
+	Tied       *band.Holding
+	Refusal    *band.OutOfReach
+	Spans      map[band.Adjuster][2]float64
+}
+
+// Wish is a pull that is wanted, and what is moved to get it.
+type Wish struct {
+	By    band.Adjuster
+	Goal  band.Goal
+	Force quantity.Force
+}
+
+// assumedStature stands in where nobody has measured the client (house value).
+const assumedStature = quantity.Length(1.7)
+
+// Pull works out a movement in a set-up that need not be kept; usual takes what is
+// usual of the set-up where it leaves a length open. wish may be nil.
+func (b *Bench) Pull(ctx context.Context, practice, id string, rig store.Rig, usual bool, wish *Wish) (*Pulled, error) {
+	f, err := b.store.Load(ctx, practice, id)
+	if err != nil {
+		return nil, err
+	}
+	return pulled(f, rig, usual, wish)
+}
+
+func pulled(f store.File, rig store.Rig, usual bool, wish *Wish) (*Pulled, error) {
+	m, ok := band.MovementByKey(rig.ID)
+	if !ok {
+		return nil, &FieldError{"rig.id", fmt.Sprintf("no band movement is called %q", rig.ID)}
+	}
+	out := &Pulled{Units: unitsOf(f), Movement: m}
+	stature := cmp.Or(quantity.Length(f.Profile.StatureM), assumedStature)
+	s := band.Set{Movement: m, Stature: stature, Bounds: band.BoundsIn(roomOf(f), stature)}
+	var others []band.Band
+	all := bandsOf(f)
+	for i, id := range rig.Bands {
+		at := slices.IndexFunc(all, func(b BandOf) bool { return b.Band.ID == id })
+		switch {
+		case at < 0:
+			return nil, &FieldError{fmt.Sprintf("rig.bands[%d]", i), "that band is not there any more"}
+		case all[at].Problem != nil:
+			return nil, &FieldError{fmt.Sprintf("rig.bands[%d]", i), all[at].Band.Name + ": " + all[at].Problem.Error()}
+		case !m.Takes(all[at].Elastic.Kind):
+			return nil, &FieldError{fmt.Sprintf("rig.bands[%d]", i), all[at].Band.Name + " is of the wrong kind for it: " + m.Wants()}
+		}
+		s.Bands = append(s.Bands, all[at].Elastic)
+	}
+	if len(s.Bands) == 0 {
+		return nil, &FieldError{"rig.bands", "choose a band: " + m.Wants()}
+	}
+	for _, e := range fit(all) {
+		if !slices.Contains(rig.Bands, e.ID) && m.Takes(e.Kind) {
+			others = append(others, e)
+		}
+	}
+	if usual {
+		s.Rig = band.Usual(m, s.Bands[0], stature)
+	} else {
+		s.Rig = band.Rig{
+			Distance: quantity.Length(rig.DistanceM), Height: quantity.Length(rig.HeightM), Stance: quantity.Length(rig.StanceM),
+			Grip: quantity.Length(rig.GripM), Strap: quantity.Length(rig.StrapM), Fold: max(1, rig.Fold),
+		}
+	}
+	if wish != nil {
+		got, err := s.Solve(wish.By, wish.Goal, wish.Force, others)
+		s = got
+		if err != nil && !errors.As(err, &out.Refusal) {
+			return nil, err
+		}
+	}
+	out.finish(s, rig, f)
+	return out, nil
+}
+
+func (p *Pulled) finish(s band.Set, rig store.Rig, f store.File) {
+	m := s.Movement
+	p.Set, p.Profile, p.Anchor = s, s.Profile(), s.OnAnchor()
+	p.Course = band.CourseOf(m, s.Bands[0].Kind, s.Stature, s.Rig)
+	p.Start, p.End = m.Start.Figure().At(s.Stature), m.Finish.Figure().At(s.Stature)
+	light, heavy, ok := s.Range()
+	if p.Ranged = ok; ok {
+		p.Light, p.Heavy = band.EndOf(light), band.EndOf(heavy)
+	}
+	p.Rig = store.Rig{
+		ID: m.Key, Bands: store.Words{}, DistanceM: float64(s.Rig.Distance), HeightM: float64(s.Rig.Height), StanceM: float64(s.Rig.Stance),
+		GripM: float64(s.Rig.Grip), StrapM: float64(s.Rig.Strap), Fold: s.Rig.Fold, TiedKg: rig.TiedKg, TiedDepthM: rig.TiedDepthM,
+	}
+	for _, b := range s.Bands {
+		p.Rig.Bands = append(p.Rig.Bands, b.ID)
+	}
+	p.Spans = map[band.Adjuster][2]float64{}
+	for _, a := range m.Adjusters() {
+		low, high := s.Span(a)
+		p.Spans[a] = [2]float64{low, high}
+	}
+	if rig.TiedKg > 0 && rig.TiedDepthM > 0 && m.Anchored() && s.Rig.Height > 0 {
+		h := band.Furniture{Mass: quantity.Mass(rig.TiedKg), Depth: quantity.Length(rig.TiedDepthM), Height: s.Rig.Height}.Holds(p.Anchor.Upwards, space.Surface(f.Space.Surface))
+		p.Tied = &h
+	}
+}
