@@ -114,7 +114,7 @@ test('keys, undo, units and jumping', async ({ page, demo }) => {
   await page.keyboard.press('Control+Shift+Z')
   await expect(page.getByRole('button', { name: /^jug C/ })).toBeVisible()
 
-  await page.keyboard.press('5')
+  await page.keyboard.press('6')
   await expect(page.getByRole('heading', { name: /What each movement needs/ })).toBeVisible()
   await page.keyboard.press('u')
   await expect(page.getByText(`5' 6½"`)).toBeAttached()

@@ -76,7 +76,7 @@ func CourseOf(m Movement, kind Kind, stature quantity.Length, r Rig) Course {
 	t := tracks[m.Key]
 	var c Course
 	fixed, spread := m.extra(kind, h, r)
-	stays, rigged := m.rigged(r)
+	stays, rigged := m.rigged(h, r)
 	var last Point3
 	for i := range samples {
 		from, to := t[i].from.times(h), t[i].to.times(h)
@@ -105,11 +105,14 @@ func CourseOf(m Movement, kind Kind, stature quantity.Length, r Rig) Course {
 }
 
 // rigged is where the staying end is when the rig says so, in m.
-func (m Movement) rigged(r Rig) (Point3, bool) {
+func (m Movement) rigged(h float64, r Rig) (Point3, bool) {
 	switch m.Place {
 	case Feet:
 		return Point3{0, 0, float64(r.Stance) / 2}, true
 	case Foot:
+		if m.End == OneHand {
+			return Point3{0, 0, halfShoulder * h}, true // the foot under its own shoulder
+		}
 		return Point3{}, true
 	case Anchor:
 		d, y := float64(r.Distance), float64(r.Height)
@@ -144,7 +147,7 @@ func (m Movement) ends(f Figure) (from, to Point3) {
 			to.Z = 0 // hands together
 		}
 	case OneHand:
-		to = Point3{f.Hand.X, f.Hand.Y, 0}
+		to = f.Hand
 	case Shoulders:
 		to = f.Shoulder
 	case Waist:
@@ -218,9 +221,25 @@ func (m Movement) nearest(stature quantity.Length) quantity.Length {
 
 // Usual is how a movement is set up when nobody has said otherwise: the anchor at
 // the movement's height and so far that the band is just taut at the start, the
-// feet a foot's length apart.
+// feet a foot's length apart. Where that would stretch the band too far, or leave
+// half of the way slack, it is folded otherwise if that helps.
 func Usual(m Movement, b Band, stature quantity.Length) Rig {
-	r := Rig{Fold: m.Fold, Stance: quantity.Length(math.Round(float64(body.At(stature, body.FootLength))*100) / 100)}
+	first := usualAt(m, b, stature, m.Fold)
+	if b.Kind == MiniLoop {
+		return first
+	}
+	for _, fold := range []int{m.Fold, 1, 2, 4} {
+		r := usualAt(m, b, stature, fold)
+		g := Set{Movement: m, Bands: []Band{b}, Stature: stature, Rig: r}.glance()
+		if !g.tight() && g.slack <= 1-leastLoaded {
+			return r
+		}
+	}
+	return first
+}
+
+func usualAt(m Movement, b Band, stature quantity.Length, fold int) Rig {
+	r := Rig{Fold: fold, Stance: quantity.Length(math.Round(float64(body.At(stature, body.FootLength))*100) / 100)}
 	if m.Anchored() {
 		r.Height = quantity.Length(math.Round(float64(body.At(stature, m.Height))*100) / 100)
 		low, high := float64(m.nearest(stature)), 8.0

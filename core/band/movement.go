@@ -189,7 +189,7 @@ var movements = []Movement{
 	{Key: "band-one-hand-row", Name: "One-hand row, band under the foot", Place: Foot, End: OneHand, Start: bent, Finish: arms(bent, -50, 20, 0), Fold: 2, Caution: underFoot},
 	{Key: "band-curl", Name: "Curl, band under the feet", Place: Feet, End: BothHands, Start: arms(stand, 0, 10, 0), Finish: arms(stand, 0, 140, 0), Arc: true, Fold: 2, Caution: underFoot},
 	{Key: "band-shrug", Name: "Shrug, band under the feet", Place: Feet, End: BothHands, Start: stand, Finish: with(stand, func(p *Pose) { p.Rise = 0.035 }), Fold: 2, Caution: underFoot},
-	{Key: "band-side-raise", Name: "Side raise, band under the foot", Place: Feet, End: BothHands, Start: arms(stand, 0, 0, 5), Finish: arms(stand, 0, 0, 90), Arc: true, View: FromFront, Fold: 2, Caution: underFoot},
+	{Key: "band-side-raise", Name: "Side raise, band under the foot", Place: Foot, End: OneHand, Start: arms(stand, 0, 0, 5), Finish: arms(stand, 0, 0, 90), Arc: true, View: FromFront, Fold: 1, Caution: underFoot},
 	{Key: "band-front-raise", Name: "Front raise, band under the feet", Place: Feet, End: BothHands, Start: stand, Finish: straightF, Arc: true, Fold: 2, Caution: underFoot},
 	{Key: "band-heel-raise", Name: "Heel raise, band over the shoulders", Place: Feet, End: Shoulders, Start: armsOf(stand, squat), Finish: with(armsOf(stand, squat), func(p *Pose) { p.Rise = 0.05 }), Fold: 1, Caution: underFoot},
 	{Key: "band-overhead-extension", Name: "Elbow extension overhead, band under the rear foot", Place: Foot, End: BothHands, Start: arms(stand, 175, 320, 0), Finish: overhead, Arc: true, Fold: 1, Caution: underFoot},

@@ -55,8 +55,7 @@ func RangeOf(m Movement, bands []Band, stature quantity.Length, fold int, bounds
 	if ok {
 		return r
 	}
-	s := Set{Movement: m, Bands: bands, Stature: stature, Rig: Usual(m, bands[0], stature), Bounds: bounds}
-	s.Rig.Fold = fold
+	s := Set{Movement: m, Bands: bands, Stature: stature, Rig: usualAt(m, bands[0], stature, fold), Bounds: bounds}
 	light, heavy, ok := s.Range()
 	if r.OK = ok; ok {
 		r.Light, r.Heavy = EndOf(light), EndOf(heavy)

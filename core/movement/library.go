@@ -100,7 +100,7 @@ var library = []Movement{
 
 	{Key: "side-raise", Name: "Side raise, both arms", Pattern: ShoulderSide, Hold: load.Pair, CountsAs: 1, Quality: 100, Head: space.StandingUse, Spares: []Limit{ShoulderOf}, Easier: "bent elbows", Standard: "hands to shoulder height", Caution: "No swing from the hips."},
 	{Key: "side-raise-one", Name: "Side raise, one arm", Pattern: ShoulderSide, Hold: load.OneHand, CountsAs: 1, Quality: 95, Head: space.StandingUse, Spares: []Limit{ShoulderOf}, Easier: "bent elbow", Standard: "hand to shoulder height", Caution: "No swing from the hips."},
-	{Key: "band-side-raise", Name: "Side raise, band under the foot", Pattern: ShoulderSide, Hold: load.Band, CountsAs: 0.5, Quality: 75, Head: space.StandingUse, Spares: []Limit{ShoulderOf}, Easier: "bent elbows", Standard: "hands to shoulder height", Caution: underFoot},
+	{Key: "band-side-raise", Name: "Side raise, band under the foot", Pattern: ShoulderSide, Hold: load.Band, CountsAs: 1, Quality: 75, Head: space.StandingUse, Spares: []Limit{ShoulderOf}, Easier: "bent elbows", Standard: "hands to shoulder height", Caution: underFoot},
 
 	{Key: "band-abduction", Name: "Leg to the side, band at a low anchor", Pattern: HipSide, Hold: load.Band, CountsAs: 1, Quality: 100, Needs: []Capability{AnchorLow}, Head: space.StandingUse, Easier: "side-lying without band", Standard: "hips level", Caution: bandCaution},
 	{Key: "band-seated-abduction", Name: "Knees apart, band round the knees, seated", Pattern: HipSide, Hold: load.Band, CountsAs: 1, Quality: 85, Easier: "side-lying without band", Standard: "pause at the widest", Caution: bandCaution},

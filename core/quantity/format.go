@@ -41,6 +41,7 @@ const (
 	KindSmall   = Kind("mass-small") // the step of a scale
 	KindLength  = Kind(DimLength)
 	KindLevel   = Kind("level")
+	KindThin    = Kind("thin") // the thickness or width of a band
 	KindForce   = Kind(DimForce)
 	KindVolume  = Kind(DimVolume)
 	KindDensity = Kind(DimDensity)
@@ -53,7 +54,7 @@ const (
 // Dim is the dimension in which values of the kind are typed.
 func (k Kind) Dim() Dim {
 	switch k {
-	case KindLevel:
+	case KindLevel, KindThin:
 		return DimLength
 	case KindFine, KindSmall:
 		return DimMass
@@ -68,6 +69,7 @@ var displays = map[System]map[Kind]Display{
 		KindSmall:   {"g", 0.001, 0.1, 1, Decimal},
 		KindLength:  {"m", 1, 0.001, 3, Decimal},
 		KindLevel:   {"cm", 0.01, 0.1, 1, Decimal},
+		KindThin:    {"mm", 0.001, 0.1, 1, Decimal},
 		KindForce:   {"N", 1, 1, 0, Decimal},
 		KindVolume:  {"L", 1, 0.01, 2, Decimal},
 		KindDensity: {"kg/L", 1, 0.001, 3, Decimal},
@@ -82,6 +84,7 @@ var displays = map[System]map[Kind]Display{
 		KindSmall:   {"oz", PoundKg / 16, 0.01, 2, Decimal},
 		KindLength:  {"ft", FootM, 1. / 96, 0, FeetInches},
 		KindLevel:   {"in", InchM, 0.125, 3, Eighths},
+		KindThin:    {"in", InchM, 0.001, 3, Decimal},
 		KindForce:   {"lbf", PoundForceN, 0.5, 1, Decimal},
 		KindVolume:  {"gal", USGallonL, 0.01, 2, Decimal},
 		KindDensity: {"lb/gal", PoundKg / USGallonL, 0.01, 2, Decimal},
@@ -107,7 +110,7 @@ func DisplayOf(system System, kind Kind) Display {
 
 // Kinds lists every kind that is shown.
 func Kinds() []Kind {
-	return []Kind{KindMass, KindFine, KindSmall, KindLength, KindLevel, KindForce, KindVolume, KindDensity, KindTime, KindArea, KindRatio, KindCount}
+	return []Kind{KindMass, KindFine, KindSmall, KindLength, KindLevel, KindThin, KindForce, KindVolume, KindDensity, KindTime, KindArea, KindRatio, KindCount}
 }
 
 // Format writes an SI value as a user of the system reads it, unit included,

@@ -201,7 +201,7 @@ func (a *API) library(r huma.API) {
 
 	type readIn struct {
 		Body struct {
-			Kind string `json:"kind" enum:"mass,mass-fine,mass-small,length,level,force,volume,density,time,area,ratio,count"`
+			Kind string `json:"kind" enum:"mass,mass-fine,mass-small,length,level,thin,force,volume,density,time,area,ratio,count"`
 			Text string `json:"text" maxLength:"200"`
 			Unit string `json:"unit" maxLength:"10" doc:"Unit of a bare number"`
 		}

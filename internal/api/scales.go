@@ -71,7 +71,8 @@ const (
 	stillThere = 2 * time.Minute
 )
 
-type scaleAt struct {
+// OfScale is the address of a scale.
+type OfScale struct {
 	Scale string `path:"scale" maxLength:"40" pattern:"^[a-z0-9-]{1,40}$"`
 }
 
@@ -98,7 +99,7 @@ func (a *API) scales(r huma.API) {
 		})
 
 	type readIn struct {
-		scaleAt
+		OfScale
 		After  int64 `query:"after" minimum:"0" doc:"The last reading that is known"`
 		WaitMs int64 `query:"wait_ms" minimum:"0" maximum:"2000" doc:"How long to wait for the next one"`
 	}
@@ -122,7 +123,7 @@ func (a *API) scales(r huma.API) {
 		})
 
 	type packetsIn struct {
-		scaleAt
+		OfScale
 		Body ScalePackets
 	}
 	type packetsOut struct{ Body LiveReading }
@@ -148,7 +149,7 @@ func (a *API) scales(r huma.API) {
 		})
 
 	type wishIn struct {
-		scaleAt
+		OfScale
 		Body StandInWish
 	}
 	huma.Register(r, operation(http.MethodPost, "/scales/{scale}/stand-in", "tell-stand-in", "What a simulated scale should weigh, or do", "scales"),

@@ -2513,7 +2513,7 @@ export interface components {
         };
         ReadInBody: {
             /** @enum {string} */
-            kind: "mass" | "mass-fine" | "mass-small" | "length" | "level" | "force" | "volume" | "density" | "time" | "area" | "ratio" | "count";
+            kind: "mass" | "mass-fine" | "mass-small" | "length" | "level" | "thin" | "force" | "volume" | "density" | "time" | "area" | "ratio" | "count";
             text: string;
             /** @description Unit of a bare number */
             unit: string;
@@ -5164,7 +5164,9 @@ export interface operations {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                scale: string;
+            };
             cookie?: never;
         };
         requestBody: {
@@ -5202,7 +5204,9 @@ export interface operations {
                 wait_ms?: number;
             };
             header?: never;
-            path?: never;
+            path: {
+                scale: string;
+            };
             cookie?: never;
         };
         requestBody?: never;
@@ -5231,7 +5235,9 @@ export interface operations {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                scale: string;
+            };
             cookie?: never;
         };
         requestBody: {

@@ -33,7 +33,7 @@ export function usePlan(desk: Desk) {
 }
 
 type Part = 'profile' | 'space' | 'at-hand'
-type List = 'containers' | 'batches' | 'weighings' | 'things' | 'handles' | 'plates' | 'gear' | 'tests' | 'pins'
+type List = 'containers' | 'batches' | 'weighings' | 'things' | 'handles' | 'plates' | 'bands' | 'rigs' | 'gear' | 'tests' | 'pins'
 type Write =
   | { part: Part; body: (f: ClientFile) => unknown }
   | { list: List; item: string; body: ((f: ClientFile) => unknown) | null }
@@ -239,6 +239,21 @@ export function useLadder(desk: Desk, counter: number) {
         api.GET('/api/v1/clients/{client}/ladder', { params: { path: { client: id }, query: { counter_m: counter } }, signal }),
       ),
     placeholderData: (before) => before,
+    retry: false,
+  })
+}
+
+/** What bands pull through a movement; asked anew with every change, kept or not. */
+export function usePull(desk: Desk, ask: Shapes['BandTry'] | null) {
+  const { id, revision } = desk.file
+  return useQuery({
+    queryKey: ['pull', id, ask?.rig.id, ask, revision],
+    enabled: ask !== null,
+    queryFn: ({ signal }) =>
+      data<Shapes['BandPull']>(
+        api.POST('/api/v1/clients/{client}/pull', { params: { path: { client: id } }, body: ask as Shapes['BandTry'], signal }),
+      ),
+    placeholderData: (before, query) => (query?.queryKey[2] === ask?.rig.id ? before : undefined),
     retry: false,
   })
 }

@@ -7,6 +7,7 @@ export type Kind =
   | 'mass-small'
   | 'length'
   | 'level'
+  | 'thin'
   | 'force'
   | 'volume'
   | 'density'

@@ -18,6 +18,12 @@ function reach({ desk, units }: Bench): string {
   return `${units.bare('mass', low)}–${units.bare('mass', high)}`
 }
 
+function pulls({ desk, units }: Bench): string {
+  const band = desk.results.reach.find((r) => r.hold === 'band')
+  if (!band) return desk.file.bands.length > 0 ? String(desk.file.bands.length) : '–'
+  return `${units.bare('mass', band.low_kg)}–${units.bare('mass', band.high_kg)}`
+}
+
 function headroom({ desk, units }: Bench): string {
   const known = desk.results.heads.filter((h) => h.known)
   const overhead = known.find((h) => h.use === 'overhead')
@@ -43,7 +49,7 @@ export const stations: Station[] = [
     path: 'stock',
     name: 'Stock',
     key: '3',
-    live: ({ desk: { file: f } }) => String(f.containers.length + f.things.length + f.handles.length + f.gear.length),
+    live: ({ desk: { file: f } }) => String(f.containers.length + f.things.length + f.handles.length + f.bands.length + f.gear.length),
     screen: lazy(() => import('../stock/StockStation').then((m) => ({ default: m.StockStation }))),
   },
   {
@@ -54,23 +60,30 @@ export const stations: Station[] = [
     screen: lazy(() => import('../loads/LoadsStation').then((m) => ({ default: m.LoadsStation }))),
   },
   {
+    path: 'bands',
+    name: 'Bands',
+    key: '5',
+    live: pulls,
+    screen: lazy(() => import('../bands/BandsStation').then((m) => ({ default: m.BandsStation }))),
+  },
+  {
     path: 'needs',
     name: 'Needs',
-    key: '5',
+    key: '6',
     live: (b) => (b.desk.results.lacks ? '?' : `${b.desk.results.board.covered}/${b.desk.results.board.slots.length}`),
     screen: lazy(() => import('../needs/NeedsStation').then((m) => ({ default: m.NeedsStation }))),
   },
   {
     path: 'plan',
     name: 'Plan',
-    key: '6',
+    key: '7',
     live: () => '',
     screen: lazy(() => import('../plan/PlanStation').then((m) => ({ default: m.PlanStation }))),
   },
   {
     path: 'handover',
     name: 'Hand-over',
-    key: '7',
+    key: '8',
     live: () => 'PDF',
     screen: lazy(() => import('../handover/HandoverStation').then((m) => ({ default: m.HandoverStation }))),
   },

@@ -9,6 +9,7 @@ import { Explain } from '../../ui/explain'
 import { Select } from '../../ui/fields'
 import { Tape } from '../../ui/parts'
 import { Quantity } from '../../ui/quantity'
+import { PanelTab } from '../../ui/tabs'
 import { BudgetTable } from './BudgetTable'
 import { MeasurePanel } from './MeasurePanel'
 import { PackPanel } from './PackPanel'
@@ -188,18 +189,6 @@ export function FillBench({ container: c, load }: { container: Container; load: 
 }
 
 const ratingWords = { default: 'taken to be', maker: 'by its maker', judged: 'judged to be' } as const
-
-function PanelTab({ value, hint, children }: { value: string; hint?: string; children: string }) {
-  return (
-    <Tabs.Trigger
-      value={value}
-      className="flex items-center gap-2 px-3 py-1 font-cond text-[16px] font-medium text-soft hover:bg-faint data-[state=active]:bg-ink data-[state=active]:font-semibold data-[state=active]:text-paper"
-    >
-      {children}
-      {hint && <kbd className="rounded-[2px] border border-current px-1 font-cond text-[12px] leading-4 opacity-70">{hint}</kbd>}
-    </Tabs.Trigger>
-  )
-}
 
 /** A difference in words; one that cannot be seen is none. */
 function apart(kg: number, units: Units): string {

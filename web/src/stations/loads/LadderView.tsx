@@ -33,7 +33,10 @@ export function lanesOf(rungs: readonly Rung[]): Map<Rung, number> {
   return out
 }
 
-const keyOf = (hold: string, r: Rung) => `${hold}|${r.label}|${r.low_kg}`
+/** The name of a movement, short enough for the side of the drawing. */
+const shortName = (name: string) => (name.length > 21 ? `${name.slice(0, 20).trimEnd()}…` : name)
+
+const keyOf = (hold: string, r: Rung) => `${hold}|${r.for}|${r.label}|${r.low_kg}`
 
 /** Every rung of every hold on one axis, with the steps that are too large to train by and what closes them. */
 export function LadderView() {
@@ -106,7 +109,7 @@ function LadderOf({ width }: { width: number }) {
         </text>
         {ladders.map((l, i) => (
           <Row
-            key={l.hold}
+            key={`${l.hold}|${l.movement}`}
             ladder={l}
             y={(tops[i] ?? 24) + row * 0.62}
             lanes={lanes[i] ?? new Map()}
@@ -297,8 +300,7 @@ function Row(p: {
   return (
     <g>
       <text x={0} y={p.narrow ? y - 13 : y + 5} fontSize="15" fontWeight="600" fill="var(--ink)" className="font-cond">
-        {ladder.hold}
-        {ladder.hold === 'band' ? ' (pull)' : ''}
+        {ladder.movement ? shortName(ladder.movement) : ladder.hold}
       </text>
       <line x1={p.left} x2={p.width} y1={y} y2={y} stroke="var(--line)" />
       {ladder.steps.map((s) => {

@@ -1,0 +1,333 @@
+import { scaleLinear } from 'd3-scale'
+import { useId, useState } from 'react'
+import { useBench, useChange } from '../../lib/desk'
+import { day, percent } from '../../lib/format'
+import { useWidth } from '../../lib/hooks'
+import type { LiveReading } from '../../lib/scale'
+import { Choice } from '../../ui/fields'
+import { LivePanel } from '../../ui/live'
+import { Button } from '../../ui/parts'
+import { Quantity } from '../../ui/quantity'
+import { DataTable } from '../../ui/table'
+import { type Band, type BandState, force, marks, newtons } from './forces'
+
+/** A band's own curve: its points, the fit through them, and reading further ones. */
+export function CurvePanel({ band: b, state }: { band: Band; state: BandState }) {
+  const [ref, width] = useWidth<HTMLDivElement>(520)
+  return (
+    <div className="grid gap-x-8 gap-y-4 lg:grid-cols-2">
+      <div ref={ref} className="min-w-0">
+        {state.curve.length > 0 ? (
+          <ForceCurve band={b} state={state} width={Math.min(width, 620)} height={260} />
+        ) : (
+          <p className="m-0 border border-dashed border-mark p-4 text-soft">
+            No curve yet. Pull it to three lengths, each with what the scale shows then, or give its width and thickness at Keeping for a
+            first guess.
+          </p>
+        )}
+        <Said band={b} state={state} />
+      </div>
+      <div className="min-w-0">
+        <Measure band={b} state={state} />
+        <Points band={b} state={state} />
+      </div>
+    </div>
+  )
+}
+
+const basisWords: Record<string, string> = {
+  estimated: 'estimated from width and thickness alone, ± 35 %',
+  'one point': 'one point: the usual shape of rubber scaled to it',
+  scaled: 'the usual shape scaled to the points: pull it to lengths that lie further apart',
+  'two points': 'two points: a third shows whether they agree',
+  fitted: 'fitted through its points',
+}
+
+function Said({ band: b, state }: { band: Band; state: BandState }) {
+  const { units } = useBench()
+  if (state.problem)
+    return (
+      <p className="m-0 mt-2 text-[14px] text-soft" role="note">
+        {state.problem}.
+      </p>
+    )
+  const odd = b.points[state.odd]
+  return (
+    <div className="mt-2 text-[14px] text-soft">
+      <p className="m-0">
+        <b className="text-ink">{basisWords[state.basis] ?? state.basis}</b>
+        {state.basis === 'fitted' && `; the points lie ${units.fine('force', state.rms_n)} from it (root mean square)`}. Two parameters of a
+        strand: A₀C₁ {state.a0c1_n.toFixed(2)} N, A₀C₂ {state.a0c2_n.toFixed(2)} N.
+      </p>
+      {odd && (
+        <p className="m-0 text-action" role="alert">
+          The point at {units.show('length', odd.length_m)} lies apart from the rest ({force(units, odd.force_n)}): read it again, or remove
+          it.
+        </p>
+      )}
+      {state.loss >= 0 && <p className="m-0">On the way back {percent(state.loss)} of the pull is gone: that is rubber, not the scale.</p>}
+      {state.refit && (
+        <p className="m-0 text-action">
+          The last pull departs by {percent(Math.abs(state.departure))} from what was known: the curve is a new one.
+        </p>
+      )}
+    </div>
+  )
+}
+
+const box = { left: 46, right: 14, top: 12, bottom: 26 }
+
+function ForceCurve({ band: b, state, width, height }: { band: Band; state: BandState; width: number; height: number }) {
+  const { units } = useBench()
+  const hatch = useId()
+  const [dl, df] = [units.display(units.system === 'us' ? 'level' : 'length'), units.display('force')]
+  const longest = Math.max(...state.curve.map((p) => p.length_m), ...b.points.map((p) => p.length_m))
+  const most = Math.max(...state.curve.map((p) => p.force_n + p.u95_n), ...b.points.map((p) => p.force_n))
+  const x = scaleLinear([b.rest_m * 0.95, longest * 1.02], [box.left, width - box.right])
+  const y = scaleLinear([0, most * 1.05], [height - box.bottom, box.top])
+  const known = state.curve.filter((p) => p.reach === 'within' || p.reach === 'slack')
+  const beyond = state.curve.filter((p) => p.reach !== 'within' && p.reach !== 'slack')
+  const join = known.at(-1)
+  const path = (points: BandState['curve']) => `M${points.map((p) => `${x(p.length_m)} ${y(p.force_n)}`).join('L')}`
+  const area = `M${state.curve.map((p) => `${x(p.length_m)} ${y(p.force_n + p.u95_n)}`).join('L')}L${[...state.curve]
+    .reverse()
+    .map((p) => `${x(p.length_m)} ${y(Math.max(0, p.force_n - p.u95_n))}`)
+    .join('L')}Z`
+  const [first, last] = [b.rest_m * 0.95, longest * 1.02]
+  return (
+    <svg
+      width={width}
+      height={height}
+      viewBox={`0 0 ${width} ${height}`}
+      className="block bg-sheet"
+      role="img"
+      aria-label={`Force of ${b.name} by its length`}
+    >
+      <defs>
+        <pattern id={hatch} width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <line x1="0" x2="0" y1="0" y2="7" stroke="var(--action)" strokeWidth="2" opacity="0.55" />
+        </pattern>
+      </defs>
+      {marks((most * 1.05) / df.factor, 5).map((v) => (
+        <g key={v}>
+          <line x1={box.left} x2={width - box.right} y1={y(v * df.factor)} y2={y(v * df.factor)} stroke="var(--faint)" />
+          <text x={box.left - 6} y={y(v * df.factor) + 4} fontSize="13" textAnchor="end" fill="var(--soft)" className="font-cond">
+            {v}
+          </text>
+        </g>
+      ))}
+      {marks(last / dl.factor, 10)
+        .filter((v) => v * dl.factor >= first)
+        .map((v) => (
+          <text key={v} x={x(v * dl.factor)} y={height - 8} fontSize="13" textAnchor="middle" fill="var(--soft)" className="font-cond">
+            {Math.round(v * 100) / 100}
+          </text>
+        ))}
+      <text x={4} y={12} fontSize="13" fill="var(--soft)" className="font-cond">
+        {df.symbol}
+      </text>
+      <text x={width - 4} y={height - 8} fontSize="13" textAnchor="end" fill="var(--soft)" className="font-cond">
+        {units.system === 'us' ? 'in' : 'm'}
+      </text>
+      {beyond.length > 1 && (
+        <rect
+          x={x(beyond[0]?.length_m ?? 0)}
+          y={box.top}
+          width={Math.max(0, x(beyond.at(-1)?.length_m ?? 0) - x(beyond[0]?.length_m ?? 0))}
+          height={height - box.top - box.bottom}
+          fill={`url(#${CSS.escape(hatch)})`}
+        />
+      )}
+      <path d={area} fill="var(--ink)" opacity="0.12" />
+      <path d={path(known)} fill="none" stroke="var(--ink)" strokeWidth="3" />
+      <path d={path(join ? [join, ...beyond] : beyond)} fill="none" stroke="var(--action)" strokeWidth="2.5" strokeDasharray="7 5" />
+      {b.points.map((p, i) => (
+        <g key={`${p.length_m} ${p.force_n} ${p.at} ${p.releasing}`}>
+          {i === state.odd && <circle cx={x(p.length_m)} cy={y(p.force_n)} r="11" fill="none" stroke="var(--action)" strokeWidth="2" />}
+          <circle
+            cx={x(p.length_m)}
+            cy={y(p.force_n)}
+            r="5"
+            fill={p.releasing ? 'var(--sheet)' : 'var(--ink)'}
+            stroke="var(--ink)"
+            strokeWidth="2"
+          />
+        </g>
+      ))}
+      {beyond.length > 1 && (
+        <text
+          x={x(beyond[0]?.length_m ?? 0) + 6}
+          y={box.top + 14}
+          fontSize="14"
+          fill="var(--action)"
+          stroke="var(--sheet)"
+          strokeWidth="4"
+          paintOrder="stroke"
+          className="font-cond"
+        >
+          beyond measured
+        </text>
+      )}
+    </svg>
+  )
+}
+
+/** The lengths worth reading: a little, half, and as far as it will be used. */
+const usualStretches = [1.3, 1.75, 2.3]
+
+/** The next of them that nobody has read yet. */
+export function nextLength(b: Band): number {
+  const pulled = b.points.filter((p) => !p.releasing).map((p) => p.length_m / b.rest_m)
+  const next = usualStretches.find((s) => !pulled.some((q) => Math.abs(q - s) < 0.15)) ?? usualStretches[1] ?? 2
+  return Math.round(next * b.rest_m * 20) / 20
+}
+
+function Measure({ band: b, state }: { band: Band; state: BandState }) {
+  const { desk, units, writer } = useBench()
+  const set = useChange('bands', b)
+  const [length, setLength] = useState(0)
+  const [way, setWay] = useState<'pulling' | 'releasing'>('pulling')
+  const [warm, setWarm] = useState(false)
+  const at = length || nextLength(b)
+  const add = (n: number, u: number) => {
+    const kept = set({
+      points: [...b.points, { length_m: at, force_n: n, u_n: u, releasing: way === 'releasing', at: Math.floor(Date.now() / 1000) }],
+    })
+    kept.then((ok) => ok && setLength(0))
+    return kept
+  }
+  const take = (r: LiveReading) => add(newtons(r.mean_kg), Math.max(newtons(r.u_kg), newtons(0.02) / Math.sqrt(12)))
+  const refused = writer.refusals[`bands/${b.id}`] ?? {}
+  const wrong = Object.entries(refused).find(([f]) => f.startsWith('points') || f === 'rest_m')?.[1]
+  const draft = (f: string) => `${desk.file.id}/${b.id}/${f}`
+  const count = b.points.filter((p) => !p.releasing).length
+  return (
+    <div>
+      <p className="m-0 mb-2 text-[14px]">
+        <b>
+          {count === 0
+            ? 'Three lengths give a curve.'
+            : count < 3
+              ? `${3 - count} more length${count === 2 ? '' : 's'} for a fit.`
+              : `Read at ${count} lengths.`}
+        </b>{' '}
+        <span className="text-soft">
+          Hook one end to something that holds, the scale to the other; measure from end to end{b.kind.endsWith('loop') && ', laid flat'}.
+        </span>
+      </p>
+      {!warm && count < 3 && (
+        <p className="m-0 mb-2 flex flex-wrap items-center gap-x-3 border-l-4 border-whatif bg-sheet px-3 py-1.5 text-[14px]">
+          Pull it twice as far as it will be used before reading: cold rubber pulls harder the first times.
+          <Button onClick={() => setWarm(true)}>Pulled twice</Button>
+        </p>
+      )}
+      <div className="flex flex-wrap items-start gap-x-5 gap-y-1">
+        <Quantity
+          label="Pulled to"
+          kind={units.system === 'us' ? 'level' : 'length'}
+          value={at}
+          onValue={setLength}
+          units={units}
+          draft={draft('to')}
+          min={b.rest_m * 1.01}
+          max={Math.min(20, b.rest_m * 3.5)}
+          hint={`${(at / b.rest_m).toFixed(2)} times its length`}
+        />
+        <Choice
+          label="Read while"
+          value={way}
+          onValue={setWay}
+          options={[
+            { value: 'pulling', label: 'pulling' },
+            { value: 'releasing', label: 'letting back' },
+          ]}
+        />
+        <Quantity
+          label="Scale shows"
+          kind="force"
+          bareUnit={units.system === 'us' ? 'lbf' : 'kgf'}
+          value={0}
+          empty={units.system === 'us' ? '24 lb' : '8.4 kg, 82 N'}
+          onValue={(v) => (v > 0 ? add(v, newtons(0.02) / Math.sqrt(12)) : undefined)}
+          units={units}
+          draft={draft('shows')}
+          max={5000}
+          hint="Enter keeps the point"
+          refusal={wrong}
+        />
+      </div>
+      {wrong && (
+        <p role="alert" className="m-0 text-[14px] text-action">
+          {wrong}.
+        </p>
+      )}
+      <LivePanel
+        units={units}
+        show={(kg) => force(units, newtons(kg))}
+        onTake={take}
+        putLabel={`it pulls the band to ${units.show(units.system === 'us' ? 'level' : 'length', at)}`}
+        put={{
+          pull: {
+            band: b.id,
+            kind: b.kind,
+            rest_m: b.rest_m,
+            width_m: b.width_m,
+            thickness_m: b.thickness_m,
+            length_m: at,
+            releasing: way === 'releasing',
+          },
+        }}
+      />
+      {state.problem && count > 0 && (
+        <p role="alert" className="m-0 mt-1 text-[14px] text-action">
+          {state.problem}.
+        </p>
+      )}
+    </div>
+  )
+}
+
+function Points({ band: b, state }: { band: Band; state: BandState }) {
+  const { units } = useBench()
+  const set = useChange('bands', b)
+  if (b.points.length === 0) return null
+  const rows = b.points.map((p, i) => ({ ...p, i, off: state.residuals_n[i] ?? 0 })).sort((p, q) => p.length_m - q.length_m)
+  return (
+    <div className="mt-3">
+      <DataTable
+        label={`Points of ${b.name}`}
+        rows={rows}
+        id={(p) => `${p.i}`}
+        columns={[
+          {
+            head: 'length',
+            names: true,
+            cell: (p) => <span className="whitespace-nowrap">{units.show(units.system === 'us' ? 'level' : 'length', p.length_m)}</span>,
+          },
+          { head: 'pull', figure: true, cell: (p) => force(units, p.force_n) },
+          {
+            head: 'off the curve',
+            figure: true,
+            quiet: true,
+            cell: (p) => (state.problem ? '' : `${p.off < 0 ? '−' : '+'}${units.fine('force', Math.abs(p.off))}`),
+          },
+          { head: '', quiet: true, cell: (p) => (p.i === state.odd ? 'odd' : p.releasing ? 'letting back' : '') },
+          { head: 'read', quiet: true, cell: (p) => <span className="whitespace-nowrap">{p.at > 0 ? day(p.at) : ''}</span> },
+          {
+            head: 'remove',
+            unseen: true,
+            cell: (p) => (
+              <Button
+                look="bare"
+                aria-label={`Remove the point at ${units.show('length', p.length_m)}`}
+                onClick={() => set({ points: b.points.filter((_, i) => i !== p.i) })}
+              >
+                remove
+              </Button>
+            ),
+          },
+        ]}
+      />
+    </div>
+  )
+}

@@ -1,0 +1,32 @@
+import type { Shapes } from '../../api/client'
+import type { Units } from '../../lib/format'
+
+export type Band = Shapes['Band']
+export type Rig = Shapes['Rig']
+export type Pull = Shapes['BandPull']
+export type BandState = Shapes['BandState']
+
+const gravity = 9.80665
+
+/** A force as the bench shows it: in N with what a scale in kg would show, or in lbf. */
+export const force = (units: Units, n: number) =>
+  units.system === 'us' ? units.show('force', n) : `${units.show('force', n)} (${(n / gravity).toFixed(1)} kgf)`
+
+/** What a hanging scale that shows kg or lb means. */
+export const newtons = (kg: number) => kg * gravity
+
+export const kindNames: Record<Band['kind'], string> = {
+  'long-loop': 'long loop',
+  'mini-loop': 'mini loop',
+  strip: 'flat strip',
+  tube: 'tube with handles',
+}
+
+/** Round steps for an axis of up to so many marks. */
+export function marks(most: number, count: number): number[] {
+  if (!(most > 0)) return [0]
+  const rough = most / count
+  const power = 10 ** Math.floor(Math.log10(rough))
+  const step = ([1, 2, 5, 10].find((s) => s * power >= rough) ?? 10) * power
+  return Array.from({ length: Math.floor(most / step + 1e-9) + 1 }, (_, i) => i * step)
+}
