@@ -42,6 +42,18 @@ const stations = {
     },
     fields: ['weighs', 'filled to', 'that is', 'It should weigh', 'give or take', 'Counter or sill at', 'Labels used up'],
   },
+  bands: {
+    path: 'bands?of=loop-one&move=band-row',
+    open: async (page: Page) => page.getByText('tied to furniture?').click(),
+    fields: [
+      'Wanted pull', 'From the anchor', 'Height of the anchor', 'Taken up at the grip', 'Strap or ring', 'It weighs', 'Its depth', 'Pulled to', 'Scale shows',
+    ],
+  },
+  'keeping of bands': {
+    path: 'bands?of=mini',
+    open: async (page: Page) => page.getByRole('tab', { name: 'Keeping' }).click(),
+    fields: ['Wanted pull', 'Laid flat, at rest', 'Width', 'Thickness'],
+  },
   needs: { path: 'needs', fields: ['Load', 'Reps', 'In reserve'] },
 }
 

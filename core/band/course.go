@@ -104,6 +104,19 @@ func CourseOf(m Movement, kind Kind, stature quantity.Length, r Rig) Course {
 	return c
 }
 
+// Figures are the body at the start and at the finish for a stature in m, as it is
+// drawn: hands that hold one end together meet in the middle.
+func (m Movement) Figures(stature quantity.Length) (start, finish Figure) {
+	drawn := func(p Pose) Figure {
+		f := p.Figure()
+		if m.End == BothHands && m.Side == Aside {
+			f.Hand.Z, f.Elbow.Z = 0, f.Elbow.Z*0.75
+		}
+		return f.At(stature)
+	}
+	return drawn(m.Start), drawn(m.Finish)
+}
+
 // rigged is where the staying end is when the rig says so, in m.
 func (m Movement) rigged(h float64, r Rig) (Point3, bool) {
 	switch m.Place {
@@ -203,6 +216,9 @@ func (m Movement) extra(kind Kind, h float64, r Rig) (fixed float64, spread bool
 	return fixed, spread
 }
 
+// besideAnchor is how near to an anchor a body can stand, from its origin (house value).
+const besideAnchor = 0.30
+
 // nearest is the least distance of an anchor at which no end goes past it, in m.
 func (m Movement) nearest(stature quantity.Length) quantity.Length {
 	most := 0.0
@@ -216,7 +232,7 @@ func (m Movement) nearest(stature quantity.Length) quantity.Length {
 			most = math.Max(most, -p.to.Z)
 		}
 	}
-	return quantity.Length(most)*stature + 0.05
+	return max(besideAnchor, quantity.Length(most)*stature+0.05)
 }
 
 // Usual is how a movement is set up when nobody has said otherwise: the anchor at

@@ -161,11 +161,14 @@ func TestRefusalsSayWhatWouldDo(t *testing.T) {
 	require.NotEmpty(t, beyond.Would)
 	assert.Positive(t, beyond.Nearest)
 
+	assert.Contains(t, beyond.Would[0].In(quantity.Metric), "together")
+
 	long := s
 	long.Bounds = band.BoundsIn(space.Room{Length: 9, Width: 2}, 1.75)
 	_, err = long.Solve(band.ByDistance, band.AtFinish, 4000, nil)
 	require.True(t, errors.As(err, &beyond))
 	assert.Contains(t, err.Error(), "2.75 times its length", "the stretch limit, not the room, is in the way")
+	assert.Contains(t, beyond.Would[0].In(quantity.Metric), "all of those at hand together get to")
 
 	_, err = s.Solve(band.ByGrip, band.OnMean, 1e-3, nil)
 	require.True(t, errors.As(err, &beyond))

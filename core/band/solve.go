@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 	"math/bits"
+	"slices"
 
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/space"
@@ -265,9 +266,32 @@ func (s Set) instead(not Adjuster, g Goal, want quantity.Force, others []Band) [
 		}
 	}
 	if len(out) == 0 {
-		out = append(out, quantity.Say("another band: none of those at hand does it here"))
+		out = append(out, s.together(not, g, want, others))
 	}
 	return out
+}
+
+// together is what bands used together would do, the asked one with ever more of
+// the others, not folded and folded once; or how far all of them get.
+func (s Set) together(by Adjuster, g Goal, want quantity.Force, others []Band) quantity.Phrase {
+	var most quantity.Force
+	others = slices.DeleteFunc(slices.Clone(others), func(b Band) bool { return b.Kind != s.Bands[0].Kind }) // others lie otherwise
+	for n := 0; n <= len(others); n++ {
+		for _, fold := range []int{1, 2} {
+			t := s
+			t.Rig.Fold, t.Rig.Grip = fold, 0
+			t.Bands = append(append([]Band{}, s.Bands...), others[:n]...)
+			if t.Bands[0].Kind == MiniLoop && fold > 1 {
+				continue
+			}
+			got, err := t.move(by, g, want)
+			if err == nil {
+				return quantity.Say(namesOf(t.Bands), " together, ", foldWords[fold], ", with the ", string(by), " at ", quantity.Amount(quantity.KindLevel, float64(got.length(by))))
+			}
+			most = max(most, err.Nearest)
+		}
+	}
+	return quantity.Say("another band: all of those at hand together get to ", quantity.Amount(quantity.KindForce, float64(most)), " here")
 }
 
 var foldWords = map[int]string{1: "not folded", 2: "folded once", 4: "folded twice"}

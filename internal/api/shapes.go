@@ -60,6 +60,7 @@ type Tick struct {
 	Origin   string  `json:"origin" enum:"scrap,owned,build,buy,band,body"`
 	Label    string  `json:"label"`
 	Movement string  `json:"movement"`
+	Note     string  `json:"note" doc:"Of a band: its pull at the start and at the finish"`
 }
 
 // Gap is a part of a working range that nothing reaches.
@@ -204,7 +205,7 @@ func boardOf(b coverage.Board, units quantity.System) Board {
 			Ticks: []Tick{}, Gaps: []Gap{}, Ways: []Way{}, Why: derivationOf(s.Derivation),
 		}
 		for _, t := range c.Ticks {
-			one.Ticks = append(one.Ticks, Tick{float64(t.At), float64(t.To), string(t.Rung.Origin), t.Rung.Label, t.Movement.Name})
+			one.Ticks = append(one.Ticks, Tick{float64(t.At), float64(t.To), string(t.Rung.Origin), t.Rung.Label, t.Movement.Name, t.Rung.Note.In(units)})
 		}
 		for _, g := range c.Gaps {
 			one.Gaps = append(one.Gaps, Gap{float64(g.Lo), float64(g.Hi)})

@@ -68,7 +68,7 @@ func NewScale(kind Kind, seed uint64) *Scale {
 func (s *Scale) Put(kg float64) {
 	s.mu.Lock()
 	defer s.mu.Unlock()
-	s.before, s.load, s.changed = s.shown(), kg, s.now
+	s.before, s.load, s.changed = s.shown()-s.drift+s.zero, kg, s.now
 	if s.kind == Bathroom && math.Abs(kg-s.before) > 5 {
 		s.unsettled = 2 // it weighs once it stands still
 	}

@@ -214,7 +214,7 @@ func (p *Pulled) finish(s band.Set, rig store.Rig, f store.File) {
 	m := s.Movement
 	p.Set, p.Profile, p.Anchor = s, s.Profile(), s.OnAnchor()
 	p.Course = band.CourseOf(m, s.Bands[0].Kind, s.Stature, s.Rig)
-	p.Start, p.End = m.Start.Figure().At(s.Stature), m.Finish.Figure().At(s.Stature)
+	p.Start, p.End = m.Figures(s.Stature)
 	light, heavy, ok := s.Range()
 	if p.Ranged = ok; ok {
 		p.Light, p.Heavy = band.EndOf(light), band.EndOf(heavy)

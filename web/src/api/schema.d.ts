@@ -2942,6 +2942,8 @@ export interface components {
             at_kg: number;
             label: string;
             movement: string;
+            /** @description Of a band: its pull at the start and at the finish */
+            note: string;
             /** @enum {string} */
             origin: "scrap" | "owned" | "build" | "buy" | "band" | "body";
             /** Format: double */

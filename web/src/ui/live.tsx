@@ -22,7 +22,8 @@ export function LivePanel(p: {
   putLabel?: string
   /** Take each steady value by itself, once. */
   auto?: boolean
-  waitingFor?: string
+  /** What was taken already, in kg, and must have changed before the next is taken; what to do until then. */
+  notAgain?: { kg: number; until: string } | null
   children?: ReactNode
 }) {
   const scales = useScales()
@@ -32,7 +33,8 @@ export function LivePanel(p: {
   const on = chosen !== undefined
   const live = useLiveScale(on ? key : '')
   const { last } = live
-  const ready = on && live.state === 'listening' && last?.steady === true && !p.waitingFor && last.mean_kg > 0.01
+  const same = p.notAgain != null && last !== null && Math.abs(last.mean_kg - p.notAgain.kg) < 0.02 * p.notAgain.kg + 0.03
+  const ready = on && live.state === 'listening' && last?.steady === true && !same && last.mean_kg > 0.01
   const take = () => {
     if (ready && last) p.onTake(last)
   }
@@ -83,8 +85,8 @@ export function LivePanel(p: {
                 ? 'connection lost: asking again'
                 : live.state === 'silent'
                   ? 'nothing heard: waiting for it'
-                  : p.waitingFor
-                    ? p.waitingFor
+                  : same
+                    ? p.notAgain?.until
                     : !last
                       ? 'listening'
                       : ready

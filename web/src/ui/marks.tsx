@@ -39,6 +39,26 @@ export function Mark({ origin, x, y, r = 5 }: { origin: Origin; x: number; y: nu
   }
 }
 
+/** A stretch that a band gives: its wave drawn on, from x0 to x1. */
+export function Wave({ x0, x1, y, stroke = 'var(--ink)' }: { x0: number; x1: number; y: number; stroke?: string }) {
+  const half = 5
+  const turns = Math.max(1, Math.round((x1 - x0) / (2 * half)))
+  const step = (x1 - x0) / turns / 2
+  const path = Array.from({ length: turns }, () => `q${step / 2} ${-half} ${step} 0t${step} 0`).join('')
+  return <path d={`M${x0} ${y}${path}`} fill="none" stroke={stroke} strokeWidth="2.2" strokeLinecap="round" />
+}
+
+/** Stretches that overlap, joined to as few as they make together. */
+export function joined(stretches: readonly [number, number][]): [number, number][] {
+  const out: [number, number][] = []
+  for (const [from, to] of [...stretches].sort((a, b) => a[0] - b[0])) {
+    const last = out.at(-1)
+    if (last && from <= last[1]) last[1] = Math.max(last[1], to)
+    else out.push([from, to])
+  }
+  return out
+}
+
 /** The key of the shapes in use. */
 export function MarkKey({ origins }: { origins: Origin[] }) {
   return (

@@ -13,7 +13,7 @@ const squat: Slot = {
   lo_kg: 10,
   hi_kg: 20,
   state: 'thin',
-  ticks: [{ at_kg: 12, to_kg: 12, origin: 'scrap', label: 'jug', movement: 'Goblet squat' }],
+  ticks: [{ at_kg: 12, to_kg: 12, note: '', origin: 'scrap', label: 'jug', movement: 'Goblet squat' }],
   gaps: [{ lo_kg: 12.6, hi_kg: 20 }],
 }
 

@@ -3,7 +3,7 @@ import type { ReactNode } from 'react'
 import type { Slot } from '../api/client'
 import type { Units } from '../lib/format'
 import { useWidth } from '../lib/hooks'
-import { Mark, type Origin } from './marks'
+import { joined, Mark, type Origin, Wave } from './marks'
 
 const pad = 14
 
@@ -89,8 +89,13 @@ export function RuleRow({
         stroke="var(--ink)"
         strokeWidth="2"
       />
+      {joined(ticks.filter((t) => t.origin === 'band' && t.to_kg > first && t.at_kg < last).map((t) => [t.at_kg, t.to_kg])).map(
+        ([a, b]) => (
+          <Wave key={a} x0={scale(a)} x1={Math.max(scale(a) + 6, scale(b))} y={y + 17} />
+        ),
+      )}
       {ticks.map((t) => {
-        if (t.to_kg < first || t.at_kg > last) return null
+        if (t.to_kg < first || t.at_kg > last || t.origin === 'band') return null
         if (t.to_kg > t.at_kg * 1.001) {
           return (
             <g key={`${t.label}-${t.movement}-${t.at_kg}`}>

@@ -189,6 +189,7 @@ function Measure({ band: b, state }: { band: Band; state: BandState }) {
   const [way, setWay] = useState<'pulling' | 'releasing'>('pulling')
   const [warm, setWarm] = useState(false)
   const at = length || nextLength(b)
+  const [taken, setTaken] = useState<{ kg: number; at: number } | null>(null)
   const add = (n: number, u: number) => {
     const kept = set({
       points: [...b.points, { length_m: at, force_n: n, u_n: u, releasing: way === 'releasing', at: Math.floor(Date.now() / 1000) }],
@@ -196,7 +197,10 @@ function Measure({ band: b, state }: { band: Band; state: BandState }) {
     kept.then((ok) => ok && setLength(0))
     return kept
   }
-  const take = (r: LiveReading) => add(newtons(r.mean_kg), Math.max(newtons(r.u_kg), newtons(0.02) / Math.sqrt(12)))
+  const take = (r: LiveReading) => {
+    setTaken({ kg: r.mean_kg, at })
+    return add(newtons(r.mean_kg), Math.max(newtons(r.u_kg), newtons(0.02) / Math.sqrt(12)))
+  }
   const refused = writer.refusals[`bands/${b.id}`] ?? {}
   const wrong = Object.entries(refused).find(([f]) => f.startsWith('points') || f === 'rest_m')?.[1]
   const draft = (f: string) => `${desk.file.id}/${b.id}/${f}`
@@ -265,6 +269,9 @@ function Measure({ band: b, state }: { band: Band; state: BandState }) {
         units={units}
         show={(kg) => force(units, newtons(kg))}
         onTake={take}
+        notAgain={
+          taken && taken.at !== at ? { kg: taken.kg, until: `now to ${units.show(units.system === 'us' ? 'level' : 'length', at)}` } : null
+        }
         putLabel={`it pulls the band to ${units.show(units.system === 'us' ? 'level' : 'length', at)}`}
         put={{
           pull: {

@@ -11,6 +11,7 @@ const pad = { left: 22, right: 22, top: 14, bottom: 34 }
 /** The client's own proportions at the start and at the finish, with the band between its two ends, to scale. */
 export function PullFigure({ pull, move, width, height }: { pull: Pull; move: Shapes['BandMovement']; width: number; height: number }) {
   const { units, desk } = useBench()
+  if (width < 120) return null
   const stature = desk.file.profile.stature_m || 1.7
   const flat = (s: Spot): Flat => (move.view === 'front' ? [s.z, s.y] : move.view === 'above' ? [s.z, s.x] : [s.x, s.y])
   const mirrored = move.view !== 'side'
@@ -77,7 +78,11 @@ export function PullFigure({ pull, move, width, height }: { pull: Pull; move: Sh
             <line x1={at(from)[0]} x2={at(from)[0]} y1={at(from)[1] - 40} y2={at(from)[1] + 40} stroke="var(--mark)" strokeWidth="3" />
           )}
           <rect x={at(from)[0] - 5} y={at(from)[1] - 5} width="10" height="10" fill="var(--ink)" />
-          <Distance from={at([from[0], lo[1]])} to={at([0, lo[1]])} text={units.show('length', pull.rig.distance_m)} y={height - 14} />
+          {move.view === 'above' && move.side !== 'to the side' ? (
+            <Along from={at(from)} to={at([from[0], 0])} text={units.show('length', pull.rig.distance_m)} x={width - 60} />
+          ) : (
+            <Distance from={at([from[0], lo[1]])} to={at([0, lo[1]])} text={units.show('length', pull.rig.distance_m)} y={height - 14} />
+          )}
         </g>
       )}
       {move.place === 'under the feet' && move.view === 'front' && (
@@ -116,6 +121,19 @@ function Distance({ from, to, text, y }: { from: Flat; to: Flat; text: string; y
         fill="var(--action)"
         className="font-cond"
       >
+        {text}
+      </text>
+    </g>
+  )
+}
+
+/** A distance that goes up and down in the drawing. */
+function Along({ from, to, text, x }: { from: Flat; to: Flat; text: string; x: number }) {
+  const [a, b] = [Math.min(from[1], to[1]), Math.max(from[1], to[1])]
+  return (
+    <g stroke="var(--action)" strokeWidth="1.5">
+      <path d={`M${x} ${a}V${b}M${x - 5} ${a}h10M${x - 5} ${b}h10`} fill="none" />
+      <text x={x + 8} y={(a + b) / 2 + 5} fontSize="15" fontWeight="600" stroke="none" fill="var(--action)" className="font-cond">
         {text}
       </text>
     </g>

@@ -5,7 +5,8 @@ import { useBench, useLadder } from '../../lib/desk'
 import { money, percent } from '../../lib/format'
 import { useWidth } from '../../lib/hooks'
 import { Explain } from '../../ui/explain'
-import { Mark, MarkKey, type Origin } from '../../ui/marks'
+import { Select } from '../../ui/fields'
+import { Mark, MarkKey, type Origin, Wave } from '../../ui/marks'
 import { Failed, Waiting } from '../../ui/parts'
 import { Quantity } from '../../ui/quantity'
 import { DataTable } from '../../ui/table'
@@ -17,7 +18,7 @@ type Rung = Shapes['Rung']
 
 const isStretch = (r: Rung) => r.high_kg > r.low_kg * 1.001
 
-const laneStep = 8
+const laneStep = 9
 const mostLanes = 6
 
 /** Stretches of one hold on lanes of their own, so that none hides another. */
@@ -32,9 +33,6 @@ export function lanesOf(rungs: readonly Rung[]): Map<Rung, number> {
   }
   return out
 }
-
-/** The name of a movement, short enough for the side of the drawing. */
-const shortName = (name: string) => (name.length > 21 ? `${name.slice(0, 20).trimEnd()}…` : name)
 
 const keyOf = (hold: string, r: Rung) => `${hold}|${r.for}|${r.label}|${r.low_kg}`
 
@@ -53,9 +51,13 @@ function LadderOf({ width }: { width: number }) {
   const [counter, setCounter] = useKept('counter-m', 0.9)
   const got = useLadder(desk, counter)
   const [open, setOpen] = useState('')
+  const [move, setMove] = useState('')
   if (got.error) return <Failed error={got.error} retry={() => got.refetch()} />
   if (!got.data) return <Waiting what="Working out the ladder" />
-  const ladders = got.data.ladders
+  // A band pulls as its movement is set up: one movement at a time.
+  const banded = got.data.ladders.filter((l) => l.hold === 'band')
+  const shownBand = banded.find((l) => l.movement === move) ?? banded[0]
+  const ladders = got.data.ladders.filter((l) => l.hold !== 'band' || l === shownBand)
   const rungs = ladders.flatMap((l) => l.rungs)
   const body = <BodyLoads loads={got.data.body} guessed={got.data.mass_guessed} counter={counter} onCounter={setCounter} />
   if (rungs.length === 0)
@@ -87,6 +89,16 @@ function LadderOf({ width }: { width: number }) {
   }
   return (
     <div>
+      {banded.length > 0 && (
+        <div className="mb-1 w-72 max-w-full">
+          <Select
+            label="Bands, by their mean pull, in"
+            value={shownBand?.movement ?? ''}
+            options={banded.map((l) => ({ value: l.movement, label: l.movement }))}
+            onValue={setMove}
+          />
+        </div>
+      )}
       {/* biome-ignore lint/a11y/useSemanticElements: a drawing whose marks are buttons */}
       <svg width={width} height={height} className="block" role="group" aria-label="The ladder per hold">
         {grid.map((v) => {
@@ -139,7 +151,7 @@ function LadderOf({ width }: { width: number }) {
           columns={[
             { head: 'hold', names: true, cell: (r) => r.hold },
             { head: 'load', figure: true, cell: (r) => loadText(units, r) },
-            { head: 'made of', cell: (r) => r.label },
+            { head: 'made of', cell: (r) => (r.note ? `${r.label}; ${r.note}` : r.label) },
             { head: 'to hand in', figure: true, cell: (r) => changeOver(r.seconds) },
             { head: 'check first', quiet: true, cell: (r) => r.check || '–' },
           ]}
@@ -166,6 +178,7 @@ function RungDetail({ hold, rung, ladders, names }: { hold: string; rung: Rung; 
   return (
     <p className="m-0 mt-2 border-l-4 border-ink bg-paper px-3 py-2" aria-live="polite">
       <b className="font-cond text-[19px]">{loadText(units, rung)}</b> {hold}: {rung.label}. In hand in {changeOver(rung.seconds)}.{' '}
+      {rung.note && `${rung.note[0]?.toUpperCase()}${rung.note.slice(1)}. `}
       {uses.length > 0 && `It takes ${uses.join(', ')}`}
       {out.length > 0
         ? `, so ${out.length} other rung${out.length > 1 ? 's' : ''} cannot stand ready at the same time (drawn pale).`
@@ -300,7 +313,7 @@ function Row(p: {
   return (
     <g>
       <text x={0} y={p.narrow ? y - 13 : y + 5} fontSize="15" fontWeight="600" fill="var(--ink)" className="font-cond">
-        {ladder.movement ? shortName(ladder.movement) : ladder.hold}
+        {ladder.hold === 'band' ? 'band, mean' : ladder.hold}
       </text>
       <line x1={p.left} x2={p.width} y1={y} y2={y} stroke="var(--line)" />
       {ladder.steps.map((s) => {
@@ -347,15 +360,19 @@ function Row(p: {
             {long ? (
               <>
                 <rect x={from} y={at - 4} width={Math.max(2, x(r.high_kg) - from)} height="8" fill="transparent" />
-                <line
-                  x1={from}
-                  x2={x(r.high_kg)}
-                  y1={at}
-                  y2={at}
-                  stroke={key === p.open ? 'var(--action)' : 'var(--ink)'}
-                  strokeWidth="5"
-                  strokeDasharray={r.check ? '2 3' : undefined}
-                />
+                {r.origin === 'band' ? (
+                  <Wave x0={from} x1={x(r.high_kg)} y={at} stroke={key === p.open ? 'var(--action)' : 'var(--ink)'} />
+                ) : (
+                  <line
+                    x1={from}
+                    x2={x(r.high_kg)}
+                    y1={at}
+                    y2={at}
+                    stroke={key === p.open ? 'var(--action)' : 'var(--ink)'}
+                    strokeWidth="5"
+                    strokeDasharray={r.check ? '2 3' : undefined}
+                  />
+                )}
               </>
             ) : (
               <>

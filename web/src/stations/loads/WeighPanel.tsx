@@ -4,6 +4,7 @@ import { ApiError, api, type Container, data, type Shapes } from '../../api/clie
 import { newId, useBench } from '../../lib/desk'
 import { drafts } from '../../lib/hooks'
 import { Choice, Select } from '../../ui/fields'
+import { LivePanel } from '../../ui/live'
 import { Quantity } from '../../ui/quantity'
 import { readReadings } from './readings'
 import { Seen } from './Seen'
@@ -50,6 +51,8 @@ export function WeighPanel({ container: c, load, on }: { container: Container; l
   const [changed, setChanged] = useState<Change[]>([])
   const empty = what === 'empty' || nothing
   const unit = units.symbol('mass-fine')
+  // By difference, the first taken is of the person with the thing, the next of the person alone.
+  const holding = byDifference && text.trim() === ''
   const turn = useRef(0)
   const make = async (): Promise<Weighing | null> => {
     const readings = await readReadings(text, unit)
@@ -207,11 +210,36 @@ export function WeighPanel({ container: c, load, on }: { container: Container; l
         <input type="checkbox" checked={byDifference} onChange={(e) => setByDifference(e.target.checked)} /> weighed in a person&rsquo;s
         hands, and then the person alone
       </label>
+      <div className="my-2">
+        <LivePanel
+          units={units}
+          show={(kg) => units.show('mass-fine', kg)}
+          putLabel={holding ? 'you stand on it, with it' : byDifference ? 'you stand on it alone' : 'it hangs from it'}
+          put={{
+            put_kg:
+              simulated(c.id, empty ? load.tare_kg : load.computed_kg) * (byDifference && !holding ? 0 : 1) + (byDifference ? 71.4 : 0),
+          }}
+          onTake={(r) => {
+            const figure = (r.mean_kg / units.display('mass-fine').factor).toFixed(units.display('mass-fine').decimals)
+            const [was, put, where] =
+              holding || !byDifference ? ([text, setText, key] as const) : ([alone, setAlone, `${key}-without`] as const)
+            const now = was.trim() ? `${was.trim()} ${figure}` : figure
+            put(now)
+            drafts.set(where, now)
+          }}
+        />
+      </div>
       {seen && <Seen seen={seen} empty={empty} onKeep={keep} />}
       <Sisters before={changed} on={on} container={c} />
       <Weighings container={c} on={on} />
     </div>
   )
+}
+
+/** What a simulated scale finds: near what was computed, but every thing is a little off in its own way. */
+function simulated(id: string, kg: number): number {
+  const sum = Array.from(id).reduce((s, c) => (s * 31 + c.charCodeAt(0)) % 997, 7)
+  return kg * (0.985 + (0.03 * sum) / 997)
 }
 
 /** A line of readings. */

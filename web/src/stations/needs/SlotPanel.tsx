@@ -47,10 +47,39 @@ export function SlotPanel({ slot: s }: { slot: Slot }) {
                 Counts: {w.standard}. Easier: {w.easier}. {w.caution}
               </span>
             )}
+            {!w.why && w.hold === 'band' && <Bands slot={s} movement={w.movement} />}
           </li>
         ))}
       </ul>
     </>
+  )
+}
+
+/** What bands give to a movement of the need, as ranges of their mean pull. */
+function Bands({ slot, movement }: { slot: Slot; movement: string }) {
+  const { units } = useBench()
+  const mine = slot.ticks.filter((t) => t.origin === 'band' && t.movement === movement)
+  if (mine.length === 0) return null
+  const most = Math.max(...mine.map((t) => t.to_kg))
+  const least = Math.min(...mine.map((t) => t.at_kg))
+  return (
+    <details>
+      <summary className="text-action underline underline-offset-3">
+        {units.bare('mass', least)}–{units.show('mass', most)} mean pull, {mine.length === 1 ? 'one way' : `${mine.length} ways`}
+      </summary>
+      <ul className="m-0 list-none p-0 pl-3">
+        {mine.map((t) => (
+          <li key={`${t.label}${t.at_kg}`}>
+            <b className="font-semibold">
+              {t.to_kg > t.at_kg * 1.001 && `${units.bare('mass', t.at_kg)}–`}
+              {units.show('mass', t.to_kg)}
+            </b>{' '}
+            {t.label}
+            <span className="block text-soft">{t.note}</span>
+          </li>
+        ))}
+      </ul>
+    </details>
   )
 }
 

@@ -1,0 +1,112 @@
+import { spawn } from 'node:child_process'
+import type { Page } from '@playwright/test'
+import { expect, field, openDemo, saved, test } from './house'
+
+/** Takes what the simulated scale shows, by key, once it has settled on something new. */
+async function takeByKey(page: Page, points: number) {
+  const scale = page.getByRole('region', { name: 'Scale' })
+  await expect(scale.getByText('steady', { exact: true })).toBeVisible()
+  await page.keyboard.press('r')
+  await expect(page.getByRole('button', { name: /^Remove the point/ })).toHaveCount(points)
+  await saved(page)
+}
+
+test('three points from the scale give a curve, and two bands that look alike get different ones', async ({ page, demo }) => {
+  test.setTimeout(120_000)
+  await openDemo(page, demo, '/c/demo-flat/bands')
+  await expect(page.getByText('No band yet')).toBeVisible()
+  const pulls: string[] = []
+  for (const name of ['long loop 1', 'long loop 2']) {
+    await page.getByLabel('Add a band').selectOption('long loop')
+    await expect(page.getByText(`${name} has no curve yet`)).toBeVisible()
+    await page.getByLabel('Listen to').selectOption('hanging scale (simulated)')
+    for (const n of [1, 2, 3]) await takeByKey(page, n)
+    await expect(page.getByText('fitted through its points')).toBeVisible()
+    const mean = page.getByRole('button', { name: /^\d+ N$/ })
+    await expect(mean).toBeVisible()
+    pulls.push(await mean.innerText())
+  }
+  expect(pulls[0]).not.toBe(pulls[1])
+  // Taken back and done again, like everything.
+  await page.getByRole('button', { name: /^Undo/ }).click()
+  await expect(page.getByRole('button', { name: /^Remove the point/ })).toHaveCount(2)
+})
+
+test('what is moved is redrawn at once, and what is wanted is set up or refused with what would do', async ({ page, demo }) => {
+  await openDemo(page, demo, '/c/demo-loft/bands?of=loop-one&move=band-squat')
+  const mean = page.getByRole('button', { name: /^\d+ N$/ })
+  await expect(mean).toBeVisible()
+  const before = await mean.innerText()
+  await page.getByRole('slider', { name: 'Between the feet, slide' }).fill('0.8')
+  await expect(mean).not.toHaveText(before)
+
+  await page.getByLabel('loop, one knot in').selectOption('Row, band at a chest anchor')
+  await field(page, 'Wanted pull').fill('9 kg')
+  await page.keyboard.press('Enter')
+  await expect(mean).toHaveText('88 N')
+  await saved(page)
+  await page.reload()
+  await expect(mean).toHaveText('88 N')
+
+  await field(page, 'Wanted pull').fill('40 kg')
+  await page.keyboard.press('Enter')
+  const said = page.getByRole('alert').filter({ hasText: 'What would do' })
+  await expect(said).toContainText('Not so: that takes more')
+  await expect(said).toContainText('loop, one knot + loop, two knots together')
+  await expect(field(page, 'Wanted pull')).toHaveValue('40 kg')
+  await expect(mean).toHaveText('88 N')
+
+  // The best set of those at hand, without moving anything.
+  await page.getByLabel('by changing').selectOption('which bands are used')
+  await field(page, 'Wanted pull').fill('200 N')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('checkbox', { name: /two knots/ })).toBeChecked()
+
+  // Tied to a light chest of drawers it slides.
+  await page.getByText('tied to furniture?').click()
+  await field(page, 'It weighs').fill('25')
+  await page.keyboard.press('Enter')
+  await field(page, 'Its depth').fill('40 cm')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText(/^Does not hold/)).toBeVisible()
+})
+
+test('a wrong length is refused at its field, an odd point is named, and a band is looked over', async ({ page, demo }) => {
+  await openDemo(page, demo, '/c/demo-loft/bands?of=loop-one')
+  await field(page, 'Pulled to').fill('90 cm')
+  await expect(page.getByText(/is below/)).toBeVisible()
+  await expect(field(page, 'Pulled to')).toHaveValue('90 cm')
+  await field(page, 'Pulled to').fill('2.1 m')
+  await page.keyboard.press('Enter')
+  await field(page, 'Scale shows').fill('18 kg')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText(/The point at 2.100 m lies apart from the rest/)).toBeVisible()
+  await page.getByRole('button', { name: 'Remove the point at 2.100 m' }).click()
+  await expect(page.getByText(/lies apart from the rest/)).toBeHidden()
+  await expect(page.getByText(/On the way back 1\d % of the pull is gone/)).toBeVisible()
+
+  await page.getByRole('button', { name: /^old tube/ }).click()
+  await page.getByRole('tab', { name: 'Keeping' }).click()
+  await expect(page.getByText(/^Now: look it over/)).toBeVisible()
+  await page.getByRole('button', { name: 'Looked over today' }).click()
+  await expect(page.getByText(/^Now: look it over/)).toBeHidden()
+  await page.getByText('nick, whitening, sticky', { exact: true }).click()
+  await expect(page.getByText(/^Now: retire it/)).toBeVisible()
+})
+
+test('the packets of another scale are listened to as soon as they are posted', async ({ page, demo }) => {
+  await openDemo(page, demo, '/c/demo-loft/loads?of=jug-a')
+  const scale = spawn('../bin/scrappyrack', ['standin', 'scale', '--mass', '3.8', '--lose', '0.3', '--to', demo, '--as', 'shed-scale'])
+  try {
+    await expect(page.getByLabel('Listen to').locator('option', { hasText: 'shed-scale' })).toBeAttached()
+    await page.getByLabel('Listen to').selectOption('shed-scale')
+    const region = page.getByRole('region', { name: 'Scale' })
+    await expect(region.getByText('steady', { exact: true })).toBeVisible()
+    await page.keyboard.press('r')
+    await expect(field(page, 'Readings')).toHaveValue(/^3\.[78]\d\d$/)
+    await expect(page.getByText('they agree')).toBeVisible()
+  } finally {
+    scale.kill()
+  }
+  await expect(page.getByText('nothing heard: waiting for it')).toBeVisible()
+})
