@@ -133,7 +133,8 @@ function useRig(band: Band, move: Move) {
   const rig = moved ?? start
   const usable = desk.results.bands.every((b) => !rig.bands.includes(b.id) || b.problem === '')
   const asked = usePull(desk, usable ? { rig, usual: !moved && !kept } : null)
-  const shown = asked.data?.rig ?? rig
+  // What nobody has set up yet is as the answer has it; an answer may be of what was before.
+  const now = moved ?? (kept ? start : (asked.data?.rig ?? rig))
   // What is kept replaces what was moved, once it has arrived.
   const keptText = JSON.stringify(kept ?? null)
   const seen = useRef(keptText)
@@ -144,11 +145,11 @@ function useRig(band: Band, move: Move) {
   }, [keptText])
   const keep = (r: Rig) => writer.write({ list: 'rigs', item: move.key, body: () => r })
   const change = (c: Partial<Rig>, done: boolean) => {
-    const next = { ...(moved ?? shown), ...c }
+    const next = { ...now, ...c }
     setMoved(next)
     if (done) keep(next)
   }
-  return { rig: moved ?? shown, asked, usable, change, keep, setMoved }
+  return { rig: now, asked, usable, change, keep, setMoved }
 }
 
 function BandBench({ band, move, moves, onMove }: { band: Band; move: Move; moves: Move[]; onMove: (key: string) => void }) {
