@@ -5,6 +5,7 @@ package caution
 import (
 	"errors"
 
+	"scrappyrack/core/band"
 	"scrappyrack/core/load"
 	"scrappyrack/core/plan"
 	"scrappyrack/core/quantity"
@@ -24,6 +25,7 @@ func Always() []Caution {
 	return []Caution{
 		{"client", false, quantity.Say("Before the first session: heart, dizziness, joints, pregnancy, recent operation, medicines, balance. Any yes goes to a physician first. Pain stops the set.")},
 		{"loads", false, quantity.Say("Filled things are rated for carrying, not for training: look at handle, seam and cap before every session, and never stand under one.")},
+		{"bands", false, quantity.Say("Bands snap: looked over before every use, retired at any nick, whitening or sticky patch, or after two years. An anchored end gets a slow pull first; nothing is stretched toward the face without a second look at the anchor. Natural rubber: ask about latex allergy.")},
 		{"plan", false, quantity.Say("Fixings that a person depends on need rated hardware and a competent person; local codes and a licensed trade decide, a rented wall needs the owner's word.")},
 	}
 }
@@ -58,6 +60,11 @@ func For(c plan.Case) []Caution {
 	}
 	if c.Room.Floor == space.TimberJoists {
 		soft("space", "Timber floor: keep heavy things by the walls and across the joists; for anything heavier than a person or two ask a structural engineer")
+	}
+	for _, b := range c.Bands {
+		if b.Curve.Basis == band.Estimated {
+			soft("bands", b.Name, " is estimated from its size alone, ± 35 %: three pulls on a hanging scale tell what it does")
+		}
 	}
 	for _, k := range c.Containers {
 		if k.Filling.Wet && k.Volume > 0 && k.Closure == load.Open {

@@ -137,6 +137,8 @@ func TestFormatShowsWhatCanBeMeasured(t *testing.T) {
 		{quantity.US, quantity.KindLength, 71.99 * quantity.InchM, "6'"},
 		{quantity.Metric, quantity.KindLevel, 0.1423, "14.2 cm"},
 		{quantity.US, quantity.KindLevel, 0.1423, "5⅝ in"},
+		{quantity.Metric, quantity.KindThin, 0.0045, "4.5 mm"},
+		{quantity.US, quantity.KindThin, 0.0045, "0.177 in"},
 		{quantity.Metric, quantity.KindForce, 119.6, "120 N"},
 		{quantity.US, quantity.KindForce, 119.6, "27.0 lbf"},
 		{quantity.Metric, quantity.KindRatio, 0.314, "31 %"},

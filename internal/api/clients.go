@@ -5,10 +5,12 @@ import (
 	"errors"
 	"fmt"
 	"net/http"
+	"slices"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"scrappyrack/core/band"
 	"scrappyrack/core/quantity"
 	"scrappyrack/internal/store"
 	"scrappyrack/internal/workbench"
@@ -22,6 +24,7 @@ type Card struct {
 	Covered  int     `json:"covered"`
 	Holds    int     `json:"holds" doc:"Open hold points"`
 	Due      int     `json:"due" doc:"Things that were to be weighed again by now"`
+	BandsDue int     `json:"bands_due" doc:"Bands that were to be looked over, pulled or retired by now"`
 	Slots    []Slot  `json:"slots"`
 	FreeM2   float64 `json:"free_m2"`
 	CeilingM float64 `json:"ceiling_m"`
@@ -172,6 +175,11 @@ func cardOf(c workbench.CardOf, now time.Time) Card {
 	for _, l := range c.Results.Loads {
 		if l.AgainAt > 0 && l.AgainAt < now.Unix() {
 			out.Due++
+		}
+	}
+	for _, b := range c.Results.Bands {
+		if b.Band.Condition != "retired" && slices.ContainsFunc(b.Dues, func(d band.Due) bool { return d.At < now.Unix() }) {
+			out.BandsDue++
 		}
 	}
 	for _, k := range c.Results.Cautions {

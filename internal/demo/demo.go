@@ -106,6 +106,7 @@ func loft() store.File {
 		{ID: "tube", Name: "old tube", Kind: "tube", RestM: 1.22, FirstUsed: visited - 700*day, Points: read([2]float64{1.70, 38}, [2]float64{2.40, 66})},
 		{ID: "mini", Name: "hip loop", Kind: "mini-loop", RestM: 0.305, WidthM: 0.05, ThicknessM: 0.0007},
 	}
+	f.Rigs = []store.Rig{{ID: "band-pull-down", Bands: store.Words{"loop-one"}, DistanceM: 0.9, HeightM: 1.86, Fold: 1}, {ID: "band-squat", Bands: store.Words{"loop-one", "loop-two"}, StanceM: 0.3, Fold: 1}}
 	f.Tests = []store.TestSet{{ID: "row", Movement: "one-hand-row", LoadKg: 9.5, Reps: 11, Reserve: 2}}
 	return f
 }

@@ -29,6 +29,7 @@ func Book(f store.File, r workbench.Results, p *plan.Plan, size string) ([]byte,
 		b.toDo()
 	}
 	b.loadCard()
+	b.bandCard()
 	if p != nil {
 		b.needs()
 	}
@@ -152,6 +153,31 @@ func (b book) loadCard() {
 		{"weighs", 0.12, "R", true}, {"give or take", 0.11, "R", false}, {"at most", 0.1, "R", false}, {"  moving", 0.11, "L", false},
 	}, rows)
 	b.text("The line is measured from the inside bottom. ± is the expanded uncertainty (k = 2). At most: to the brim, or what the handle is taken to be good for.", soft)
+}
+
+// bandCard is how each band movement is set up, as it was kept at the band bench.
+func (b book) bandCard() {
+	pulls := workbench.PullsOf(b.file)
+	if len(pulls) == 0 {
+		return
+	}
+	b.heading("Band card: how to stand, and what it pulls then")
+	force := func(f quantity.Force) string { return b.show(quantity.KindForce, float64(f)) }
+	var rows [][]string
+	for _, p := range pulls {
+		var names []string
+		for _, e := range p.Set.Bands {
+			names = append(names, e.Name)
+		}
+		rows = append(rows, []string{
+			p.Movement.Name, strings.Join(names, " + "), p.Words().In(b.units), force(p.Profile.Start), force(p.Profile.Mean), force(p.Profile.Finish), p.Movement.Caution,
+		})
+	}
+	b.table([]column{
+		{"movement", 0.19, "L", true}, {"bands", 0.13, "L", false}, {"set up", 0.21, "L", false}, {"start", 0.08, "R", false}, {"mean", 0.08, "R", true},
+		{"finish", 0.08, "R", false}, {"  mind", 0.23, "L", false},
+	}, rows)
+	b.text("Mean is the pull over the loaded part of the way. Slow first pull, then look at the anchor and the band again.", soft)
 }
 
 func (b book) needs() {

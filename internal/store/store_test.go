@@ -41,6 +41,11 @@ func TestFileSurvivesTheRoundTripAndTheReopening(t *testing.T) {
 	f := store.NewFile("a", "Loft by the canal")
 	f.Containers = []store.Container{jug("j1"), jug("j2")}
 	f.Gear = []store.Gear{{ID: "g", Item: "loop-light"}}
+	f.Bands = []store.Band{
+		{ID: "b1", Name: "loop", Kind: "long-loop", RestM: 1.04, WidthM: 0.02, Points: store.List[store.BandReading]{{LengthM: 1.5, ForceN: 60, Releasing: true, At: 7}}, FirstUsed: 5, Inspected: 6, Condition: "damaged"},
+		{ID: "b2", Name: "tube", Kind: "tube", RestM: 1.2, Points: store.List[store.BandReading]{}, Condition: "sound"},
+	}
+	f.Rigs = []store.Rig{{ID: "band-row", Bands: store.Words{"b1", "b2"}, DistanceM: 1.7, HeightM: 1.2, Fold: 2, TiedKg: 40, TiedDepthM: 0.5}, {ID: "band-curl", Bands: store.Words{"b1"}, Fold: 1}}
 	f.Tests = []store.TestSet{{ID: "t", Movement: "one-hand-row", LoadKg: 12.5, Reps: 9, Reserve: 2}}
 	f.Pins = []store.Pin{{ID: "straps", Pin: "never"}}
 	f.Profile.Limits = store.Words{"knee"}
@@ -224,4 +229,15 @@ func TestEmailIsTakenOnce(t *testing.T) {
 	c, err := s.ConsultantByEmail(ctx, " P1@EXAMPLE.TEST ")
 	require.NoError(t, err)
 	assert.Equal(t, "p1", c.PracticeID)
+}
+
+// A band that goes leaves the set-ups that it was in; one that had no other goes too.
+func TestForgottenBandsLeaveTheirSetUps(t *testing.T) {
+	f := store.File{Rigs: []store.Rig{{ID: "a", Bands: store.Words{"x", "y"}}, {ID: "b", Bands: store.Words{"x"}}, {ID: "c", Bands: store.Words{}}}}
+	before := f.Rigs[0].Bands
+	f.Forget("x")
+	require.Len(t, f.Rigs, 2)
+	assert.Equal(t, store.Words{"y"}, f.Rigs[0].Bands)
+	assert.Equal(t, "c", f.Rigs[1].ID)
+	assert.Equal(t, store.Words{"x", "y"}, before, "the file before stands as it was")
 }

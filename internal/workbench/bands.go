@@ -210,6 +210,18 @@ func pulled(f store.File, rig store.Rig, usual bool, wish *Wish) (*Pulled, error
 	return out, nil
 }
 
+// PullsOf are the set-ups that are kept in a file, those that cannot be used now
+// left out.
+func PullsOf(f store.File) []*Pulled {
+	var out []*Pulled
+	for _, r := range f.Rigs {
+		if p, err := pulled(f, r, false, nil); err == nil {
+			out = append(out, p)
+		}
+	}
+	return out
+}
+
 func (p *Pulled) finish(s band.Set, rig store.Rig, f store.File) {
 	m := s.Movement
 	p.Set, p.Profile, p.Anchor = s, s.Profile(), s.OnAnchor()
@@ -235,4 +247,36 @@ func (p *Pulled) finish(s band.Set, rig store.Rig, f store.File) {
 		h := band.Furniture{Mass: quantity.Mass(rig.TiedKg), Depth: quantity.Length(rig.TiedDepthM), Height: s.Rig.Height}.Holds(p.Anchor.Upwards, space.Surface(f.Space.Surface))
 		p.Tied = &h
 	}
+}
+
+// Words is the set-up in words.
+func (p *Pulled) Words() quantity.Phrase {
+	r := p.Set.Rig
+	var out quantity.Phrase
+	say := func(words ...any) {
+		if !out.Empty() {
+			out = append(out, quantity.Say(", ")...)
+		}
+		out = append(out, quantity.Say(words...)...)
+	}
+	level := func(l quantity.Length) quantity.Piece { return quantity.Amount(quantity.KindLevel, float64(l)) }
+	if p.Movement.Anchored() {
+		say(quantity.Amount(quantity.KindLength, float64(r.Distance)), " from the anchor, which is at ", quantity.Amount(quantity.KindLength, float64(r.Height)))
+	}
+	if p.Movement.Place == band.Feet {
+		say("feet ", level(r.Stance), " apart")
+	}
+	if r.Fold > 1 {
+		say(fmt.Sprintf("folded into %d", r.Fold))
+	}
+	if r.Grip > 0.005 {
+		say(level(r.Grip), " taken up at the grip")
+	}
+	if r.Strap > 0 {
+		say(level(r.Strap), " of strap")
+	}
+	if out.Empty() {
+		say("as it is")
+	}
+	return out
 }

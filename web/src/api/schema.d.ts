@@ -1331,6 +1331,11 @@ export interface components {
             why: components["schemas"]["Derivation"];
         };
         Card: {
+            /**
+             * Format: int64
+             * @description Bands that were to be looked over, pulled or retired by now
+             */
+            bands_due: number;
             /** Format: double */
             ceiling_m: number;
             /** Format: int64 */

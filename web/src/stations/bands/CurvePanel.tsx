@@ -318,7 +318,7 @@ function Points({ band: b, state }: { band: Band; state: BandState }) {
             quiet: true,
             cell: (p) => (state.problem ? '' : `${p.off < 0 ? '−' : '+'}${units.fine('force', Math.abs(p.off))}`),
           },
-          { head: '', quiet: true, cell: (p) => (p.i === state.odd ? 'odd' : p.releasing ? 'letting back' : '') },
+          { head: 'mind', unseen: true, quiet: true, cell: (p) => (p.i === state.odd ? 'odd' : p.releasing ? 'letting back' : '') },
           { head: 'read', quiet: true, cell: (p) => <span className="whitespace-nowrap">{p.at > 0 ? day(p.at) : ''}</span> },
           {
             head: 'remove',

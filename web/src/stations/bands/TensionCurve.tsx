@@ -150,7 +150,7 @@ export function TensionTable({ pull }: { pull: Pull }) {
         { head: 'pull', figure: true, cell: (p) => units.show('force', p.pull_n) },
         { head: '±', figure: true, cell: (p) => units.pm('force', p.u95_n) },
         { head: 'along the way', figure: true, cell: (p) => units.show('force', p.along_n) },
-        { head: '', unseen: false, quiet: true, cell: (p) => (p.reach === 'within' ? '' : p.reach) },
+        { head: 'mind', unseen: true, quiet: true, cell: (p) => (p.reach === 'within' ? '' : p.reach) },
       ]}
     />
   )

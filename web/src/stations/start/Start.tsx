@@ -158,6 +158,11 @@ function ClientCard({ card }: { card: Card }) {
         </span>
         {units && <Numbers card={card} units={units} />}
         {card.due > 0 && <span className="text-action">{card.due} to weigh again</span>}
+        {card.bands_due > 0 && (
+          <span className="text-action">
+            {card.bands_due} band{card.bands_due > 1 ? 's' : ''} to look over
+          </span>
+        )}
         {card.holds > 0 && (
           <span className="font-semibold text-action">
             {card.holds} hold point{card.holds > 1 ? 's' : ''}
