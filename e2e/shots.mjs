@@ -14,6 +14,8 @@ const views = {
   stock: '/c/demo-loft/stock',
   loads: '/c/demo-garage/loads?of=soap-1',
   pack: '/c/demo-loft/loads?of=pack',
+  bands: '/c/demo-loft/bands?of=loop-one&move=band-row',
+  'band-curve': '/c/demo-flat/bands',
   needs: '/c/demo-loft/needs?slot=push-overhead',
   plan: '/c/demo-loft/plan',
   handover: '/c/demo-flat/handover',
@@ -25,6 +27,24 @@ const first = {
   loads: async () => {
     await page.locator('[data-readings]').fill('9.2 9.25')
     await page.getByRole('button', { name: 'Keep the reading' }).waitFor()
+  },
+  bands: async () => {
+    await page.getByRole('textbox', { name: 'Wanted pull' }).fill('90 N')
+    await page.keyboard.press('Enter')
+    await page.getByRole('button', { name: '90 N', exact: true }).waitFor()
+  },
+  // Three points from the simulated scale, then a fourth settling.
+  'band-curve': async () => {
+    await page.getByLabel('Add a band').selectOption('long loop')
+    await page.getByLabel('Listen to').selectOption('hanging scale (simulated)')
+    for (const points of [1, 2, 3]) {
+      await page.getByText('steady', { exact: true }).waitFor()
+      await page.keyboard.press('r')
+      await page.getByRole('button', { name: /^Remove the point/ }).nth(points - 1).waitFor()
+    }
+    await page.getByText('steady', { exact: true }).waitFor()
+    await page.getByRole('tab', { name: /^Curve/ }).scrollIntoViewIfNeeded()
+    await page.locator('main').evaluate((m) => m.scrollTo(0, m.scrollHeight))
   },
   pack: async () => {
     await page.getByRole('tab', { name: 'Pack' }).click()

@@ -15,6 +15,10 @@ type Pull struct {
 	Upwards float64
 }
 
+// LightDoor is what an anchor on a hollow, glazed, sliding or folding door is asked
+// at most (house value).
+const LightDoor = quantity.Force(150)
+
 // OnAnchor is the most that the staying end takes. It is zero for a movement
 // without an anchor.
 func (s Set) OnAnchor() Pull {

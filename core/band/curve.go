@@ -129,13 +129,21 @@ type row struct {
 	raw       float64 // force, N
 }
 
-type problem struct{ rows []row }
+type problem struct {
+	rows    []row
+	unknown int // points that carry no uncertainty
+}
+
+// known says that every point carries an uncertainty.
+func (p problem) known() bool { return p.unknown == 0 }
 
 func (p *problem) add(index int, stretch, force, u float64) {
 	g1, g2 := shape(stretch)
 	w := 1.0
 	if u > 0 {
 		w = 1 / u
+	} else {
+		p.unknown++
 	}
 	p.rows = append(p.rows, row{index, g1 * w, g2 * w, force * w, stretch, force})
 }
@@ -199,6 +207,9 @@ func (c *Curve) solve(p problem) {
 		degrees := float64(n - 2)
 		c.t95 = distuv.StudentsT{Mu: 0, Sigma: 1, Nu: degrees}.Quantile(0.975)
 		s2 := weighted / degrees
+		if p.known() { // readings that happen to agree are not better than they are said to be
+			s2 = math.Max(1, s2)
+		}
 		for i := range c.covariance {
 			for j := range c.covariance[i] {
 				c.covariance[i][j] *= s2
@@ -313,7 +324,8 @@ func (c Curve) Force(length quantity.Length) quantity.Force {
 }
 
 // U95 is how far that force may be off at 95 %: of a fit by Student's t with n −
-// 2 degrees of freedom from the parameters' covariance; of one or two points,
+// 2 degrees of freedom from the parameters' covariance, by the residuals and, where
+// every point carries an uncertainty, at least by those; of one or two points,
 // and of an estimate, a share of the force (house values).
 func (c Curve) U95(length quantity.Length) quantity.Force {
 	force := c.Force(length)

@@ -143,3 +143,19 @@ func TestReach(t *testing.T) {
 	assert.Equal(t, band.Within, est.ReachOf(2))
 	assert.False(t, math.IsNaN(float64(est.U95(2))))
 }
+
+// Three points that lie on a curve by chance are no better than their uncertainties.
+func TestLuckyPointsKeepTheirUncertainty(t *testing.T) {
+	exact := func(u quantity.Force) band.Curve {
+		var points []band.Point
+		for _, l := range []float64{1.3, 1.8, 2.4} {
+			points = append(points, band.Point{Length: quantity.Length(l), Force: quantity.Force(2 * (20 + 8/l) * (l - 1/(l*l))), U1: u})
+		}
+		c, err := band.Fit(1, 1, points)
+		require.NoError(t, err)
+		return c
+	}
+	assert.InDelta(t, 0, float64(exact(0).U95(2)), 1e-6)
+	assert.Greater(t, float64(exact(0.5).U95(2)), 1.0)
+	assert.InDelta(t, 2, float64(exact(1).U95(2)/exact(0.5).U95(2)), 1e-9)
+}

@@ -219,6 +219,8 @@ type BandPull struct {
 	Range     *PullRange   `json:"range,omitempty"`
 	AnchorN   float64      `json:"anchor_n" doc:"Most that the anchor takes"`
 	AnchorUp  float64      `json:"anchor_up_deg" doc:"Angle above the horizontal at which it is pulled then"`
+	LightDoor float64      `json:"light_door_n" doc:"What a hollow, glazed, sliding or folding door takes at most"`
+	Words     string       `json:"words" doc:"The set-up in words"`
 	Tied      *Tied        `json:"tied,omitempty"`
 	Refusal   *PullRefusal `json:"refusal,omitempty"`
 	Spans     []Span       `json:"spans"`
@@ -232,7 +234,7 @@ func pullOf(p *workbench.Pulled) BandPull {
 		Rig: p.Rig, Start: bodyOf(p.Start, p.Course.From[0], p.Course.To[0]), Finish: bodyOf(p.End, p.Course.From[1], p.Course.To[1]),
 		Points: []PullPoint{}, StartN: float64(f.Start), MiddleN: float64(f.Middle), FinishN: float64(f.Finish), PeakN: float64(f.Peak),
 		MeanN: float64(f.Mean), MeanU95N: float64(f.MeanU95), AlongN: float64(f.MeanAlong), WorkJ: f.Work, WayM: float64(f.Way), Slack: f.Slack,
-		Stretch: f.Stretch, Limit: band.MaxStretch, Worst: string(f.Worst), AnchorN: float64(p.Anchor.Force), AnchorUp: p.Anchor.Upwards, Spans: []Span{},
+		Stretch: f.Stretch, Limit: band.MaxStretch, Worst: string(f.Worst), AnchorN: float64(p.Anchor.Force), AnchorUp: p.Anchor.Upwards, LightDoor: float64(band.LightDoor), Words: p.Words().In(p.Units), Spans: []Span{},
 		MostRoomM: float64(p.Set.Bounds.Distance), Why: derivationOf(f.Explain(p.Movement, p.Set.Bands, p.Set.Rig)),
 	}
 	for _, s := range f.Samples {

@@ -1041,6 +1041,11 @@ export interface components {
             finish_n: number;
             /**
              * Format: double
+             * @description What a hollow, glazed, sliding or folding door takes at most
+             */
+            light_door_n: number;
+            /**
+             * Format: double
              * @description Over the loaded way
              */
             mean_n: number;
@@ -1080,6 +1085,8 @@ export interface components {
             /** Format: double */
             way_m: number;
             why: components["schemas"]["Derivation"];
+            /** @description The set-up in words */
+            words: string;
             /** Format: double */
             work_j: number;
             worst: string;

@@ -1,4 +1,4 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useMutation, useQueries, useQuery, useQueryClient } from '@tanstack/react-query'
 import { createContext, useCallback, useContext, useMemo, useRef, useState } from 'react'
 import { ApiError, api, type ClientFile, type Desk, data, type Library, type Plan, type Session, type Shapes } from '../api/client'
 import { type System, Units } from './format'
@@ -243,19 +243,28 @@ export function useLadder(desk: Desk, counter: number) {
   })
 }
 
+const askPull = (id: string, revision: number, ask: Shapes['BandTry'] | null) => ({
+  queryKey: ['pull', id, ask?.rig.id, ask, revision],
+  enabled: ask !== null,
+  queryFn: ({ signal }: { signal: AbortSignal }) =>
+    data<Shapes['BandPull']>(
+      api.POST('/api/v1/clients/{client}/pull', { params: { path: { client: id } }, body: ask as Shapes['BandTry'], signal }),
+    ),
+  retry: false,
+})
+
 /** What bands pull through a movement; asked anew with every change, kept or not. */
 export function usePull(desk: Desk, ask: Shapes['BandTry'] | null) {
-  const { id, revision } = desk.file
   return useQuery({
-    queryKey: ['pull', id, ask?.rig.id, ask, revision],
-    enabled: ask !== null,
-    queryFn: ({ signal }) =>
-      data<Shapes['BandPull']>(
-        api.POST('/api/v1/clients/{client}/pull', { params: { path: { client: id } }, body: ask as Shapes['BandTry'], signal }),
-      ),
+    ...askPull(desk.file.id, desk.file.revision, ask),
     placeholderData: (before, query) => (query?.queryKey[2] === ask?.rig.id ? before : undefined),
-    retry: false,
   })
+}
+
+/** What bands pull in every set-up that is kept, those left out that cannot be used now. */
+export function usePulls({ file }: Desk): Shapes['BandPull'][] {
+  const all = useQueries({ queries: file.rigs.map((rig) => askPull(file.id, file.revision, { rig, usual: false })) })
+  return all.flatMap((q) => q.data ?? [])
 }
 
 /** Everything that a container can be filled with: the table and this client's batches. */

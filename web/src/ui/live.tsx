@@ -20,8 +20,8 @@ export function LivePanel(p: {
   /** What a simulated scale should weigh or pull now; null when that is not known yet. */
   put?: Shapes['StandInWish'] | null
   putLabel?: string
-  /** Take each steady value by itself, once. */
-  auto?: boolean
+  /** Whether each steady value may be taken by itself, once. */
+  mayAuto?: boolean
   /** What was taken already, in kg, and must have changed before the next is taken; what to do until then. */
   notAgain?: { kg: number; until: string } | null
   children?: ReactNode
@@ -48,7 +48,8 @@ export function LivePanel(p: {
   const latest = useRef(take)
   latest.current = take
   const steadyAt = ready && last ? Math.round(last.mean_kg * 20) : 0
-  const { auto = false } = p
+  const [hands, setHands] = useState(false)
+  const auto = hands && p.mayAuto !== false
   useEffect(() => {
     if (steadyAt === 0) return
     if (auto && Math.abs(steadyAt - took.current) > 2) latest.current()
@@ -64,7 +65,7 @@ export function LivePanel(p: {
   return (
     <section aria-label="Scale" className="border-l-4 border-ink bg-sheet px-3 py-2">
       <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
-        <div className="w-52">
+        <div className="w-60">
           <Select
             label="Listen to"
             value={on ? key : ''}
@@ -98,6 +99,9 @@ export function LivePanel(p: {
             <Button look="solid" hint="r" disabled={!ready} onClick={take}>
               Take it
             </Button>
+            <label className="flex items-center gap-1.5 text-[14px]">
+              <input type="checkbox" checked={hands} onChange={(e) => setHands(e.target.checked)} /> by itself, once steady
+            </label>
           </>
         )}
         {p.children}

@@ -298,6 +298,12 @@ function Words({ pull, move }: { pull: Shapes['BandPull']; move: Move }) {
       {move.side !== '' && pull.rig.distance_m > pull.most_room_m + 1e-9 && (
         <p className="m-0 text-action">The room has {units.show('length', pull.most_room_m)} from an anchor with a clear step behind.</p>
       )}
+      {move.side !== '' && pull.anchor_n > pull.light_door_n && (
+        <p className="m-0 text-action">
+          More than the {force(units, pull.light_door_n)} that a hollow, glazed, sliding or folding door takes: a solid door that the pull
+          closes, or a fixed anchor.
+        </p>
+      )}
       {pull.slack > 0.005 && (
         <p className={`m-0 ${pull.slack > 0.5 ? 'text-action' : 'text-soft'}`}>
           Slack on {percent(pull.slack)} of the way

@@ -9,7 +9,7 @@ import { LivePanel } from '../../ui/live'
 import { Button } from '../../ui/parts'
 import { Quantity } from '../../ui/quantity'
 import { DataTable } from '../../ui/table'
-import { type Band, type BandState, force, marks, newtons } from './forces'
+import { type Band, type BandState, force, marks, newtons, off } from './forces'
 
 /** A band's own curve: its points, the fit through them, and reading further ones. */
 export function CurvePanel({ band: b, state }: { band: Band; state: BandState }) {
@@ -56,7 +56,7 @@ function Said({ band: b, state }: { band: Band; state: BandState }) {
     <div className="mt-2 text-[14px] text-soft">
       <p className="m-0">
         <b className="text-ink">{basisWords[state.basis] ?? state.basis}</b>
-        {state.basis === 'fitted' && `; the points lie ${units.fine('force', state.rms_n)} from it (root mean square)`}. Two parameters of a
+        {state.basis === 'fitted' && `; the points lie ${off(units, state.rms_n).slice(1)} from it (root mean square)`}. Two parameters of a
         strand: A₀C₁ {state.a0c1_n.toFixed(2)} N, A₀C₂ {state.a0c2_n.toFixed(2)} N.
       </p>
       {odd && (
@@ -269,6 +269,7 @@ function Measure({ band: b, state }: { band: Band; state: BandState }) {
         units={units}
         show={(kg) => force(units, newtons(kg))}
         onTake={take}
+        mayAuto={count < usualStretches.length}
         notAgain={
           taken && taken.at !== at ? { kg: taken.kg, until: `now to ${units.show(units.system === 'us' ? 'level' : 'length', at)}` } : null
         }
@@ -316,7 +317,7 @@ function Points({ band: b, state }: { band: Band; state: BandState }) {
             head: 'off the curve',
             figure: true,
             quiet: true,
-            cell: (p) => (state.problem ? '' : `${p.off < 0 ? '−' : '+'}${units.fine('force', Math.abs(p.off))}`),
+            cell: (p) => (state.problem ? '' : off(units, p.off)),
           },
           { head: 'mind', unseen: true, quiet: true, cell: (p) => (p.i === state.odd ? 'odd' : p.releasing ? 'letting back' : '') },
           { head: 'read', quiet: true, cell: (p) => <span className="whitespace-nowrap">{p.at > 0 ? day(p.at) : ''}</span> },

@@ -6,7 +6,7 @@ type Body = Shapes['Body']
 type Spot = Shapes['Spot']
 type Flat = [number, number]
 
-const pad = { left: 22, right: 22, top: 14, bottom: 34 }
+const pad = { left: 22, right: 22, top: 24, bottom: 34 }
 
 /** The client's own proportions at the start and at the finish, with the band between its two ends, to scale. */
 export function PullFigure({ pull, move, width, height }: { pull: Pull; move: Shapes['BandMovement']; width: number; height: number }) {

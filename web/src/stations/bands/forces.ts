@@ -12,6 +12,13 @@ const gravity = 9.80665
 export const force = (units: Units, n: number) =>
   units.system === 'us' ? units.show('force', n) : `${units.show('force', n)} (${(n / gravity).toFixed(1)} kgf)`
 
+/** A small difference of forces, with its sign. */
+export function off(units: Units, n: number): string {
+  const d = units.display('force')
+  const text = (Math.abs(n) / d.factor).toFixed(units.system === 'us' ? 2 : 1)
+  return `${Number(text) === 0 ? '±' : n < 0 ? '−' : '+'}${text} ${d.symbol}`
+}
+
 /** What a hanging scale that shows kg or lb means. */
 export const newtons = (kg: number) => kg * gravity
 

@@ -1,4 +1,4 @@
-import { useBench, usePlan } from '../../lib/desk'
+import { useBench, usePlan, usePulls } from '../../lib/desk'
 import { money } from '../../lib/format'
 import { Button, Head, StateWord, Tape, Waiting } from '../../ui/parts'
 import { DataTable } from '../../ui/table'
@@ -100,6 +100,7 @@ export function HandoverStation() {
             />
           </section>
         )}
+        <BandCard />
         {made && (
           <section className="mb-5">
             <Head>What each movement needs</Head>
@@ -134,5 +135,31 @@ export function HandoverStation() {
         </div>
       </article>
     </div>
+  )
+}
+
+/** How to stand for each band movement that is set up, and what it pulls then. */
+function BandCard() {
+  const { desk, library, units } = useBench()
+  const pulls = usePulls(desk)
+  if (pulls.length === 0) return null
+  const names = (ids: string[]) => ids.map((id) => desk.file.bands.find((b) => b.id === id)?.name).join(' + ')
+  return (
+    <section className="mb-5">
+      <Head aside="mean is over the loaded part of the way; the first pull slowly">Band card</Head>
+      <DataTable
+        label="Band card"
+        rows={pulls}
+        id={(p) => p.rig.id}
+        columns={[
+          { head: 'movement', names: true, cell: (p) => library.band_movements.find((m) => m.key === p.rig.id)?.name },
+          { head: 'bands', cell: (p) => names(p.rig.bands) },
+          { head: 'set up', cell: (p) => p.words },
+          { head: 'start', figure: true, cell: (p) => units.show('force', p.start_n) },
+          { head: 'mean', figure: true, cell: (p) => units.show('force', p.mean_n) },
+          { head: 'finish', figure: true, cell: (p) => units.show('force', p.finish_n) },
+        ]}
+      />
+    </section>
   )
 }
