@@ -21,6 +21,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"scrappyrack/core/scale"
 	"scrappyrack/internal/store"
 )
 
@@ -96,6 +97,30 @@ func TestHelpTeachesAndErrorsAreSaid(t *testing.T) {
 	out, err = run("backup", filepath.Join(t.TempDir(), "copy.db"), "--data", t.TempDir())
 	assert.Error(t, err)
 	assert.Contains(t, out, "there is no database")
+}
+
+// A simulated scale prints packets that the decoder reads, until it is stopped.
+func TestStandInScalePrintsPackets(t *testing.T) {
+	cmd := exec.Command(binary, "standin", "scale", "--kind", "bathroom", "--mass", "72.4", "--pounds", "--lose", "0")
+	out, err := cmd.StdoutPipe()
+	require.NoError(t, err)
+	require.NoError(t, cmd.Start())
+	lines := bufio.NewScanner(out)
+	read, last := 0, scale.Measurement{}
+	for read < 12 && lines.Scan() {
+		if m, err := scale.DecodeHex(lines.Text()); err == nil {
+			read, last = read+1, m
+		}
+	}
+	require.NoError(t, cmd.Process.Signal(os.Interrupt))
+	assert.NoError(t, cmd.Wait())
+	assert.Equal(t, 12, read)
+	assert.Equal(t, scale.Pounds, last.Unit)
+	assert.InDelta(t, 72.4, float64(last.Mass), 1)
+
+	text, err := run("standin", "scale", "--to", "http://127.0.0.1:1")
+	assert.Error(t, err)
+	assert.Contains(t, text, "does not answer")
 }
 
 func TestDescriptionIsPrinted(t *testing.T) {

@@ -70,8 +70,12 @@ const unsuccessful = 0xFFFF
 // noUser is the user of a measurement that belongs to nobody known.
 const noUser = 0xFF
 
-// PacketError says what is wrong with the bytes.
-type PacketError struct{ Detail string }
+// PacketError says what is wrong with the bytes, or that they are a measurement
+// that did not succeed.
+type PacketError struct {
+	Detail       string
+	Unsuccessful bool
+}
 
 func (e *PacketError) Error() string { return e.Detail }
 
@@ -84,11 +88,11 @@ func (e *PacketError) Error() string { return e.Detail }
 func Decode(packet []byte) (Measurement, error) {
 	m := Measurement{Unit: Kilograms, User: -1}
 	if len(packet) < 3 {
-		return m, &PacketError{fmt.Sprintf("%d bytes are too few: flags and a mass make 3", len(packet))}
+		return m, &PacketError{Detail: fmt.Sprintf("%d bytes are too few: flags and a mass make 3", len(packet))}
 	}
 	flags, rest := packet[0], packet[1:]
 	if flags&^(flagImperial|flagTime|flagUser|flagBMI) != 0 {
-		return m, &PacketError{fmt.Sprintf("flags %#02x have bits that mean nothing", flags)}
+		return m, &PacketError{Detail: fmt.Sprintf("flags %#02x have bits that mean nothing", flags)}
 	}
 	want := 2
 	for flag, bytes := range map[byte]int{flagTime: 7, flagUser: 1, flagBMI: 4} {
@@ -97,7 +101,7 @@ func Decode(packet []byte) (Measurement, error) {
 		}
 	}
 	if len(rest) != want {
-		return m, &PacketError{fmt.Sprintf("the flags announce %d bytes, there are %d", want+1, len(packet))}
+		return m, &PacketError{Detail: fmt.Sprintf("the flags announce %d bytes, there are %d", want+1, len(packet))}
 	}
 	take := func(n int) []byte {
 		part := rest[:n]
@@ -106,7 +110,7 @@ func Decode(packet []byte) (Measurement, error) {
 	}
 	raw := binary.LittleEndian.Uint16(take(2))
 	if raw == unsuccessful {
-		return m, &PacketError{"the scale says that its measurement did not succeed: stand still and weigh again"}
+		return m, &PacketError{Detail: "the scale says that its measurement did not succeed: stand still and weigh again", Unsuccessful: true}
 	}
 	m.Mass = quantity.Mass(float64(raw) * kilogramStep)
 	if flags&flagImperial != 0 {
@@ -150,7 +154,7 @@ func Encode(m Measurement) ([]byte, error) {
 	}
 	raw := float64(m.Mass)/step + 0.5
 	if !(raw >= 0) || raw >= unsuccessful {
-		return nil, &PacketError{fmt.Sprintf("the format cannot carry %g kg", float64(m.Mass))}
+		return nil, &PacketError{Detail: fmt.Sprintf("the format cannot carry %g kg", float64(m.Mass))}
 	}
 	out := binary.LittleEndian.AppendUint16([]byte{flags}, uint16(raw))
 	if t := m.Stamp; t.Valid() {
@@ -166,7 +170,7 @@ func Encode(m Measurement) ([]byte, error) {
 func DecodeHex(text string) (Measurement, error) {
 	packet, err := hex.DecodeString(strings.NewReplacer(" ", "", ":", "", "-", "").Replace(strings.TrimSpace(text)))
 	if err != nil {
-		return Measurement{}, &PacketError{"these are not bytes in hexadecimal digits"}
+		return Measurement{}, &PacketError{Detail: "these are not bytes in hexadecimal digits"}
 	}
 	return Decode(packet)
 }

@@ -2,6 +2,7 @@ package workbench
 
 import (
 	"context"
+	"errors"
 	"sync"
 	"time"
 
@@ -72,9 +73,14 @@ func (s *Scales) line(practice, key string) *line {
 }
 
 // Hear takes one packet of a scale. The error is a *scale.PacketError when it says
-// nothing: also then it has been heard.
+// nothing; the scale has been heard all the same when its measurement did not
+// succeed.
 func (s *Scales) Hear(practice, key string, packet []byte) (ScaleReading, error) {
 	m, err := scale.Decode(packet)
+	var bad *scale.PacketError
+	if errors.As(err, &bad) && !bad.Unsuccessful {
+		return ScaleReading{}, err
+	}
 	s.mu.Lock()
 	defer s.mu.Unlock()
 	l := s.line(practice, key)

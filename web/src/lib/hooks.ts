@@ -55,3 +55,22 @@ export function goOn(from: HTMLElement) {
   next?.focus()
   if (next instanceof HTMLInputElement) next.select()
 }
+
+/** Up and down go to the one before and after in a list, while nothing else is focused. */
+export function useArrows(ids: readonly string[], chosen: string | undefined, open: (id: string) => void) {
+  const step = (by: number) => {
+    const next = ids[ids.indexOf(chosen ?? '') + by]
+    if (next) open(next)
+    return next !== undefined
+  }
+  const latest = useRef(step)
+  latest.current = step
+  useEffect(() => {
+    const move = (e: KeyboardEvent) => {
+      const by = { ArrowDown: 1, ArrowUp: -1 }[e.key]
+      if (by !== undefined && e.target === document.body && latest.current(by)) e.preventDefault()
+    }
+    window.addEventListener('keydown', move)
+    return () => window.removeEventListener('keydown', move)
+  }, [])
+}

@@ -4,7 +4,7 @@ import { useSearchParams } from 'react-router'
 import { ApiError, api, data, type Shapes } from '../../api/client'
 import { newId, useBench, usePull } from '../../lib/desk'
 import { percent } from '../../lib/format'
-import { useWidth } from '../../lib/hooks'
+import { useArrows, useWidth } from '../../lib/hooks'
 import { Cautions } from '../../ui/cautions'
 import { Explain } from '../../ui/explain'
 import { Select } from '../../ui/fields'
@@ -27,6 +27,11 @@ export function BandsStation() {
   const fits = band ? moves.filter((m) => m.kinds.includes(band.kind)) : []
   const move = fits.find((m) => m.key === search.get('move')) ?? fits.find((m) => m.key === 'band-row') ?? fits[0]
   const go = (of: string, key?: string) => setSearch(key ? { of, move: key } : { of }, { replace: true })
+  useArrows(
+    bands.map((b) => b.id),
+    band?.id,
+    (id) => go(id, search.get('move') ?? undefined),
+  )
   const add = (kind: Band['kind']) => {
     const id = newId()
     const n = bands.filter((b) => b.kind === kind).length + 1

@@ -9,6 +9,7 @@ import { LivePanel } from '../../ui/live'
 import { Button } from '../../ui/parts'
 import { Quantity } from '../../ui/quantity'
 import { DataTable } from '../../ui/table'
+import { ForceAxis, Hatching, hatched } from './axes'
 import { type Band, type BandState, force, marks, newtons, off } from './forces'
 
 /** A band's own curve: its points, the fit through them, and reading further ones. */
@@ -80,7 +81,7 @@ const box = { left: 46, right: 14, top: 12, bottom: 26 }
 function ForceCurve({ band: b, state, width, height }: { band: Band; state: BandState; width: number; height: number }) {
   const { units } = useBench()
   const hatch = useId()
-  const [dl, df] = [units.display(units.system === 'us' ? 'level' : 'length'), units.display('force')]
+  const dl = units.display(units.system === 'us' ? 'level' : 'length')
   const longest = Math.max(...state.curve.map((p) => p.length_m), ...b.points.map((p) => p.length_m))
   const most = Math.max(...state.curve.map((p) => p.force_n + p.u95_n), ...b.points.map((p) => p.force_n))
   const x = scaleLinear([b.rest_m * 0.95, longest * 1.02], [box.left, width - box.right])
@@ -103,19 +104,8 @@ function ForceCurve({ band: b, state, width, height }: { band: Band; state: Band
       role="img"
       aria-label={`Force of ${b.name} by its length`}
     >
-      <defs>
-        <pattern id={hatch} width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-          <line x1="0" x2="0" y1="0" y2="7" stroke="var(--action)" strokeWidth="2" opacity="0.55" />
-        </pattern>
-      </defs>
-      {marks((most * 1.05) / df.factor, 5).map((v) => (
-        <g key={v}>
-          <line x1={box.left} x2={width - box.right} y1={y(v * df.factor)} y2={y(v * df.factor)} stroke="var(--faint)" />
-          <text x={box.left - 6} y={y(v * df.factor) + 4} fontSize="13" textAnchor="end" fill="var(--soft)" className="font-cond">
-            {v}
-          </text>
-        </g>
-      ))}
+      <Hatching id={hatch} />
+      <ForceAxis units={units} most={most * 1.05} y={y} left={box.left} right={width - box.right} count={5} />
       {marks(last / dl.factor, 10)
         .filter((v) => v * dl.factor >= first)
         .map((v) => (
@@ -123,9 +113,6 @@ function ForceCurve({ band: b, state, width, height }: { band: Band; state: Band
             {Math.round(v * 100) / 100}
           </text>
         ))}
-      <text x={4} y={12} fontSize="13" fill="var(--soft)" className="font-cond">
-        {df.symbol}
-      </text>
       <text x={width - 4} y={height - 8} fontSize="13" textAnchor="end" fill="var(--soft)" className="font-cond">
         {units.system === 'us' ? 'in' : 'm'}
       </text>
@@ -135,7 +122,7 @@ function ForceCurve({ band: b, state, width, height }: { band: Band; state: Band
           y={box.top}
           width={Math.max(0, x(beyond.at(-1)?.length_m ?? 0) - x(beyond[0]?.length_m ?? 0))}
           height={height - box.top - box.bottom}
-          fill={`url(#${CSS.escape(hatch)})`}
+          fill={hatched(hatch)}
         />
       )}
       <path d={area} fill="var(--ink)" opacity="0.12" />
@@ -156,7 +143,8 @@ function ForceCurve({ band: b, state, width, height }: { band: Band; state: Band
       ))}
       {beyond.length > 1 && (
         <text
-          x={x(beyond[0]?.length_m ?? 0) + 6}
+          x={x(beyond.at(-1)?.length_m ?? 0) - 4}
+          textAnchor="end"
           y={box.top + 14}
           fontSize="14"
           fill="var(--action)"

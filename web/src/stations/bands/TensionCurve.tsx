@@ -2,7 +2,8 @@ import { scaleLinear } from 'd3-scale'
 import { useId } from 'react'
 import { useBench } from '../../lib/desk'
 import { DataTable } from '../../ui/table'
-import { marks, type Pull } from './forces'
+import { ForceAxis, Hatching, hatched } from './axes'
+import type { Pull } from './forces'
 
 const box = { left: 44, right: 74, top: 14, bottom: 24 }
 
@@ -10,7 +11,6 @@ const box = { left: 44, right: 74, top: 14, bottom: 24 }
 export function TensionCurve({ pull, width, height }: { pull: Pull; width: number; height: number }) {
   const { units } = useBench()
   const hatch = useId()
-  const d = units.display('force')
   const top = Math.max(
     10,
     pull.peak_n,
@@ -36,29 +36,10 @@ export function TensionCurve({ pull, width, height }: { pull: Pull; width: numbe
       role="img"
       aria-label={`Tension from ${units.show('force', pull.start_n)} at the start to ${units.show('force', pull.finish_n)} at the finish`}
     >
-      <defs>
-        <pattern id={hatch} width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-          <rect width="7" height="7" fill="var(--sheet)" />
-          <line x1="0" x2="0" y1="0" y2="7" stroke="var(--action)" strokeWidth="2.5" />
-        </pattern>
-      </defs>
-      {marks(top / d.factor, 4).map((v) => (
-        <g key={v}>
-          <line x1={box.left} x2={width - box.right} y1={y(v * d.factor)} y2={y(v * d.factor)} stroke="var(--faint)" />
-          <text x={box.left - 6} y={y(v * d.factor) + 4} fontSize="13" textAnchor="end" fill="var(--soft)" className="font-cond">
-            {v}
-          </text>
-        </g>
-      ))}
-      <text x={4} y={12} fontSize="13" fill="var(--soft)" className="font-cond">
-        {d.symbol}
-      </text>
+      <Hatching id={hatch} />
+      <ForceAxis units={units} most={top} y={y} left={box.left} right={width - box.right} count={4} />
       {runs.map((r) => (
-        <path
-          key={`${r.kind}${r.points[0]?.way}`}
-          d={area(r.points)}
-          fill={r.kind === 'beyond' ? `url(#${CSS.escape(hatch)})` : 'var(--covered-bg)'}
-        />
+        <path key={`${r.kind}${r.points[0]?.way}`} d={area(r.points)} fill={r.kind === 'beyond' ? hatched(hatch) : 'var(--covered-bg)'} />
       ))}
       <path d={band} fill="var(--ink)" opacity="0.1" />
       {runs.map((r) => (

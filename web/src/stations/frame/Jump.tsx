@@ -8,7 +8,7 @@ import { stations } from './stations'
 
 type Place = { name: string; what: string; to: string }
 
-/** One line to any client, station, container or need. */
+/** One line to any client, station, container, band or need. */
 export function Jump({ onClose }: { onClose: () => void }) {
   const { desk } = useBench()
   const navigate = useNavigate()
@@ -22,6 +22,7 @@ export function Jump({ onClose }: { onClose: () => void }) {
   const all: Place[] = [
     ...stations.map((s) => ({ name: s.name, what: 'station', to: `${here}/${s.path}` })),
     ...desk.file.containers.map((c) => ({ name: c.name, what: c.kind, to: `${here}/loads?of=${c.id}` })),
+    ...desk.file.bands.map((b) => ({ name: b.name, what: 'band', to: `${here}/bands?of=${b.id}` })),
     ...desk.results.board.slots.map((s) => ({ name: s.name, what: 'need', to: `${here}/needs?slot=${s.key}` })),
     ...(clients.data?.clients ?? []).map((c) => ({ name: c.name, what: 'client', to: `/c/${c.id}/needs` })),
   ]
@@ -34,11 +35,11 @@ export function Jump({ onClose }: { onClose: () => void }) {
   return (
     <Sheet title="Jump to" onClose={onClose}>
       <input
-        aria-label="Client, station, container or need"
+        aria-label="Client, station, container, band or need"
         // biome-ignore lint/a11y/noAutofocus: the sheet is opened to type here
         autoFocus
         className="w-full border-b-2 border-ink bg-transparent py-1 text-[17px]"
-        placeholder="Client, station, container or need"
+        placeholder="Client, station, container, band or need"
         value={q}
         onChange={(e) => {
           setQ(e.target.value)

@@ -6,6 +6,8 @@ const rows: [string, string][] = [
   ['j', 'jump to any client or thing'],
   ['u', 'switch units'],
   ['c', 'close the worst gap (Needs)'],
+  ['w', 'weigh it (Loads)'],
+  ['r', 'take what the scale shows (Loads, Bands)'],
   ['n', 'add a container (Stock)'],
   ['Ctrl Z', 'undo'],
   ['Ctrl Shift Z', 'do again'],

@@ -1,7 +1,7 @@
-import { useEffect } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import type { Shapes } from '../../api/client'
 import { fillingsOf, useBench } from '../../lib/desk'
+import { useArrows } from '../../lib/hooks'
 import { Cautions } from '../../ui/cautions'
 import { Head } from '../../ui/parts'
 import { BarBench } from './BarBench'
@@ -23,18 +23,7 @@ export function LoadsStation() {
   const container = desk.file.containers.find((c) => c.id === chosen)
   const handle = handles.find((h) => h.id === chosen)
   const open = (id: string) => setSearch({ of: id }, { replace: true })
-  useEffect(() => {
-    const move = (e: KeyboardEvent) => {
-      if (e.target !== document.body || (e.key !== 'ArrowDown' && e.key !== 'ArrowUp')) return
-      const next = ids[ids.indexOf(chosen ?? '') + (e.key === 'ArrowDown' ? 1 : -1)]
-      if (next) {
-        e.preventDefault()
-        open(next)
-      }
-    }
-    window.addEventListener('keydown', move)
-    return () => window.removeEventListener('keydown', move)
-  })
+  useArrows(ids, chosen, open)
   if (!chosen)
     return (
       <p className="p-6 text-soft">

@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { useSearchParams } from 'react-router'
+import { Link, useSearchParams } from 'react-router'
 import type { Container } from '../../api/client'
 import { fillingsOf, newId, useBench } from '../../lib/desk'
 import { useKey } from '../../lib/hooks'
@@ -89,6 +89,7 @@ export function StockStation() {
       <div className="space-y-6">
         <AtHand />
         <Batches />
+        <OwnBands />
         <OwnedGear />
         <Cautions station="stock" />
       </div>
@@ -152,6 +153,23 @@ function AtHand() {
         options={library.fillings.map((f) => ({ value: f.key, label: f.name }))}
         onValue={(v) => writer.write({ part: 'at-hand', body: () => ({ fillings: v }) })}
       />
+    </section>
+  )
+}
+
+/** Bands are known by what they pull: they live at their own station. */
+function OwnBands() {
+  const { desk } = useBench()
+  const bands = desk.file.bands
+  return (
+    <section>
+      <Head>Bands</Head>
+      <p className="m-0 text-[14px]">
+        {bands.length > 0 ? `${bands.map((b) => b.name).join(', ')}. ` : 'None yet. '}
+        <Link className="text-action underline underline-offset-2" to="../bands" relative="path">
+          {bands.length > 0 ? 'What they pull' : 'Add one at Bands'}
+        </Link>
+      </p>
     </section>
   )
 }
