@@ -96,8 +96,8 @@ func TestWaistRowByHand(t *testing.T) {
 func TestMiniLoopByHand(t *testing.T) {
 	m := movementOf(t, "band-seated-abduction")
 	c := band.CourseOf(m, band.MiniLoop, 1.80, band.Rig{Fold: 1})
-	assert.InDelta(t, 1.80*(0.191+math.Pi*0.035), c.Run[0], 1e-9)
-	apart := 1.80 * 2 * (0.191/2 + 0.245*math.Sin(40*math.Pi/180))
+	assert.InDelta(t, 1.80*(2*0.052+math.Pi*0.035), c.Run[0], 1e-9)
+	apart := 1.80 * 2 * (0.052 + 0.245*math.Sin(30*math.Pi/180))
 	assert.InDelta(t, apart+1.80*math.Pi*0.035, c.Run[len(c.Run)-1], 1e-9)
 }
 

@@ -57,7 +57,7 @@ type Figure struct {
 
 // Shares of stature that the figure needs beside those of package body.
 const (
-	halfHip      = 0.191 / 2 // Drillis & Contini 1966, hip width
+	halfHip      = 0.052 // between the hip joints, which lie well inside of the hips' width (house value)
 	halfShoulder = body.ShoulderWidth / 2
 	shank        = body.Knee - body.Ankle
 	thigh        = body.Hip - body.Knee
@@ -148,7 +148,11 @@ func (p Pose) Figure() Figure {
 	f.MovingKnee, f.MovingAnkle = f.Knee, f.Ankle
 	if p.Leg != 0 || p.Calf != 0 || p.LegOut != 0 {
 		f.MovingKnee = f.Hip.plus(turned(p.Leg, p.LegOut).times(thigh))
-		f.MovingAnkle = f.MovingKnee.plus(turned(p.Calf, p.LegOut).times(shank))
+		out := p.LegOut
+		if p.Base == Seated {
+			out = 0 // the thigh turns, the shank hangs or stands
+		}
+		f.MovingAnkle = f.MovingKnee.plus(turned(p.Calf, out).times(shank))
 	}
 	if p.Ahead != 0 {
 		f.each(func(q *Point3) { q.X += p.Ahead })

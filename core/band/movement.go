@@ -225,9 +225,9 @@ var movements = []Movement{
 	{Key: "band-knee-extension", Name: "Knee extension seated, low anchor", Place: Anchor, Side: Behind, Height: lowAnchor, End: AnkleEnd, Start: leg(Pose{Base: Seated}, 90, 0, 0), Finish: leg(Pose{Base: Seated}, 90, 85, 0), Arc: true, Fold: 1, Caution: atAnchor},
 	{Key: "band-walk-out", Name: "Walk out against a band at the waist", Place: Anchor, Side: Behind, Height: waistAnchor, End: Waist, Start: stand, Finish: with(stand, func(p *Pose) { p.Ahead = 0.6 }), Fold: 1, Caution: atAnchor},
 
-	{Key: "band-seated-abduction", Name: "Knees apart, band round the knees, seated", Place: Knees, End: KneesEnd, Start: leg(Pose{Base: Seated}, 90, 0, 0), Finish: leg(Pose{Base: Seated}, 90, 0, 40), Arc: true, View: FromAbove, Fold: 1, Caution: legLoop},
+	{Key: "band-seated-abduction", Name: "Knees apart, band round the knees, seated", Place: Knees, End: KneesEnd, Start: leg(Pose{Base: Seated}, 90, 0, 0), Finish: leg(Pose{Base: Seated}, 90, 0, 30), Arc: true, View: FromAbove, Fold: 1, Caution: legLoop},
 	{Key: "band-side-step", Name: "Side step, band round the ankles", Place: Ankles, End: AnkleEnd, Start: leg(with(stand, func(p *Pose) { p.Shank, p.Thigh = 12, 20 }), -8, -12, 0), Finish: leg(with(stand, func(p *Pose) { p.Shank, p.Thigh = 12, 20 }), -8, -12, 25), Arc: true, View: FromFront, Fold: 1, Caution: legLoop},
-	{Key: "band-clam", Name: "Clam, band round the knees, lying on the side", Place: Knees, End: KneesEnd, Start: leg(Pose{Base: Seated}, 45, -80, 0), Finish: leg(Pose{Base: Seated}, 45, -80, 30), Arc: true, View: FromFront, Fold: 1, Caution: legLoop},
+	{Key: "band-clam", Name: "Clam, band round the knees, lying on the side", Place: Knees, End: KneesEnd, Start: leg(Pose{Base: Seated}, 45, -80, 0), Finish: leg(Pose{Base: Seated}, 45, -80, 28), Arc: true, View: FromFront, Fold: 1, Caution: legLoop},
 	{Key: "band-wrist-apart", Name: "Wrists apart, arms ahead", Place: Wrists, End: BothHands, Start: arms(stand, 90, 90, 0), Finish: arms(stand, 90, 90, 30), Arc: true, View: FromAbove, Fold: 1, Caution: legLoop},
 }
 

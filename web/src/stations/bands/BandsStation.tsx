@@ -289,12 +289,13 @@ function Drawings({ pull, move }: { pull: Shapes['BandPull']; move: Move }) {
 /** What has to be said of a set-up. */
 function Words({ pull, move }: { pull: Shapes['BandPull']; move: Move }) {
   const { units, desk } = useBench()
+  const mini = move.kinds.includes('mini-loop')
   return (
     <div className="mt-1 text-[14px]" aria-live="polite">
       {pull.stretch > pull.stretch_limit && (
         <p className="m-0 font-semibold text-action" role="alert">
-          Stretched to {pull.stretch.toFixed(2)} times its length, beyond the limit of {pull.stretch_limit}: stand nearer, let out at the
-          grip, or fold it less.
+          Stretched to {pull.stretch.toFixed(2)} times its length, beyond the limit of {pull.stretch_limit}:{' '}
+          {mini ? 'a longer loop, or not so far apart.' : 'stand nearer, let out at the grip, or fold it less.'}
         </p>
       )}
       {pull.worst === 'beyond measured' && (
@@ -318,7 +319,9 @@ function Words({ pull, move }: { pull: Shapes['BandPull']; move: Move }) {
       <p className="m-0 text-soft">
         {pull.range
           ? `Can be set from ${force(units, pull.range.light.mean_n)} to ${force(units, pull.range.heavy.mean_n)} mean. `
-          : 'In this set-up it cannot be made to load half of the way within its limit. '}
+          : mini
+            ? 'It does not load half of this way within its limit. '
+            : 'Set up like this it cannot be made to load half of the way within its limit. '}
         {move.held
           ? 'Held against, not pulled along. '
           : `Along the way ${units.show('force', pull.along_n)} (${pull.work_j.toFixed(0)} J a rep). `}

@@ -173,7 +173,7 @@ function Person(
       {(!p.above || b.knee.x > 0.1) && (
         <>
           {(!moved || !p.mirrored) && <path d={leg(same)} />}
-          {p.mirrored && <path d={leg(other)} />}
+          {p.mirrored && !(moved && p.above) && <path d={leg(other)} />}
         </>
       )}
       {moved && <path d={line(flat(b.hip), flat(b.moving_knee), flat(b.moving_ankle))} />}
