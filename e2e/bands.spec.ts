@@ -71,7 +71,7 @@ test('what is moved is redrawn at once, and what is wanted is set up or refused 
   await expect(page.getByText(/^Does not hold/)).toBeVisible()
 })
 
-test('a wrong length is refused at its field, an odd point is named, and a band is looked over', async ({ page, demo }) => {
+test('a wrong length is refused at its field, an odd point is named, and a band is looked over', async ({ page, demo, complains }) => {
   await openDemo(page, demo, '/c/demo-loft/bands?of=loop-one')
   await field(page, 'Pulled to').fill('90 cm')
   await expect(page.getByText(/is below/)).toBeVisible()
@@ -84,6 +84,16 @@ test('a wrong length is refused at its field, an odd point is named, and a band 
   await page.getByRole('button', { name: 'Remove the point at 2.100 m' }).click()
   await expect(page.getByText(/lies apart from the rest/)).toBeHidden()
   await expect(page.getByText(/On the way back 1\d % of the pull is gone/)).toBeVisible()
+
+  // More taken up than there is: said at the field, the picture stays.
+  await field(page, 'Taken up at the grip').fill('2 m')
+  await page.keyboard.press('Enter')
+  await expect(field(page, 'Taken up at the grip')).toHaveAccessibleDescription(/at most 83.2 cm/)
+  await expect(page.getByRole('img', { name: /seen from the side/ })).toBeVisible()
+  await field(page, 'Taken up at the grip').fill('10 cm')
+  await page.keyboard.press('Enter')
+  await saved(page)
+  complains(/status of 422/)
 
   await page.getByRole('button', { name: /^old tube/ }).click()
   await page.getByRole('tab', { name: 'Keeping' }).click()

@@ -72,10 +72,13 @@ type Curve struct {
 	t95        float64       // Student's t at 95 % with n − 2 degrees of freedom
 }
 
-// Error names the field of a band that cannot be, as a path.
-type Error struct{ Field, Detail string }
+// Error names the field of a band that cannot be, as a path, and says why.
+type Error struct {
+	Field  string
+	Detail quantity.Phrase
+}
 
-func (e *Error) Error() string { return e.Detail }
+func (e *Error) Error() string { return e.Detail.In(quantity.Metric) }
 
 // basis functions of one strand at a stretch ratio: dF/dA0C1 and dF/dA0C2.
 func shape(stretch float64) (g1, g2 float64) {
@@ -91,10 +94,10 @@ func shape(stretch float64) (g1, g2 float64) {
 // *Error: no points, a point at or below the rest length, or without force.
 func Fit(rest quantity.Length, strands int, points []Point) (Curve, error) {
 	if !(rest > 0) {
-		return Curve{}, &Error{"rest_length_m", "a band has a length at rest, above 0"}
+		return Curve{}, &Error{"rest_length_m", quantity.Say("a band has a length at rest, above 0")}
 	}
 	if strands < 1 || strands > 16 {
-		return Curve{}, &Error{"strands", fmt.Sprintf("%d strands are not between 1 and 16", strands)}
+		return Curve{}, &Error{"strands", quantity.Say(fmt.Sprintf("%d strands are not between 1 and 16", strands))}
 	}
 	c := Curve{Rest: rest, Strands: strands}
 	var p problem
@@ -103,11 +106,11 @@ func Fit(rest quantity.Length, strands int, points []Point) (Curve, error) {
 		stretch := float64(pt.Length / rest)
 		switch {
 		case !(stretch > 1):
-			return Curve{}, &Error{at("length_m"), fmt.Sprintf("at %.3f m a band of %.3f m at rest is not stretched", float64(pt.Length), float64(rest))}
+			return Curve{}, &Error{at("length_m"), quantity.Say("at ", quantity.Amount(quantity.KindLength, float64(pt.Length)), " a band of ", quantity.Amount(quantity.KindLength, float64(rest)), " at rest is not stretched")}
 		case !(pt.Force > 0):
-			return Curve{}, &Error{at("force_n"), "a stretched band pulls with a force above 0"}
+			return Curve{}, &Error{at("force_n"), quantity.Say("a stretched band pulls with a force above 0")}
 		case pt.U1 < 0:
-			return Curve{}, &Error{at("u_n"), "an uncertainty cannot be negative"}
+			return Curve{}, &Error{at("u_n"), quantity.Say("an uncertainty cannot be negative")}
 		}
 		if !pt.Releasing {
 			p.add(i, stretch, float64(pt.Force)/float64(strands), float64(pt.U1)/float64(strands))
@@ -115,7 +118,7 @@ func Fit(rest quantity.Length, strands int, points []Point) (Curve, error) {
 		}
 	}
 	if len(p.rows) == 0 {
-		return Curve{}, &Error{"points", "no point was read while pulling"}
+		return Curve{}, &Error{"points", quantity.Say("no point was read while pulling")}
 	}
 	c.solve(p)
 	return c, nil
@@ -305,13 +308,13 @@ func (c Curve) Loss(points []Point) (share float64, ok bool) {
 // latex (from memory), ±35 %. Errors are *Error.
 func Estimate(rest quantity.Length, strands int, width, thickness quantity.Length) (Curve, error) {
 	if !(rest > 0) {
-		return Curve{}, &Error{"rest_length_m", "a band has a length at rest, above 0"}
+		return Curve{}, &Error{"rest_length_m", quantity.Say("a band has a length at rest, above 0")}
 	}
 	if strands < 1 || strands > 16 {
-		return Curve{}, &Error{"strands", fmt.Sprintf("%d strands are not between 1 and 16", strands)}
+		return Curve{}, &Error{"strands", quantity.Say(fmt.Sprintf("%d strands are not between 1 and 16", strands))}
 	}
 	if !(width > 0 && thickness > 0) {
-		return Curve{}, &Error{"width_m", "an estimate needs the width and the thickness of one strand"}
+		return Curve{}, &Error{"width_m", quantity.Say("an estimate needs the width and the thickness of one strand")}
 	}
 	area := float64(width*thickness) * 1e6 // mm², so that MPa·mm² = N
 	return Curve{Rest: rest, Strands: strands, A0C1: quantity.Force(latexC1 * area), A0C2: quantity.Force(latexC2 * area), Basis: Estimated}, nil

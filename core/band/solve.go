@@ -85,6 +85,22 @@ type Set struct {
 // Profile is the tension of the set-up.
 func (s Set) Profile() Profile { return Of(s.Movement, s.Bands, s.Stature, s.Rig) }
 
+// leastRun is the least share of a run that the grip must leave (house value).
+const leastRun = 0.2
+
+// Check refuses a set-up that leaves nothing to pull on: the error is an *Error that
+// names the field.
+func (s Set) Check() error {
+	for _, b := range s.Bands {
+		run := float64(b.Curve.Rest) / float64(max(1, s.Rig.Fold))
+		if restOf(b, s.Rig) < leastRun*run {
+			length := func(v float64) quantity.Piece { return quantity.Amount(quantity.KindLevel, v) }
+			return &Error{"grip_m", quantity.Say("the grip cannot take up ", length(float64(s.Rig.Grip)), " of a run of ", length(run), ": at most ", length((1-leastRun)*run))}
+		}
+	}
+	return nil
+}
+
 // Span is from where to where an adjuster goes, in m.
 func (s Set) Span(a Adjuster) (low, high float64) {
 	switch a {

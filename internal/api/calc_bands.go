@@ -51,7 +51,7 @@ func (q BandQuestion) answer() (out BandAnswer, err error) {
 	}
 	var bad *band.Error
 	if errors.As(err, &bad) {
-		return out, refuse(bad.Field, bad.Detail, nil)
+		return out, refuse(bad.Field, bad.Detail.In(quantity.Metric), nil)
 	}
 	if err != nil {
 		return out, err

@@ -181,7 +181,7 @@ func resultsOf(f store.File, r workbench.Results) Results {
 	out := Results{
 		Lacks: r.Lacks, BodyMassKg: float64(r.Case.Person.BodyMass), MassGuess: r.MassGuessed,
 		FreeM2: free.Value, FreeWhy: derivationOf(free), LaneM: float64(room.Lane()), LaneWhy: derivationOf(room.ExplainLane()), Lengths: space.Lengths(room.Lane(), carryDistance),
-		Heights: heightsOf(r.Case.Person.Stature), Heads: []Headroom{}, Loads: []Load{}, Batches: batchesOf(r.Batches), Bands: bandStates(r.Bands), Reach: reachOf(r.Means.Ladder), Board: boardOf(r.Board, units), Cautions: []Caution{},
+		Heights: heightsOf(r.Case.Person.Stature), Heads: []Headroom{}, Loads: []Load{}, Batches: batchesOf(r.Batches), Bands: bandStates(r.Bands, units), Reach: reachOf(r.Means.Ladder), Board: boardOf(r.Board, units), Cautions: []Caution{},
 	}
 	for _, h := range r.Heads {
 		out.Heads = append(out.Heads, Headroom{string(h.Use), h.Name, h.Needed.Value, float64(h.Margin), h.Fits, h.Known, h.Instead.In(units), derivationOf(h.Needed)})

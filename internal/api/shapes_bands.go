@@ -77,7 +77,7 @@ type BandState struct {
 // curveSteps is in how many steps a curve is drawn up to the stretch limit.
 const curveSteps = 36
 
-func bandStates(all []workbench.BandOf) []BandState {
+func bandStates(all []workbench.BandOf, units quantity.System) []BandState {
 	out := []BandState{}
 	for _, b := range all {
 		c := b.Elastic.Curve
@@ -86,7 +86,7 @@ func bandStates(all []workbench.BandOf) []BandState {
 			one.Dues = append(one.Dues, BandDue{string(d.What), d.At, d.Retire})
 		}
 		if b.Problem != nil {
-			one.Problem = b.Problem.Error()
+			one.Problem = b.Said(units)
 			out = append(out, one)
 			continue
 		}

@@ -29,6 +29,19 @@ type BandOf struct {
 // Usable says that it may be used: it has a curve and nothing is wrong with it.
 func (b BandOf) Usable() bool { return b.Problem == nil && b.Band.Condition == "sound" }
 
+// Said is what stands against its curve, in a client's units; empty when nothing
+// does.
+func (b BandOf) Said(units quantity.System) string {
+	var bad *band.Error
+	switch {
+	case b.Problem == nil:
+		return ""
+	case errors.As(b.Problem, &bad):
+		return bad.Detail.In(units)
+	}
+	return b.Problem.Error()
+}
+
 // roundGap is how long after a reading the next counts as a new round of
 // measuring, in seconds (house value).
 const roundGap = 30 * day
@@ -100,26 +113,43 @@ func fit(all []BandOf) []band.Band {
 	return out
 }
 
-func checkBands(f store.File) error {
-	for _, b := range bandsOf(f) {
+func checkBands(f store.File, say func(...any) string) error {
+	all := bandsOf(f)
+	for _, b := range all {
 		var bad *band.Error
 		// A band that nobody has measured at all yet is no mistake.
 		if errors.As(b.Problem, &bad) && (len(b.Points) > 0 || bad.Field != "width_m") {
 			field := map[string]string{"rest_length_m": "rest_m"}[bad.Field]
-			return &FieldError{cmp.Or(field, bad.Field), bad.Detail}
+			return &FieldError{cmp.Or(field, bad.Field), say(bad.Detail)}
 		}
 	}
 	for _, r := range f.Rigs {
 		if _, ok := band.MovementByKey(r.ID); !ok {
 			return &FieldError{"id", fmt.Sprintf("no band movement is called %q", r.ID)}
 		}
+		s := band.Set{Rig: rigOf(r)}
 		for i, id := range r.Bands {
-			if !slices.ContainsFunc(f.Bands, func(b store.Band) bool { return b.ID == id }) {
+			at := slices.IndexFunc(all, func(b BandOf) bool { return b.Band.ID == id })
+			if at < 0 {
 				return &FieldError{fmt.Sprintf("bands[%d]", i), "that band is not there any more"}
 			}
+			if all[at].Problem == nil {
+				s.Bands = append(s.Bands, all[at].Elastic)
+			}
+		}
+		var bad *band.Error
+		if errors.As(s.Check(), &bad) {
+			return &FieldError{bad.Field, say(bad.Detail)}
 		}
 	}
 	return nil
+}
+
+func rigOf(r store.Rig) band.Rig {
+	return band.Rig{
+		Distance: quantity.Length(r.DistanceM), Height: quantity.Length(r.HeightM), Stance: quantity.Length(r.StanceM),
+		Grip: quantity.Length(r.GripM), Strap: quantity.Length(r.StrapM), Fold: max(1, r.Fold),
+	}
 }
 
 // Pulled is a band movement as it is set up for a client. Rig is how; Refusal says
@@ -177,7 +207,7 @@ func pulled(f store.File, rig store.Rig, usual bool, wish *Wish) (*Pulled, error
 		case at < 0:
 			return nil, &FieldError{fmt.Sprintf("rig.bands[%d]", i), "that band is not there any more"}
 		case all[at].Problem != nil:
-			return nil, &FieldError{fmt.Sprintf("rig.bands[%d]", i), all[at].Band.Name + ": " + all[at].Problem.Error()}
+			return nil, &FieldError{fmt.Sprintf("rig.bands[%d]", i), all[at].Band.Name + ": " + all[at].Said(out.Units)}
 		case !m.Takes(all[at].Elastic.Kind):
 			return nil, &FieldError{fmt.Sprintf("rig.bands[%d]", i), all[at].Band.Name + " is of the wrong kind for it: " + m.Wants()}
 		}
@@ -194,10 +224,14 @@ func pulled(f store.File, rig store.Rig, usual bool, wish *Wish) (*Pulled, error
 	if usual {
 		s.Rig = band.Usual(m, s.Bands[0], stature)
 	} else {
-		s.Rig = band.Rig{
-			Distance: quantity.Length(rig.DistanceM), Height: quantity.Length(rig.HeightM), Stance: quantity.Length(rig.StanceM),
-			Grip: quantity.Length(rig.GripM), Strap: quantity.Length(rig.StrapM), Fold: max(1, rig.Fold),
-		}
+		s.Rig = rigOf(rig)
+	}
+	var bad *band.Error
+	if errors.As(s.Check(), &bad) {
+		return nil, &FieldError{"rig." + bad.Field, bad.Detail.In(out.Units)}
+	}
+	if wish != nil && !slices.Contains(m.Adjusters(), wish.By) {
+		return nil, &FieldError{"wish.by", fmt.Sprintf("%s changes nothing in this movement", wish.By)}
 	}
 	if wish != nil {
 		got, err := s.Solve(wish.By, wish.Goal, wish.Force, others)

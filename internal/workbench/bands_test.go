@@ -57,6 +57,7 @@ func TestWhatCannotBeOfABandIsSaidAtItsField(t *testing.T) {
 		"points[1].length_m": func(f *store.File) { f.Bands[1].Points[1].LengthM = 1 },
 		"rest_m":             func(f *store.File) { f.Bands[0].RestM = 0 },
 		"bands[0]":           func(f *store.File) { f.Rigs[0].Bands = store.Words{"gone"} },
+		"grip_m":             func(f *store.File) { f.Rigs[0].GripM = 1 },
 		"id":                 func(f *store.File) { f.Rigs[0].ID = "no-such-movement" },
 	} {
 		f := demo.Files()[0]
@@ -113,9 +114,26 @@ func TestPullAndWhatIsWanted(t *testing.T) {
 	assert.Contains(t, bad.Detail, "a long loop, a strip or a tube")
 	_, err = b.Pull(ctx, practice, "demo-loft", rig("band-row"), true, nil)
 	require.ErrorAs(t, err, &bad)
+	all := usual.Rig
+	all.GripM = 2
+	_, err = b.Pull(ctx, practice, "demo-loft", all, false, nil)
+	require.ErrorAs(t, err, &bad)
+	assert.Equal(t, "rig.grip_m", bad.Path)
+	_, err = b.Pull(ctx, practice, "demo-loft", usual.Rig, false, &workbench.Wish{By: band.ByStance, Goal: band.OnMean, Force: 90})
+	require.ErrorAs(t, err, &bad)
+	assert.Equal(t, "wish.by", bad.Path)
 	_, err = b.Pull(ctx, practice, "demo-loft", rig("band-dance", "loop-one"), true, nil)
 	require.ErrorAs(t, err, &bad)
 	assert.Equal(t, "rig.id", bad.Path)
+}
+
+// In a client's own units, also what is refused.
+func TestRefusalsOfBandsAreInTheClientsUnits(t *testing.T) {
+	f := demo.Files()[1]
+	f.Bands[0].Points[0].LengthM = 1
+	var bad *workbench.FieldError
+	require.ErrorAs(t, workbench.Check(f), &bad)
+	assert.Equal(t, `at 3' 3⅜" a band of 3' 5" at rest is not stretched`, bad.Detail)
 }
 
 func TestSetUpInWords(t *testing.T) {

@@ -56,7 +56,7 @@ func check(f store.File) (*stock, error) {
 	if err != nil {
 		return nil, err
 	}
-	if err := checkBands(f); err != nil {
+	if err := checkBands(f, say); err != nil {
 		return nil, err
 	}
 	for _, g := range f.Gear {

@@ -202,7 +202,10 @@ function InMovement({ band, move, head }: { band: Band; move: Move; head: ReactN
   const { desk, units } = useBench()
   const { rig, asked, usable, change, keep, setMoved } = useRig(band, move)
   const [refusal, setRefusal] = useState<Shapes['PullRefusal'] | null>(null)
-  const pull = asked.data
+  // What could be worked out last stays in sight while something typed cannot.
+  const last = useRef(asked.data)
+  if (asked.data) last.current = asked.data
+  const pull = asked.data ?? last.current
   const onRig = (c: Partial<Rig>, done: boolean) => {
     setRefusal(null)
     change(c, done)
@@ -232,7 +235,7 @@ function InMovement({ band, move, head }: { band: Band; move: Move; head: ReactN
       </p>
     )
   const wrong = asked.error instanceof ApiError ? (Object.values(asked.error.fields)[0] ?? asked.error.message) : ''
-  if (wrong)
+  if (wrong && !pull)
     return (
       <div className="max-w-2xl">
         {head}
@@ -266,6 +269,11 @@ function InMovement({ band, move, head }: { band: Band; move: Move; head: ReactN
         </details>
       </div>
       <div className="min-w-0">
+        {wrong && (
+          <p role="alert" className="m-0 mb-2 text-action">
+            {wrong}.
+          </p>
+        )}
         <WishPanel move={move} pull={pull} refusal={refusal} onWish={onWish} />
         <RigPanel pull={pull} move={move} rig={rig} onRig={onRig} />
         <div className="mt-3">

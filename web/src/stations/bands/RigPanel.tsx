@@ -16,8 +16,9 @@ const byNames: Record<string, string> = {
 
 /** How the movement is set up: everything slides, and can be typed. */
 export function RigPanel(p: { pull: Pull; move: Move; rig: Rig; onRig: (change: Partial<Rig>, done: boolean) => void }) {
-  const { desk, units } = useBench()
+  const { desk, units, writer } = useBench()
   const { pull, move, rig, onRig } = p
+  const refused = writer.refusals[`rigs/${move.key}`] ?? {}
   const span = (by: string): [number, number] => {
     const s = pull.spans.find((x) => x.by === by)
     return [s?.low_m ?? 0, s?.high_m ?? 1]
@@ -36,6 +37,7 @@ export function RigPanel(p: { pull: Pull; move: Move; rig: Rig; onRig: (change: 
       high={high}
       hint={hint}
       draft={draft(field)}
+      refusal={refused[field]}
       kind={field === 'distance_m' || field === 'height_m' ? 'length' : 'level'}
       onValue={(v, done) => onRig({ [field]: v }, done)}
     />
@@ -95,6 +97,7 @@ function Slide(p: {
   kind: string
   hint?: string
   draft: string
+  refusal?: string
   onValue: (v: number, done: boolean) => void
 }) {
   const { units } = useBench()
@@ -111,6 +114,7 @@ function Slide(p: {
         draft={p.draft}
         max={Math.max(p.high, p.value, 5)}
         hint={p.hint}
+        refusal={p.refusal}
       />
       <input
         type="range"
