@@ -294,6 +294,9 @@ function Drawings({ pull, move }: { pull: Shapes['BandPull']; move: Move }) {
   )
 }
 
+/** Floors on which a band slips from under a foot. */
+const smooth = new Set(['wood', 'laminate', 'tile'])
+
 /** What has to be said of a set-up. */
 function Words({ pull, move }: { pull: Shapes['BandPull']; move: Move }) {
   const { units, desk } = useBench()
@@ -316,6 +319,12 @@ function Words({ pull, move }: { pull: Shapes['BandPull']; move: Move }) {
         <p className="m-0 text-action">
           More than the {force(units, pull.light_door_n)} that a hollow, glazed, sliding or folding door takes: a solid door that the pull
           closes, or a fixed anchor.
+        </p>
+      )}
+      {/^under/.test(move.place) && move.place !== 'under the hands' && smooth.has(desk.file.space.surface) && (
+        <p className="m-0 text-action">
+          The floor is {desk.file.space.surface}: a band slips out from under a foot there. Mid-foot, a flat rubber sole or a mat, and a
+          check before the first rep.
         </p>
       )}
       {pull.slack > 0.005 && (
