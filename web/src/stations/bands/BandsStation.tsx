@@ -19,7 +19,7 @@ import { TensionCurve, TensionTable } from './TensionCurve'
 
 /** What each band pulls, at each point of a movement, for this client standing here. */
 export function BandsStation() {
-  const { desk, library, writer } = useBench()
+  const { desk, library, units, writer } = useBench()
   const [search, setSearch] = useSearchParams()
   const bands = desk.file.bands
   const band = bands.find((b) => b.id === search.get('of')) ?? bands[0]
@@ -41,8 +41,9 @@ export function BandsStation() {
     return (
       <div className="p-6">
         <p className="mt-0 max-w-prose text-soft">
-          No band yet. A long loop of the usual size, 41 in laid flat, 22 mm wide and 4.5 mm thick, can be expected to pull about 12 kg at
-          twice its length; three pulls on a hanging scale tell what yours does.
+          No band yet. A long loop of the usual size, {units.show('level', 1.04)} laid flat, {units.show('thin', 0.022)} wide and{' '}
+          {units.show('thin', 0.0045)} thick, can be expected to pull about {units.show('force', 121)} at twice its length, give or take a
+          third; three pulls on a hanging scale tell what yours does.
         </p>
         <AddBand onAdd={add} />
       </div>
