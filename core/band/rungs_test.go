@@ -9,6 +9,7 @@ import (
 	"scrappyrack/core/band"
 	"scrappyrack/core/load"
 	"scrappyrack/core/movement"
+	"scrappyrack/core/quantity"
 	"scrappyrack/core/space"
 )
 
@@ -53,6 +54,21 @@ func TestRungsOfBands(t *testing.T) {
 	assert.InDelta(t, 2, heaviest("strong")/heaviest("light"), 0.01, "twice the strands, twice the pull")
 	assert.InDelta(t, 3, heaviest("light", "strong")/heaviest("light"), 0.01, "together they add")
 	assert.Equal(t, rungs, band.Rungs(bands, movement.Banded(), 1.75, bounds), "remembered as worked out")
+}
+
+// What reaches beyond the longest reading says so.
+func TestRungsBeyondWhatWasMeasuredAreMarked(t *testing.T) {
+	b := band.Band{ID: "x", Name: "x", Kind: band.LongLoop}
+	var err error
+	b.Curve, err = band.Fit(1.04, 2, []band.Point{{Length: 1.2, Force: 40}, {Length: 1.4, Force: 62}, {Length: 1.6, Force: 80}})
+	require.NoError(t, err)
+	bounds := band.BoundsIn(space.Room{Length: 4, Width: 3}, 1.75)
+	for _, r := range band.Rungs([]band.Band{b}, []string{"band-row"}, 1.75, bounds) {
+		assert.Contains(t, r.Note.In(quantity.Metric), "beyond what was measured")
+	}
+	for _, r := range band.Rungs([]band.Band{loop(t, "far", 1)}, []string{"band-row"}, 1.75, bounds) {
+		assert.NotContains(t, r.Note.In(quantity.Metric), "beyond what was measured")
+	}
 }
 
 // A band of three measured points counts by its curve: a stronger loop that looks the

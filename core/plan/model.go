@@ -104,13 +104,15 @@ func (m Model) scale() int64 {
 	return min(m.Budget, total)*(n+1) + n + 1
 }
 
-// Answer is a chosen set with its worth. Proven says that no other set is
-// better; otherwise Bound is the highest value that is still possible.
+// Answer is a chosen set with its worth. Proven says that no other set is worth
+// more, nor as much for less; otherwise Bound is the highest value that is still
+// possible.
 type Answer struct {
 	Chosen []int
 	Value  int64
 	Cost   int64
 	Proven bool
+	Fewest bool // and none of as much value for as little has fewer items
 	Bound  int64
 	Nodes  int
 }

@@ -24,8 +24,10 @@ const (
 
 // Solve finds the best set and proves it, in three searches by branch and bound
 // on the Lagrangian bound of the value: the highest value; then, at that value,
-// the lowest cost (is there a set for less?); then the fewest items. Every bound
-// is recomputed in whole numbers, so that pruning needs no tolerance. The same
+// the lowest cost (is there a set for less?); then the fewest items, for which it
+// looks at a bounded number of nodes: where many fills do the same, proving that
+// none of them can be spared takes longer than it is worth. Every bound is
+// recomputed in whole numbers, so that pruning needs no tolerance. The same
 // model always gives the same answer. When ctx ends first, the best set found
 // is returned with Proven false and the highest value that is still possible;
 // a Bound equal to Value then means that only cost or items are unproven.
@@ -48,22 +50,30 @@ func Solve(ctx context.Context, m Model) (Answer, error) {
 	if !s.stopped {
 		s.tie = true
 		s.cutoff = value - 1
-		for _, phase := range []func(){s.belowCost, s.belowItems} {
-			s.tighten = phase
-			phase()
-			if s.run(); s.stopped {
-				break
-			}
+		s.phase(s.belowCost)
+		if !s.stopped {
 			s.restore()
+			s.most = s.nodes + mostItemNodes
+			s.phase(s.belowItems)
 		}
 		bound = value
 	}
-	a := Answer{Proven: !s.stopped, Nodes: s.nodes, Value: s.p.base + value, Bound: s.p.base + max(bound, value)}
+	a := Answer{Proven: !s.stopped, Fewest: !s.stopped && !s.tired, Nodes: s.nodes, Value: s.p.base + value, Bound: s.p.base + max(bound, value)}
 	for _, i := range s.found.list(s.p.n) {
 		a.Chosen = append(a.Chosen, i)
 		a.Cost += m.Options[i].Cost
 	}
 	return a, nil
+}
+
+// mostItemNodes is how many nodes the search for fewer items may take.
+const mostItemNodes = 2000
+
+// phase runs the search for something that asks for less, as often as it finds it.
+func (s *search) phase(less func()) {
+	s.tighten = less
+	less()
+	s.run()
 }
 
 func floorDiv(a, b int64) int64 {
@@ -113,6 +123,8 @@ type search struct {
 	reduced    []int64
 	nodes      int
 	stopped    bool
+	most       int  // nodes after which the search gives up; 0 for none
+	tired      bool // it gave up
 }
 
 // belowCost and belowItems ask for a set that costs, or counts, less than the
@@ -142,6 +154,10 @@ func (s *search) run() int64 {
 		for at != nil {
 			if s.beaten(at.bound) {
 				break
+			}
+			if s.most > 0 && s.nodes >= s.most {
+				s.tired = true
+				return s.cutoff
 			}
 			if s.ctx.Err() != nil {
 				s.stopped = true

@@ -100,7 +100,7 @@ func TestSolveAgainstEverySet(t *testing.T) {
 		if why := m.Feasible(chosen); why != "" {
 			t.Fatalf("not feasible: %s", why)
 		}
-		if !got.Proven || got.Value != value || got.Cost != cost || items != countItems(m, got.Chosen) {
+		if !got.Proven || !got.Fewest || got.Value != value || got.Cost != cost || items != countItems(m, got.Chosen) {
 			t.Fatalf("got %+v, want value %d at %d with %d items", got, value, cost, items)
 		}
 	})

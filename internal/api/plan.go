@@ -54,7 +54,7 @@ type Refusal struct {
 type Plan struct {
 	Revision   int64     `json:"revision"`
 	Lacks      string    `json:"lacks" doc:"What has to be said before there can be a plan"`
-	Proven     bool      `json:"proven" doc:"No other set is better"`
+	Proven     bool      `json:"proven" doc:"No other set is worth more, nor as much for less"`
 	Bound      float64   `json:"bound" doc:"Highest board value still possible, 0 to 1"`
 	Value      float64   `json:"value"`
 	CostMinor  int64     `json:"cost_minor"`

@@ -165,6 +165,7 @@ type PullEnd struct {
 	MeanN   float64 `json:"mean_n"`
 	StartN  float64 `json:"start_n"`
 	FinishN float64 `json:"finish_n"`
+	Beyond  bool    `json:"beyond" doc:"Beyond what was measured"`
 }
 
 // PullRange is what a set-up can be adjusted to.
@@ -241,7 +242,9 @@ func pullOf(p *workbench.Pulled) BandPull {
 		out.Points = append(out.Points, PullPoint{s.Way, float64(s.Run), float64(s.Pull), float64(s.U95), float64(s.Along), string(s.Reach), s.Stretch})
 	}
 	if p.Ranged {
-		end := func(e band.RangeEnd) PullEnd { return PullEnd{float64(e.Mean), float64(e.Start), float64(e.Finish)} }
+		end := func(e band.RangeEnd) PullEnd {
+			return PullEnd{float64(e.Mean), float64(e.Start), float64(e.Finish), e.Worst == band.BeyondMeasured}
+		}
 		out.Range = &PullRange{end(p.Light), end(p.Heavy)}
 	}
 	if t := p.Tied; t != nil {

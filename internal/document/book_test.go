@@ -44,7 +44,7 @@ func TestBookReadsAsText(t *testing.T) {
 	require.NoError(t, os.WriteFile(path, pdf, 0o600))
 	text, err := exec.Command(reader, "-layout", path, "-").Output()
 	require.NoError(t, err)
-	for _, want := range []string{f.Profile.Name, "Load card", "Band card", "0.900 m from the anchor", f.Containers[0].Name, "page 1 of", "a physician first"} {
+	for _, want := range []string{f.Profile.Name, "Load card", "Band card", "0.900 m from the", f.Containers[0].Name, "page 1 of", "a physician first"} {
 		assert.Contains(t, string(text), want)
 	}
 }

@@ -2348,7 +2348,7 @@ export interface components {
             left_minor: number;
             /** Format: int64 */
             minutes: number;
-            /** @description No other set is better */
+            /** @description No other set is worth more, nor as much for less */
             proven: boolean;
             refused: components["schemas"]["Refusal"][];
             /** Format: int64 */
@@ -2462,6 +2462,8 @@ export interface components {
             units: "metric" | "us";
         };
         PullEnd: {
+            /** @description Beyond what was measured */
+            beyond: boolean;
             /** Format: double */
             finish_n: number;
             /** Format: double */

@@ -336,7 +336,7 @@ function Words({ pull, move }: { pull: Shapes['BandPull']; move: Move }) {
       )}
       <p className="m-0 text-soft">
         {pull.range
-          ? `Can be set from ${force(units, pull.range.light.mean_n)} to ${force(units, pull.range.heavy.mean_n)} mean. `
+          ? `Can be set from ${force(units, pull.range.light.mean_n)} to ${force(units, pull.range.heavy.mean_n)} mean${pull.range.heavy.beyond ? ', the heaviest beyond what was measured' : ''}. `
           : mini
             ? 'It does not load half of this way within its limit. '
             : 'Set up like this it cannot be made to load half of the way within its limit. '}
