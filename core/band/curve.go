@@ -106,7 +106,7 @@ func Fit(rest quantity.Length, strands int, points []Point) (Curve, error) {
 		stretch := float64(pt.Length / rest)
 		switch {
 		case !(stretch > 1):
-			return Curve{}, &Error{at("length_m"), quantity.Say("at ", quantity.Amount(quantity.KindLength, float64(pt.Length)), " a band of ", quantity.Amount(quantity.KindLength, float64(rest)), " at rest is not stretched")}
+			return Curve{}, &Error{at("length_m"), quantity.Say("at ", quantity.Amount(quantity.KindLength, float64(pt.Length)), " a band of ", quantity.Amount(quantity.KindLength, float64(rest)), " at rest is not stretched: pull it further")}
 		case !(pt.Force > 0):
 			return Curve{}, &Error{at("force_n"), quantity.Say("a stretched band pulls with a force above 0")}
 		case pt.U1 < 0:

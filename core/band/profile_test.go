@@ -170,6 +170,11 @@ func TestRefusalsSayWhatWouldDo(t *testing.T) {
 	assert.Contains(t, err.Error(), "2.75 times its length", "the stretch limit, not the room, is in the way")
 	assert.Contains(t, beyond.Would[0].In(quantity.Metric), "all of those at hand together get to")
 
+	// By bands alone, standing where they hardly pull: nearer the mark by stepping back.
+	_, err = s.Solve(band.ByBands, band.AtFinish, 120, nil)
+	require.True(t, errors.As(err, &beyond))
+	assert.Contains(t, beyond.Would[0].In(quantity.Metric), "stand ")
+
 	_, err = s.Solve(band.ByGrip, band.OnMean, 1e-3, nil)
 	require.True(t, errors.As(err, &beyond))
 	assert.Contains(t, err.Error(), "at least")

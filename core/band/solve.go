@@ -236,8 +236,9 @@ func (s Set) move(by Adjuster, g Goal, want quantity.Force) (Set, *OutOfReach) {
 // scanned is at how many places an adjuster is tried before it is narrowed down.
 const scanned = 24
 
-// instead are the ways that would do: another adjuster, a fold, other bands.
-func (s Set) instead(not Adjuster, g Goal, want quantity.Force, others []Band) []quantity.Phrase {
+// otherwise are the ways that would do with the same bands: another adjuster than
+// the one that would not, and another fold.
+func (s Set) otherwise(not Adjuster, g Goal, want quantity.Force) []quantity.Phrase {
 	var out []quantity.Phrase
 	length := func(v quantity.Length) quantity.Piece { return quantity.Amount(quantity.KindLevel, float64(v)) }
 	for _, a := range s.Movement.Adjusters() {
@@ -268,6 +269,14 @@ func (s Set) instead(not Adjuster, g Goal, want quantity.Force, others []Band) [
 			}
 		}
 	}
+	return out
+}
+
+// instead are all the ways that would do: with the same bands, with others at hand,
+// or how far all of them get.
+func (s Set) instead(not Adjuster, g Goal, want quantity.Force, others []Band) []quantity.Phrase {
+	out := s.otherwise(not, g, want)
+	length := func(v quantity.Length) quantity.Piece { return quantity.Amount(quantity.KindLevel, float64(v)) }
 	all := append(append([]Band{}, s.Bands...), others...)
 	if got, err := s.subset(g, want, all); err == nil {
 		out = append(out, quantity.Say("as it stands, ", namesOf(got.Bands), ": ", quantity.Amount(quantity.KindForce, float64(got.glance().of(g)))))
@@ -393,10 +402,13 @@ func (s Set) subset(g Goal, want quantity.Force, all []Band) (Set, error) {
 		}
 	}
 	if bestOff > closeEnough*float64(want) {
-		would := quantity.Say("another band, or a change of the set-up first")
+		would := out.otherwise(ByBands, g, want)
+		if len(would) == 0 {
+			would = append(would, quantity.Say("another band: these get no nearer however they are set up"))
+		}
 		return out, &OutOfReach{
 			Reason:  quantity.Say("no set of the bands at hand comes nearer than ", quantity.Amount(quantity.KindForce, bestSum), " (", namesOf(out.Bands), ") in this set-up"),
-			Nearest: quantity.Force(bestSum), Rig: s.Rig, Would: []quantity.Phrase{would},
+			Nearest: quantity.Force(bestSum), Rig: s.Rig, Would: would,
 		}
 	}
 	return out, nil

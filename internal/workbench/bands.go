@@ -244,11 +244,18 @@ func pulled(f store.File, rig store.Rig, usual bool, wish *Wish) (*Pulled, error
 	return out, nil
 }
 
-// PullsOf are the set-ups that are kept in a file, those that cannot be used now
-// left out.
+// PullsOf are the set-ups that are kept in a file, those left out that cannot be
+// used now, a band of theirs being damaged, retired or without a curve.
 func PullsOf(f store.File) []*Pulled {
+	unfit := map[string]bool{}
+	for _, b := range f.Bands {
+		unfit[b.ID] = b.Condition != "sound"
+	}
 	var out []*Pulled
 	for _, r := range f.Rigs {
+		if slices.ContainsFunc(r.Bands, func(id string) bool { return unfit[id] }) {
+			continue
+		}
 		if p, err := pulled(f, r, false, nil); err == nil {
 			out = append(out, p)
 		}

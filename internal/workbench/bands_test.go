@@ -133,12 +133,15 @@ func TestRefusalsOfBandsAreInTheClientsUnits(t *testing.T) {
 	f.Bands[0].Points[0].LengthM = 1
 	var bad *workbench.FieldError
 	require.ErrorAs(t, workbench.Check(f), &bad)
-	assert.Equal(t, `at 3' 3⅜" a band of 3' 5" at rest is not stretched`, bad.Detail)
+	assert.Equal(t, `at 3' 3⅜" a band of 3' 5" at rest is not stretched: pull it further`, bad.Detail)
 }
 
 func TestSetUpInWords(t *testing.T) {
-	pulls := workbench.PullsOf(demo.Files()[0])
+	f := demo.Files()[0]
+	pulls := workbench.PullsOf(f)
 	require.Len(t, pulls, 2)
+	f.Bands[1].Condition = "damaged"
+	assert.Len(t, workbench.PullsOf(f), 1, "a damaged band is on no card")
 	assert.Equal(t, "0.900 m from the anchor, which is at 1.860 m", pulls[0].Words().In(quantity.Metric))
 	assert.Equal(t, "feet 11¾ in apart", pulls[1].Words().In(quantity.US))
 }

@@ -263,7 +263,9 @@ export function usePull(desk: Desk, ask: Shapes['BandTry'] | null) {
 
 /** What bands pull in every set-up that is kept, those left out that cannot be used now. */
 export function usePulls({ file }: Desk): Shapes['BandPull'][] {
-  const all = useQueries({ queries: file.rigs.map((rig) => askPull(file.id, file.revision, { rig, usual: false })) })
+  const unfit = new Set(file.bands.filter((b) => b.condition !== 'sound').map((b) => b.id))
+  const fit = file.rigs.filter((r) => !r.bands.some((id) => unfit.has(id)))
+  const all = useQueries({ queries: fit.map((rig) => askPull(file.id, file.revision, { rig, usual: false })) })
   return all.flatMap((q) => q.data ?? [])
 }
 

@@ -302,8 +302,14 @@ const smooth = new Set(['wood', 'laminate', 'tile'])
 function Words({ pull, move }: { pull: Shapes['BandPull']; move: Move }) {
   const { units, desk } = useBench()
   const mini = move.kinds.includes('mini-loop')
+  const unfit = desk.file.bands.filter((b) => pull.rig.bands.includes(b.id) && b.condition !== 'sound')
   return (
     <div className="mt-1 text-[14px]" aria-live="polite">
+      {unfit.length > 0 && (
+        <p className="m-0 font-semibold text-action" role="alert">
+          Not to be used: {unfit.map((b) => `${b.name} is ${b.condition}`).join(', ')}.
+        </p>
+      )}
       {pull.stretch > pull.stretch_limit && (
         <p className="m-0 font-semibold text-action" role="alert">
           Stretched to {pull.stretch.toFixed(2)} times its length, beyond the limit of {pull.stretch_limit}:{' '}
