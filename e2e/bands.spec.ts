@@ -4,7 +4,7 @@ import { expect, field, openDemo, saved, test } from './house'
 
 /** Takes what the simulated scale shows, by key, once it has settled on something new. */
 async function takeByKey(page: Page, points: number) {
-  const scale = page.getByRole('region', { name: 'Scale' })
+  const scale = page.getByRole('region', { name: 'What the scale says' })
   await expect(scale.getByText('steady', { exact: true })).toBeVisible()
   await page.keyboard.press('r')
   await expect(page.getByRole('button', { name: /^Remove the point/ })).toHaveCount(points)
@@ -110,7 +110,7 @@ test('the packets of another scale are listened to as soon as they are posted', 
   try {
     await expect(page.getByLabel('Listen to').locator('option', { hasText: 'shed-scale' })).toBeAttached()
     await page.getByLabel('Listen to').selectOption('shed-scale')
-    const region = page.getByRole('region', { name: 'Scale' })
+    const region = page.getByRole('region', { name: 'What the scale says' })
     await expect(region.getByText('steady', { exact: true })).toBeVisible()
     await page.keyboard.press('r')
     await expect(field(page, 'Readings')).toHaveValue(/^3\.[78]\d\d$/)

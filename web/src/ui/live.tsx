@@ -63,7 +63,7 @@ export function LivePanel(p: {
       </p>
     )
   return (
-    <section aria-label="Scale" className="border-l-4 border-ink bg-sheet px-3 py-2">
+    <section aria-label="What the scale says" className="border-l-4 border-ink bg-sheet px-3 py-2">
       <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
         <div className="w-60">
           <Select

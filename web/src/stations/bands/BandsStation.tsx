@@ -228,13 +228,7 @@ function InMovement({ band, move, head }: { band: Band; move: Move; head: ReactN
       return false
     }
   }
-  if (!usable)
-    return (
-      <p className="my-3 border border-dashed border-mark p-4 text-soft">
-        {band.name} has no curve yet: pull it to three lengths below, or give its width and thickness at Keeping. What it pulls in this
-        movement shows here then.
-      </p>
-    )
+  if (!usable) return null // its curve panel says what is missing
   const wrong = asked.error instanceof ApiError ? (Object.values(asked.error.fields)[0] ?? asked.error.message) : ''
   if (wrong && !pull)
     return (

@@ -22,8 +22,8 @@ export function CurvePanel({ band: b, state }: { band: Band; state: BandState })
           <ForceCurve band={b} state={state} width={Math.min(width, 620)} height={260} />
         ) : (
           <p className="m-0 border border-dashed border-mark p-4 text-soft">
-            No curve yet. Pull it to three lengths, each with what the scale shows then, or give its width and thickness at Keeping for a
-            first guess.
+            {b.name} has no curve yet. Pull it to three lengths, each with what the scale shows then, or give its width and thickness at
+            Keeping for a first guess. What it pulls through each movement for this client shows above then.
           </p>
         )}
         <Said band={b} state={state} />
@@ -46,6 +46,7 @@ const basisWords: Record<string, string> = {
 
 function Said({ band: b, state }: { band: Band; state: BandState }) {
   const { units } = useBench()
+  if (state.problem && b.points.length === 0) return null
   if (state.problem)
     return (
       <p className="m-0 mt-2 text-[14px] text-soft" role="note">
