@@ -15,18 +15,18 @@ test('three points from the scale give a curve, and two bands that look alike ge
   test.setTimeout(120_000)
   await openDemo(page, demo, '/c/demo-flat/bands')
   await expect(page.getByText('No band yet')).toBeVisible()
-  const pulls: string[] = []
+  const curves: string[] = []
   for (const name of ['long loop 1', 'long loop 2']) {
     await page.getByLabel('Add a band').selectOption('long loop')
     await expect(page.getByText(`${name} has no curve yet`)).toBeVisible()
     await page.getByLabel('Listen to').selectOption('hanging scale (simulated)')
     for (const n of [1, 2, 3]) await takeByKey(page, n)
     await expect(page.getByText('fitted through its points')).toBeVisible()
-    const mean = page.getByRole('button', { name: /^\d+ N$/ })
-    await expect(mean).toBeVisible()
-    pulls.push(await mean.innerText())
+    await expect(page.getByRole('button', { name: /^\d+ N$/ })).toBeVisible()
+    curves.push(/Two parameters of a strand: .*$/.exec(await page.getByText(/Two parameters of a strand/).innerText())?.[0] ?? '')
   }
-  expect(pulls[0]).not.toBe(pulls[1])
+  expect(curves[0]).toContain('A₀C₁')
+  expect(curves[1]).not.toBe(curves[0])
   // Taken back and done again, like everything.
   await page.getByRole('button', { name: /^Undo/ }).click()
   await expect(page.getByRole('button', { name: /^Remove the point/ })).toHaveCount(2)
