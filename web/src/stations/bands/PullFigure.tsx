@@ -32,6 +32,7 @@ export function PullFigure({ pull, move, width, height }: { pull: Pull; move: Sh
       )
       .join('L')}`
   const anchored = move.side !== ''
+  const drawing = { flat, line, at, stature, scale, mirrored, oneArm: move.place === 'under one foot', above: move.view === 'above' }
   const from = flat(pull.finish.from)
   return (
     <svg
@@ -45,29 +46,8 @@ export function PullFigure({ pull, move, width, height }: { pull: Pull; move: Sh
       {move.view !== 'above' && (
         <line x1={0} x2={width} y1={at([0, 0])[1] + 1} y2={at([0, 0])[1] + 1} stroke="var(--ink)" strokeWidth="2" />
       )}
-      <Person
-        body={pull.start}
-        flat={flat}
-        line={line}
-        at={at}
-        stature={stature}
-        scale={scale}
-        mirrored={mirrored}
-        oneArm={move.place === 'under one foot'}
-        above={move.view === 'above'}
-        faint
-      />
-      <Person
-        body={pull.finish}
-        flat={flat}
-        line={line}
-        at={at}
-        stature={stature}
-        scale={scale}
-        mirrored={mirrored}
-        oneArm={move.place === 'under one foot'}
-        above={move.view === 'above'}
-      />
+      <Person body={pull.start} {...drawing} faint />
+      <Person body={pull.finish} {...drawing} />
       <BandLine body={pull.start} move={move} flat={flat} line={line} dashed />
       <BandLine body={pull.finish} move={move} flat={flat} line={line} />
       {anchored && (
