@@ -8,8 +8,9 @@ import (
 )
 
 // Pull is what a set-up asks of its anchor: the most, in N, with the angle in
-// degrees above the horizontal at which it pulls then, from the anchor towards the
-// body. It is what a build or a door anchor is checked against.
+// degrees above the horizontal at which it pulls at that end of the way where it
+// pulls harder, from the anchor towards the body. It is what a build or a door anchor
+// is checked against.
 type Pull struct {
 	Force   quantity.Force
 	Upwards float64
@@ -27,7 +28,7 @@ func (s Set) OnAnchor() Pull {
 	}
 	c := CourseOf(s.Movement, s.Bands[0].Kind, s.Stature, s.Rig)
 	p := Through(&c, s.Bands, s.Rig)
-	at := 1 // where the pull is greatest: at one of both ends in every movement of the library
+	at := 1
 	if p.Start > p.Finish {
 		at = 0
 	}

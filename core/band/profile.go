@@ -19,13 +19,12 @@ type Band struct {
 // it may be off at 95 %, its part along the way, and how far the length may be
 // asked for.
 type Sample struct {
-	Way         float64
-	Run         quantity.Length
-	Pull, U95   quantity.Force
-	Along       quantity.Force
-	Reach       Reach
-	Stretch     float64 // the largest of the bands'
-	StretchedBy string  // that band's id
+	Way       float64
+	Run       quantity.Length
+	Pull, U95 quantity.Force
+	Along     quantity.Force
+	Reach     Reach
+	Stretch   float64 // the largest of the bands'
 }
 
 // Profile is the tension through a movement. Mean is that over the part of the way
@@ -40,8 +39,6 @@ type Profile struct {
 	Slack                       float64
 	Stretch                     float64
 	Worst                       Reach
-	AnchorPull                  quantity.Force // most that the staying end takes
-	Held                        bool
 }
 
 // restOf is the length of a run at rest: folded, and less what the grip takes.
@@ -101,9 +98,7 @@ func Through(c *Course, bands []Band, r Rig) Profile {
 			} else {
 				squares += u * u
 			}
-			if stretch > s.Stretch {
-				s.Stretch, s.StretchedBy = stretch, b.ID
-			}
+			s.Stretch = math.Max(s.Stretch, stretch)
 			s.Reach = worse(s.Reach, b.Curve.ReachOf(quantity.Length(stretch)*b.Curve.Rest))
 		}
 		u95[i] = math.Sqrt(squares + straight*straight)
@@ -118,7 +113,7 @@ func Through(c *Course, bands []Band, r Rig) Profile {
 	p.Samples[0].Along = quantity.Force(pull[0] * c.Along[1])
 	p.Start, p.Middle, p.Finish = p.Samples[0].Pull, p.Samples[samples/2].Pull, p.Samples[samples-1].Pull
 	way := p.Samples[samples-1].Way
-	p.Way, p.AnchorPull = quantity.Length(way), p.Peak
+	p.Way = quantity.Length(way)
 	if way == 0 {
 		return p
 	}
@@ -209,9 +204,7 @@ func Of(m Movement, bands []Band, stature quantity.Length, r Rig) Profile {
 		return Profile{Worst: Slack}
 	}
 	c := CourseOf(m, bands[0].Kind, stature, r)
-	p := Through(&c, bands, r)
-	p.Held = m.Held
-	return p
+	return Through(&c, bands, r)
 }
 
 // Explain derives the mean of a profile.

@@ -66,5 +66,6 @@ export function useLiveScale(scale: string): Live {
   return live
 }
 
+/** Tells a simulated scale what to weigh or do; whether it still answers is seen from its readings. */
 export const tellStandIn = (scale: string, wish: Shapes['StandInWish']) =>
-  data(api.POST('/api/v1/scales/{scale}/stand-in', { params: { path: { scale } }, body: wish }))
+  data(api.POST('/api/v1/scales/{scale}/stand-in', { params: { path: { scale } }, body: wish })).catch(() => undefined)

@@ -40,9 +40,11 @@ export function LivePanel(p: {
   }
   useKey('r', take, on)
   const wish = JSON.stringify(p.put ?? null)
+  // Told again after the connection was lost: a server that was away has forgotten it.
+  const up = live.state !== 'lost'
   useEffect(() => {
-    if (chosen?.stand_in && wish !== 'null') tellStandIn(key, JSON.parse(wish)).catch(() => {})
-  }, [chosen?.stand_in, key, wish])
+    if (up && chosen?.stand_in && wish !== 'null') tellStandIn(key, JSON.parse(wish))
+  }, [up, chosen?.stand_in, key, wish])
   // Taken by itself once it has settled on something new.
   const took = useRef(0)
   const latest = useRef(take)

@@ -11,7 +11,7 @@ import { Select } from '../../ui/fields'
 import { Tape } from '../../ui/parts'
 import { PanelTab } from '../../ui/tabs'
 import { CurvePanel } from './CurvePanel'
-import { type Band, force, kindNames, type Rig } from './forces'
+import { type Band, force, kgf, kindNames, type Rig } from './forces'
 import { dueOf, KeepPanel } from './KeepPanel'
 import { PullFigure } from './PullFigure'
 import { newBand, RigPanel, type Wished, WishPanel } from './RigPanel'
@@ -249,7 +249,7 @@ function InMovement({ band, move, head }: { band: Band; move: Move; head: ReactN
             <span className="font-cond text-[44px] font-semibold leading-none">{units.show('force', pull.mean_n)}</span>
           </Explain>
           <span className="font-cond text-[24px] text-soft">
-            ± {units.pm('force', pull.mean_u95_n)} mean{units.system === 'metric' && `, ${(pull.mean_n / 9.80665).toFixed(1)} kgf`}
+            ± {units.pm('force', pull.mean_u95_n)} mean{units.system === 'metric' && `, ${kgf(pull.mean_n)}`}
           </span>
           <span className="text-[15px]">
             {units.show('force', pull.start_n)} at the start, {units.show('force', pull.middle_n)} in the middle,{' '}

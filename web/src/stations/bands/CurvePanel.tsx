@@ -9,7 +9,7 @@ import { LivePanel } from '../../ui/live'
 import { Button } from '../../ui/parts'
 import { Quantity } from '../../ui/quantity'
 import { DataTable } from '../../ui/table'
-import { ForceAxis, Hatching, hatched } from './axes'
+import { ForceAxis, Hatching, hatched, ribbon } from './axes'
 import { type Band, type BandState, force, marks, newtons, off } from './forces'
 
 /** A band's own curve: its points, the fit through them, and reading further ones. */
@@ -91,10 +91,6 @@ function ForceCurve({ band: b, state, width, height }: { band: Band; state: Band
   const beyond = state.curve.filter((p) => p.reach !== 'within' && p.reach !== 'slack')
   const join = known.at(-1)
   const path = (points: BandState['curve']) => `M${points.map((p) => `${x(p.length_m)} ${y(p.force_n)}`).join('L')}`
-  const area = `M${state.curve.map((p) => `${x(p.length_m)} ${y(p.force_n + p.u95_n)}`).join('L')}L${[...state.curve]
-    .reverse()
-    .map((p) => `${x(p.length_m)} ${y(Math.max(0, p.force_n - p.u95_n))}`)
-    .join('L')}Z`
   const [first, last] = [b.rest_m * 0.95, longest * 1.02]
   return (
     <svg
@@ -126,7 +122,14 @@ function ForceCurve({ band: b, state, width, height }: { band: Band; state: Band
           fill={hatched(hatch)}
         />
       )}
-      <path d={area} fill="var(--ink)" opacity="0.12" />
+      <path
+        d={ribbon(
+          state.curve.map((p) => [x(p.length_m), p.force_n, p.u95_n]),
+          y,
+        )}
+        fill="var(--ink)"
+        opacity="0.12"
+      />
       <path d={path(known)} fill="none" stroke="var(--ink)" strokeWidth="3" />
       <path d={path(join ? [join, ...beyond] : beyond)} fill="none" stroke="var(--action)" strokeWidth="2.5" strokeDasharray="7 5" />
       {b.points.map((p, i) => (

@@ -2,7 +2,7 @@ import { scaleLinear } from 'd3-scale'
 import { useId } from 'react'
 import { useBench } from '../../lib/desk'
 import { DataTable } from '../../ui/table'
-import { ForceAxis, Hatching, hatched } from './axes'
+import { ForceAxis, Hatching, hatched, ribbon } from './axes'
 import type { Pull } from './forces'
 
 const box = { left: 44, right: 74, top: 14, bottom: 24 }
@@ -22,10 +22,6 @@ export function TensionCurve({ pull, width, height }: { pull: Pull; width: numbe
   const area = (points: Pull['points']) =>
     `M${points.map((p) => `${x(p.way)} ${y(p.pull_n)}`).join('L')}L${x(points.at(-1)?.way ?? 0)} ${y(0)}L${x(points[0]?.way ?? 0)} ${y(0)}Z`
   const runs = split(pull.points)
-  const band = `M${pull.points.map((p) => `${x(p.way)} ${y(p.pull_n + p.u95_n)}`).join('L')}L${[...pull.points]
-    .reverse()
-    .map((p) => `${x(p.way)} ${y(Math.max(0, p.pull_n - p.u95_n))}`)
-    .join('L')}Z`
   const bracket = width - 34
   return (
     <svg
@@ -41,7 +37,14 @@ export function TensionCurve({ pull, width, height }: { pull: Pull; width: numbe
       {runs.map((r) => (
         <path key={`${r.kind}${r.points[0]?.way}`} d={area(r.points)} fill={r.kind === 'beyond' ? hatched(hatch) : 'var(--covered-bg)'} />
       ))}
-      <path d={band} fill="var(--ink)" opacity="0.1" />
+      <path
+        d={ribbon(
+          pull.points.map((p) => [x(p.way), p.pull_n, p.u95_n]),
+          y,
+        )}
+        fill="var(--ink)"
+        opacity="0.1"
+      />
       {runs.map((r) => (
         <path
           key={`${r.kind}${r.points[0]?.way}line`}

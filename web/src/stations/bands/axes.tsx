@@ -48,3 +48,10 @@ export function Hatching({ id }: { id: string }) {
 }
 
 export const hatched = (id: string) => `url(#${CSS.escape(id)})`
+
+/** The outline of what a force may be, from below to above it: points of x, force and ±. */
+export function ribbon(points: readonly (readonly [number, number, number])[], y: ScaleLinear<number, number>): string {
+  const above = points.map(([x, f, u]) => `${x} ${y(f + u)}`)
+  const below = points.map(([x, f, u]) => `${x} ${y(Math.max(0, f - u))}`).reverse()
+  return `M${[...above, ...below].join('L')}Z`
+}

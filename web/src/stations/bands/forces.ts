@@ -8,9 +8,11 @@ export type BandState = Shapes['BandState']
 
 const gravity = 9.80665
 
+/** What a scale that shows kg would show. */
+export const kgf = (n: number) => `${(n / gravity).toFixed(1)} kgf`
+
 /** A force as the bench shows it: in N with what a scale in kg would show, or in lbf. */
-export const force = (units: Units, n: number) =>
-  units.system === 'us' ? units.show('force', n) : `${units.show('force', n)} (${(n / gravity).toFixed(1)} kgf)`
+export const force = (units: Units, n: number) => (units.system === 'us' ? units.show('force', n) : `${units.show('force', n)} (${kgf(n)})`)
 
 /** A small difference of forces, with its sign. */
 export function off(units: Units, n: number): string {
