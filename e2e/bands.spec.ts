@@ -32,6 +32,28 @@ test('three points from the scale give a curve, and two bands that look alike ge
   await expect(page.getByRole('button', { name: /^Remove the point/ })).toHaveCount(2)
 })
 
+test('what a scale said of the band before is not taken for the next, however slowly it is told', async ({ page, demo }) => {
+  test.setTimeout(90_000)
+  await openDemo(page, demo, '/c/demo-flat/bands')
+  await page.getByLabel('Add a band').selectOption('long loop')
+  await page.getByLabel('Listen to').selectOption('hanging scale (simulated)')
+  await takeByKey(page, 1)
+  await takeByKey(page, 2)
+  const scale = page.getByRole('region', { name: 'What the scale says' })
+  await expect(scale.getByText('steady', { exact: true })).toBeVisible() // at the third length: the heaviest
+  await page.route('**/stand-in', async (route) => {
+    await new Promise((go) => setTimeout(go, 1500))
+    await route.continue()
+  })
+  await page.getByLabel('Add a band').selectOption('flat strip')
+  await expect(page.getByText('flat strip 1 has no curve yet')).toBeVisible()
+  await page.keyboard.press('r') // at once: nothing is known of this band yet
+  await expect(page.getByRole('button', { name: /^Remove the point/ })).toHaveCount(1)
+  const pull = page.getByRole('region', { name: 'Points of flat strip 1' }).getByRole('row').nth(1)
+  // A strip of the usual size, at 1.3 times its length: the loop pulled more than 100 N.
+  await expect(pull).toContainText(/ m[1-5]?\d N /)
+})
+
 test('what is moved is redrawn at once, and what is wanted is set up or refused with what would do', async ({ page, demo }) => {
   await openDemo(page, demo, '/c/demo-loft/bands?of=loop-one&move=band-squat')
   const mean = page.getByRole('button', { name: /^\d+ N$/ })

@@ -64,6 +64,11 @@ type StandInWish struct {
 	Lose *float64 `json:"lose,omitempty" minimum:"0" maximum:"1" doc:"Share of its packets that are lost"`
 }
 
+// StandInTold says that a simulated scale does as it was told.
+type StandInTold struct {
+	From int64 `json:"from" doc:"The first reading that is surely of what it was told"`
+}
+
 const (
 	// longestWait is how long a question for the next reading may wait.
 	longestWait = 2 * time.Second
@@ -152,8 +157,9 @@ func (a *API) scales(r huma.API) {
 		OfScale
 		Body StandInWish
 	}
+	type toldOut struct{ Body StandInTold }
 	huma.Register(r, operation(http.MethodPost, "/scales/{scale}/stand-in", "tell-stand-in", "What a simulated scale should weigh, or do", "scales"),
-		func(ctx context.Context, in *wishIn) (*struct{}, error) {
+		func(ctx context.Context, in *wishIn) (*toldOut, error) {
 			if a.StandIns == nil {
 				return nil, huma.Error404NotFound("there are simulated scales in the demo only")
 			}
@@ -183,6 +189,7 @@ func (a *API) scales(r huma.API) {
 			if w.Lose != nil {
 				s.Lose(*w.Lose)
 			}
-			return nil, nil
+			// One reading of before may be on its way.
+			return &toldOut{StandInTold{a.Scales.Last(who(ctx).PracticeID, in.Scale) + 2}}, nil
 		})
 }

@@ -134,6 +134,16 @@ func (s *Scales) Since(ctx context.Context, practice, key string, after int64, w
 	}
 }
 
+// Last is the number of the last reading of a scale, 0 before the first.
+func (s *Scales) Last(practice, key string) int64 {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	if l, ok := s.lines[scaleKey{practice, key}]; ok && len(l.readings) > 0 {
+		return l.readings[len(l.readings)-1].Seq
+	}
+	return 0
+}
+
 // Heard lists the scales that a practice has heard from in the last so long.
 func (s *Scales) Heard(practice string, within time.Duration) []string {
 	s.mu.Lock()

@@ -2803,6 +2803,13 @@ export interface components {
             /** Format: double */
             z: number;
         };
+        StandInTold: {
+            /**
+             * Format: int64
+             * @description The first reading that is surely of what it was told
+             */
+            from: number;
+        };
         StandInWish: {
             /**
              * Format: double
@@ -5262,12 +5269,14 @@ export interface operations {
             };
         };
         responses: {
-            /** @description No Content */
-            204: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["StandInTold"];
+                };
             };
             /** @description Error */
             default: {

@@ -21,14 +21,19 @@ export const typing = (t: EventTarget | null) =>
     /^(TEXTAREA|SELECT)$/.test(t.tagName) ||
     (t instanceof HTMLInputElement && !/^(radio|checkbox|range)$/.test(t.type)))
 
-/** Runs an action on a key, but not while something is typed. */
+/** Whether a key would choose in a list that has the focus: then it is the list's own. */
+const chooses = (t: EventTarget | null, key: string) =>
+  t instanceof HTMLSelectElement && [...t.options].some((o) => o.text.toLowerCase().startsWith(key.toLowerCase()))
+
+/** Runs an action on a key, but not while something is typed, nor in a list in which the key chooses. */
 export function useKey(key: string, action: () => void, on = true) {
   const latest = useRef(action)
   latest.current = action
   useEffect(() => {
     if (!on) return
     const hear = (e: KeyboardEvent) => {
-      if (e.key !== key || e.ctrlKey || e.metaKey || e.altKey || typing(e.target)) return
+      if (e.key !== key || e.ctrlKey || e.metaKey || e.altKey || e.repeat) return
+      if (e.target instanceof HTMLSelectElement ? chooses(e.target, key) : typing(e.target)) return
       e.preventDefault()
       latest.current()
     }

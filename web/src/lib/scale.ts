@@ -66,6 +66,12 @@ export function useLiveScale(scale: string): Live {
   return live
 }
 
-/** Tells a simulated scale what to weigh or do; whether it still answers is seen from its readings. */
-export const tellStandIn = (scale: string, wish: Shapes['StandInWish']) =>
-  data(api.POST('/api/v1/scales/{scale}/stand-in', { params: { path: { scale } }, body: wish })).catch(() => undefined)
+/**
+ * Tells a simulated scale what to weigh or do, and answers from which reading on it does; null when it does not answer,
+ * which is seen from its readings too.
+ */
+export const tellStandIn = (scale: string, wish: Shapes['StandInWish']): Promise<number | null> =>
+  data<Shapes['StandInTold']>(api.POST('/api/v1/scales/{scale}/stand-in', { params: { path: { scale } }, body: wish })).then(
+    (told) => told.from,
+    () => null,
+  )

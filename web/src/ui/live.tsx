@@ -8,22 +8,32 @@ import { Button } from './parts'
 
 const kept = 'live-scale'
 
+/** What was taken last from each scale: which question it answered, and whether the load has moved since. */
+const lastTaken = new Map<string, { of: string; kg: number; moved: boolean }>()
+
+/** Whether a reading is still that of what was taken: settled, on the same value. */
+const still = (r: LiveReading, kg: number) => r.steady && Math.abs(r.mean_kg - kg) < 0.02 * kg + 0.03
+
 /**
  * A scale that is listened to: its value as it comes, whether it has settled, and
- * taking it by key or by itself. What a simulated one should weigh comes from put.
+ * taking it by key or by itself. A reading counts only for what is asked now: what
+ * a simulated scale showed before it was told, and what was taken for something else
+ * and has not moved since, is never taken.
  */
 export function LivePanel(p: {
   units: Units
   /** How the mass on the scale is shown: as a mass, or as the force that it means. */
   show: (kg: number) => string
   onTake: (r: LiveReading) => unknown
+  /** What is being read: another one is not answered by the reading of the last. */
+  of: string
+  /** What to do before the next is read, while the last still hangs there. */
+  until?: string
   /** What a simulated scale should weigh or pull now; null when that is not known yet. */
   put?: Shapes['StandInWish'] | null
   putLabel?: string
   /** Whether each steady value may be taken by itself, once. */
   mayAuto?: boolean
-  /** What was taken already, in kg, and must have changed before the next is taken; what to do until then. */
-  notAgain?: { kg: number; until: string } | null
   children?: ReactNode
 }) {
   const scales = useScales()
@@ -32,23 +42,44 @@ export function LivePanel(p: {
   const chosen = list.find((s) => s.key === key)
   const on = chosen !== undefined
   const live = useLiveScale(on ? key : '')
-  const { last } = live
-  const same = p.notAgain != null && last !== null && Math.abs(last.mean_kg - p.notAgain.kg) < 0.02 * p.notAgain.kg + 0.03
-  const ready = on && live.state === 'listening' && last?.steady === true && !same && last.mean_kg > 0.01
-  const take = () => {
-    if (ready && last) p.onTake(last)
-  }
-  useKey('r', take, on)
   const wish = JSON.stringify(p.put ?? null)
   // Told again after the connection was lost: a server that was away has forgotten it.
   const up = live.state !== 'lost'
+  const [told, setTold] = useState<{ wish: string; from: number } | null>(null)
   useEffect(() => {
-    if (up && chosen?.stand_in && wish !== 'null') tellStandIn(key, JSON.parse(wish))
+    if (!up) return setTold(null)
+    if (!chosen?.stand_in || wish === 'null') return
+    let mine = true
+    tellStandIn(key, JSON.parse(wish)).then((from) => mine && setTold(from === null ? null : { wish, from }))
+    return () => {
+      mine = false
+    }
   }, [up, chosen?.stand_in, key, wish])
-  // Taken by itself once it has settled on something new.
-  const took = useRef(0)
+  const answers = !chosen?.stand_in || wish === 'null' || (told?.wish === wish && (live.last?.seq ?? 0) >= told.from)
+  const last = answers ? live.last : null
+  const before = lastTaken.get(key)
+  if (before && live.last && !still(live.last, before.kg)) before.moved = true
+  const same = before !== undefined && before.of !== p.of && !before.moved
+  const ready = on && live.state === 'listening' && last?.steady === true && !same && last.mean_kg > 0.01
+  // The key may come a moment before the scale has settled, or while it moves again: then the next steady value is taken.
+  const [asked, setAsked] = useState(false)
+  const take = () => {
+    if (!ready || !last) return setAsked(true)
+    setAsked(false)
+    lastTaken.set(key, { of: p.of, kg: last.mean_kg, moved: false })
+    p.onTake(last)
+  }
+  useKey('r', take, on)
   const latest = useRef(take)
   latest.current = take
+  useEffect(() => {
+    if (ready && asked) latest.current()
+  }, [ready, asked])
+  useKey('Escape', () => setAsked(false), on && asked)
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another question or scale was not asked for
+  useEffect(() => setAsked(false), [p.of, key])
+  // Taken by itself once it has settled on something new.
+  const took = useRef(0)
   const steadyAt = ready && last ? Math.round(last.mean_kg * 20) : 0
   const [hands, setHands] = useState(false)
   const auto = hands && p.mayAuto !== false
@@ -89,7 +120,7 @@ export function LivePanel(p: {
                 : live.state === 'silent'
                   ? 'nothing heard: waiting for it'
                   : same
-                    ? p.notAgain?.until
+                    ? (p.until ?? 'still the last one: change what is on it')
                     : !last
                       ? 'listening'
                       : ready
@@ -98,6 +129,7 @@ export function LivePanel(p: {
                           ? 'nothing on it'
                           : 'settling'}
             </span>
+            {asked && !ready && <span className="text-[14px]">taken once it is steady (Esc: not)</span>}
             <Button look="solid" hint="r" disabled={!ready} onClick={take}>
               Take it
             </Button>

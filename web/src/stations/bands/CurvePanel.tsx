@@ -181,7 +181,6 @@ function Measure({ band: b, state }: { band: Band; state: BandState }) {
   const [way, setWay] = useState<'pulling' | 'releasing'>('pulling')
   const [warm, setWarm] = useState(false)
   const at = length || nextLength(b)
-  const [taken, setTaken] = useState<{ kg: number; at: number } | null>(null)
   const add = (n: number, u: number) => {
     const kept = set({
       points: [...b.points, { length_m: at, force_n: n, u_n: u, releasing: way === 'releasing', at: Math.floor(Date.now() / 1000) }],
@@ -190,7 +189,6 @@ function Measure({ band: b, state }: { band: Band; state: BandState }) {
     return kept
   }
   const take = (r: LiveReading) => {
-    setTaken({ kg: r.mean_kg, at })
     return add(newtons(r.mean_kg), Math.max(newtons(r.u_kg), newtons(0.02) / Math.sqrt(12)))
   }
   const refused = writer.refusals[`bands/${b.id}`] ?? {}
@@ -262,9 +260,8 @@ function Measure({ band: b, state }: { band: Band; state: BandState }) {
         show={(kg) => force(units, newtons(kg))}
         onTake={take}
         mayAuto={count < usualStretches.length}
-        notAgain={
-          taken && taken.at !== at ? { kg: taken.kg, until: `now to ${units.show(units.system === 'us' ? 'level' : 'length', at)}` } : null
-        }
+        of={`${b.id} ${at} ${way}`}
+        until={`now to ${units.show(units.system === 'us' ? 'level' : 'length', at)}`}
         putLabel={`it pulls the band to ${units.show(units.system === 'us' ? 'level' : 'length', at)}`}
         put={{
           pull: {

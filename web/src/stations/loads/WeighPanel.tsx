@@ -212,6 +212,8 @@ export function WeighPanel({ container: c, load, on }: { container: Container; l
       </label>
       <div className="my-2">
         <LivePanel
+          of={`${c.id} ${empty ? 'empty' : c.volume_l} ${holding || !byDifference ? 'with' : 'without'}`}
+          until={byDifference && !holding ? 'now without it' : `now ${c.name}`}
           units={units}
           show={(kg) => units.show('mass-fine', kg)}
           putLabel={holding ? 'you stand on it, with it' : byDifference ? 'you stand on it alone' : 'it hangs from it'}
