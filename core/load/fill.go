@@ -27,7 +27,8 @@ const FrostShare = 0.09
 // Tare ≥ 0 with standard uncertainty TareU1 ≥ 0; Capacity > 0 nominal; Brim ≥
 // Capacity, or 0 for Capacity × 1.04. Rating 0 means none is to be kept. Inside
 // is the mass of what is packed beside the filling and Taken the volume it
-// takes (L, ≥ 0). Frost keeps FrostShare free of a wet filling.
+// takes (L, ≥ 0). Frost keeps FrostShare free of a wet filling. Assumed says how far
+// the geometry may be off; the zero value takes it as exact.
 type Vessel struct {
 	Tare, TareU1   quantity.Mass
 	Capacity, Brim quantity.Volume
@@ -36,6 +37,65 @@ type Vessel struct {
 	Inside         quantity.Estimate
 	Taken          quantity.Volume
 	Frost          bool
+	Assumed        Shape
+}
+
+// Shape is how far a vessel's volume may be off where its geometry is only assumed: a
+// share of the volume, ± (rectangular, house values), the same up to 80 % of the
+// brim's level and rising from there to the brim.
+type Shape struct {
+	Body, Brim float64
+	// Known are levels at which the volume has been measured, so that near them it is
+	// off by no more than Sure.
+	Known []quantity.Length
+	Sure  float64
+}
+
+// Shapes that are only assumed straight: a jug or a bottle narrows at the top; a
+// bucket widens all the way.
+var (
+	StraightJug    = Shape{Body: 0.02, Brim: 0.10}
+	StraightBucket = Shape{Body: 0.12, Brim: 0.12}
+)
+
+// Where an assumed shape begins to be worse, as a share of the brim's level, and how far
+// from a measured level it is as good as there, and as bad as assumed.
+const (
+	shoulder  = 0.80
+	nearKnown = 0.05
+	farKnown  = 0.20
+)
+
+// half is how far the volume below a level may be off, as a share of it, for a brim at a
+// level of its own.
+func (s Shape) half(level, brim quantity.Length) float64 {
+	if s.Body == 0 && s.Brim == 0 || brim <= 0 {
+		return 0
+	}
+	at := math.Min(1, float64(level/brim))
+	half := s.Body + (s.Brim-s.Body)*math.Max(0, (at-shoulder)/(1-shoulder))
+	for _, k := range s.Known {
+		far := math.Abs(at - float64(k/brim))
+		away := math.Max(0, math.Min(1, (far-nearKnown)/(farKnown-nearKnown)))
+		half = math.Min(half, s.Sure+(half-s.Sure)*away)
+	}
+	return half
+}
+
+// shapeU1 is the standard uncertainty of the volume below a level from the assumed
+// shape, in L.
+func (v Vessel) shapeU1(volume quantity.Volume, level quantity.Length) float64 {
+	if v.Assumed.Body == 0 && v.Assumed.Brim == 0 {
+		return 0
+	}
+	return quantity.Rectangular(v.Assumed.half(level, v.Profile.Level(v.BrimVolume())) * float64(volume))
+}
+
+// VolumeU1 is the standard uncertainty of a volume that is read at its level, in L: ±3
+// mm of level, and how far an assumed shape may be off.
+func (v Vessel) VolumeU1(volume quantity.Volume) quantity.Volume {
+	level := v.Profile.Level(volume)
+	return quantity.Volume(quantity.RootSumSquares(v.Profile.Slope(level)*quantity.Rectangular(float64(LevelHalfWidth)), v.shapeU1(volume, level)))
 }
 
 // BrimVolume is the most the vessel can hold: its brim capacity, or the end of
@@ -75,8 +135,8 @@ const (
 
 // Contribution is one line of an uncertainty budget (JCGM 100:2008, table H.1):
 // an input's standard uncertainty in its own unit, the sensitivity of the mass
-// to it (kg per unit), what that adds to the mass (kg) and its share of the
-// variance.
+// to it (kg per unit), what that adds to the mass (kg), its share of the variance,
+// and its degrees of freedom.
 type Contribution struct {
 	Name        string
 	Kind        quantity.Kind
@@ -85,6 +145,7 @@ type Contribution struct {
 	Shape       Distribution
 	U1          quantity.Mass
 	Share       float64
+	DoF         float64 // degrees of freedom; 0 for infinitely many
 }
 
 // budget fills in what each line adds and its share, and sums them up.
@@ -113,8 +174,8 @@ type Fill struct {
 }
 
 // At computes the mass of the vessel with a volume of the filling in it:
-// m = tare + packed + ρV, u² = u_tare² + u_packed² + (V·u_ρ)² + (ρ·u_V)²,
-// u_V = (dV/dh)·3 mm/√3 (JCGM 100:2008, 5.1.2; ρ is the typical density, u_ρ
+// m = tare + packed + ρV, u² = u_tare² + u_packed² + (V·u_ρ)² + (ρ·u_V)², u_V² =
+// ((dV/dh)·3 mm/√3)² and what an assumed shape may be off by (JCGM 100:2008, 5.1.2; ρ is the typical density, u_ρ
 // from its range or its batch). volume must lie between 0 and Room: outside,
 // the error is a *OutOfReach carrying the nearest fill.
 func (v Vessel) At(f material.Filling, volume quantity.Volume) (Fill, error) {
@@ -156,6 +217,9 @@ func (v Vessel) fill(f material.Filling, volume quantity.Volume) Fill {
 	}
 	if f.Std > 0 {
 		parts[1].Shape = Normal
+	}
+	if u := v.shapeU1(volume, level); u > 0 {
+		parts = append(parts, Contribution{Name: "shape, only assumed straight", Kind: quantity.KindVolume, InputU1: u, Sensitivity: float64(f.Typical), Shape: Rectangular})
 	}
 	if v.Inside.Value > 0 {
 		parts = append(parts, Contribution{Name: "what is packed in it", Kind: quantity.KindFine, InputU1: float64(v.Inside.U1), Sensitivity: 1, Shape: Rectangular})
@@ -214,9 +278,7 @@ func (v Vessel) Most(f material.Filling) (Fill, quantity.Phrase) {
 		return full, why
 	}
 	highest := func(volume float64) quantity.Mass {
-		level := v.Profile.Level(quantity.Volume(volume))
-		u1 := quantity.RootSumSquares(float64(v.TareU1), float64(v.Inside.U1), volume*float64(f.U1()),
-			float64(f.Typical)*v.Profile.Slope(level)*quantity.Rectangular(float64(LevelHalfWidth)))
+		u1 := quantity.RootSumSquares(float64(v.TareU1), float64(v.Inside.U1), volume*float64(f.U1()), float64(f.Typical)*float64(v.VolumeU1(quantity.Volume(volume))))
 		return v.Tare + v.Inside.Value + quantity.Mass(float64(f.Typical)*volume+2*u1)
 	}
 	lo, hi := 0.0, float64(room)
@@ -263,6 +325,11 @@ func (v Vessel) Explain(f material.Filling, fill Fill) derivation.Derivation {
 		Formula: "m = tare + ρ·V;  U = 2·√(u_tare² + (V·u_ρ)² + (ρ·dV/dh·3 mm/√3)²)",
 		Range:   "from empty to the brim, filling at one density throughout",
 		Source:  "JCGM 100:2008 (GUM) 5.1.2, 4.3.7; density: " + f.Source,
+	}
+	if u := v.shapeU1(fill.Volume, fill.Level); u > 0 {
+		d = d.With(derivation.Input{Name: "shape, only assumed straight: volume", Kind: quantity.KindVolume, Value: float64(fill.Volume), U: 2 * u, From: "stock"})
+		d.Formula = "m = tare + ρ·V;  U = 2·√(u_tare² + (V·u_ρ)² + (ρ·dV/dh·3 mm/√3)² + (ρ·u_shape)²)"
+		d.Source += "; shape ± 2 % up to 80 % of the height, 10 % at the brim (house values)"
 	}
 	if v.Inside.Value > 0 {
 		d = d.With(derivation.Input{Name: "what is packed in it", Kind: quantity.KindFine, Value: float64(v.Inside.Value), U: 2 * float64(v.Inside.U1), From: "stock"})

@@ -88,15 +88,15 @@ func TestMarksMustRise(t *testing.T) {
 }
 
 // By hand: 3.785 L prism of 0.25 m, tare 0.06 kg, water to 3 L.
-// m = 0.06 + 0.998·3 = 3.054; u_ρ = 0.008/(2√3) = 0.0023094, ×3 = 0.0069282;
-// u_V = (3.785/0.25)·0.003/√3 = 0.0262233 L, ×0.998 = 0.0261709;
-// u = 0.0270725, U = 0.0541450.
+// m = 0.06 + 0.998·3 = 3.054; u_ρ² = 0.008²/12 + (0.996 − 0.998)², u_ρ = 0.0030551,
+// ×3 = 0.0091652; u_V = (3.785/0.25)·0.003/√3 = 0.0262233 L, ×0.998 = 0.0261709;
+// u = 0.0277293, U = 0.0554585.
 func TestFillByHand(t *testing.T) {
 	v := load.Vessel{Tare: 0.06, Capacity: 3.785, Profile: load.Prism{Capacity: 3.785, Height: 0.25}}
 	got, err := v.At(filling(t, "fresh-water"), 3)
 	require.NoError(t, err)
 	assert.InDelta(t, 3.054, float64(got.Mass.Value), 1e-12)
-	assert.InDelta(t, 0.054145, float64(got.Mass.Expanded()), 2e-6)
+	assert.InDelta(t, 0.0554585, float64(got.Mass.Expanded()), 2e-6)
 	assert.InDelta(t, 0.19815, float64(got.Level), 1e-5)
 	var shares float64
 	for _, c := range got.Budget {

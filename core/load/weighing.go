@@ -1,39 +1,107 @@
 package load
 
 import (
+	"cmp"
 	"fmt"
 	"math"
+	"slices"
 
 	"scrappyrack/core/derivation"
 	"scrappyrack/core/quantity"
 )
 
-// Scale is what is stated of a scale: Resolution is the step of its display,
-// Accuracy how far it may be off (±), Max what it takes at most, 0 when nobody
-// knows; all in kg.
+// Scale is what is stated of a scale: Key its kind, Resolution the step of its
+// display and Accuracy how far it may be off (±), where 0 takes what is usual of the
+// kind, Max what it takes at most, 0 when nobody knows; all in kg.
 type Scale struct {
 	Key, Name            string
 	Resolution, Accuracy quantity.Mass
 	Max                  quantity.Mass
 }
 
+// The kinds of scale.
+const (
+	Kitchen  = "kitchen"
+	Hanging  = "hanging"
+	Bathroom = "bathroom"
+	AnyScale = "other"
+)
+
 // Scales lists kinds of scale with what is usual of them (common practice; a
 // scale's own plate says better).
 func Scales() []Scale {
 	return []Scale{
-		{"kitchen", "kitchen scale", 0.001, 0.003, 5},
-		{"hanging", "hanging scale", 0.01, 0.05, 50},
-		{"bathroom", "bathroom scale", 0.1, 0.3, 180},
+		{Key: Kitchen, Name: "kitchen scale", Resolution: 0.001, Accuracy: 0.003, Max: 5},
+		{Key: Hanging, Name: "hanging scale", Resolution: 0.01, Accuracy: 0.05, Max: 50},
+		{Key: Bathroom, Name: "bathroom scale", Resolution: 0.1, Accuracy: 0.3, Max: 180},
 	}
 }
 
-// Reading is what a scale says of a thing, with the budget of its uncertainty.
-// Odd is the index of a reading (Without's follow With's) that lies more than 3
-// standard uncertainties from the others of its kind, -1 when none does.
+// What is taken of a scale before it has been read (house values): how much two
+// readings of one thing differ by chance, and what that knowledge is worth, in
+// degrees of freedom; of any other scale, as a share of what it shows.
+const (
+	kitchenScatter  = 0.002
+	hangingScatter  = 0.15 // the load swings
+	bathroomScatter = 0.10
+	otherShare      = 0.005
+	scatterDegrees  = 4
+)
+
+// Scatter is the standard deviation in kg that readings of a mass on the scale are
+// taken to have before there are any (house values).
+func (s Scale) Scatter(mass quantity.Mass) quantity.Mass {
+	switch s.Key {
+	case Kitchen:
+		return max(kitchenScatter, s.step()/2)
+	case Hanging:
+		return hangingScatter
+	case Bathroom:
+		return bathroomScatter
+	}
+	return max(s.Resolution, otherShare*mass)
+}
+
+// usual is what is usual of its kind, the zero Scale of another.
+func (s Scale) usual() Scale {
+	for _, k := range Scales() {
+		if k.Key == s.Key {
+			return k
+		}
+	}
+	return Scale{}
+}
+
+// step is the step of its display as stated, or what is usual of its kind.
+func (s Scale) step() quantity.Mass { return cmp.Or(s.Resolution, s.usual().Resolution) }
+
+// Within is how far the scale may be off, ±, never 0: as stated, or what is usual of
+// its kind (of another, what its readings scatter by).
+func (s Scale) Within(mass quantity.Mass) quantity.Mass {
+	return cmp.Or(s.Accuracy, s.usual().Accuracy, s.Scatter(mass))
+}
+
+// Offset is the standard uncertainty in kg of what one scale is off by in all its
+// weighings: a/√3 (JCGM 100:2008, 4.3.7).
+func (s Scale) Offset(mass quantity.Mass) quantity.Mass {
+	return quantity.Mass(quantity.Rectangular(float64(s.Within(mass))))
+}
+
+// linearShare is how much of a scale's accuracy does not cancel between two loads on
+// the same scale (house value).
+const linearShare = 0.25
+
+// Reading is what a scale says of a thing, with the budget of its uncertainty. Own
+// is the standard uncertainty without what all weighings on this scale share (0 is
+// shared in a weighing by difference, where it cancels), in kg, doubled to 95 % as
+// all k = 2 sums are. Odd are the indices of readings (Without's follow With's) that
+// the others contradict.
 type Reading struct {
 	Mass   quantity.Estimate
+	Own    quantity.Mass
+	Shared quantity.Mass
 	Budget []Contribution
-	Odd    int
+	Odd    []int
 }
 
 // ReadingError names the field of a weighing that cannot be, as a path.
@@ -49,15 +117,14 @@ const MaxReadings = 50
 
 // Read evaluates a weighing: with are the readings of the thing, or of a person
 // holding it, without those of the person alone (none when the thing stood on
-// the scale by itself), in kg. Readings are averaged (type A, s/√n, JCGM
-// 100:2008, 4.2.3); resolution counts d/(2√3) and accuracy a/√3 for each of the
-// two weighings (4.3.7). Errors are *ReadingError.
+// the scale by itself), in kg. The scatter of readings is pooled with what is taken
+// of the kind of scale (quantity.Pooled, 4 degrees of freedom); resolution counts
+// d/(2√3), accuracy a/√3 (JCGM 100:2008, 4.3.7); of a difference on one scale its
+// offset cancels and a quarter of a stays. U is t(97.5 %, ν)·u with ν by
+// Welch–Satterthwaite (G.4). Errors are *ReadingError.
 func (s Scale) Read(with, without []quantity.Mass) (Reading, error) {
 	if len(with) == 0 {
 		return Reading{}, &ReadingError{"readings", quantity.Say("a weighing needs at least one reading")}
-	}
-	if s.Resolution <= 0 && s.Accuracy <= 0 {
-		return Reading{}, &ReadingError{"resolution_kg", quantity.Say("no scale is exact: give the step of its display")}
 	}
 	if err := s.believes("readings", with); err != nil {
 		return Reading{}, err
@@ -65,23 +132,34 @@ func (s Scale) Read(with, without []quantity.Mass) (Reading, error) {
 	if err := s.believes("without", without); err != nil {
 		return Reading{}, err
 	}
-	mean, parts := s.series("", with)
+	mean, parts, one := s.series("", with)
+	degrees := []quantity.Part{one}
 	out := Reading{Odd: s.odd(with)}
+	off := float64(s.Within(mean))
 	if len(without) > 0 {
-		alone, more := s.series(" without it", without)
+		alone, more, two := s.series(" without it", without)
 		if mean <= alone {
 			return Reading{}, &ReadingError{"without", quantity.Say("without it the scale says ", quantity.Amount(quantity.KindMass, float64(alone)),
 				", with it only ", quantity.Amount(quantity.KindMass, float64(mean)))}
 		}
 		mean -= alone
-		parts = append(parts, more...)
-		if odd := s.odd(without); out.Odd < 0 && odd >= 0 {
-			out.Odd = len(with) + odd
+		parts, degrees = append(parts, more...), append(degrees, two)
+		for _, i := range s.odd(without) {
+			out.Odd = append(out.Odd, len(with)+i)
 		}
+		parts = append(parts, Contribution{Name: "accuracy of the scale, what a difference leaves of it", Kind: quantity.KindFine, InputU1: quantity.Rectangular(linearShare * off), Sensitivity: 1, Shape: Rectangular})
+	} else {
+		out.Shared = quantity.Mass(quantity.Rectangular(off))
+		parts = append(parts, Contribution{Name: "accuracy of the scale", Kind: quantity.KindFine, InputU1: float64(out.Shared), Sensitivity: 1, Shape: Rectangular})
 	}
 	var u1 quantity.Mass
 	out.Budget, u1 = budget(parts)
-	out.Mass = quantity.Estimate{Value: mean, U1: u1, How: quantity.Weighed}
+	bounds := float64(u1 * u1)
+	for _, p := range degrees {
+		bounds -= p.U * p.U
+	}
+	out.Mass = quantity.Measured(mean, u1, quantity.Effective(append(degrees, quantity.Part{U: math.Sqrt(max(0, bounds))})...))
+	out.Own = quantity.Mass(out.Mass.K/2) * quantity.Mass(math.Sqrt(max(0, float64(u1*u1-out.Shared*out.Shared))))
 	return out, nil
 }
 
@@ -101,98 +179,113 @@ func (s Scale) believes(field string, readings []quantity.Mass) error {
 	return nil
 }
 
-// series is the mean of a series of readings and the lines of its budget.
-func (s Scale) series(of string, readings []quantity.Mass) (quantity.Mass, []Contribution) {
-	mean, spread := meanOf(readings)
+// series is the mean of a series of readings, the lines of its budget, and how its
+// scatter is known.
+func (s Scale) series(of string, readings []quantity.Mass) (quantity.Mass, []Contribution, quantity.Part) {
+	mean, u, dof := s.pooled(readings)
 	kind := quantity.KindFine
-	parts := []Contribution{
-		{Name: "step of the display" + of, Kind: kind, InputU1: quantity.Rectangular(float64(s.Resolution) / 2), Sensitivity: 1, Shape: Rectangular},
-		{Name: "accuracy of the scale" + of, Kind: kind, InputU1: quantity.Rectangular(float64(s.Accuracy)), Sensitivity: 1, Shape: Rectangular},
-	}
+	name := "one reading" + of + ", as such a scale scatters"
 	if n := len(readings); n > 1 {
-		parts = append(parts, Contribution{
-			Name: fmt.Sprintf("%d readings%s, as they scatter", n, of), Kind: kind, InputU1: spread / math.Sqrt(float64(n)), Sensitivity: 1, Shape: Normal,
-		})
+		name = fmt.Sprintf("%d readings%s, as they and such a scale scatter", n, of)
 	}
-	return mean, parts
+	return quantity.Mass(mean), []Contribution{
+		{Name: "step of the display" + of, Kind: kind, InputU1: quantity.Rectangular(float64(s.step()) / 2), Sensitivity: 1, Shape: Rectangular},
+		{Name: name, Kind: kind, InputU1: u, Sensitivity: 1, Shape: Normal, DoF: dof},
+	}, quantity.Part{U: u, DoF: dof}
 }
 
-// meanOf is the mean and the experimental standard deviation (JCGM 100:2008,
-// 4.2.1 and 4.2.2).
-func meanOf(readings []quantity.Mass) (quantity.Mass, float64) {
-	var sum float64
-	for _, r := range readings {
-		sum += float64(r)
-	}
-	mean := sum / float64(len(readings))
-	var squares float64
-	for _, r := range readings {
-		squares += (float64(r) - mean) * (float64(r) - mean)
-	}
-	if len(readings) < 2 {
-		return quantity.Mass(mean), 0
-	}
-	return quantity.Mass(mean), math.Sqrt(squares / float64(len(readings)-1))
-}
-
-// odd is the index of the reading that lies furthest from the others, when that
-// is more than 3 standard uncertainties of the difference; accuracy does not
-// count, since all readings share it. Of fewer than three none is odd.
-func (s Scale) odd(readings []quantity.Mass) int {
-	if len(readings) < 3 {
-		return -1
-	}
-	worst, at := float64(contradiction), -1
+func (s Scale) pooled(readings []quantity.Mass) (mean, u, dof float64) {
+	values := make([]float64, len(readings))
 	for i, r := range readings {
-		others := append(append([]quantity.Mass{}, readings[:i]...), readings[i+1:]...)
-		mean, spread := meanOf(others)
-		one := math.Max(spread, quantity.Rectangular(float64(s.Resolution)/2))
-		u := one * math.Sqrt(1+1/float64(len(others)))
-		if apart := math.Abs(float64(r-mean)) / u; apart > worst {
-			worst, at = apart, i
-		}
+		values[i] = float64(r)
+		mean += float64(r) / float64(len(readings))
 	}
-	return at
+	return quantity.Pooled(values, float64(s.Scatter(quantity.Mass(mean))), scatterDegrees)
+}
+
+// fewestForOdd is how many readings there must be for one of them to be called odd,
+// oddTail the share of good ones that lies so far out, on each side.
+const (
+	fewestForOdd = 4
+	oddTail      = 0.005
+)
+
+// odd are the readings that the others contradict, the furthest first and the rest
+// judged without it: each against the mean of the others by Student's t at 0.5 % a
+// side, with their scatter pooled with the scale's. Accuracy does not count, since all
+// readings share it. Of fewer than four none is odd.
+func (s Scale) odd(readings []quantity.Mass) []int {
+	left := make([]int, len(readings))
+	for i := range left {
+		left[i] = i
+	}
+	var out []int
+	for len(left) >= fewestForOdd {
+		worst, at := 0.0, -1
+		for n, i := range left {
+			others := make([]quantity.Mass, 0, len(left))
+			for _, j := range left {
+				if j != i {
+					others = append(others, readings[j])
+				}
+			}
+			mean, u, dof := s.pooled(others)
+			count := float64(len(others))
+			one := math.Max(u*math.Sqrt(count), quantity.Rectangular(float64(s.step())/2))
+			apart := math.Abs(float64(readings[i])-mean) / (one * math.Sqrt(1+1/count)) / quantity.TQuantile(1-oddTail, dof)
+			if apart > 1 && apart > worst {
+				worst, at = apart, n
+			}
+		}
+		if at < 0 {
+			break
+		}
+		out = append(out, left[at])
+		left = append(left[:at], left[at+1:]...)
+	}
+	slices.Sort(out)
+	return out
 }
 
 // Agreement holds a computed mass against a weighed one: Difference is weighed
-// − computed (kg) with expanded uncertainty U (kg, k = 2). Within says that the
-// difference is not larger than U; Contradicts that it is more than 3 standard
-// uncertainties.
+// − computed (kg) with expanded uncertainty U (kg). Within says that the difference
+// is not larger than U; Contradicts that it is more than one and a half times U.
 type Agreement struct {
 	Difference, U       quantity.Mass
 	Within, Contradicts bool
 }
 
-// Agree compares two independent estimates of one mass.
+// Agree compares two independent estimates of one mass: the computed one must not
+// rest on the weighing that it is held against.
 func Agree(computed, weighed quantity.Estimate) Agreement {
-	u1 := quantity.RootSumSquares(float64(computed.U1), float64(weighed.U1))
+	u := quantity.Mass(quantity.RootSumSquares(float64(computed.Expanded()), float64(weighed.Expanded())))
 	d := weighed.Value - computed.Value
-	off := math.Abs(float64(d))
-	return Agreement{Difference: d, U: quantity.Mass(2 * u1), Within: off <= 2*u1, Contradicts: off > contradiction*u1}
+	off := quantity.Mass(math.Abs(float64(d)))
+	return Agreement{Difference: d, U: u, Within: off <= u, Contradicts: 2*off > contradiction*u}
 }
 
 // Explain derives the weighed mass.
 func (r Reading) Explain(s Scale, with, without []quantity.Mass) derivation.Derivation {
 	d := derivation.Derivation{
 		Title: "Mass by weighing", Value: float64(r.Mass.Value), Kind: quantity.KindFine, U: float64(r.Mass.Expanded()),
-		Formula: "m = mean of the readings;  U = 2·√(s²/n + d²/12 + a²/3)",
-		Range:   "readings independent of each other, the thing at rest",
-		Source:  "JCGM 100:2008 (GUM) 4.2.3, 4.3.7",
+		Formula: "m = mean of the readings;  U = t(97.5 %, ν)·√(s²/n + d²/12 + a²/3),  s² = (4·s₀² + Σ(r − m)²)/(3 + n)",
+		Range:   "readings independent of each other, the thing at rest; s₀ what such a scale scatters by (house value)",
+		Source:  "JCGM 100:2008 (GUM) 4.2.3, 4.3.7, G.4",
 	}
 	if len(with) == 0 {
 		return d
 	}
-	mean, _ := meanOf(with)
+	mean, _, _ := s.pooled(with)
 	d.Inputs = []derivation.Input{
-		{Name: fmt.Sprintf("mean of %d readings", len(with)), Kind: quantity.KindFine, Value: float64(mean), From: "loads"},
-		{Name: "step of the display", Kind: quantity.KindFine, Value: float64(s.Resolution), From: "loads"},
-		{Name: "accuracy, ±", Kind: quantity.KindFine, Value: float64(s.Accuracy), From: "loads"},
+		{Name: fmt.Sprintf("mean of %d readings", len(with)), Kind: quantity.KindFine, Value: mean, From: "loads"},
+		{Name: "what one reading scatters by, before any", Kind: quantity.KindFine, Value: float64(s.Scatter(quantity.Mass(mean)))},
+		{Name: "step of the display", Kind: quantity.KindFine, Value: float64(s.step()), From: "loads"},
+		{Name: "accuracy, ±", Kind: quantity.KindFine, Value: float64(s.Within(quantity.Mass(mean))), From: "loads"},
 	}
 	if len(without) > 0 {
-		alone, _ := meanOf(without)
-		d.Inputs = append(d.Inputs, derivation.Input{Name: fmt.Sprintf("mean of %d readings without it", len(without)), Kind: quantity.KindFine, Value: float64(alone), From: "loads"})
-		d.Formula = "m = mean with it − mean without it;  U = 2·√(s₁²/n₁ + s₂²/n₂ + 2·d²/12 + 2·a²/3)"
+		alone, _, _ := s.pooled(without)
+		d.Inputs = append(d.Inputs, derivation.Input{Name: fmt.Sprintf("mean of %d readings without it", len(without)), Kind: quantity.KindFine, Value: alone, From: "loads"})
+		d.Formula = "m = mean with it − mean without it;  U = t(97.5 %, ν)·√(s₁²/n₁ + s₂²/n₂ + 2·d²/12 + (a/4)²/3)"
 	}
 	return d
 }

@@ -7,6 +7,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"gonum.org/v1/gonum/stat"
+	"gonum.org/v1/gonum/stat/distuv"
 	"pgregory.net/rapid"
 
 	"scrappyrack/core/load"
@@ -14,38 +15,48 @@ import (
 )
 
 // JCGM 100:2008, 4.4.3 and table 1: twenty readings, mean 100.145, s = 1.489,
-// standard uncertainty of the mean 0.333.
+// standard uncertainty of the mean 0.333; nothing is known of their scatter before.
 func TestRepeatedReadingsAgainstTheGuide(t *testing.T) {
-	readings := []quantity.Mass{
+	readings := []float64{
 		96.90, 98.18, 98.25, 98.61, 99.03, 99.49, 99.56, 99.74, 99.89, 100.07,
 		100.33, 100.42, 100.68, 100.95, 101.11, 101.20, 101.57, 101.84, 102.36, 102.72,
 	}
-	got, err := load.Scale{Resolution: 1e-9}.Read(readings, nil)
+	mean, u, dof := quantity.Pooled(readings, 0, 0)
+	assert.InDelta(t, 100.145, mean, 5e-4)
+	assert.InDelta(t, 0.333, u, 5e-4)
+	assert.InDelta(t, 19, dof, 0)
+}
+
+// By hand, one reading of 12.2 kg on a hanging scale of d = 0.01 and a = 0.05: s = 0.15
+// with 4 degrees of freedom, d/√12 = 0.002887, a/√3 = 0.028868; u = 0.152779, ν =
+// 4·(0.152779/0.15)⁴ = 4.3047, t = 2.7006 between table G.2's 2.78 and 2.57, U = 0.41.
+func TestOneReadingByHand(t *testing.T) {
+	got, err := load.Scale{Key: load.Hanging, Resolution: 0.01, Accuracy: 0.05}.Read([]quantity.Mass{12.2}, nil)
 	require.NoError(t, err)
-	assert.InDelta(t, 100.145, float64(got.Mass.Value), 5e-4)
-	assert.InDelta(t, 0.333, float64(got.Mass.U1), 5e-4)
-	assert.Equal(t, quantity.Weighed, got.Mass.How)
-	assert.Equal(t, -1, got.Odd)
+	assert.InDelta(t, 0.152779, float64(got.Mass.U1), 1e-6)
+	assert.InDelta(t, 4.3047, got.Mass.DoF, 1e-3)
+	assert.InDelta(t, 2.70, got.Mass.K, 0.01)
+	assert.InDelta(t, 0.4126, float64(got.Mass.Expanded()), 2e-3)
+	assert.InDelta(t, 0.05/math.Sqrt(3), float64(got.Shared), 1e-9)
+	// Accuracy that nobody gave is that of the kind, never 0.
+	kind, err := load.Scale{Key: load.Hanging}.Read([]quantity.Mass{12.2}, nil)
+	require.NoError(t, err)
+	assert.Equal(t, got.Mass, kind.Mass)
+	other, err := load.Scale{Key: load.AnyScale}.Read([]quantity.Mass{100}, nil)
+	require.NoError(t, err)
+	assert.InDelta(t, math.Hypot(0.5, 0.5/math.Sqrt(3)), float64(other.Mass.U1), 1e-9, "half a per cent, twice")
 }
 
-// JCGM 100:2008, H.1 (end-gauge calibration), table H.1, in nm: the standard 25,
-// the difference 9.7, the thermal expansion 2.9 and the temperature 16.6 make 32.
-func TestEndGaugeBudgetAgainstTheGuide(t *testing.T) {
-	assert.InDelta(t, 32, quantity.RootSumSquares(25, 9.7, 2.9, 16.6), 0.5)
-	assert.InDelta(t, 9.7, quantity.RootSumSquares(5.8, 3.9, 6.7), 0.05)
-	// 4.4.5: somewhere between 96 and 104, u = 4/√3 = 2.3.
-	assert.InDelta(t, 2.3, quantity.Rectangular(4), 0.05)
-}
-
-// By hand: d = 0.1 gives 0.1/√12 = 0.0289, a = 0.3 gives 0.1732, both counted for
-// each of two weighings: √(2·0.0289² + 2·0.1732²) = 0.2483.
+// By hand: of a difference the offset cancels; √(2·(0.1² + 0.0289²) + (0.075/√3)²) =
+// 0.15344.
 func TestTwoWeighingsOfABathroomScale(t *testing.T) {
-	s := load.Scale{Resolution: 0.1, Accuracy: 0.3}
+	s := load.Scale{Key: load.Bathroom, Resolution: 0.1, Accuracy: 0.3}
 	got, err := s.Read([]quantity.Mass{84.3}, []quantity.Mass{72.1})
 	require.NoError(t, err)
 	assert.InDelta(t, 12.2, float64(got.Mass.Value), 1e-9)
-	assert.InDelta(t, 0.2483, float64(got.Mass.U1), 5e-5)
-	require.Len(t, got.Budget, 4)
+	assert.InDelta(t, 0.15344, float64(got.Mass.U1), 5e-5)
+	assert.Zero(t, got.Shared)
+	require.Len(t, got.Budget, 5)
 	sum := 0.0
 	for _, b := range got.Budget {
 		sum += b.Share
@@ -59,17 +70,9 @@ func TestTwoWeighingsOfABathroomScale(t *testing.T) {
 }
 
 func TestReadingsThatCannotBe(t *testing.T) {
-	kitchen := load.Scale{Resolution: 0.001, Accuracy: 0.003, Max: 5}
-	for field, c := range map[string]struct {
-		s    load.Scale
-		with []quantity.Mass
-	}{
-		"readings":      {kitchen, nil},
-		"readings[1]":   {kitchen, []quantity.Mass{4.2, 5.1}},
-		"readings[0]":   {kitchen, []quantity.Mass{-1}},
-		"resolution_kg": {load.Scale{}, []quantity.Mass{1}},
-	} {
-		_, err := c.s.Read(c.with, nil)
+	kitchen := load.Scale{Key: load.Kitchen, Resolution: 0.001, Accuracy: 0.003, Max: 5}
+	for field, with := range map[string][]quantity.Mass{"readings": nil, "readings[1]": {4.2, 5.1}, "readings[0]": {-1}} {
+		_, err := kitchen.Read(with, nil)
 		var bad *load.ReadingError
 		require.ErrorAs(t, err, &bad, field)
 		assert.Equal(t, field, bad.Field)
@@ -78,24 +81,26 @@ func TestReadingsThatCannotBe(t *testing.T) {
 }
 
 func TestTheOddReadingIsNamed(t *testing.T) {
-	s := load.Scale{Resolution: 0.1, Accuracy: 0.3}
-	for odd, readings := range map[int][]quantity.Mass{
-		2:  {72.4, 72.4, 72.9, 72.4},
-		-1: {72.4, 72.5, 72.4, 72.5},
+	s := load.Scale{Key: load.Bathroom, Resolution: 0.1, Accuracy: 0.3}
+	for _, c := range []struct {
+		odd      []int
+		readings []quantity.Mass
+	}{
+		{[]int{2}, []quantity.Mass{72.4, 72.4, 72.9, 72.4}},
+		{nil, []quantity.Mass{72.4, 72.5, 72.4, 72.5}},
+		{[]int{1, 4}, []quantity.Mass{72.4, 75, 72.4, 72.3, 70, 72.4, 72.5}}, // two hide each other
+		{nil, []quantity.Mass{72.4, 72.4, 80}},                               // of three nobody can say
 	} {
-		got, err := s.Read(readings, nil)
+		got, err := s.Read(c.readings, nil)
 		require.NoError(t, err)
-		assert.Equal(t, odd, got.Odd, readings)
+		assert.Equal(t, c.odd, got.Odd, c.readings)
 	}
-	got, err := s.Read([]quantity.Mass{84.3}, []quantity.Mass{72.1, 72.1, 71.2})
+	got, err := s.Read([]quantity.Mass{84.3}, []quantity.Mass{72.1, 72.1, 71.2, 72.2})
 	require.NoError(t, err)
-	assert.Equal(t, 3, got.Odd, "counted on through the second series")
-	two, err := s.Read([]quantity.Mass{70, 90}, nil)
-	require.NoError(t, err)
-	assert.Equal(t, -1, two.Odd, "of two nobody can say which")
+	assert.Equal(t, []int{3}, got.Odd, "counted on through the second series")
 }
 
-// The mean and its uncertainty against gonum's.
+// The pooled mean and scatter against gonum's, by the definition.
 func TestReadingsAgainstGonum(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		xs := rapid.SliceOfN(rapid.Float64Range(1, 50), 2, 20).Draw(t, "readings")
@@ -103,13 +108,17 @@ func TestReadingsAgainstGonum(t *testing.T) {
 		for i, x := range xs {
 			with[i] = quantity.Mass(x)
 		}
-		d, a := rapid.Float64Range(0.001, 1).Draw(t, "d"), rapid.Float64Range(0, 1).Draw(t, "a")
-		got, err := load.Scale{Resolution: quantity.Mass(d), Accuracy: quantity.Mass(a)}.Read(with, nil)
+		d, a := rapid.Float64Range(0.001, 1).Draw(t, "d"), rapid.Float64Range(0.01, 1).Draw(t, "a")
+		got, err := load.Scale{Key: load.Hanging, Resolution: quantity.Mass(d), Accuracy: quantity.Mass(a)}.Read(with, nil)
 		require.NoError(t, err)
-		mean, sd := stat.MeanStdDev(xs, nil)
+		mean, variance := stat.MeanVariance(xs, nil)
 		assert.InDelta(t, mean, float64(got.Mass.Value), 1e-9)
-		want := math.Sqrt(sd*sd/float64(len(xs)) + d*d/12 + a*a/3)
+		n := float64(len(xs))
+		s2 := (4*0.15*0.15 + (n-1)*variance) / (n + 3)
+		want := math.Sqrt(s2/n + d*d/12 + a*a/3)
 		assert.InDelta(t, want, float64(got.Mass.U1), 1e-9)
+		nu := math.Pow(want, 4) / (math.Pow(s2/n, 2) / (n + 3))
+		assert.InEpsilon(t, distuv.StudentsT{Sigma: 1, Nu: nu}.Quantile(0.975)*want, float64(got.Mass.Expanded()), 1e-6)
 	})
 }
 

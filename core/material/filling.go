@@ -23,14 +23,16 @@ type Filling struct {
 	Std quantity.Density
 }
 
-// U1 is the standard uncertainty of the density in kg/L: that of its weighings,
-// or the range taken as a rectangular distribution, (High − Low)/(2√3) (JCGM
-// 100:2008, 4.3.7).
+// U1 is the standard uncertainty of the density in kg/L: that of its weighings, or
+// of the range as a rectangular distribution about its middle, seen from the
+// typical value: u² = (High − Low)²/12 + (middle − Typical)² (JCGM 100:2008, 4.3.7
+// and F.2.4.5).
 func (f Filling) U1() quantity.Density {
 	if f.Std > 0 {
 		return f.Std
 	}
-	return quantity.Density(quantity.Rectangular(float64(f.High-f.Low) / 2))
+	middle := float64(f.High+f.Low) / 2
+	return quantity.Density(quantity.RootSumSquares(quantity.Rectangular(float64(f.High-f.Low)/2), middle-float64(f.Typical)))
 }
 
 // NumberTolerance is the half-width, as a share, given to a density that is

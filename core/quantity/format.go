@@ -144,15 +144,26 @@ func Format(system System, kind Kind, value float64) string {
 	return sign + number + " " + d.Symbol
 }
 
-// FormatU writes an expanded uncertainty of a value of the kind, without its
-// unit: as Format does, but to a hundredth of the unit when that would hide it,
-// so that no uncertainty is shown as nothing.
+// FormatU writes an expanded uncertainty of a value of the kind, without its unit:
+// two figures that count, rounded up, so that it is never shown as nothing nor as
+// less than it is (JCGM 100:2008, 7.2.6). In eighths it is the next eighth.
 func FormatU(system System, kind Kind, u float64) string {
 	d := DisplayOf(system, kind)
-	if d.Style == Decimal && u > 0 && u < d.Factor*d.Step {
-		return strconv.FormatFloat(math.Max(0.01, math.Ceil(u/d.Factor*100-1e-9)/100), 'f', 2, 64)
+	if d.Style != Decimal {
+		u = math.Ceil(u/d.Factor/d.Step-1e-9) * d.Step * d.Factor
+		return strings.TrimSuffix(strings.TrimSuffix(Format(system, kind, u), d.Symbol), " ")
 	}
-	return strings.TrimSuffix(strings.TrimSuffix(Format(system, kind, u), d.Symbol), " ")
+	shown := math.Abs(u) / d.Factor
+	if shown == 0 || math.IsInf(shown, 0) || math.IsNaN(shown) {
+		return strconv.FormatFloat(shown, 'f', -1, 64)
+	}
+	decimals := 1 - int(math.Floor(math.Log10(shown)))
+	scale := math.Pow(10, float64(decimals))
+	up := math.Ceil(shown*scale - 1e-9)
+	if up >= 100 && decimals > 0 { // 0.0996 is 0.10
+		decimals--
+	}
+	return strconv.FormatFloat(up/scale, 'f', max(0, decimals), 64)
 }
 
 var eighthMarks = [8]string{"", "⅛", "¼", "⅜", "½", "⅝", "¾", "⅞"}

@@ -7,8 +7,6 @@
 // and NIST Handbook 44, Appendix C.
 package quantity
 
-import "math"
-
 type (
 	// Mass is in kilograms.
 	Mass float64
@@ -155,33 +153,3 @@ const (
 	Marked    Provenance = "marked" // printed on the thing by its maker
 	Weighed   Provenance = "weighed"
 )
-
-// Estimate is a mass with its standard uncertainty U1 (k = 1, kg, ≥ 0) and
-// provenance.
-type Estimate struct {
-	Value Mass
-	U1    Mass
-	How   Provenance
-}
-
-// Expanded is the expanded uncertainty U = 2u (coverage factor k = 2, about
-// 95 %; JCGM 100:2008, 6.2 and 6.3.3).
-func (e Estimate) Expanded() Mass { return 2 * e.U1 }
-
-// Highest is value + U: what a rating is held against.
-func (e Estimate) Highest() Mass { return e.Value + e.Expanded() }
-
-// Rectangular is the standard uncertainty of a value known only to lie within
-// ±halfWidth with equal probability: halfWidth/√3 (JCGM 100:2008, 4.3.7).
-// halfWidth must be ≥ 0.
-func Rectangular(halfWidth float64) float64 { return halfWidth / math.Sqrt(3) }
-
-// RootSumSquares combines independent standard uncertainties (JCGM 100:2008,
-// 5.1.2, all sensitivity coefficients already applied).
-func RootSumSquares(parts ...float64) float64 {
-	var sum float64
-	for _, p := range parts {
-		sum += p * p
-	}
-	return math.Sqrt(sum)
-}

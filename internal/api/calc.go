@@ -209,11 +209,12 @@ func calculator[Q asked[A], A any](r huma.API, path, summary, description string
 }
 
 func (a *API) calc(r huma.API) {
-	calculator[FillQuestion](r, "fill", "Mass of a filled container, or the fill for a mass", "Exactly: u² = u_tare² + (V·u_ρ)² + (ρ·dV/dh·3 mm/√3)², u95 = 2u.")
+	calculator[FillQuestion](r, "fill", "Mass of a filled container, or the fill for a mass", "Exactly: u² = u_tare² + (V·u_ρ)² + (ρ·dV/dh·3 mm/√3)², u_ρ² = (high − low)²/12 + (middle − typical)², u95 = 2u. The geometry is taken as exact.")
+	calculator[WeighingQuestion](r, "weighing", "What readings of a scale say", "The scatter of the readings pooled with the kind's own (4 degrees of freedom), resolution d²/12, accuracy a²/3; u95 = t(97.5 %, dof)·u with dof by Welch–Satterthwaite.")
 	calculator[RepMaxQuestion](r, "rep-max", "One-rep maximum and the load for a number of reps", "The median of six formulas; the target load is the median over the formulas of each one's own maximum × its own share. No rounding.")
 	calculator[PackQuestion](r, "pack", "Which things make a bag weigh a target", "Exact: nearest to the target first, then fewest pieces, within the volume.")
 	calculator[PlatesQuestion](r, "plates", "Every load of a bar, and the plates for one", "Equal sides only.")
 	calculator[BandQuestion](r, "band", "A band's curve through its points, and its force at lengths", "Force of all strands together, lengths of one strand's run: F = strands·2(a0c1 + a0c2/λ)(λ − λ⁻²), fitted by least squares with both ≥ 0.")
 	calculator[PacketQuestion](r, "weight-packet", "What a scale's packet says", "The public Weight Measurement format.")
-	calculator[BatchQuestion](r, "batch", "Density of a filling from its weighings", "Inverse-variance weighting of the given range (rectangular) and each weighing's (gross − tare)/V.")
+	calculator[BatchQuestion](r, "batch", "Density of a filling from its weighings", "Generalised least squares of the given range and each weighing's (gross − tare)/V; a scale's offset and a tare that several share are one error. Without them: inverse-variance weighting.")
 }

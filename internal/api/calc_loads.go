@@ -2,6 +2,7 @@ package api
 
 import (
 	"errors"
+	"strings"
 
 	"scrappyrack/core/load"
 	"scrappyrack/core/material"
@@ -55,14 +56,73 @@ func kilograms(ms []quantity.Mass) []float64 {
 	return out
 }
 
+// WeighingQuestion asks what readings of a scale say.
+type WeighingQuestion struct {
+	Scale        string    `json:"scale" enum:"kitchen,bathroom,hanging,other"`
+	ReadingsKg   []float64 `json:"readings_kg" minItems:"1" maxItems:"50"`
+	ResolutionKg float64   `json:"resolution_kg,omitempty" minimum:"0" maximum:"10" doc:"Step of the display; 0 takes the kind's"`
+	AccuracyKg   float64   `json:"accuracy_kg,omitempty" minimum:"0" maximum:"50" doc:"How far it may be off, ±; 0 takes the kind's"`
+}
+
+// WeighingAnswer is the mass with its uncertainty.
+type WeighingAnswer struct {
+	MassKg float64    `json:"mass_kg"`
+	UKg    float64    `json:"u_kg" doc:"Standard uncertainty, k = 1"`
+	DoF    float64    `json:"dof" doc:"Effective degrees of freedom of it"`
+	U95Kg  float64    `json:"u95_kg" doc:"t(97.5 %, dof) · u"`
+	Odd    []int      `json:"odd" doc:"Readings that the others contradict, by index"`
+	Why    Derivation `json:"why"`
+}
+
+func (q WeighingQuestion) answer() (out WeighingAnswer, err error) {
+	s := load.Scale{Key: q.Scale, Resolution: quantity.Mass(q.ResolutionKg), Accuracy: quantity.Mass(q.AccuracyKg)}
+	var readings []quantity.Mass
+	for _, r := range q.ReadingsKg {
+		readings = append(readings, quantity.Mass(r))
+	}
+	got, err := s.Read(readings, nil)
+	var bad *load.ReadingError
+	if errors.As(err, &bad) {
+		return out, refuse(strings.Replace(bad.Field, "readings", "readings_kg", 1), bad.Detail.In(quantity.Metric), nil)
+	}
+	m := got.Mass
+	return WeighingAnswer{
+		MassKg: float64(m.Value), UKg: float64(m.U1), DoF: m.DoF, U95Kg: float64(m.Expanded()), Odd: append([]int{}, got.Odd...),
+		Why: derivationOf(got.Explain(s, readings, nil)),
+	}, err
+}
+
 // WeighingInput is one container of a batch on a scale.
 type WeighingInput struct {
-	GrossKg  float64 `json:"gross_kg" exclusiveMinimum:"0" maximum:"1000"`
-	GrossUKg float64 `json:"gross_u_kg,omitempty" minimum:"0" maximum:"100" doc:"Standard uncertainty, k = 1"`
-	TareKg   float64 `json:"tare_kg,omitempty" minimum:"0" maximum:"1000"`
-	TareUKg  float64 `json:"tare_u_kg,omitempty" minimum:"0" maximum:"100"`
-	VolumeL  float64 `json:"volume_l" exclusiveMinimum:"0" maximum:"2000"`
-	VolumeUL float64 `json:"volume_u_l,omitempty" minimum:"0" maximum:"200"`
+	GrossKg   float64 `json:"gross_kg" exclusiveMinimum:"0" maximum:"1000"`
+	GrossUKg  float64 `json:"gross_u_kg,omitempty" minimum:"0" maximum:"100" doc:"Standard uncertainty, k = 1; without the scale's offset where that is given"`
+	Scale     string  `json:"scale,omitempty" maxLength:"80" doc:"A name: weighings that give the same were made on one scale"`
+	ScaleUKg  float64 `json:"scale_u_kg,omitempty" minimum:"0" maximum:"100" doc:"Standard uncertainty of that scale's offset, shared by all its weighings"`
+	TareKg    float64 `json:"tare_kg,omitempty" minimum:"0" maximum:"1000"`
+	TareUKg   float64 `json:"tare_u_kg,omitempty" minimum:"0" maximum:"100"`
+	TareID    string  `json:"tare_id,omitempty" maxLength:"80" doc:"Weighings that give the same share one tare's error"`
+	TareScale string  `json:"tare_scale,omitempty" maxLength:"80" doc:"The scale that the tare was weighed on: the same offset cancels"`
+	VolumeL   float64 `json:"volume_l" exclusiveMinimum:"0" maximum:"2000"`
+	VolumeUL  float64 `json:"volume_u_l,omitempty" minimum:"0" maximum:"200"`
+}
+
+// weighing is the input in the core's terms; offsets are what each scale's is said to be.
+func (w WeighingInput) weighing(offsets map[string]float64) load.Weighing {
+	out := load.Weighing{
+		Gross: quantity.Mass(w.GrossKg), GrossU1: quantity.Mass(w.GrossUKg), Tare: quantity.Mass(w.TareKg), TareU1: quantity.Mass(w.TareUKg),
+		Volume: quantity.Volume(w.VolumeL), VolumeU1: quantity.Volume(w.VolumeUL),
+	}
+	if w.Scale != "" {
+		out.Shared = append(out.Shared, load.Shared{Of: "scale " + w.Scale, U1: quantity.Mass(offsets[w.Scale])})
+	}
+	if w.TareScale != "" {
+		out.Shared = append(out.Shared, load.Shared{Of: "scale " + w.TareScale, U1: quantity.Mass(offsets[w.TareScale]), Minus: true})
+	}
+	if w.TareID != "" {
+		out.Shared = append(out.Shared, load.Shared{Of: "tare " + w.TareID, U1: out.TareU1, Minus: true})
+		out.TareU1 = 0
+	}
+	return out
 }
 
 // DensityRange is what is known of a filling before weighing, in kg/L.
@@ -101,11 +161,12 @@ func (q BatchQuestion) answer() (out BatchAnswer, err error) {
 	}
 	prior := material.Filling{Name: "given range", Low: quantity.Density(d.Low), Typical: quantity.Density(d.Typical), High: quantity.Density(d.High)}
 	var all []load.Weighing
+	offsets := map[string]float64{}
 	for _, w := range q.Weighings {
-		all = append(all, load.Weighing{
-			Gross: quantity.Mass(w.GrossKg), GrossU1: quantity.Mass(w.GrossUKg), Tare: quantity.Mass(w.TareKg), TareU1: quantity.Mass(w.TareUKg),
-			Volume: quantity.Volume(w.VolumeL), VolumeU1: quantity.Volume(w.VolumeUL),
-		})
+		offsets[w.Scale] = max(offsets[w.Scale], w.ScaleUKg)
+	}
+	for _, w := range q.Weighings {
+		all = append(all, w.weighing(offsets))
 	}
 	b, err := load.Reestimate(prior, all)
 	var bad *load.BatchError

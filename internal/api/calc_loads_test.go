@@ -2,6 +2,7 @@ package api
 
 import (
 	"encoding/json"
+	"math"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -32,8 +33,8 @@ func TestBatchContract(t *testing.T) {
 	require.NoError(t, json.Unmarshal([]byte(`{"density":{"low":1.44,"typical":1.5,"high":1.65},"weighings":[{"gross_kg":5.9,"gross_u_kg":0.02,"tare_kg":0.06,"tare_u_kg":0.01,"volume_l":3.785,"volume_u_l":0.026}]}`), &q))
 	got, err := q.answer()
 	require.NoError(t, err)
-	assert.InDelta(t, 1.54128, got.DensityKgL, 2e-5)
-	assert.InDelta(t, 0.011898, got.UKgL, 2e-6)
+	assert.InDelta(t, 1.54185, got.DensityKgL, 2e-5)
+	assert.InDelta(t, 0.011980, got.UKgL, 2e-6)
 	require.Len(t, got.Each, 1)
 	q.Density.Typical = 2
 	_, err = q.answer()
@@ -59,4 +60,39 @@ func TestPackContract(t *testing.T) {
 	got, err = q.answer()
 	require.NoError(t, err)
 	assert.InDelta(t, got.MassKg+0.2*got.StuffingL, got.TotalKg, 1e-9, "the towels count")
+}
+
+// By hand in core/load: one reading of 12.2 kg on a hanging scale is ± 0.41 kg.
+func TestWeighingContract(t *testing.T) {
+	var q WeighingQuestion
+	require.NoError(t, json.Unmarshal([]byte(`{"scale":"hanging","readings_kg":[12.2],"resolution_kg":0.01,"accuracy_kg":0.05}`), &q))
+	one, err := q.answer()
+	require.NoError(t, err)
+	assert.InDelta(t, 0.152779, one.UKg, 1e-6)
+	assert.InDelta(t, 4.3047, one.DoF, 1e-3)
+	assert.InDelta(t, 0.4126, one.U95Kg, 2e-3)
+	assert.Empty(t, one.Odd)
+	q.ReadingsKg = []float64{12.2, 12.3, 12.1, 12.2, 14}
+	odd, err := q.answer()
+	require.NoError(t, err)
+	assert.Equal(t, []int{4}, odd.Odd)
+	q.ReadingsKg = []float64{2000}
+	_, err = q.answer()
+	assert.ErrorContains(t, err, "not a mass")
+}
+
+// Two jugs on one scale: what they share stays, what each has of its own is halved.
+func TestBatchWithAScaleInCommon(t *testing.T) {
+	ask := func(more string) BatchAnswer {
+		var q BatchQuestion
+		w := `{"gross_kg":6,"gross_u_kg":0.02,"tare_kg":0.1,"volume_l":4` + more + `}`
+		require.NoError(t, json.Unmarshal([]byte(`{"density":{"low":0.1,"typical":5,"high":10},"weighings":[`+w+`,`+w+`]}`), &q))
+		got, err := q.answer()
+		require.NoError(t, err)
+		return got
+	}
+	assert.InDelta(t, 0.02/4/math.Sqrt2, ask("").UKgL, 1e-5)
+	assert.InDelta(t, math.Hypot(0.02/4/math.Sqrt2, 0.3/4), ask(`,"scale":"bath","scale_u_kg":0.3`).UKgL, 1e-4)
+	assert.InDelta(t, 0.02/4/math.Sqrt2, ask(`,"scale":"bath","scale_u_kg":0.3,"tare_scale":"bath"`).UKgL, 1e-5)
+	assert.InDelta(t, math.Hypot(0.02/4/math.Sqrt2, 0.05/4), ask(`,"tare_u_kg":0.05,"tare_id":"the jugs"`).UKgL, 1e-4)
 }

@@ -23,7 +23,7 @@ func ask(t *testing.T, body string) FillAnswer {
 func TestFillContract(t *testing.T) {
 	got := ask(t, `{"capacity_l":3.785,"tare_kg":0.06,"profile":{"kind":"prism","height_m":0.25},"filling":"fresh-water","volume_l":3}`)
 	assert.InDelta(t, 3.054, got.MassKg, 1e-12)
-	assert.InDelta(t, 0.054145, got.U95Kg, 2e-6)
+	assert.InDelta(t, 0.0554585, got.U95Kg, 2e-6)
 	assert.InDelta(t, 3*0.25/3.785, got.LevelM, 1e-12)
 	assert.InDelta(t, 0.998, got.DensityKg, 0)
 	assert.True(t, got.Reachable)

@@ -225,7 +225,7 @@ type Weighed struct {
 	Now       bool           `json:"now" doc:"Of the container as it is filled now"`
 	Scale     string         `json:"scale"`
 	Readings  int            `json:"readings"`
-	Odd       int            `json:"odd" doc:"Index of a reading that lies more than 3 u from the others; -1 for none"`
+	Odd       []int          `json:"odd" doc:"Readings that the others contradict, by index, those without it after those with it"`
 	Density   float64        `json:"density_kg_l" doc:"What it says of its batch; 0 for nothing"`
 	DensityU  float64        `json:"density_u95_kg_l"`
 	Against   bool           `json:"contradicts" doc:"It lies more than 3 u from what the rest of its batch says"`
@@ -241,7 +241,7 @@ func weighedOf(w workbench.WeighingOf, now *workbench.WeighingOf) Weighed {
 	out := Weighed{
 		ID: w.Weighing.ID, At: w.Weighing.At, MassKg: float64(w.Reading.Mass.Value), U95Kg: float64(w.Reading.Mass.Expanded()), Empty: w.Empty(),
 		Now: now != nil && now.Weighing.ID == w.Weighing.ID, Scale: w.Weighing.Scale, Readings: len(w.Weighing.Readings) + len(w.Weighing.Without),
-		Odd: w.Reading.Odd, Counts: w.Counts, Verdict: w.Weighing.Verdict, Agreement: agreementOf(w.Agreement), Budget: budgetOf(w.Reading.Budget),
+		Odd: append([]int{}, w.Reading.Odd...), Counts: w.Counts, Verdict: w.Weighing.Verdict, Agreement: agreementOf(w.Agreement), Budget: budgetOf(w.Reading.Budget),
 		Problem: w.Problem, Why: derivationOf(w.Explain()),
 	}
 	if w.Implied != nil {

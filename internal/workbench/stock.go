@@ -85,7 +85,10 @@ func (s *stock) container(k store.Container) (load.Container, error) {
 		out.Sold = quantity.Mass(k.NetKg)
 	}
 	if tare := s.tares[k.ID]; tare != nil {
-		out.Vessel.Tare, out.Vessel.TareU1 = tare.Reading.Mass.Value, tare.Reading.Mass.U1
+		out.Vessel.Tare, out.Vessel.TareU1 = tare.Reading.Mass.Value, tare.Reading.Mass.AsTwo()
+	}
+	if k.Shape == "prism" {
+		out.Vessel.Assumed = s.assumed(k, out.Vessel)
 	}
 	if len(k.Limits) > 0 {
 		out.Limits = map[load.Hold]quantity.Mass{}
@@ -94,6 +97,29 @@ func (s *stock) container(k store.Container) (load.Container, error) {
 		}
 	}
 	return out, nil
+}
+
+// assumed is how far a shape that is only assumed straight may be off, near the levels
+// at which it was weighed with water as far as that says.
+func (s *stock) assumed(k store.Container, v load.Vessel) load.Shape {
+	shape, ok := map[string]load.Shape{"jug": load.StraightJug, "bottle": load.StraightJug, "bucket": load.StraightBucket}[k.Kind]
+	if !ok {
+		return load.Shape{}
+	}
+	for i := range s.weighings {
+		w := &s.weighings[i]
+		water, err := material.FillingByKey("fresh-water")
+		if w.Weighing.Container != k.ID || w.Problem != "" || w.Weighing.Verdict == "aside" || w.Weighing.VolumeL == 0 || w.Weighing.PackedKg > 0 ||
+			w.Weighing.Filling != water.Key || err != nil {
+			continue
+		}
+		net := w.Reading.Mass.Value - v.Tare
+		held := float64(net) / float64(water.Typical)
+		u := 2 * quantity.RootSumSquares(float64(w.Reading.Mass.AsTwo()), float64(v.TareU1)) / float64(water.Typical)
+		shape.Known = append(shape.Known, v.Profile.Level(quantity.Volume(w.Weighing.VolumeL)))
+		shape.Sure = max(shape.Sure, (math.Abs(held-w.Weighing.VolumeL)+u)/w.Weighing.VolumeL)
+	}
+	return shape
 }
 
 func profileOf(k store.Container) (load.Profile, error) {
@@ -139,7 +165,7 @@ func (s *stock) pack(at map[string]int) {
 				inner := s.containers[j]
 				if f, err := inner.Fill(); err == nil {
 					now := inner.Mass(f)
-					mass, u1 = now.Value, now.U1
+					mass, u1 = now.Value, now.AsTwo()
 				}
 				volume = inner.Vessel.Capacity
 			}

@@ -14,7 +14,7 @@ import (
 
 // WeighingOf is a weighing with what it comes to. Implied is the density that
 // it says its batch has, where it says one; Counts that the batch listens to it.
-// Problem says why it can not be read.
+// Computed leaves the weighing itself out. Problem says why it can not be read.
 type WeighingOf struct {
 	Weighing  store.Weighing
 	Reading   load.Reading
@@ -68,7 +68,13 @@ func priorOf(b store.Batch) (material.Filling, error) {
 }
 
 func scaleOf(w store.Weighing) load.Scale {
-	return load.Scale{Name: w.Scale, Resolution: quantity.Mass(w.ResolutionKg), Accuracy: quantity.Mass(w.AccuracyKg)}
+	out := load.Scale{Key: load.AnyScale, Name: w.Scale, Resolution: quantity.Mass(w.ResolutionKg), Accuracy: quantity.Mass(w.AccuracyKg)}
+	for _, k := range load.Scales() {
+		if k.Name == w.Scale {
+			out.Key = k.Key
+		}
+	}
+	return out
 }
 
 func masses(kg []float64) []quantity.Mass {
@@ -109,14 +115,7 @@ func (s *stock) estimate(at map[string]int) {
 		if w.Problem != "" || w.Empty() || !ok || s.problems[c] != nil || w.Weighing.VolumeL == 0 {
 			continue
 		}
-		v := s.containers[c].Vessel
-		volume := quantity.Volume(w.Weighing.VolumeL)
-		slope := v.Profile.Slope(v.Profile.Level(volume))
-		said[w] = load.Weighing{
-			Gross: w.Reading.Mass.Value, GrossU1: w.Reading.Mass.U1,
-			Tare: v.Tare + quantity.Mass(w.Weighing.PackedKg), TareU1: v.TareU1,
-			Volume: volume, VolumeU1: quantity.Volume(slope * quantity.Rectangular(float64(load.LevelHalfWidth))),
-		}
+		said[w] = s.said(w, c)
 		of[w.Weighing.Filling] = append(of[w.Weighing.Filling], w)
 	}
 	for i := range s.batches {
@@ -129,6 +128,26 @@ func (s *stock) estimate(at map[string]int) {
 			s.containers[i].Filling = s.fillings[s.file.Containers[i].Filling]
 		}
 	}
+}
+
+// said is what a weighing of a container says of what is in it, with the errors that it
+// shares: the offset of its scale, the tare, and how far the container's shape and the
+// level of that one filling are off.
+func (s *stock) said(w *WeighingOf, c int) load.Weighing {
+	k, v := s.file.Containers[c], s.containers[c].Vessel
+	volume := quantity.Volume(w.Weighing.VolumeL)
+	out := load.Weighing{Gross: w.Reading.Mass.Value, GrossU1: w.Reading.Own, Tare: v.Tare + quantity.Mass(w.Weighing.PackedKg), Volume: volume}
+	out.Shared = append(out.Shared, load.Shared{Of: "scale " + w.Weighing.Scale, U1: w.Reading.Shared})
+	if tare := s.tares[k.ID]; tare != nil {
+		out.Shared = append(out.Shared,
+			load.Shared{Of: "tare of " + k.ID, U1: tare.Reading.Own, Minus: true},
+			load.Shared{Of: "scale " + tare.Weighing.Scale, U1: tare.Reading.Shared, Minus: true})
+	} else { // equal ones that were taken for equal containers are one
+		out.Shared = append(out.Shared, load.Shared{Of: fmt.Sprint("tare ", k.Kind, k.CapacityL, k.TareKg, k.TareHalfKg), U1: v.TareU1, Minus: true})
+	}
+	density := quantity.Mass(float64(out.Gross-out.Tare) / float64(volume))
+	out.Shared = append(out.Shared, load.Shared{Of: fmt.Sprint("level in ", k.ID, volume), U1: density * quantity.Mass(v.VolumeU1(volume))})
+	return out
 }
 
 func (b *BatchOf) weigh(all []*WeighingOf, said map[*WeighingOf]load.Weighing) {
@@ -159,6 +178,13 @@ func (b *BatchOf) weigh(all []*WeighingOf, said map[*WeighingOf]load.Weighing) {
 	if b.Result, err = load.Reestimate(b.Prior, counting); err != nil {
 		return
 	}
+	n := 0
+	for _, w := range asked {
+		if w.Counts {
+			w.Implied.Rest, w.Implied.RestU1 = b.Result.Each[n].Rest, b.Result.Each[n].RestU1
+			n++
+		}
+	}
 	b.Filling = b.Prior
 	if len(counting) > 0 {
 		b.Filling.Typical, b.Filling.Std = b.Result.Density, b.Result.U1
@@ -186,8 +212,8 @@ func (s *stock) hold(at map[string]int) {
 		}
 		k := &s.containers[c]
 		if f, err := s.asWeighed(*k, w.Weighing); err == nil {
-			w.Computed = f.Mass
-			w.Agreement = load.Agree(f.Mass, w.Reading.Mass)
+			w.Computed = s.withoutIt(*k, w, f.Mass)
+			w.Agreement = load.Agree(w.Computed, w.Reading.Mass)
 		}
 		if before := s.latest[k.ID]; w.Weighing.Verdict != "aside" && s.isNow(c, w.Weighing) && (before == nil || before.Weighing.At <= w.Weighing.At) {
 			s.latest[k.ID] = w
@@ -209,9 +235,27 @@ func (s *stock) asWeighed(k load.Container, w store.Weighing) (load.Fill, error)
 	if !ok {
 		return load.Fill{}, fmt.Errorf("its filling is gone")
 	}
+	return s.filledAs(k, w, filling)
+}
+
+func (s *stock) filledAs(k load.Container, w store.Weighing, filling material.Filling) (load.Fill, error) {
 	v := k.Vessel
 	v.Inside, v.Taken = quantity.Estimate{Value: quantity.Mass(w.PackedKg), U1: v.Inside.U1}, 0
 	return v.At(filling, quantity.Volume(w.VolumeL))
+}
+
+// withoutIt is what a container is computed to weigh when the batch does not listen to
+// the weighing that this is held against.
+func (s *stock) withoutIt(k load.Container, w *WeighingOf, computed quantity.Estimate) quantity.Estimate {
+	if w.Implied == nil || !w.Counts || k.Sold > 0 {
+		return computed
+	}
+	filling := s.fillings[w.Weighing.Filling]
+	filling.Typical, filling.Std = w.Implied.Rest, w.Implied.RestU1
+	if f, err := s.filledAs(k, w.Weighing, filling); err == nil {
+		return f.Mass
+	}
+	return computed
 }
 
 func (s *stock) isNow(c int, w store.Weighing) bool {

@@ -35,7 +35,7 @@ export interface paths {
         put?: never;
         /**
          * Density of a filling from its weighings
-         * @description Inverse-variance weighting of the given range (rectangular) and each weighing's (gross − tare)/V. Stable contract.
+         * @description Generalised least squares of the given range and each weighing's (gross − tare)/V; a scale's offset and a tare that several share are one error. Without them: inverse-variance weighting. Stable contract.
          */
         post: operations["calc-batch"];
         delete?: never;
@@ -55,7 +55,7 @@ export interface paths {
         put?: never;
         /**
          * Mass of a filled container, or the fill for a mass
-         * @description Exactly: u² = u_tare² + (V·u_ρ)² + (ρ·dV/dh·3 mm/√3)², u95 = 2u. Stable contract.
+         * @description Exactly: u² = u_tare² + (V·u_ρ)² + (ρ·dV/dh·3 mm/√3)², u_ρ² = (high − low)²/12 + (middle − typical)², u95 = 2u. The geometry is taken as exact. Stable contract.
          */
         post: operations["calc-fill"];
         delete?: never;
@@ -118,6 +118,26 @@ export interface paths {
          * @description The median of six formulas; the target load is the median over the formulas of each one's own maximum × its own share. No rounding. Stable contract.
          */
         post: operations["calc-rep-max"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/calc/weighing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What readings of a scale say
+         * @description The scatter of the readings pooled with the kind's own (4 degrees of freedom), resolution d²/12, accuracy a²/3; u95 = t(97.5 %, dof)·u with dof by Welch–Satterthwaite. Stable contract.
+         */
+        post: operations["calc-weighing"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3041,11 +3061,8 @@ export interface components {
             mass_kg: number;
             /** @description Of the container as it is filled now */
             now: boolean;
-            /**
-             * Format: int64
-             * @description Index of a reading that lies more than 3 u from the others; -1 for none
-             */
-            odd: number;
+            /** @description Readings that the others contradict, by index, those without it after those with it */
+            odd: number[];
             problem: string;
             /** Format: int64 */
             readings: number;
@@ -3124,22 +3141,70 @@ export interface components {
             /** @description In kg: the person alone, when readings are of the person holding it */
             without: number[];
         };
+        WeighingAnswer: {
+            /**
+             * Format: double
+             * @description Effective degrees of freedom of it
+             */
+            dof: number;
+            /** Format: double */
+            mass_kg: number;
+            /** @description Readings that the others contradict, by index */
+            odd: number[];
+            /**
+             * Format: double
+             * @description t(97.5 %, dof) · u
+             */
+            u95_kg: number;
+            /**
+             * Format: double
+             * @description Standard uncertainty, k = 1
+             */
+            u_kg: number;
+            why: components["schemas"]["Derivation"];
+        };
         WeighingInput: {
             /** Format: double */
             gross_kg: number;
             /**
              * Format: double
-             * @description Standard uncertainty, k = 1
+             * @description Standard uncertainty, k = 1; without the scale's offset where that is given
              */
             gross_u_kg?: number;
+            /** @description A name: weighings that give the same were made on one scale */
+            scale?: string;
+            /**
+             * Format: double
+             * @description Standard uncertainty of that scale's offset, shared by all its weighings
+             */
+            scale_u_kg?: number;
+            /** @description Weighings that give the same share one tare's error */
+            tare_id?: string;
             /** Format: double */
             tare_kg?: number;
+            /** @description The scale that the tare was weighed on: the same offset cancels */
+            tare_scale?: string;
             /** Format: double */
             tare_u_kg?: number;
             /** Format: double */
             volume_l: number;
             /** Format: double */
             volume_u_l?: number;
+        };
+        WeighingQuestion: {
+            /**
+             * Format: double
+             * @description How far it may be off, ±; 0 takes the kind's
+             */
+            accuracy_kg?: number;
+            readings_kg: number[];
+            /**
+             * Format: double
+             * @description Step of the display; 0 takes the kind's
+             */
+            resolution_kg?: number;
+            /** @enum {string} */
+            scale: "kitchen" | "bathroom" | "hanging" | "other";
         };
         Written: {
             changes: components["schemas"]["Changes"];
@@ -3340,6 +3405,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RepMaxAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "calc-weighing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WeighingQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeighingAnswer"];
                 };
             };
             /** @description Error */

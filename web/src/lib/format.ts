@@ -40,12 +40,19 @@ export function format(d: Display, value: number, unit = true): string {
   return `${sign}${number}${unit && d.symbol ? ` ${d.symbol}` : ''}`
 }
 
-/** Writes an uncertainty without its unit; one that is there is never shown as nothing. */
+/** Writes an uncertainty without its unit: two figures that count, rounded up, as the server does; in eighths the next eighth. */
 export function formatU(d: Display, u: number): string {
-  if (d.style === 'decimal' && u > 0 && u < d.factor * d.step)
-    return Math.max(0.01, Math.ceil((u / d.factor) * 100 - 1e-9) / 100).toFixed(2)
-  const text = format(d, u)
-  return d.symbol && text.endsWith(d.symbol) ? text.slice(0, -d.symbol.length).trimEnd() : text
+  if (d.style !== 'decimal') {
+    const text = format(d, Math.ceil(u / d.factor / d.step - 1e-9) * d.step * d.factor)
+    return d.symbol && text.endsWith(d.symbol) ? text.slice(0, -d.symbol.length).trimEnd() : text
+  }
+  const shown = Math.abs(u) / d.factor
+  if (shown === 0 || !Number.isFinite(shown)) return `${shown}`
+  let decimals = 1 - Math.floor(Math.log10(shown))
+  const scale = 10 ** decimals
+  const up = Math.ceil(shown * scale - 1e-9)
+  if (up >= 100 && decimals > 0) decimals--
+  return (up / scale).toFixed(Math.max(0, decimals))
 }
 
 /** Everything that shows numbers for one system of units. */

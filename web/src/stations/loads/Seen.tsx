@@ -16,7 +16,7 @@ export function Seen({
   const { library, units } = useBench()
   const w = seen.weighed
   const a = w.agreement
-  const odd = w.odd >= 0
+  const odd = w.odd.map((i) => i + 1)
   const most = library.scales.find((s) => s.name === w.scale)?.max_kg ?? 0
   const tooMuch = most > 0 && w.mass_kg > most ? most : 0
   return (
@@ -25,11 +25,11 @@ export function Seen({
         <Explain why={w.why} units={units}>
           <b className="font-cond text-[20px]">{units.show('mass-fine', w.mass_kg)}</b>
         </Explain>{' '}
-        ± {units.fine('mass-fine', w.u95_kg)}
+        ± {units.pm('mass-fine', w.u95_kg)}
         {!empty && (
           <>
             {' '}
-            · computed {units.show('mass-fine', seen.computed_kg)} ± {units.fine('mass-fine', seen.computed_u95_kg)}:{' '}
+            · computed {units.show('mass-fine', seen.computed_kg)} ± {units.pm('mass-fine', seen.computed_u95_kg)}:{' '}
             <b className={a.within ? 'text-covered' : 'text-action'}>
               {a.within ? 'they agree' : a.contradicts ? 'they contradict each other' : 'further apart than their ±'}
             </b>
@@ -42,17 +42,18 @@ export function Seen({
           A {w.scale} usually takes {units.show('mass', tooMuch)} at most: is it the right one?
         </p>
       )}
-      {odd && (
+      {odd.length > 0 && (
         <p className="m-0 text-[14px] text-action">
-          Reading {w.odd + 1} lies more than 3 u from the others: strike it out above, or weigh once more.
+          {odd.length > 1 ? `Readings ${odd.join(', ')} lie` : `Reading ${odd[0]} lies`} further from the others than such a scale scatters:
+          strike it out above, or weigh once more.
         </p>
       )}
       {seen.batch && !w.contradicts && w.density_kg_l > 0 && (
         <p className="m-0 text-[14px]">
-          It says {units.show('density', w.density_kg_l)} ± {units.fine('density', w.density_u95_kg_l)} of the batch, which goes from{' '}
-          {units.show('density', seen.before_kg_l)} ± {units.fine('density', seen.before_u95_kg_l)} to{' '}
+          It says {units.show('density', w.density_kg_l)} ± {units.pm('density', w.density_u95_kg_l)} of the batch, which goes from{' '}
+          {units.show('density', seen.before_kg_l)} ± {units.pm('density', seen.before_u95_kg_l)} to{' '}
           <b>
-            {units.show('density', seen.after_kg_l)} ± {units.fine('density', seen.after_u95_kg_l)}
+            {units.show('density', seen.after_kg_l)} ± {units.pm('density', seen.after_u95_kg_l)}
           </b>
           {seen.sisters > 0 && `, and with it ${seen.sisters} other container${seen.sisters > 1 ? 's' : ''}`}.
         </p>

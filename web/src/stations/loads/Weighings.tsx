@@ -29,11 +29,11 @@ export function Sisters({ before, on, container }: { before: Change[]; on?: Shap
         id={(r) => r.id}
         columns={[
           { head: 'what that changed', names: true, cell: (r) => r.name },
-          { head: 'computed before', figure: true, cell: (r) => `${units.show('mass-fine', r.mass)} ± ${units.fine('mass-fine', r.u)}` },
+          { head: 'computed before', figure: true, cell: (r) => `${units.show('mass-fine', r.mass)} ± ${units.pm('mass-fine', r.u)}` },
           {
             head: 'computed now',
             figure: true,
-            cell: (r) => `${units.show('mass-fine', r.now.computed_kg)} ± ${units.fine('mass-fine', r.now.computed_u95_kg)}`,
+            cell: (r) => `${units.show('mass-fine', r.now.computed_kg)} ± ${units.pm('mass-fine', r.now.computed_u95_kg)}`,
           },
         ]}
       />
@@ -68,7 +68,7 @@ export function Weighings({ container, on }: { container: Container; on?: Shapes
                 <span className="font-normal text-action">{w.problem}</span>
               ) : (
                 <Explain why={w.why} units={units}>
-                  {units.show('mass-fine', w.mass_kg)} ± {units.fine('mass-fine', w.u95_kg)}
+                  {units.show('mass-fine', w.mass_kg)} ± {units.pm('mass-fine', w.u95_kg)}
                 </Explain>
               ),
           },
@@ -80,7 +80,7 @@ export function Weighings({ container, on }: { container: Container; on?: Shapes
                   cell: (w: Shapes['Weighed']) =>
                     w.density_kg_l > 0 ? (
                       <span className={w.contradicts ? 'text-action' : ''}>
-                        {units.show('density', w.density_kg_l)} ± {units.fine('density', w.density_u95_kg_l)}
+                        {units.show('density', w.density_kg_l)} ± {units.pm('density', w.density_u95_kg_l)}
                         {w.contradicts && (w.counts ? ', contradicts' : ', contradicts: left out')}
                       </span>
                     ) : (

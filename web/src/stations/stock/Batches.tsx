@@ -84,7 +84,7 @@ function BatchLine({ batch: b, open, onOpen }: { batch: Batch; open: boolean; on
           <b className="grow font-cond text-[17px]">{b.name}</b>
           {now && (
             <span className="font-cond text-[16px]">
-              {units.show('density', now.density_kg_l)} <span className="text-soft">± {units.fine('density', now.u95_kg_l)}</span>
+              {units.show('density', now.density_kg_l)} <span className="text-soft">± {units.pm('density', now.u95_kg_l)}</span>
             </span>
           )}
         </span>
