@@ -60,7 +60,7 @@ func (s Set) instead(not Adjuster, g Goal, want quantity.Force, others []Band) [
 	length := func(v quantity.Length) quantity.Piece { return quantity.Amount(quantity.KindLevel, float64(v)) }
 	all := append(append([]Band{}, s.Bands...), others...)
 	if got, err := s.subset(g, want, all); err == nil {
-		out = append(out, quantity.Say("as it stands, ", namesOf(got.Bands), ": ", quantity.Amount(quantity.KindForce, float64(got.glance().of(g)))))
+		out = append(out, quantity.Say("as it stands, ", namesOf(got.Bands), ": ", quantity.Amount(quantity.KindForce, float64(got.gets(g)))))
 	} else {
 		for _, b := range others {
 			t := s
@@ -76,6 +76,9 @@ func (s Set) instead(not Adjuster, g Goal, want quantity.Force, others []Band) [
 	}
 	return out
 }
+
+// gets is what the set-up pulls, by a goal.
+func (s *Set) gets(g Goal) quantity.Force { seen := s.glance(); return seen.of(g) }
 
 // together is what bands used together would do, the asked one with ever more of
 // the others, not folded and folded once; or how far all of them get.

@@ -7,7 +7,7 @@ import (
 	"scrappyrack/core/space"
 )
 
-// Pull is what a set-up asks of its anchor: the most, in N, with the angle in
+// Pull is what a set-up asks of its anchor: the most that it may be, its ± included, in N, with the angle in
 // degrees above the horizontal at which it pulls at that end of the way where it
 // pulls harder, from the anchor towards the body. It is what a build or a door anchor
 // is checked against.
@@ -20,7 +20,8 @@ type Pull struct {
 // at most (house value).
 const LightDoor = quantity.Force(150)
 
-// OnAnchor is the most that the staying end takes. It is zero for a movement
+// OnAnchor is the most that the staying end may have to take, the pull with its
+// uncertainty. It is zero for a movement
 // without an anchor.
 func (s Set) OnAnchor() Pull {
 	if !s.Movement.Anchored() || len(s.Bands) == 0 {
@@ -33,7 +34,7 @@ func (s Set) OnAnchor() Pull {
 		at = 0
 	}
 	to := c.To[at].minus(c.From[at])
-	return Pull{p.Peak, math.Atan2(to.Y, math.Hypot(to.X, to.Z)) * 180 / math.Pi}
+	return Pull{p.Peak + p.PeakU95, math.Atan2(to.Y, math.Hypot(to.X, to.Z)) * 180 / math.Pi}
 }
 
 // Furniture is a heavy piece that a band is tied to: its mass, the depth of its

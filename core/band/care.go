@@ -83,10 +83,13 @@ func (c Curve) Control(p Point) (again Curve, departure float64, refit bool) {
 
 func (c Curve) scaled(k float64) Curve {
 	c.A0C1, c.A0C2 = c.A0C1*quantity.Force(k), c.A0C2*quantity.Force(k)
-	for i := range c.covariance {
-		for j := range c.covariance[i] {
-			c.covariance[i][j] *= k * k
+	c.print ^= math.Float64bits(k)
+	if c.known != nil { // the one pull is no surer than the curve, and the shape as sure as it was
+		wider := *c.known
+		for i, u := range wider.share {
+			wider.share[i] = math.Hypot(u, departs)
 		}
+		c.known = &wider
 	}
 	c.Basis = Scaled
 	return c
@@ -98,15 +101,19 @@ func (c Curve) scaled(k float64) Curve {
 // its points. Otherwise all points count together. departure is that of the last
 // round, 0 when there is only one. Errors are those of Fit, with the index of the
 // point among all.
-func FitRounds(rest quantity.Length, strands int, rounds [][]Point) (c Curve, departure float64, refit bool, err error) {
+func FitRounds(rest quantity.Length, strands int, rounds [][]Point, d Doubts) (c Curve, departure float64, refit bool, err error) {
 	var all []Point
 	for _, r := range rounds {
 		all = append(all, r...)
 	}
-	if c, err = Fit(rest, strands, all); err != nil || len(rounds) < 2 {
+	if len(rounds) < 2 {
+		c, err = FitWith(rest, strands, all, d)
 		return c, 0, false, err
 	}
-	known, err := Fit(rest, strands, rounds[0])
+	if c, _, err = fit(rest, strands, all, d); err != nil {
+		return c, 0, false, err
+	}
+	known, err := FitWith(rest, strands, rounds[0], d)
 	if err != nil {
 		return c, 0, false, nil // a first round of releasing points only
 	}
@@ -117,8 +124,8 @@ func FitRounds(rest quantity.Length, strands int, rounds [][]Point) (c Curve, de
 		pulling := 0
 		for _, p := range round {
 			if !p.Releasing {
-				_, d, _ := c.Control(p)
-				departure += d
+				_, off, _ := c.Control(p)
+				departure += off
 				pulling++
 			}
 		}
@@ -128,13 +135,13 @@ func FitRounds(rest quantity.Length, strands int, rounds [][]Point) (c Curve, de
 		departure /= float64(pulling)
 		if refit = math.Abs(departure) > departs; !refit {
 			counted = append(slices.Clone(counted), round...)
-			if c, err = Fit(rest, strands, counted); err != nil {
+			if c, err = FitWith(rest, strands, counted, d); err != nil {
 				return c, departure, false, err
 			}
 			continue
 		}
 		if counted = round; pulling >= 3 {
-			c, err = Fit(rest, strands, round)
+			c, err = FitWith(rest, strands, round, d)
 			if err != nil {
 				return c, departure, true, err
 			}

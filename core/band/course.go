@@ -34,11 +34,13 @@ const samples = 33
 
 // Course is the run of a band through a movement: at each of its points how long
 // the run is, how far the end has come from the point before, and which share of
-// the pull lies along its way. In m. Where the ends are is kept for drawing.
+// the pull lies along its way. In m. Count is what the pull at each point counts for in
+// the mean. Where the ends are is kept for drawing.
 type Course struct {
 	Run   [samples]float64
 	Step  [samples]float64
 	Along [samples]float64
+	Count [samples]float64
 	From  [2]Point3 // at start and finish
 	To    [2]Point3
 }
@@ -101,7 +103,28 @@ func CourseOf(m Movement, kind Kind, stature quantity.Length, r Rig) Course {
 		}
 		c.From[1], c.To[1] = from, to
 	}
+	c.count(m.Held)
 	return c
+}
+
+// count weighs each point by its part of the way and of the pull that lies along it,
+// so that the sum over the pulls is work ÷ way (trapezoids); held counts the whole pull.
+func (c *Course) count(held bool) {
+	way := 0.0
+	for _, step := range c.Step {
+		way += step
+	}
+	if way == 0 {
+		return
+	}
+	for i := 1; i < samples; i++ {
+		half := c.Step[i] / (2 * way)
+		if !held {
+			half *= c.Along[i]
+		}
+		c.Count[i-1] += half
+		c.Count[i] += half
+	}
 }
 
 // Figures are the body at the start and at the finish for a stature in m, as it is
@@ -246,8 +269,9 @@ func Usual(m Movement, b Band, stature quantity.Length) Rig {
 	}
 	for _, fold := range []int{m.Fold, 1, 2, 4} {
 		r := usualAt(m, b, stature, fold)
-		g := Set{Movement: m, Bands: []Band{b}, Stature: stature, Rig: r}.glance()
-		if !g.tight() && g.slack <= 1-leastLoaded {
+		set := Set{Movement: m, Bands: []Band{b}, Stature: stature, Rig: r}
+		g := set.glance()
+		if !g.over && g.slack <= 1-leastLoaded {
 			return r
 		}
 	}
@@ -259,7 +283,7 @@ func usualAt(m Movement, b Band, stature quantity.Length, fold int) Rig {
 	if m.Anchored() {
 		r.Height = quantity.Length(math.Round(float64(body.At(stature, m.Height))*100) / 100)
 		low, high := float64(m.nearest(stature)), 8.0
-		rest := restOf(b, r)
+		rest := restOf(&b, r)
 		for range 40 {
 			r.Distance = quantity.Length((low + high) / 2)
 			if CourseOf(m, b.Kind, stature, r).Run[0] < rest {

@@ -4,11 +4,11 @@
 package band
 
 import (
+	"encoding/binary"
 	"fmt"
+	"hash/fnv"
 	"math"
 	"slices"
-
-	"gonum.org/v1/gonum/stat/distuv"
 
 	"scrappyrack/core/quantity"
 )
@@ -35,31 +35,25 @@ const (
 	Fitted    Basis = "fitted"
 )
 
-// House and handbook values of natural-rubber latex (from memory): C₁ and C₂ in
-// MPa, and how far an estimate from width and thickness may be off.
+// Handbook values of natural-rubber latex (from memory): C₁ and C₂ in MPa.
 const (
-	latexC1       = 0.16
-	latexC2       = 0.03
-	latexShare    = latexC2 / latexC1
-	estimateRange = 0.35
-	// fewRange is how far a curve through one or two points may be off between and
-	// beside them, as a share of the force (house value).
-	fewRange = 0.15
+	latexC1    = 0.16
+	latexC2    = 0.03
+	latexShare = latexC2 / latexC1
 )
 
-// Limits of stretch. MaxStretch is the ratio up to which a band is used (house
-// value); from Stiffens on real rubber pulls more than the model, which is not
-// carried on beyond what was measured there.
+// MaxStretch is the ratio up to which a band is used at all (house value); two points
+// at least apartRatio apart in stretch give both parameters.
 const (
 	MaxStretch = 2.75
-	Stiffens   = 3.0
-	apartRatio = 1.3 // two points at least so far apart in stretch give both parameters
+	apartRatio = 1.3
 )
 
 // Curve is a band's force by its length: per strand F = A₀·σ(λ), σ(λ) = 2(C₁ +
 // C₂/λ)(λ − λ⁻²), incompressible Mooney–Rivlin in uniaxial tension (Treloar, The
 // Physics of Rubber Elasticity), with A0C1 and A0C2 in N, both ≥ 0. RMS is the
-// root mean square of the residuals of all strands together, in N.
+// root mean square of the residuals of all strands together, in N. What the readings
+// say beside the model, and how sure all of it is, goes with it (see Doubts).
 type Curve struct {
 	Rest       quantity.Length
 	Strands    int
@@ -68,8 +62,8 @@ type Curve struct {
 	RMS        quantity.Force
 	Longest    float64 // stretch ratio of the longest measured point; 0 for none
 
-	covariance [2][2]float64 // of A0C1 and A0C2
-	t95        float64       // Student's t at 95 % with n − 2 degrees of freedom
+	known *certainty
+	print uint64 // of all that it was made from
 }
 
 // Error names the field of a band that cannot be, as a path, and says why.
@@ -90,14 +84,69 @@ func shape(stretch float64) (g1, g2 float64) {
 // length of a strand's run at rest in m (> 0), strands how many pull (1 to 16).
 // Three points or more are fitted by weighted least squares with both parameters
 // ≥ 0; two give both parameters when the larger stretch is at least 1.3 times the
-// smaller, else the default shape is scaled to them; one scales it. Errors are
-// *Error: no points, a point at or below the rest length, or without force.
+// smaller, else the default shape is scaled to them; one scales it. What is not sure
+// beside the readings is as usual (UsualDoubts). Errors are *Error: no points, a point
+// at or below the rest length, or without force, or one that makes the curve fall.
 func Fit(rest quantity.Length, strands int, points []Point) (Curve, error) {
+	return FitWith(rest, strands, points, UsualDoubts())
+}
+
+// FitWith is Fit with other doubts.
+func FitWith(rest quantity.Length, strands int, points []Point, d Doubts) (Curve, error) {
+	c, p, err := fit(rest, strands, points, d)
+	if err != nil {
+		return c, err
+	}
+	if stretch, ok := c.falls(); ok {
+		at := worst(rest, strands, points, d)
+		return Curve{}, &Error{fmt.Sprintf("points[%d].force_n", at), quantity.Say("with this reading the band would pull less the further it is stretched, at ",
+			quantity.Amount(quantity.KindLength, stretch*float64(rest)), ": no rubber does; read it again")}
+	}
+	c.print = fingerprint(p, c, d)
+	return c, nil
+}
+
+// worst is the pulling point without which the others agree best on a curve.
+func worst(rest quantity.Length, strands int, points []Point, d Doubts) (at int) {
+	least := math.Inf(1)
+	for i, p := range points {
+		if p.Releasing {
+			continue
+		}
+		others, _, err := fit(rest, strands, slices.Delete(slices.Clone(points), i, i+1), d)
+		if err != nil {
+			continue
+		}
+		if _, still := others.falls(); !still && float64(others.RMS) <= least {
+			least, at = float64(others.RMS), i
+		}
+	}
+	return at
+}
+
+// fingerprint tells curves apart by what they were made from (FNV-1a).
+func fingerprint(p problem, c Curve, d Doubts) uint64 {
+	h := fnv.New64a()
+	put := func(values ...float64) {
+		for _, v := range values {
+			var b [8]byte
+			binary.LittleEndian.PutUint64(b[:], math.Float64bits(v))
+			_, _ = h.Write(b[:])
+		}
+	}
+	put(float64(c.Rest), float64(c.Strands), float64(c.A0C1), float64(c.A0C2), float64(d.Rest), float64(d.Tape), float64(d.Offset))
+	for _, r := range p.rows {
+		put(r.stretch, r.raw, r.u)
+	}
+	return h.Sum64()
+}
+
+func fit(rest quantity.Length, strands int, points []Point, d Doubts) (Curve, problem, error) {
 	if !(rest > 0) {
-		return Curve{}, &Error{"rest_length_m", quantity.Say("a band has a length at rest, above 0")}
+		return Curve{}, problem{}, &Error{"rest_length_m", quantity.Say("a band has a length at rest, above 0")}
 	}
 	if strands < 1 || strands > 16 {
-		return Curve{}, &Error{"strands", quantity.Say(fmt.Sprintf("%d strands are not between 1 and 16", strands))}
+		return Curve{}, problem{}, &Error{"strands", quantity.Say(fmt.Sprintf("%d strands are not between 1 and 16", strands))}
 	}
 	c := Curve{Rest: rest, Strands: strands}
 	var p problem
@@ -106,11 +155,11 @@ func Fit(rest quantity.Length, strands int, points []Point) (Curve, error) {
 		stretch := float64(pt.Length / rest)
 		switch {
 		case !(stretch > 1):
-			return Curve{}, &Error{at("length_m"), quantity.Say("at ", quantity.Amount(quantity.KindLength, float64(pt.Length)), " a band of ", quantity.Amount(quantity.KindLength, float64(rest)), " at rest is not stretched: pull it further")}
+			return Curve{}, problem{}, &Error{at("length_m"), quantity.Say("at ", quantity.Amount(quantity.KindLength, float64(pt.Length)), " a band of ", quantity.Amount(quantity.KindLength, float64(rest)), " at rest is not stretched: pull it further")}
 		case !(pt.Force > 0):
-			return Curve{}, &Error{at("force_n"), quantity.Say("a stretched band pulls with a force above 0")}
+			return Curve{}, problem{}, &Error{at("force_n"), quantity.Say("a stretched band pulls with a force above 0")}
 		case pt.U1 < 0:
-			return Curve{}, &Error{at("u_n"), quantity.Say("an uncertainty cannot be negative")}
+			return Curve{}, problem{}, &Error{at("u_n"), quantity.Say("an uncertainty cannot be negative")}
 		}
 		if !pt.Releasing {
 			p.add(i, stretch, float64(pt.Force)/float64(strands), float64(pt.U1)/float64(strands))
@@ -118,10 +167,11 @@ func Fit(rest quantity.Length, strands int, points []Point) (Curve, error) {
 		}
 	}
 	if len(p.rows) == 0 {
-		return Curve{}, &Error{"points", quantity.Say("no point was read while pulling")}
+		return Curve{}, problem{}, &Error{"points", quantity.Say("no point was read while pulling")}
 	}
 	c.solve(p)
-	return c, nil
+	c.judge(p, d)
+	return c, p, nil
 }
 
 // row is one pulling point, per strand, already divided by its uncertainty.
@@ -130,25 +180,18 @@ type row struct {
 	g1, g2, f float64
 	stretch   float64
 	raw       float64 // force, N
+	u         float64 // standard uncertainty of the force, N, 0 for unsaid
 }
 
-type problem struct {
-	rows    []row
-	unknown int // points that carry no uncertainty
-}
-
-// known says that every point carries an uncertainty.
-func (p problem) known() bool { return p.unknown == 0 }
+type problem struct{ rows []row }
 
 func (p *problem) add(index int, stretch, force, u float64) {
 	g1, g2 := shape(stretch)
 	w := 1.0
 	if u > 0 {
 		w = 1 / u
-	} else {
-		p.unknown++
 	}
-	p.rows = append(p.rows, row{index, g1 * w, g2 * w, force * w, stretch, force})
+	p.rows = append(p.rows, row{index, g1 * w, g2 * w, force * w, stretch, force, u})
 }
 
 // normal are the normal equations of the rows.
@@ -179,55 +222,68 @@ func (c *Curve) solve(p problem) {
 	default:
 		c.Basis = Fitted
 	}
-	a11, a12, a22, b1, b2 := p.normal()
-	switch c.Basis {
-	case OnePoint, Scaled: // F = s·(g₁ + share·g₂)
-		gg := a11 + 2*latexShare*a12 + latexShare*latexShare*a22
-		s := (b1 + latexShare*b2) / gg
-		c.A0C1, c.A0C2 = quantity.Force(s), quantity.Force(s*latexShare)
-	default:
-		det := a11*a22 - a12*a12
-		x1, x2 := (a22*b1-a12*b2)/det, (a11*b2-a12*b1)/det
-		c.covariance = [2][2]float64{{a22 / det, -a12 / det}, {-a12 / det, a11 / det}}
-		if x1 < 0 {
-			x1, x2 = 0, b2/a22
-			c.covariance = [2][2]float64{{0, 0}, {0, 1 / a22}}
-		} else if x2 < 0 {
-			x1, x2 = b1/a11, 0
-			c.covariance = [2][2]float64{{1 / a11, 0}, {0, 0}}
-		}
-		c.A0C1, c.A0C2 = quantity.Force(x1), quantity.Force(x2)
-	}
-	var squares, weighted float64
+	c.parameters(p, latexShare)
+	var squares float64
 	for _, r := range p.rows {
-		off := r.raw - c.strand(r.stretch)
+		off := r.raw - c.model(r.stretch)
 		squares += off * off
-		w := r.f / r.raw
-		weighted += off * w * off * w
 	}
 	c.RMS = quantity.Force(float64(c.Strands) * math.Sqrt(squares/float64(n)))
-	if c.Basis == Fitted {
-		degrees := float64(n - 2)
-		c.t95 = distuv.StudentsT{Mu: 0, Sigma: 1, Nu: degrees}.Quantile(0.975)
-		s2 := weighted / degrees
-		if p.known() { // readings that happen to agree are not better than they are said to be
-			s2 = math.Max(1, s2)
-		}
-		for i := range c.covariance {
-			for j := range c.covariance[i] {
-				c.covariance[i][j] *= s2
-			}
-		}
-	}
 }
 
-// strand is the force of one strand at a stretch ratio, 0 up to its rest.
-func (c Curve) strand(stretch float64) float64 {
+// parameters fits A0C1 and A0C2 to the rows: both, or where the basis gives only one
+// the scale of a shape with C₂/C₁ = share.
+func (c *Curve) parameters(p problem, share float64) {
+	a11, a12, a22, b1, b2 := p.normal()
+	if c.Basis == OnePoint || c.Basis == Scaled { // F = s·(g₁ + share·g₂)
+		s := (b1 + share*b2) / (a11 + 2*share*a12 + share*share*a22)
+		c.A0C1, c.A0C2 = quantity.Force(s), quantity.Force(s*share)
+		return
+	}
+	det := a11*a22 - a12*a12
+	x1, x2 := (a22*b1-a12*b2)/det, (a11*b2-a12*b1)/det
+	if x1 < 0 {
+		x1, x2 = 0, b2/a22
+	} else if x2 < 0 {
+		x1, x2 = b1/a11, 0
+	}
+	c.A0C1, c.A0C2 = quantity.Force(x1), quantity.Force(x2)
+}
+
+// model is the fitted model's force of one strand at a stretch ratio, 0 up to its rest.
+func (c *Curve) model(stretch float64) float64 {
 	if stretch <= 1 {
 		return 0
 	}
 	g1, g2 := shape(stretch)
 	return float64(c.A0C1)*g1 + float64(c.A0C2)*g2
+}
+
+// strand is the force of one strand at a stretch ratio: the model's, corrected by what
+// the readings say beside it.
+func (c *Curve) strand(stretch float64) float64 {
+	force := c.model(stretch)
+	if c.known == nil || force == 0 {
+		return force
+	}
+	return force * at(&c.known.factor, stretch)
+}
+
+// share is the 95 % uncertainty of the force at a stretch ratio, as a share of it.
+func (c *Curve) share(stretch float64) float64 {
+	if c.known == nil {
+		return estimateRange
+	}
+	return at(&c.known.share, stretch)
+}
+
+// Limit is the stretch ratio up to which the band is offered: MaxStretch, and no more
+// than 15 % of the stretch that was read past the longest reading.
+func (c Curve) Limit() float64 {
+	if c.Longest == 0 {
+		return MaxStretch
+	}
+	return math.Min(MaxStretch, 1+(1+beyondShare)*(c.Longest-1))
 }
 
 // Residual is how far a point lies from the curve, in N: measured less fitted.
@@ -305,8 +361,13 @@ func (c Curve) Loss(points []Point) (share float64, ok bool) {
 
 // Estimate is the curve of a band that nobody has measured, from the width and
 // thickness of one strand in m (> 0): C₁ = 0.16 and C₂ = 0.03 MPa of natural-rubber
-// latex (from memory), ±35 %. Errors are *Error.
+// latex (from memory), ±35 % and what shape and rest length add. Errors are *Error.
 func Estimate(rest quantity.Length, strands int, width, thickness quantity.Length) (Curve, error) {
+	return EstimateWith(rest, strands, width, thickness, UsualDoubts())
+}
+
+// EstimateWith is Estimate with other doubts.
+func EstimateWith(rest quantity.Length, strands int, width, thickness quantity.Length, d Doubts) (Curve, error) {
 	if !(rest > 0) {
 		return Curve{}, &Error{"rest_length_m", quantity.Say("a band has a length at rest, above 0")}
 	}
@@ -317,7 +378,10 @@ func Estimate(rest quantity.Length, strands int, width, thickness quantity.Lengt
 		return Curve{}, &Error{"width_m", quantity.Say("an estimate needs the width and the thickness of one strand")}
 	}
 	area := float64(width*thickness) * 1e6 // mm², so that MPa·mm² = N
-	return Curve{Rest: rest, Strands: strands, A0C1: quantity.Force(latexC1 * area), A0C2: quantity.Force(latexC2 * area), Basis: Estimated}, nil
+	c := Curve{Rest: rest, Strands: strands, A0C1: quantity.Force(latexC1 * area), A0C2: quantity.Force(latexC2 * area), Basis: Estimated}
+	c.guess(d)
+	c.print = fingerprint(problem{}, c, d)
+	return c, nil
 }
 
 // Force is the pull of all strands at a length of a strand's run in m, 0 at or
@@ -326,25 +390,12 @@ func (c Curve) Force(length quantity.Length) quantity.Force {
 	return quantity.Force(float64(c.Strands) * c.strand(float64(length/c.Rest)))
 }
 
-// U95 is how far that force may be off at 95 %: of a fit by Student's t with n −
-// 2 degrees of freedom from the parameters' covariance, by the residuals and, where
-// every point carries an uncertainty, at least by those; of one or two points,
-// and of an estimate, a share of the force (house values).
+// U95 is how far that force may be off at 95 %: the parameters' covariance by
+// Student's t, the reading of scale and tape, the rest length, the scale's offset, and
+// how far rubber is from the model, which grows with the distance in stretch from the
+// nearest reading. Checked by simulation (docs/truth.md).
 func (c Curve) U95(length quantity.Length) quantity.Force {
-	force := c.Force(length)
-	if force == 0 {
-		return 0
-	}
-	switch c.Basis {
-	case Estimated:
-		return force * estimateRange
-	case Fitted:
-		g1, g2 := shape(float64(length / c.Rest))
-		v := c.covariance
-		variance := g1*g1*v[0][0] + 2*g1*g2*v[0][1] + g2*g2*v[1][1]
-		return quantity.Force(float64(c.Strands) * c.t95 * math.Sqrt(math.Max(0, variance)))
-	}
-	return force * fewRange
+	return c.Force(length) * quantity.Force(c.share(float64(length/c.Rest)))
 }
 
 // Reach says whether a length may be asked for at all.
@@ -352,27 +403,27 @@ type Reach string
 
 // The grades of a length.
 const (
-	Within          Reach = "within"
-	Slack           Reach = "slack"
-	BeyondMeasured  Reach = "beyond measured"
-	BeyondStretch   Reach = "beyond the stretch limit"
-	BeyondKnowledge Reach = "beyond what can be said" // the model under-reads there
+	Within         Reach = "within"
+	Slack          Reach = "slack"
+	BeyondStretch  Reach = "beyond the stretch limit"
+	BeyondMeasured Reach = "beyond measured" // nothing is offered there
 )
 
-// ReachOf grades a length: slack up to the rest length, beyond what was measured,
-// beyond the stretch limit, and beyond what the model can say.
+// ReachOf grades a length: slack up to the rest length, beyond the stretch limit, and
+// further past the longest reading than anything can be said (see Limit).
 func (c Curve) ReachOf(length quantity.Length) Reach {
 	stretch := float64(length / c.Rest)
-	measured := stretch <= c.Longest*(1+1e-9)
+	read := MaxStretch
+	if c.Longest > 0 {
+		read = 1 + (1+beyondShare)*(c.Longest-1)
+	}
 	switch {
 	case stretch <= 1:
 		return Slack
-	case !measured && stretch > Stiffens:
-		return BeyondKnowledge
-	case stretch > MaxStretch:
-		return BeyondStretch
-	case !measured && c.Longest > 0:
+	case stretch > read*(1+1e-9):
 		return BeyondMeasured
+	case stretch > MaxStretch*(1+1e-9):
+		return BeyondStretch
 	}
 	return Within
 }

@@ -27,13 +27,15 @@ type Sample struct {
 	Stretch   float64 // the largest of the bands'
 }
 
-// Profile is the tension through a movement. Mean is that over the part of the way
-// on which the band pulls at all, by length of way; MeanAlong is work ÷ way, over
-// the whole way; Work in J. Slack is the share of the way that is slack.
+// Profile is the tension through a movement. Mean is what a band counts by: its pull
+// along the way, over the whole way (work ÷ way), so that slack counts as nothing and
+// what pulls across the way does not count; in a movement that is held against the pull
+// it is the whole pull. PeakU95 is how far Peak may be off; Work in J; Slack the share of
+// the way that is slack.
 type Profile struct {
 	Samples                     []Sample
 	Start, Middle, Finish, Peak quantity.Force
-	Mean, MeanU95, MeanAlong    quantity.Force
+	Mean, MeanU95, PeakU95      quantity.Force
 	Work                        float64
 	Way                         quantity.Length
 	Slack                       float64
@@ -42,12 +44,12 @@ type Profile struct {
 }
 
 // restOf is the length of a run at rest: folded, and less what the grip takes.
-func restOf(b Band, r Rig) float64 {
+func restOf(b *Band, r Rig) float64 {
 	return float64(b.Curve.Rest)/float64(max(1, r.Fold)) - float64(r.Grip)
 }
 
 // pull is a band's force at a length of the run without the strap.
-func (b Band) pull(length float64, r Rig) (force, stretch float64) {
+func (b *Band) pull(length float64, r Rig) (force, stretch float64) {
 	rest := restOf(b, r)
 	if rest <= 0 {
 		return math.Inf(1), math.Inf(1)
@@ -63,12 +65,10 @@ func (r Reach) grade() int {
 		return 0
 	case Within:
 		return 1
-	case BeyondMeasured:
-		return 2
 	case BeyondStretch:
-		return 3
+		return 2
 	}
-	return 4
+	return 3
 }
 
 func worse(a, b Reach) Reach {
@@ -79,31 +79,27 @@ func worse(a, b Reach) Reach {
 }
 
 // Through is the tension of bands together on one course: all are stretched to the
-// same length and their forces add. Their uncertainties add in quadrature, except
-// that estimates rest on the same material and add straight. A run shorter than
-// the rest length is slack.
+// same length and their forces add; so do their uncertainties, for they come from one
+// scale, one tape and one kind of material. A run shorter than the rest length is slack.
 func Through(c *Course, bands []Band, r Rig) Profile {
 	p := Profile{Samples: make([]Sample, samples), Worst: Slack}
 	var pull, u95 [samples]float64
 	for i := range samples {
 		s := &p.Samples[i]
 		s.Run, s.Reach = quantity.Length(c.Run[i]), Slack
-		var squares, straight float64
-		for _, b := range bands {
+		for n := range bands {
+			b := &bands[n]
 			force, stretch := b.pull(c.Run[i]-float64(r.Strap), r)
-			u := float64(max(1, r.Fold)) * float64(b.Curve.U95(quantity.Length(stretch)*b.Curve.Rest))
 			pull[i] += force
-			if b.Curve.Basis == Estimated {
-				straight += u
-			} else {
-				squares += u * u
-			}
+			u95[i] += force * b.Curve.share(stretch)
 			s.Stretch = math.Max(s.Stretch, stretch)
 			s.Reach = worse(s.Reach, b.Curve.ReachOf(quantity.Length(stretch)*b.Curve.Rest))
 		}
-		u95[i] = math.Sqrt(squares + straight*straight)
 		s.Pull, s.U95 = quantity.Force(pull[i]), quantity.Force(u95[i])
-		p.Peak, p.Stretch, p.Worst = max(p.Peak, s.Pull), math.Max(p.Stretch, s.Stretch), worse(p.Worst, s.Reach)
+		if s.Pull > p.Peak {
+			p.Peak, p.PeakU95 = s.Pull, s.U95
+		}
+		p.Stretch, p.Worst = math.Max(p.Stretch, s.Stretch), worse(p.Worst, s.Reach)
 		if i > 0 {
 			s.Way = p.Samples[i-1].Way + c.Step[i]
 			s.Along = quantity.Force(pull[i] * c.Along[i])
@@ -120,81 +116,82 @@ func Through(c *Course, bands []Band, r Rig) Profile {
 	for i := range p.Samples {
 		p.Samples[i].Way /= way
 	}
-	parts, loaded := c.loaded(&pull, shortest(bands, r)+float64(r.Strap))
-	p.Slack, p.MeanAlong = 1-loaded/way, quantity.Force(p.Work/way)
-	p.Mean, p.MeanU95 = quantity.Force(mean(&parts, &pull, loaded)), quantity.Force(mean(&parts, &u95, loaded))
+	p.Slack = 1 - c.loaded(&pull, shortest(bands, r)+float64(r.Strap))/way
+	p.Mean, p.MeanU95 = quantity.Force(dot(&c.Count, &pull)), quantity.Force(math.Abs(dot(&c.Count, &u95)))
 	return p
+}
+
+func dot(weights, values *[samples]float64) (sum float64) {
+	for i := range weights {
+		sum += weights[i] * values[i]
+	}
+	return sum
 }
 
 // glance is a profile in short, for looking at many set-ups.
 type glance struct {
-	finish, mean, peak, slack, stretch float64
-	pull                               [samples]float64
+	finish, mean, peak, slack float64
+	tightest                  float64 // the largest stretch of a band
+	limit                     float64 // up to which that band is offered
+	over                      bool    // some band is stretched further than it is offered
+	pull                      [samples]float64
 }
 
-func (s Set) glance() (g glance) {
+func (s *Set) glance() (g glance) {
 	c := CourseOf(s.Movement, s.Bands[0].Kind, s.Stature, s.Rig)
-	for i := range samples {
-		for _, b := range s.Bands {
+	for n := range s.Bands {
+		b := &s.Bands[n]
+		most := 0.0
+		for i := range samples {
 			force, stretch := b.pull(c.Run[i]-float64(s.Rig.Strap), s.Rig)
 			g.pull[i] += force
-			g.stretch = math.Max(g.stretch, stretch)
+			most = math.Max(most, stretch)
 		}
+		limit := b.Curve.Limit()
+		g.over = g.over || most > limit*(1+1e-9)
+		if most-limit > g.tightest-g.limit || g.limit == 0 {
+			g.tightest, g.limit = most, limit
+		}
+	}
+	way := 0.0
+	for i, step := range c.Step {
+		way += step
 		g.peak = math.Max(g.peak, g.pull[i])
 	}
-	parts, loaded := c.loaded(&g.pull, shortest(s.Bands, s.Rig)+float64(s.Rig.Strap))
-	way := 0.0
-	for _, step := range c.Step {
-		way += step
-	}
-	g.finish, g.mean, g.slack = g.pull[samples-1], mean(&parts, &g.pull, loaded), 1-loaded/way
+	g.slack = 1 - c.loaded(&g.pull, shortest(s.Bands, s.Rig)+float64(s.Rig.Strap))/way
+	g.finish, g.mean = g.pull[samples-1], dot(&c.Count, &g.pull)
 	return g
 }
 
-func (g glance) of(goal Goal) quantity.Force {
+func (g *glance) of(goal Goal) quantity.Force {
 	if goal == AtFinish {
 		return quantity.Force(g.finish)
 	}
 	return quantity.Force(g.mean)
 }
 
-// tight says that some band is stretched beyond what it is used to.
-func (g glance) tight() bool { return g.stretch > MaxStretch*(1+1e-9) }
-
 // shortest is the least rest length of a run.
 func shortest(bands []Band, r Rig) float64 {
 	rest := math.Inf(1)
-	for _, b := range bands {
-		rest = math.Min(rest, restOf(b, r))
+	for i := range bands {
+		rest = math.Min(rest, restOf(&bands[i], r))
 	}
 	return rest
 }
 
-// loaded is how much of each step is pulled on, by bands of which the first is taut
-// from a run of length taut, and how much that is in all.
-func (c *Course) loaded(pull *[samples]float64, taut float64) (parts [samples]float64, all float64) {
+// loaded is how much of the way is pulled on, by bands of which the first is taut from a
+// run of length taut.
+func (c *Course) loaded(pull *[samples]float64, taut float64) (all float64) {
 	for i := 1; i < samples; i++ {
 		switch {
 		case pull[i] > 0 && pull[i-1] > 0:
-			parts[i] = c.Step[i]
+			all += c.Step[i]
 		case pull[i] > 0 || pull[i-1] > 0:
 			longer, shorter := math.Max(c.Run[i], c.Run[i-1]), math.Min(c.Run[i], c.Run[i-1])
-			parts[i] = c.Step[i] * math.Min(1, math.Max(0, (longer-taut)/(longer-shorter)))
+			all += c.Step[i] * math.Min(1, math.Max(0, (longer-taut)/(longer-shorter)))
 		}
-		all += parts[i]
 	}
-	return parts, all
-}
-
-// mean is that of the values at the ends of steps, by the loaded part of each.
-func mean(parts, values *[samples]float64, loaded float64) (sum float64) {
-	if loaded == 0 {
-		return 0
-	}
-	for i := 1; i < samples; i++ {
-		sum += parts[i] * (values[i] + values[i-1]) / 2
-	}
-	return sum / loaded
+	return all
 }
 
 // Of is the tension of bands through a movement for a stature in m. Bands of one
@@ -211,9 +208,9 @@ func Of(m Movement, bands []Band, stature quantity.Length, r Rig) Profile {
 func (p Profile) Explain(m Movement, bands []Band, r Rig) derivation.Derivation {
 	d := derivation.Derivation{
 		Title: m.Name + ": mean pull", Value: float64(p.Mean), Kind: quantity.KindForce, U: float64(p.MeanU95),
-		Formula: "Σ F(λ) Δs ÷ Σ Δs over the loaded way, F = strands · 2(A₀C₁ + A₀C₂/λ)(λ − λ⁻²), λ = (run − strap) ÷ (rest ÷ fold − grip)",
-		Range:   "stretch up to 2.75, and up to what was measured; slow, after two warm-up pulls",
-		Source:  "Treloar, The Physics of Rubber Elasticity; segments by Drillis & Contini 1966",
+		Formula: "∫ F dL ÷ way over the whole way, F = strands · 2(A₀C₁ + A₀C₂/λ)(λ − λ⁻²)(1 + g(λ)), λ = (run − strap) ÷ (rest ÷ fold − grip), g what the readings say beside the model",
+		Range:   "stretch up to 2.75, and up to 1.15 of what was read; slow, after two warm-up pulls",
+		Source:  "Treloar, The Physics of Rubber Elasticity; segments by Drillis & Contini 1966; U by simulation, docs/truth.md",
 	}
 	for _, b := range bands {
 		c := b.Curve

@@ -122,16 +122,12 @@ func rungsOf(m Movement, bands []Band, stature quantity.Length, bounds Bounds) [
 		if fold > 1 {
 			name += ", " + foldWords[fold]
 		}
-		mark := ""
-		if r.Heavy.Worst == BeyondMeasured {
-			mark = ", beyond what was measured"
-		}
 		force := func(f quantity.Force) quantity.Piece { return quantity.Amount(quantity.KindForce, float64(f)) }
 		out = append(out, load.Rung{
 			Hold: load.Band, Low: Kgf(r.Light.Mean), High: Kgf(r.Heavy.Mean), U: Kgf(r.Heavy.MeanU95), Origin: load.Elastic, Things: things,
 			Label: name, For: m.Key, Seconds: changeSeconds,
 			Note: quantity.Say("mean pull; ", force(r.Light.Start), " at the start and ", force(r.Light.Finish), " at the finish set lightest, ",
-				force(r.Heavy.Start), " and ", force(r.Heavy.Finish), " set heaviest", mark),
+				force(r.Heavy.Start), " and ", force(r.Heavy.Finish), " set heaviest"),
 		})
 	}
 	return out

@@ -56,19 +56,33 @@ func TestRungsOfBands(t *testing.T) {
 	assert.Equal(t, rungs, band.Rungs(bands, movement.Banded(), 1.75, bounds), "remembered as worked out")
 }
 
-// What reaches beyond the longest reading says so.
-func TestRungsBeyondWhatWasMeasuredAreMarked(t *testing.T) {
-	b := band.Band{ID: "x", Name: "x", Kind: band.LongLoop}
-	var err error
-	b.Curve, err = band.Fit(1.04, 2, []band.Point{{Length: 1.2, Force: 40}, {Length: 1.4, Force: 62}, {Length: 1.6, Force: 80}})
-	require.NoError(t, err)
+// Nothing is offered further past the readings than 15 % of the stretch that was read.
+func TestRungsEndWhereNothingIsKnown(t *testing.T) {
+	read := func(stretches ...quantity.Length) band.Band {
+		b := band.Band{ID: "x", Name: "x", Kind: band.LongLoop}
+		var points []band.Point
+		for _, s := range stretches {
+			l := float64(s)
+			points = append(points, band.Point{Length: s * 1.04, Force: quantity.Force(4 * (14 + 5/l) * (l - 1/(l*l)))})
+		}
+		var err error
+		b.Curve, err = band.Fit(1.04, 2, points)
+		require.NoError(t, err)
+		return b
+	}
 	bounds := band.BoundsIn(space.Room{Length: 4, Width: 3}, 1.75)
-	for _, r := range band.Rungs([]band.Band{b}, []string{"band-row"}, 1.75, bounds) {
-		assert.Contains(t, r.Note.In(quantity.Metric), "beyond what was measured")
+	most := func(b band.Band) (kg, stretch float64) {
+		m, _ := band.MovementByKey("band-row")
+		r := band.RangeOf(m, []band.Band{b}, 1.75, 1, bounds)
+		require.True(t, r.OK)
+		p := band.Of(m, []band.Band{b}, 1.75, r.Heavy.Rig)
+		return float64(r.Heavy.Mean), p.Stretch
 	}
-	for _, r := range band.Rungs([]band.Band{loop(t, "far", 1)}, []string{"band-row"}, 1.75, bounds) {
-		assert.NotContains(t, r.Note.In(quantity.Metric), "beyond what was measured")
-	}
+	near, nearStretch := most(read(1.2, 1.4, 1.6))
+	far, farStretch := most(read(1.2, 1.6, 2.4))
+	assert.InDelta(t, 1+1.15*0.6, nearStretch, 0.01)
+	assert.Greater(t, farStretch, 2.5)
+	assert.Greater(t, far, 1.3*near)
 }
 
 // A band of three measured points counts by its curve: a stronger loop that looks the

@@ -84,13 +84,23 @@ type Set struct {
 // Profile is the tension of the set-up.
 func (s Set) Profile() Profile { return Of(s.Movement, s.Bands, s.Stature, s.Rig) }
 
+// Limit is the stretch ratio up to which the band that is offered least far is offered.
+func (s Set) Limit() float64 {
+	limit := MaxStretch
+	for _, b := range s.Bands {
+		limit = math.Min(limit, b.Curve.Limit())
+	}
+	return limit
+}
+
 // leastRun is the least share of a run that the grip must leave (house value).
 const leastRun = 0.2
 
 // Check refuses a set-up that leaves nothing to pull on: the error is an *Error that
 // names the field.
 func (s Set) Check() error {
-	for _, b := range s.Bands {
+	for i := range s.Bands {
+		b := &s.Bands[i]
 		run := float64(b.Curve.Rest) / float64(max(1, s.Rig.Fold))
 		if restOf(b, s.Rig) < leastRun*run {
 			length := func(v float64) quantity.Piece { return quantity.Amount(quantity.KindLevel, v) }
@@ -169,56 +179,105 @@ func (s Set) Solve(a Adjuster, g Goal, want quantity.Force, others []Band) (Set,
 // move is Solve by a length, without advice.
 func (s Set) move(by Adjuster, g Goal, want quantity.Force) (Set, *OutOfReach) {
 	low, high := s.Span(by)
-	gentle := func(x float64) bool { return !s.at(by, x).glance().tight() }
+	look := func(x float64) glance {
+		t := s.at(by, x)
+		return t.glance()
+	}
+	gentle := func(x float64) bool { return !look(x).over }
 	if !gentle(low) {
+		seen := look(low)
 		return s, &OutOfReach{
-			Reason: quantity.Say("even so the band is stretched to ", fmt.Sprintf("%.2f", s.at(by, low).glance().stretch), fmt.Sprintf(" times its length, beyond the limit of %.2f", MaxStretch)),
+			Reason: quantity.Say("even so the band is stretched to ", fmt.Sprintf("%.2f", seen.tightest), " times its length, beyond ", seen.bound()),
 			Rig:    s.at(by, low).Rig,
 		}
 	}
 	top := last(low, high, gentle, halvings)
-	pull := func(x float64) quantity.Force { return s.at(by, x).glance().of(g) }
-	most := pull(top)
-	if want > most {
-		why := quantity.Say("more ", string(by), " than ", quantity.Amount(quantity.KindLength, high))
-		if top < high {
-			why = quantity.Say(fmt.Sprintf("more stretch than %.2f times its length", MaxStretch))
-		}
-		return s.at(by, top), &OutOfReach{Reason: quantity.Say("that takes ", why, ": at most ", quantity.Amount(quantity.KindForce, float64(most)), " here"), Nearest: most, Rig: s.at(by, top).Rig}
+	pull := func(x float64) float64 {
+		seen := look(x)
+		return float64(seen.of(g))
 	}
-	// Where a band is slack for a part of the way the pull need not rise throughout:
-	// from the far end back to where it is first less than wanted.
-	above, least, leastAt := top, most, top
+	// The pull need not rise throughout: a band may be slack for a part of the way, or
+	// pull across it. From the far end back to where it passes what is wanted.
+	step := (top - low) / scanned
+	after := pull(top)
+	peak, least := place{top, after}, place{top, after}
 	for i := scanned - 1; i >= 0; i-- {
-		x := low + (top-low)*float64(i)/scanned
+		x := low + step*float64(i)
 		f := pull(x)
-		if f <= want {
-			return s.at(by, last(x, above, func(x float64) bool { return pull(x) <= want }, halvings)), nil
+		if (f-float64(want))*(after-float64(want)) <= 0 {
+			return s.at(by, crossing(pull, float64(want), x, x+step)), nil
 		}
-		if above = x; f < least {
-			least, leastAt = f, x
+		if f > peak.f {
+			peak = place{x, f}
 		}
+		if f < least.f {
+			least = place{x, f}
+		}
+		after = f
 	}
-	step := (top - low) / scanned // the least may lie between two places
-	from, to := math.Max(low, leastAt-step), math.Min(top, leastAt+step)
-	for end := to; to-from > 1e-4; {
-		a, b := from+(to-from)/3, to-(to-from)/3
-		if pull(a) < pull(b) {
-			to = b
+	nearest, words := least, "at least "
+	sign := -1.0
+	if float64(want) > peak.f {
+		nearest, words, sign = peak, "at most ", 1
+	}
+	// The extreme may lie between two places.
+	best := extreme(func(x float64) float64 { return sign * pull(x) }, math.Max(low, nearest.x-step), math.Min(top, nearest.x+step))
+	if f := pull(best); sign*f > sign*nearest.f {
+		if sign*f >= sign*float64(want) {
+			return s.at(by, crossing(pull, float64(want), nearest.x, best)), nil
+		}
+		nearest = place{best, f}
+	}
+	at := s.at(by, nearest.x)
+	refusal := &OutOfReach{Nearest: quantity.Force(nearest.f), Rig: at.Rig}
+	amount := quantity.Amount(quantity.KindForce, nearest.f)
+	switch {
+	case sign > 0 && nearest.x >= top-1e-9 && top < high:
+		seen := look(top)
+		refusal.Reason = quantity.Say("that takes more stretch than ", seen.bound(), ": at most ", amount, " here")
+	case sign > 0 && nearest.x >= top-1e-9:
+		refusal.Reason = quantity.Say("that takes more ", string(by), " than ", quantity.Amount(quantity.KindLength, high), ": at most ", amount, " here")
+	default:
+		refusal.Reason = quantity.Say(words, amount, " with the ", string(by), " at ", quantity.Amount(quantity.KindLength, nearest.x))
+	}
+	return at, refusal
+}
+
+// place is a value of a function and where it stands.
+type place struct{ x, f float64 }
+
+// crossing is where a continuous function passes a value between two places on either
+// side of it, to less than a micrometre.
+func crossing(f func(float64) float64, value, a, b float64) float64 {
+	below := f(a) <= value
+	for range halvings {
+		if mid := (a + b) / 2; (f(mid) <= value) == below {
+			a = mid
 		} else {
-			from = a
-		}
-		if f := pull(from); f < least {
-			least, leastAt = f, from
-		}
-		if least <= want {
-			return s.at(by, last(leastAt, end, func(x float64) bool { return pull(x) <= want }, halvings)), nil
+			b = mid
 		}
 	}
-	return s.at(by, leastAt), &OutOfReach{
-		Reason:  quantity.Say("at least ", quantity.Amount(quantity.KindForce, float64(least)), " with the ", string(by), " at ", quantity.Amount(quantity.KindLength, leastAt)),
-		Nearest: least, Rig: s.at(by, leastAt).Rig,
+	return (a + b) / 2
+}
+
+// extreme is about where a function is largest between two places, where it has one peak.
+func extreme(f func(float64) float64, a, b float64) float64 {
+	for b-a > 1e-5 {
+		if l, r := a+(b-a)/3, b-(b-a)/3; f(l) < f(r) {
+			a = l
+		} else {
+			b = r
+		}
 	}
+	return (a + b) / 2
+}
+
+// bound is how far the band that is nearest its limit may be stretched, in words.
+func (g *glance) bound() string {
+	if g.limit < MaxStretch {
+		return fmt.Sprintf("%.2f times its length, as far as its readings tell: read it further out", g.limit)
+	}
+	return fmt.Sprintf("%.2f times its length", g.limit)
 }
 
 // scanned is at how many places an adjuster is tried before it is narrowed down.
@@ -243,7 +302,7 @@ func (s Set) subset(g Goal, want quantity.Force, all []Band) (Set, error) {
 		}
 		alone := s
 		alone.Bands = []Band{b}
-		if g := alone.glance(); !g.tight() && g.peak > 0 {
+		if g := alone.glance(); !g.over && g.peak > 0 {
 			usable, pulls = append(usable, b), append(pulls, g.pull)
 		}
 	}
@@ -262,14 +321,7 @@ func (s Set) subset(g Goal, want quantity.Force, all []Band) (Set, error) {
 		sums[set] = rest
 		sum := rest[samples-1]
 		if g == OnMean {
-			taut := math.Inf(1)
-			for i := range usable {
-				if set&(1<<i) != 0 {
-					taut = math.Min(taut, restOf(usable[i], s.Rig))
-				}
-			}
-			parts, loaded := course.loaded(&rest, taut+float64(s.Rig.Strap))
-			sum = mean(&parts, &rest, loaded)
+			sum = dot(&course.Count, &rest)
 		}
 		off := math.Abs(sum - float64(want))
 		if off < bestOff-1e-9 || off < bestOff+1e-9 && bits.OnesCount(set) < bits.OnesCount(best) {
@@ -296,20 +348,24 @@ func (s Set) subset(g Goal, want quantity.Force, all []Band) (Set, error) {
 	return out, nil
 }
 
+func (s *Set) slack() float64 { g := s.glance(); return g.slack }
+
+func (s *Set) over() bool { g := s.glance(); return g.over }
+
 // Range is from the lightest to the heaviest mean pull that a set-up can be
 // adjusted to: by its usual adjuster, then by what is taken up at the grip; the
 // lightest with at least half of the way loaded, the heaviest at the stretch limit
 // or at the end of the room. ok is false when there is none.
 func (s Set) Range() (light, heavy Set, ok bool) {
-	const steps = 14
+	const steps = 12
 	first := s.Movement.Adjusters()[0]
 	s.Rig.Grip = 0
 	if first == ByBands {
 		g := s.glance()
-		return s, s, !g.tight() && g.slack <= 1-leastLoaded
+		return s, s, !g.over && g.slack <= 1-leastLoaded
 	}
-	loaded := func(t Set) bool { return t.glance().slack <= 1-leastLoaded }
-	gentle := func(t Set) bool { return !t.glance().tight() }
+	loaded := func(t Set) bool { return t.slack() <= 1-leastLoaded }
+	gentle := func(t Set) bool { return !t.over() }
 	low, high := s.Span(first)
 	gripLow, gripHigh := s.Span(ByGrip)
 	// Where the way is long enough, from 0 (the adjuster's least) by 1 (its most, grip
@@ -334,9 +390,28 @@ func (s Set) Range() (light, heavy Set, ok bool) {
 	if !loaded(along(from)) {
 		from = last(from, 2, func(u float64) bool { return !loaded(along(u)) }, steps) + 2.0/(1<<steps)
 	}
-	to := last(from, 2, func(u float64) bool { return gentle(along(u)) }, steps)
 	if !gentle(along(from)) {
 		return s, s, false
 	}
-	return along(from), along(to), true
+	to := last(from, 2, func(u float64) bool { return gentle(along(u)) }, steps)
+	// What is in between pulls in between, though not always more the further it is.
+	light, heavy = along(from), along(to)
+	low, high = float64(light.gets(OnMean)), float64(heavy.gets(OnMean))
+	if low > high {
+		light, heavy, low, high = heavy, light, high, low
+	}
+	for i := 1; i < looks; i++ {
+		t := along(from + (to-from)*float64(i)/looks)
+		switch f := float64(t.gets(OnMean)); {
+		case t.over() || t.slack() > 1-leastLoaded:
+		case f < low:
+			light, low = t, f
+		case f > high:
+			heavy, high = t, f
+		}
+	}
+	return light, heavy, low > 0
 }
+
+// looks is at how many places, less one, a range is looked at between its ends.
+const looks = 5

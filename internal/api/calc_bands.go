@@ -24,18 +24,34 @@ type BandQuestion struct {
 	Points    []BandPoint `json:"points" maxItems:"60"`
 	WidthM    float64     `json:"width_m,omitempty" minimum:"0" maximum:"0.5" doc:"Of one strand: an estimate, where no point is given"`
 	ThickM    float64     `json:"thickness_m,omitempty" minimum:"0" maximum:"0.1"`
+	RestUM    *float64    `json:"rest_u_m,omitempty" minimum:"0" maximum:"1" doc:"Standard uncertainty of the rest length; 5 mm/√3 when not given"`
+	TapeUM    *float64    `json:"tape_u_m,omitempty" minimum:"0" maximum:"1" doc:"Standard uncertainty of each length read; 3 mm/√3 when not given"`
+	OffsetUN  float64     `json:"offset_u_n,omitempty" minimum:"0" maximum:"1000" doc:"Standard uncertainty of what the scale is off by in all readings"`
 	AtLengths []float64   `json:"at_length_m" maxItems:"200"`
+}
+
+func (q BandQuestion) doubts() band.Doubts {
+	d := band.UsualDoubts()
+	if q.RestUM != nil {
+		d.Rest = quantity.Length(*q.RestUM)
+	}
+	if q.TapeUM != nil {
+		d.Tape = quantity.Length(*q.TapeUM)
+	}
+	d.Offset = quantity.Force(q.OffsetUN)
+	return d
 }
 
 // BandAnswer is the curve and the forces.
 type BandAnswer struct {
-	A0C1    float64   `json:"a0c1_n" doc:"Per strand"`
-	A0C2    float64   `json:"a0c2_n" doc:"Per strand"`
-	RMS     float64   `json:"rms_n" doc:"Of the residuals, all strands together"`
-	Basis   string    `json:"basis" doc:"What the curve rests on"`
-	ForcesN []float64 `json:"forces_n" doc:"All strands together; 0 at or below the rest length"`
-	U95N    []float64 `json:"u95_n"`
-	Flags   []string  `json:"flags" doc:"What has to be said of the curve, or of a length by its index"`
+	A0C1    float64    `json:"a0c1_n" doc:"Per strand"`
+	A0C2    float64    `json:"a0c2_n" doc:"Per strand"`
+	RMS     float64    `json:"rms_n" doc:"Of the residuals, all strands together"`
+	Basis   string     `json:"basis" doc:"What the curve rests on"`
+	ForcesN []*float64 `json:"forces_n" doc:"All strands together; 0 at or below the rest length, null further past the readings than anything can be said"`
+	U95N    []*float64 `json:"u95_n" doc:"95 %: readings, lengths, the scale, and how far rubber is from the model; null where the force is"`
+	LimitM  float64    `json:"limit_m" doc:"Length up to which the band is offered for training"`
+	Flags   []string   `json:"flags" doc:"What has to be said of the curve, or of a length by its index"`
 }
 
 func (q BandQuestion) answer() (out BandAnswer, err error) {
@@ -45,9 +61,9 @@ func (q BandQuestion) answer() (out BandAnswer, err error) {
 	}
 	var c band.Curve
 	if len(points) == 0 {
-		c, err = band.Estimate(quantity.Length(q.RestM), q.Strands, quantity.Length(q.WidthM), quantity.Length(q.ThickM))
+		c, err = band.EstimateWith(quantity.Length(q.RestM), q.Strands, quantity.Length(q.WidthM), quantity.Length(q.ThickM), q.doubts())
 	} else {
-		c, err = band.Fit(quantity.Length(q.RestM), q.Strands, points)
+		c, err = band.FitWith(quantity.Length(q.RestM), q.Strands, points, q.doubts())
 	}
 	var bad *band.Error
 	if errors.As(err, &bad) {
@@ -58,21 +74,29 @@ func (q BandQuestion) answer() (out BandAnswer, err error) {
 	}
 	out = BandAnswer{
 		A0C1: float64(c.A0C1), A0C2: float64(c.A0C2), RMS: float64(c.RMS), Basis: string(c.Basis),
-		ForcesN: []float64{}, U95N: []float64{}, Flags: []string{},
+		ForcesN: []*float64{}, U95N: []*float64{}, LimitM: float64(c.Rest) * c.Limit(), Flags: []string{},
 	}
 	if c.Basis != band.Fitted {
 		out.Flags = append(out.Flags, string(c.Basis))
 	}
+	beyond := false
 	for i, l := range q.AtLengths {
 		length := quantity.Length(l)
 		reach := c.ReachOf(length)
-		if reach == band.BeyondKnowledge {
-			return out, refuse(fmt.Sprintf("at_length_m[%d]", i), fmt.Sprintf("at %.2f times its rest length, and beyond what was measured, rubber stiffens and nothing can be said", l/q.RestM), l)
+		if reach == band.BeyondMeasured {
+			beyond = true
+			out.Flags = append(out.Flags, fmt.Sprintf("at_length_m[%d]: beyond-measured", i))
+			out.ForcesN, out.U95N = append(out.ForcesN, nil), append(out.U95N, nil)
+			continue
 		}
 		if reach != band.Within {
 			out.Flags = append(out.Flags, fmt.Sprintf("at_length_m[%d]: %s", i, reach))
 		}
-		out.ForcesN, out.U95N = append(out.ForcesN, float64(c.Force(length))), append(out.U95N, float64(c.U95(length)))
+		force, u := float64(c.Force(length)), float64(c.U95(length))
+		out.ForcesN, out.U95N = append(out.ForcesN, &force), append(out.U95N, &u)
+	}
+	if beyond {
+		out.Flags = append(out.Flags, "beyond-measured")
 	}
 	return out, nil
 }

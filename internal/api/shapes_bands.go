@@ -208,9 +208,8 @@ type BandPull struct {
 	MiddleN   float64      `json:"middle_n"`
 	FinishN   float64      `json:"finish_n"`
 	PeakN     float64      `json:"peak_n"`
-	MeanN     float64      `json:"mean_n" doc:"Over the loaded way"`
+	MeanN     float64      `json:"mean_n" doc:"Along the way, over the whole way: work by way; what it counts by"`
 	MeanU95N  float64      `json:"mean_u95_n"`
-	AlongN    float64      `json:"along_n" doc:"Work by way, over the whole way"`
 	WorkJ     float64      `json:"work_j"`
 	WayM      float64      `json:"way_m"`
 	Slack     float64      `json:"slack" doc:"Share of the way"`
@@ -234,8 +233,8 @@ func pullOf(p *workbench.Pulled) BandPull {
 	out := BandPull{
 		Rig: p.Rig, Start: bodyOf(p.Start, p.Course.From[0], p.Course.To[0]), Finish: bodyOf(p.End, p.Course.From[1], p.Course.To[1]),
 		Points: []PullPoint{}, StartN: float64(f.Start), MiddleN: float64(f.Middle), FinishN: float64(f.Finish), PeakN: float64(f.Peak),
-		MeanN: float64(f.Mean), MeanU95N: float64(f.MeanU95), AlongN: float64(f.MeanAlong), WorkJ: f.Work, WayM: float64(f.Way), Slack: f.Slack,
-		Stretch: f.Stretch, Limit: band.MaxStretch, Worst: string(f.Worst), AnchorN: float64(p.Anchor.Force), AnchorUp: p.Anchor.Upwards, LightDoor: float64(band.LightDoor), Words: p.Words().In(p.Units), Spans: []Span{},
+		MeanN: float64(f.Mean), MeanU95N: float64(f.MeanU95), WorkJ: f.Work, WayM: float64(f.Way), Slack: f.Slack,
+		Stretch: f.Stretch, Limit: p.Set.Limit(), Worst: string(f.Worst), AnchorN: float64(p.Anchor.Force), AnchorUp: p.Anchor.Upwards, LightDoor: float64(band.LightDoor), Words: p.Words().In(p.Units), Spans: []Span{},
 		MostRoomM: float64(p.Set.Bounds.Distance), Why: derivationOf(f.Explain(p.Movement, p.Set.Bands, p.Set.Rig)),
 	}
 	for _, s := range f.Samples {

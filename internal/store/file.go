@@ -62,6 +62,7 @@ type Space struct {
 	Floor           string  `db:"floor" json:"floor" enum:"slab,timber,unknown"`
 	Surface         string  `db:"surface" json:"surface" enum:"concrete,wood,laminate,tile,carpet,rubber,grass"`
 	Walls           string  `db:"walls" json:"walls" enum:"drill,no-holes,unknown"`
+	Door            string  `db:"door" json:"door,omitempty" enum:"solid,light,none,unknown" doc:"That a door anchor would hang in; light is hollow, glazed, sliding or folding"`
 	NeighboursBelow bool    `db:"neighbours_below" json:"neighbours_below"`
 }
 
@@ -197,6 +198,8 @@ type Band struct {
 	RestM      float64           `db:"rest_m" json:"rest_m" exclusiveMinimum:"0" maximum:"10" doc:"At rest; a loop laid flat"`
 	WidthM     float64           `db:"width_m" json:"width_m" minimum:"0" maximum:"0.5" doc:"Of one strand; 0 when not measured"`
 	ThicknessM float64           `db:"thickness_m" json:"thickness_m" minimum:"0" maximum:"0.1" doc:"Of one strand; 0 when not measured"`
+	RestHalfM  float64           `db:"rest_half_m" json:"rest_half_m,omitempty" minimum:"0" maximum:"0.5" doc:"How far its length at rest may be off, ±; 0 for 5 mm"`
+	TapeHalfM  float64           `db:"tape_half_m" json:"tape_half_m,omitempty" minimum:"0" maximum:"0.5" doc:"How far the lengths it was pulled to may be off, ±; 0 for 3 mm"`
 	Points     List[BandReading] `db:"points" json:"points" maxItems:"60"`
 	FirstUsed  int64             `db:"first_used_at" json:"first_used_at" minimum:"0" maximum:"253402300799" doc:"Unix time; 0 when not known"`
 	Inspected  int64             `db:"inspected_at" json:"inspected_at" minimum:"0" maximum:"253402300799" doc:"Unix time of the last inspection on record; 0 for never"`
@@ -227,9 +230,11 @@ type Gear struct {
 type TestSet struct {
 	ID       string  `db:"id" json:"id" pattern:"^[a-z0-9-]{1,40}$" patternDescription:"a short id of small letters, digits and dashes"`
 	Movement string  `db:"movement" json:"movement" minLength:"1" maxLength:"60" doc:"Key of the movement"`
-	LoadKg   float64 `db:"load_kg" json:"load_kg" exclusiveMinimum:"0" maximum:"1000" doc:"As held: a pair's is the mass in one hand"`
+	LoadKg   float64 `db:"load_kg" json:"load_kg" minimum:"0" maximum:"1000" doc:"As held: a pair's is the mass in one hand; of a body-weight movement what was added, 0 for nothing"`
 	Reps     int     `db:"reps" json:"reps" minimum:"1" maximum:"15"`
 	Reserve  int     `db:"reserve" json:"reserve" minimum:"0" maximum:"14" doc:"Repetitions left in reserve"`
+	DoneAt   int64   `db:"done_at" json:"done_at,omitempty" minimum:"0" maximum:"253402300799" doc:"Unix time; 0 when nobody said"`
+	AtLeast  bool    `db:"at_least" json:"at_least,omitempty" doc:"The load ended it, not the body: it was the heaviest there, or the grip gave out"`
 }
 
 // Pin is the consultant's word on a candidate of the plan.
@@ -278,7 +283,7 @@ func NewFile(id, name string) File {
 			Name: name, Experience: "novice", Goal: "general", Limits: Words{}, Days: 3, Minutes: 35,
 			BudgetMinor: 20000, Currency: "GBP", Units: "metric",
 		},
-		Space:  Space{LengthM: 4, WidthM: 3, Floor: "unknown", Surface: "wood", Walls: "unknown"},
+		Space:  Space{LengthM: 4, WidthM: 3, Floor: "unknown", Surface: "wood", Walls: "unknown", Door: "unknown"},
 		AtHand: Words{"fresh-water"},
 	}
 	f.Complete()
@@ -288,6 +293,9 @@ func NewFile(id, name string) File {
 // Complete gives every list and word that an older file or a shorter literal
 // leaves out its neutral value.
 func (f *File) Complete() {
+	if f.Space.Door == "" {
+		f.Space.Door = "unknown"
+	}
 	some(&f.Containers)
 	some(&f.Batches)
 	some(&f.Weighings)

@@ -8,6 +8,7 @@ import (
 	"slices"
 
 	"scrappyrack/core/band"
+	"scrappyrack/core/load"
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/space"
 	"scrappyrack/internal/store"
@@ -61,8 +62,9 @@ func bandOf(k store.Band) BandOf {
 	}
 	out.Dues = keeping.Dues()
 	rest, strands := quantity.Length(k.RestM), out.Elastic.Kind.Strands()
+	doubts := doubtsOf(k)
 	if len(k.Points) == 0 {
-		out.Elastic.Curve, out.Problem = band.Estimate(rest, strands, quantity.Length(k.WidthM), quantity.Length(k.ThicknessM))
+		out.Elastic.Curve, out.Problem = band.EstimateWith(rest, strands, quantity.Length(k.WidthM), quantity.Length(k.ThicknessM), doubts)
 		return out
 	}
 	slices.SortStableFunc(order, func(a, b int) int { return cmp.Compare(k.Points[a].At, k.Points[b].At) })
@@ -75,10 +77,10 @@ func bandOf(k store.Band) BandOf {
 		rounds[len(rounds)-1] = append(rounds[len(rounds)-1], out.Points[i])
 		last = k.Points[i].At
 	}
-	out.Elastic.Curve, out.Departure, out.Refit, out.Problem = band.FitRounds(rest, strands, rounds)
+	out.Elastic.Curve, out.Departure, out.Refit, out.Problem = band.FitRounds(rest, strands, rounds, doubts)
 	if out.Problem != nil {
 		// Said at the point as it stands in the file.
-		if _, err := band.Fit(rest, strands, out.Points); err != nil {
+		if _, err := band.FitWith(rest, strands, out.Points, doubts); err != nil {
 			out.Problem = err
 		}
 		return out
@@ -90,6 +92,20 @@ func bandOf(k store.Band) BandOf {
 		out.Loss = loss
 	}
 	return out
+}
+
+// doubtsOf is how sure a band's lengths are as somebody said, or as usual, read on a
+// hanging scale.
+func doubtsOf(k store.Band) band.Doubts {
+	d := band.UsualDoubts()
+	if k.RestHalfM > 0 {
+		d.Rest = quantity.Length(quantity.Rectangular(k.RestHalfM))
+	}
+	if k.TapeHalfM > 0 {
+		d.Tape = quantity.Length(quantity.Rectangular(k.TapeHalfM))
+	}
+	d.Offset = quantity.Force(load.Scale{Key: load.Hanging}.Offset(0)) * quantity.StandardGravity
+	return d
 }
 
 func bandsOf(f store.File) []BandOf {

@@ -955,9 +955,19 @@ export interface components {
             points: components["schemas"]["BandReading"][];
             /**
              * Format: double
+             * @description How far its length at rest may be off, ±; 0 for 5 mm
+             */
+            rest_half_m?: number;
+            /**
+             * Format: double
              * @description At rest; a loop laid flat
              */
             rest_m: number;
+            /**
+             * Format: double
+             * @description How far the lengths it was pulled to may be off, ±; 0 for 3 mm
+             */
+            tape_half_m?: number;
             /**
              * Format: double
              * @description Of one strand; 0 when not measured
@@ -984,14 +994,20 @@ export interface components {
             basis: string;
             /** @description What has to be said of the curve, or of a length by its index */
             flags: string[];
-            /** @description All strands together; 0 at or below the rest length */
-            forces_n: number[];
+            /** @description All strands together; 0 at or below the rest length, null further past the readings than anything can be said */
+            forces_n: (number | null)[];
+            /**
+             * Format: double
+             * @description Length up to which the band is offered for training
+             */
+            limit_m: number;
             /**
              * Format: double
              * @description Of the residuals, all strands together
              */
             rms_n: number;
-            u95_n: number[];
+            /** @description 95 %: readings, lengths, the scale, and how far rubber is from the model; null where the force is */
+            u95_n: (number | null)[];
         };
         BandDue: {
             /**
@@ -1043,11 +1059,6 @@ export interface components {
         BandPull: {
             /**
              * Format: double
-             * @description Work by way, over the whole way
-             */
-            along_n: number;
-            /**
-             * Format: double
              * @description Most that the anchor takes
              */
             anchor_n: number;
@@ -1066,7 +1077,7 @@ export interface components {
             light_door_n: number;
             /**
              * Format: double
-             * @description Over the loaded way
+             * @description Along the way, over the whole way: work by way; what it counts by
              */
             mean_n: number;
             /** Format: double */
@@ -1113,14 +1124,29 @@ export interface components {
         };
         BandQuestion: {
             at_length_m: number[];
+            /**
+             * Format: double
+             * @description Standard uncertainty of what the scale is off by in all readings
+             */
+            offset_u_n?: number;
             points: components["schemas"]["BandPoint"][];
             /**
              * Format: double
              * @description Of one strand's run
              */
             rest_length_m: number;
+            /**
+             * Format: double
+             * @description Standard uncertainty of the rest length; 5 mm/√3 when not given
+             */
+            rest_u_m?: number;
             /** Format: int64 */
             strands: number;
+            /**
+             * Format: double
+             * @description Standard uncertainty of each length read; 3 mm/√3 when not given
+             */
+            tape_u_m?: number;
             /** Format: double */
             thickness_m?: number;
             /**
@@ -2790,6 +2816,11 @@ export interface components {
              * @description Ceiling height in m, 1 to 20; 0 when not measured
              */
             ceiling_m: number;
+            /**
+             * @description That a door anchor would hang in; light is hollow, glazed, sliding or folding
+             * @enum {string}
+             */
+            door?: "solid" | "light" | "none" | "unknown";
             /** @enum {string} */
             floor: "slab" | "timber" | "unknown";
             /** Format: double */
@@ -2935,10 +2966,17 @@ export interface components {
             name: string;
         };
         TestSet: {
+            /** @description The load ended it, not the body: it was the heaviest there, or the grip gave out */
+            at_least?: boolean;
+            /**
+             * Format: int64
+             * @description Unix time; 0 when nobody said
+             */
+            done_at?: number;
             id: string;
             /**
              * Format: double
-             * @description As held: a pair's is the mass in one hand
+             * @description As held: a pair's is the mass in one hand; of a body-weight movement what was added, 0 for nothing
              */
             load_kg: number;
             /** @description Key of the movement */

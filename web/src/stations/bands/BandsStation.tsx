@@ -342,7 +342,7 @@ function Words({ pull, move }: { pull: Shapes['BandPull']; move: Move }) {
             : 'Set up like this it cannot be made to load half of the way within its limit. '}
         {move.held
           ? 'Held against, not pulled along. '
-          : `Along the way ${units.show('force', pull.along_n)} (${pull.work_j.toFixed(0)} J a rep). `}
+          : `${pull.work_j.toFixed(0)} J a rep. `}
         {!desk.file.profile.stature_m && 'Drawn for a stature of 1.70 m: give this client’s at Client.'}
       </p>
     </div>

@@ -1,0 +1,9 @@
+package main
+
+import "fmt"
+
+func main() {
+	for _, r := range bands(300) {
+		fmt.Println(r)
+	}
+}
