@@ -12,7 +12,7 @@ GO_SOURCES := $(shell find cmd core internal -name '*.go' -o -name '*.sql' -o -n
 WEB_SOURCES := $(shell find web/src web/public web/scripts -type f) web/index.html web/vite.config.ts web/package.json
 BINARY := bin/scrappyrack
 
-.PHONY: help demo test build dev bench generate shots fuzz clean
+.PHONY: help demo test build dev bench truth generate shots fuzz clean
 help: ## this list
 	@grep -hE '^[a-z]+:.*##' $(MAKEFILE_LIST) | sed 's/:.*##/\t/' | expand -t 12
 
@@ -66,6 +66,9 @@ bench: build ## speed, as ratios within one run
 
 shots: build $(STAMPS)/e2e $(STAMPS)/debian ## docs/screenshots from a fresh demo
 	@./scripts/shots.sh
+
+truth: ## docs/truth.md: what every stated uncertainty is worth, simulated
+	go run ./bench/truth > docs/truth.md.new && mv docs/truth.md.new docs/truth.md
 
 FUZZTIME ?= 20s
 fuzz: ## fuzz every parser for FUZZTIME each

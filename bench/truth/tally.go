@@ -52,12 +52,15 @@ func (r row) String() string {
 	return fmt.Sprintf("| %s | %s | %.1f %% | %.0f %% | %s | %s | %.2f |", r.origin, r.what, 100*r.share(), 100*r.want, shown(r.mean()), shown(r.least()), r.mean()/r.least())
 }
 
-// fails says what is not as promised; empty when all is.
-func (r row) fails() string {
+// fails says what is not as promised, chance aside: a share that is below what it must be
+// by no more than so many standard errors of a count of its size may be chance. Empty when
+// all is as promised.
+func (r row) fails(errors float64) string {
+	chance := errors * math.Sqrt(r.want*(1-r.want)/float64(r.tried))
 	switch {
-	case r.share() < r.want:
+	case r.share() < r.want-chance:
 		return fmt.Sprintf("%s, %s: held %.1f %% of %d, promised %.0f %%", r.origin, r.what, 100*r.share(), r.tried, 100*r.want)
-	case r.wide > 0 && r.mean() > r.wide*r.least():
+	case r.wide > 0 && r.mean() > (r.wide+0.05*errors)*r.least():
 		return fmt.Sprintf("%s, %s: mean ± %.3g is %.2f times the least that would do, at most %.1f", r.origin, r.what, r.mean(), r.mean()/r.least(), r.wide)
 	}
 	return ""

@@ -132,18 +132,18 @@ func (s Scale) Read(with, without []quantity.Mass) (Reading, error) {
 	if err := s.believes("without", without); err != nil {
 		return Reading{}, err
 	}
-	mean, parts, one := s.series("", with)
-	degrees := []quantity.Part{one}
+	scatter := s.scatter(with, without)
+	mean, parts, one := s.series("", with, scatter)
 	out := Reading{Odd: s.odd(with)}
 	off := float64(s.Within(mean))
 	if len(without) > 0 {
-		alone, more, two := s.series(" without it", without)
+		alone, more, two := s.series(" without it", without, scatter)
 		if mean <= alone {
 			return Reading{}, &ReadingError{"without", quantity.Say("without it the scale says ", quantity.Amount(quantity.KindMass, float64(alone)),
 				", with it only ", quantity.Amount(quantity.KindMass, float64(mean)))}
 		}
 		mean -= alone
-		parts, degrees = append(parts, more...), append(degrees, two)
+		parts, one.U = append(parts, more...), math.Hypot(one.U, two.U) // one scatter, seen in both
 		for _, i := range s.odd(without) {
 			out.Odd = append(out.Odd, len(with)+i)
 		}
@@ -154,11 +154,8 @@ func (s Scale) Read(with, without []quantity.Mass) (Reading, error) {
 	}
 	var u1 quantity.Mass
 	out.Budget, u1 = budget(parts)
-	bounds := float64(u1 * u1)
-	for _, p := range degrees {
-		bounds -= p.U * p.U
-	}
-	out.Mass = quantity.Measured(mean, u1, quantity.Effective(append(degrees, quantity.Part{U: math.Sqrt(max(0, bounds))})...))
+	bounds := math.Sqrt(max(0, float64(u1*u1)-one.U*one.U))
+	out.Mass = quantity.Measured(mean, u1, quantity.Effective(one, quantity.Part{U: bounds}))
 	out.Own = quantity.Mass(out.Mass.K/2) * quantity.Mass(math.Sqrt(max(0, float64(u1*u1-out.Shared*out.Shared))))
 	return out, nil
 }
@@ -181,8 +178,9 @@ func (s Scale) believes(field string, readings []quantity.Mass) error {
 
 // series is the mean of a series of readings, the lines of its budget, and how its
 // scatter is known.
-func (s Scale) series(of string, readings []quantity.Mass) (quantity.Mass, []Contribution, quantity.Part) {
-	mean, u, dof := s.pooled(readings)
+func (s Scale) series(of string, readings []quantity.Mass, scatter quantity.Part) (quantity.Mass, []Contribution, quantity.Part) {
+	mean, _, _ := s.pooled(readings)
+	u, dof := scatter.U/math.Sqrt(float64(len(readings))), scatter.DoF
 	kind := quantity.KindFine
 	name := "one reading" + of + ", as such a scale scatters"
 	if n := len(readings); n > 1 {
@@ -192,6 +190,23 @@ func (s Scale) series(of string, readings []quantity.Mass) (quantity.Mass, []Con
 		{Name: "step of the display" + of, Kind: kind, InputU1: quantity.Rectangular(float64(s.step()) / 2), Sensitivity: 1, Shape: Rectangular},
 		{Name: name, Kind: kind, InputU1: u, Sensitivity: 1, Shape: Normal, DoF: dof},
 	}, quantity.Part{U: u, DoF: dof}
+}
+
+// scatter is what one reading scatters by, from all series on the scale together.
+func (s Scale) scatter(series ...[]quantity.Mass) quantity.Part {
+	squares, dof, s0 := 0.0, float64(scatterDegrees), 0.0
+	for _, readings := range series {
+		if len(readings) == 0 {
+			continue
+		}
+		mean, u, degrees := s.pooled(readings)
+		n := float64(len(readings))
+		prior := float64(s.Scatter(quantity.Mass(mean)))
+		s0 = max(s0, prior)
+		squares += u*u*n*degrees - scatterDegrees*prior*prior
+		dof += n - 1
+	}
+	return quantity.Part{U: math.Sqrt((scatterDegrees*s0*s0 + max(0, squares)) / dof), DoF: dof}
 }
 
 func (s Scale) pooled(readings []quantity.Mass) (mean, u, dof float64) {

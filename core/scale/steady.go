@@ -15,11 +15,16 @@ const (
 	steadySteps = 2
 	kept        = 12 // readings looked at, at most
 	stale       = 3000
+	// what knowledge of scatter before reading is worth, in degrees of freedom
+	scatterDegrees = 4
 )
 
 // Judge decides from the stream alone whether a scale has settled: the format has
-// no bit for it. The zero value is ready.
+// no bit for it. The zero value is ready. Scatter is how much two readings of one thing
+// are taken to differ by chance before any are seen, in kg, 0 when nothing is taken.
 type Judge struct {
+	Scatter quantity.Mass
+
 	recent []struct {
 		at   int64
 		mass quantity.Mass
@@ -28,7 +33,7 @@ type Judge struct {
 
 // Seen is what a stream says so far: the last reading, and when it is steady the
 // mean of the readings that agree, with the standard uncertainty of that mean from
-// their scatter (JCGM 100:2008, 4.2.3).
+// their scatter and what was taken of it before (quantity.Pooled).
 type Seen struct {
 	Last   quantity.Mass
 	Steady bool
@@ -91,12 +96,17 @@ func (j *Judge) seen() Seen {
 	}
 	s.Count, s.Mean = count, sum/quantity.Mass(count)
 	s.Steady = count >= steadyCount && j.recent[n-1].at-j.recent[first].at >= steadyFor
-	if count > 1 {
-		var squares float64
-		for _, m := range masses[first:] {
-			squares += float64(m-s.Mean) * float64(m-s.Mean)
-		}
-		s.U1 = quantity.Mass(math.Sqrt(squares / float64(count-1) / float64(count)))
+	values := make([]float64, 0, count)
+	for _, m := range masses[first:] {
+		values = append(values, float64(m))
+	}
+	degrees := 0.0
+	if j.Scatter > 0 {
+		degrees = scatterDegrees
+	}
+	if count > 1 || j.Scatter > 0 {
+		_, u, _ := quantity.Pooled(values, float64(j.Scatter), degrees)
+		s.U1 = quantity.Mass(u)
 	}
 	return s
 }

@@ -165,7 +165,6 @@ type PullEnd struct {
 	MeanN   float64 `json:"mean_n"`
 	StartN  float64 `json:"start_n"`
 	FinishN float64 `json:"finish_n"`
-	Beyond  bool    `json:"beyond" doc:"Beyond what was measured"`
 }
 
 // PullRange is what a set-up can be adjusted to.
@@ -242,7 +241,7 @@ func pullOf(p *workbench.Pulled) BandPull {
 	}
 	if p.Ranged {
 		end := func(e band.RangeEnd) PullEnd {
-			return PullEnd{float64(e.Mean), float64(e.Start), float64(e.Finish), e.Worst == band.BeyondMeasured}
+			return PullEnd{float64(e.Mean), float64(e.Start), float64(e.Finish)}
 		}
 		out.Range = &PullRange{end(p.Light), end(p.Heavy)}
 	}

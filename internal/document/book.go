@@ -5,6 +5,7 @@ import (
 	"strings"
 	"time"
 
+	"scrappyrack/core/band"
 	"scrappyrack/core/caution"
 	"scrappyrack/core/coverage"
 	"scrappyrack/core/load"
@@ -162,7 +163,12 @@ func (b book) bandCard() {
 		return
 	}
 	b.heading("Band card: how to stand, and what it pulls then")
-	force := func(f quantity.Force) string { return b.show(quantity.KindForce, float64(f)) }
+	force := func(p band.Profile, f quantity.Force) string {
+		if p.Worst == band.BeyondMeasured {
+			return "–" // nothing is known so far out
+		}
+		return b.show(quantity.KindForce, float64(f))
+	}
 	var rows [][]string
 	for _, p := range pulls {
 		var names []string
@@ -170,14 +176,14 @@ func (b book) bandCard() {
 			names = append(names, e.Name)
 		}
 		rows = append(rows, []string{
-			p.Movement.Name, strings.Join(names, " + "), p.Words().In(b.units), force(p.Profile.Start), force(p.Profile.Mean), force(p.Profile.Finish), p.Movement.Caution,
+			p.Movement.Name, strings.Join(names, " + "), p.Words().In(b.units), force(p.Profile, p.Profile.Start), force(p.Profile, p.Profile.Mean), force(p.Profile, p.Profile.Finish), p.Movement.Caution,
 		})
 	}
 	b.table([]column{
 		{"movement", 0.19, "L", true}, {"bands", 0.13, "L", false}, {"set up", 0.21, "L", false}, {"start", 0.08, "R", false}, {"mean", 0.08, "R", true},
 		{"finish", 0.08, "R", false}, {"  mind", 0.23, "L", false},
 	}, rows)
-	b.text("Mean is the pull over the loaded part of the way. Slow first pull, then look at the anchor and the band again.", soft)
+	b.text("Mean is the pull along the whole way, slack counted as nothing. Slow first pull, then look at the anchor and the band again.", soft)
 }
 
 func (b book) needs() {

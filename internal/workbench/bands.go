@@ -55,7 +55,11 @@ func bandOf(k store.Band) BandOf {
 	order := make([]int, len(k.Points))
 	for i, p := range k.Points {
 		order[i] = i
-		out.Points = append(out.Points, band.Point{Length: quantity.Length(p.LengthM), Force: quantity.Force(p.ForceN), U1: quantity.Force(p.UN), Releasing: p.Releasing})
+		u := quantity.Force(p.UN)
+		if u == 0 { // one reading, typed from a hanging scale
+			u = quantity.Force(load.Scale{Key: load.Hanging}.Scatter(0)) * quantity.StandardGravity
+		}
+		out.Points = append(out.Points, band.Point{Length: quantity.Length(p.LengthM), Force: quantity.Force(p.ForceN), U1: u, Releasing: p.Releasing})
 		if !p.Releasing {
 			keeping.Measured = max(keeping.Measured, p.At)
 		}

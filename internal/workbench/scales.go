@@ -6,6 +6,7 @@ import (
 	"sync"
 	"time"
 
+	"scrappyrack/core/load"
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/scale"
 )
@@ -67,7 +68,7 @@ func (s *Scales) line(practice, key string) *line {
 	if n >= mostScales {
 		delete(s.lines, oldest)
 	}
-	l = &line{more: make(chan struct{})}
+	l = &line{more: make(chan struct{}), judge: scale.Judge{Scatter: load.Scale{Key: key}.Scatter(0)}}
 	s.lines[k] = l
 	return l
 }

@@ -2508,8 +2508,6 @@ export interface components {
             units: "metric" | "us";
         };
         PullEnd: {
-            /** @description Beyond what was measured */
-            beyond: boolean;
             /** Format: double */
             finish_n: number;
             /** Format: double */

@@ -245,16 +245,22 @@ function InMovement({ band, move, head }: { band: Band; move: Move; head: ReactN
       <div className="min-w-0">
         {head}
         <p className="m-0 mb-2 mt-2 flex flex-wrap items-baseline gap-x-3" aria-live="polite">
-          <Explain why={pull.why} units={units}>
-            <span className="font-cond text-[44px] font-semibold leading-none">{units.show('force', pull.mean_n)}</span>
-          </Explain>
-          <span className="font-cond text-[24px] text-soft">
-            ± {units.pm('force', pull.mean_u95_n)} mean{units.system === 'metric' && `, ${kgf(pull.mean_n)}`}
-          </span>
-          <span className="text-[15px]">
-            {units.show('force', pull.start_n)} at the start, {units.show('force', pull.middle_n)} in the middle,{' '}
-            {units.show('force', pull.finish_n)} at the finish
-          </span>
+          {pull.worst === 'beyond measured' ? (
+            <span className="font-cond text-[24px] text-soft">No number: stretched further than its readings tell</span>
+          ) : (
+            <>
+              <Explain why={pull.why} units={units}>
+                <span className="font-cond text-[44px] font-semibold leading-none">{units.show('force', pull.mean_n)}</span>
+              </Explain>
+              <span className="font-cond text-[24px] text-soft">
+                ± {units.pm('force', pull.mean_u95_n)} along the whole way{units.system === 'metric' && `, ${kgf(pull.mean_n)}`}
+              </span>
+              <span className="text-[15px]">
+                {units.show('force', pull.start_n)} at the start, {units.show('force', pull.middle_n)} in the middle,{' '}
+                {units.show('force', pull.finish_n)} at the finish
+              </span>
+            </>
+          )}
         </p>
         <Drawings pull={pull} move={move} />
         <Words pull={pull} move={move} />
@@ -306,12 +312,12 @@ function Words({ pull, move }: { pull: Shapes['BandPull']; move: Move }) {
       )}
       {pull.stretch > pull.stretch_limit && (
         <p className="m-0 font-semibold text-action" role="alert">
-          Stretched to {pull.stretch.toFixed(2)} times its length, beyond the limit of {pull.stretch_limit}:{' '}
+          Stretched to {pull.stretch.toFixed(2)} times its length, beyond the limit of {pull.stretch_limit.toFixed(2)}:{' '}
           {mini ? 'a longer loop, or not so far apart.' : 'stand nearer, let out at the grip, or fold it less.'}
         </p>
       )}
       {pull.worst === 'beyond measured' && (
-        <p className="m-0 text-action">Beyond what was measured, hatched: pull it that far on the scale once.</p>
+        <p className="m-0 text-action">Hatched, nothing is known of it: pull it that far on the scale once.</p>
       )}
       {move.side !== '' && pull.rig.distance_m > pull.most_room_m + 1e-9 && (
         <p className="m-0 text-action">The room has {units.show('length', pull.most_room_m)} from an anchor with a clear step behind.</p>
@@ -336,13 +342,11 @@ function Words({ pull, move }: { pull: Shapes['BandPull']; move: Move }) {
       )}
       <p className="m-0 text-soft">
         {pull.range
-          ? `Can be set from ${force(units, pull.range.light.mean_n)} to ${force(units, pull.range.heavy.mean_n)} mean${pull.range.heavy.beyond ? ', the heaviest beyond what was measured' : ''}. `
+          ? `Can be set from ${force(units, pull.range.light.mean_n)} to ${force(units, pull.range.heavy.mean_n)} mean. `
           : mini
             ? 'It does not load half of this way within its limit. '
             : 'Set up like this it cannot be made to load half of the way within its limit. '}
-        {move.held
-          ? 'Held against, not pulled along. '
-          : `${pull.work_j.toFixed(0)} J a rep. `}
+        {move.held ? 'Held against, not pulled along. ' : `${pull.work_j.toFixed(0)} J a rep. `}
         {!desk.file.profile.stature_m && 'Drawn for a stature of 1.70 m: give this client’s at Client.'}
       </p>
     </div>

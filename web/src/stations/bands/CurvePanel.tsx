@@ -37,7 +37,7 @@ export function CurvePanel({ band: b, state }: { band: Band; state: BandState })
 }
 
 const basisWords: Record<string, string> = {
-  estimated: 'estimated from width and thickness alone, ± 35 %',
+  estimated: 'estimated from width and thickness alone, ± 35 % and more',
   'one point': 'one point: the usual shape of rubber scaled to it',
   scaled: 'the usual shape scaled to the points: pull it to lengths that lie further apart',
   'two points': 'two points: a third shows whether they agree',
@@ -84,11 +84,11 @@ function ForceCurve({ band: b, state, width, height }: { band: Band; state: Band
   const hatch = useId()
   const dl = units.display(units.system === 'us' ? 'level' : 'length')
   const longest = Math.max(...state.curve.map((p) => p.length_m), ...b.points.map((p) => p.length_m))
-  const most = Math.max(...state.curve.map((p) => p.force_n + p.u95_n), ...b.points.map((p) => p.force_n))
   const x = scaleLinear([b.rest_m * 0.95, longest * 1.02], [box.left, width - box.right])
+  const known = state.curve.filter((p) => p.reach !== 'beyond measured')
+  const beyond = state.curve.filter((p) => p.reach === 'beyond measured')
+  const most = Math.max(...known.map((p) => p.force_n + p.u95_n), ...b.points.map((p) => p.force_n))
   const y = scaleLinear([0, most * 1.05], [height - box.bottom, box.top])
-  const known = state.curve.filter((p) => p.reach === 'within' || p.reach === 'slack')
-  const beyond = state.curve.filter((p) => p.reach !== 'within' && p.reach !== 'slack')
   const join = known.at(-1)
   const path = (points: BandState['curve']) => `M${points.map((p) => `${x(p.length_m)} ${y(p.force_n)}`).join('L')}`
   const [first, last] = [b.rest_m * 0.95, longest * 1.02]
@@ -115,23 +115,22 @@ function ForceCurve({ band: b, state, width, height }: { band: Band; state: Band
       </text>
       {beyond.length > 1 && (
         <rect
-          x={x(beyond[0]?.length_m ?? 0)}
+          x={x(join?.length_m ?? beyond[0]?.length_m ?? 0)}
           y={box.top}
-          width={Math.max(0, x(beyond.at(-1)?.length_m ?? 0) - x(beyond[0]?.length_m ?? 0))}
+          width={Math.max(0, x(beyond.at(-1)?.length_m ?? 0) - x(join?.length_m ?? beyond[0]?.length_m ?? 0))}
           height={height - box.top - box.bottom}
           fill={hatched(hatch)}
         />
       )}
       <path
         d={ribbon(
-          state.curve.map((p) => [x(p.length_m), p.force_n, p.u95_n]),
+          known.map((p) => [x(p.length_m), p.force_n, p.u95_n]),
           y,
         )}
         fill="var(--ink)"
         opacity="0.12"
       />
       <path d={path(known)} fill="none" stroke="var(--ink)" strokeWidth="3" />
-      <path d={path(join ? [join, ...beyond] : beyond)} fill="none" stroke="var(--action)" strokeWidth="2.5" strokeDasharray="7 5" />
       {b.points.map((p, i) => (
         <g key={`${p.length_m} ${p.force_n} ${p.at} ${p.releasing}`}>
           {i === state.odd && <circle cx={x(p.length_m)} cy={y(p.force_n)} r="11" fill="none" stroke="var(--action)" strokeWidth="2" />}
@@ -157,7 +156,7 @@ function ForceCurve({ band: b, state, width, height }: { band: Band; state: Band
           paintOrder="stroke"
           className="font-cond"
         >
-          beyond measured
+          nothing is known
         </text>
       )}
     </svg>
@@ -189,7 +188,7 @@ function Measure({ band: b, state }: { band: Band; state: BandState }) {
     return kept
   }
   const take = (r: LiveReading) => {
-    return add(newtons(r.mean_kg), Math.max(newtons(r.u_kg), newtons(0.02) / Math.sqrt(12)))
+    return add(newtons(r.mean_kg), newtons(r.u_kg))
   }
   const refused = writer.refusals[`bands/${b.id}`] ?? {}
   const wrong = Object.entries(refused).find(([f]) => f.startsWith('points') || f === 'rest_m')?.[1]
@@ -242,7 +241,7 @@ function Measure({ band: b, state }: { band: Band; state: BandState }) {
           bareUnit={units.system === 'us' ? 'lbf' : 'kgf'}
           value={0}
           empty={units.system === 'us' ? '24 lb' : '8.4 kg, 82 N'}
-          onValue={(v) => (v > 0 ? add(v, newtons(0.02) / Math.sqrt(12)) : undefined)}
+          onValue={(v) => (v > 0 ? add(v, 0) : undefined)}
           units={units}
           draft={draft('shows')}
           max={5000}

@@ -11,17 +11,22 @@ const box = { left: 44, right: 74, top: 14, bottom: 24 }
 export function TensionCurve({ pull, width, height }: { pull: Pull; width: number; height: number }) {
   const { units } = useBench()
   const hatch = useId()
+  // Where nothing is known there is no number, and no line: only the hatching.
+  const known = pull.points.filter((p) => p.reach !== 'beyond measured')
   const top = Math.max(
     10,
-    pull.peak_n,
+    ...known.map((p) => p.pull_n),
     pull.range?.heavy.mean_n ?? 0,
-    ...pull.points.map((p) => Math.min(p.pull_n + p.u95_n, 1.6 * pull.peak_n)),
+    ...known.map((p) => Math.min(p.pull_n + p.u95_n, 1.6 * p.pull_n)),
   )
   const x = scaleLinear([0, 1], [box.left, width - box.right])
   const y = scaleLinear([0, top * 1.06], [height - box.bottom, box.top]).clamp(true)
   const area = (points: Pull['points']) =>
     `M${points.map((p) => `${x(p.way)} ${y(p.pull_n)}`).join('L')}L${x(points.at(-1)?.way ?? 0)} ${y(0)}L${x(points[0]?.way ?? 0)} ${y(0)}Z`
+  const column = (points: Pull['points']) =>
+    `M${x(points[0]?.way ?? 0)} ${box.top}H${x(points.at(-1)?.way ?? 0)}V${height - box.bottom}H${x(points[0]?.way ?? 0)}Z`
   const runs = split(pull.points)
+  const drawn = runs.filter((r) => r.kind !== 'beyond')
   const bracket = width - 34
   return (
     <svg
@@ -30,33 +35,41 @@ export function TensionCurve({ pull, width, height }: { pull: Pull; width: numbe
       viewBox={`0 0 ${width} ${height}`}
       className="block bg-sheet"
       role="img"
-      aria-label={`Tension from ${units.show('force', pull.start_n)} at the start to ${units.show('force', pull.finish_n)} at the finish`}
+      aria-label={
+        pull.worst === 'beyond measured'
+          ? 'Tension, hatched where nothing is known of the band'
+          : `Tension from ${units.show('force', pull.start_n)} at the start to ${units.show('force', pull.finish_n)} at the finish`
+      }
     >
       <Hatching id={hatch} />
       <ForceAxis units={units} most={top} y={y} left={box.left} right={width - box.right} count={4} />
       {runs.map((r) => (
-        <path key={`${r.kind}${r.points[0]?.way}`} d={area(r.points)} fill={r.kind === 'beyond' ? hatched(hatch) : 'var(--covered-bg)'} />
+        <path
+          key={`${r.kind}${r.points[0]?.way}`}
+          d={r.kind === 'beyond' ? column(r.points) : area(r.points)}
+          fill={r.kind === 'beyond' ? hatched(hatch) : 'var(--covered-bg)'}
+        />
       ))}
       <path
         d={ribbon(
-          pull.points.map((p) => [x(p.way), p.pull_n, p.u95_n]),
+          known.map((p) => [x(p.way), p.pull_n, p.u95_n]),
           y,
         )}
         fill="var(--ink)"
         opacity="0.1"
       />
-      {runs.map((r) => (
+      {drawn.map((r) => (
         <path
           key={`${r.kind}${r.points[0]?.way}line`}
           d={`M${r.points.map((p) => `${x(p.way)} ${y(p.pull_n)}`).join('L')}`}
           fill="none"
-          stroke={r.kind === 'beyond' ? 'var(--action)' : 'var(--ink)'}
+          stroke="var(--ink)"
           strokeWidth={r.kind === 'slack' ? 2.5 : 3}
           strokeDasharray={r.kind === 'slack' ? '1 6' : undefined}
           strokeLinecap="round"
         />
       ))}
-      {pull.mean_n > 0 && (
+      {pull.mean_n > 0 && pull.worst !== 'beyond measured' && (
         <g>
           <line
             x1={box.left}
@@ -119,6 +132,9 @@ export function split(points: Pull['points']): Piece[] {
   return out
 }
 
+/** A figure, but where nothing is known. */
+const said = (p: Pull['points'][number], text: string) => (p.reach === 'beyond measured' ? '–' : text)
+
 /** The same in figures, at every fourth point. */
 export function TensionTable({ pull }: { pull: Pull }) {
   const { units } = useBench()
@@ -131,9 +147,9 @@ export function TensionTable({ pull }: { pull: Pull }) {
         { head: 'way', names: true, cell: (p) => `${Math.round(p.way * 100)} %` },
         { head: 'run', figure: true, cell: (p) => units.show('length', p.run_m) },
         { head: 'stretch', figure: true, cell: (p) => `${p.stretch.toFixed(2)} ×` },
-        { head: 'pull', figure: true, cell: (p) => units.show('force', p.pull_n) },
-        { head: '±', figure: true, cell: (p) => units.pm('force', p.u95_n) },
-        { head: 'along the way', figure: true, cell: (p) => units.show('force', p.along_n) },
+        { head: 'pull', figure: true, cell: (p) => said(p, units.show('force', p.pull_n)) },
+        { head: '±', figure: true, cell: (p) => said(p, units.pm('force', p.u95_n)) },
+        { head: 'along the way', figure: true, cell: (p) => said(p, units.show('force', p.along_n)) },
         { head: 'mind', unseen: true, quiet: true, cell: (p) => (p.reach === 'within' ? '' : p.reach) },
       ]}
     />
