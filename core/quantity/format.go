@@ -175,3 +175,8 @@ func inEighths(n int) string {
 	}
 	return strconv.Itoa(whole) + eighthMarks[part]
 }
+
+// InUnit writes an SI value in one unit with up to six figures: 1.8 m, 71 in.
+func InUnit(value float64, u Unit) string {
+	return strings.TrimSpace(strconv.FormatFloat(value/u.Factor, 'g', 6, 64) + " " + u.Symbol)
+}

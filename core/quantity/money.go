@@ -2,7 +2,9 @@ package quantity
 
 import (
 	"fmt"
+	"math"
 	"strconv"
+	"strings"
 )
 
 // Money is an amount in the smallest unit of its currency (pence, cents).
@@ -46,4 +48,66 @@ func (m Money) String() string {
 		return sign + mark + strconv.FormatInt(minor/per, 10)
 	}
 	return fmt.Sprintf("%s%s%d.%02d", sign, mark, minor/per, minor%per)
+}
+
+// kronor are the currencies that are written kr.
+var kronor = map[string]bool{"SEK": true, "NOK": true, "DKK": true, "ISK": true}
+
+// mostMoney bounds what is believed of an amount, in the currency's main unit.
+const mostMoney = 1e9
+
+// ParseMoney reads what a person types for an amount of a currency (a code of
+// Currencies): £300, 300.50, 1,200 kr, 300 GBP, 12,50 €. A sign or code that is not the
+// currency's is refused: amounts are not converted. Errors are *ParseError.
+func ParseMoney(text, currency string) (Money, error) {
+	fail := func(understood, format string, args ...any) (Money, error) {
+		return Money{}, &ParseError{Text: text, Understood: understood, Problem: fmt.Sprintf(format, args...)}
+	}
+	rest := tidy(text)
+	switch {
+	case len(text) > MaxTextLength:
+		return fail("", "that is too long for one amount")
+	case rest == "":
+		return fail("", "nothing typed yet; for example %s", Money{30000, currency})
+	}
+	marks := []string{currency, symbols[currency]}
+	if kronor[currency] {
+		marks = append(marks, "kr.", "kr")
+	}
+	fold := func(s string) string { return strings.ToLower(strings.TrimSpace(s)) }
+	for _, m := range marks {
+		if m == "" {
+			continue
+		}
+		if cut, ok := strings.CutPrefix(fold(rest), fold(m)); ok {
+			rest = strings.TrimSpace(cut)
+		} else if cut, ok := strings.CutSuffix(fold(rest), fold(m)); ok {
+			rest = strings.TrimSpace(cut)
+		}
+	}
+	if strings.HasPrefix(rest, "-") {
+		return fail("", "a negative amount makes no sense here")
+	}
+	number := grouped(rest)
+	token := leading(number, "0123456789.,")
+	plain, ok := ungrouped(token)
+	switch {
+	case token == "":
+		return fail("", "%q is not an amount of %s", text, currency)
+	case token != number:
+		return fail(token, "%q is not %s: amounts are not converted", strings.TrimSpace(number[len(token):]), currency)
+	case !ok:
+		return fail("", "%q mixes separators: write it with one decimal point", token)
+	}
+	value, err := strconv.ParseFloat(plain, 64)
+	minor := value * float64(MinorPerMajor(currency))
+	switch {
+	case err != nil:
+		return fail("", "%q is not a number", token)
+	case value > mostMoney:
+		return fail(token, "that is more than anybody spends on this")
+	case math.Abs(minor-math.Round(minor)) > 1e-6:
+		return fail(token, "%s has no smaller coin than %s", currency, Money{1, currency})
+	}
+	return Money{int64(math.Round(minor)), currency}, nil
 }

@@ -26,13 +26,13 @@ func (e *ParseError) Error() string {
 const MaxTextLength = 64
 
 // Parse reads what a person types for a quantity of a dimension and returns it
-// in SI (litres for volume): 5'11", 5 ft 11 1/2, 12 lb 8 oz, 1 1/2 in, 2,4 m,
-// 14cm, 1 gal. A bare number takes the unit fallback (a symbol of this
-// dimension); a bare number after feet, stone, pounds, gallons, hours or
-// minutes takes the next smaller unit. Parts must fall in size and only the
-// last may have a fraction. A comma is a decimal comma, unless it could as
-// well group thousands: then the text is refused. The result is finite and
-// not negative.
+// in SI (litres for volume): 5'11", 5 ft 11 1/2, 12 lb 8 oz, 1-1/2", 2,4 m, 1m80,
+// 14cm, 1 gal, 1:30. A bare number takes the unit fallback (a symbol of this
+// dimension); a bare number after metres, feet, stone, pounds, gallons, hours or
+// minutes takes the next smaller unit. Parts must fall in size, a smaller one must
+// be below one of the larger unit, and only the last may have a fraction. A space
+// or a comma before each three digits groups thousands (2 400, 1,000, 1,234.5); any
+// other comma is a decimal comma. The result is finite and not negative.
 // Errors: *ParseError, naming what was understood so far.
 func Parse(dim Dim, text string, fallback string) (float64, error) {
 	p := parser{dim: dim, text: text, rest: tidy(text)}
@@ -47,7 +47,32 @@ func Parse(dim Dim, text string, fallback string) (float64, error) {
 	if !ok {
 		return 0, fmt.Errorf("quantity: no unit %q for %s", fallback, dim)
 	}
+	if dim == DimTime {
+		if v, ok := p.clock(fallback); ok {
+			return v, nil
+		}
+	}
 	return p.sum(unit)
+}
+
+// clock reads 1:30 as minutes and seconds, or where hours are asked for as hours and
+// minutes, and 1:30:00 as hours, minutes and seconds.
+func (p *parser) clock(fallback string) (seconds float64, ok bool) {
+	parts := strings.Split(p.rest, ":")
+	if len(parts) < 2 || len(parts) > 3 {
+		return 0, false
+	}
+	for i, part := range parts {
+		v, err := strconv.Atoi(part)
+		if err != nil || v < 0 || i > 0 && (len(part) != 2 || v > 59) {
+			return 0, false
+		}
+		seconds = seconds*60 + float64(v)
+	}
+	if len(parts) == 2 && fallback == "h" {
+		seconds *= 60
+	}
+	return seconds, true
 }
 
 func example(dim Dim) string {
@@ -87,10 +112,14 @@ func (p *parser) fail(format string, args ...any) error {
 
 // sum reads number-unit pairs until the text ends.
 func (p *parser) sum(next Unit) (float64, error) {
-	total, smallest, fraction := 0.0, math.Inf(1), false
+	total, fraction := 0.0, false
+	before := Unit{Factor: math.Inf(1)}
 	for first := true; p.rest != ""; first = false {
 		if fraction {
 			return 0, p.fail("nothing may follow a part with a fraction")
+		}
+		if !first { // 5'-11"
+			p.rest = strings.TrimPrefix(p.rest, "-")
 		}
 		value, whole, err := p.number()
 		if err != nil {
@@ -106,11 +135,19 @@ func (p *parser) sum(next Unit) (float64, error) {
 			}
 			unit = next
 		}
-		if unit.Factor >= smallest {
+		if unit.Factor >= before.Factor {
 			return 0, p.fail("%s cannot follow a smaller or equal unit", unit.Symbol)
 		}
-		smallest, fraction = unit.Factor, !whole
+		if !first && !named && unit.Symbol == "cm" && value < 10 {
+			return 0, p.fail("%s after metres could be tenths or centimetres: write %s or %s", trim(value), trim(total+value/10)+" m", trim(total+value/100)+" m")
+		}
 		total += value * unit.Factor
+		if !first && value*unit.Factor >= before.Factor*(1-1e-12) {
+			more := math.Floor(total/before.Factor + 1e-9)
+			return 0, p.fail("%s %s are %s %s or more: did you mean %s %s %s?", trim(value), unit.Symbol, "1", before.Symbol,
+				trim(more), before.Symbol, trim((total-more*before.Factor)/unit.Factor)+" "+unit.Symbol)
+		}
+		before, fraction = unit, !whole
 		next, _ = UnitOf(p.dim, unit.Then)
 		if unit.Then == "" {
 			next = Unit{}
@@ -144,6 +181,7 @@ func (p *parser) number() (value float64, whole bool, err error) {
 	if strings.HasPrefix(p.rest, "-") {
 		return 0, false, p.fail("a negative value makes no sense here")
 	}
+	p.rest = grouped(p.rest)
 	token := leading(p.rest, "0123456789.,")
 	if token == "" {
 		return 0, false, p.fail("%q is not a number", p.rest)
@@ -159,14 +197,35 @@ func (p *parser) number() (value float64, whole bool, err error) {
 	whole = value == math.Trunc(value) && !strings.ContainsAny(token, ".,")
 	p.rest = p.rest[len(token):]
 	after := strings.TrimLeft(p.rest, " ")
+	if joined := strings.TrimPrefix(p.rest, "-"); joined != p.rest && leading(joined, "0123456789") != "" {
+		after = joined // 1-1/2
+	}
 	digits := leading(after, "0123456789")
 	if whole && digits != "" && strings.HasPrefix(after[len(digits):], "/") && after != p.rest {
 		p.rest = after
 		part, err := p.fraction()
 		return value + part, false, err
 	}
-	p.rest = after
+	p.rest = strings.TrimLeft(p.rest, " ")
 	return value, whole, nil
+}
+
+// grouped takes the spaces out of a number that is written in groups of three digits,
+// at the start of a text: 2 400 mm, 12 500.5.
+func grouped(text string) string {
+	head := leading(text, "0123456789")
+	if len(head) == 0 || len(head) > 3 {
+		return text
+	}
+	out, rest := head, text[len(head):]
+	for strings.HasPrefix(rest, " ") {
+		group := leading(rest[1:], "0123456789")
+		if len(group) != 3 || strings.HasPrefix(rest[4:], "/") || strings.HasPrefix(rest[4:], ",") {
+			break
+		}
+		out, rest = out+group, rest[4:]
+	}
+	return out + rest
 }
 
 func (p *parser) fraction() (float64, error) {
@@ -185,22 +244,42 @@ func (p *parser) fraction() (float64, error) {
 }
 
 func (p *parser) decimal(token string) (float64, error) {
-	text := token
-	if commas := strings.Count(token, ","); commas > 0 {
-		whole, tail, _ := strings.Cut(token, ",")
-		switch {
-		case commas > 1 || strings.Contains(token, "."):
-			return 0, p.fail("%q mixes separators: write it with one decimal point", token)
-		case len(tail) == 3 && whole != "" && whole != "0":
-			return 0, p.fail("%q could be %s.%s or %s%s: write which", token, whole, tail, whole, tail)
-		}
-		text = strings.Replace(token, ",", ".", 1)
+	text, ok := ungrouped(token)
+	if !ok {
+		return 0, p.fail("%q mixes separators: write it with one decimal point", token)
 	}
 	value, err := strconv.ParseFloat(text, 64)
 	if err != nil || math.IsInf(value, 0) {
 		return 0, p.fail("%q is not a number", token)
 	}
 	return value, nil
+}
+
+// ungrouped is a number with its commas read: those before each three digits group
+// thousands (1,000, 1,234.5), but not after a leading 0; a single other one is the
+// decimal comma. ok is false where neither can be.
+func ungrouped(token string) (text string, ok bool) {
+	whole, fraction, pointed := strings.Cut(token, ".")
+	groups := strings.Split(whole, ",")
+	if strings.Contains(fraction, ",") {
+		return "", false
+	}
+	if len(groups) == 1 {
+		return token, true
+	}
+	thousands := groups[0] != "" && groups[0] != "0" && len(groups[0]) <= 3
+	for _, g := range groups[1:] {
+		thousands = thousands && len(g) == 3
+	}
+	switch {
+	case thousands && pointed:
+		return strings.Join(groups, "") + "." + fraction, true
+	case thousands:
+		return strings.Join(groups, ""), true
+	case len(groups) == 2 && !pointed:
+		return groups[0] + "." + groups[1], true
+	}
+	return "", false
 }
 
 // unit reads the longest unit name at the start of the rest, if there is one.

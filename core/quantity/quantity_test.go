@@ -84,6 +84,26 @@ func TestParseWhatPeopleType(t *testing.T) {
 		{quantity.DimTime, `35`, "min", 2100},
 		{quantity.DimDensity, `1.5 kg/l`, "kg/L", 1.5},
 		{quantity.DimCount, `12`, "", 12},
+		{quantity.DimLength, `1m80`, "cm", 1.80},
+		{quantity.DimLength, `1 m 5 cm`, "cm", 1.05},
+		{quantity.DimLength, `180cms`, "m", 1.80},
+		{quantity.DimLength, `2 400 mm`, "m", 2.4},
+		{quantity.DimLength, `2,400 mm`, "m", 2.4},
+		{quantity.DimLength, `1-1/2"`, "m", 1.5 * 0.0254},
+		{quantity.DimLength, `5'-11"`, "m", 71 * 0.0254},
+		{quantity.DimMass, `1,000`, "kg", 1000},
+		{quantity.DimMass, `1,200 g`, "kg", 1.2},
+		{quantity.DimMass, `1,234.5 g`, "kg", 1.2345},
+		{quantity.DimMass, `12 500 g`, "kg", 12.5},
+		{quantity.DimMass, `12,5 kg`, "lb", 12.5},
+		{quantity.DimMass, `28 pounds`, "kg", 28 * 0.45359237},
+		{quantity.DimForce, `28 pounds`, "N", 28 * 4.4482216152605},
+		{quantity.DimVolume, `500 cc`, "L", 0.5},
+		{quantity.DimVolume, `16 fl oz`, "L", 16 * 0.0295735295625},
+		{quantity.DimVolume, `1 UK gallon`, "L", 4.54609},
+		{quantity.DimTime, `1:30`, "min", 90},
+		{quantity.DimTime, `1:30`, "h", 5400},
+		{quantity.DimTime, `1:02:30`, "min", 3750},
 	} {
 		got, err := quantity.Parse(c.dim, c.text, c.fallback)
 		require.NoError(t, err, c.text)
@@ -105,7 +125,10 @@ func TestParseRefusesAndSaysWhatItRead(t *testing.T) {
 		{quantity.DimLength, "5.5 ft 3 in", "5.5 ft", "fraction"},
 		{quantity.DimLength, "-3 m", "", "negative"},
 		{quantity.DimLength, "1/0 in", "", "not a fraction"},
-		{quantity.DimMass, "1,200 g", "", "could be 1.200 or 1200"},
+		{quantity.DimLength, `5'13"`, `5'13"`, "did you mean 6 ft 1 in?"},
+		{quantity.DimMass, "3 lb 20 oz", "3 lb 20 oz", "did you mean 4 lb 4 oz?"},
+		{quantity.DimLength, "1m8", "1m8", "1.8 m or 1.08 m"},
+		{quantity.DimMass, "1,23,456", "", "mixes separators"},
 		{quantity.DimMass, "1.200,5 g", "", "mixes separators"},
 		{quantity.DimMass, "12 kg 3", "12 kg 3", "needs a unit"},
 		{quantity.DimMass, "NaN", "", "not a number"},
@@ -164,6 +187,28 @@ func TestFormatThenParseReturns(t *testing.T) {
 			t.Fatalf("%v shown and read again as %v", value, got)
 		}
 	})
+}
+
+func TestMoneyAsPeopleTypeIt(t *testing.T) {
+	for _, c := range []struct {
+		text, currency string
+		minor          int64
+	}{
+		{"£300", "GBP", 30000}, {"300.50", "GBP", 30050}, {"1,200 kr", "SEK", 120000}, {"kr 1 200", "NOK", 120000}, {"12,50 €", "EUR", 1250},
+		{"300 gbp", "GBP", 30000}, {"USD 1,234.56", "USD", 123456}, {"¥4000", "JPY", 4000}, {"0", "GBP", 0}, {"300", "CHF", 30000},
+	} {
+		got, err := quantity.ParseMoney(c.text, c.currency)
+		require.NoError(t, err, c.text)
+		assert.Equal(t, quantity.Money{Minor: c.minor, Currency: c.currency}, got, c.text)
+	}
+	for text, why := range map[string]string{
+		"": "for example £300", "$300": "not an amount of GBP", "300 €": "not GBP", "-5": "negative", "3.005": "smaller coin", "1.200,50": "mixes separators", "lots": "not an amount", "1e12": "not GBP", "9999999999": "anybody",
+	} {
+		_, err := quantity.ParseMoney(text, "GBP")
+		var bad *quantity.ParseError
+		require.ErrorAs(t, err, &bad, text)
+		assert.Contains(t, err.Error(), why, text)
+	}
 }
 
 func TestMoney(t *testing.T) {

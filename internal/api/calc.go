@@ -210,6 +210,7 @@ func calculator[Q asked[A], A any](r huma.API, path, summary, description string
 
 func (a *API) calc(r huma.API) {
 	calculator[FillQuestion](r, "fill", "Mass of a filled container, or the fill for a mass", "Exactly: u² = u_tare² + (V·u_ρ)² + (ρ·dV/dh·3 mm/√3)², u_ρ² = (high − low)²/12 + (middle − typical)², u95 = 2u. The geometry is taken as exact.")
+	calculator[QuantityQuestion](r, "quantity", "What a person typed", "1m80, 5'11\", 12 lb 8 oz, 1,000, 1-1/2\", £300: in SI, litres or the currency; a text that cannot be read is refused with what was understood so far.")
 	calculator[WeighingQuestion](r, "weighing", "What readings of a scale say", "The scatter of the readings pooled with the kind's own (4 degrees of freedom), resolution d²/12, accuracy a²/3; u95 = t(97.5 %, dof)·u with dof by Welch–Satterthwaite.")
 	calculator[RepMaxQuestion](r, "rep-max", "One-rep maximum and the load for a number of reps", "The median of six formulas; the target load is the median over the formulas of each one's own maximum × its own share. No rounding.")
 	calculator[PackQuestion](r, "pack", "Which things make a bag weigh a target", "Exact: nearest to the target first, then fewest pieces, within the volume.")

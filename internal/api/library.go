@@ -4,6 +4,7 @@ import (
 	"context"
 	"errors"
 	"net/http"
+	"slices"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -187,9 +188,24 @@ func startersOf() []Starter {
 // Read is what was made of a typed quantity.
 type Read struct {
 	OK         bool    `json:"ok"`
-	Value      float64 `json:"value" doc:"SI, or litres for a volume"`
+	Value      float64 `json:"value" doc:"SI, or litres for a volume; of money in the currency's smallest unit"`
 	Problem    string  `json:"problem" doc:"Why it could not be read"`
 	Understood string  `json:"understood" doc:"The part that made sense, as typed"`
+}
+
+type readOut struct{ Body Read }
+
+// readMoney reads an amount; its value is in the currency's smallest unit.
+func readMoney(text, currency string) (*readOut, error) {
+	if !slices.Contains(quantity.Currencies(), currency) {
+		return nil, refuse("unit", "that is not a currency that a client can have", currency)
+	}
+	m, err := quantity.ParseMoney(text, currency)
+	var bad *quantity.ParseError
+	if errors.As(err, &bad) {
+		return &readOut{Read{Problem: bad.Problem, Understood: bad.Understood}}, nil
+	}
+	return &readOut{Read{OK: err == nil, Value: float64(m.Minor)}}, err
 }
 
 func (a *API) library(r huma.API) {
@@ -201,14 +217,16 @@ func (a *API) library(r huma.API) {
 
 	type readIn struct {
 		Body struct {
-			Kind string `json:"kind" enum:"mass,mass-fine,mass-small,length,level,thin,force,volume,density,time,area,ratio,count"`
+			Kind string `json:"kind" enum:"mass,mass-fine,mass-small,length,level,thin,force,volume,density,time,area,ratio,count,money"`
 			Text string `json:"text" maxLength:"200"`
-			Unit string `json:"unit" maxLength:"10" doc:"Unit of a bare number"`
+			Unit string `json:"unit" maxLength:"10" doc:"Unit of a bare number; of money its ISO 4217 code"`
 		}
 	}
-	type readOut struct{ Body Read }
 	huma.Register(r, open(operation(http.MethodPost, "/quantity/read", "read-quantity", "Read what a person typed for a quantity", "library"), Calc),
 		func(_ context.Context, in *readIn) (*readOut, error) {
+			if in.Body.Kind == "money" {
+				return readMoney(in.Body.Text, in.Body.Unit)
+			}
 			dim := quantity.Kind(in.Body.Kind).Dim()
 			if _, ok := quantity.UnitOf(dim, in.Body.Unit); !ok {
 				return nil, refuse("unit", "that is not a unit of "+string(dim), in.Body.Unit)

@@ -104,6 +104,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/calc/quantity": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What a person typed
+         * @description 1m80, 5'11", 12 lb 8 oz, 1,000, 1-1/2", £300: in SI, litres or the currency; a text that cannot be read is refused with what was understood so far. Stable contract.
+         */
+        post: operations["calc-quantity"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/calc/rep-max": {
         parameters: {
             query?: never;
@@ -2550,6 +2570,29 @@ export interface components {
             reason: string;
             would: string[];
         };
+        QuantityAnswer: {
+            /**
+             * Format: int64
+             * @description Of money: in the currency's smallest unit
+             */
+            minor?: number;
+            /** @description kg, m, L, N, s; of money the currency */
+            si_unit: string;
+            /** @description As it was understood, for the reader */
+            understood: string;
+            /**
+             * Format: double
+             * @description In si_unit
+             */
+            value: number;
+        };
+        QuantityQuestion: {
+            /** @enum {string} */
+            kind: "mass" | "length" | "volume" | "force" | "time" | "money";
+            text: string;
+            /** @description Of a bare number: kg, lb, m, cm, ft, in, L, gal, N, lbf, kgf, min …, or an ISO 4217 code */
+            unit: string;
+        };
         Reach: {
             /** Format: double */
             high_kg: number;
@@ -2565,15 +2608,15 @@ export interface components {
             understood: string;
             /**
              * Format: double
-             * @description SI, or litres for a volume
+             * @description SI, or litres for a volume; of money in the currency's smallest unit
              */
             value: number;
         };
         ReadInBody: {
             /** @enum {string} */
-            kind: "mass" | "mass-fine" | "mass-small" | "length" | "level" | "thin" | "force" | "volume" | "density" | "time" | "area" | "ratio" | "count";
+            kind: "mass" | "mass-fine" | "mass-small" | "length" | "level" | "thin" | "force" | "volume" | "density" | "time" | "area" | "ratio" | "count" | "money";
             text: string;
-            /** @description Unit of a bare number */
+            /** @description Unit of a bare number; of money its ISO 4217 code */
             unit: string;
         };
         Refusal: {
@@ -3408,6 +3451,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlatesAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "calc-quantity": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["QuantityQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuantityAnswer"];
                 };
             };
             /** @description Error */

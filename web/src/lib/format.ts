@@ -113,6 +113,14 @@ export function money(minor: number, currency: string): string {
   return `${minor < 0 ? '−' : ''}${sign}${text}`
 }
 
+/** Shows amounts of one currency where a field shows quantities: values are in its smallest unit. */
+export const moneyUnits = (currency: string): Pick<Units, 'show' | 'bare' | 'symbol' | 'display'> => ({
+  show: (_, minor) => money(minor, currency),
+  bare: (_, minor) => money(minor, currency).replace(/^[^\d−]+/, ''),
+  symbol: () => currency,
+  display: (kind) => ({ system: 'metric', kind, symbol: currency, factor: 1, step: 1, decimals: 0, style: 'decimal' }),
+})
+
 export const percent = (v: number) => `${Math.round(v * 100)} %`
 
 /** A day, from Unix seconds. */

@@ -10,7 +10,7 @@ export type QuantityProps = {
   value: number
   /** Takes the value; false leaves the text in the field, because it could not be taken. */
   onValue: (v: number) => unknown
-  units: Units
+  units: Pick<Units, 'show' | 'bare' | 'symbol' | 'display'>
   /** Where a text that cannot be read is kept until it can. */
   draft: string
   min?: number

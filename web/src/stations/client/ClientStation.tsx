@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { api, data, type Shapes } from '../../api/client'
 import { useBench } from '../../lib/desk'
-import { minorPerMajor, money } from '../../lib/format'
+import { minorPerMajor, moneyUnits } from '../../lib/format'
 import { Cautions } from '../../ui/cautions'
 import { Choice, Count, Select, Text, Ticks } from '../../ui/fields'
 import { Figure } from '../../ui/figure'
@@ -128,14 +128,14 @@ export function ClientStation() {
         <section>
           <Head>Money and units</Head>
           <div className="flex flex-wrap items-start gap-x-6 gap-y-2">
-            <Count
+            <Quantity
               label="Budget"
-              value={Math.round(p.budget_minor / per)}
-              min={0}
-              max={1000000}
-              onValue={(v) => set('budget_minor', v * per)}
+              kind="money"
+              value={p.budget_minor}
+              onValue={(v) => set('budget_minor', v)}
+              units={moneyUnits(p.currency)}
               draft={`${id}/budget`}
-              hint={money(p.budget_minor, p.currency)}
+              max={1000000 * per}
             />
             <div className="w-24">
               <Select
