@@ -6,6 +6,7 @@ import (
 	"time"
 
 	"scrappyrack/core/band"
+	"scrappyrack/core/movement"
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/space"
 )
@@ -30,7 +31,7 @@ func loops(b *testing.B, n int) []band.Band {
 func thirty(b *testing.B) []band.Movement {
 	b.Helper()
 	var out []band.Movement
-	for _, m := range band.Movements() {
+	for _, m := range movement.Elastic() {
 		if m.Takes(band.LongLoop) && len(out) < 30 {
 			out = append(out, m)
 		}
@@ -61,7 +62,7 @@ func BenchmarkTension(b *testing.B) {
 // BenchmarkInverse finds where to stand for a wanted mean pull, and reports how many
 // whole profiles take as long.
 func BenchmarkInverse(b *testing.B) {
-	m, _ := band.MovementByKey("band-row")
+	m, _ := movement.ElasticByKey("band-row")
 	bands := loops(b, 1)
 	s := band.Set{Movement: m, Bands: bands, Stature: 1.75, Rig: band.Usual(m, bands[0], 1.75), Bounds: band.BoundsIn(room, 1.75)}
 	for b.Loop() {
@@ -82,7 +83,7 @@ func BenchmarkInverse(b *testing.B) {
 // BenchmarkBestSet finds the best subset of 10 bands, and reports how many times as
 // long it takes to work out every subset's profile.
 func BenchmarkBestSet(b *testing.B) {
-	m, _ := band.MovementByKey("band-row")
+	m, _ := movement.ElasticByKey("band-row")
 	bands := loops(b, 10)
 	s := band.Set{Movement: m, Stature: 1.75, Rig: band.Usual(m, bands[0], 1.75), Bounds: band.BoundsIn(room, 1.75)}
 	s.Rig.Distance += 0.3
@@ -110,14 +111,12 @@ func BenchmarkBestSet(b *testing.B) {
 // afresh: at another stature each time, so that nothing is remembered.
 func BenchmarkBandRungs(b *testing.B) {
 	bands := loops(b, 8)
-	var keys []string
-	for _, m := range thirty(b)[:20] {
-		keys = append(keys, m.Key)
-	}
+	moves := thirty(b)[:20]
+	var memo *band.Memo
 	stature := quantity.Length(1.5)
 	for b.Loop() {
 		stature += 1e-6
-		if len(band.Rungs(bands, keys, stature, band.BoundsIn(room, stature))) == 0 {
+		if len(memo.Rungs(bands, moves, stature, band.BoundsIn(room, stature))) == 0 {
 			b.Fatal("no rungs")
 		}
 	}

@@ -14,6 +14,7 @@ import (
 	"time"
 
 	"scrappyrack/core/load"
+	"scrappyrack/core/optimise"
 	"scrappyrack/core/plan"
 	"scrappyrack/core/quantity"
 	"scrappyrack/internal/demo"
@@ -24,7 +25,7 @@ import (
 
 func problem(b *testing.B, f store.File) *plan.Problem {
 	b.Helper()
-	p, err := plan.NewProblem(workbench.Work(f).Case)
+	p, err := plan.NewProblem(workbench.Work(f).Client)
 	if err != nil {
 		b.Fatal(err)
 	}
@@ -40,7 +41,7 @@ func BenchmarkPlan(b *testing.B) {
 			p := problem(b, f)
 			b.ResetTimer()
 			for b.Loop() {
-				if a, err := plan.Solve(context.Background(), p.Model); err != nil || !a.Proven {
+				if a, err := optimise.Solve(context.Background(), p.Model); err != nil || !a.Proven {
 					b.Fatal(a, err)
 				}
 			}
@@ -53,7 +54,7 @@ func BenchmarkPlan(b *testing.B) {
 	}
 }
 
-func outsideSolver(b *testing.B, m plan.Model) time.Duration {
+func outsideSolver(b *testing.B, m optimise.Model) time.Duration {
 	b.Helper()
 	solver, err := exec.LookPath("cbc")
 	if err != nil {
@@ -61,7 +62,7 @@ func outsideSolver(b *testing.B, m plan.Model) time.Duration {
 	}
 	path := filepath.Join(b.TempDir(), "plan.lp")
 	var lp bytes.Buffer
-	if err := plan.WriteLP(&lp, m); err != nil {
+	if err := optimise.WriteLP(&lp, m); err != nil {
 		b.Fatal(err)
 	}
 	if err := os.WriteFile(path, lp.Bytes(), 0o600); err != nil {
@@ -109,7 +110,7 @@ func BenchmarkEdit(b *testing.B) {
 	if err != nil {
 		b.Fatal(err)
 	}
-	bench, revision := workbench.New(s), int64(1)
+	bench, revision := workbench.New(s, time.Now), int64(1)
 	for b.Loop() {
 		d, err := bench.Change(ctx, c.PracticeID, "demo-loft", revision, "space", func(f *store.File) error {
 			f.Space.LengthM = 4 + float64(revision%100)/100

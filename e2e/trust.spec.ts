@@ -23,7 +23,7 @@ test('what cannot be read is said at its field, and the text outlives a reload',
   await stature.press('Escape')
   await expect(stature).toHaveValue('1.690')
   await field(page, 'Budget').fill('lots')
-  await expect(page.getByText('a whole number from 0')).toBeVisible()
+  await expect(page.getByText('is not an amount')).toBeVisible()
   await page.getByLabel("Client's name here").fill('')
   await expect(page.getByText('needs a name to be found again')).toBeVisible()
   await saved(page)

@@ -18,7 +18,7 @@ type Pull struct {
 
 // LightDoor is what an anchor on a hollow, glazed, sliding or folding door is asked
 // at most (house value).
-const LightDoor = quantity.Force(150)
+var LightDoor = space.LightDoor.Takes()
 
 // OnAnchor is the most that the staying end may have to take, the pull with its
 // uncertainty. It is zero for a movement

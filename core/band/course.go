@@ -49,15 +49,6 @@ type Course struct {
 // what the rig decides.
 type track [samples]struct{ from, to Point3 }
 
-var tracks = func() map[string]*track {
-	out := map[string]*track{}
-	for _, m := range movements {
-		t := m.track()
-		out[m.Key] = &t
-	}
-	return out
-}()
-
 func (m Movement) track() (t track) {
 	f0, t0 := m.ends(m.Start.Figure())
 	f1, t1 := m.ends(m.Finish.Figure())
@@ -75,7 +66,7 @@ func (m Movement) track() (t track) {
 // stature in m. Feet are on one floor, and the band slides freely under them.
 func CourseOf(m Movement, kind Kind, stature quantity.Length, r Rig) Course {
 	h := float64(stature)
-	t := tracks[m.Key]
+	t := m.way
 	var c Course
 	fixed, spread := m.extra(kind, h, r)
 	stays, rigged := m.rigged(h, r)
@@ -245,7 +236,7 @@ const besideAnchor = 0.30
 // nearest is the least distance of an anchor at which no end goes past it, in m.
 func (m Movement) nearest(stature quantity.Length) quantity.Length {
 	most := 0.0
-	for _, p := range tracks[m.Key] {
+	for _, p := range m.way {
 		switch m.Side {
 		case Ahead:
 			most = math.Max(most, p.to.X)

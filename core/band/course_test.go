@@ -9,12 +9,13 @@ import (
 
 	"scrappyrack/core/band"
 	"scrappyrack/core/body"
+	"scrappyrack/core/movement"
 	"scrappyrack/core/quantity"
 )
 
 func movementOf(t testing.TB, key string) band.Movement {
 	t.Helper()
-	m, ok := band.MovementByKey(key)
+	m, ok := movement.ElasticByKey(key)
 	require.True(t, ok, key)
 	return m
 }
@@ -102,9 +103,9 @@ func TestMiniLoopByHand(t *testing.T) {
 }
 
 func TestLibraryIsWholeAndDrawable(t *testing.T) {
-	assert.GreaterOrEqual(t, len(band.Movements()), 30)
+	assert.GreaterOrEqual(t, len(movement.Elastic()), 30)
 	seen := map[string]bool{}
-	for _, m := range band.Movements() {
+	for _, m := range movement.Elastic() {
 		require.False(t, seen[m.Key], m.Key)
 		seen[m.Key] = true
 		assert.NotEmpty(t, m.Caution, m.Key)

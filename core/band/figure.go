@@ -182,3 +182,7 @@ func elbowOf(shoulder, hand Point3) Point3 {
 	unit := between.times(1 / between.length())
 	return shoulder.plus(unit.times(along)).plus(Point3{unit.Y, -unit.X, 0}.times(aside))
 }
+
+// ArmLength is the length of the arm from shoulder to grip, as a share of stature: the
+// height of propped shoulders over the hands.
+const ArmLength = armLong

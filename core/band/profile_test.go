@@ -10,6 +10,7 @@ import (
 	"pgregory.net/rapid"
 
 	"scrappyrack/core/band"
+	"scrappyrack/core/movement"
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/space"
 )
@@ -28,7 +29,7 @@ func energy(c band.Curve, l float64) float64 {
 // how the profile adds it up.
 func TestWorkIsTheEnergyThatTheBandTakesUp(t *testing.T) {
 	b := loop(t, "a", 1)
-	for _, m := range band.Movements() {
+	for _, m := range movement.Elastic() {
 		if !m.Takes(b.Kind) {
 			continue
 		}
@@ -103,7 +104,7 @@ func TestInverseOfForward(t *testing.T) {
 	b := loop(t, "a", 1)
 	bounds := band.BoundsIn(space.Room{Length: 5, Width: 3}, 1.75)
 	tried, exact := 0, 0
-	for _, m := range band.Movements() {
+	for _, m := range movement.Elastic() {
 		if !m.Takes(b.Kind) {
 			continue
 		}
@@ -224,7 +225,7 @@ func TestBestSetAgainstBruteForce(t *testing.T) {
 
 func TestRangeStaysWithinItsLimits(t *testing.T) {
 	b := loop(t, "a", 1)
-	for _, m := range band.Movements() {
+	for _, m := range movement.Elastic() {
 		if !m.Takes(b.Kind) {
 			continue
 		}

@@ -13,26 +13,19 @@ import (
 	"scrappyrack/core/space"
 )
 
-// What the needs call a band movement is one that the bench knows, under one name.
-func TestEveryBandMovementOfTheNeedsHasAGeometry(t *testing.T) {
-	for _, key := range movement.Banded() {
-		m, err := movement.ByKey(key)
-		require.NoError(t, err)
-		b, ok := band.MovementByKey(key)
-		require.True(t, ok, key)
-		assert.Equal(t, m.Name, b.Name)
-		var needs []movement.Capability
-		if b.Anchored() {
-			needs = append(needs, map[string]movement.Capability{"high": movement.AnchorHigh, "chest": movement.AnchorChest, "low": movement.AnchorLow}[b.Level()])
-		}
-		assert.Equal(t, needs, m.Needs, key)
+// banded are the geometries of the movements that answer needs.
+func banded() (out []band.Movement) {
+	for _, m := range movement.Banded() {
+		out = append(out, *m.Band)
 	}
+	return out
 }
 
 func TestRungsOfBands(t *testing.T) {
 	bands := []band.Band{loop(t, "light", 1), loop(t, "strong", 2)}
 	bounds := band.BoundsIn(space.Room{Length: 4, Width: 3}, 1.75)
-	rungs := band.Rungs(bands, movement.Banded(), 1.75, bounds)
+	memo := band.NewMemo(1000)
+	rungs := memo.Rungs(bands, banded(), 1.75, bounds)
 	seen := map[string]bool{}
 	for _, r := range rungs {
 		assert.Equal(t, load.Band, r.Hold)
@@ -53,7 +46,8 @@ func TestRungsOfBands(t *testing.T) {
 	}
 	assert.InDelta(t, 2, heaviest("strong")/heaviest("light"), 0.01, "twice the strands, twice the pull")
 	assert.InDelta(t, 3, heaviest("light", "strong")/heaviest("light"), 0.01, "together they add")
-	assert.Equal(t, rungs, band.Rungs(bands, movement.Banded(), 1.75, bounds), "remembered as worked out")
+	assert.Equal(t, rungs, memo.Rungs(bands, banded(), 1.75, bounds), "remembered as worked out")
+	assert.Equal(t, rungs, (*band.Memo)(nil).Rungs(bands, banded(), 1.75, bounds), "and as worked out without remembering")
 }
 
 // Nothing is offered further past the readings than 15 % of the stretch that was read.
@@ -72,10 +66,9 @@ func TestRungsEndWhereNothingIsKnown(t *testing.T) {
 	}
 	bounds := band.BoundsIn(space.Room{Length: 4, Width: 3}, 1.75)
 	most := func(b band.Band) (kg, stretch float64) {
-		m, _ := band.MovementByKey("band-row")
-		r := band.RangeOf(m, []band.Band{b}, 1.75, 1, bounds)
+		r := (*band.Memo)(nil).RangeOf(movementOf(t, "band-row"), []band.Band{b}, 1.75, 1, bounds)
 		require.True(t, r.OK)
-		p := band.Of(m, []band.Band{b}, 1.75, r.Heavy.Rig)
+		p := band.Of(movementOf(t, "band-row"), []band.Band{b}, 1.75, r.Heavy.Rig)
 		return float64(r.Heavy.Mean), p.Stretch
 	}
 	near, nearStretch := most(read(1.2, 1.4, 1.6))
@@ -94,4 +87,61 @@ func TestBandsThatLookAlikeDiffer(t *testing.T) {
 	require.NoError(t, err)
 	assert.Greater(t, float64(b.Force(2)), float64(a.Force(2))*1.1)
 	assert.NotEqual(t, a.A0C1, b.A0C1)
+}
+
+// A 45 mm loop is slack for most of a deadlift however the feet stand: it is none.
+func TestASlackBandIsNoLoad(t *testing.T) {
+	c, err := band.Estimate(1.04, 2, 0.045, 0.0045)
+	require.NoError(t, err)
+	heavy := band.Band{ID: "h", Name: "heavy loop", Kind: band.LongLoop, Curve: c}
+	var memo *band.Memo
+	m := movementOf(t, "band-deadlift")
+	r := memo.RangeOf(m, []band.Band{heavy}, 1.75, 1, band.BoundsIn(space.Room{Length: 4, Width: 3}, 1.75))
+	if r.OK {
+		p := band.Of(m, []band.Band{heavy}, 1.75, r.Light.Rig)
+		assert.LessOrEqual(t, p.Slack, 0.5)
+		// What it counts for is what it pulls along the whole way.
+		assert.InDelta(t, p.Work/float64(p.Way), float64(r.Light.Mean), 1e-9)
+	} else {
+		assert.Contains(t, r.Miss.Phrase().In(quantity.Metric), "heavy loop is slack for")
+	}
+}
+
+// Where an anchor would have to take more than a light door does, the part that such a
+// door takes stands beside the whole, with the pull's own uncertainty counted.
+func TestWhatALightDoorTakes(t *testing.T) {
+	strong := loop(t, "strong", 1.2)
+	var memo *band.Memo
+	rungs := memo.Rungs([]band.Band{strong}, []band.Movement{movementOf(t, "band-row")}, 1.75, band.BoundsIn(space.Room{Length: 5, Width: 3}, 1.75))
+	light, whole := 0.0, 0.0
+	for _, r := range rungs {
+		if r.Pull <= band.LightDoor {
+			light = max(light, float64(r.High))
+		}
+		whole = max(whole, float64(r.High))
+	}
+	assert.Greater(t, whole, 1.2*light)
+	assert.Positive(t, light)
+	assert.Less(t, light*quantity.StandardGravity, 150.0)
+}
+
+// A mini loop that is stretched a hundredth too far says so, by its name.
+func TestANearMissIsNamed(t *testing.T) {
+	m := movementOf(t, "band-seated-abduction")
+	bounds := band.BoundsIn(space.Room{Length: 4, Width: 3}, 1.75)
+	var memo *band.Memo
+	miss := band.Miss{}
+	for rest := quantity.Length(0.32); rest > 0.2; rest -= 0.0005 {
+		c, err := band.Estimate(rest, 2, 0.05, 0.0005)
+		require.NoError(t, err)
+		b := band.Band{ID: "m", Name: "mini loop", Kind: band.MiniLoop, Curve: c}
+		if near, ok := memo.Nearest([]band.Band{b}, m, 1.75, bounds); ok {
+			miss = near
+			break
+		}
+	}
+	assert.InDelta(t, 2.75, miss.Stretch, 0.02)
+	assert.Contains(t, miss.Phrase().In(quantity.Metric), "mini loop would be stretched to 2.7")
+	_, ok := memo.Nearest([]band.Band{loop(t, "long", 1)}, m, 1.75, bounds)
+	assert.False(t, ok, "a long loop is not of the kind")
 }

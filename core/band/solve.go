@@ -35,6 +35,8 @@ type Bounds struct {
 	Distance quantity.Length
 	Stance   quantity.Length
 	Grip     float64
+	// Anchor is the most that the anchor takes, in N, 0 where nothing says.
+	Anchor quantity.Force
 }
 
 // House values of the bounds: room behind or before the body, the widest stance as
@@ -350,7 +352,15 @@ func (s Set) subset(g Goal, want quantity.Force, all []Band) (Set, error) {
 
 func (s *Set) slack() float64 { g := s.glance(); return g.slack }
 
-func (s *Set) over() bool { g := s.glance(); return g.over }
+// over says that a band is stretched further than it is offered, or that the anchor may
+// have to take more than it does.
+func (s *Set) over() bool {
+	g := s.glance()
+	if g.over || s.Bounds.Anchor <= 0 || !s.Movement.Anchored() {
+		return g.over
+	}
+	return EndOf(*s).Anchor > s.Bounds.Anchor
+}
 
 // Range is from the lightest to the heaviest mean pull that a set-up can be
 // adjusted to: by its usual adjuster, then by what is taken up at the grip; the
@@ -361,8 +371,7 @@ func (s Set) Range() (light, heavy Set, ok bool) {
 	first := s.Movement.Adjusters()[0]
 	s.Rig.Grip = 0
 	if first == ByBands {
-		g := s.glance()
-		return s, s, !g.over && g.slack <= 1-leastLoaded
+		return s, s, !s.over() && s.slack() <= 1-leastLoaded
 	}
 	loaded := func(t Set) bool { return t.slack() <= 1-leastLoaded }
 	gentle := func(t Set) bool { return !t.over() }

@@ -6,8 +6,8 @@ import (
 	"errors"
 
 	"scrappyrack/core/band"
+	"scrappyrack/core/client"
 	"scrappyrack/core/load"
-	"scrappyrack/core/plan"
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/space"
 )
@@ -31,23 +31,34 @@ func Always() []Caution {
 }
 
 // For lists what this case calls for, hold points first.
-func For(c plan.Case) []Caution {
+func For(c client.Client) []Caution {
 	var out []Caution
 	hold := func(station string, words ...any) {
 		out = append(out, Caution{station, true, quantity.Say(words...)})
 	}
 	for _, k := range c.Containers {
+		switch k.Condition {
+		case load.Retired:
+			hold("loads", k.Name, " is retired: empty it and take it away, or say that it is sound again")
+			continue
+		case load.Tired:
+			hold("loads", k.Name, " is worn: it is trusted with 0.7 of its rating; look at handle, seam and cap, then say that it is sound, or retire it")
+		}
 		fill, err := k.Fill()
 		var beyond *load.OutOfReach
 		if errors.As(err, &beyond) {
 			hold("loads", k.Name, ": ", beyond.Reason)
-		} else if mass := k.Mass(fill); k.Vessel.Rating > 0 && mass.Highest() > k.Vessel.Rating {
+		} else if mass := k.Mass(fill); overloaded(k, mass) {
+			most, _ := k.Limit(k.Kind.Holds[0])
 			hold("loads", k.Name, " may weigh up to ", quantity.Amount(quantity.KindMass, float64(mass.Highest())),
-				", its handle is taken to be good for ", quantity.Amount(quantity.KindMass, float64(k.Vessel.Rating)), ": pour some out, or find its rating")
+				", its handle is taken to be good for ", quantity.Amount(quantity.KindMass, float64(most)), ": pour some out, or find its rating")
 		}
 	}
 	if c.Room.Ceiling <= 0 {
 		hold("space", "Measure the ceiling before anything goes overhead")
+	}
+	if c.Room.Door == space.UnknownDoor && ownsDoorAnchor(c) {
+		hold("space", "Say what the door is that the anchor hangs in: until then it is asked ", quantity.Amount(quantity.KindForce, float64(c.Room.Door.Takes())), " at most")
 	}
 	if c.Room.Walls == space.UnknownWall {
 		hold("space", "Find out whether the walls may be drilled before anything is fixed to them")
@@ -72,4 +83,20 @@ func For(c plan.Case) []Caution {
 		}
 	}
 	return out
+}
+
+// overloaded says that a container may weigh more than the first of its holds is trusted
+// with.
+func overloaded(k load.Container, mass quantity.Estimate) bool {
+	most, _ := k.Limit(k.Kind.Holds[0])
+	return most > 0 && mass.Highest() > most
+}
+
+func ownsDoorAnchor(c client.Client) bool {
+	for _, o := range c.Owned {
+		if o.Item.OnDoor {
+			return true
+		}
+	}
+	return false
 }

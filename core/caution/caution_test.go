@@ -7,9 +7,9 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"scrappyrack/core/caution"
+	"scrappyrack/core/client"
 	"scrappyrack/core/load"
 	"scrappyrack/core/material"
-	"scrappyrack/core/plan"
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/space"
 )
@@ -32,7 +32,7 @@ func TestAnOverfullHandleIsAHoldPoint(t *testing.T) {
 	require.NoError(t, err)
 	k := load.Container{ID: "j", Name: "jug A", Kind: jug, Closure: load.Sealed, Filling: wet, Volume: 3.785,
 		Vessel: load.Vessel{Tare: 0.06, Capacity: 3.785, Rating: 10, Profile: load.Prism{Capacity: 3.785, Height: 0.25}}}
-	c := plan.Case{Room: space.Room{Ceiling: 2.4, Walls: space.NoHoles}, Containers: []load.Container{k}}
+	c := client.Client{Room: space.Room{Ceiling: 2.4, Walls: space.NoHoles}, Containers: []load.Container{k}}
 	assert.Empty(t, texts(caution.For(c), true))
 	c.Containers[0].Vessel.Rating = 8
 	holds := texts(caution.For(c), true)
@@ -41,7 +41,7 @@ func TestAnOverfullHandleIsAHoldPoint(t *testing.T) {
 }
 
 func TestWhatIsNotKnownHolds(t *testing.T) {
-	holds := texts(caution.For(plan.Case{Room: space.Room{Walls: space.UnknownWall, NeighboursBelow: true, Floor: space.TimberJoists}}), true)
+	holds := texts(caution.For(client.Client{Room: space.Room{Walls: space.UnknownWall, NeighboursBelow: true, Floor: space.TimberJoists}}), true)
 	assert.Len(t, holds, 2, "ceiling and walls")
 	assert.NotEmpty(t, caution.Always())
 }

@@ -5,91 +5,25 @@ import (
 	"fmt"
 	"math"
 	"slices"
-	"sort"
-	"strings"
 	"sync"
 
 	"scrappyrack/core/derivation"
 	"scrappyrack/core/load"
 	"scrappyrack/core/movement"
 	"scrappyrack/core/quantity"
-	"scrappyrack/core/space"
+	"scrappyrack/core/way"
 )
 
-// Means is everything a client can reach: loads, capabilities, and the room
-// they are used in.
-type Means struct {
-	Ladder load.Ladder
-	Has    map[movement.Capability]bool
-	Heads  []space.Headroom
-}
-
-// House values of closeness: within near the nearest rung is as good as the
-// target, beyond far it is of no use; between, the use falls linearly.
-const (
-	near = 0.05
-	far  = 0.20
-)
-
-// Closeness is g(d): what a rung at relative distance d ≥ 0 from a target is
-// worth, 1 for d ≤ 0.05, falling linearly to 0 at d = 0.20.
-func Closeness(d float64) float64 {
-	return math.Max(0, math.Min(1, (far-d)/(far-near)))
-}
-
-// targetCount is how many targets stand for a working range.
+// targetCount is how many targets stand for a working range where one is shown, or where
+// the planner samples it.
 const targetCount = 5
 
-// Targets are the loads that a slot is judged at: evenly spaced ratios from lo
-// to hi, both included. 0 < lo ≤ hi.
+// Targets are loads that stand for a working range: evenly spaced ratios from lo to hi,
+// both included. 0 < lo ≤ hi.
 func Targets(lo, hi quantity.Mass) []quantity.Mass {
 	out := make([]quantity.Mass, targetCount)
 	for i := range out {
 		out[i] = lo * quantity.Mass(math.Pow(float64(hi/lo), float64(i)/(targetCount-1)))
-	}
-	return out
-}
-
-// Fit is how close a rung counts at a target of a slot, for a movement that
-// counts k of the slot's kg for each of the rung's.
-func Fit(r load.Rung, countsAs float64, target quantity.Mass) float64 {
-	held := target / quantity.Mass(countsAs)
-	return Closeness(float64(r.Distance(held) / held))
-}
-
-// Blocked says why a movement cannot be done: a limit of the client or the
-// height of the room. It is empty when nothing stands against it.
-func Blocked(m movement.Movement, p Person, heads []space.Headroom) quantity.Phrase {
-	for _, l := range m.Spares {
-		if p.spares(l) {
-			return quantity.Say(spared(l))
-		}
-	}
-	if m.Head != "" {
-		if h, ok := space.HeadroomFor(heads, m.Head); ok && !h.Fits {
-			return quantity.Say("needs ", quantity.Amount(quantity.KindLength, h.Needed.Value), " of height, the room has ", quantity.Amount(quantity.KindLength, h.Needed.Value+float64(h.Margin)))
-		}
-	}
-	return nil
-}
-
-func spared(l movement.Limit) string {
-	switch l {
-	case movement.NoOverhead:
-		return "nothing overhead for this client"
-	case movement.NoFloor:
-		return "nothing on the floor for this client"
-	}
-	return "spares the " + strings.ReplaceAll(string(l), "-", " ")
-}
-
-// Lacking are the capabilities that a movement needs and the means do not have.
-func Lacking(m movement.Movement, has map[movement.Capability]bool) []movement.Capability {
-	var out []movement.Capability
-	for _, c := range m.Needs {
-		if !has[c] {
-			out = append(out, c)
-		}
 	}
 	return out
 }
@@ -122,7 +56,7 @@ func StateOf(v float64) State {
 }
 
 // Tick is a rung on a slot's scale: from At to To in the slot's kg (equal for a
-// single load).
+// single load), as it is, its uncertainty not taken off.
 type Tick struct {
 	At, To   quantity.Mass
 	Rung     load.Rung
@@ -132,12 +66,24 @@ type Tick struct {
 // Gap is a part of the range that no rung is within 5 % of.
 type Gap struct{ Lo, Hi quantity.Mass }
 
-// Way is one movement of the slot's pattern with whether and why (not) it can
-// be done now. Value is the coverage it would give alone.
+// Way is one movement of the slot's pattern: what it would cover alone, and why it
+// cannot be done where it cannot.
 type Way struct {
 	Movement movement.Movement
 	Value    float64
-	Why      quantity.Phrase
+	Lacks    []way.Lack
+}
+
+// Why says why it cannot be done; empty when it can.
+func (w Way) Why() quantity.Phrase {
+	var out quantity.Phrase
+	for i, l := range w.Lacks {
+		if i > 0 {
+			out = append(out, quantity.Say("; ")...)
+		}
+		out = append(out, l.Phrase()...)
+	}
+	return out
 }
 
 // Best is what a target gets at most, 0 to 1, and the label of the load that
@@ -148,72 +94,85 @@ type Best struct {
 	By     string
 }
 
-// Coverage is a slot held against the client's means. Value, 0 to 1, is the
-// mean over the targets of the best (quality × closeness) of any movement that
-// can be done; Bests are those. Ticks are for the eye: of marks of one origin
-// that lie closer than one can tell apart on a rule the first stands for all.
+// Coverage is a slot held against the client's means. Value, 0 to 1, is the mean over the
+// whole range, from today's to the horizon's, of the best (quality × closeness) of any
+// movement that can be done, exactly; Today and Horizon are those of the two ranges.
+// Guessed says that it would be covered if what nobody has read were as it is guessed.
+// Bests are a few targets to show. Ticks are for the eye: of marks of one origin that lie
+// closer than one can tell apart on a rule the first stands for all.
 type Coverage struct {
-	Slot  Slot
-	Value float64
-	State State
-	Bests []Best
-	Ticks []Tick
-	Gaps  []Gap
-	Ways  []Way
-	// Reason says in a line what is wrong; empty when covered.
+	Slot           Slot
+	Value          float64
+	Today, Horizon float64
+	State          State
+	Guessed        bool
+	Bests          []Best
+	Ticks          []Tick
+	Gaps           []Gap
+	Ways           []Way
+	// Reason says in a line what is wrong; empty when covered. Open is the cheapest way to
+	// open a slot that is missing.
 	Reason quantity.Phrase
+	Open   *Opening
 }
 
-// Cover holds one slot against the means.
-func Cover(s Slot, p Person, m Means) Coverage {
+// Cover holds one slot against a stock.
+func Cover(s Slot, stock *way.Stock) Coverage {
 	c := Coverage{Slot: s}
 	for _, t := range Targets(s.Lo, s.Hi) {
 		c.Bests = append(c.Bests, Best{Target: t})
 	}
+	whole := Range{s.Lo, s.Hi}
 	var marks []mark
+	var all, read []way.Load
 	for _, mv := range movement.Of(s.Pattern) {
-		why := Blocked(mv, p, m.Heads)
-		if lacks := Lacking(mv, m.Has); why.Empty() && len(lacks) > 0 {
-			why = quantity.Say("needs a " + strings.ReplaceAll(joined(lacks), "a low bar or straps", "low bar or straps"))
-		}
-		rungs := mv.Rungs(m.Ladder, p.BodyMass)
-		if why.Empty() && len(rungs) == 0 {
-			why = quantity.Say("nothing to hold: " + string(mv.Hold))
-		}
-		way := Way{Movement: mv, Why: why}
-		if why.Empty() {
-			for i, b := range c.Bests {
-				fit, by := bestFit(rungs, mv.CountsAs, b.Target)
-				fit *= float64(mv.Quality) / 100
-				way.Value += fit / float64(len(c.Bests))
-				if fit > b.Value {
-					c.Bests[i].Value, c.Bests[i].By = fit, by
+		w := stock.Of(mv)
+		one := Way{Movement: mv, Lacks: w.Lacks}
+		if w.Can() {
+			one.Value = mean(whole, merged(w.Loads))
+			all = append(all, w.Loads...)
+			for _, l := range w.Loads {
+				if !l.Unread {
+					read = append(read, l)
+				}
+				for i, b := range c.Bests {
+					if fit := Fit(l.Low, l.High, b.Target) * l.Quality; fit > b.Value {
+						c.Bests[i].Value, c.Bests[i].By = fit, l.Rung.Label
+					}
 				}
 			}
-			marks = append(marks, marksOf(rungs, mv)...)
+			marks = append(marks, marksOf(w)...)
 		}
-		c.Ways = append(c.Ways, way)
+		c.Ways = append(c.Ways, one)
 	}
-	for _, b := range c.Bests {
-		c.Value += b.Value / float64(len(c.Bests))
-	}
+	pieces := merged(all)
+	c.Value, c.Today, c.Horizon = mean(whole, pieces), mean(s.Today, pieces), mean(s.Horizon, pieces)
 	c.State = StateOf(c.Value)
+	if c.State == Covered && len(read) < len(all) && mean(whole, merged(read)) < coveredFrom {
+		c.State, c.Guessed = Thin, true
+	}
 	slices.SortStableFunc(marks, func(a, b mark) int { return cmp.Compare(a.at, b.at) })
 	c.Ticks = ticks(marks)
-	sort.SliceStable(c.Ways, func(i, j int) bool { return c.Ways[i].Value > c.Ways[j].Value })
-	c.Gaps = gaps(s, marks)
+	slices.SortStableFunc(c.Ways, func(a, b Way) int { return cmp.Compare(b.Value, a.Value) })
+	c.Gaps = gaps(whole, pieces)
+	if c.State == Missing {
+		c.Open = opening(c)
+	}
 	c.Reason = reason(c)
 	return c
 }
 
-// Explain derives the coverage of the slot: what each target gets and from what.
+// Explain derives the coverage of the slot: what each shown target gets and from what.
 func (c Coverage) Explain() derivation.Derivation {
 	d := derivation.Derivation{
 		Title: c.Slot.Name + ": coverage", Value: c.Value, Kind: quantity.KindRatio,
-		Formula: "mean over the targets of the best closeness × quality; closeness is 1 within 5 % of a load, 0 from 20 %",
-		Range:   "covered from 70 %, missing to 10 %; loads of different movements of the pattern count together",
-		Source:  "house rule; targets evenly spaced in ratio over the working range",
+		Formula: "mean over all targets of the best closeness × quality, integrated exactly; closeness is 1 within 5 % of a load less its ±, 0 from 20 %",
+		Range:   "covered from 70 %, missing to 10 %; loads of different movements of the pattern count together; what nobody has read covers in part at best",
+		Source:  "house rule; targets evenly spread in ratio over the working range",
 	}
+	d = d.With(
+		derivation.Number("of today's range", quantity.KindRatio, c.Today, ""),
+		derivation.Number("of the range in six months", quantity.KindRatio, c.Horizon, ""))
 	for n, b := range c.Bests {
 		words := "nothing near"
 		if b.Value > 0 {
@@ -225,28 +184,6 @@ func (c Coverage) Explain() derivation.Derivation {
 	return d
 }
 
-func joined(cs []movement.Capability) string {
-	names := make([]string, len(cs))
-	for i, c := range cs {
-		names[i] = string(c)
-	}
-	return strings.Join(names, " and a ")
-}
-
-func bestFit(rungs []load.Rung, countsAs float64, target quantity.Mass) (best float64, by string) {
-	held := target / quantity.Mass(countsAs)
-	for i := range rungs {
-		r := &rungs[i]
-		if r.Low > held*(1+far) || r.High < held*(1-far) {
-			continue
-		}
-		if v := Fit(*r, countsAs, target); v > best {
-			best, by = v, r.Label
-		}
-	}
-	return best, by
-}
-
 // mark is a rung on a slot's scale.
 type mark struct {
 	at, to   quantity.Mass
@@ -254,11 +191,12 @@ type mark struct {
 	movement *movement.Movement
 }
 
-func marksOf(rungs []load.Rung, mv movement.Movement) []mark {
-	out := make([]mark, len(rungs))
-	for i := range rungs {
-		k := quantity.Mass(mv.CountsAs)
-		out[i] = mark{rungs[i].Low * k, rungs[i].High * k, &rungs[i], &mv}
+func marksOf(w way.Way) []mark {
+	k := quantity.Mass(w.Movement.CountsAs)
+	out := make([]mark, len(w.Loads))
+	for i := range w.Loads {
+		r := &w.Loads[i].Rung
+		out[i] = mark{r.Low * k, r.High * k, r, &w.Movement}
 	}
 	return out
 }
@@ -296,17 +234,19 @@ func ticks(sorted []mark) []Tick {
 	return out
 }
 
-// gaps are the parts of the range with no rung within near: a rung m serves
-// targets from m/(1 + near) to m/(1 − near).
-func gaps(s Slot, sorted []mark) []Gap {
+// gaps are the parts of a range with nothing within near: a load m serves targets from
+// m/(1 + near) to m/(1 − near).
+func gaps(r Range, pieces []served) []Gap {
+	sorted := slices.Clone(pieces)
+	slices.SortFunc(sorted, func(a, b served) int { return cmp.Compare(a.low, b.low) })
 	var out []Gap
-	from := s.Lo
-	for _, t := range sorted {
-		low, high := t.at/(1+near), t.to/(1-near)
+	from := r.Lo
+	for _, p := range sorted {
+		low, high := quantity.Mass(p.low/(1+near)), quantity.Mass(p.high/(1-near))
 		if high <= from {
 			continue
 		}
-		if low >= s.Hi {
+		if low >= r.Hi {
 			break
 		}
 		if low > from {
@@ -314,51 +254,38 @@ func gaps(s Slot, sorted []mark) []Gap {
 		}
 		from = high
 	}
-	if from < s.Hi {
-		out = append(out, Gap{from, s.Hi})
+	if from < r.Hi {
+		out = append(out, Gap{from, r.Hi})
 	}
 	return out
 }
 
-func reason(c Coverage) quantity.Phrase {
-	if c.State == Covered {
-		return nil
-	}
-	if len(c.Ticks) == 0 {
-		for _, w := range c.Ways {
-			if strings.HasPrefix(w.Why.In(quantity.Metric), "needs") {
-				return quantity.Say(w.Movement.Name, " ", w.Why)
-			}
-		}
-		if len(c.Ways) > 0 {
-			return quantity.Say(c.Ways[0].Movement.Name, ": ", c.Ways[0].Why)
-		}
-	}
-	if len(c.Gaps) == 0 {
-		return quantity.Say("only the lesser movements of this pattern can be loaded")
-	}
-	widest := c.Gaps[0]
-	for _, g := range c.Gaps {
-		if g.Hi/g.Lo > widest.Hi/widest.Lo {
-			widest = g
-		}
-	}
-	return quantity.Say("nothing from ", quantity.Amount(quantity.KindMass, float64(widest.Lo)), " to ", quantity.Amount(quantity.KindMass, float64(widest.Hi)))
-}
-
-// Board is every slot held against the means.
+// Board is every slot held against a stock.
 type Board struct {
 	Slots   []Coverage
 	Covered int
 	Value   float64 // weighted mean of the slots' values, 0 to 1
 }
 
+// Values are the coverages of slots alone, without what is to be shown of them.
+func Values(slots []Slot, stock *way.Stock) []float64 {
+	out := make([]float64, len(slots))
+	for i, s := range slots {
+		var all []way.Load
+		for _, mv := range movement.Of(s.Pattern) {
+			all = append(all, stock.Of(mv).Loads...)
+		}
+		out[i] = mean(Range{s.Lo, s.Hi}, merged(all))
+	}
+	return out
+}
+
 // Hold makes the board.
-func Hold(slots []Slot, p Person, m Means) Board {
+func Hold(slots []Slot, stock *way.Stock) Board {
 	b := Board{Slots: make([]Coverage, len(slots))}
 	var all sync.WaitGroup
 	for i, s := range slots {
-		all.Go(func() { b.Slots[i] = Cover(s, p, m) })
+		all.Go(func() { b.Slots[i] = Cover(s, stock) })
 	}
 	all.Wait()
 	weights := 0

@@ -1,23 +1,27 @@
 package coverage_test
 
 import (
+	"math"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"scrappyrack/core/capability"
+	"scrappyrack/core/client"
 	"scrappyrack/core/coverage"
 	"scrappyrack/core/load"
 	"scrappyrack/core/movement"
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/space"
 	"scrappyrack/core/strength"
+	"scrappyrack/core/way"
 )
 
-var person = coverage.Person{Stature: 1.8, BodyMass: 80, Experience: coverage.Novice, Goal: coverage.General}
+var person = client.Person{Stature: 1.8, BodyMass: 80, Experience: client.Novice, Goal: client.General}
 
-func slot(t *testing.T, p coverage.Person, key string) coverage.Slot {
+func slot(t *testing.T, p client.Person, key string) coverage.Slot {
 	t.Helper()
 	slots, err := coverage.Slots(p)
 	require.NoError(t, err)
@@ -37,46 +41,13 @@ func TestCloseness(t *testing.T) {
 	}
 }
 
-func TestATestReplacesTheGuessAndScalesItsRelatives(t *testing.T) {
-	p := person
-	assert.Equal(t, coverage.GuessOf, slot(t, p, "pull-level").Basis)
-	before := slot(t, p, "carry")
-	p.Tests = []coverage.Test{{Movement: "one-hand-row", Load: 20, Reps: 10, Reserve: 2}}
-	row := slot(t, p, "pull-level")
-	assert.Equal(t, coverage.Tested, row.Basis)
-	e, err := strength.FromSet(20, 10, 2)
-	require.NoError(t, err)
-	lo, err := e.LoadFor(18)
-	require.NoError(t, err)
-	assert.Equal(t, lo, row.Lo, "15 reps with 3 in reserve")
-	carry := slot(t, p, "carry")
-	assert.Equal(t, coverage.Relative, carry.Basis)
-	assert.Greater(t, carry.Hi, before.Hi, "a row above the guess lifts the carry")
-	assert.Equal(t, slot(t, person, "squat").Hi, slot(t, p, "squat").Hi, "legs learn nothing from a row")
-
-	// A pair's test counts double on a slot in total kg.
-	p.Tests = []coverage.Test{{Movement: "floor-press", Load: 12, Reps: 1}}
-	press := slot(t, p, "push-level")
-	assert.InDelta(t, 24*1.25*strengthShare(6), float64(press.Hi), 0.2)
+// room is the client of a person in a room that stops nothing.
+func room(p client.Person) client.Client {
+	return client.Client{Person: p, Room: space.Room{Length: 5, Width: 4, Ceiling: 2.6}}
 }
 
-func strengthShare(reps int) float64 {
-	m, _ := strength.Maximum(1).LoadFor(reps)
-	return float64(m)
-}
-
-func TestBadTestsAreRefused(t *testing.T) {
-	p := person
-	p.Tests = []coverage.Test{{Movement: "one-hand-row", Load: 20, Reps: 14, Reserve: 4}}
-	_, err := coverage.Slots(p)
-	assert.ErrorContains(t, err, "test 1 (One-hand row)")
-	p.Tests = []coverage.Test{{Movement: "levitation", Load: 20, Reps: 4}}
-	_, err = coverage.Slots(p)
-	assert.ErrorContains(t, err, "levitation")
-}
-
-func means(rungs ...load.Rung) coverage.Means {
-	return coverage.Means{Ladder: load.NewLadder(rungs), Has: map[movement.Capability]bool{}, Heads: space.Heads(1.8, 2.6)}
+func stock(c client.Client, rungs ...load.Rung) *way.Stock {
+	return way.New(c, []way.Item{{Option: way.Today, Rungs: rungs}, way.Present(c)})
 }
 
 func rung(h load.Hold, low, high quantity.Mass) load.Rung {
@@ -85,50 +56,164 @@ func rung(h load.Hold, low, high quantity.Mass) load.Rung {
 
 func TestAStretchOverTheRangeCoversAtTheMovementsQuality(t *testing.T) {
 	s := slot(t, person, "squat")
-	c := coverage.Cover(s, person, means(rung(load.TwoHand, 1, 200)))
+	c := coverage.Cover(s, stock(room(person), rung(load.TwoHand, 1, 200)))
 	assert.InDelta(t, 0.95, c.Value, 1e-12, "goblet squat")
+	assert.InDelta(t, 0.95, c.Today, 1e-12)
+	assert.InDelta(t, 0.95, c.Horizon, 1e-12)
 	assert.Equal(t, coverage.Covered, c.State)
 	assert.Empty(t, c.Gaps)
 
-	none := coverage.Cover(s, person, means())
+	none := coverage.Cover(s, stock(room(person)))
 	assert.Equal(t, coverage.Missing, none.State)
 	require.Len(t, none.Gaps, 1)
 	assert.Equal(t, coverage.Gap{Lo: s.Lo, Hi: s.Hi}, none.Gaps[0])
 }
 
-// A single rung m serves targets from m/1.05 to m/0.95 (d is taken from the
-// target).
+// A single rung m serves targets from m/1.05 to m/0.95 (d is taken from the target), and
+// counts at its low end.
 func TestGapsByHand(t *testing.T) {
 	s := slot(t, person, "squat")
 	mid := (s.Lo + s.Hi) / 2
-	c := coverage.Cover(s, person, means(rung(load.TwoHand, mid, mid)))
+	r := rung(load.TwoHand, mid+1, mid+1)
+	r.U = 1
+	c := coverage.Cover(s, stock(room(person), r))
 	require.Len(t, c.Gaps, 2)
 	assert.InDelta(t, float64(mid)/1.05, float64(c.Gaps[0].Hi), 1e-9)
 	assert.InDelta(t, float64(mid)/0.95, float64(c.Gaps[1].Lo), 1e-9)
 	assert.Equal(t, coverage.Thin, c.State)
 	assert.Contains(t, c.Reason.In(quantity.Metric), "nothing from")
+	assert.InDelta(t, float64(mid+1), float64(c.Ticks[0].At), 1e-9, "it is drawn where it is")
+}
+
+// The exact integral against Simpson's rule on a fine grid over the definition.
+func TestCoverageIsTheIntegral(t *testing.T) {
+	s := slot(t, person, "squat")
+	quality := map[load.Hold]float64{load.TwoHand: 0.95, load.Hug: 0.90, load.Worn: 0.80}
+	rapid.Check(t, func(t *rapid.T) {
+		var rungs []load.Rung
+		for range rapid.IntRange(0, 6).Draw(t, "n") {
+			h := rapid.SampledFrom([]load.Hold{load.TwoHand, load.Hug, load.Worn}).Draw(t, "hold")
+			low := quantity.Mass(rapid.Float64Range(0.6, 1.4).Draw(t, "low")) * s.Lo
+			r := rung(h, low, low*quantity.Mass(rapid.SampledFrom([]float64{1, 1, 1.02, 1.3}).Draw(t, "stretch")))
+			r.U = quantity.Mass(rapid.Float64Range(0, 0.04).Draw(t, "u")) * low
+			rungs = append(rungs, r)
+		}
+		best := func(target float64) (v float64) {
+			for _, r := range rungs {
+				low, high := float64(r.Low), math.Max(float64(r.Low), float64(r.High-r.U))
+				if r.Low == r.High {
+					low, high = low-float64(r.U), low-float64(r.U)
+				}
+				d := math.Max(0, math.Max(low-target, target-high)) / target
+				v = math.Max(v, coverage.Closeness(d)*quality[r.Hold])
+			}
+			return v
+		}
+		const n = 4000
+		sum, step := 0.0, math.Log(float64(s.Hi/s.Lo))/n
+		for i := range n {
+			at := func(k float64) float64 { return best(float64(s.Lo) * math.Exp((float64(i)+k)*step)) }
+			sum += (at(0) + 4*at(0.5) + at(1)) / 6 / n
+		}
+		got := coverage.Cover(s, stock(room(person), rungs...))
+		assert.InDelta(t, sum, got.Value, 2e-4)
+	})
 }
 
 func TestLimitsAndHeadroomRuleMovementsOut(t *testing.T) {
-	m := means(rung(load.Overhead, 1, 100))
+	c := room(person)
 	s := slot(t, person, "push-overhead")
-	assert.Equal(t, "one-hand-press", coverage.Cover(s, person, m).Ways[0].Movement.Key)
+	press := rung(load.OneHand, 1, 100)
+	assert.Equal(t, "one-hand-press", coverage.Cover(s, stock(c, press)).Ways[0].Movement.Key)
 
-	m.Heads = space.Heads(1.8, 2.1)
-	low := coverage.Cover(s, person, m)
+	c.Room.Ceiling = 2.1
+	low := coverage.Cover(s, stock(c, press))
 	assert.Equal(t, "floor-seated-press", low.Ways[0].Movement.Key, "under a low ceiling one sits down")
 
-	p := person
-	p.Limits = []movement.Limit{movement.NoOverhead}
-	none := coverage.Cover(s, p, m)
+	c = room(person)
+	c.Person.Limits = []movement.Limit{movement.NoOverhead}
+	none := coverage.Cover(s, stock(c, press))
 	assert.Zero(t, none.Value)
-	assert.Contains(t, none.Reason.In(quantity.Metric), "nothing overhead for this client")
+	assert.Contains(t, none.Reason.In(quantity.Metric), "left out: nothing overhead for this client")
+}
+
+// A ceiling lower than the client stops a squat, and says by how much.
+func TestNobodySquatsUnderACeilingLowerThanThey(t *testing.T) {
+	tall := person
+	tall.Stature = 1.90
+	c := room(tall)
+	c.Room.Ceiling = 1.75
+	s := slot(t, tall, "squat")
+	got := coverage.Cover(s, stock(c, rung(load.TwoHand, 1, 200)))
+	assert.Zero(t, got.Value)
+	assert.Equal(t, coverage.Missing, got.State)
+	assert.Contains(t, got.Reason.In(quantity.Metric), "needs 1.950 m of height, the room has 1.750 m")
+	press := coverage.Cover(slot(t, tall, "push-level"), stock(c, load.Rung{Hold: load.Pair, Low: 1, High: 100, Things: []string{"y"}}))
+	assert.Positive(t, press.Value, "but lies down to press")
+}
+
+// What nobody has read covers in part at best, and says so.
+func TestAGuessCoversInPartAtBest(t *testing.T) {
+	s := slot(t, person, "hip-side")
+	c := room(person)
+	r := load.Rung{Hold: load.Band, Low: 0.1, High: 400, For: "band-side-step", Things: []string{"b"}}
+	assert.Equal(t, coverage.Covered, coverage.Cover(s, stock(c, r)).State)
+	r.Unread = true
+	got := coverage.Cover(s, stock(c, r))
+	assert.Equal(t, coverage.Thin, got.State)
+	assert.True(t, got.Guessed)
+	assert.Contains(t, got.Reason.In(quantity.Metric), "nobody has pulled on a scale")
+}
+
+// A band of ± 35 % counts at its low end: at exactly what is asked it covers nothing.
+func TestTheLowEndCounts(t *testing.T) {
+	s := slot(t, person, "hip-side")
+	r := load.Rung{Hold: load.Band, Low: s.Lo, High: s.Lo, U: 0.35 * s.Lo, For: "band-side-step", Things: []string{"b"}}
+	assert.Zero(t, coverage.Cover(s, stock(room(person), r)).Value)
+	r.U = 0
+	assert.Positive(t, coverage.Cover(s, stock(room(person), r)).Value)
+}
+
+// A door that nobody has looked at takes 150 N; what pulls harder is not covered.
+func TestAnUnknownDoorTakesLittle(t *testing.T) {
+	c := room(person)
+	s := slot(t, person, "pull-level")
+	pulls := func(n quantity.Force) load.Rung {
+		return load.Rung{Hold: load.Band, Low: s.Lo, High: 4 * s.Hi, For: "band-row", Things: []string{"b"}, Pull: n}
+	}
+	anchor := capability.Supply{Kind: capability.Anchor, Quality: 1, Strength: space.UnknownDoor.Takes()}
+	on := func(a capability.Supply, r load.Rung) coverage.Coverage {
+		return coverage.Cover(s, way.New(c, []way.Item{{Option: way.Today, Rungs: []load.Rung{r}, Supplies: []capability.Supply{a}}}))
+	}
+	assert.Positive(t, on(anchor, pulls(150)).Value)
+	weak := on(anchor, pulls(151))
+	assert.Zero(t, weak.Value)
+	anchor.Strength = space.SolidDoor.Takes()
+	assert.Positive(t, on(anchor, pulls(151)).Value)
+	found := false
+	for _, w := range weak.Ways {
+		found = found || w.Movement.Key == "band-row" && assert.Contains(t, w.Why().In(quantity.Metric), "pulls 151 N at its anchor, what is there takes 150 N")
+	}
+	assert.True(t, found)
+}
+
+// A missing need names what is cheapest to open it with: a jug before a rack.
+func TestMissingNamesTheCheapestOpening(t *testing.T) {
+	squat := coverage.Cover(slot(t, person, "squat"), stock(room(person)))
+	require.NotNil(t, squat.Open)
+	assert.Zero(t, squat.Open.Price)
+	assert.NotContains(t, squat.Reason.In(quantity.Metric), "rack")
+	assert.Regexp(t, "fill|pack", squat.Reason.In(quantity.Metric))
+	hip := coverage.Cover(slot(t, person, "hip-side"), stock(room(person)))
+	require.NotNil(t, hip.Open)
+	assert.Contains(t, hip.Reason.In(quantity.Metric), "Mini loops", "ten before thirty")
 }
 
 // More rungs and more capabilities never cover less.
 func TestCoverageIsMonotone(t *testing.T) {
 	slots, err := coverage.Slots(person)
 	require.NoError(t, err)
+	c := room(person)
 	rapid.Check(t, func(t *rapid.T) {
 		draw := func(name string) []load.Rung {
 			var out []load.Rung
@@ -139,14 +224,18 @@ func TestCoverageIsMonotone(t *testing.T) {
 			return out
 		}
 		few := draw("few")
-		a := coverage.Hold(slots, person, means(few...))
-		m := means(append(append([]load.Rung{}, few...), draw("more")...)...)
-		m.Has[movement.AnchorChest] = true
-		b := coverage.Hold(slots, person, m)
+		a := coverage.Hold(slots, stock(c, few...))
+		more := append(append([]load.Rung{}, few...), draw("more")...)
+		b := coverage.Hold(slots, way.New(c, []way.Item{{Option: way.Today, Rungs: more, Supplies: []capability.Supply{capability.Of(capability.Anchor)}}, way.Present(c)}))
 		for i := range a.Slots {
-			if b.Slots[i].Value < a.Slots[i].Value-1e-12 {
+			if b.Slots[i].Value < a.Slots[i].Value-1e-9 {
 				t.Fatalf("%s falls from %v to %v", a.Slots[i].Slot.Name, a.Slots[i].Value, b.Slots[i].Value)
 			}
 		}
 	})
+}
+
+func strengthShare(reps int) float64 {
+	m, _ := strength.Maximum(1).LoadFor(reps)
+	return float64(m)
 }

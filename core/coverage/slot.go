@@ -1,9 +1,12 @@
+// Package coverage holds what each movement needs (slots, in kg) against what the client
+// can reach: what is covered, what is thin, what is missing, and why.
 package coverage
 
 import (
 	"fmt"
 	"math"
 
+	"scrappyrack/core/client"
 	"scrappyrack/core/derivation"
 	"scrappyrack/core/movement"
 	"scrappyrack/core/quantity"
@@ -20,9 +23,13 @@ const (
 	GuessOf  Basis = "guess"
 )
 
-// Slot is one need: a pattern in a rep zone, with a working range in kg.
-// PerHand says that its kg are those of one hand. Weight ≥ 1 is its share in
-// the whole.
+// Range is a working range in kg: 0 < Lo ≤ Hi.
+type Range struct{ Lo, Hi quantity.Mass }
+
+// Slot is one need: a pattern in a rep zone, with the working range of today's strength
+// and that of the horizon, half a year on; Lo to Hi spans both, in kg. PerHand says that
+// its kg are those of one hand. Weight ≥ 1 is its share in the whole. Notes say what has to
+// be said of the tests it rests on.
 type Slot struct {
 	Key, Name         string
 	Pattern           movement.Pattern
@@ -30,7 +37,9 @@ type Slot struct {
 	PerHand           bool
 	Weight            int
 	Lo, Hi            quantity.Mass
+	Today, Horizon    Range
 	Basis             Basis
+	Notes             []quantity.Phrase
 	Derivation        derivation.Derivation
 }
 
@@ -56,33 +65,33 @@ type need struct {
 	family            family
 	ratio             [4]float64
 	upper             bool
-	weights           map[Goal]int // where it differs from 10
+	weights           map[client.Goal]int // where it differs from 10
 }
 
 var needs = []need{
-	{"squat", "Squat", movement.Squat, 8, 15, false, legs, [4]float64{0.35, 0.55, 0.95, 1.4}, false, map[Goal]int{Strength: 13, Running: 11}},
-	{"hinge", "Hinge", movement.Hinge, 6, 12, false, legs, [4]float64{0.45, 0.75, 1.2, 1.7}, false, map[Goal]int{Strength: 13, Running: 11}},
-	{"one-leg", "One-leg", movement.OneLeg, 8, 12, false, legs, [4]float64{0.18, 0.28, 0.48, 0.75}, false, map[Goal]int{Running: 14, Older: 12}},
-	{"push-level", "Push level", movement.PushLevel, 5, 12, false, push, [4]float64{0.35, 0.5, 0.8, 1.15}, true, map[Goal]int{Muscle: 12, Strength: 12, Running: 7}},
-	{"push-overhead", "Push overhead", movement.PushUp, 8, 12, true, push, [4]float64{0.10, 0.15, 0.23, 0.33}, true, map[Goal]int{Running: 6, Older: 7}},
-	{"pull-level", "Pull level", movement.PullLevel, 8, 15, true, pull, [4]float64{0.16, 0.24, 0.37, 0.52}, true, map[Goal]int{Muscle: 12, BackTo: 12}},
-	{"pull-down", "Pull down", movement.PullDown, 8, 15, false, pull, [4]float64{0.35, 0.55, 0.85, 1.15}, true, map[Goal]int{Muscle: 11, Running: 7}},
-	{"carry", "Carry", movement.Carry, 10, 15, true, pull, [4]float64{0.22, 0.32, 0.48, 0.7}, false, map[Goal]int{Conditioning: 14, Older: 12, Muscle: 7}},
-	{"shoulder-side", "Shoulder, side", movement.ShoulderSide, 12, 20, true, push, [4]float64{0.045, 0.065, 0.1, 0.14}, true, map[Goal]int{Muscle: 9, General: 5, Strength: 4, Conditioning: 4, Running: 4, BackTo: 5, Older: 4}},
-	{"hip-side", "Hip, side", movement.HipSide, 15, 25, false, legs, [4]float64{0.08, 0.11, 0.16, 0.22}, false, map[Goal]int{General: 5, Muscle: 5, Strength: 4, Conditioning: 5, Running: 9, Older: 7}},
-	{"core-turn", "Core, turn", movement.CoreTurn, 10, 15, false, core, [4]float64{0.08, 0.12, 0.2, 0.28}, false, map[Goal]int{General: 7, Strength: 6, Running: 9}},
+	{"squat", "Squat", movement.Squat, 8, 15, false, legs, [4]float64{0.35, 0.55, 0.95, 1.4}, false, map[client.Goal]int{client.Strength: 13, client.Running: 11}},
+	{"hinge", "Hinge", movement.Hinge, 6, 12, false, legs, [4]float64{0.45, 0.75, 1.2, 1.7}, false, map[client.Goal]int{client.Strength: 13, client.Running: 11}},
+	{"one-leg", "One-leg", movement.OneLeg, 8, 12, false, legs, [4]float64{0.18, 0.28, 0.48, 0.75}, false, map[client.Goal]int{client.Running: 14, client.Older: 12}},
+	{"push-level", "Push level", movement.PushLevel, 5, 12, false, push, [4]float64{0.35, 0.5, 0.8, 1.15}, true, map[client.Goal]int{client.Muscle: 12, client.Strength: 12, client.Running: 7}},
+	{"push-overhead", "Push overhead", movement.PushUp, 8, 12, true, push, [4]float64{0.10, 0.15, 0.23, 0.33}, true, map[client.Goal]int{client.Running: 6, client.Older: 7}},
+	{"pull-level", "Pull level", movement.PullLevel, 8, 15, true, pull, [4]float64{0.16, 0.24, 0.37, 0.52}, true, map[client.Goal]int{client.Muscle: 12, client.BackTo: 12}},
+	{"pull-down", "Pull down", movement.PullDown, 8, 15, false, pull, [4]float64{0.35, 0.55, 0.85, 1.15}, true, map[client.Goal]int{client.Muscle: 11, client.Running: 7}},
+	{"carry", "Carry", movement.Carry, 10, 15, true, pull, [4]float64{0.22, 0.32, 0.48, 0.7}, false, map[client.Goal]int{client.Conditioning: 14, client.Older: 12, client.Muscle: 7}},
+	{"shoulder-side", "Shoulder, side", movement.ShoulderSide, 12, 20, true, push, [4]float64{0.045, 0.065, 0.1, 0.14}, true, map[client.Goal]int{client.Muscle: 9, client.General: 5, client.Strength: 4, client.Conditioning: 4, client.Running: 4, client.BackTo: 5, client.Older: 4}},
+	{"hip-side", "Hip, side", movement.HipSide, 15, 25, false, legs, [4]float64{0.08, 0.11, 0.16, 0.22}, false, map[client.Goal]int{client.General: 5, client.Muscle: 5, client.Strength: 4, client.Conditioning: 5, client.Running: 9, client.Older: 7}},
+	{"core-turn", "Core, turn", movement.CoreTurn, 10, 15, false, core, [4]float64{0.08, 0.12, 0.2, 0.28}, false, map[client.Goal]int{client.General: 7, client.Strength: 6, client.Running: 9}},
 }
 
 const ordinaryWeight = 10
 
 // sexFactor scales a guess (guess: invented from general experience).
-func sexFactor(s Sex, upper bool) float64 {
+func sexFactor(s client.Sex, upper bool) float64 {
 	switch {
-	case s == Male:
+	case s == client.Male:
 		return 1
-	case s == Female && upper:
+	case s == client.Female && upper:
 		return 0.65
-	case s == Female:
+	case s == client.Female:
 		return 0.8
 	case upper:
 		return 0.8
@@ -97,8 +106,8 @@ const (
 	easyReserve = 3
 )
 
-func (p Person) level() int {
-	for i, e := range Experiences() {
+func level(p client.Person) int {
+	for i, e := range client.Experiences() {
 		if e == p.Experience {
 			return i
 		}
@@ -106,40 +115,33 @@ func (p Person) level() int {
 	return 1
 }
 
-func (n need) guess(p Person) quantity.Mass {
-	return p.BodyMass * quantity.Mass(n.ratio[p.level()]*sexFactor(p.Sex, n.upper))
+func (n need) guess(p client.Person) quantity.Mass {
+	return p.BodyMass * quantity.Mass(n.ratio[level(p)]*sexFactor(p.Sex, n.upper))
 }
 
-// Slots works out the client's needs. Person must have body mass and stature.
-// A test on a movement of the slot sets its one-rep maximum (the best of
-// several); otherwise a test in the same family scales the guess by how far the
-// tested maximum lies from its own guess; otherwise the guess stands. The range
-// runs from the load for repsHigh with three in reserve to the load for repsLow
-// with one in reserve, grown over six months. Bad tests are errors of strength.
-func Slots(p Person) ([]Slot, error) {
-	tested := map[string]testedMax{}
-	for i, t := range p.Tests {
-		m, err := movement.ByKey(t.Movement)
+// growth is how much stronger someone is expected to be after the horizon of
+// six months (invented defaults).
+var growth = map[client.Experience]float64{client.New: 0.35, client.Novice: 0.25, client.Intermediate: 0.12, client.Advanced: 0.05}
+
+// Slots works out the client's needs. Person must have body mass and stature. A slot's
+// one-rep maximum rests on the tests of its movements (see evidence), else a test in the
+// same family scales the guess by how far the tested maximum lies from its own guess, else
+// the guess stands; a test that says "at least" raises it and never lowers it. The range
+// of today runs from the load for repsHigh with three in reserve to the load for repsLow
+// with one in reserve, that of the horizon is it grown over six months. Bad tests are
+// errors of strength.
+func Slots(p client.Person) ([]Slot, error) {
+	known := map[string]evidence{}
+	for _, n := range needs {
+		e, err := n.evidence(p)
 		if err != nil {
-			return nil, fmt.Errorf("test %d: %w", i+1, err)
+			return nil, err
 		}
-		e, err := strength.FromSet(t.Load, t.Reps, t.Reserve)
-		if err != nil {
-			return nil, fmt.Errorf("test %d (%s): %w", i+1, m.Name, err)
-		}
-		for _, n := range needs {
-			if n.pattern != m.Pattern {
-				continue
-			}
-			scaled := e.Scaled(m.CountsAs)
-			if best, ok := tested[n.key]; !ok || scaled.E1RM > best.max.E1RM {
-				tested[n.key] = testedMax{scaled, t, m}
-			}
-		}
+		known[n.key] = e
 	}
 	out := make([]Slot, 0, len(needs))
 	for _, n := range needs {
-		s, err := n.slot(p, tested)
+		s, err := n.slot(p, known)
 		if err != nil {
 			return nil, err
 		}
@@ -148,33 +150,34 @@ func Slots(p Person) ([]Slot, error) {
 	return out, nil
 }
 
-type testedMax struct {
-	max      strength.Estimate
-	test     Test
-	movement movement.Movement
+// maximum finds the one-rep maximum of a need and how it is known.
+func (n need) maximum(p client.Person, known map[string]evidence) (strength.Estimate, Basis, []derivation.Input) {
+	own := known[n.key]
+	top, basis, inputs := n.presumed(p, known)
+	if own.exact {
+		top, basis, inputs = own.max, Tested, own.inputs
+	}
+	if least := own.atLeast; least > top.E1RM {
+		return top.Scaled(float64(least / top.E1RM)), Tested, own.leastInputs
+	}
+	return top, basis, inputs
 }
 
-// maximum finds the one-rep maximum of a need and how it is known.
-func (n need) maximum(p Person, tested map[string]testedMax) (strength.Estimate, Basis, []derivation.Input) {
-	body := derivation.Number("body mass", quantity.KindMass, float64(p.BodyMass), "client.body_mass_kg")
-	if t, ok := tested[n.key]; ok {
-		return t.max, Tested, []derivation.Input{
-			derivation.Word("test set", fmt.Sprintf("%s, %d reps, %d in reserve", t.movement.Name, t.test.Reps, t.test.Reserve), "needs.tests"),
-			derivation.Number("load of the test", quantity.KindMass, float64(t.test.Load), "needs.tests"),
-			derivation.Number("counts on this slot's scale", quantity.Kind(""), t.movement.CountsAs, ""),
-		}
-	}
+// presumed is the maximum as the tests of other needs or experience let one presume it.
+func (n need) presumed(p client.Person, known map[string]evidence) (strength.Estimate, Basis, []derivation.Input) {
 	guess := n.guess(p)
 	scale, from, count := 0.0, "", 0
 	for _, other := range needs {
-		if t, ok := tested[other.key]; ok && other.family == n.family {
-			scale += math.Log(float64(t.max.E1RM / other.guess(p)))
+		if e := known[other.key]; e.exact && other.key != n.key && other.family == n.family {
+			scale += math.Log(float64(e.max.E1RM / other.guess(p)))
 			from, count = other.name, count+1
 		}
 	}
-	inputs := []derivation.Input{body,
+	inputs := []derivation.Input{
+		derivation.Number("body mass", quantity.KindMass, float64(p.BodyMass), "client.body_mass_kg"),
 		derivation.Word("experience", string(p.Experience), "client.experience"),
-		derivation.Number("share of body mass, guessed", quantity.KindRatio, float64(guess/p.BodyMass), "")}
+		derivation.Number("share of body mass, guessed", quantity.KindRatio, float64(guess/p.BodyMass), ""),
+	}
 	if count == 0 {
 		return strength.Maximum(guess), GuessOf, inputs
 	}
@@ -183,8 +186,8 @@ func (n need) maximum(p Person, tested map[string]testedMax) (strength.Estimate,
 	return strength.Maximum(guess * quantity.Mass(k)), Relative, inputs
 }
 
-func (n need) slot(p Person, tested map[string]testedMax) (Slot, error) {
-	top, basis, inputs := n.maximum(p, tested)
+func (n need) slot(p client.Person, known map[string]evidence) (Slot, error) {
+	top, basis, inputs := n.maximum(p, known)
 	lo, err := top.LoadFor(n.repsHigh + easyReserve)
 	if err != nil {
 		return Slot{}, err
@@ -193,24 +196,25 @@ func (n need) slot(p Person, tested map[string]testedMax) (Slot, error) {
 	if err != nil {
 		return Slot{}, err
 	}
-	grown := 1 + growth[p.Experience]
+	grown := quantity.Mass(1 + growth[p.Experience])
 	weight := ordinaryWeight
 	if w, ok := n.weights[p.Goal]; ok {
 		weight = w
 	}
 	s := Slot{
 		Key: n.key, Name: n.name, Pattern: n.pattern, RepsLow: n.repsLow, RepsHigh: n.repsHigh, PerHand: n.perHand,
-		Weight: weight, Lo: lo, Hi: hi * quantity.Mass(grown), Basis: basis,
+		Weight: weight, Lo: lo, Hi: hi * grown, Today: Range{lo, hi}, Horizon: Range{lo * grown, hi * grown}, Basis: basis, Notes: known[n.key].notes,
 	}
 	s.Derivation = derivation.Derivation{
 		Title: n.name + ": heaviest working load", Value: float64(s.Hi), Kind: quantity.KindMass,
 		Inputs: append(inputs,
 			derivation.Number("one-rep maximum", quantity.KindMass, float64(top.E1RM), ""),
 			derivation.Number("lightest working load", quantity.KindMass, float64(s.Lo), ""),
+			derivation.Number("heaviest today", quantity.KindMass, float64(hi), ""),
 			derivation.Number("growth over six months", quantity.KindRatio, growth[p.Experience], "client.experience")),
 		Formula: fmt.Sprintf("from the load for %d reps to the load for %d reps × (1 + growth)", n.repsHigh+easyReserve, n.repsLow+hardReserve),
 		Range:   "working sets of " + fmt.Sprintf("%d to %d reps", n.repsLow, n.repsHigh),
-		Source:  "zones: ACSM 2009, Med Sci Sports Exerc 41(3):687–708; rep-max: median of six formulas; guesses and growth: invented defaults",
+		Source:  "zones: ACSM 2009, Med Sci Sports Exerc 41(3):687–708; rep-max: median of six formulas; guesses, ratios and growth: invented defaults",
 	}
 	return s, nil
 }

@@ -2,8 +2,8 @@ package gear
 
 import (
 	"scrappyrack/core/band"
+	"scrappyrack/core/capability"
 	"scrappyrack/core/load"
-	"scrappyrack/core/movement"
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/space"
 )
@@ -13,6 +13,17 @@ var (
 	byHandle = []load.Hold{load.OneHand, load.TwoHand, load.Overhead}
 	oneOf    = []load.Hold{load.OneHand, load.TwoHand, load.Overhead}
 	onBar    = []load.Hold{load.Bar}
+)
+
+// What things let one do. A door anchor's strength is that of the door.
+var (
+	bench      = capability.Of(capability.Bench)
+	step       = capability.Supply{Kind: capability.Step, At: capability.Span{From: 0.40, To: 0.50}, Quality: 1}
+	rack       = capability.Of(capability.Rack)
+	hangBar    = capability.Of(capability.HangBar)
+	lowBar     = capability.Of(capability.LowBar)
+	anchors    = capability.Of(capability.Anchor)
+	highAnchor = capability.Supply{Kind: capability.Anchor, At: capability.High, Quality: 1}
 )
 
 // longLoop and miniLoop are loops of the sizes that are common practice: 41 in laid
@@ -40,21 +51,21 @@ var catalogue = []Item{
 	{Key: "kettlebell-24", Name: "Kettlebell, 24 kg", Price: 5000, Floor: 0.07, Loads: []Loads{{byHandle, 24, 24, 0}}},
 	{Key: "barbell-60", Name: "Barbell 20 kg with 60 kg of iron plates", Price: 26000, Floor: 0.5, Loads: []Loads{{onBar, 20, 80, 2.5}}, Note: "plain plates unless the bar gets dropped"},
 	{Key: "short-bar-30", Name: "Short bar 8 kg with 30 kg of plates", Price: 9500, Floor: 0.3, Loads: []Loads{{onBar, 8, 38, 2.5}}, Note: "fits where a long bar does not"},
-	{Key: "half-rack", Name: "Half rack with safeties and a bar on top", Price: 28000, Floor: 1.8, Head: space.BentHang, Supplies: []movement.Capability{movement.Rack, movement.HangBar, movement.LowBar, movement.AnchorHigh, movement.AnchorChest, movement.AnchorLow}, Note: "safest of the racks, takes the most room"},
-	{Key: "squat-stands", Name: "Squat stands", Price: 9000, Floor: 0.8, Supplies: []movement.Capability{movement.Rack}, Note: "cheap and small", Caution: "Stands tip: keep them loaded low and never re-rack with a lunge."},
-	{Key: "wall-rack", Name: "Fold-away wall rack", Price: 36000, Floor: 0.3, Drilled: true, Head: space.BentHang, Supplies: []movement.Capability{movement.Rack, movement.HangBar, movement.LowBar, movement.AnchorHigh, movement.AnchorChest, movement.AnchorLow}, Note: "saves room and falls safely, if the wall is right"},
-	{Key: "flat-bench", Name: "Flat bench", Price: 8000, Floor: 0.45, Supplies: []movement.Capability{movement.Bench, movement.Step}, Note: "not where to save: an unsteady one is a hazard"},
-	{Key: "adjustable-bench", Name: "Adjustable bench", Price: 14000, Floor: 0.6, Supplies: []movement.Capability{movement.Bench, movement.Step}},
-	{Key: "door-bar", Name: "Pull-up bar for a doorway", Price: 2800, Head: space.BentHang, Supplies: []movement.Capability{movement.HangBar, movement.LowBar}, Note: "door frames wear", Caution: "Hang slowly the first time; check the frame's fixings."},
-	{Key: "wall-bar", Name: "Pull-up bar for a wall", Price: 5500, Drilled: true, Head: space.FullHang, Supplies: []movement.Capability{movement.HangBar, movement.LowBar, movement.AnchorHigh}},
+	{Key: "half-rack", Name: "Half rack with safeties and a bar on top", Price: 28000, Floor: 1.8, Head: space.BentHang, Supplies: []capability.Supply{anchors, rack, hangBar, lowBar}, Note: "safest of the racks, takes the most room"},
+	{Key: "squat-stands", Name: "Squat stands", Price: 9000, Floor: 0.8, Supplies: []capability.Supply{rack}, Note: "cheap and small", Caution: "Stands tip: keep them loaded low and never re-rack with a lunge."},
+	{Key: "wall-rack", Name: "Fold-away wall rack", Price: 36000, Floor: 0.3, Drilled: true, Head: space.BentHang, Supplies: []capability.Supply{anchors, rack, hangBar, lowBar}, Note: "saves room and falls safely, if the wall is right"},
+	{Key: "flat-bench", Name: "Flat bench", Price: 8000, Floor: 0.45, Supplies: []capability.Supply{bench, step}, Note: "not where to save: an unsteady one is a hazard"},
+	{Key: "adjustable-bench", Name: "Adjustable bench", Price: 14000, Floor: 0.6, Supplies: []capability.Supply{bench, step}},
+	{Key: "door-bar", Name: "Pull-up bar for a doorway", Price: 2800, Head: space.BentHang, Supplies: []capability.Supply{hangBar, lowBar}, Note: "door frames wear", Caution: "Hang slowly the first time; check the frame's fixings."},
+	{Key: "wall-bar", Name: "Pull-up bar for a wall", Price: 5500, Drilled: true, Head: space.FullHang, Supplies: []capability.Supply{hangBar, lowBar, highAnchor}},
 	{Key: "loop-light", Name: "Long loop, light", Price: 900, Bands: []Elastic{longLoop(0.013)}, Caution: "Bands snap: inspect before use."},
 	{Key: "loop-medium", Name: "Long loop, middling", Price: 1400, Bands: []Elastic{longLoop(0.022)}, Caution: "Bands snap: inspect before use."},
 	{Key: "loop-heavy", Name: "Long loop, heavy", Price: 2300, Bands: []Elastic{longLoop(0.045)}, Caution: "Bands snap: inspect before use."},
 	{Key: "mini-loops", Name: "Mini loops, set of three", Price: 1000, Bands: []Elastic{miniLoop(0.0005), miniLoop(0.0007), miniLoop(0.0009)}, Caution: "Bands snap: inspect before use."},
-	{Key: "door-anchor", Name: "Door anchor for bands", Price: 700, Supplies: []movement.Capability{movement.AnchorHigh, movement.AnchorChest, movement.AnchorLow}, Caution: "Bands only, never a body. Pull closes the door against its stop; latch held; sign on the other side. Hollow, glazed, sliding or folding doors: light bands only, to 150 N (15 kgf, 34 lbf)."},
-	{Key: "wall-anchors", Name: "Wall anchor board, three heights, hardware", Price: 2400, Drilled: true, Supplies: []movement.Capability{movement.AnchorHigh, movement.AnchorChest, movement.AnchorLow}, Caution: "Into studs or solid masonry; rated hardware; local codes decide."},
-	{Key: "straps", Name: "Suspension straps", Price: 3000, Needs: [][]string{{"half-rack", "wall-rack", "wall-bar", "door-bar"}}, Supplies: []movement.Capability{movement.LowBar}, Caution: "From a rated point only."},
-	{Key: "step-box", Name: "Sturdy step or box, 48 cm", Price: 4500, Floor: 0.3, Supplies: []movement.Capability{movement.Step}},
+	{Key: "door-anchor", Name: "Door anchor for bands", Price: 700, OnDoor: true, Supplies: []capability.Supply{anchors}, Caution: "Bands only, never a body. Pull closes the door against its stop; latch held; sign on the other side. Hollow, glazed, sliding or folding doors: light bands only, to 150 N (15 kgf, 34 lbf)."},
+	{Key: "wall-anchors", Name: "Wall anchor board, three heights, hardware", Price: 2400, Drilled: true, Supplies: []capability.Supply{anchors}, Caution: "Into studs or solid masonry; rated hardware; local codes decide."},
+	{Key: "straps", Name: "Suspension straps", Price: 3000, Needs: [][]string{{"half-rack", "wall-rack", "wall-bar", "door-bar"}}, Supplies: []capability.Supply{lowBar}, Caution: "From a rated point only."},
+	{Key: "step-box", Name: "Sturdy step or box, 48 cm", Price: 4500, Floor: 0.3, Supplies: []capability.Supply{step}},
 	{Key: "sand-50", Name: "Dry sand, 50 kg in two sacks", Price: 900, Filling: "dry-sand", Note: "fills jugs and inner bags; wet it for more"},
 	{Key: "jugs-two", Name: "Two empty 5 L jugs with handles", Price: 400, Vessels: []Vessel{{"jug", 2, 5, 0.15, 0.27}}, Note: "a pair, once filled", Caution: "Handle good for 10 kg until proven."},
 }

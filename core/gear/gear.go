@@ -3,12 +3,14 @@
 package gear
 
 import (
+	"cmp"
 	"fmt"
 	"math"
+	"slices"
 
 	"scrappyrack/core/band"
+	"scrappyrack/core/capability"
 	"scrappyrack/core/load"
-	"scrappyrack/core/movement"
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/space"
 )
@@ -33,7 +35,8 @@ type Item struct {
 	Drilled   bool
 	Head      space.Use
 	Needs     [][]string
-	Supplies  []movement.Capability
+	Supplies  []capability.Supply
+	OnDoor    bool // what it bears is what the door bears
 	Loads     []Loads
 	Bands     []Elastic
 	Filling   string
@@ -122,6 +125,36 @@ func ByKey(key string) (Item, error) {
 		}
 	}
 	return Item{}, fmt.Errorf("the catalogue has nothing called %q", key)
+}
+
+// Cheapest are the items that supply what meets a requirement, the cheapest first (by
+// sample price, with what each is useless without at its cheapest).
+func Cheapest(r capability.Requirement) []Item {
+	var out []Item
+	for _, it := range catalogue {
+		if quality, _ := r.Best(it.Supplies); quality > 0 {
+			out = append(out, it)
+		}
+	}
+	slices.SortStableFunc(out, func(a, b Item) int { return cmp.Compare(a.whole(), b.whole()) })
+	return out
+}
+
+// whole is the price of an item with what it is useless without, at its cheapest.
+func (it Item) whole() int64 {
+	sum := it.Price
+	for _, any := range it.Needs {
+		least := int64(math.MaxInt64)
+		for _, key := range any {
+			if other, err := ByKey(key); err == nil {
+				least = min(least, other.Price)
+			}
+		}
+		if least < math.MaxInt64 {
+			sum += least
+		}
+	}
+	return sum
 }
 
 // All lists the catalogue.

@@ -86,12 +86,10 @@ func KindByKey(key string) (Kind, error) {
 	return Kind{}, fmt.Errorf("no container is called %q; a jug, bottle, bucket, bag, backpack, duffel, basket, crate or sack is", key)
 }
 
-// Factors on a rating by how it is used (house values).
+// Factors on a rating (house values); see Admit for those of a use.
 const (
-	overheadShare = 0.5  // rating ÷ 2 overhead
-	swungDivisor  = 3    // rating ÷ 3 when swung
 	draggedFactor = 2.0  // the strap and the base carry a drag
-	tiredShare    = 0.5  // a worn container
+	tiredShare    = 0.7  // a worn container
 	fullEnough    = 0.92 // free volume under 8 % counts as nearly full
 )
 
@@ -106,7 +104,7 @@ const (
 // Condition is the state a container is in.
 type Condition string
 
-// The conditions. A worn one is trusted with half; a retired one with nothing.
+// The states. A worn one is trusted with 0.7 of its rating; a retired one with nothing.
 const (
 	Sound   Condition = "sound"
 	Tired   Condition = "worn"
@@ -183,45 +181,62 @@ func (c Container) Mass(fill Fill) quantity.Estimate {
 	return fill.Mass
 }
 
-// Limit is the highest mass with its U that a hold allows at a volume, and
-// whether the hold is allowed at all. A rating is halved overhead and doubled
-// dragged (house values), and halved again for a worn container.
-func (c Container) Limit(h Hold, volume quantity.Volume) (quantity.Mass, bool) {
-	rating := c.Vessel.Rating
-	if known, ok := c.Limits[h]; ok {
-		rating = known
-	} else {
-		switch h {
-		case Overhead:
-			if held, ok := c.Limits[OneHand]; ok {
-				rating = held
-			}
-			rating *= overheadShare
-		case Dragged:
-			rating *= draggedFactor
-		}
-	}
-	switch c.Condition {
-	case Tired:
-		rating *= tiredShare
-	case Retired:
+// Limit is the highest mass with its U that a hold allows, and whether the hold is
+// allowed at all. A rating is doubled dragged (house value), and 0.7 of it for a worn
+// container. Overhead it is what Admit allows of the one hand's.
+func (c Container) Limit(h Hold) (quantity.Mass, bool) {
+	if c.Condition == Retired {
 		return 0, false
 	}
 	if h == Overhead {
-		full := c.Sold > 0 || float64(volume+c.Vessel.Taken) >= fullEnough*float64(c.Vessel.Capacity)
-		return rating, c.Closure == Sealed && full && !c.Kind.Soft
+		conditions := c.Conditions(OneHand)
+		if conditions.Above > 0 {
+			return conditions.Above, true
+		}
+		return conditions.Rated * aboveShare, true
 	}
-	return rating, true
+	rating := c.Vessel.Rating
+	if known, ok := c.Limits[h]; ok {
+		rating = known
+	} else if h == Dragged {
+		rating *= draggedFactor
+	}
+	return rating * c.trust(), true
+}
+
+// trust is what share of its ratings the container is still trusted with.
+func (c Container) trust() quantity.Mass {
+	if c.Condition == Tired {
+		return tiredShare
+	}
+	return 1
+}
+
+// Conditions are those of the container in a hold, as it is filled now.
+func (c Container) Conditions(h Hold) Conditions {
+	out := Conditions{Household: true, Open: c.Closure != Sealed || c.Kind.Soft, Wet: c.Filling.Wet, Worn: c.Condition == Tired}
+	if h != Overhead {
+		out.Rated, _ = c.Limit(h)
+	}
+	if known, ok := c.Limits[Overhead]; ok {
+		out.Above = known * c.trust()
+	}
+	switch moves := c.Filling.Loose || c.Kind.Soft; {
+	case c.Sold > 0 || !moves:
+	case c.Adjustable:
+		out.SteadyFrom = c.Vessel.fill(c.Filling, max(0, c.Vessel.Capacity*fullEnough-c.Vessel.Taken)).Mass.Value
+	default:
+		filled := c.Volume + c.Vessel.Taken
+		out.Shifts = filled > 0 && float64(filled) < fullEnough*float64(c.Vessel.Capacity)
+	}
+	return out
 }
 
 // SwungLimit is what may be swung in a hold: a third of what it is otherwise
 // trusted with (house value).
 func (c Container) SwungLimit(h Hold) quantity.Mass {
-	most, ok := c.Limit(h, c.Volume)
-	if !ok {
-		return 0
-	}
-	return most / swungDivisor
+	most, _ := c.Limit(h)
+	return most * swingShare
 }
 
 // Holds are the kind's holds, and overhead where it can be held in one hand.
@@ -238,22 +253,33 @@ func (c Container) Holds() []Hold {
 
 // Rungs are the loads that the container gives: one per hold at its present
 // fill, or when it is adjustable the stretch from empty to its limit. A hold
-// whose limit is passed gives none.
+// whose limit is passed gives none; overhead stands what Admit allows of one hand's.
 func (c Container) Rungs() []Rung {
-	if c.Adjustable && c.Sold == 0 {
-		var out []Rung
-		for _, h := range c.Holds() {
-			if r, ok := c.stretch(h); ok {
-				out = append(out, r)
-			}
-		}
-		return out
-	}
-	fill, err := c.Fill()
-	if err != nil {
+	var held []Rung
+	if c.Condition == Retired {
 		return nil
 	}
-	return c.rungsAt(fill)
+	if c.Adjustable && c.Sold == 0 {
+		for _, h := range c.Kind.Holds {
+			if r, ok := c.stretch(h); ok {
+				held = append(held, r)
+			}
+		}
+	} else if fill, err := c.Fill(); err == nil {
+		held = c.rungsAt(fill)
+	}
+	out := make([]Rung, 0, len(held)+1)
+	for _, r := range held {
+		out = append(out, r)
+		if r.Hold != OneHand {
+			continue
+		}
+		if above, _, ok := r.Admit(HeldOverhead); ok {
+			above.Hold = Overhead
+			out = append(out, above)
+		}
+	}
+	return out
 }
 
 // rungsAt are the rungs of a container that stays as it is filled.
@@ -265,13 +291,13 @@ func (c Container) rungsAt(fill Fill) []Rung {
 	label := c.contentLabel()
 	things := c.things()
 	var out []Rung
-	for _, h := range c.Holds() {
-		limit, allowed := c.Limit(h, c.Volume)
+	for _, h := range c.Kind.Holds {
+		limit, allowed := c.Limit(h)
 		if !allowed || mass.Highest() > limit {
 			continue
 		}
 		out = append(out, Rung{
-			Hold: h, Low: mass.Value, High: mass.Value, U: mass.Expanded(),
+			Hold: h, Low: mass.Value, High: mass.Value, U: mass.Expanded(), Conditions: c.Conditions(h),
 			Origin: Scrap, Things: things, Label: label, Seconds: handSeconds,
 		})
 	}
@@ -292,14 +318,10 @@ func (c Container) contentLabel() string {
 
 func (c Container) stretch(h Hold) (Rung, bool) {
 	v := c.Vessel
-	limit, allowed := c.Limit(h, v.Capacity)
+	limit, allowed := c.Limit(h)
 	v.Rating = limit
 	most, _ := v.Most(c.Filling)
 	low := v.Tare + v.Inside.Value
-	if h == Overhead {
-		least := v.fill(c.Filling, max(0, v.Capacity*fullEnough-v.Taken))
-		low = least.Mass.Value
-	}
 	if !allowed || most.Mass.Value <= low {
 		return Rung{}, false
 	}
@@ -308,7 +330,7 @@ func (c Container) stretch(h Hold) (Rung, bool) {
 		seconds = repackSeconds
 	}
 	return Rung{
-		Hold: h, Low: low, High: most.Mass.Value, U: most.Mass.Expanded(), Origin: Scrap,
+		Hold: h, Low: low, High: most.Mass.Value, U: most.Mass.Expanded(), Conditions: c.Conditions(h), Origin: Scrap,
 		Things: c.things(), Label: fmt.Sprintf("%s, %s to any level", c.Name, c.Filling.Name), Seconds: seconds,
 	}, true
 }
@@ -323,23 +345,19 @@ const (
 	NotOverhead Steadiness = "not overhead"
 )
 
-// Steadiness grades a fill: a liquid or loose filling with 8 % or more free
-// volume shifts; an open or soft container, or one above half its rating, is
-// not for overhead (house rules).
+// Steadiness grades a fill: a liquid or loose filling with 8 % or more free volume
+// shifts; what Admit refuses overhead is not for that.
 func (c Container) Steadiness(f Fill) Steadiness {
-	limit, allowed := c.Limit(Overhead, f.Volume)
-	heaviest := c.Mass(f).Highest()
-	if c.Sold > 0 {
-		if !allowed || heaviest > limit {
-			return NotOverhead
-		}
-		return Steady
-	}
-	free := 1 - float64(f.Volume+c.Vessel.Taken)/float64(c.Vessel.Capacity)
-	switch {
-	case f.Volume+c.Vessel.Taken > 0 && free > 1-fullEnough && (c.Filling.Loose || c.Kind.Soft):
+	c.Volume, c.Adjustable = f.Volume, false
+	conditions := c.Conditions(OneHand)
+	if conditions.Shifts {
 		return Shifts
-	case !allowed || heaviest > limit:
+	}
+	mass := c.Mass(f)
+	if c.Condition == Retired {
+		return NotOverhead
+	}
+	if _, _, ok := (Rung{Low: mass.Value, High: mass.Value, U: mass.Expanded(), Conditions: conditions}).Admit(HeldOverhead); !ok {
 		return NotOverhead
 	}
 	return Steady

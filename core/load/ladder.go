@@ -26,18 +26,23 @@ const (
 // mass from Low to High. U is its expanded uncertainty at High. Things are the
 // ids of what it occupies: two rungs that share one cannot stand ready at once.
 type Rung struct {
-	Hold      Hold
-	Low, High quantity.Mass
-	U         quantity.Mass
-	Origin    Origin
-	Things    []string
-	Label     string
+	Hold       Hold
+	Low, High  quantity.Mass
+	U          quantity.Mass
+	Conditions Conditions
+	Origin     Origin
+	Things     []string
+	Label      string
 	// Seconds is how long it takes to have it in hand from another load.
 	Seconds int
 	// For, when not empty, is the key of the only movement that the rung is for: a
 	// band pulls as the movement is set up. Note then says more of it.
 	For  string
 	Note quantity.Phrase
+	// Pull is the most that an anchor may have to take with it, 0 without one; Unread says
+	// that it rests on a guess that nobody has read: it covers a need in part at best.
+	Pull   quantity.Force
+	Unread bool
 	// Check, when not empty, says what has to be checked before it is used; such
 	// a rung counts for nothing until then.
 	Check string
@@ -69,7 +74,7 @@ func NewLadder(rungs []Rung) Ladder {
 	for i := range rungs {
 		l[rungs[i].Hold] = append(l[rungs[i].Hold], rungs[i])
 	}
-	l[Pair] = append(l[Pair], nearestPairs(pairable(rungs))...)
+	l[Pair] = append(l[Pair], NearestPairs(pairable(rungs))...)
 	for h := range l {
 		l[h] = sorted(l[h])
 		if len(l[h]) == 0 {
@@ -114,28 +119,25 @@ func pairable(rungs []Rung) []Rung {
 	return singles
 }
 
-// Pairs are all pairs that the one-hand rungs of different things make: two
-// single rungs within tolerance, a single inside another's stretch, or the part
-// that two stretches share.
-func Pairs(rungs []Rung) []Rung {
-	singles := pairable(rungs)
-	var out []Rung
+// EachPair visits all pairs that rungs of different things make, by their indices: two
+// single ones within tolerance, a single inside another's stretch, or the part that two
+// stretches share.
+func EachPair(singles []Rung, visit func(i, j int, pair Rung)) {
 	for i, a := range singles {
-		for _, b := range singles[i+1:] {
-			if p, ok := pair(a, b); ok {
-				out = append(out, p)
+		for j := i + 1; j < len(singles); j++ {
+			if p, ok := pair(a, singles[j]); ok {
+				visit(i, j, p)
 			}
 		}
 	}
-	return out
 }
 
-// nearestPairs are enough pairs to make every load of a pair that a thing can
+// NearestPairs are enough pairs to make every load of a pair that a thing can
 // take part in: each single with the nearest next one, and with the stretch
 // that reaches furthest past it; and of stretches, by a sweep from the lightest
 // up, each with the furthest reaching of those before it, which covers all that
 // two of them share. n log n instead of n².
-func nearestPairs(singles []Rung) []Rung {
+func NearestPairs(singles []Rung) []Rung {
 	var fixed, stretches []Rung
 	for _, r := range singles {
 		if r.High > r.Low {
@@ -212,7 +214,7 @@ func pair(a, b Rung) (Rung, bool) {
 		origin = Scrap
 	}
 	return Rung{
-		Hold: Pair, Low: low, High: high, U: max(a.U, b.U), Origin: origin,
+		Hold: Pair, Low: low, High: high, U: max(a.U, b.U), Conditions: a.Conditions.and(b.Conditions), Origin: origin,
 		Things: append(append([]string{}, a.Things...), b.Things...), Label: a.Label + " + " + b.Label,
 		Seconds: max(a.Seconds, b.Seconds),
 	}, true

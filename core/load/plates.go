@@ -369,7 +369,7 @@ const SpanCheck = "the stick's span and the hooks, see Builds"
 // been checked.
 func StickRungs(id, name string, stick quantity.Mass, ends []Rung) []Rung {
 	var out []Rung
-	for _, p := range nearestPairs(pairable(ends)) {
+	for _, p := range NearestPairs(pairable(ends)) {
 		p.Hold, p.Low, p.High, p.U = Bar, stick+2*p.Low, stick+2*p.High, 2*p.U
 		p.Things = append([]string{id}, p.Things...)
 		p.Label, p.Check = name+" with "+p.Label, SpanCheck

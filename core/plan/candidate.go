@@ -1,108 +1,22 @@
+// Package plan chooses what to buy, build or fill for one client: it turns needs and
+// options into a model, and the answer back into reasons.
 package plan
 
 import (
+	"cmp"
 	"fmt"
-	"sort"
+	"slices"
 	"strings"
 
-	"scrappyrack/core/band"
+	"scrappyrack/core/capability"
+	"scrappyrack/core/client"
 	"scrappyrack/core/coverage"
 	"scrappyrack/core/gear"
 	"scrappyrack/core/load"
 	"scrappyrack/core/material"
-	"scrappyrack/core/movement"
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/space"
 )
-
-// Pin is a consultant's word on a candidate.
-type Pin string
-
-// The pins.
-const (
-	Must  Pin = "must"
-	Never Pin = "never"
-)
-
-// Owned is a piece of gear that is there already.
-type Owned struct {
-	ID   string
-	Item gear.Item
-}
-
-// Case is everything a plan is made from. AtHand names the fillings that the
-// household has enough of; Own are its batches, known by weighing. Handles are
-// the loads of bars and handles with the plates there are; Bands are those that are
-// fit for use, weakest first. Budget and prices are in minor units of Currency.
-type Case struct {
-	Person     coverage.Person
-	Room       space.Room
-	Containers []load.Container
-	Owned      []Owned
-	AtHand     []string
-	Own        []material.Filling
-	Handles    []load.Rung
-	Bands      []band.Band
-	Currency   string
-	Budget     int64
-	Pins       map[string]Pin
-}
-
-// laneFrom is the shortest lane that counts as one; below, loads are held
-// standing (house value, as in space.Lengths).
-const laneFrom = quantity.Length(2)
-
-// Heads are the headrooms of this person in this room.
-func (c Case) Heads() []space.Headroom { return space.Heads(c.Person.Stature, c.Room.Ceiling) }
-
-// Today is what the client can reach without any plan: containers as they are
-// filled now, gear owned, and the room.
-func (c Case) Today() coverage.Means {
-	var rungs []load.Rung
-	for _, k := range c.Containers {
-		rungs = append(rungs, k.Rungs()...)
-	}
-	return c.Reach(rungs)
-}
-
-// Reach is the same with the rungs of the containers as they have been worked
-// out already.
-func (c Case) Reach(containers []load.Rung) coverage.Means {
-	rungs := append(append([]load.Rung(nil), containers...), c.ownedRungs()...)
-	return coverage.Means{Ladder: load.NewLadder(rungs), Has: c.has(), Heads: c.Heads()}
-}
-
-func (c Case) ownedRungs() []load.Rung {
-	out := append([]load.Rung(nil), c.Handles...)
-	out = append(out, c.bandRungs(c.Bands)...)
-	for _, o := range c.Owned {
-		out = append(out, c.ItemRungs(o.Item, load.Owned, o.ID)...)
-	}
-	return out
-}
-
-// bandRungs are what bands give to this person in this room.
-func (c Case) bandRungs(bands []band.Band) []load.Rung {
-	if c.Person.Stature == 0 || len(bands) == 0 {
-		return nil
-	}
-	return band.Rungs(bands, movement.Banded(), c.Person.Stature, band.BoundsIn(c.Room, c.Person.Stature))
-}
-
-// ItemRungs are the loads of a piece of the catalogue to this person in this room.
-func (c Case) ItemRungs(it gear.Item, origin load.Origin, id string) []load.Rung {
-	return append(it.Rungs(origin, id), c.bandRungs(it.Elastics(id))...)
-}
-
-func (c Case) has() map[movement.Capability]bool {
-	has := map[movement.Capability]bool{movement.Lane: c.Room.Lane() >= laneFrom}
-	for _, o := range c.Owned {
-		for _, s := range o.Item.Supplies {
-			has[s] = true
-		}
-	}
-	return has
-}
 
 // Candidate is one thing the plan can choose: a purchase, or a container filled
 // in some way. Group is the container, of which only one state can be at a
@@ -118,7 +32,7 @@ type Candidate struct {
 	Group     string
 	Keep      bool
 	Rungs     []load.Rung
-	Supplies  []movement.Capability
+	Supplies  []capability.Supply
 	Requires  [][]string
 	Filling   string
 	Takes     quantity.Mass
@@ -149,24 +63,25 @@ func (c Candidate) Reach() (low, high, u quantity.Mass) {
 
 // Minutes of work (house values).
 const (
-	fillMinutes = 4
-	packMinutes = 6
+	FillMinutes = 5
+	PackMinutes = 6
 )
 
 // boughtFilling is how much of a filling one purchase gives, in kg, by key of
 // the item (sample data, as the catalogue).
 const boughtFilling = quantity.Mass(50)
 
-// Candidates lists what a plan can choose from, in a fixed order: purchases as
-// in the catalogue, then each container's states. An unknown currency is an
-// error.
-func Candidates(c Case) ([]Candidate, error) {
+// Candidates lists what a plan can choose from, in an order that does not depend on
+// ids: purchases as in the catalogue, then each container's states, containers by what
+// they are. The levels of a container that is filled once are its quarters and those at
+// which it serves targets of the needs. An unknown currency is an error.
+func Candidates(c client.Client, slots []coverage.Slot) ([]Candidate, error) {
 	owned := map[string]bool{}
 	for _, o := range c.Owned {
 		owned[o.Item.Key] = true
 	}
-	sources := c.fillingSources()
-	heads := c.Heads()
+	b := lister{c, levelsOf(c, slots)}
+	sources := b.fillingSources()
 	var out, fills []Candidate
 	for _, it := range gear.All() {
 		if owned[it.Key] {
@@ -178,18 +93,18 @@ func Candidates(c Case) ([]Candidate, error) {
 		}
 		out = append(out, Candidate{
 			Key: it.Key, Name: it.Name, Origin: load.Bought, Cost: price.Minor, Floor: it.Floor,
-			Rungs: c.ItemRungs(it, load.Bought, it.Key), Supplies: it.Supplies, Requires: unowned(it.Needs, owned),
-			Filling: it.Filling, Note: it.Note, Caution: it.Caution, Excluded: c.excludes(it, heads),
+			Rungs: c.ItemRungs(it, load.Bought, it.Key), Supplies: c.ItemSupplies(it), Requires: unowned(it.Needs, owned),
+			Filling: it.Filling, Note: it.Note, Caution: it.Caution, Excluded: b.excludes(it),
 		})
 		for _, k := range vesselsOf(it) {
-			for _, f := range c.states(k, sources) {
+			for _, f := range b.states(k, sources) {
 				f.Requires = append(f.Requires, []string{it.Key})
 				fills = append(fills, f)
 			}
 		}
 	}
-	for _, k := range c.Containers {
-		fills = append(fills, c.states(k, sources)...)
+	for _, k := range b.inOrder() {
+		fills = append(fills, b.states(k, sources)...)
 	}
 	return append(out, fills...), nil
 }
@@ -209,15 +124,21 @@ func unowned(needs [][]string, owned map[string]bool) [][]string {
 	return out
 }
 
-func (c Case) excludes(it gear.Item, heads []space.Headroom) quantity.Phrase {
+func (c lister) excludes(it gear.Item) quantity.Phrase {
 	if it.Drilled && c.Room.Walls == space.NoHoles {
 		return quantity.Say("must be fixed to a wall, and these walls may not be drilled")
 	}
 	if it.Drilled && c.Room.Walls == space.UnknownWall {
 		return quantity.Say("must be fixed to a wall, and nobody has said yet whether these may be drilled")
 	}
-	if h, ok := space.HeadroomFor(heads, it.Head); ok && !h.Fits {
-		return quantity.Say("needs a ceiling of ", quantity.Amount(quantity.KindLength, h.Needed.Value), " for this stature, the room has ", quantity.Amount(quantity.KindLength, float64(c.Room.Ceiling)))
+	if it.OnDoor && c.Room.Door == space.NoDoor {
+		return quantity.Say("hangs in a door, and there is none")
+	}
+	if it.Head == "" {
+		return nil
+	}
+	if needed, ok := space.Fits(c.Person.Stature, c.Room.Ceiling, it.Head); !ok {
+		return quantity.Say("needs a ceiling of ", quantity.Amount(quantity.KindLength, float64(needed)), " for this stature, the room has ", quantity.Amount(quantity.KindLength, float64(c.Room.Ceiling)))
 	}
 	return nil
 }
@@ -249,7 +170,7 @@ type source struct {
 
 // fillingSources lists what containers can be filled with. Wet sand is dry sand
 // and water.
-func (c Case) fillingSources() []source {
+func (c lister) fillingSources() []source {
 	atHand := map[string]bool{"fresh-water": true}
 	for _, key := range c.AtHand {
 		atHand[key] = true
@@ -278,15 +199,13 @@ func (c Case) fillingSources() []source {
 	for _, f := range c.Own {
 		out = append(out, source{filling: f})
 	}
+	slices.SortStableFunc(out, func(a, b source) int { return cmp.Compare(min(1, len(a.buy)), min(1, len(b.buy))) })
 	return out
 }
 
-// fixedShares are the fills offered for a container that stays as it is filled.
-var fixedShares = []float64{1, 0.5}
-
 // states are the ways a container can be: as it is, or filled anew. Of equal
 // ways the one that is at hand and reaches further is kept.
-func (c Case) states(k load.Container, sources []source) []Candidate {
+func (c lister) states(k load.Container, sources []source) []Candidate {
 	var out []Candidate
 	whole := k
 	if rungs := k.Rungs(); len(rungs) > 0 {
@@ -301,6 +220,7 @@ func (c Case) states(k load.Container, sources []source) []Candidate {
 		return out // it stays as it was sold
 	}
 	k.Weighed = quantity.Estimate{}
+	first, served := true, make([]bool, len(c.levels))
 	for _, s := range sources {
 		if k.Kind.Soft != !s.filling.Loose {
 			continue // loose things into hard containers, solid ones into bags
@@ -313,19 +233,16 @@ func (c Case) states(k load.Container, sources []source) []Candidate {
 			out = append(out, c.state(k, s, "any", fillVerb(k)+" "+k.Name+" with "+s.filling.Name+", to any level"))
 			continue
 		}
-		most, _ := k.Vessel.Most(s.filling)
-		for _, share := range fixedShares {
-			k.Volume = min(k.Vessel.Capacity*quantity.Volume(share), most.Volume)
-			name := fmt.Sprintf("Fill %s with %s", k.Name, s.filling.Name)
-			out = append(out, c.state(k, s, fmt.Sprintf("%g", share), name))
+		for _, l := range c.fills(k, s.filling, first, served) {
+			k.Volume = l.volume
+			out = append(out, c.state(k, s, l.name, fmt.Sprintf("Fill %s with %s", k.Name, s.filling.Name)))
 		}
+		first = false
 	}
 	out = undominatedStates(out)
-	k = whole
-	k.ID, k.Name = "", ""
 	for i := range out {
 		_, variant, _ := strings.Cut(out[i].Key, whole.ID)
-		out[i].twin = fmt.Sprintf("%v%s", k, variant)
+		out[i].twin = likeness(whole) + variant
 	}
 	return out
 }
@@ -337,13 +254,13 @@ func fillVerb(k load.Container) string {
 	return "Fill"
 }
 
-func (c Case) state(k load.Container, s source, variant, name string) Candidate {
+func (c lister) state(k load.Container, s source, variant, name string) Candidate {
 	out := Candidate{
 		Key: "fill:" + k.ID + ":" + s.filling.Key + ":" + variant, Name: name, Origin: load.Scrap, Group: k.ID, Rungs: k.Rungs(),
-		Minutes: fillMinutes, Caution: fillCaution(k, s.filling), Container: k.Name, Filling: "",
+		Minutes: FillMinutes, Caution: fillCaution(k, s.filling), Container: k.Name, Filling: "",
 	}
 	if k.Kind.Soft {
-		out.Minutes = packMinutes
+		out.Minutes = PackMinutes
 	}
 	net := k.Volume
 	if k.Adjustable {
@@ -404,25 +321,4 @@ func covers(a, b Candidate) bool {
 		}
 	}
 	return true
-}
-
-// with are the means with a set of candidates in place of today's containers.
-func (c Case) with(all []Candidate, chosen []int) coverage.Means {
-	rungs, has := c.ownedRungs(), c.has()
-	for _, i := range chosen {
-		rungs = append(rungs, all[i].Rungs...)
-		for _, s := range all[i].Supplies {
-			has[s] = true
-		}
-	}
-	return coverage.Means{Ladder: load.NewLadder(rungs), Has: has, Heads: c.Heads()}
-}
-
-func sortedKeys[V any](m map[string]V) []string {
-	out := make([]string, 0, len(m))
-	for k := range m {
-		out = append(out, k)
-	}
-	sort.Strings(out)
-	return out
 }

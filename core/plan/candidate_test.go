@@ -7,17 +7,21 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"scrappyrack/core/capability"
+	"scrappyrack/core/client"
+	"scrappyrack/core/coverage"
 	"scrappyrack/core/gear"
 	"scrappyrack/core/load"
-	"scrappyrack/core/movement"
 	"scrappyrack/core/plan"
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/space"
 )
 
-func candidates(t *testing.T, c plan.Case) map[string]plan.Candidate {
+func candidates(t *testing.T, c client.Client) map[string]plan.Candidate {
 	t.Helper()
-	all, err := plan.Candidates(c)
+	slots, err := coverage.Slots(c.Person)
+	require.NoError(t, err)
+	all, err := plan.Candidates(c, slots)
 	require.NoError(t, err)
 	out := map[string]plan.Candidate{}
 	for _, k := range all {
@@ -89,11 +93,12 @@ func TestWhatIsThereIsNotOffered(t *testing.T) {
 	bar, err := gear.ByKey("door-bar")
 	require.NoError(t, err)
 	assert.NotEmpty(t, candidates(t, c)["straps"].Requires)
-	c.Owned = []plan.Owned{{ID: "mine", Item: bar}}
+	c.Owned = []client.Owned{{ID: "mine", Item: bar}}
 	all := candidates(t, c)
 	assert.NotContains(t, all, "door-bar")
 	assert.Empty(t, all["straps"].Requires, "the bar that is there carries them")
-	assert.True(t, c.Today().Has[movement.HangBar])
+	quality, _ := capability.Requirement{Kind: capability.HangBar}.Best(c.Supplies())
+	assert.InDelta(t, 1, quality, 0)
 }
 
 func TestEmptyJugsComeWithTheirPurchase(t *testing.T) {
@@ -116,6 +121,6 @@ func TestUnknownWallsAreAskedAbout(t *testing.T) {
 	c := household(t)
 	c.Room.Walls = space.UnknownWall
 	assert.Contains(t, candidates(t, c)["wall-bar"].Excluded.In(quantity.Metric), "nobody has said yet")
-	_, err := plan.Candidates(plan.Case{Currency: "QQQ"})
+	_, err := plan.Candidates(client.Client{Currency: "QQQ"}, nil)
 	assert.ErrorContains(t, err, "QQQ")
 }

@@ -13,6 +13,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"scrappyrack/core/optimise"
 	"scrappyrack/core/plan"
 )
 
@@ -27,13 +28,13 @@ func TestAnOutsideSolverAgrees(t *testing.T) {
 		c.Budget = budget
 		p, err := plan.NewProblem(c)
 		require.NoError(t, err)
-		ours, err := plan.Solve(context.Background(), p.Model)
+		ours, err := optimise.Solve(context.Background(), p.Model)
 		require.NoError(t, err)
 		require.True(t, ours.Proven)
 
 		dir := t.TempDir()
 		var lp bytes.Buffer
-		require.NoError(t, plan.WriteLP(&lp, p.Model))
+		require.NoError(t, optimise.WriteLP(&lp, p.Model))
 		model, solution := filepath.Join(dir, "m.lp"), filepath.Join(dir, "m.sol")
 		require.NoError(t, os.WriteFile(model, lp.Bytes(), 0o600))
 		out, err := exec.Command(solver, model, "ratioGap", "0", "allowableGap", "0", "seconds", "100", "solve", "solution", solution).CombinedOutput()
@@ -71,15 +72,15 @@ func chosenIn(t *testing.T, path string) map[int]bool {
 }
 
 func TestExportedModelNamesEverything(t *testing.T) {
-	m := plan.Model{
+	m := optimise.Model{
 		Budget: 100, Limits: []int64{7}, Groups: [][]int{{0, 1}},
-		Options: []plan.Option{{Cost: 40, Use: []int64{3}}, {Cost: 70, Use: []int64{2}, Requires: [][]int{{2}}}, {Cost: 5, Use: []int64{1}, Must: true}},
-		Slots:   []plan.Slot{{Ways: []plan.Way{{Value: 9, Needs: [][]int{{0, 1}}}, {Value: 4}}}},
+		Options: []optimise.Option{{Cost: 40, Use: []int64{3}}, {Cost: 70, Use: []int64{2}, Requires: [][]int{{2}}}, {Cost: 5, Use: []int64{1}, Must: true}},
+		Demands: []optimise.Demand{{Offers: []optimise.Offer{{Value: 9, Needs: [][]int{{0, 1}}}, {Value: 4}}}},
 	}
 	var lp bytes.Buffer
-	require.NoError(t, plan.WriteLP(&lp, m))
-	for _, want := range []string{"Maximize", "Subject To", "req0: x1 - x2 <= 0", "must2: x2 = 1", "+ 40 x0 + 70 x1 + 5 x2 <= 100", "+ 3 x0 + 2 x1 + 1 x2 <= 7", "+ 1 x0 + 1 x1 <= 1", "Binary", "End"} {
+	require.NoError(t, optimise.WriteLP(&lp, m))
+	for _, want := range []string{"Maximize", "Subject To", "req0: + 1 x1 - 1 x2 <= 0", "must2: + 1 x2 = 1", "+ 40 x0 + 70 x1 + 5 x2 <= 100", "+ 3 x0 + 2 x1 + 1 x2 <= 7", "+ 1 x0 + 1 x1 <= 1", "Binary", "End"} {
 		assert.Contains(t, lp.String(), want)
 	}
-	assert.Error(t, plan.WriteLP(&lp, plan.Model{Budget: -1}))
+	assert.Error(t, optimise.WriteLP(&lp, optimise.Model{Budget: -1}))
 }

@@ -1,27 +1,33 @@
 package plan
 
 import (
+	"cmp"
+	"fmt"
 	"math"
-	"sort"
-	"strconv"
+	"slices"
 
+	"scrappyrack/core/client"
 	"scrappyrack/core/coverage"
 	"scrappyrack/core/load"
 	"scrappyrack/core/movement"
+	"scrappyrack/core/optimise"
 	"scrappyrack/core/quantity"
+	"scrappyrack/core/way"
 )
 
 // Problem is a case turned into a model: one model slot for each target of each
 // of the client's slots, worth weight × quality × closeness.
 type Problem struct {
-	Case       Case
+	Client     client.Client
 	Slots      []coverage.Slot
 	Candidates []Candidate
-	Model      Model
+	Model      optimise.Model
 	// Whole is the model value of a perfect board: what Value is out of.
 	Whole int64
 	// needs are the prerequisites proper of each candidate, by index.
-	needs [][][]int
+	needs   [][][]int
+	present way.Item // what is there but the containers
+	names   []string // of the resources beside money, for reasons
 }
 
 // fitSteps is how finely quality × closeness enters the whole-number model.
@@ -32,36 +38,36 @@ const squareDecimetres = 100
 
 // NewProblem builds the model. Errors are those of coverage.Slots and
 // Candidates.
-func NewProblem(c Case) (*Problem, error) {
+func NewProblem(c client.Client) (*Problem, error) {
 	slots, err := coverage.Slots(c.Person)
 	if err != nil {
 		return nil, err
 	}
-	all, err := Candidates(c)
+	all, err := Candidates(c, slots)
 	if err != nil {
 		return nil, err
 	}
-	p := &Problem{Case: c, Slots: slots, Candidates: all}
+	p := &Problem{Client: c, Slots: slots, Candidates: all, present: way.Present(c)}
 	index := map[string]int{}
 	for i, k := range all {
 		index[k.Key] = i
 	}
-	p.Model = Model{Budget: c.Budget}
+	p.Model = optimise.Model{Budget: c.Budget}
 	p.options(index)
 	p.limits()
 	p.groups()
 	p.order()
-	rungs := p.rungs()
+	stock := p.stock()
 	for _, s := range slots {
-		p.slot(s, rungs)
+		p.slot(s, stock)
 	}
 	return p, nil
 }
 
 func (p *Problem) options(index map[string]int) {
 	for _, k := range p.Candidates {
-		o := Option{Cost: k.Cost, Idle: k.Keep, Never: !k.Excluded.Empty() || p.Case.Pins[k.Key] == Never}
-		o.Must = p.Case.Pins[k.Key] == Must && k.Excluded.Empty()
+		o := optimise.Option{Cost: k.Cost, Idle: k.Keep, Never: !k.Excluded.Empty() || p.Client.Pins[k.Key] == client.Never}
+		o.Must = p.Client.Pins[k.Key] == client.Must && k.Excluded.Empty()
 		for _, any := range k.Requires {
 			var set []int
 			for _, key := range any {
@@ -85,11 +91,11 @@ func (p *Problem) order() {
 		kind := ""
 		for _, i := range group {
 			k := p.Candidates[i]
-			if p.Case.Pins[k.Key] != "" {
+			if p.Client.Pins[k.Key] != "" {
 				kind = ""
 				break
 			}
-			kind += k.twin + "|"
+			kind += fmt.Sprintf("%s %v %g %d|", k.twin, k.Requires, float64(k.Takes), k.Cost)
 		}
 		if kind == "" {
 			continue
@@ -106,11 +112,13 @@ func (p *Problem) order() {
 
 // limits are the free floor, and each filling that has to be bought.
 func (p *Problem) limits() {
-	p.Model.Limits = []int64{int64(math.Floor(p.Case.Room.FreeFloor().Value * squareDecimetres))}
+	p.names = []string{"floor"}
+	p.Model.Limits = []int64{int64(math.Floor(p.Client.Room.FreeFloor().Value * squareDecimetres))}
 	var fillings []string
 	for _, k := range p.Candidates {
 		if k.Filling != "" {
 			fillings = append(fillings, k.Key)
+			p.names = append(p.names, k.Name)
 			p.Model.Limits = append(p.Model.Limits, int64(boughtFilling*1000))
 		}
 	}
@@ -128,163 +136,106 @@ func (p *Problem) limits() {
 }
 
 func (p *Problem) groups() {
-	groups := map[string][]int{}
+	at := map[string]int{}
 	for i, k := range p.Candidates {
-		if k.Group != "" {
-			groups[k.Group] = append(groups[k.Group], i)
+		if k.Group == "" {
+			continue
 		}
-	}
-	for _, key := range sortedKeys(groups) {
-		p.Model.Groups = append(p.Model.Groups, groups[key])
+		g, ok := at[k.Group]
+		if !ok {
+			g = len(p.Model.Groups)
+			at[k.Group] = g
+			p.Model.Groups = append(p.Model.Groups, nil)
+		}
+		p.Model.Groups[g] = append(p.Model.Groups[g], i)
 	}
 }
 
-// rungOf is a rung with the candidates it takes: none when all is owned.
-type rungOf struct {
-	load.Rung
-	by []int
-}
-
-// rungs are all that any candidate or owned thing can give, pairs included.
-func (p *Problem) rungs() map[load.Hold][]rungOf {
-	out := map[load.Hold][]rungOf{}
-	var singles []load.Rung
-	by := map[string]int{}
-	for _, r := range p.Case.ownedRungs() {
-		out[r.Hold] = append(out[r.Hold], rungOf{r, nil})
-		singles = append(singles, r)
-	}
+// stock is everything that is there, and every candidate that may be chosen as an option.
+func (p *Problem) stock() *way.Stock {
+	items := []way.Item{p.present}
 	for i, k := range p.Candidates {
 		if p.Model.Options[i].Never {
 			continue
 		}
-		by[k.Key] = i
-		for _, r := range k.Rungs {
-			out[r.Hold] = append(out[r.Hold], rungOf{r, []int{i}})
+		rungs := make([]load.Rung, len(k.Rungs))
+		for n, r := range k.Rungs {
 			r.Things = []string{k.Key} // states of one container are told apart
-			singles = append(singles, r)
+			rungs[n] = r
 		}
+		items = append(items, way.Item{Option: i, Group: k.Group, Rungs: rungs, Supplies: k.Supplies})
 	}
-	for _, r := range load.Pairs(singles) {
-		var set []int
-		for _, key := range r.Things {
-			if i, ok := by[key]; ok {
-				set = append(set, i)
-			}
-		}
-		if len(set) == 2 && p.sameGroup(set[0], set[1]) {
-			continue
-		}
-		out[load.Pair] = append(out[load.Pair], rungOf{r, set})
-	}
-	return out
+	return way.New(p.Client, items)
 }
 
-func (p *Problem) sameGroup(a, b int) bool {
-	return p.Candidates[a].Group != "" && p.Candidates[a].Group == p.Candidates[b].Group
-}
-
-func (p *Problem) slot(s coverage.Slot, rungs map[load.Hold][]rungOf) {
-	heads, has := p.Case.Heads(), p.Case.has()
+func (p *Problem) slot(s coverage.Slot, stock *way.Stock) {
+	var all []way.Way
+	for _, m := range movement.Of(s.Pattern) {
+		if w := stock.Of(m); w.Can() {
+			all = append(all, w)
+		}
+	}
 	for _, target := range coverage.Targets(s.Lo, s.Hi) {
-		var ways []Way
-		for _, m := range movement.Of(s.Pattern) {
-			if !coverage.Blocked(m, p.Case.Person, heads).Empty() {
-				continue
-			}
-			capabilities, ok := p.capabilities(m, has)
-			if !ok {
-				continue
-			}
-			var loads []rungOf
-			if len(m.Body) == 0 {
-				for _, r := range rungs[m.Hold] {
-					if m.Takes(r.Rung) {
-						loads = append(loads, r)
-					}
-				}
-			} else {
-				for _, r := range m.Rungs(nil, p.Case.Person.BodyMass) {
-					loads = append(loads, rungOf{r, nil})
-				}
-			}
-			ways = append(ways, waysAt(loads, m, target, int64(s.Weight), capabilities)...)
+		var offers []optimise.Offer
+		for _, w := range all {
+			offers = append(offers, offersAt(w, target, int64(s.Weight))...)
 		}
-		p.Model.Slots = append(p.Model.Slots, Slot{Ways: ways})
+		p.Model.Demands = append(p.Model.Demands, optimise.Demand{Offers: offers})
 		p.Whole += int64(s.Weight) * fitSteps
 	}
 }
 
-// capabilities are the needs of a movement that are not had, each as the
-// candidates that supply it; ok is false when none does.
-func (p *Problem) capabilities(m movement.Movement, has map[movement.Capability]bool) (needs [][]int, ok bool) {
-	for _, c := range coverage.Lacking(m, has) {
-		var any []int
-		for i, k := range p.Candidates {
-			for _, s := range k.Supplies {
-				if s == c && !p.Model.Options[i].Never {
-					any = append(any, i)
-				}
-			}
-		}
-		if len(any) == 0 {
-			return nil, false
-		}
-		needs = append(needs, any)
-	}
-	return needs, true
-}
-
-// waysAt are the ways of doing one movement at one target: for each closeness
-// that some rung gives, the rungs that are at least as close, gathered in one
-// OR where a single candidate gives them.
-func waysAt(loads []rungOf, m movement.Movement, target quantity.Mass, weight int64, capabilities [][]int) []Way {
+// offersAt are the ways of doing one movement at one target: for each worth that some
+// load gives, the loads that are worth at least as much, gathered in one OR where a single
+// candidate gives them and what else they need is the same.
+func offersAt(w way.Way, target quantity.Mass, weight int64) []optimise.Offer {
 	type close struct {
-		fit int64
-		by  []int
+		fit  int64
+		load *way.Load
+		key  string
 	}
 	var all []close
-	for _, r := range loads {
-		fit := int64(math.Round(coverage.Fit(r.Rung, m.CountsAs, target) * float64(m.Quality) / 100 * fitSteps))
+	for i := range w.Loads {
+		l := &w.Loads[i]
+		fit := int64(math.Round(coverage.Fit(l.Low, l.High, target) * l.Quality * fitSteps))
 		if fit > 0 {
-			all = append(all, close{fit, r.by})
+			all = append(all, close{fit, l, fmt.Sprint(l.Needs)})
 		}
 	}
-	sort.SliceStable(all, func(i, j int) bool { return all[i].fit > all[j].fit })
-	var out []Way
-	var singles []int
+	slices.SortStableFunc(all, func(a, b close) int {
+		return cmp.Or(cmp.Compare(b.fit, a.fit), cmp.Compare(len(a.load.Options), len(b.load.Options)))
+	})
+	var out []optimise.Offer
+	singles := map[string][]int{}
+	done := map[string]bool{} // had without a choice of load
 	seen := map[string]bool{}
 	for i, c := range all {
-		needs := append([][]int{}, capabilities...)
-		switch len(c.by) {
-		case 0:
-			return append(out, Way{Value: weight * c.fit, Needs: needs}) // nothing closer is worth choosing for
-		case 1:
-			if !contains(singles, c.by[0]) {
-				singles = append(singles, c.by[0])
-			}
-			if i+1 < len(all) && all[i+1].fit == c.fit && len(all[i+1].by) == 1 {
-				continue
-			}
-			needs = append(needs, append([]int{}, singles...))
-		default:
-			key := strconv.Itoa(c.by[0]) + "+" + strconv.Itoa(c.by[1])
-			if seen[key] {
-				continue
-			}
-			seen[key] = true
-			needs = append(needs, []int{c.by[0]}, []int{c.by[1]})
+		if done[c.key] {
+			continue
 		}
-		out = append(out, Way{Value: weight * c.fit, Needs: needs})
+		needs := append([][]int{}, c.load.Needs...)
+		switch len(c.load.Options) {
+		case 0:
+			done[c.key] = true // nothing closer is worth choosing for
+		case 1:
+			if !slices.Contains(singles[c.key], c.load.Options[0]) {
+				singles[c.key] = append(singles[c.key], c.load.Options[0])
+			}
+			if i+1 < len(all) && all[i+1].fit == c.fit && all[i+1].key == c.key && len(all[i+1].load.Options) == 1 {
+				continue
+			}
+			needs = append(needs, slices.Clone(singles[c.key]))
+		default:
+			pair := fmt.Sprint(c.load.Options, c.key)
+			if seen[pair] {
+				continue
+			}
+			seen[pair] = true
+			for _, o := range c.load.Options {
+				needs = append(needs, []int{o})
+			}
+		}
+		out = append(out, optimise.Offer{Value: weight * c.fit, Needs: needs})
 	}
 	return out
-}
-
-func contains(list []int, i int) bool {
-	for _, v := range list {
-		if v == i {
-			return true
-		}
-	}
-	return false
 }

@@ -8,7 +8,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"scrappyrack/core/coverage"
+	"scrappyrack/core/client"
 	"scrappyrack/core/gear"
 	"scrappyrack/core/load"
 	"scrappyrack/core/material"
@@ -29,9 +29,9 @@ func container(t *testing.T, id, kind string, capacity quantity.Volume, filling 
 	}
 }
 
-func household(t *testing.T) plan.Case {
-	return plan.Case{
-		Person: coverage.Person{Stature: 1.78, BodyMass: 80, Experience: coverage.Novice, Goal: coverage.General},
+func household(t *testing.T) client.Client {
+	return client.Client{
+		Person: client.Person{Stature: 1.78, BodyMass: 80, Experience: client.Novice, Goal: client.General},
 		Room:   space.Room{Length: 4, Width: 3, Ceiling: 2.5, Taken: 2, Walls: space.Drillable},
 		Containers: []load.Container{
 			container(t, "jug A", "jug", 3.785, "fresh-water", 3.7), container(t, "jug B", "jug", 3.785, "fresh-water", 3.7),
@@ -42,7 +42,7 @@ func household(t *testing.T) plan.Case {
 	}
 }
 
-func solve(t *testing.T, c plan.Case) (*plan.Problem, plan.Plan) {
+func solve(t *testing.T, c client.Client) (*plan.Problem, plan.Plan) {
 	t.Helper()
 	ctx, cancel := context.WithTimeout(context.Background(), 30*time.Second)
 	defer cancel()
@@ -112,7 +112,7 @@ func TestWallsAndCeilingExclude(t *testing.T) {
 
 func TestPinsAreKept(t *testing.T) {
 	c := household(t)
-	c.Pins = map[string]plan.Pin{"flat-bench": plan.Must, "door-anchor": plan.Never}
+	c.Pins = map[string]client.Pin{"flat-bench": client.Must, "door-anchor": client.Never}
 	_, got := solve(t, c)
 	assert.Contains(t, keys(got), "flat-bench")
 	assert.NotContains(t, keys(got), "door-anchor")

@@ -2,10 +2,15 @@ package plan
 
 import (
 	"context"
+	"slices"
 	"strings"
 
+	"scrappyrack/core/client"
 	"scrappyrack/core/coverage"
+	"scrappyrack/core/load"
+	"scrappyrack/core/optimise"
 	"scrappyrack/core/quantity"
+	"scrappyrack/core/way"
 )
 
 // Change is a slot whose coverage a choice moves, both 0 to 1.
@@ -33,11 +38,13 @@ const (
 	RefusedMoney    RefusalKind = "money"   // costs more than is left
 	RefusedRoom     RefusalKind = "room"    // takes more floor than is left
 	RefusedNeeds    RefusalKind = "needs"   // useless without something that is not in
-	RefusedInFavour RefusalKind = "favour"  // fits, but only in place of something better
+	RefusedFilling  RefusalKind = "filling" // what fills it would take more than there is
+	RefusedInFavour RefusalKind = "favour"  // adds too little to count at the targets planned for
 )
 
-// Refusal is a purchase left out, with what it would have added to this plan
-// and what would have to change.
+// Refusal is a purchase left out: why, which is a fact of this plan and no guess at
+// another one (see Instead for that), what the consultant could do at once, and what it
+// would add to this plan if it came for nothing.
 type Refusal struct {
 	Candidate Candidate
 	Kind      RefusalKind
@@ -49,14 +56,14 @@ type Refusal struct {
 // Plan is the answer in the words of the job. Before holds the board of today,
 // After the board with the plan. FloorFree is what is left after it, in m².
 type Plan struct {
-	Answer    Answer
+	Answer    optimise.Answer
 	Whole     int64
 	Chosen    []Choice
 	Kept      []Candidate // containers left as they are that the plan counts on
 	Refused   []Refusal
 	Before    coverage.Board
 	After     coverage.Board
-	Means     coverage.Means
+	Stock     *way.Stock // with the plan
 	Cost      quantity.Money
 	Left      quantity.Money
 	FloorFree float64
@@ -66,7 +73,7 @@ type Plan struct {
 // Make solves the problem and explains the answer. When ctx ends before the
 // proof, the best plan found is explained and Answer.Proven is false.
 func (p *Problem) Make(ctx context.Context) (Plan, error) {
-	answer, err := Solve(ctx, p.Model)
+	answer, err := optimise.Solve(ctx, p.Model)
 	if err != nil {
 		return Plan{}, err
 	}
@@ -74,12 +81,12 @@ func (p *Problem) Make(ctx context.Context) (Plan, error) {
 }
 
 // Explain puts an answer to the model into words.
-func (p *Problem) Explain(a Answer) Plan {
-	c := p.Case
-	means := c.with(p.Candidates, a.Chosen)
+func (p *Problem) Explain(a optimise.Answer) Plan {
+	c := p.Client
+	stock := p.with(a.Chosen)
 	out := Plan{
-		Answer: a, Whole: p.Whole, Means: means,
-		Before: coverage.Hold(p.Slots, c.Person, c.Today()), After: coverage.Hold(p.Slots, c.Person, means),
+		Answer: a, Whole: p.Whole, Stock: stock,
+		Before: coverage.Hold(p.Slots, way.New(c, []way.Item{p.present, {Option: way.Today, Rungs: c.ContainerRungs()}})), After: coverage.Hold(p.Slots, stock),
 		Cost: quantity.Money{Minor: a.Cost, Currency: c.Currency}, Left: quantity.Money{Minor: c.Budget - a.Cost, Currency: c.Currency},
 		FloorFree: c.Room.FreeFloor().Value,
 	}
@@ -94,7 +101,7 @@ func (p *Problem) Explain(a Answer) Plan {
 		out.FloorFree -= k.Floor
 		out.Minutes += k.Minutes
 		without := append(append([]int{}, a.Chosen[:n]...), a.Chosen[n+1:]...)
-		out.Chosen = append(out.Chosen, Choice{Candidate: k, Pinned: c.Pins[k.Key] == Must, Loses: p.changes(p.usable(without), out.After)})
+		out.Chosen = append(out.Chosen, Choice{Candidate: k, Pinned: c.Pins[k.Key] == client.Must, Loses: p.changes(p.usable(without), out.After)})
 	}
 	for i, k := range p.Candidates {
 		if !chosen[i] && k.Group == "" {
@@ -102,6 +109,18 @@ func (p *Problem) Explain(a Answer) Plan {
 		}
 	}
 	return out
+}
+
+// with is the stock with a set of candidates in place of today's containers.
+func (p *Problem) with(chosen []int) *way.Stock {
+	var rungs []load.Rung
+	with := way.Item{Option: way.Today}
+	for _, i := range chosen {
+		rungs = append(rungs, p.Candidates[i].Rungs...)
+		with.Supplies = append(with.Supplies, p.Candidates[i].Supplies...)
+	}
+	with.Rungs = rungs
+	return way.New(p.Client, []way.Item{p.present, with})
 }
 
 // usable drops what lacks a prerequisite, again and again.
@@ -113,7 +132,7 @@ func (p *Problem) usable(set []int) []int {
 		}
 		var out []int
 		for _, i := range set {
-			if met(p.needs[i], in) {
+			if optimise.Met(p.needs[i], in) {
 				out = append(out, i)
 			}
 		}
@@ -131,9 +150,9 @@ const noticed = 0.02
 // board is Before or After according to which is lower.
 func (p *Problem) changes(set []int, board coverage.Board) []Change {
 	var out []Change
-	other := coverage.Hold(p.Slots, p.Case.Person, p.Case.with(p.Candidates, set))
+	other := coverage.Values(p.Slots, p.with(set))
 	for i, s := range board.Slots {
-		low, high := min(s.Value, other.Slots[i].Value), max(s.Value, other.Slots[i].Value)
+		low, high := min(s.Value, other[i]), max(s.Value, other[i])
 		if high-low >= noticed {
 			out = append(out, Change{Slot: s.Slot, Before: low, After: high})
 		}
@@ -141,14 +160,14 @@ func (p *Problem) changes(set []int, board coverage.Board) []Change {
 	return out
 }
 
-func (p *Problem) refuse(i int, a Answer, plan Plan) Refusal {
+func (p *Problem) refuse(i int, a optimise.Answer, plan Plan) Refusal {
 	k := p.Candidates[i]
 	r := Refusal{Candidate: k}
 	if !k.Excluded.Empty() {
 		r.Kind, r.Why = RefusedPlace, k.Excluded
 		return r
 	}
-	if p.Case.Pins[k.Key] == Never {
+	if p.Client.Pins[k.Key] == client.Never {
 		r.Kind, r.Why, r.Would = RefusedPin, quantity.Say("you ruled it out"), quantity.Say("lift the ban")
 		return r
 	}
@@ -156,32 +175,48 @@ func (p *Problem) refuse(i int, a Answer, plan Plan) Refusal {
 		r.Kind, r.Why = RefusedNeeds, quantity.Say("needs "+missing)
 		return r
 	}
-	r.Gains = p.changes(p.added(i, a), plan.After)
-	switch {
+	set := p.added(i, a)
+	r.Gains = p.changes(set, plan.After)
+	short := quantity.Money{Minor: k.Cost - plan.Left.Minor, Currency: p.Client.Currency}
+	switch over := p.over(set); {
 	case len(r.Gains) == 0:
 		r.Kind, r.Why = RefusedNothing, quantity.Say("adds nothing that this plan does not reach already")
-	case k.Cost > plan.Left.Minor:
-		short := quantity.Money{Minor: k.Cost - plan.Left.Minor, Currency: p.Case.Currency}
-		r.Kind, r.Why, r.Would = RefusedMoney, quantity.Say("costs "+short.String()+" more than is left"), quantity.Say(short.String()+" more would let it in")
+	case short.Minor > 0:
+		r.Kind, r.Why = RefusedMoney, quantity.Say("costs "+short.String()+" more than is left")
 	case k.Floor > plan.FloorFree:
 		r.Kind = RefusedRoom
 		r.Why = quantity.Say("stands on ", quantity.Amount(quantity.KindArea, k.Floor), ", ", quantity.Amount(quantity.KindArea, plan.FloorFree), " are left")
-		r.Would = quantity.Say(quantity.Amount(quantity.KindArea, k.Floor-plan.FloorFree), " more of free floor")
+	case over != "":
+		r.Kind, r.Why = RefusedFilling, quantity.Say("what would fill it takes more "+over+" than one purchase brings")
 	default:
-		r.Kind, r.Why = RefusedInFavour, quantity.Say("fits only in place of something that does more")
+		r.Kind, r.Why = RefusedInFavour, quantity.Say("what it adds lies between the targets that the plan is made for")
 	}
 	return r
 }
 
+// over names the resource of which a set takes more than there is; empty when none.
+func (p *Problem) over(set []int) string {
+	for r, limit := range p.Model.Limits {
+		var use int64
+		for _, i := range set {
+			use += p.Model.Options[i].Use[r]
+		}
+		if use > limit {
+			return strings.ToLower(p.names[r])
+		}
+	}
+	return ""
+}
+
 // missing names the prerequisites that are not in the plan.
-func (p *Problem) missing(i int, a Answer) string {
+func (p *Problem) missing(i int, a optimise.Answer) string {
 	in := map[int]bool{}
 	for _, j := range a.Chosen {
 		in[j] = true
 	}
 	var parts []string
 	for _, any := range p.needs[i] {
-		if met([][]int{any}, in) {
+		if optimise.Met([][]int{any}, in) {
 			continue
 		}
 		names := make([]string, len(any))
@@ -195,7 +230,7 @@ func (p *Problem) missing(i int, a Answer) string {
 
 // added is the plan with a candidate put in, and with the containers that only
 // it makes possible, each in its first state.
-func (p *Problem) added(i int, a Answer) []int {
+func (p *Problem) added(i int, a optimise.Answer) []int {
 	set := append(append([]int{}, a.Chosen...), i)
 	used := map[string]bool{}
 	in := map[int]bool{i: true}
@@ -205,7 +240,7 @@ func (p *Problem) added(i int, a Answer) []int {
 	}
 	for j, k := range p.Candidates {
 		o := p.Model.Options[j]
-		if in[j] || k.Group == "" || used[k.Group] || o.Never || len(p.needs[j]) == 0 || !met(p.needs[j], in) {
+		if in[j] || k.Group == "" || used[k.Group] || o.Never || len(p.needs[j]) == 0 || !optimise.Met(p.needs[j], in) {
 			continue
 		}
 		used[k.Group] = true
@@ -213,3 +248,74 @@ func (p *Problem) added(i int, a Answer) []int {
 	}
 	return set
 }
+
+// Instead is what the plan would be with something in it that it leaves out, worked out
+// by solving it so. From is the budget, in minor units, with which a solve takes it by
+// itself, -1 where none tried does, twice the money being the most that is tried. With is
+// the plan with it pinned at today's budget; nil where it does not fit at all. In and Out
+// are what comes in and goes out beside it then.
+type Instead struct {
+	Candidate Candidate
+	From      int64
+	With      *Plan
+	In, Out   []Candidate
+}
+
+// moreMoney are the budgets tried, as multiples of what is missing beside today's.
+var moreMoney = []float64{1, 1.25, 1.5, 2, 3, 5}
+
+// InsteadOf works out what the plan would be with a candidate, by its key, pinned. The
+// error is of ctx, or that there is no such candidate.
+func (p *Problem) InsteadOf(ctx context.Context, a optimise.Answer, key string) (Instead, error) {
+	at := slices.IndexFunc(p.Candidates, func(k Candidate) bool { return k.Key == key })
+	if at < 0 {
+		return Instead{}, &UnknownError{key}
+	}
+	out := Instead{Candidate: p.Candidates[at], From: -1}
+	if p.Model.Options[at].Never {
+		return out, nil
+	}
+	model := p.Model
+	model.Options = slices.Clone(p.Model.Options)
+	model.Options[at].Must = true
+	with, err := optimise.Solve(ctx, model)
+	switch {
+	case err == nil:
+		made := p.Explain(with)
+		out.With = &made
+		for _, i := range with.Chosen {
+			if i != at && !slices.Contains(a.Chosen, i) && !p.Candidates[i].Keep {
+				out.In = append(out.In, p.Candidates[i])
+			}
+		}
+		for _, i := range a.Chosen {
+			if !slices.Contains(with.Chosen, i) && !p.Candidates[i].Keep {
+				out.Out = append(out.Out, p.Candidates[i])
+			}
+		}
+	case ctx.Err() != nil:
+		return out, ctx.Err()
+	}
+	missing := max(1, a.Cost+p.Candidates[at].Cost-p.Model.Budget)
+	model = p.Model
+	for _, times := range moreMoney {
+		model.Budget = p.Model.Budget + int64(float64(missing)*times)
+		if model.Budget > 2*p.Model.Budget+p.Candidates[at].Cost {
+			break
+		}
+		rich, err := optimise.Solve(ctx, model)
+		if ctx.Err() != nil {
+			return out, ctx.Err()
+		}
+		if err == nil && slices.Contains(rich.Chosen, at) {
+			out.From = model.Budget
+			break
+		}
+	}
+	return out, nil
+}
+
+// UnknownError says that nothing that the plan could take is called so.
+type UnknownError struct{ Key string }
+
+func (e *UnknownError) Error() string { return "nothing that a plan could take is called " + e.Key }

@@ -1,6 +1,9 @@
 package quantity
 
-import "strings"
+import (
+	"strconv"
+	"strings"
+)
 
 // Piece is a part of a phrase: words, or a value of a kind in SI (litres for
 // volume).
@@ -12,6 +15,11 @@ type Piece struct {
 
 // Amount is a value inside a phrase.
 func Amount(kind Kind, value float64) Piece { return Piece{Kind: kind, Value: value} }
+
+// Number is a plain number with so many decimals inside a phrase.
+func Number(value float64, decimals int) Piece {
+	return Piece{Text: strconv.FormatFloat(value, 'f', decimals, 64)}
+}
 
 // Phrase is a sentence of the core with its values still in it, so that each
 // reader gets it in units of their own.

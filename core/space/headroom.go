@@ -22,6 +22,16 @@ const (
 	jumpReachClear = 0.30
 	stepClear      = 0.05
 	floorWork      = 0.30
+	lyingPress     = 0.90 // load and arms over a body that lies on the floor or a bench
+	// Greatest grip heights as shares of stature, from memory: seated on the floor trunk
+	// 0.288, arm 0.386 and seat 0.05; on the knees.
+	seatedReach = 0.724
+	kneelReach  = 0.919
+	// Crown heights as shares of stature, from memory: on the knees, on a chair as high as
+	// the knee, on the floor.
+	kneelCrown = 1 - (body.Knee - body.Ankle)
+	chairCrown = body.Knee + 0.52
+	floorCrown = 0.52 + 0.02
 )
 
 // Use is a way of using the height of a room.
@@ -39,7 +49,19 @@ const (
 	JumpReach    Use = "jump-hands-up"
 	StandingUse  Use = "standing"
 	LyingOnFloor Use = "floor"
+	LyingPress   Use = "lying-press"
+	FloorPress   Use = "seated-overhead"
+	KneelPress   Use = "kneeling-overhead"
+	BarOverhead  Use = "bar-overhead"
+	FullPullUp   Use = "full-pull-up"
+	Kneeling     Use = "kneeling"
+	OnChair      Use = "seated"
+	OnTheFloor   Use = "seated-floor"
 )
+
+// DiscRadius is how far a bar's largest discs stand above the grip: 450 mm across (IWF
+// Technical and Competition Rules), in m.
+const DiscRadius = quantity.Length(0.225)
 
 // Allowance is what a use adds: the load's height above the grip or the step's
 // height, both in m and ≥ 0.
@@ -52,9 +74,13 @@ type Allowance struct {
 // derivation. Stature in m.
 //
 //	full hang      1.184 H + 0.35
+//	full pull-up   1.184 H + 0.05 + max(0.30, 0.13 H + 0.10): hang and chin over the bar
 //	bent-knee hang 0.984 H + 0.30
 //	chin over bar  0.984 H + max(0.30, 0.13 H + 0.10)
 //	overhead press 1.204 H + load height + 0.05
+//	seated on the floor, overhead 0.724 H + load height + 0.05; kneeling 0.919 H
+//	bar overhead   1.204 H + 0.225 + 0.05 (discs of 450 mm)
+//	lying press    0.90
 //	step-up        H + step + 0.05
 //	rope H + 0.25, jump H + 0.40, jump with hands up 1.204 H + 0.30, standing H + 0.05
 func Needs(stature quantity.Length, use Use, a Allowance) derivation.Derivation {
@@ -78,6 +104,27 @@ func Needs(stature quantity.Length, use Use, a Allowance) derivation.Derivation 
 	case OverheadUse:
 		d.Value, d.Formula = body.PressReach*h+float64(a.LoadAbove)+overheadClear, "1.204 H + height of the load above the grip + 0.05 m"
 		d.Inputs = append(d.Inputs, derivation.Number("load above the grip", quantity.KindLevel, float64(a.LoadAbove), "stock"))
+	case BarOverhead:
+		d.Value, d.Formula = body.PressReach*h+float64(DiscRadius)+overheadClear, "1.204 H + 0.225 m (discs of 450 mm) + 0.05 m"
+	case FloorPress, KneelPress:
+		reach, words := seatedReach, "0.724 H"
+		if use == KneelPress {
+			reach, words = kneelReach, "0.919 H"
+		}
+		d.Value, d.Formula = reach*h+float64(a.LoadAbove)+overheadClear, words+" + height of the load above the grip + 0.05 m"
+		d.Inputs = append(d.Inputs, derivation.Number("load above the grip", quantity.KindLevel, float64(a.LoadAbove), "stock"))
+		d.Source = "segments from memory (trunk 0.288, arm 0.386, seat 0.05); house allowances"
+	case FullPullUp:
+		d.Value = body.GripReach*h + hangClear + math.Max(hangOver, chinHead*h+chinHeadClear)
+		d.Formula = "1.184 H + 0.05 m + max(0.30 m, 0.13 H + 0.10 m)"
+	case LyingPress:
+		d.Value, d.Formula, d.Inputs = lyingPress, "0.90 m", nil
+	case Kneeling:
+		d.Value, d.Formula = kneelCrown*h+stepClear, "H − 0.246 H + 0.05 m"
+	case OnChair:
+		d.Value, d.Formula = chairCrown*h+stepClear, "0.805 H + 0.05 m"
+	case OnTheFloor:
+		d.Value, d.Formula = floorCrown*h+stepClear, "0.54 H + 0.05 m"
 	case StepUp:
 		d.Value, d.Formula = h+float64(a.Step)+stepClear, "H + step + 0.05 m"
 		d.Inputs = append(d.Inputs, derivation.Number("step", quantity.KindLevel, float64(a.Step), "stock"))
@@ -98,6 +145,21 @@ func Needs(stature quantity.Length, use Use, a Allowance) derivation.Derivation 
 var useNames = map[Use]string{
 	FullHang: "Full hang", BentHang: "Bent-knee hang", ChinOverBar: "Chin over the bar", OverheadUse: "Press overhead, standing",
 	StepUp: "Step-up", Rope: "Rope", Jump: "Jump", JumpReach: "Jump, hands up", StandingUse: "Standing work", LyingOnFloor: "Floor work",
+	LyingPress: "Lying press", FloorPress: "Press seated on the floor", KneelPress: "Press kneeling", BarOverhead: "Bar overhead, standing",
+	FullPullUp: "Pull-up from a full hang", Kneeling: "Kneeling work", OnChair: "Seated on a chair", OnTheFloor: "Seated on the floor",
+}
+
+// Uses lists every use with a rule.
+func Uses() []Use {
+	return []Use{OverheadUse, FullHang, BentHang, ChinOverBar, StepUp, Rope, JumpReach, Jump, StandingUse, LyingOnFloor, LyingPress, FloorPress, KneelPress, BarOverhead, FullPullUp, Kneeling, OnChair, OnTheFloor}
+}
+
+// Fits holds one use against a ceiling in m for a stature in m, with the usual load and
+// step; needed is the ceiling that it takes. A ceiling of 0 has not been measured and
+// stops nothing.
+func Fits(stature, ceiling quantity.Length, use Use) (needed quantity.Length, ok bool) {
+	need := quantity.Length(Needs(stature, use, Allowance{LoadAbove: DefaultLoadAbove, Step: DefaultStep}).Value)
+	return need, ceiling <= 0 || ceiling >= need
 }
 
 // Headroom is one use held against the room's ceiling. Margin = ceiling −
@@ -124,7 +186,7 @@ const DefaultStep = quantity.Length(0.48)
 // ceiling of 0 has not been measured: everything then fits with Known false.
 func Heads(stature, ceiling quantity.Length) []Headroom {
 	var out []Headroom
-	for _, use := range []Use{OverheadUse, FullHang, BentHang, ChinOverBar, StepUp, Rope, JumpReach} {
+	for _, use := range []Use{StandingUse, OverheadUse, FloorPress, FullHang, BentHang, ChinOverBar, StepUp, Rope, JumpReach} {
 		need := Needs(stature, use, Allowance{LoadAbove: DefaultLoadAbove, Step: DefaultStep})
 		h := Headroom{Use: use, Name: useNames[use], Needed: need, Known: ceiling > 0, Fits: true}
 		if h.Known {
@@ -142,8 +204,17 @@ func Heads(stature, ceiling quantity.Length) []Headroom {
 func instead(use Use, stature, ceiling quantity.Length) quantity.Phrase {
 	h := float64(stature)
 	switch use {
+	case StandingUse:
+		return quantity.Say("kneeling and floor work only; nobody stands upright here")
+	case FloorPress:
+		return quantity.Say("presses lying on the floor")
 	case OverheadUse:
-		return quantity.Say("press seated on the floor, or kneeling")
+		for _, low := range []Use{KneelPress, FloorPress} {
+			if _, ok := Fits(stature, ceiling, low); ok {
+				return quantity.Say(map[Use]string{KneelPress: "press kneeling, or seated on the floor", FloorPress: "press seated on the floor"}[low])
+			}
+		}
+		return quantity.Say("presses lying on the floor")
 	case FullHang:
 		if bar := (body.GripReach - bentKnee) * h; float64(ceiling) >= bar+hangOver {
 			return quantity.Say("a bent-knee hang with the bar at ", quantity.Amount(quantity.KindLength, bar), " works")

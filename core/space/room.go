@@ -50,6 +50,38 @@ const (
 // WallRules lists them all.
 func WallRules() []Walls { return []Walls{Drillable, NoHoles, UnknownWall} }
 
+// Door is what the door is that an anchor for bands would hang in.
+type Door string
+
+// The kinds of door: light ones are hollow, glazed, sliding or folding.
+const (
+	SolidDoor   Door = "solid"
+	LightDoor   Door = "light"
+	NoDoor      Door = "none"
+	UnknownDoor Door = "unknown"
+)
+
+// Doors lists them all.
+func Doors() []Door { return []Door{SolidDoor, LightDoor, NoDoor, UnknownDoor} }
+
+// What an anchor in a door may be pulled with (house values), the pull closing the door.
+const (
+	lightDoorPull = quantity.Force(150)
+	solidDoorPull = quantity.Force(400)
+)
+
+// Takes is the most that an anchor in the door may be pulled with, in N: 150 for a light
+// one and for one that nobody has looked at, 0 where there is none.
+func (d Door) Takes() quantity.Force {
+	switch d {
+	case SolidDoor:
+		return solidDoorPull
+	case NoDoor:
+		return 0
+	}
+	return lightDoorPull
+}
+
 // Room is a rectangle with a ceiling. Lengths in m, > 0; Ceiling 0 when not
 // measured. Taken is the floor in m² that other things stand on for good.
 type Room struct {
@@ -58,6 +90,7 @@ type Room struct {
 	Floor                  FloorKind
 	Surface                Surface
 	Walls                  Walls
+	Door                   Door
 	NeighboursBelow        bool
 }
 

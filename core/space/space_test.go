@@ -81,3 +81,27 @@ func TestFreeFloor(t *testing.T) {
 	assert.InDelta(t, 9.5, space.Room{Length: 4, Width: 3, Taken: 2.5}.FreeFloor().Value, 1e-12)
 	assert.Zero(t, space.Room{Length: 2, Width: 1, Taken: 5}.FreeFloor().Value)
 }
+
+// By hand for 1.90 m: standing 1.95 m; seated on the floor 0.724 · 1.90 + 0.10 + 0.05 =
+// 1.5256 m; on the knees 0.919 · 1.90 + 0.15 = 1.8961 m; a bar overhead 1.204 · 1.90 +
+// 0.275 = 2.5626 m; a pull-up from a full hang 1.184 · 1.90 + 0.05 + 0.347 = 2.6466 m.
+func TestHeightsByHand(t *testing.T) {
+	for use, want := range map[space.Use]float64{
+		space.StandingUse: 1.95, space.FloorPress: 1.5256, space.KneelPress: 1.8961, space.BarOverhead: 2.5626, space.FullPullUp: 2.6466, space.LyingPress: 0.9,
+	} {
+		needed, ok := space.Fits(1.90, 1.75, use)
+		assert.InDelta(t, want, float64(needed), 1e-4, use)
+		assert.Equal(t, want <= 1.75, ok, use)
+	}
+	_, ok := space.Fits(1.90, 0, space.FullPullUp)
+	assert.True(t, ok, "what has not been measured stops nothing")
+	for _, u := range space.Uses() {
+		assert.Positive(t, space.Needs(1.7, u, space.Allowance{}).Value, u)
+	}
+	// The chin over the bar asks for more than the hang, never less.
+	for h := quantity.Length(1.4); h < 2.1; h += 0.05 {
+		hang, _ := space.Fits(h, 0, space.FullHang)
+		up, _ := space.Fits(h, 0, space.FullPullUp)
+		assert.GreaterOrEqual(t, float64(up), float64(hang)-1e-9)
+	}
+}

@@ -167,7 +167,7 @@ func (a *API) clients(r huma.API) {
 
 func cardOf(c workbench.CardOf, now time.Time) Card {
 	out := Card{Card: c.Card, Units: c.Units, Lacks: c.Results.Lacks, Covered: c.Results.Board.Covered, Slots: []Slot{},
-		FreeM2: c.Results.Case.Room.FreeFloor().Value, CeilingM: float64(c.Results.Case.Room.Ceiling)}
+		FreeM2: c.Results.Client.Room.FreeFloor().Value, CeilingM: float64(c.Results.Client.Room.Ceiling)}
 	for _, s := range boardOf(c.Results.Board, quantity.System(c.Units)).Slots {
 		s.Ways, s.Why.Inputs, s.ValueWhy.Inputs = []Way{}, []Input{}, []Input{}
 		out.Slots = append(out.Slots, s)

@@ -7,7 +7,6 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"scrappyrack/internal/document"
-	"scrappyrack/internal/workbench"
 )
 
 // handover registers the documents that the client takes home.
@@ -22,7 +21,7 @@ func (a *API) handover(r huma.API) {
 		if err != nil {
 			return nil, problem(err)
 		}
-		pdf, err := document.Book(f, workbench.Work(f), made, in.Paper)
+		pdf, err := document.Book(f, a.Bench.Work(f), made, in.Paper)
 		return &fileOut{"application/pdf", `inline; filename="` + document.FileName(f.Profile.Name) + `.pdf"`, pdf}, err
 	})
 }

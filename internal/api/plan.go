@@ -8,6 +8,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"scrappyrack/core/optimise"
 	"scrappyrack/core/plan"
 	"scrappyrack/core/quantity"
 	"scrappyrack/internal/store"
@@ -44,9 +45,9 @@ type Refusal struct {
 	Key       string   `json:"key"`
 	Name      string   `json:"name"`
 	CostMinor int64    `json:"cost_minor"`
-	Kind      string   `json:"kind" enum:"place,pin,nothing,money,room,needs,favour"`
+	Kind      string   `json:"kind" enum:"place,pin,nothing,money,room,needs,filling,favour"`
 	Why       string   `json:"why"`
-	Would     string   `json:"would" doc:"What would let it in"`
+	Would     string   `json:"would" doc:"What the consultant can do at once; what the plan would be with it is at plan/instead"`
 	Gains     []Change `json:"gains"`
 }
 
@@ -122,7 +123,7 @@ func (a *API) plan(r huma.API) {
 	huma.Register(r, operation(http.MethodGet, "/clients/{client}/plan", "read-plan", "The best set to buy and fill, with reasons", "plan"),
 		func(ctx context.Context, in *Client) (*out, error) {
 			f, made, err := a.planned(ctx, in.ID)
-			if errors.Is(err, plan.ErrImpossible) {
+			if errors.Is(err, optimise.ErrImpossible) {
 				return nil, huma.Error409Conflict("what is pinned does not fit the money, the floor or its prerequisites: unpin something or raise the budget")
 			}
 			if err != nil {
@@ -130,6 +131,52 @@ func (a *API) plan(r huma.API) {
 			}
 			return &out{planOf(f, made)}, nil
 		})
+
+	type insteadIn struct {
+		Client
+		Candidate string `path:"candidate" maxLength:"160"`
+	}
+	type insteadOut struct{ Body Instead }
+	huma.Register(r, operation(http.MethodGet, "/clients/{client}/plan/instead/{candidate}", "read-plan-instead", "What the plan would be with something in it that it leaves out", "plan"),
+		func(ctx context.Context, in *insteadIn) (*insteadOut, error) {
+			ctx, cancel := context.WithTimeout(ctx, planTime)
+			defer cancel()
+			_, got, err := a.Bench.Instead(ctx, who(ctx).PracticeID, in.ID, in.Candidate)
+			if errors.Is(err, optimise.ErrImpossible) {
+				return nil, huma.Error409Conflict("what is pinned does not fit the money, the floor or its prerequisites: unpin something or raise the budget")
+			}
+			if err != nil {
+				return nil, problem(err)
+			}
+			return &insteadOut{insteadOf(got)}, nil
+		})
+}
+
+// Instead is what the plan would be with something in it that it leaves out, worked out by
+// solving it so.
+type Instead struct {
+	Key       string   `json:"key"`
+	FromMinor int64    `json:"from_minor" doc:"A budget with which it is taken by itself, the least of those tried; -1 where it is with none"`
+	Fits      bool     `json:"fits" doc:"It can be had with today's money at all"`
+	Value     float64  `json:"value" doc:"The board's value with it pinned at today's money, 0 to 1"`
+	Covered   int      `json:"covered"`
+	CostMinor int64    `json:"cost_minor"`
+	In        []string `json:"in" doc:"What comes in beside it"`
+	Out       []string `json:"out" doc:"What goes out for it"`
+}
+
+func insteadOf(got plan.Instead) Instead {
+	out := Instead{Key: got.Candidate.Key, FromMinor: got.From, In: []string{}, Out: []string{}}
+	if got.With != nil {
+		out.Fits, out.Value, out.Covered, out.CostMinor = true, got.With.After.Value, got.With.After.Covered, got.With.Cost.Minor
+	}
+	for _, k := range got.In {
+		out.In = append(out.In, k.Name)
+	}
+	for _, k := range got.Out {
+		out.Out = append(out.Out, k.Name)
+	}
+	return out
 }
 
 func (a *API) planned(ctx context.Context, client string) (store.File, *plan.Plan, error) {

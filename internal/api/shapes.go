@@ -82,23 +82,29 @@ type Way struct {
 
 // Slot is one need held against what is reached.
 type Slot struct {
-	Key      string     `json:"key"`
-	Name     string     `json:"name"`
-	RepsLow  int        `json:"reps_low"`
-	RepsHigh int        `json:"reps_high"`
-	PerHand  bool       `json:"per_hand"`
-	Weight   int        `json:"weight"`
-	LoKg     float64    `json:"lo_kg"`
-	HiKg     float64    `json:"hi_kg"`
-	Basis    string     `json:"basis" enum:"test,relative,guess"`
-	Value    float64    `json:"value"`
-	ValueWhy Derivation `json:"value_why"`
-	State    string     `json:"state" enum:"covered,thin,missing"`
-	Reason   string     `json:"reason"`
-	Ticks    []Tick     `json:"ticks"`
-	Gaps     []Gap      `json:"gaps"`
-	Ways     []Way      `json:"ways"`
-	Why      Derivation `json:"why"`
+	Key         string     `json:"key"`
+	Name        string     `json:"name"`
+	RepsLow     int        `json:"reps_low"`
+	RepsHigh    int        `json:"reps_high"`
+	PerHand     bool       `json:"per_hand"`
+	Weight      int        `json:"weight"`
+	LoKg        float64    `json:"lo_kg"`
+	HiKg        float64    `json:"hi_kg"`
+	Basis       string     `json:"basis" enum:"test,relative,guess"`
+	Value       float64    `json:"value" doc:"Over the whole range, from today's to the horizon's"`
+	ValueWhy    Derivation `json:"value_why"`
+	TodayHiKg   float64    `json:"today_hi_kg" doc:"Where today's range ends"`
+	HorizonLoKg float64    `json:"horizon_lo_kg" doc:"Where the range in six months begins"`
+	Today       float64    `json:"today" doc:"Coverage of today's range"`
+	Horizon     float64    `json:"horizon" doc:"Coverage of the range in six months"`
+	Guessed     bool       `json:"guessed" doc:"It would be covered if bands that nobody has read were as guessed"`
+	Notes       []string   `json:"notes" doc:"What has to be said of the tests it rests on"`
+	State       string     `json:"state" enum:"covered,thin,missing"`
+	Reason      string     `json:"reason"`
+	Ticks       []Tick     `json:"ticks"`
+	Gaps        []Gap      `json:"gaps"`
+	Ways        []Way      `json:"ways"`
+	Why         Derivation `json:"why"`
 }
 
 // Board is every need held against what is reached.
@@ -176,12 +182,12 @@ func deskOf(d workbench.Desk) Desk {
 
 func resultsOf(f store.File, r workbench.Results) Results {
 	units := quantity.System(f.Profile.Units)
-	room := r.Case.Room
+	room := r.Client.Room
 	free := room.FreeFloor()
 	out := Results{
-		Lacks: r.Lacks, BodyMassKg: float64(r.Case.Person.BodyMass), MassGuess: r.MassGuessed,
+		Lacks: r.Lacks, BodyMassKg: float64(r.Client.Person.BodyMass), MassGuess: r.MassGuessed,
 		FreeM2: free.Value, FreeWhy: derivationOf(free), LaneM: float64(room.Lane()), LaneWhy: derivationOf(room.ExplainLane()), Lengths: space.Lengths(room.Lane(), carryDistance),
-		Heights: heightsOf(r.Case.Person.Stature), Heads: []Headroom{}, Loads: []Load{}, Batches: batchesOf(r.Batches), Bands: bandStates(r.Bands, units), Reach: reachOf(r.Means.Ladder), Board: boardOf(r.Board, units), Cautions: []Caution{},
+		Heights: heightsOf(r.Client.Person.Stature), Heads: []Headroom{}, Loads: []Load{}, Batches: batchesOf(r.Batches), Bands: bandStates(r.Bands, units), Reach: reachOf(r.Ladder), Board: boardOf(r.Board, units), Cautions: []Caution{},
 	}
 	for _, h := range r.Heads {
 		out.Heads = append(out.Heads, Headroom{string(h.Use), h.Name, h.Needed.Value, float64(h.Margin), h.Fits, h.Known, h.Instead.In(units), derivationOf(h.Needed)})
@@ -201,8 +207,12 @@ func boardOf(b coverage.Board, units quantity.System) Board {
 		s := c.Slot
 		one := Slot{
 			Key: s.Key, Name: s.Name, RepsLow: s.RepsLow, RepsHigh: s.RepsHigh, PerHand: s.PerHand, Weight: s.Weight,
-			LoKg: float64(s.Lo), HiKg: float64(s.Hi), Basis: string(s.Basis), Value: c.Value, ValueWhy: derivationOf(c.Explain()), State: string(c.State), Reason: c.Reason.In(units),
+			LoKg: float64(s.Lo), HiKg: float64(s.Hi), Basis: string(s.Basis), Value: c.Value, ValueWhy: derivationOf(c.Explain()), State: string(c.State), Reason: c.Reason.In(units), Guessed: c.Guessed,
+			TodayHiKg: float64(s.Today.Hi), HorizonLoKg: float64(s.Horizon.Lo), Today: c.Today, Horizon: c.Horizon, Notes: []string{},
 			Ticks: []Tick{}, Gaps: []Gap{}, Ways: []Way{}, Why: derivationOf(s.Derivation),
+		}
+		for _, n := range s.Notes {
+			one.Notes = append(one.Notes, n.In(units))
 		}
 		for _, t := range c.Ticks {
 			one.Ticks = append(one.Ticks, Tick{float64(t.At), float64(t.To), string(t.Rung.Origin), t.Rung.Label, t.Movement.Name, t.Rung.Note.In(units)})
@@ -216,7 +226,7 @@ func boardOf(b coverage.Board, units quantity.System) Board {
 			if hold == "" {
 				hold = string(load.Body)
 			}
-			one.Ways = append(one.Ways, Way{m.Name, hold, w.Value, w.Why.In(units), m.Easier, m.Standard, m.Caution})
+			one.Ways = append(one.Ways, Way{m.Name, hold, w.Value, w.Why().In(units), m.Easier, m.Standard, m.Caution})
 		}
 		out.Slots = append(out.Slots, one)
 	}

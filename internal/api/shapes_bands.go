@@ -2,6 +2,7 @@ package api
 
 import (
 	"scrappyrack/core/band"
+	"scrappyrack/core/movement"
 	"scrappyrack/core/quantity"
 	"scrappyrack/internal/store"
 	"scrappyrack/internal/workbench"
@@ -23,7 +24,7 @@ type BandMovement struct {
 
 func bandMovements() []BandMovement {
 	var out []BandMovement
-	for _, m := range band.Movements() {
+	for _, m := range movement.Elastic() {
 		one := BandMovement{Key: m.Key, Name: m.Name, Place: string(m.Place), Side: string(m.Side), Level: m.Level(), View: string(m.View), Kinds: []string{}, Held: m.Held, Caution: m.Caution, Adjusted: []string{}}
 		if one.View == "" {
 			one.View = string(band.FromSide)

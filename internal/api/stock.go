@@ -11,7 +11,6 @@ import (
 	"scrappyrack/core/quantity"
 	"scrappyrack/internal/document"
 	"scrappyrack/internal/store"
-	"scrappyrack/internal/workbench"
 )
 
 // StockMore is what is added to a client's stock at once.
@@ -148,7 +147,7 @@ func (a *API) stock(r huma.API) {
 			if in.Only != "" {
 				only = strings.Split(in.Only, ",")
 			}
-			body, err := document.Tags(f, workbench.Work(f), document.TagsWish{
+			body, err := document.Tags(f, a.Bench.Work(f), document.TagsWish{
 				Sheet: sheet, Only: only, Skip: min(in.Skip, sheet.Columns*sheet.Rows-1), Made: time.Unix(f.UpdatedAt, 0).UTC(),
 				Link: func(id string) string { return in.At + "/c/" + f.ID + "/loads?of=" + id },
 			})

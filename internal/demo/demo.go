@@ -75,7 +75,7 @@ func loft() store.File {
 	f.Profile.Experience, f.Profile.Goal, f.Profile.Days, f.Profile.Minutes = "novice", "general", 3, 35
 	f.Profile.BudgetMinor, f.Profile.Currency = 22000, "GBP"
 	f.Profile.Note = "Hand-luggage staircase: nothing wider than 70 cm goes up."
-	f.Space = store.Space{LengthM: 4.6, WidthM: 2.9, CeilingM: 2.08, TakenM2: 3.2, Floor: "timber", Surface: "wood", Walls: "drill", NeighboursBelow: true}
+	f.Space = store.Space{LengthM: 4.6, WidthM: 2.9, CeilingM: 2.08, TakenM2: 3.2, Floor: "timber", Surface: "wood", Walls: "drill", Door: "solid", NeighboursBelow: true}
 	f.AtHand = store.Words{"fresh-water", "rice", "books"}
 	f.Containers = []store.Container{
 		jug("jug-a", "jug A", 3.785, 0.06, 0.245, "fresh-water", 3.7),
@@ -116,7 +116,7 @@ func garage() store.File {
 	f.Profile.StatureM, f.Profile.BodyMassKg, f.Profile.Sex = 1.88, 94, "male"
 	f.Profile.Experience, f.Profile.Goal, f.Profile.Days, f.Profile.Minutes = "intermediate", "strength", 4, 50
 	f.Profile.BudgetMinor, f.Profile.Currency, f.Profile.Units = 65000, "USD", "us"
-	f.Space = store.Space{LengthM: 5.79, WidthM: 2.74, CeilingM: 2.62, TakenM2: 2.5, Floor: "slab", Surface: "concrete", Walls: "drill"}
+	f.Space = store.Space{LengthM: 5.79, WidthM: 2.74, CeilingM: 2.62, TakenM2: 2.5, Floor: "slab", Surface: "concrete", Walls: "drill", Door: "light"}
 	f.AtHand = store.Words{"fresh-water", "dry-sand", "gravel"}
 	f.Containers = []store.Container{
 		jug("can-1", "jerry can 1", 18.9, 0.9, 0.36, "fresh-water", 8),

@@ -45,7 +45,7 @@ func TestDemoFilesAreSound(t *testing.T) {
 		r := workbench.Work(f)
 		assert.Empty(t, r.Lacks, f.Profile.Name)
 		assert.Len(t, r.Loads, len(f.Containers), f.Profile.Name)
-		assert.Len(t, r.Case.Owned, len(f.Gear), f.Profile.Name)
+		assert.Len(t, r.Client.Owned, len(f.Gear), f.Profile.Name)
 		states := map[string]bool{}
 		for _, s := range r.Board.Slots {
 			states[string(s.State)] = true

@@ -191,7 +191,7 @@ func (b book) needs() {
 	var rows [][]string
 	for _, c := range b.plan.After.Slots {
 		way := ""
-		if len(c.Ways) > 0 && c.Ways[0].Why.Empty() {
+		if len(c.Ways) > 0 && c.Ways[0].Why().Empty() {
 			way = c.Ways[0].Movement.Name
 		}
 		reason := c.Reason.In(b.units)

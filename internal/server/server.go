@@ -94,7 +94,7 @@ func New(o Options) *Server {
 	}
 	r.Group(func(r chi.Router) {
 		r.Use(compressed(), manager.LoadAndSave, signInLimit)
-		s.API = (&api.API{Store: o.Store, Bench: workbench.New(o.Store), Sessions: s.sessions, Scales: scales, StandIns: s.standIns, Demo: o.Demo, Version: o.Version}).Mount(r)
+		s.API = (&api.API{Store: o.Store, Bench: workbench.New(o.Store, time.Now), Sessions: s.sessions, Scales: scales, StandIns: s.standIns, Demo: o.Demo, Version: o.Version}).Mount(r)
 	})
 	r.NotFound(files(front()))
 	r.MethodNotAllowed(func(w http.ResponseWriter, _ *http.Request) {

@@ -98,13 +98,13 @@ func TestReasonsSpeakTheClientsUnits(t *testing.T) {
 	}
 	var metric, us api.Desk
 	b.do("GET", "/api/v1/clients/demo-loft", "").into(t, &metric)
-	assert.Contains(t, find(metric), "needs 2.351 m of height, the room has 2.080 m")
+	assert.Contains(t, find(metric), "needs 2.371 m of height, the room has 2.080 m")
 	p := metric.File.Profile
 	p.Units = "us"
 	body := mustJSON(t, p)
 	b.do("PUT", "/api/v1/clients/demo-loft/profile", body, "If-Match", `"1"`)
 	b.do("GET", "/api/v1/clients/demo-loft", "").into(t, &us)
-	assert.Contains(t, find(us), `needs 7' 8½" of height`)
+	assert.Contains(t, find(us), `needs 7' 9⅜" of height`)
 }
 
 // Every number of the desk is finite, and each that can be opened says how.

@@ -9,6 +9,7 @@ import (
 
 	"scrappyrack/core/band"
 	"scrappyrack/core/load"
+	"scrappyrack/core/movement"
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/space"
 	"scrappyrack/internal/store"
@@ -144,7 +145,7 @@ func checkBands(f store.File, say func(...any) string) error {
 		}
 	}
 	for _, r := range f.Rigs {
-		if _, ok := band.MovementByKey(r.ID); !ok {
+		if _, ok := movement.ElasticByKey(r.ID); !ok {
 			return &FieldError{"id", fmt.Sprintf("no band movement is called %q", r.ID)}
 		}
 		s := band.Set{Rig: rigOf(r)}
@@ -212,7 +213,7 @@ func (b *Bench) Pull(ctx context.Context, practice, id string, rig store.Rig, us
 }
 
 func pulled(f store.File, rig store.Rig, usual bool, wish *Wish) (*Pulled, error) {
-	m, ok := band.MovementByKey(rig.ID)
+	m, ok := movement.ElasticByKey(rig.ID)
 	if !ok {
 		return nil, &FieldError{"rig.id", fmt.Sprintf("no band movement is called %q", rig.ID)}
 	}

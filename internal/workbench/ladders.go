@@ -3,12 +3,14 @@ package workbench
 import (
 	"context"
 
+	"scrappyrack/core/client"
 	"scrappyrack/core/gear"
 	"scrappyrack/core/load"
 	"scrappyrack/core/material"
 	"scrappyrack/core/movement"
 	"scrappyrack/core/plan"
 	"scrappyrack/core/quantity"
+	"scrappyrack/core/way"
 	"scrappyrack/internal/store"
 )
 
@@ -38,9 +40,6 @@ type Closed struct {
 	Closing *load.Closing
 }
 
-// fillMinutes is how long filling one thing takes (house value).
-const fillMinutes = 5
-
 // Ladders works out the ladder of every hold. counter is the height of a place
 // to push from, in m, 0 for none.
 func (b *Bench) Ladders(ctx context.Context, practice, id string, counter quantity.Length) (*Ladders, error) {
@@ -48,17 +47,22 @@ func (b *Bench) Ladders(ctx context.Context, practice, id string, counter quanti
 	if err != nil {
 		return nil, err
 	}
-	c := caseOf(f, s)
-	rungs := c.Today().Ladder
+	c := clientOf(f, s, b.at)
+	rungs := way.Reach(c).Ladder()
 	out := &Ladders{Units: unitsOf(f), Currency: f.Profile.Currency, Names: map[string]string{}}
 	offers := s.offers(f, c)
 	sticks := load.Ladder{}
 	sticks.Add(s.stickRungs())
 	for _, h := range load.Holds() {
 		if h == load.Band {
-			for _, key := range movement.Banded() {
-				m, _ := movement.ByKey(key)
-				out.add(LadderPart{Hold: h, Movement: m, Rungs: m.Rungs(rungs, 0)}, offers, nil)
+			for _, m := range movement.Banded() {
+				var mine []load.Rung
+				for _, r := range rungs[h] {
+					if m.Takes(r) {
+						mine = append(mine, r)
+					}
+				}
+				out.add(LadderPart{Hold: h, Movement: m, Rungs: mine}, offers, nil)
 			}
 			continue
 		}
@@ -124,7 +128,7 @@ func (l *Ladders) add(p LadderPart, offers []load.Offer, unchecked []load.Rung) 
 
 // offers are the ways to close a gap: every empty container, and every thing
 // that is refilled, with each filling at hand; and every piece of the catalogue.
-func (s *stock) offers(f store.File, at plan.Case) []load.Offer {
+func (s *stock) offers(f store.File, at client.Client) []load.Offer {
 	var fillings []material.Filling
 	for _, key := range f.AtHand {
 		if filling, ok := s.fillings[key]; ok && filling.Key != "stuffing" && filling.Key != "concrete" {
@@ -144,7 +148,7 @@ func (s *stock) offers(f store.File, at plan.Case) []load.Offer {
 			k := c
 			k.Filling, k.Adjustable, k.Weighed = filling, true, quantity.Estimate{}
 			out = append(out, load.Offer{
-				Name: "fill " + c.Name + " with " + filling.Name, Rungs: k.Rungs(), Minutes: fillMinutes, Single: !c.Adjustable,
+				Name: "fill " + c.Name + " with " + filling.Name, Rungs: k.Rungs(), Minutes: plan.FillMinutes, Single: !c.Adjustable,
 			})
 		}
 	}

@@ -67,7 +67,7 @@ func (b *Bench) Pack(ctx context.Context, practice, id, container string, target
 	if room <= 0 {
 		return nil, &FieldError{"target_kg", "what lies in it already leaves no room"}
 	}
-	if most, ok := c.Limit(c.Kind.Holds[0], c.Volume); ok && most > 0 && target > most {
+	if most, ok := c.Limit(c.Kind.Holds[0]); ok && most > 0 && target > most {
 		return nil, &FieldError{"target_kg", quantity.Say("its handle or straps are taken to be good for ", quantity.Amount(quantity.KindMass, float64(most))).In(out.Units)}
 	}
 	for _, t := range f.Things {

@@ -5,27 +5,30 @@ import (
 	"errors"
 
 	"scrappyrack/core/caution"
+	"scrappyrack/core/client"
 	"scrappyrack/core/coverage"
 	"scrappyrack/core/gear"
 	"scrappyrack/core/load"
 	"scrappyrack/core/movement"
+	"scrappyrack/core/optimise"
 	"scrappyrack/core/plan"
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/space"
+	"scrappyrack/core/way"
 	"scrappyrack/internal/store"
 )
 
 // Results is everything worked out from a file, but for the plan. Loads are
 // those of the file's containers, in its order.
 type Results struct {
-	Case        plan.Case
+	Client      client.Client
 	Lacks       string // what has to be said before needs can be worked out
 	MassGuessed bool
 	Heads       []space.Headroom
 	Loads       []Loaded
 	Batches     []BatchOf
 	Bands       []BandOf
-	Means       coverage.Means
+	Ladder      load.Ladder
 	Board       coverage.Board
 	Cautions    []caution.Caution
 }
@@ -75,12 +78,12 @@ func (l Loaded) Most() (load.Fill, quantity.Phrase) {
 // guessedBMI stands in for a body mass that nobody has said (house value).
 const guessedBMI = 24
 
-// Work runs the core on a file. It never fails: what is not known yet is said
-// in Lacks.
-func Work(f store.File) Results { return work(f, stockOf(f)) }
+// Work runs the core on a file, without a clock. It never fails: what is not known yet is
+// said in Lacks.
+func Work(f store.File) Results { return work(f, stockOf(f), around{}) }
 
-func work(f store.File, stock *stock) Results {
-	r := Results{Case: caseOf(f, stock), Batches: stock.batches, Bands: stock.bands}
+func work(f store.File, stock *stock, at around) Results {
+	r := Results{Client: clientOf(f, stock, at), Batches: stock.batches, Bands: stock.bands}
 	if f.Profile.BodyMassKg == 0 && f.Profile.StatureM > 0 {
 		r.MassGuessed = true
 	}
@@ -95,35 +98,36 @@ func work(f store.File, stock *stock) Results {
 		l := stock.loaded(c, weighedAt[c.ID])
 		r.Loads, rungs = append(r.Loads, l), append(rungs, l.Rungs...)
 	}
-	r.Cautions = caution.For(r.Case)
+	r.Cautions = caution.For(r.Client)
 	if f.Profile.StatureM == 0 {
 		r.Lacks = "stature"
-		r.Means = coverage.Means{Ladder: r.Case.Reach(rungs).Ladder}
+		r.Ladder = way.ReachWith(r.Client, rungs).Ladder()
 		return r
 	}
-	r.Heads = r.Case.Heads()
-	r.Means = r.Case.Reach(rungs)
-	slots, err := coverage.Slots(r.Case.Person)
+	r.Heads = space.Heads(r.Client.Person.Stature, r.Client.Room.Ceiling)
+	reach := way.ReachWith(r.Client, rungs)
+	r.Ladder = reach.Ladder()
+	slots, err := coverage.Slots(r.Client.Person)
 	if err != nil {
 		r.Lacks = err.Error()
 		return r
 	}
-	r.Board = coverage.Hold(slots, r.Case.Person, r.Means)
+	r.Board = coverage.Hold(slots, reach)
 	return r
 }
 
-// caseOf turns what is kept into what the core works on. A file that passed
+// clientOf turns what is kept into what the core works on. A file that passed
 // check has no unknown keys; an unknown one is left out.
-func caseOf(f store.File, s *stock) plan.Case {
+func clientOf(f store.File, s *stock, at around) client.Client {
 	p := f.Profile
-	c := plan.Case{
-		Person: coverage.Person{
-			Stature: quantity.Length(p.StatureM), BodyMass: quantity.Mass(p.BodyMassKg), Sex: coverage.Sex(p.Sex),
-			Experience: coverage.Experience(p.Experience), Goal: coverage.Goal(p.Goal),
+	c := client.Client{
+		Person: client.Person{
+			Stature: quantity.Length(p.StatureM), BodyMass: quantity.Mass(p.BodyMassKg), Sex: client.Sex(p.Sex),
+			Experience: client.Experience(p.Experience), Goal: client.Goal(p.Goal), Now: at.seconds(),
 		},
 		Room:   roomOf(f),
 		AtHand: f.AtHand, Own: s.own(), Containers: s.usable(), Handles: s.handleRungs(), Bands: fit(s.bands),
-		Currency: p.Currency, Budget: p.BudgetMinor, Pins: map[string]plan.Pin{},
+		Currency: p.Currency, Budget: p.BudgetMinor, Pins: map[string]client.Pin{}, Memo: at.memo,
 	}
 	if p.BodyMassKg == 0 {
 		c.Person.BodyMass = quantity.Mass(guessedBMI * p.StatureM * p.StatureM)
@@ -132,15 +136,15 @@ func caseOf(f store.File, s *stock) plan.Case {
 		c.Person.Limits = append(c.Person.Limits, movement.Limit(l))
 	}
 	for _, t := range f.Tests {
-		c.Person.Tests = append(c.Person.Tests, coverage.Test{Movement: t.Movement, Load: quantity.Mass(t.LoadKg), Reps: t.Reps, Reserve: t.Reserve})
+		c.Person.Tests = append(c.Person.Tests, client.Test{Movement: t.Movement, Load: quantity.Mass(t.LoadKg), Reps: t.Reps, Reserve: t.Reserve, At: t.DoneAt, AtLeast: t.AtLeast})
 	}
 	for _, g := range f.Gear {
 		if item, err := gear.ByKey(g.Item); err == nil {
-			c.Owned = append(c.Owned, plan.Owned{ID: g.ID, Item: item})
+			c.Owned = append(c.Owned, client.Owned{ID: g.ID, Item: item})
 		}
 	}
 	for _, pin := range f.Pins {
-		c.Pins[pin.ID] = plan.Pin(pin.Pin)
+		c.Pins[pin.ID] = client.Pin(pin.Pin)
 	}
 	return c
 }
@@ -149,7 +153,7 @@ func roomOf(f store.File) space.Room {
 	return space.Room{
 		Length: quantity.Length(f.Space.LengthM), Width: quantity.Length(f.Space.WidthM), Ceiling: quantity.Length(f.Space.CeilingM),
 		Taken: f.Space.TakenM2, Floor: space.FloorKind(f.Space.Floor), Surface: space.Surface(f.Space.Surface),
-		Walls: space.Walls(f.Space.Walls), NeighboursBelow: f.Space.NeighboursBelow,
+		Walls: space.Walls(f.Space.Walls), Door: space.Door(f.Space.Door), NeighboursBelow: f.Space.NeighboursBelow,
 	}
 }
 
@@ -159,16 +163,18 @@ func (b *Bench) Plan(ctx context.Context, practice, id string) (store.File, *pla
 	if err != nil {
 		return f, nil, err
 	}
-	made, err := PlanOf(ctx, f)
+	made, err := planOf(ctx, f, b.at)
 	return f, made, err
 }
 
 // PlanOf plans for a file; nil when too little is known.
-func PlanOf(ctx context.Context, f store.File) (*plan.Plan, error) {
+func PlanOf(ctx context.Context, f store.File) (*plan.Plan, error) { return planOf(ctx, f, around{}) }
+
+func planOf(ctx context.Context, f store.File, at around) (*plan.Plan, error) {
 	if f.Profile.StatureM == 0 {
 		return nil, nil
 	}
-	p, err := plan.NewProblem(caseOf(f, stockOf(f)))
+	p, err := plan.NewProblem(clientOf(f, stockOf(f), at))
 	if err != nil {
 		return nil, err
 	}
@@ -177,4 +183,29 @@ func PlanOf(ctx context.Context, f store.File) (*plan.Plan, error) {
 		return nil, err
 	}
 	return &made, nil
+}
+
+// Instead works out what the plan would be with something in it that it leaves out.
+func (b *Bench) Instead(ctx context.Context, practice, id, candidate string) (store.File, plan.Instead, error) {
+	f, err := b.store.Load(ctx, practice, id)
+	if err != nil {
+		return f, plan.Instead{}, err
+	}
+	if f.Profile.StatureM == 0 {
+		return f, plan.Instead{}, &FieldError{"stature_m", "a plan needs the client's stature first"}
+	}
+	p, err := plan.NewProblem(clientOf(f, stockOf(f), b.at))
+	if err != nil {
+		return f, plan.Instead{}, err
+	}
+	now, err := optimise.Solve(ctx, p.Model)
+	if err != nil {
+		return f, plan.Instead{}, err
+	}
+	got, err := p.InsteadOf(ctx, now, candidate)
+	var unknown *plan.UnknownError
+	if errors.As(err, &unknown) {
+		return f, got, store.ErrNotFound
+	}
+	return f, got, err
 }

@@ -7,15 +7,42 @@ import (
 	"crypto/rand"
 	"encoding/base32"
 	"strings"
+	"time"
 
+	"scrappyrack/core/band"
 	"scrappyrack/internal/store"
 )
 
 // Bench runs the use cases on a store.
-type Bench struct{ store *store.Store }
+type Bench struct {
+	store *store.Store
+	at    around
+}
 
-// New makes a bench.
-func New(s *store.Store) *Bench { return &Bench{s} }
+// mostRanges is how many ranges of bands a bench remembers.
+const mostRanges = 8192
+
+// New makes a bench whose clock is now.
+func New(s *store.Store, now func() time.Time) *Bench {
+	return &Bench{s, around{band.NewMemo(mostRanges), now}}
+}
+
+// around is what working something out takes beside the file: what was worked out of
+// bands before (may be nil), and the clock (nil where dates do not matter).
+type around struct {
+	memo *band.Memo
+	now  func() time.Time
+}
+
+func (a around) seconds() int64 {
+	if a.now == nil {
+		return 0
+	}
+	return a.now().Unix()
+}
+
+// Work works out a file as the bench does.
+func (b *Bench) Work(f store.File) Results { return work(f, stockOf(f), b.at) }
 
 // Desk is a client's file with everything worked out from it.
 type Desk struct {
@@ -51,7 +78,7 @@ func (b *Bench) desk(ctx context.Context, practice string, f store.File) (Desk, 
 	if err != nil {
 		return Desk{}, err
 	}
-	return Desk{File: f, Steps: steps, Results: Work(f)}, nil
+	return Desk{File: f, Steps: steps, Results: b.Work(f)}, nil
 }
 
 // Create adds a client with a name.
@@ -86,7 +113,7 @@ func (b *Bench) Change(ctx context.Context, practice, id string, revision int64,
 		}
 		stock, err := check(*f)
 		if err == nil {
-			working = workAside(f.Clone(), stock)
+			working = workAside(f.Clone(), stock, b.at)
 		}
 		return err
 	})
@@ -108,7 +135,7 @@ func (b *Bench) Change(ctx context.Context, practice, id string, revision int64,
 
 // workAside works a file out while it is being written to disk. What comes back
 // is nil when that went wrong.
-func workAside(f store.File, s *stock) chan *Results {
+func workAside(f store.File, s *stock, at around) chan *Results {
 	out := make(chan *Results, 1)
 	go func() {
 		defer func() {
@@ -116,7 +143,7 @@ func workAside(f store.File, s *stock) chan *Results {
 				out <- nil
 			}
 		}()
-		r := work(f, s)
+		r := work(f, s, at)
 		out <- &r
 	}()
 	return out
@@ -167,7 +194,7 @@ func (b *Bench) Cards(ctx context.Context, practice, contains string, limit int)
 		if err != nil {
 			return nil, 0, err
 		}
-		out = append(out, CardOf{c, f.Profile.Units, Work(f)})
+		out = append(out, CardOf{c, f.Profile.Units, b.Work(f)})
 	}
 	return out, total, nil
 }

@@ -80,6 +80,6 @@ func TestLittleIsEnoughToBegin(t *testing.T) {
 	r := workbench.Work(f)
 	assert.Empty(t, r.Lacks)
 	assert.True(t, r.MassGuessed)
-	assert.InDelta(t, 24*1.8*1.8, float64(r.Case.Person.BodyMass), 1e-9)
+	assert.InDelta(t, 24*1.8*1.8, float64(r.Client.Person.BodyMass), 1e-9)
 	assert.NotEmpty(t, r.Board.Slots)
 }

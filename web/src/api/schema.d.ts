@@ -498,6 +498,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/clients/{client}/plan/instead/{candidate}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the plan would be with something in it that it leaves out */
+        get: operations["read-plan-instead"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/clients/{client}/plates/{item}": {
         parameters: {
             query?: never;
@@ -2039,6 +2056,29 @@ export interface components {
             /** Format: double */
             value: number;
         };
+        Instead: {
+            /** Format: int64 */
+            cost_minor: number;
+            /** Format: int64 */
+            covered: number;
+            /** @description It can be had with today's money at all */
+            fits: boolean;
+            /**
+             * Format: int64
+             * @description A budget with which it is taken by itself, the least of those tried; -1 where it is with none
+             */
+            from_minor: number;
+            /** @description What comes in beside it */
+            in: string[];
+            key: string;
+            /** @description What goes out for it */
+            out: string[];
+            /**
+             * Format: double
+             * @description The board's value with it pinned at today's money, 0 to 1
+             */
+            value: number;
+        };
         Ladder: {
             hold: string;
             /** @description Of bands: the movement in which they give this; empty otherwise */
@@ -2625,10 +2665,10 @@ export interface components {
             gains: components["schemas"]["Change"][];
             key: string;
             /** @enum {string} */
-            kind: "place" | "pin" | "nothing" | "money" | "room" | "needs" | "favour";
+            kind: "place" | "pin" | "nothing" | "money" | "room" | "needs" | "filling" | "favour";
             name: string;
             why: string;
-            /** @description What would let it in */
+            /** @description What the consultant can do at once; what the plan would be with it is at plan/instead */
             would: string;
         };
         RepMaxAnswer: {
@@ -2828,12 +2868,26 @@ export interface components {
             /** @enum {string} */
             basis: "test" | "relative" | "guess";
             gaps: components["schemas"]["Gap"][];
+            /** @description It would be covered if bands that nobody has read were as guessed */
+            guessed: boolean;
             /** Format: double */
             hi_kg: number;
+            /**
+             * Format: double
+             * @description Coverage of the range in six months
+             */
+            horizon: number;
+            /**
+             * Format: double
+             * @description Where the range in six months begins
+             */
+            horizon_lo_kg: number;
             key: string;
             /** Format: double */
             lo_kg: number;
             name: string;
+            /** @description What has to be said of the tests it rests on */
+            notes: string[];
             per_hand: boolean;
             reason: string;
             /** Format: int64 */
@@ -2843,7 +2897,20 @@ export interface components {
             /** @enum {string} */
             state: "covered" | "thin" | "missing";
             ticks: components["schemas"]["Tick"][];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Coverage of today's range
+             */
+            today: number;
+            /**
+             * Format: double
+             * @description Where today's range ends
+             */
+            today_hi_kg: number;
+            /**
+             * Format: double
+             * @description Over the whole range, from today's to the horizon's
+             */
             value: number;
             value_why: components["schemas"]["Derivation"];
             ways: components["schemas"]["Way"][];
@@ -4513,6 +4580,38 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Plan"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "read-plan-instead": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+                candidate: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Instead"];
                 };
             };
             /** @description Error */

@@ -1,4 +1,4 @@
-package plan
+package optimise
 
 import "math"
 
@@ -17,8 +17,8 @@ func (m multipliers) copy() multipliers {
 	return multipliers{c(m.row), c(m.resource), c(m.requires)}
 }
 
-// relaxation is the Lagrangian relaxation of every constraint that ties slots
-// and options together. What is left separates by slot and by option, so that
+// relaxation is the Lagrangian relaxation of every constraint that ties demands
+// and options together. What is left separates by demand and by option, so that
 // any multipliers give an upper bound in one pass.
 type relaxation struct {
 	p       *compiled
@@ -80,9 +80,9 @@ func (r *relaxation) evaluate(m multipliers, out, in set) float64 {
 			r.reduced[j] += m.requires[k]
 		}
 	}
-	for _, ways := range p.slots {
+	for _, offers := range p.demands {
 		best, at := 0.0, -1
-		for e, w := range ways { // best first: the rest cannot be better
+		for e, w := range offers { // best first: the rest cannot be better
 			v := float64(w.value * boundScale)
 			if v <= best {
 				break
@@ -96,7 +96,7 @@ func (r *relaxation) evaluate(m multipliers, out, in set) float64 {
 		}
 		if at >= 0 {
 			total += best
-			for _, k := range ways[at].rows {
+			for _, k := range offers[at].rows {
 				r.grad.row[k]--
 			}
 		}
@@ -262,9 +262,9 @@ func (r *relaxation) exact(m multipliers, out, in set, reduced []int64) int64 {
 			reduced[j] += v
 		}
 	}
-	for _, ways := range p.slots {
+	for _, offers := range p.demands {
 		var best int64
-		for _, w := range ways {
+		for _, w := range offers {
 			v := w.value * boundScale
 			if v <= best {
 				break

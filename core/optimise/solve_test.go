@@ -1,4 +1,4 @@
-package plan_test
+package optimise_test
 
 import (
 	"context"
@@ -9,11 +9,11 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
-	"scrappyrack/core/plan"
+	"scrappyrack/core/optimise"
 )
 
 // bruteForce tries every set: highest value, then lowest cost, then fewest.
-func bruteForce(m plan.Model) (value, cost int64, items int, ok bool) {
+func bruteForce(m optimise.Model) (value, cost int64, items int, ok bool) {
 	for bits := range 1 << len(m.Options) {
 		chosen := map[int]bool{}
 		var c int64
@@ -38,14 +38,14 @@ func bruteForce(m plan.Model) (value, cost int64, items int, ok bool) {
 	return
 }
 
-func drawModel(t *rapid.T) plan.Model {
+func drawModel(t *rapid.T) optimise.Model {
 	n := rapid.IntRange(1, 10).Draw(t, "options")
 	subset := func(name string, most int) []int {
 		return rapid.SliceOfNDistinct(rapid.IntRange(0, n-1), 1, min(n, most), rapid.ID[int]).Draw(t, name)
 	}
-	m := plan.Model{Budget: rapid.Int64Range(0, 60).Draw(t, "budget"), Limits: []int64{rapid.Int64Range(0, 20).Draw(t, "floor")}}
+	m := optimise.Model{Budget: rapid.Int64Range(0, 60).Draw(t, "budget"), Limits: []int64{rapid.Int64Range(0, 20).Draw(t, "floor")}}
 	for range n {
-		o := plan.Option{Cost: rapid.Int64Range(0, 25).Draw(t, "cost"), Use: []int64{rapid.Int64Range(0, 8).Draw(t, "use")}}
+		o := optimise.Option{Cost: rapid.Int64Range(0, 25).Draw(t, "cost"), Use: []int64{rapid.Int64Range(0, 8).Draw(t, "use")}}
 		if rapid.IntRange(0, 4).Draw(t, "requires") == 0 {
 			o.Requires = [][]int{subset("any", 3)}
 		}
@@ -62,16 +62,16 @@ func drawModel(t *rapid.T) plan.Model {
 	for range rapid.IntRange(0, 2).Draw(t, "groups") {
 		m.Groups = append(m.Groups, subset("group", 4))
 	}
-	for range rapid.IntRange(1, 8).Draw(t, "slots") {
-		var s plan.Slot
-		for range rapid.IntRange(1, 4).Draw(t, "ways") {
-			w := plan.Way{Value: rapid.Int64Range(1, 40).Draw(t, "value")}
+	for range rapid.IntRange(1, 8).Draw(t, "demands") {
+		var s optimise.Demand
+		for range rapid.IntRange(1, 4).Draw(t, "offers") {
+			w := optimise.Offer{Value: rapid.Int64Range(1, 40).Draw(t, "value")}
 			for range rapid.IntRange(0, 2).Draw(t, "needs") {
 				w.Needs = append(w.Needs, subset("need", 4))
 			}
-			s.Ways = append(s.Ways, w)
+			s.Offers = append(s.Offers, w)
 		}
-		m.Slots = append(m.Slots, s)
+		m.Demands = append(m.Demands, s)
 	}
 	if rapid.Bool().Draw(t, "grouped") {
 		m.Groups = [][]int{subset("group", 4)}
@@ -83,7 +83,7 @@ func TestSolveAgainstEverySet(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		m := drawModel(t)
 		value, cost, items, ok := bruteForce(m)
-		got, err := plan.Solve(context.Background(), m)
+		got, err := optimise.Solve(context.Background(), m)
 		if !ok {
 			if err == nil {
 				t.Fatalf("found %v where nothing fits", got)
@@ -106,7 +106,7 @@ func TestSolveAgainstEverySet(t *testing.T) {
 	})
 }
 
-func countItems(m plan.Model, chosen []int) (n int) {
+func countItems(m optimise.Model, chosen []int) (n int) {
 	for _, i := range chosen {
 		if !m.Options[i].Idle {
 			n++
@@ -117,21 +117,21 @@ func countItems(m plan.Model, chosen []int) (n int) {
 
 func TestSolveIsDeterministic(t *testing.T) {
 	m := hard(16)
-	first, err := plan.Solve(context.Background(), m)
+	first, err := optimise.Solve(context.Background(), m)
 	require.NoError(t, err)
 	for range 3 {
-		again, err := plan.Solve(context.Background(), m)
+		again, err := optimise.Solve(context.Background(), m)
 		require.NoError(t, err)
 		assert.Equal(t, first, again)
 	}
 }
 
 // hard is a knapsack-like model without the job's structure.
-func hard(n int) plan.Model {
-	m := plan.Model{Budget: int64(n) * 40}
+func hard(n int) optimise.Model {
+	m := optimise.Model{Budget: int64(n) * 40}
 	for i := range n {
-		m.Options = append(m.Options, plan.Option{Cost: int64(101 + i*37%97)})
-		m.Slots = append(m.Slots, plan.Slot{Ways: []plan.Way{{Value: int64(200 + i*53%89), Needs: [][]int{{i}, {(i + 3) % n, (i + 7) % n}}}}})
+		m.Options = append(m.Options, optimise.Option{Cost: int64(101 + i*37%97)})
+		m.Demands = append(m.Demands, optimise.Demand{Offers: []optimise.Offer{{Value: int64(200 + i*53%89), Needs: [][]int{{i}, {(i + 3) % n, (i + 7) % n}}}}})
 	}
 	return m
 }
@@ -139,14 +139,14 @@ func hard(n int) plan.Model {
 func TestStoppedSearchGivesAnHonestBound(t *testing.T) {
 	ctx, cancel := context.WithDeadline(context.Background(), time.Now().Add(-time.Second))
 	defer cancel()
-	_, err := plan.Solve(ctx, hard(20))
+	_, err := optimise.Solve(ctx, hard(20))
 	assert.ErrorIs(t, err, context.DeadlineExceeded, "nothing was found before the start")
 
-	full, err := plan.Solve(context.Background(), hard(16))
+	full, err := optimise.Solve(context.Background(), hard(16))
 	require.NoError(t, err)
 	ctx, cancel = context.WithCancel(context.Background())
 	cancel2 := &stopAfter{Context: ctx, calls: 3}
-	part, err := plan.Solve(cancel2, hard(16))
+	part, err := optimise.Solve(cancel2, hard(16))
 	cancel()
 	require.NoError(t, err)
 	assert.False(t, part.Proven)
@@ -168,10 +168,10 @@ func (s *stopAfter) Err() error {
 }
 
 func TestPinsThatCannotBeAreRefused(t *testing.T) {
-	_, err := plan.Solve(context.Background(), plan.Model{Budget: 5, Options: []plan.Option{{Cost: 9, Must: true}}})
-	assert.ErrorIs(t, err, plan.ErrImpossible)
-	_, err = plan.Solve(context.Background(), plan.Model{Budget: -1})
+	_, err := optimise.Solve(context.Background(), optimise.Model{Budget: 5, Options: []optimise.Option{{Cost: 9, Must: true}}})
+	assert.ErrorIs(t, err, optimise.ErrImpossible)
+	_, err = optimise.Solve(context.Background(), optimise.Model{Budget: -1})
 	assert.ErrorContains(t, err, "negative")
-	_, err = plan.Solve(context.Background(), plan.Model{Slots: []plan.Slot{{Ways: []plan.Way{{Value: 1, Needs: [][]int{{3}}}}}}})
+	_, err = optimise.Solve(context.Background(), optimise.Model{Demands: []optimise.Demand{{Offers: []optimise.Offer{{Value: 1, Needs: [][]int{{3}}}}}}})
 	assert.ErrorContains(t, err, "option 3")
 }

@@ -1,7 +1,8 @@
-// Package plan chooses what to buy, build or fill: exactly, with proof. Model
-// and Solve are the optimiser by itself; Problem turns a client's slots and
-// options into a model and the answer back into words.
-package plan
+// Package optimise chooses options exactly, with proof: a 0–1 model of options, resources,
+// groups and prerequisites, whose demands are each served by the best offer that is
+// available; branch and bound on a Lagrangian bound; and the model as an LP text. It knows
+// no word of the job.
+package optimise
 
 import (
 	"fmt"
@@ -21,23 +22,23 @@ type Option struct {
 	Idle     bool
 }
 
-// Way is one way of serving a slot: worth Value > 0 (weight × quality, any
+// Offer is one offer of serving a demand: worth Value > 0 (weight × quality, any
 // integer scale) when for each entry of Needs at least one of the listed
-// options is chosen. A way without needs is had already.
-type Way struct {
+// options is chosen. A offer without needs is had already.
+type Offer struct {
 	Value int64
 	Needs [][]int
 }
 
-// Slot is served by the best of its ways that is available.
-type Slot struct{ Ways []Way }
+// Demand is served by the best of its offers that is available.
+type Demand struct{ Offers []Offer }
 
 // Model is the whole problem: choose options within Budget and the Limits of
-// the resources, at most one of each group, so that the sum over slots of the
-// best available way is largest; of equals the cheapest, then the fewest.
+// the resources, at most one of each group, so that the sum over demands of the
+// best available offer is largest; of equals the cheapest, then the fewest.
 type Model struct {
 	Options []Option
-	Slots   []Slot
+	Demands []Demand
 	Budget  int64
 	Limits  []int64
 	Groups  [][]int
@@ -55,22 +56,22 @@ func (m Model) Check() error {
 		for _, set := range sets {
 			for _, i := range set {
 				if i < 0 || i >= n {
-					return fmt.Errorf("plan: %s names option %d of %d", what, i, n)
+					return fmt.Errorf("optimise: %s names option %d of %d", what, i, n)
 				}
 			}
 		}
 		return nil
 	}
 	if m.Budget < 0 {
-		return fmt.Errorf("plan: budget %d is negative", m.Budget)
+		return fmt.Errorf("optimise: budget %d is negative", m.Budget)
 	}
 	for i, o := range m.Options {
 		if o.Cost < 0 || len(o.Use) != len(m.Limits) {
-			return fmt.Errorf("plan: option %d has cost %d and %d of %d resources", i, o.Cost, len(o.Use), len(m.Limits))
+			return fmt.Errorf("optimise: option %d has cost %d and %d of %d resources", i, o.Cost, len(o.Use), len(m.Limits))
 		}
 		for _, u := range o.Use {
 			if u < 0 {
-				return fmt.Errorf("plan: option %d uses %d of a resource", i, u)
+				return fmt.Errorf("optimise: option %d uses %d of a resource", i, u)
 			}
 		}
 		if err := index("a prerequisite", o.Requires); err != nil {
@@ -78,10 +79,10 @@ func (m Model) Check() error {
 		}
 	}
 	var total float64
-	for _, s := range m.Slots {
+	for _, s := range m.Demands {
 		best := int64(0)
-		for _, w := range s.Ways {
-			if err := index("a way", w.Needs); err != nil {
+		for _, w := range s.Offers {
+			if err := index("a offer", w.Needs); err != nil {
 				return err
 			}
 			best = max(best, w.Value)
@@ -89,7 +90,7 @@ func (m Model) Check() error {
 		total += float64(best)
 	}
 	if total*float64(m.scale()) > maxScaled {
-		return fmt.Errorf("plan: values up to %g are too large beside a budget of %d", total, m.Budget)
+		return fmt.Errorf("optimise: values up to %g are too large beside a budget of %d", total, m.Budget)
 	}
 	return index("a group", m.Groups)
 }
@@ -117,13 +118,13 @@ type Answer struct {
 	Nodes  int
 }
 
-// Value is the sum over slots of the best way available with a set of options.
+// Value is the sum over demands of the best offer available with a set of options.
 func (m Model) Value(chosen map[int]bool) int64 {
 	var sum int64
-	for _, s := range m.Slots {
+	for _, s := range m.Demands {
 		var best int64
-		for _, w := range s.Ways {
-			if w.Value > best && met(w.Needs, chosen) {
+		for _, w := range s.Offers {
+			if w.Value > best && Met(w.Needs, chosen) {
 				best = w.Value
 			}
 		}
@@ -132,7 +133,8 @@ func (m Model) Value(chosen map[int]bool) int64 {
 	return sum
 }
 
-func met(needs [][]int, chosen map[int]bool) bool {
+// Met says that for each entry of needs at least one of the listed options is chosen.
+func Met(needs [][]int, chosen map[int]bool) bool {
 	for _, any := range needs {
 		ok := false
 		for _, i := range any {
@@ -159,7 +161,7 @@ func (m Model) Feasible(chosen map[int]bool) string {
 		if o.Never {
 			return fmt.Sprintf("option %d must stay out", i)
 		}
-		if !met(o.Requires, chosen) {
+		if !Met(o.Requires, chosen) {
 			return fmt.Sprintf("option %d lacks a prerequisite", i)
 		}
 		cost += o.Cost

@@ -1,4 +1,4 @@
-package plan
+package optimise
 
 import (
 	"sort"
@@ -54,16 +54,16 @@ func (s set) list(n int) []int {
 	return out
 }
 
-// row is one linking row: at most Σ x over its options ways of its slot may be
+// row is one linking row: at most Σ x over its options offers of its demand may be
 // used among those that need it.
 type row struct {
 	options []int
 }
 
-// way is a compiled way: scaled value above what the slot has anyway, the sets
+// offer is a compiled offer: scaled value above what the demand has anyway, the sets
 // it needs, and the rows of the relaxation it stands in.
-type way struct {
-	value int64 // in value units, above the slot's base
+type offer struct {
+	value int64 // in value units, above the demand's base
 	needs []set
 	rows  []int
 }
@@ -91,7 +91,7 @@ type compiled struct {
 	scale     int64
 	base      int64 // value had without any option, in value units
 	charge    []int64
-	slots     [][]way
+	demands   [][]offer
 	rows      []row
 	resources []resource
 	requires  []requirement
@@ -141,7 +141,7 @@ func compile(m Model) *compiled {
 			p.requires = append(p.requires, q)
 		}
 	}
-	p.addSlots(m.Slots)
+	p.addDemands(m.Demands)
 	p.rowsOf = make([][]int, n)
 	for k, r := range p.rows {
 		for _, i := range r.options {
@@ -177,52 +177,52 @@ func (p *compiled) addGroups(groups [][]int) {
 	}
 }
 
-// addSlots folds what is had already into the base, drops dominated ways, and
-// merges slots of the same structure.
-func (p *compiled) addSlots(slots []Slot) {
+// addDemands folds what is had already into the base, drops dominated offers, and
+// merges demands of the same structure.
+func (p *compiled) addDemands(demands []Demand) {
 	type merged struct {
-		ways   []way
+		offers []offer
 		values []int64
 	}
 	seen := map[string]int{}
 	var all []merged
-	for _, s := range slots {
-		ways, base := p.reduce(s)
+	for _, s := range demands {
+		offers, base := p.reduce(s)
 		p.base += base
-		if len(ways) == 0 {
+		if len(offers) == 0 {
 			continue
 		}
-		key := structure(ways)
+		key := structure(offers)
 		at, ok := seen[key]
 		if !ok {
 			at = len(all)
 			seen[key] = at
-			all = append(all, merged{ways: ways, values: make([]int64, len(ways))})
+			all = append(all, merged{offers: offers, values: make([]int64, len(offers))})
 		}
-		for e, w := range ways {
+		for e, w := range offers {
 			all[at].values[e] += w.value
 		}
 	}
 	for _, s := range all {
-		for e := range s.ways {
-			s.ways[e].value = s.values[e]
+		for e := range s.offers {
+			s.offers[e].value = s.values[e]
 		}
-		p.slots = append(p.slots, p.link(s.ways))
+		p.demands = append(p.demands, p.link(s.offers))
 	}
 }
 
-// reduce compiles one slot's ways, best first.
-func (p *compiled) reduce(s Slot) (ways []way, base int64) {
-	for _, w := range s.Ways {
+// reduce compiles one demand's offers, best first.
+func (p *compiled) reduce(s Demand) (offers []offer, base int64) {
+	for _, w := range s.Offers {
 		if len(w.Needs) == 0 {
 			base = max(base, w.Value)
 		}
 	}
-	for _, w := range s.Ways {
+	for _, w := range s.Offers {
 		if w.Value <= base {
 			continue
 		}
-		c := way{value: w.Value - base}
+		c := offer{value: w.Value - base}
 		possible := true
 		for _, any := range w.Needs {
 			mask := newSet(p.n)
@@ -238,11 +238,11 @@ func (p *compiled) reduce(s Slot) (ways []way, base int64) {
 		}
 		if possible {
 			c.needs = minimal(c.needs)
-			ways = append(ways, c)
+			offers = append(offers, c)
 		}
 	}
-	sort.SliceStable(ways, func(a, b int) bool { return ways[a].value > ways[b].value })
-	return undominated(ways), base
+	sort.SliceStable(offers, func(a, b int) bool { return offers[a].value > offers[b].value })
+	return undominated(offers), base
 }
 
 // minimal drops needs that another need implies.
@@ -262,10 +262,10 @@ func minimal(needs []set) []set {
 	return out
 }
 
-// undominated keeps a way only when no better one asks for less: a better way
-// asks for less when each of its needs contains one of the lesser way's.
-func undominated(sorted []way) []way {
-	var out []way
+// undominated keeps a offer only when no better one asks for less: a better offer
+// asks for less when each of its needs contains one of the lesser offer's.
+func undominated(sorted []offer) []offer {
+	var out []offer
 	for _, w := range sorted {
 		dominated := false
 		for _, better := range out {
@@ -291,11 +291,11 @@ func implies(have, want []set) bool {
 	return true
 }
 
-// structure keys a slot by its ways' needs in order of value. Equal keys with
+// structure keys a demand by its offers' needs in order of value. Equal keys with
 // equal order may be added up value by value.
-func structure(ways []way) string {
+func structure(offers []offer) string {
 	var b strings.Builder
-	for _, w := range ways {
+	for _, w := range offers {
 		keys := make([]string, len(w.needs))
 		for i, s := range w.needs {
 			keys[i] = s.key()
@@ -307,12 +307,12 @@ func structure(ways []way) string {
 	return b.String()
 }
 
-// link gives every way the rows it stands in: one per distinct need of the
-// slot, and a way stands in each row that contains one of its needs.
-func (p *compiled) link(ways []way) []way {
+// link gives every offer the rows it stands in: one per distinct need of the
+// demand, and a offer stands in each row that contains one of its needs.
+func (p *compiled) link(offers []offer) []offer {
 	first := map[string]int{}
 	var masks []set
-	for _, w := range ways {
+	for _, w := range offers {
 		for _, s := range w.needs {
 			if _, ok := first[s.key()]; !ok {
 				first[s.key()] = len(masks)
@@ -324,20 +324,20 @@ func (p *compiled) link(ways []way) []way {
 	for _, s := range masks {
 		p.rows = append(p.rows, row{options: s.list(p.n)})
 	}
-	for e := range ways {
+	for e := range offers {
 		for r, s := range masks {
-			for _, need := range ways[e].needs {
+			for _, need := range offers[e].needs {
 				if need.within(s) {
-					ways[e].rows = append(ways[e].rows, start+r)
+					offers[e].rows = append(offers[e].rows, start+r)
 					break
 				}
 			}
 		}
 	}
-	return ways
+	return offers
 }
 
-// banUseless shuts out options that serve no way and no useful prerequisite.
+// banUseless shuts out options that serve no offer and no useful prerequisite.
 func (p *compiled) banUseless() {
 	useful := p.must.copy()
 	for _, r := range p.rows {
@@ -368,8 +368,8 @@ func (p *compiled) banUseless() {
 
 // worth is the value of a set above the base, and its charges.
 func (p *compiled) worth(x set) (value, charge int64) {
-	for _, ways := range p.slots {
-		for _, w := range ways { // best first
+	for _, offers := range p.demands {
+		for _, w := range offers { // best first
 			ok := true
 			for _, s := range w.needs {
 				if !s.meets(x) {
@@ -423,4 +423,18 @@ func (p *compiled) feasible(x set) bool {
 		}
 	}
 	return p.must.within(x) && !p.never.meets(x)
+}
+
+// coin is the greatest amount of which every cost is a multiple, 0 where all are free.
+func (p *compiled) coin() (step int64) {
+	for _, c := range p.resources[0].use {
+		for a, b := step, c; ; {
+			if b == 0 {
+				step = a
+				break
+			}
+			a, b = b, a%b
+		}
+	}
+	return step
 }

@@ -1,7 +1,4 @@
-// Package coverage holds what each movement needs (slots, in kg) against what
-// the client can reach (rungs, in kg): what is covered, what is thin, what is
-// missing, and why.
-package coverage
+package client
 
 import (
 	"scrappyrack/core/movement"
@@ -21,10 +18,6 @@ const (
 
 // Experiences lists them, least first.
 func Experiences() []Experience { return []Experience{New, Novice, Intermediate, Advanced} }
-
-// growth is how much stronger someone is expected to be after the horizon of
-// six months (invented defaults).
-var growth = map[Experience]float64{New: 0.35, Novice: 0.25, Intermediate: 0.12, Advanced: 0.05}
 
 // Goal is what the training is for.
 type Goal string
@@ -64,17 +57,24 @@ type Person struct {
 	Goal       Goal
 	Limits     []movement.Limit
 	Tests      []Test
+	// Now is when this is asked (Unix time in s), 0 where dates do not matter.
+	Now int64
 }
 
-// Test is one set: a movement done with a load (kg, as held: a pair's is the
-// mass in one hand), reps and reps in reserve.
+// Test is one set: a movement done with a load (kg, as held: a pair's is the mass in
+// one hand; of a body-weight movement what was added, 0 for nothing), reps and reps in
+// reserve. At is when (Unix time in s, 0 when nobody said); AtLeast says that the load or
+// the grip ended it.
 type Test struct {
 	Movement      string
 	Load          quantity.Mass
 	Reps, Reserve int
+	At            int64
+	AtLeast       bool
 }
 
-func (p Person) spares(l movement.Limit) bool {
+// Spares says that a part or a kind of work is to be spared.
+func (p Person) Spares(l movement.Limit) bool {
 	for _, have := range p.Limits {
 		if have == l {
 			return true

@@ -1,10 +1,11 @@
-package plan
+package optimise
 
 import (
 	"container/heap"
 	"context"
 	"errors"
 	"math"
+	"math/bits"
 	"sort"
 )
 
@@ -100,7 +101,11 @@ type search struct {
 // belowCost and belowItems ask for a set that costs, or counts, less than the
 // one found. Lower limits keep every bound valid that was proven before.
 func (s *search) belowCost() {
-	s.p.resources[0].limit = min(s.p.resources[0].limit, s.p.cost(s.found)-1)
+	below := s.p.cost(s.found) - 1
+	if step := s.p.coin(); step > 1 { // no set costs anything in between
+		below = below / step * step
+	}
+	s.p.resources[0].limit = min(s.p.resources[0].limit, below)
 }
 
 func (s *search) belowItems() {
@@ -167,11 +172,13 @@ func (s *search) explore(at *node) *node {
 		s.prices = at.prices
 	}
 	for tightened := true; tightened; {
-		at.bound = min(at.bound, s.r.exact(at.prices, at.out, at.in, s.reduced))
+		total := s.r.exact(at.prices, at.out, at.in, s.reduced)
+		at.bound = min(at.bound, total)
 		if s.beaten(at.bound) {
 			return nil
 		}
 		tightened = s.fix(at)
+		tightened = s.settle(at, total) || tightened
 		if tightened && !s.propagate(at) {
 			return nil
 		}
@@ -210,6 +217,76 @@ func (s *search) fix(node *node) bool {
 		changed = s.fixGroup(node, g, at) || changed
 	}
 	return changed
+}
+
+// settle takes in what every offer that a demand can still be served by needs: total is the
+// exact bound at the node's prices, and an offer that would bring it down to the cutoff is
+// none. Where the demand may also go without any, nothing follows.
+func (s *search) settle(n *node, total int64) bool {
+	if s.cutoff == math.MinInt64 {
+		return false
+	}
+	changed := false
+	worth := make([]int64, 0, 64)
+	for _, offers := range s.p.demands {
+		best := int64(0)
+		worth = worth[:0]
+		for _, o := range offers {
+			v := o.value * boundScale
+			for _, k := range o.rows {
+				v -= int64(n.prices.row[k] + 0.5)
+			}
+			worth = append(worth, v)
+			best = max(best, v)
+		}
+		if !s.beaten(total - best) {
+			continue
+		}
+		sole := -2 // not looked at yet
+		for e, o := range offers {
+			if s.beaten(total-best+max(worth[e], 0)) && s.beaten(total-best+worth[e]) || s.dead(o, n) {
+				continue
+			}
+			if only := s.only(o, n, sole); sole == -2 || only < 0 {
+				sole = only
+			}
+			if sole < 0 {
+				break
+			}
+		}
+		if sole >= 0 && !n.in.has(sole) {
+			n.in.add(sole)
+			changed = true
+		}
+	}
+	return changed
+}
+
+// dead says that something an offer needs cannot be had at a node.
+func (s *search) dead(o offer, n *node) bool {
+	for _, need := range o.needs {
+		if need.within(n.out) {
+			return true
+		}
+	}
+	return false
+}
+
+// only is an option without which an offer cannot be had at a node: want where that is
+// such a one, any for -2; -1 when there is none.
+func (s *search) only(o offer, n *node, want int) int {
+	for _, need := range o.needs {
+		last, count := -1, 0
+		for w := range need {
+			for left := need[w] &^ n.out[w]; left != 0 && count < 2; left &= left - 1 {
+				last, count = w<<6+bits.TrailingZeros64(left), count+1
+			}
+		}
+		if count == 1 && (want == -2 || last == want) {
+			return last
+		}
+	}
+	return -1
 }
 
 // fixGroup fixes members of one group in which the relaxation takes at (−1 for

@@ -1,4 +1,4 @@
-package plan
+package optimise
 
 // node is a part of the search: options fixed out and in, with the bound and
 // the multipliers it inherits.

@@ -1,0 +1,193 @@
+package coverage
+
+import (
+	"cmp"
+	"fmt"
+	"math"
+	"slices"
+
+	"scrappyrack/core/client"
+	"scrappyrack/core/derivation"
+	"scrappyrack/core/movement"
+	"scrappyrack/core/quantity"
+	"scrappyrack/core/strength"
+)
+
+// House values of what a test is worth: for how long it counts in full, what a month
+// beyond that takes off it and the least that stays, and how far two tests of one thing
+// may differ by chance.
+const (
+	monthSeconds = 30.44 * 24 * 60 * 60
+	freshMonths  = 6
+	fadeMonth    = 0.02
+	leastFade    = 0.7
+	chance       = 1.05
+)
+
+// proof is one test with what it says of a need's one-rep maximum: low to high for the
+// spread of the movement's ratio to the need's own measure.
+type proof struct {
+	test               client.Test
+	movement           movement.Movement
+	max                strength.Estimate // typical
+	low, typical, high quantity.Mass
+	atLeast            bool
+	months             float64
+}
+
+// evidence is what the tests of a need say together: a maximum where exact, and the most
+// that some of them say it is at least.
+type evidence struct {
+	exact       bool
+	max         strength.Estimate
+	atLeast     quantity.Mass
+	inputs      []derivation.Input
+	leastInputs []derivation.Input
+	notes       []quantity.Phrase
+}
+
+// prove reads one test. A test of a body-weight movement is of its usual form: the
+// body's share and what was added.
+func prove(p client.Person, i int, t client.Test) (proof, error) {
+	m, err := movement.ByKey(t.Movement)
+	if err != nil {
+		return proof{}, fmt.Errorf("test %d: %w", i+1, err)
+	}
+	lifted := t.Load
+	if form, ok := m.Usual(); ok {
+		lifted += p.BodyMass * quantity.Mass(form.Share)
+	}
+	e, err := strength.FromSet(lifted, t.Reps, t.Reserve)
+	if err != nil {
+		return proof{}, fmt.Errorf("test %d (%s): %w", i+1, m.Name, err)
+	}
+	out := proof{test: t, movement: m, atLeast: t.AtLeast || m.EndedByLoad}
+	if p.Now > 0 && t.At > 0 {
+		out.months = math.Max(0, float64(p.Now-t.At)/monthSeconds)
+	}
+	fade := 1.0
+	if out.months > freshMonths {
+		fade = math.Max(leastFade, 1-fadeMonth*(out.months-freshMonths))
+	}
+	r := m.Ratio.Or()
+	out.max = e.Scaled(m.CountsAs / r.Typical * fade)
+	out.typical = out.max.E1RM
+	out.low, out.high = out.typical*quantity.Mass(r.Typical/r.High), out.typical*quantity.Mass(r.Typical/r.Low)
+	return out, nil
+}
+
+// evidence gathers the tests of a need: of each movement the newest one (one within six
+// months before one that nobody dated, and that before older ones).
+func (n need) evidence(p client.Person) (evidence, error) {
+	newest := map[string]proof{}
+	var keys []string
+	for i, t := range p.Tests {
+		one, err := prove(p, i, t)
+		if err != nil {
+			return evidence{}, err
+		}
+		if one.movement.Pattern != n.pattern || one.movement.CountsAs == 0 {
+			continue
+		}
+		before, ok := newest[t.Movement]
+		if !ok {
+			keys = append(keys, t.Movement)
+		}
+		if !ok || newer(one, before) {
+			newest[t.Movement] = one
+		}
+	}
+	var exact, least []proof
+	for _, k := range keys {
+		if one := newest[k]; one.atLeast {
+			least = append(least, one)
+		} else {
+			exact = append(exact, one)
+		}
+	}
+	return weigh(exact, least), nil
+}
+
+// newer says that a test counts before another of the same movement.
+func newer(a, b proof) bool {
+	age := func(p proof) float64 {
+		if p.test.At == 0 {
+			return freshMonths
+		}
+		return p.months
+	}
+	if age(a) != age(b) {
+		return age(a) < age(b)
+	}
+	return a.max.E1RM > b.max.E1RM
+}
+
+// weigh makes one maximum of tests that say what it is, weighted by their spreads, and
+// says where tests contradict each other.
+func weigh(exact, least []proof) (out evidence) {
+	slices.SortStableFunc(exact, func(a, b proof) int { return cmp.Compare(a.high/a.low, b.high/b.low) })
+	if len(exact) > 0 {
+		sum, weight := 0.0, 0.0
+		for _, e := range exact {
+			sd := math.Max(math.Log(chance), math.Log(float64(e.high/e.low))/4)
+			sum += math.Log(float64(e.typical)) / (sd * sd)
+			weight += 1 / (sd * sd)
+		}
+		out.exact = true
+		first := exact[0]
+		out.max = first.max.Scaled(math.Exp(sum/weight) / float64(first.typical))
+	}
+	for _, e := range exact {
+		out.inputs = append(out.inputs, e.explain()...)
+	}
+	for _, e := range least {
+		if e.low > out.atLeast {
+			out.atLeast, out.leastInputs = e.low, e.explain()
+		}
+	}
+	all := append(append([]proof{}, exact...), least...)
+	for i, a := range all {
+		if a.months > freshMonths {
+			out.notes = append(out.notes, quantity.Say(fmt.Sprintf("%s: that test is %.0f months old and counts for less: test again", a.movement.Name, a.months)))
+		}
+		if a.atLeast {
+			out.notes = append(out.notes, quantity.Say(a.movement.Name, ": the load or the grip may have ended it: it says at least ", quantity.Amount(quantity.KindMass, float64(a.low))))
+		}
+		for _, b := range all[i+1:] {
+			if q, ok := contradict(a, b); ok {
+				out.notes = append(out.notes, q)
+			}
+		}
+	}
+	return out
+}
+
+// contradict says that two tests cannot both be right, and asks which stands.
+func contradict(a, b proof) (quantity.Phrase, bool) {
+	kg := func(m quantity.Mass) quantity.Piece { return quantity.Amount(quantity.KindMass, float64(m)) }
+	apart := func(lower, higher proof) bool {
+		return !lower.atLeast && higher.low > lower.high*chance
+	}
+	if !apart(a, b) && !apart(b, a) {
+		return nil, false
+	}
+	return quantity.Say(a.movement.Name, " says ", kg(a.low), " to ", kg(a.high), ", ", b.movement.Name, " says ", kg(b.low), " to ", kg(b.high), " for one rep: which one stands?"), true
+}
+
+func (e proof) explain() []derivation.Input {
+	words := fmt.Sprintf("%s, %d reps, %d in reserve", e.movement.Name, e.test.Reps, e.test.Reserve)
+	if e.atLeast {
+		words += ", at least"
+	}
+	out := []derivation.Input{
+		derivation.Word("test set", words, "needs.tests"),
+		derivation.Number("load of the test", quantity.KindMass, float64(e.test.Load), "needs.tests"),
+	}
+	if form, ok := e.movement.Usual(); ok {
+		out = append(out, derivation.Number("share of body mass beside it", quantity.KindRatio, form.Share, ""))
+	}
+	if r := e.movement.Ratio.Or(); r.Low != r.High {
+		out = append(out, derivation.Word("of this need's own measure it is", fmt.Sprintf("%.2f (%.2f to %.2f)", r.Typical, r.Low, r.High), ""))
+	}
+	return append(out, derivation.Number("counts on this slot's scale", quantity.Kind(""), e.movement.CountsAs, ""))
+}

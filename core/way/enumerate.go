@@ -1,0 +1,193 @@
+package way
+
+import (
+	"slices"
+
+	"scrappyrack/core/capability"
+	"scrappyrack/core/load"
+	"scrappyrack/core/movement"
+	"scrappyrack/core/quantity"
+	"scrappyrack/core/space"
+)
+
+// Of enumerates every way of doing a movement.
+func (s *Stock) Of(m movement.Movement) Way {
+	w := Way{Movement: m}
+	if lack, ok := s.bars(m); ok {
+		w.Lacks = []Lack{lack}
+		return w
+	}
+	candidates, lack := s.loads(m)
+	if len(candidates) == 0 {
+		w.Lacks = append(w.Lacks, lack)
+	}
+	var missing []Lack
+	for _, h := range candidates {
+		w.Loads = append(w.Loads, s.equipped(m, h, &missing)...)
+	}
+	if len(w.Loads) == 0 {
+		if len(candidates) == 0 { // what else it would need
+			s.equipped(m, held{}, &missing)
+		}
+		w.Lacks = append(w.Lacks, missing...)
+	}
+	return w
+}
+
+// bars is what no thing can help: a limit of the person, the height of the room.
+func (s *Stock) bars(m movement.Movement) (Lack, bool) {
+	for _, l := range m.Spares {
+		if s.person.Spares(l) {
+			return Lack{Kind: ByLimit, Limit: l}, true
+		}
+	}
+	if needed, ok := space.Fits(s.person.Stature, s.room.Ceiling, m.Height); !ok {
+		return Lack{Kind: ByHeight, Needed: needed, Have: s.room.Ceiling}, true
+	}
+	return Lack{}, false
+}
+
+// loads are those of the movement's hold that its use admits; where there are none, lack
+// says why.
+func (s *Stock) loads(m movement.Movement) (out []held, lack Lack) {
+	lack = Lack{Kind: ByHold, Hold: m.Hold}
+	switch {
+	case len(m.Body) > 0:
+		for _, r := range m.Forms(s.person.BodyMass) {
+			out = append(out, held{r, nil})
+		}
+		return out, lack
+	case m.Hold == load.Band:
+		if out = s.byBand[m.Key]; len(out) == 0 && m.Band != nil && s.person.Stature > 0 {
+			if miss, ok := s.memo.Nearest(s.bands, *m.Band, s.person.Stature, s.bounds); ok {
+				lack = Lack{Kind: ByBand, Miss: miss}
+			}
+		}
+		return out, lack
+	}
+	admit := func(all []held) {
+		for _, h := range all {
+			r, refusal, ok := h.Admit(m.Use)
+			if ok {
+				out = append(out, held{r, h.options})
+			} else if lack.Kind == ByHold {
+				lack = Lack{Kind: ByUse, Hold: m.Hold, Label: h.Label, Refusal: refusal}
+			}
+		}
+	}
+	admit(s.byHold[m.Hold])
+	switch m.Hold {
+	case load.Overhead:
+		admit(s.byHold[load.OneHand])
+	case load.Pair:
+		if m.Use == load.OverFace || m.Use == load.HeldOverhead {
+			out = append(out, s.pairs[load.OverFace]...)
+			if len(out) == 0 {
+				admit(s.pairs[load.HeldLow]) // none is admitted: says why
+			}
+			break
+		}
+		admit(s.pairs[load.HeldLow])
+	}
+	return out, lack
+}
+
+// equipped are the load in a movement with what the movement requires: one for each
+// degree of how well that is met. What is not met at all is added to missing, once.
+func (s *Stock) equipped(m movement.Movement, h held, missing *[]Lack) []Load {
+	quality := float64(m.Quality) / 100
+	out := []Load{{
+		Rung: h.Rung, Low: h.Low * quantity.Mass(m.CountsAs), High: h.High * quantity.Mass(m.CountsAs), Options: h.options, Quality: quality, Unread: h.Unread,
+	}}
+	u := h.U * quantity.Mass(m.CountsAs)
+	if h.Low == h.High {
+		out[0].Low -= u
+	}
+	out[0].High = max(out[0].Low, out[0].High-u)
+	for _, r := range m.Needs {
+		if r.Kind == capability.Anchor {
+			r.Strength = h.Pull
+		}
+		ways := s.meets(r)
+		if len(ways) == 0 {
+			out = nil
+			var all []capability.Supply
+			for _, sup := range s.supplies {
+				all = append(all, sup.Supply)
+			}
+			_, why := r.Best(all)
+			if !slices.ContainsFunc(*missing, func(l Lack) bool { return l.Kind == ByThing && l.Thing.Requirement.Kind == r.Kind }) {
+				*missing = append(*missing, Lack{Kind: ByThing, Thing: why})
+			}
+			continue
+		}
+		var next []Load
+		for _, one := range out {
+			for _, w := range ways {
+				with := one
+				with.Quality *= w.quality
+				if len(w.options) > 0 {
+					with.Needs = append(slices.Clone(one.Needs), w.options)
+				}
+				next = append(next, with)
+			}
+		}
+		out = next
+	}
+	return out
+}
+
+// met is one degree in which a requirement is met: by any of the options, or by what is
+// there where there are none.
+type met struct {
+	quality float64
+	options []int
+}
+
+// meets are the degrees in which a requirement is met, the best first; each lists all
+// that do at least as well. What is there already ends the list.
+func (s *Stock) meets(r capability.Requirement) []met {
+	type one struct {
+		quality float64
+		option  int
+	}
+	var all []one
+	today := 0.0
+	for _, sup := range s.supplies {
+		q, _ := r.Meets(sup.Supply)
+		if q <= 0 {
+			continue
+		}
+		if sup.option == Today {
+			today = max(today, q)
+			continue
+		}
+		all = append(all, one{q, sup.option})
+	}
+	slices.SortStableFunc(all, func(a, b one) int {
+		switch {
+		case a.quality > b.quality:
+			return -1
+		case a.quality < b.quality:
+			return 1
+		}
+		return a.option - b.option
+	})
+	var out []met
+	var options []int
+	for i, o := range all {
+		if o.quality <= today {
+			break
+		}
+		if !slices.Contains(options, o.option) {
+			options = append(options, o.option)
+		}
+		if i+1 == len(all) || all[i+1].quality < o.quality {
+			out = append(out, met{o.quality, slices.Clone(options)})
+		}
+	}
+	if today > 0 {
+		out = append(out, met{today, nil})
+	}
+	return out
+}

@@ -1,0 +1,259 @@
+// Package way answers one question in one place: can this movement be done with this,
+// here, by this person, and how well? It enumerates every way of doing a movement, today
+// or with options added, and says for each what admits it, what it takes and what it
+// lacks, as values.
+package way
+
+import (
+	"scrappyrack/core/band"
+	"scrappyrack/core/capability"
+	"scrappyrack/core/client"
+	"scrappyrack/core/load"
+	"scrappyrack/core/movement"
+	"scrappyrack/core/quantity"
+	"scrappyrack/core/space"
+)
+
+// Load is one load that a movement can be done with. Rung is what is admitted of it; Low
+// and High are what it counts for on the scale of the need, its uncertainty taken off
+// (kg). Options are those that must all be chosen for it to be there (none today), Needs
+// those of which one of each must be, to meet what the movement requires. Quality, 0 to
+// 1, is how well it answers its pattern so; Unread that it rests on a guess.
+type Load struct {
+	Rung      load.Rung
+	Low, High quantity.Mass
+	Options   []int
+	Needs     [][]int
+	Quality   float64
+	Unread    bool
+}
+
+// Way is a movement with all the loads it can be done with. Lacks says what stands
+// against it where there are none; it is empty where it can be done.
+type Way struct {
+	Movement movement.Movement
+	Loads    []Load
+	Lacks    []Lack
+}
+
+// Can says that the movement can be done.
+func (w Way) Can() bool { return len(w.Loads) > 0 }
+
+// LackKind says what stands against a movement.
+type LackKind string
+
+// The kinds: a limit of the person, the height of the room, something that is required,
+// nothing that is held so, loads that its use does not admit, a band that misses.
+const (
+	ByLimit  LackKind = "limit"
+	ByHeight LackKind = "height"
+	ByThing  LackKind = "thing"
+	ByHold   LackKind = "hold"
+	ByUse    LackKind = "use"
+	ByBand   LackKind = "band"
+)
+
+// Lack is one thing that stands against a movement, with its numbers.
+type Lack struct {
+	Kind         LackKind
+	Limit        movement.Limit
+	Needed, Have quantity.Length // of height
+	Thing        capability.Lack
+	Hold         load.Hold
+	Label        string // of the load that is refused
+	Refusal      load.Refusal
+	Miss         band.Miss
+}
+
+// Opens says that things could do something about it.
+func (l Lack) Opens() bool { return l.Kind != ByLimit && l.Kind != ByHeight }
+
+var limitWords = map[movement.Limit]string{
+	movement.Knee: "left out: loads the knee", movement.ShoulderOf: "left out: loads the shoulder", movement.LowBack: "left out: loads the low back",
+	movement.WristGrip: "left out: loads wrist and grip", movement.NoOverhead: "left out: nothing overhead for this client", movement.NoFloor: "left out: nothing on the floor for this client",
+}
+
+var holdWords = map[load.Hold]string{
+	load.OneHand: "nothing to hold in one hand", load.Pair: "no two things alike, one for each hand", load.TwoHand: "nothing to hold in both hands", load.Hug: "nothing to hug",
+	load.Worn: "no pack to wear", load.Overhead: "nothing that may be held overhead", load.Dragged: "nothing to drag", load.Bar: "no bar", load.Band: "no band of the kind",
+}
+
+// Phrase says it.
+func (l Lack) Phrase() quantity.Phrase {
+	switch l.Kind {
+	case ByLimit:
+		return quantity.Say(limitWords[l.Limit])
+	case ByHeight:
+		return quantity.Say("needs ", quantity.Amount(quantity.KindLength, float64(l.Needed)), " of height, the room has ", quantity.Amount(quantity.KindLength, float64(l.Have)))
+	case ByThing:
+		return l.Thing.Phrase()
+	case ByUse:
+		return quantity.Say(l.Label, ": ", l.Refusal.Phrase())
+	case ByBand:
+		return l.Miss.Phrase()
+	}
+	return quantity.Say(holdWords[l.Hold])
+}
+
+// Today is the number of an item that is there already.
+const Today = -1
+
+// Item is something that gives loads and lets one do things: there today (Option Today),
+// or an option that can be chosen. Items with one Group exclude each other: no pair is
+// made of two.
+type Item struct {
+	Option   int
+	Group    string
+	Rungs    []load.Rung
+	Supplies []capability.Supply
+}
+
+// Stock is all items of a client, in the order in which ways look them up.
+type Stock struct {
+	person   client.Person
+	room     space.Room
+	bounds   band.Bounds
+	memo     *band.Memo
+	bands    []band.Band
+	byHold   map[load.Hold][]held
+	byBand   map[string][]held
+	pairs    map[load.Use][]held
+	supplies []supplied
+	singles  []held
+	whole    bool // every pair is made, not only enough of them
+}
+
+type held struct {
+	load.Rung
+	options []int
+}
+
+type supplied struct {
+	capability.Supply
+	option int
+}
+
+// Reach is what a client can reach today.
+func Reach(c client.Client) *Stock { return ReachWith(c, c.ContainerRungs()) }
+
+// ReachWith is Reach with the loads of the containers as they have been worked out already.
+func ReachWith(c client.Client, containers []load.Rung) *Stock {
+	return New(c, []Item{{Option: Today, Rungs: containers}, Present(c)})
+}
+
+// Present is everything of a client that is there but the containers.
+func Present(c client.Client) Item {
+	return Item{Option: Today, Rungs: c.OwnRungs(), Supplies: c.Supplies()}
+}
+
+// New is the stock of a client with items, some of them options perhaps: then all pairs
+// of loads are made, each with the options it takes; else enough to reach all that any
+// pair does.
+func New(c client.Client, items []Item) *Stock {
+	s := &Stock{
+		person: c.Person, room: c.Room, bounds: c.Bounds(), memo: c.Memo, bands: c.Bands,
+		byHold: map[load.Hold][]held{}, byBand: map[string][]held{}, pairs: map[load.Use][]held{},
+	}
+	groups := map[int]string{}
+	for _, it := range items {
+		var options []int
+		if it.Option != Today {
+			options, s.whole = []int{it.Option}, true
+			groups[it.Option] = it.Group
+		}
+		for _, sup := range it.Supplies {
+			s.supplies = append(s.supplies, supplied{sup, it.Option})
+		}
+		for _, r := range it.Rungs {
+			h := held{r, options}
+			switch r.Hold {
+			case load.Band:
+				s.byBand[r.For] = append(s.byBand[r.For], h)
+			case load.Overhead: // what one hand holds is admitted by its use
+				if r.Conditions.Household {
+					continue
+				}
+				s.byHold[r.Hold] = append(s.byHold[r.Hold], h)
+			default:
+				s.byHold[r.Hold] = append(s.byHold[r.Hold], h)
+			}
+		}
+	}
+	s.singles = singles(s.byHold)
+	for _, u := range []load.Use{load.HeldLow, load.OverFace} {
+		s.pairs[u] = s.pairsFor(u, groups)
+	}
+	return s
+}
+
+// singles are the one-hand loads that can be matched: not of things that come in pairs.
+func singles(byHold map[load.Hold][]held) []held {
+	paired := map[string]bool{}
+	for _, h := range byHold[load.Pair] {
+		paired[h.Things[0]] = true
+	}
+	var out []held
+	for _, h := range byHold[load.OneHand] {
+		if !paired[h.Things[0]] {
+			out = append(out, h)
+		}
+	}
+	return out
+}
+
+// pairsFor are the pairs of loads that a use admits, each half by itself.
+func (s *Stock) pairsFor(u load.Use, groups map[int]string) []held {
+	var out []held
+	var rungs []load.Rung
+	var options [][]int
+	for _, h := range s.singles {
+		if r, _, ok := h.Admit(u); ok {
+			rungs, options = append(rungs, r), append(options, h.options)
+		}
+	}
+	if !s.whole {
+		for _, r := range load.NearestPairs(rungs) {
+			out = append(out, held{r, nil})
+		}
+		return out
+	}
+	load.EachPair(rungs, func(i, j int, r load.Rung) {
+		both := append(append([]int{}, options[i]...), options[j]...)
+		if len(both) == 2 && (both[0] == both[1] || groups[both[0]] != "" && groups[both[0]] == groups[both[1]]) {
+			return
+		}
+		out = append(out, held{r, both})
+	})
+	return out
+}
+
+// Ladder is every load of the stock, by hold, as ladders have it.
+func (s *Stock) Ladder() load.Ladder {
+	var rungs []load.Rung
+	for h, all := range s.byHold {
+		if h == load.Overhead {
+			continue
+		}
+		for _, r := range all {
+			rungs = append(rungs, r.Rung)
+		}
+	}
+	for _, all := range s.byBand {
+		for _, r := range all {
+			rungs = append(rungs, r.Rung)
+		}
+	}
+	l := load.Ladder{}
+	l.Add(rungs)
+	for _, p := range s.pairs[load.HeldLow] {
+		l[load.Pair] = append(l[load.Pair], p.Rung)
+	}
+	for _, h := range append(append([]held{}, s.byHold[load.OneHand]...), s.byHold[load.Overhead]...) {
+		if r, _, ok := h.Admit(load.HeldOverhead); ok {
+			r.Hold = load.Overhead
+			l[load.Overhead] = append(l[load.Overhead], r)
+		}
+	}
+	l.Add(nil)
+	return l
+}
