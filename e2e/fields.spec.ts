@@ -52,7 +52,7 @@ const stations = {
   'keeping of bands': {
     path: 'bands?of=mini',
     open: async (page: Page) => page.getByRole('tab', { name: 'Keeping' }).click(),
-    fields: ['Wanted pull', 'Laid flat, at rest', 'Width', 'Thickness'],
+    fields: ['Wanted pull', 'Laid flat, at rest', 'That is right to ±', 'Tape right to ±', 'Width', 'Thickness'],
   },
   needs: { path: 'needs', fields: ['Load', 'Reps', 'In reserve'] },
 }

@@ -67,7 +67,7 @@ test('from the first account to the printed plan, typing all the way', async ({ 
   await field(page, 'Load').fill('14')
   await page.keyboard.press('Enter')
   await saved(page)
-  await page.getByRole('button', { name: /^Pull level/ }).click()
+  await page.getByRole('button', { name: /^Pull level/ }).first().click()
   await expect(page.getByText('from a test set')).toBeVisible()
 
   await station(page, 'Plan')

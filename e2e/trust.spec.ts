@@ -7,7 +7,8 @@ test('what cannot be read is said at its field, and the text outlives a reload',
     ['5 foot tall', 'is not a number'],
     ['-3', 'negative'],
     ['4 m', 'above 2.500 m'],
-    ['1,800', 'could be'],
+    ['1,800', 'above 2.500 m'],
+    [`5'13"`, 'did you mean 6 ft 1 in'],
     ['NaN', 'not a number'],
   ] as const) {
     await stature.fill(text)

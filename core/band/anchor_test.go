@@ -103,13 +103,13 @@ func TestOddPointAndLoss(t *testing.T) {
 		k := quantity.Force(1 + 0.004*float64(i%2))
 		points = append(points, band.Point{Length: stretch * 1.04, Force: b.Curve.Force(stretch*1.04) * k})
 	}
-	_, ok := band.Odd(1.04, 2, points)
+	_, ok := band.Odd(1.04, 2, points, band.UsualDoubts())
 	assert.False(t, ok)
 	points[2].Force *= 1.3
-	at, ok := band.Odd(1.04, 2, points)
+	at, ok := band.Odd(1.04, 2, points, band.UsualDoubts())
 	require.True(t, ok)
 	assert.Equal(t, 2, at)
-	_, ok = band.Odd(1.04, 2, points[:3])
+	_, ok = band.Odd(1.04, 2, points[:3], band.UsualDoubts())
 	assert.False(t, ok, "of three points nobody can say which is odd")
 
 	back := band.Point{Length: 1.8 * 1.04, Force: b.Curve.Force(1.8*1.04) * 0.9, Releasing: true}

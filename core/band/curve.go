@@ -302,18 +302,15 @@ func (c Curve) Residuals(points []Point) []Residual {
 	return out
 }
 
-// Limits of what is called odd (house values): a share of the force, and a
-// multiple of what the other points scatter by.
-const (
-	oddShare   = 0.10
-	oddScatter = 3
-)
+// oddTimes is how many times the 95 % uncertainty of the difference a point must lie off to
+// be called odd: what one good point in two hundred does (2.58/1.96).
+const oddTimes = 1.32
 
-// Odd is the index of the one pulling point that lies apart from a curve through
-// the others, by more than a tenth of the force and three times their scatter; ok
-// is false when there is none, or fewer than four points to tell it by. The
-// points are those of a fit that succeeded.
-func Odd(rest quantity.Length, strands int, points []Point) (index int, ok bool) {
+// Odd is the index of the one pulling point that lies apart from a curve through the
+// others, by more than their curve and the reading together let one expect; ok is false
+// when there is none, or fewer than four points to tell it by; of several the one without which the others
+// agree best. The points are those of a fit that succeeded.
+func Odd(rest quantity.Length, strands int, points []Point, d Doubts) (index int, ok bool) {
 	pulling := 0
 	for _, p := range points {
 		if !p.Releasing {
@@ -323,20 +320,23 @@ func Odd(rest quantity.Length, strands int, points []Point) (index int, ok bool)
 	if pulling < 4 {
 		return 0, false
 	}
-	worst := 0.0
+	least := math.Inf(1) // how far the others lie from their own curve
 	for i, p := range points {
 		if p.Releasing {
 			continue
 		}
-		others, err := Fit(rest, strands, slices.Delete(slices.Clone(points), i, i+1))
+		others, _, err := fit(rest, strands, slices.Delete(slices.Clone(points), i, i+1), d)
 		if err != nil {
 			continue
 		}
-		there := others.Force(p.Length)
-		off := math.Abs(float64(p.Force - there))
-		share := off / float64(there)
-		if share > oddShare && off > oddScatter*float64(others.RMS) && share > worst {
-			index, ok, worst = i, true, share
+		u := p.U1
+		if u == 0 {
+			u = unsaidShare * p.Force
+		}
+		expected := math.Hypot(float64(others.U95(p.Length)), 1.96*float64(u))
+		apart := math.Abs(float64(p.Force-others.Force(p.Length))) > oddTimes*expected
+		if apart && float64(others.RMS) < least {
+			index, ok, least = i, true, float64(others.RMS)
 		}
 	}
 	return index, ok

@@ -93,7 +93,7 @@ func ParseMoney(text, currency string) (Money, error) {
 	plain, ok := ungrouped(token)
 	switch {
 	case token == "":
-		return fail("", "%q is not an amount of %s", text, currency)
+		return fail("", "%q is not an amount: a number of %s is asked for", text, currency)
 	case token != number:
 		return fail(token, "%q is not %s: amounts are not converted", strings.TrimSpace(number[len(token):]), currency)
 	case !ok:

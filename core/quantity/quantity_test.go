@@ -202,7 +202,7 @@ func TestMoneyAsPeopleTypeIt(t *testing.T) {
 		assert.Equal(t, quantity.Money{Minor: c.minor, Currency: c.currency}, got, c.text)
 	}
 	for text, why := range map[string]string{
-		"": "for example £300", "$300": "not an amount of GBP", "300 €": "not GBP", "-5": "negative", "3.005": "smaller coin", "1.200,50": "mixes separators", "lots": "not an amount", "1e12": "not GBP", "9999999999": "anybody",
+		"": "for example £300", "$300": "not an amount", "300 €": "not GBP", "-5": "negative", "3.005": "smaller coin", "1.200,50": "mixes separators", "lots": "not an amount", "1e12": "not GBP", "9999999999": "anybody",
 	} {
 		_, err := quantity.ParseMoney(text, "GBP")
 		var bad *quantity.ParseError

@@ -147,9 +147,14 @@ func theLibrary() Library {
 		l.Gear = append(l.Gear, GearItem{g.Key, g.Name, g.Price, g.Floor, g.Note})
 	}
 	for _, m := range movement.All() {
-		if len(m.Body) == 0 {
-			l.Movements = append(l.Movements, MovementName{m.Key, m.Name, string(m.Pattern), string(m.Hold)})
+		if m.CountsAs == 0 {
+			continue // answers no need yet
 		}
+		hold := m.Hold
+		if len(m.Body) > 0 {
+			hold = load.Body
+		}
+		l.Movements = append(l.Movements, MovementName{m.Key, m.Name, string(m.Pattern), string(hold)})
 	}
 	l.BandMoves = bandMovements()
 	for _, s := range []quantity.System{quantity.Metric, quantity.US} {

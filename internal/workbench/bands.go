@@ -90,7 +90,7 @@ func bandOf(k store.Band) BandOf {
 		}
 		return out
 	}
-	if at, ok := band.Odd(rest, strands, out.Points); ok {
+	if at, ok := band.Odd(rest, strands, out.Points, doubts); ok {
 		out.Odd = at
 	}
 	if loss, ok := out.Elastic.Curve.Loss(out.Points); ok {

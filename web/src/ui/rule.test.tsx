@@ -12,6 +12,7 @@ const squat: Slot = {
   name: 'Squat',
   lo_kg: 10,
   hi_kg: 20,
+  today_hi_kg: 16,
   state: 'thin',
   ticks: [{ at_kg: 12, to_kg: 12, note: '', origin: 'scrap', label: 'jug', movement: 'Goblet squat' }],
   gaps: [{ lo_kg: 12.6, hi_kg: 20 }],
@@ -35,7 +36,7 @@ describe('the needs rule', () => {
 
   it('can be read without seeing it', () => {
     expect(slotInWords(squat, units)).toBe(
-      'Squat: thin; working range 10.0 kg to 20.0 kg; 1 loads on the rule; nothing from 12.6 kg to 20.0 kg',
+      'Squat: thin; working range 10.0 kg to 20.0 kg, today up to 16.0 kg; 1 loads on the rule; nothing from 12.6 kg to 20.0 kg',
     )
   })
 })

@@ -89,6 +89,14 @@ export function RuleRow({
         stroke="var(--ink)"
         strokeWidth="2"
       />
+      {slot.today_hi_kg > slot.lo_kg && slot.today_hi_kg < slot.hi_kg * 0.999 && (
+        // Where today's range ends: beyond it is what half a year of training asks for.
+        <path
+          d={`M${scale(slot.today_hi_kg)} ${top - 3}v6M${scale(slot.today_hi_kg)} ${top + h - 3}v6`}
+          stroke="var(--ink)"
+          strokeWidth="2"
+        />
+      )}
       {joined(ticks.filter((t) => t.origin === 'band' && t.to_kg > first && t.at_kg < last).map((t) => [t.at_kg, t.to_kg])).map(
         ([a, b]) => (
           <Wave key={a} x0={scale(a)} x1={Math.max(scale(a) + 6, scale(b))} y={y + 17} />
@@ -185,6 +193,12 @@ export const AXIS: Slot = {
   hi_kg: 0,
   basis: 'guess',
   value: 0,
+  today_hi_kg: 0,
+  horizon_lo_kg: 0,
+  today: 0,
+  horizon: 0,
+  guessed: false,
+  notes: [],
   state: 'missing',
   reason: '',
   ticks: [],
@@ -199,5 +213,6 @@ export function slotInWords(s: Slot, units: Units): string {
   const range = `${units.show('mass', s.lo_kg)} to ${units.show('mass', s.hi_kg)}${s.per_hand ? ' a hand' : ''}`
   const rungs = s.ticks.length ? `${s.ticks.length} loads on the rule` : 'no load on the rule'
   const gaps = s.gaps.map((g) => `${units.show('mass', g.lo_kg)} to ${units.show('mass', g.hi_kg)}`).join(', ')
-  return `${s.name}: ${s.state}; working range ${range}; ${rungs}${gaps ? `; nothing from ${gaps}` : ''}`
+  const today = s.today_hi_kg < s.hi_kg * 0.999 ? `, today up to ${units.show('mass', s.today_hi_kg)}` : ''
+  return `${s.name}: ${s.state}; working range ${range}${today}; ${rungs}${gaps ? `; nothing from ${gaps}` : ''}`
 }

@@ -54,6 +54,28 @@ export function KeepPanel({ band: b, state }: { band: Band; state: BandState }) 
             refusal={refused.rest_m}
           />
           <Quantity
+            label="That is right to ±"
+            kind="thin"
+            value={b.rest_half_m ?? 0}
+            onValue={(v) => v !== (b.rest_half_m ?? 0) && set({ rest_half_m: v })}
+            units={units}
+            draft={draft('rest-half')}
+            max={0.5}
+            empty={units.show('thin', 0.005)}
+            refusal={refused.rest_half_m}
+          />
+          <Quantity
+            label="Tape right to ±"
+            kind="thin"
+            value={b.tape_half_m ?? 0}
+            onValue={(v) => v !== (b.tape_half_m ?? 0) && set({ tape_half_m: v })}
+            units={units}
+            draft={draft('tape-half')}
+            max={0.5}
+            empty={units.show('thin', 0.003)}
+            refusal={refused.tape_half_m}
+          />
+          <Quantity
             label="Width"
             kind="thin"
             value={b.width_m}

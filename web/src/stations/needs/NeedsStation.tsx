@@ -129,7 +129,7 @@ function Frame({
 }
 
 function gapNote(s: Slot, units: ReturnType<typeof useBench>['units']): string {
-  if (s.ticks.length === 0) return s.reason
+  if (s.ticks.length === 0 || s.gaps.length === 0 || s.guessed) return s.reason
   const widest = s.gaps.reduce((a, b) => (b.hi_kg / b.lo_kg > a.hi_kg / a.lo_kg ? b : a))
   return `nothing from ${units.bare('mass', widest.lo_kg)} to ${units.show('mass', widest.hi_kg)}`
 }

@@ -24,12 +24,23 @@ export function SlotPanel({ slot: s }: { slot: Slot }) {
           {basis}
         </span>
       </p>
+      {s.today_hi_kg < s.hi_kg * 0.999 && (
+        <p className="m-0 text-[14px] text-soft">
+          Today up to {units.show('mass', s.today_hi_kg)} ({percent(s.today)} covered), in half a year from{' '}
+          {units.show('mass', s.horizon_lo_kg)} on ({percent(s.horizon)}).
+        </p>
+      )}
+      {s.notes.map((n) => (
+        <p key={n} role="note" className="m-0 border-l-4 border-whatif pl-2 text-[14px]">
+          {n}
+        </p>
+      ))}
       <p className="mt-1 text-[14px] text-soft">
         Coverage{' '}
         <Explain why={s.value_why} units={units}>
           <b>{percent(s.value)}</b>
         </Explain>
-        : how close the nearest load is, times how well the movement answers the need.
+        : how close the nearest load comes, less its ±, times how well the movement answers the need.
       </p>
       <Closings slot={s} />
       <h3 className="mb-1 mt-4 text-[17px]">Ways to do it</h3>
@@ -65,7 +76,7 @@ function Bands({ slot, movement }: { slot: Slot; movement: string }) {
   return (
     <details>
       <summary className="text-action underline underline-offset-3">
-        {units.bare('mass', least)}–{units.show('mass', most)} mean pull, {mine.length === 1 ? 'one way' : `${mine.length} ways`}
+        {units.bare('mass', least)}–{units.show('mass', most)} along the whole way, {mine.length === 1 ? 'one way' : `${mine.length} ways`}
       </summary>
       <ul className="m-0 list-none p-0 pl-3">
         {mine.map((t) => (

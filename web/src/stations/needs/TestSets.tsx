@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import type { Shapes } from '../../api/client'
 import { newId, useBench } from '../../lib/desk'
+import { day } from '../../lib/format'
 import { Count, Select } from '../../ui/fields'
 import { Button, Head } from '../../ui/parts'
 import { Quantity } from '../../ui/quantity'
@@ -14,7 +15,9 @@ export function TestSets() {
   const [fresh, setFresh] = useState(newId)
   const add = (movement: string) => {
     if (!movement) return
-    const t: TestSet = { id: fresh, movement, load_kg: 10, reps: 10, reserve: 2 }
+    const body = library.movements.find((x) => x.key === movement)?.hold === 'body'
+    const now = Math.floor(Date.now() / 1000)
+    const t: TestSet = { id: fresh, movement, load_kg: body ? 0 : 10, reps: 10, reserve: 2, done_at: now, at_least: false }
     setFresh(newId())
     writer.write({ list: 'tests', item: t.id, body: () => t })
   }
@@ -38,13 +41,14 @@ export function TestSets() {
                 />
               </div>
               <Quantity
-                label={m?.hold === 'pair' ? 'Load in one hand' : 'Load'}
+                label={m?.hold === 'pair' ? 'Load in one hand' : m?.hold === 'body' ? 'Added' : 'Load'}
                 kind="mass"
+                empty={m?.hold === 'body' ? 'nothing' : undefined}
                 value={t.load_kg}
                 onValue={(v) => v !== t.load_kg && set(t, { load_kg: v })}
                 units={units}
                 draft={`${id}/${t.id}/load`}
-                min={0.1}
+                min={m?.hold === 'body' ? 0 : 0.1}
                 max={1000}
                 refusal={refused.load_kg}
               />
@@ -64,6 +68,11 @@ export function TestSets() {
                 onValue={(v) => set(t, { reserve: v })}
                 draft={`${id}/${t.id}/reserve`}
               />
+              <label className="mt-6 flex items-center gap-1.5 text-[14px]">
+                <input type="checkbox" checked={t.at_least ?? false} onChange={(e) => set(t, { at_least: e.target.checked })} /> the load or
+                the grip ended it
+              </label>
+              <span className="mt-6 text-[14px] text-soft">{t.done_at ? day(t.done_at) : 'no date'}</span>
               <span className="grow" />
               <Button
                 look="bare"

@@ -1,6 +1,7 @@
+import { useQuery } from '@tanstack/react-query'
 import { useEffect, useRef, useState } from 'react'
 import { Link } from 'react-router'
-import type { Plan, Shapes } from '../../api/client'
+import { api, data, type Plan, type Shapes } from '../../api/client'
 import { useBench, usePlan } from '../../lib/desk'
 import { minorPerMajor, money, percent } from '../../lib/format'
 import { Cautions } from '../../ui/cautions'
@@ -221,7 +222,8 @@ function Taken({ choice: c }: { choice: Choice }) {
 
 const reasons: [Refusal['kind'], string][] = [
   ['money', 'Too dear for what is left'],
-  ['favour', 'Something else does more'],
+  ['favour', 'Adds between the targets only'],
+  ['filling', 'Takes more filling than there is'],
   ['room', 'No floor left for it'],
   ['place', 'This room does not allow it'],
   ['needs', 'Useless without something else'],
@@ -235,7 +237,7 @@ function LeftOut({ refused }: { refused: Refusal[] }) {
   const currency = desk.file.profile.currency
   return (
     <section>
-      <Head aside="and what would have to change">Left out</Head>
+      <Head aside="why, and what the plan would be with it">Left out</Head>
       <div className="columns-1 gap-8 lg:columns-2">
         {reasons.map(([kind, title]) => {
           const group = refused.filter((r) => r.kind === kind)
@@ -254,14 +256,16 @@ function LeftOut({ refused }: { refused: Refusal[] }) {
                         <span className="text-soft">
                           {' '}
                           · {r.why}
-                          {r.would && kind !== 'money' ? `; ${r.would}` : ''}
+                          {r.would ? `; ${r.would}` : ''}
                         </span>
                       )}
                       {r.gains.length > 0 && (
                         <span className="block text-whatif">
-                          would lift {r.gains.map((g) => `${g.slot.toLowerCase()} ${percent(g.before)} → ${percent(g.after)}`).join('; ')}
+                          by itself it lifts{' '}
+                          {r.gains.map((g) => `${g.slot.toLowerCase()} ${percent(g.before)} → ${percent(g.after)}`).join('; ')}
                         </span>
                       )}
+                      {kind !== 'place' && kind !== 'pin' && kind !== 'nothing' && <With refusal={r} />}
                     </span>
                     <span className="whitespace-nowrap text-right">
                       {money(r.cost_minor, currency)}
@@ -285,6 +289,47 @@ function LeftOut({ refused }: { refused: Refusal[] }) {
         })}
       </div>
     </section>
+  )
+}
+
+/** What the plan would be with something that it leaves out, solved when it is asked for. */
+function With({ refusal: r }: { refusal: Refusal }) {
+  const { desk } = useBench()
+  const { id, revision } = desk.file
+  const currency = desk.file.profile.currency
+  const [asked, setAsked] = useState(false)
+  const got = useQuery({
+    queryKey: ['instead', id, revision, r.key],
+    enabled: asked,
+    retry: false,
+    queryFn: ({ signal }) =>
+      data<Shapes['Instead']>(
+        api.GET('/api/v1/clients/{client}/plan/instead/{candidate}', { params: { path: { client: id, candidate: r.key } }, signal }),
+      ),
+  })
+  if (!asked)
+    return (
+      <Button look="bare" aria-label={`What if ${r.name} were in`} onClick={() => setAsked(true)}>
+        what if it were in?
+      </Button>
+    )
+  const w = got.data
+  const list = (names: string[]) => names.map((n) => n.replace(/^./, (c) => c.toLowerCase())).join(', ')
+  return (
+    <span className="block text-whatif" aria-live="polite">
+      {!w
+        ? got.error
+          ? String(got.error)
+          : 'solving …'
+        : [
+            w.fits
+              ? `With it pinned the board stands at ${percent(w.value)}, ${w.covered} covered, for ${money(w.cost_minor, currency)}${w.out.length ? `; out go ${list(w.out)}` : ''}${w.in.length ? `; in come ${list(w.in)}` : ''}.`
+              : 'It does not fit today’s money and floor, whatever else goes.',
+            w.from_minor >= 0
+              ? `With ${money(w.from_minor, currency)} it is taken by itself.`
+              : 'With none of the larger budgets tried is it taken by itself.',
+          ].join(' ')}
+    </span>
   )
 }
 

@@ -101,6 +101,17 @@ export function SpaceStation() {
             { value: 'unknown', label: 'not known' },
           ]}
         />
+        <Choice
+          label="Door for bands"
+          value={s.door ?? 'unknown'}
+          onValue={(v) => set('door', v)}
+          options={[
+            { value: 'solid', label: 'solid' },
+            { value: 'light', label: 'hollow, glass, sliding' },
+            { value: 'none', label: 'none' },
+            { value: 'unknown', label: 'not known' },
+          ]}
+        />
         <Ticks
           label="Below"
           value={s.neighbours_below ? ['n'] : []}
