@@ -98,6 +98,19 @@ func CourseOf(m Movement, kind Kind, stature quantity.Length, r Rig) Course {
 	return c
 }
 
+// firstRun is the run at the start alone.
+func (m Movement) firstRun(kind Kind, h float64, r Rig) float64 {
+	from, to := m.way[0].from.times(h), m.way[0].to.times(h)
+	if stays, rigged := m.rigged(h, r); rigged {
+		from = stays
+	}
+	run, spread := m.extra(kind, h, r)
+	if spread {
+		run += math.Abs(to.Z)
+	}
+	return run + to.minus(from).length()
+}
+
 // count weighs each point by its part of the way and of the pull that lies along it,
 // so that the sum over the pulls is work ÷ way (trapezoids); held counts the whole pull.
 func (c *Course) count(held bool) {
@@ -277,7 +290,7 @@ func usualAt(m Movement, b Band, stature quantity.Length, fold int) Rig {
 		rest := restOf(&b, r)
 		for range 40 {
 			r.Distance = quantity.Length((low + high) / 2)
-			if CourseOf(m, b.Kind, stature, r).Run[0] < rest {
+			if m.firstRun(b.Kind, float64(stature), r) < rest {
 				low = float64(r.Distance)
 			} else {
 				high = float64(r.Distance)

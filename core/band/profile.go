@@ -131,6 +131,7 @@ func dot(weights, values *[samples]float64) (sum float64) {
 // glance is a profile in short, for looking at many set-ups.
 type glance struct {
 	finish, mean, peak, slack float64
+	peakU95                   float64
 	tightest                  float64 // the largest stretch of a band
 	limit                     float64 // up to which that band is offered
 	over                      bool    // some band is stretched further than it is offered
@@ -153,10 +154,19 @@ func (s *Set) glance() (g glance) {
 			g.tightest, g.limit = most, limit
 		}
 	}
-	way := 0.0
+	way, top := 0.0, 0
 	for i, step := range c.Step {
 		way += step
-		g.peak = math.Max(g.peak, g.pull[i])
+		if g.pull[i] > g.peak {
+			g.peak, top = g.pull[i], i
+		}
+	}
+	if s.Bounds.Anchor > 0 {
+		for n := range s.Bands {
+			b := &s.Bands[n]
+			force, stretch := b.pull(c.Run[top]-float64(s.Rig.Strap), s.Rig)
+			g.peakU95 += force * b.Curve.share(stretch)
+		}
 	}
 	g.slack = 1 - c.loaded(&g.pull, shortest(s.Bands, s.Rig)+float64(s.Rig.Strap))/way
 	g.finish, g.mean = g.pull[samples-1], dot(&c.Count, &g.pull)

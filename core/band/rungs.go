@@ -114,7 +114,8 @@ func (s Set) miss() Miss {
 		_, far := s.Span(first)
 		s = s.at(first, far)
 	}
-	out.Slack = s.slack()
+	far := s.glance()
+	out.Slack = far.slack
 	return out
 }
 

@@ -350,16 +350,41 @@ func (s Set) subset(g Goal, want quantity.Force, all []Band) (Set, error) {
 	return out, nil
 }
 
-func (s *Set) slack() float64 { g := s.glance(); return g.slack }
-
 // over says that a band is stretched further than it is offered, or that the anchor may
 // have to take more than it does.
-func (s *Set) over() bool {
-	g := s.glance()
-	if g.over || s.Bounds.Anchor <= 0 || !s.Movement.Anchored() {
-		return g.over
+func (s *Set) over(g *glance) bool {
+	return g.over || s.Bounds.Anchor > 0 && s.Movement.Anchored() && g.peak+g.peakU95 > float64(s.Bounds.Anchor)
+}
+
+// excess is by how much a set-up is over, as a share; not above 0 where it is not.
+func (s *Set) excess(g *glance) float64 {
+	out := g.tightest/g.limit - 1 - 1e-9
+	if s.Bounds.Anchor > 0 && s.Movement.Anchored() {
+		out = math.Max(out, (g.peak+g.peakU95)/float64(s.Bounds.Anchor)-1)
 	}
-	return EndOf(*s).Anchor > s.Bounds.Anchor
+	return out
+}
+
+// narrow is how far apart the two places are that straddle leaves.
+const narrow = 5e-4
+
+// straddle narrows an interval at whose ends a continuous function differs in being above
+// 0 down to two places on either side, by false position with the Illinois halving
+// (Dowell & Jarratt 1971, BIT 11:168–174), bisecting where that is slow.
+func straddle(a, b, fa, fb float64, f func(float64) float64) (float64, float64) {
+	for step := 0; b-a > narrow && step < 24; step++ {
+		x := (a + b) / 2
+		if step%3 != 2 && fa != fb {
+			x = math.Max(a+narrow/2, math.Min(b-narrow/2, a+(b-a)*fa/(fa-fb)))
+		}
+		v := f(x)
+		if (v > 0) == (fa > 0) {
+			a, fa, fb = x, v, fb/2
+		} else {
+			b, fb, fa = x, v, fa/2
+		}
+	}
+	return a, b
 }
 
 // Range is from the lightest to the heaviest mean pull that a set-up can be
@@ -367,14 +392,13 @@ func (s *Set) over() bool {
 // lightest with at least half of the way loaded, the heaviest at the stretch limit
 // or at the end of the room. ok is false when there is none.
 func (s Set) Range() (light, heavy Set, ok bool) {
-	const steps = 12
 	first := s.Movement.Adjusters()[0]
 	s.Rig.Grip = 0
+	loaded := func(g *glance) bool { return g.slack <= 1-leastLoaded }
 	if first == ByBands {
-		return s, s, !s.over() && s.slack() <= 1-leastLoaded
+		g := s.glance()
+		return s, s, !s.over(&g) && loaded(&g)
 	}
-	loaded := func(t Set) bool { return t.slack() <= 1-leastLoaded }
-	gentle := func(t Set) bool { return !t.over() }
 	low, high := s.Span(first)
 	gripLow, gripHigh := s.Span(ByGrip)
 	// Where the way is long enough, from 0 (the adjuster's least) by 1 (its most, grip
@@ -389,37 +413,46 @@ func (s Set) Range() (light, heavy Set, ok bool) {
 		}
 		return t
 	}
+	look := func(u float64) glance {
+		t := along(u)
+		return t.glance()
+	}
 	from := 0.0
 	if first == ByGrip {
 		from = 1
 	}
-	if !gentle(along(from)) || !loaded(along(2)) {
+	near, far := look(from), look(2)
+	if s.over(&near) || !loaded(&far) {
 		return s, s, false
 	}
-	if !loaded(along(from)) {
-		from = last(from, 2, func(u float64) bool { return !loaded(along(u)) }, steps) + 2.0/(1<<steps)
-	}
-	if !gentle(along(from)) {
-		return s, s, false
-	}
-	to := last(from, 2, func(u float64) bool { return gentle(along(u)) }, steps)
-	// What is in between pulls in between, though not always more the further it is.
-	light, heavy = along(from), along(to)
-	low, high = float64(light.gets(OnMean)), float64(heavy.gets(OnMean))
-	if low > high {
-		light, heavy, low, high = heavy, light, high, low
-	}
-	for i := 1; i < looks; i++ {
-		t := along(from + (to-from)*float64(i)/looks)
-		switch f := float64(t.gets(OnMean)); {
-		case t.over() || t.slack() > 1-leastLoaded:
-		case f < low:
-			light, low = t, f
-		case f > high:
-			heavy, high = t, f
+	if !loaded(&near) {
+		_, from = straddle(from, 2, near.slack-(1-leastLoaded), far.slack-(1-leastLoaded), func(u float64) float64 { g := look(u); return g.slack - (1 - leastLoaded) })
+		if near = look(from); s.over(&near) {
+			return s, s, false
 		}
 	}
-	return light, heavy, low > 0
+	to := 2.0
+	if s.over(&far) {
+		to, _ = straddle(from, 2, s.excess(&near), s.excess(&far), func(u float64) float64 { g := look(u); return s.excess(&g) })
+		far = look(to)
+	}
+	// What is in between pulls in between, though not always more the further it is.
+	least, most := from, to
+	lightest, heaviest := near.mean, far.mean
+	if lightest > heaviest {
+		least, most, lightest, heaviest = to, from, far.mean, near.mean
+	}
+	for i := 1; i < looks; i++ {
+		u := from + (to-from)*float64(i)/looks
+		switch g := look(u); {
+		case s.over(&g) || !loaded(&g):
+		case g.mean < lightest:
+			least, lightest = u, g.mean
+		case g.mean > heaviest:
+			most, heaviest = u, g.mean
+		}
+	}
+	return along(least), along(most), lightest > 0
 }
 
 // looks is at how many places, less one, a range is looked at between its ends.

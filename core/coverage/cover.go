@@ -195,7 +195,7 @@ func marksOf(w way.Way) []mark {
 	k := quantity.Mass(w.Movement.CountsAs)
 	out := make([]mark, len(w.Loads))
 	for i := range w.Loads {
-		r := &w.Loads[i].Rung
+		r := w.Loads[i].Rung
 		out[i] = mark{r.Low * k, r.High * k, r, &w.Movement}
 	}
 	return out

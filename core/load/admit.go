@@ -110,6 +110,15 @@ func use(u Use) string {
 	return string(u)
 }
 
+// Free says that the use admits whatever is held so at all.
+func (u Use) Free() bool {
+	switch u {
+	case HeldOverhead, OverFace, Swung, Thrown, HungFrom:
+		return false
+	}
+	return true
+}
+
 // Shares of a rating that a use allows (house values).
 const (
 	aboveShare = 0.5

@@ -22,12 +22,19 @@ func (s *Stock) Of(m movement.Movement) Way {
 		w.Lacks = append(w.Lacks, lack)
 	}
 	var missing []Lack
+	if len(m.Needs) == 0 {
+		w.Loads = make([]Load, 0, len(candidates))
+		for _, h := range candidates {
+			w.Loads = append(w.Loads, counted(m, h))
+		}
+		return w
+	}
 	for _, h := range candidates {
 		w.Loads = append(w.Loads, s.equipped(m, h, &missing)...)
 	}
 	if len(w.Loads) == 0 {
 		if len(candidates) == 0 { // what else it would need
-			s.equipped(m, held{}, &missing)
+			s.equipped(m, held{Rung: &load.Rung{}}, &missing)
 		}
 		w.Lacks = append(w.Lacks, missing...)
 	}
@@ -53,8 +60,9 @@ func (s *Stock) loads(m movement.Movement) (out []held, lack Lack) {
 	lack = Lack{Kind: ByHold, Hold: m.Hold}
 	switch {
 	case len(m.Body) > 0:
-		for _, r := range m.Forms(s.person.BodyMass) {
-			out = append(out, held{r, nil})
+		forms := m.Forms(s.person.BodyMass)
+		for i := range forms {
+			out = append(out, held{&forms[i], nil})
 		}
 		return out, lack
 	case m.Hold == load.Band:
@@ -66,10 +74,14 @@ func (s *Stock) loads(m movement.Movement) (out []held, lack Lack) {
 		return out, lack
 	}
 	admit := func(all []held) {
+		if m.Use.Free() {
+			out = append(out, all...)
+			return
+		}
 		for _, h := range all {
 			r, refusal, ok := h.Admit(m.Use)
 			if ok {
-				out = append(out, held{r, h.options})
+				out = append(out, held{&r, h.options})
 			} else if lack.Kind == ByHold {
 				lack = Lack{Kind: ByUse, Hold: m.Hold, Label: h.Label, Refusal: refusal}
 			}
@@ -92,18 +104,22 @@ func (s *Stock) loads(m movement.Movement) (out []held, lack Lack) {
 	return out, lack
 }
 
+// counted is the load on the scale of the need, its uncertainty taken off.
+func counted(m movement.Movement, h held) Load {
+	k := quantity.Mass(m.CountsAs)
+	out := Load{Rung: h.Rung, Low: h.Low * k, High: h.High * k, Options: h.options, Quality: float64(m.Quality) / 100, Unread: h.Unread}
+	u := h.U * k
+	if h.Low == h.High {
+		out.Low -= u
+	}
+	out.High = max(out.Low, out.High-u)
+	return out
+}
+
 // equipped are the load in a movement with what the movement requires: one for each
 // degree of how well that is met. What is not met at all is added to missing, once.
 func (s *Stock) equipped(m movement.Movement, h held, missing *[]Lack) []Load {
-	quality := float64(m.Quality) / 100
-	out := []Load{{
-		Rung: h.Rung, Low: h.Low * quantity.Mass(m.CountsAs), High: h.High * quantity.Mass(m.CountsAs), Options: h.options, Quality: quality, Unread: h.Unread,
-	}}
-	u := h.U * quantity.Mass(m.CountsAs)
-	if h.Low == h.High {
-		out[0].Low -= u
-	}
-	out[0].High = max(out[0].Low, out[0].High-u)
+	out := []Load{counted(m, h)}
 	for _, r := range m.Needs {
 		if r.Kind == capability.Anchor {
 			r.Strength = h.Pull

@@ -20,7 +20,7 @@ import (
 // those of which one of each must be, to meet what the movement requires. Quality, 0 to
 // 1, is how well it answers its pattern so; Unread that it rests on a guess.
 type Load struct {
-	Rung      load.Rung
+	Rung      *load.Rung
 	Low, High quantity.Mass
 	Options   []int
 	Needs     [][]int
@@ -124,7 +124,7 @@ type Stock struct {
 }
 
 type held struct {
-	load.Rung
+	*load.Rung
 	options []int
 }
 
@@ -164,7 +164,8 @@ func New(c client.Client, items []Item) *Stock {
 		for _, sup := range it.Supplies {
 			s.supplies = append(s.supplies, supplied{sup, it.Option})
 		}
-		for _, r := range it.Rungs {
+		for i := range it.Rungs {
+			r := &it.Rungs[i]
 			h := held{r, options}
 			switch r.Hold {
 			case load.Band:
@@ -212,8 +213,9 @@ func (s *Stock) pairsFor(u load.Use, groups map[int]string) []held {
 		}
 	}
 	if !s.whole {
-		for _, r := range load.NearestPairs(rungs) {
-			out = append(out, held{r, nil})
+		pairs := load.NearestPairs(rungs)
+		for i := range pairs {
+			out = append(out, held{&pairs[i], nil})
 		}
 		return out
 	}
@@ -222,7 +224,7 @@ func (s *Stock) pairsFor(u load.Use, groups map[int]string) []held {
 		if len(both) == 2 && (both[0] == both[1] || groups[both[0]] != "" && groups[both[0]] == groups[both[1]]) {
 			return
 		}
-		out = append(out, held{r, both})
+		out = append(out, held{&r, both})
 	})
 	return out
 }
@@ -235,18 +237,18 @@ func (s *Stock) Ladder() load.Ladder {
 			continue
 		}
 		for _, r := range all {
-			rungs = append(rungs, r.Rung)
+			rungs = append(rungs, *r.Rung)
 		}
 	}
 	for _, all := range s.byBand {
 		for _, r := range all {
-			rungs = append(rungs, r.Rung)
+			rungs = append(rungs, *r.Rung)
 		}
 	}
 	l := load.Ladder{}
 	l.Add(rungs)
 	for _, p := range s.pairs[load.HeldLow] {
-		l[load.Pair] = append(l[load.Pair], p.Rung)
+		l[load.Pair] = append(l[load.Pair], *p.Rung)
 	}
 	for _, h := range append(append([]held{}, s.byHold[load.OneHand]...), s.byHold[load.Overhead]...) {
 		if r, _, ok := h.Admit(load.HeldOverhead); ok {
