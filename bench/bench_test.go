@@ -13,10 +13,13 @@ import (
 	"testing"
 	"time"
 
+	"scrappyrack/core/band"
 	"scrappyrack/core/load"
+	"scrappyrack/core/movement"
 	"scrappyrack/core/optimise"
 	"scrappyrack/core/plan"
 	"scrappyrack/core/quantity"
+	"scrappyrack/core/way"
 	"scrappyrack/internal/demo"
 	"scrappyrack/internal/document"
 	"scrappyrack/internal/store"
@@ -162,6 +165,32 @@ func BenchmarkPlates(b *testing.B) {
 	for b.Loop() {
 		if _, err := bar.Load(77); err != nil {
 			b.Fatal(err)
+		}
+	}
+}
+
+// BenchmarkWays is every way of doing 120 movements (the library, some of it twice) with
+// 300 loads, everything of a stock included. The spec allows it 20 ms.
+func BenchmarkWays(b *testing.B) {
+	c := workbench.Work(demo.Files()[0]).Client
+	c.Memo = band.NewMemo(1)
+	rungs := c.OwnRungs()
+	for i := len(rungs); i < 300; i++ {
+		hold := load.Holds()[i%len(load.Holds())]
+		low := quantity.Mass(1 + float64(i%50)/2)
+		rungs = append(rungs, load.Rung{
+			Hold: hold, Low: low, High: low + quantity.Mass(i%3), U: 0.1, Things: []string{fmt.Sprint(i)}, Label: fmt.Sprint(i),
+			Conditions: load.Conditions{Household: true, Open: i%2 == 0, Rated: 30},
+		})
+	}
+	moves := movement.All()
+	for len(moves) < 120 {
+		moves = append(moves, moves[:min(len(moves), 120-len(moves))]...)
+	}
+	for b.Loop() {
+		s := way.New(c, []way.Item{{Option: way.Today, Rungs: rungs, Supplies: c.Supplies()}})
+		for _, m := range moves {
+			s.Of(m)
 		}
 	}
 }

@@ -42,9 +42,6 @@ type Conditions struct {
 	// counted, 0 for none; Above is what it is trusted with over head and face where that
 	// is known apart, 0 for half of Rated.
 	Rated, Above quantity.Mass
-	Taped        bool // a cap that is taped, or none to be taped
-	Wet          bool
-	Worn         bool
 }
 
 // and are the conditions of two loads that are used together.
@@ -57,7 +54,7 @@ func (c Conditions) and(d Conditions) Conditions {
 	}
 	return Conditions{
 		Household: c.Household || d.Household, Open: c.Open || d.Open, Shifts: c.Shifts || d.Shifts, SteadyFrom: max(c.SteadyFrom, d.SteadyFrom),
-		Rated: lesser(c.Rated, d.Rated), Above: lesser(c.Above, d.Above), Taped: c.Taped && d.Taped, Wet: c.Wet || d.Wet, Worn: c.Worn || d.Worn,
+		Rated: lesser(c.Rated, d.Rated), Above: lesser(c.Above, d.Above),
 	}
 }
 

@@ -214,7 +214,7 @@ func (c Container) trust() quantity.Mass {
 
 // Conditions are those of the container in a hold, as it is filled now.
 func (c Container) Conditions(h Hold) Conditions {
-	out := Conditions{Household: true, Open: c.Closure != Sealed || c.Kind.Soft, Wet: c.Filling.Wet, Worn: c.Condition == Tired}
+	out := Conditions{Household: true, Open: c.Closure != Sealed || c.Kind.Soft}
 	if h != Overhead {
 		out.Rated, _ = c.Limit(h)
 	}

@@ -167,19 +167,26 @@ func NearestPairs(singles []Rung) []Rung {
 			}
 		}
 	}
-	var first, second *Rung // the two that reach furthest
+	var first, second *Rung // of those before, what reaches furthest, and the next of another thing
 	for i := range stretches {
 		s := &stretches[i]
 		switch {
 		case first == nil:
 			first = s
-		case second == nil || s.High > second.High:
-			if !match(*first, *s) && second != nil {
+		case second != nil && s.High <= second.High: // lies in what the two share
+		case share(*first, *s):
+			if second != nil {
 				match(*second, *s)
 			}
-			second = s
+			if s.High > first.High {
+				first = s
+			}
+		default:
+			match(*first, *s)
 			if s.High > first.High {
 				first, second = s, first
+			} else {
+				second = s
 			}
 		}
 	}
