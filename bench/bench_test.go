@@ -3,13 +3,10 @@
 package bench
 
 import (
-	"bytes"
 	"context"
+	"errors"
 	"fmt"
-	"os"
 	"os/exec"
-	"path/filepath"
-	"strings"
 	"testing"
 	"time"
 
@@ -17,6 +14,7 @@ import (
 	"scrappyrack/core/load"
 	"scrappyrack/core/movement"
 	"scrappyrack/core/optimise"
+	"scrappyrack/core/optimise/outside"
 	"scrappyrack/core/plan"
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/way"
@@ -50,33 +48,13 @@ func BenchmarkPlan(b *testing.B) {
 			}
 			b.StopTimer()
 			ours := b.Elapsed() / time.Duration(b.N)
-			if outside := outsideSolver(b, p.Model); outside > 0 {
-				b.ReportMetric(float64(outside)/float64(ours), "cbc/ours")
+			if _, took, _, err := outside.Solve(b.TempDir(), p.Model); err == nil {
+				b.ReportMetric(float64(took)/float64(ours), "cbc/ours")
+			} else if !errors.Is(err, exec.ErrNotFound) {
+				b.Fatal(err)
 			}
 		})
 	}
-}
-
-func outsideSolver(b *testing.B, m optimise.Model) time.Duration {
-	b.Helper()
-	solver, err := exec.LookPath("cbc")
-	if err != nil {
-		return 0
-	}
-	path := filepath.Join(b.TempDir(), "plan.lp")
-	var lp bytes.Buffer
-	if err := optimise.WriteLP(&lp, m); err != nil {
-		b.Fatal(err)
-	}
-	if err := os.WriteFile(path, lp.Bytes(), 0o600); err != nil {
-		b.Fatal(err)
-	}
-	start := time.Now()
-	out, err := exec.Command(solver, path, "seconds", "60", "solve", "quit").Output()
-	if err != nil || !strings.Contains(string(out), "Optimal solution found") {
-		b.Fatalf("the outside solver: %v\n%s", err, out)
-	}
-	return time.Since(start)
 }
 
 // BenchmarkWork is everything that one edit works out, on a file of a growing

@@ -42,7 +42,7 @@ func (s set) key() string {
 	return b.String()
 }
 
-func (s set) copy() set { return append(set(nil), s...) }
+func (s set) copy() set { return append(make(set, 0, len(s)), s...) }
 
 func (s set) list(n int) []int {
 	var out []int
