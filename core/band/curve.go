@@ -66,14 +66,6 @@ type Curve struct {
 	print uint64 // of all that it was made from
 }
 
-// Error names the field of a band that cannot be, as a path, and says why.
-type Error struct {
-	Field  string
-	Detail quantity.Phrase
-}
-
-func (e *Error) Error() string { return e.Detail.In(quantity.Metric) }
-
 // basis functions of one strand at a stretch ratio: dF/dA0C1 and dF/dA0C2.
 func shape(stretch float64) (g1, g2 float64) {
 	s := 2 * (stretch - 1/(stretch*stretch))
@@ -85,7 +77,7 @@ func shape(stretch float64) (g1, g2 float64) {
 // Three points or more are fitted by weighted least squares with both parameters
 // ≥ 0; two give both parameters when the larger stretch is at least 1.3 times the
 // smaller, else the default shape is scaled to them; one scales it. What is not sure
-// beside the readings is as usual (UsualDoubts). Errors are *Error: no points, a point
+// beside the readings is as usual (UsualDoubts). Errors are *quantity.FieldError: no points, a point
 // at or below the rest length, or without force, or one that makes the curve fall.
 func Fit(rest quantity.Length, strands int, points []Point) (Curve, error) {
 	return FitWith(rest, strands, points, UsualDoubts())
@@ -99,8 +91,8 @@ func FitWith(rest quantity.Length, strands int, points []Point, d Doubts) (Curve
 	}
 	if stretch, ok := c.falls(); ok {
 		at := worst(rest, strands, points, d)
-		return Curve{}, &Error{fmt.Sprintf("points[%d].force_n", at), quantity.Say("with this reading the band would pull less the further it is stretched, at ",
-			quantity.Amount(quantity.KindLength, stretch*float64(rest)), ": no rubber does; read it again")}
+		return Curve{}, quantity.At(fmt.Sprintf("points[%d].force_n", at), "with this reading the band would pull less the further it is stretched, at ",
+			quantity.Amount(quantity.KindLength, stretch*float64(rest)), ": no rubber does; read it again")
 	}
 	c.print = fingerprint(p, c, d)
 	return c, nil
@@ -143,10 +135,10 @@ func fingerprint(p problem, c Curve, d Doubts) uint64 {
 
 func fit(rest quantity.Length, strands int, points []Point, d Doubts) (Curve, problem, error) {
 	if !(rest > 0) {
-		return Curve{}, problem{}, &Error{"rest_length_m", quantity.Say("a band has a length at rest, above 0")}
+		return Curve{}, problem{}, quantity.At("rest_length_m", "a band has a length at rest, above 0")
 	}
 	if strands < 1 || strands > 16 {
-		return Curve{}, problem{}, &Error{"strands", quantity.Say(fmt.Sprintf("%d strands are not between 1 and 16", strands))}
+		return Curve{}, problem{}, quantity.At("strands", fmt.Sprintf("%d strands are not between 1 and 16", strands))
 	}
 	c := Curve{Rest: rest, Strands: strands}
 	var p problem
@@ -155,11 +147,11 @@ func fit(rest quantity.Length, strands int, points []Point, d Doubts) (Curve, pr
 		stretch := float64(pt.Length / rest)
 		switch {
 		case !(stretch > 1):
-			return Curve{}, problem{}, &Error{at("length_m"), quantity.Say("at ", quantity.Amount(quantity.KindLength, float64(pt.Length)), " a band of ", quantity.Amount(quantity.KindLength, float64(rest)), " at rest is not stretched: pull it further")}
+			return Curve{}, problem{}, quantity.At(at("length_m"), "at ", quantity.Amount(quantity.KindLength, float64(pt.Length)), " a band of ", quantity.Amount(quantity.KindLength, float64(rest)), " at rest is not stretched: pull it further")
 		case !(pt.Force > 0):
-			return Curve{}, problem{}, &Error{at("force_n"), quantity.Say("a stretched band pulls with a force above 0")}
+			return Curve{}, problem{}, quantity.At(at("force_n"), "a stretched band pulls with a force above 0")
 		case pt.U1 < 0:
-			return Curve{}, problem{}, &Error{at("u_n"), quantity.Say("an uncertainty cannot be negative")}
+			return Curve{}, problem{}, quantity.At(at("u_n"), "an uncertainty cannot be negative")
 		}
 		if !pt.Releasing {
 			p.add(i, stretch, float64(pt.Force)/float64(strands), float64(pt.U1)/float64(strands))
@@ -167,7 +159,7 @@ func fit(rest quantity.Length, strands int, points []Point, d Doubts) (Curve, pr
 		}
 	}
 	if len(p.rows) == 0 {
-		return Curve{}, problem{}, &Error{"points", quantity.Say("no point was read while pulling")}
+		return Curve{}, problem{}, quantity.At("points", "no point was read while pulling")
 	}
 	c.solve(p)
 	c.judge(p, d)
@@ -361,7 +353,7 @@ func (c Curve) Loss(points []Point) (share float64, ok bool) {
 
 // Estimate is the curve of a band that nobody has measured, from the width and
 // thickness of one strand in m (> 0): C₁ = 0.16 and C₂ = 0.03 MPa of natural-rubber
-// latex (from memory), ±35 % and what shape and rest length add. Errors are *Error.
+// latex (from memory), ±35 % and what shape and rest length add. Errors are *quantity.FieldError.
 func Estimate(rest quantity.Length, strands int, width, thickness quantity.Length) (Curve, error) {
 	return EstimateWith(rest, strands, width, thickness, UsualDoubts())
 }
@@ -369,13 +361,13 @@ func Estimate(rest quantity.Length, strands int, width, thickness quantity.Lengt
 // EstimateWith is Estimate with other doubts.
 func EstimateWith(rest quantity.Length, strands int, width, thickness quantity.Length, d Doubts) (Curve, error) {
 	if !(rest > 0) {
-		return Curve{}, &Error{"rest_length_m", quantity.Say("a band has a length at rest, above 0")}
+		return Curve{}, quantity.At("rest_length_m", "a band has a length at rest, above 0")
 	}
 	if strands < 1 || strands > 16 {
-		return Curve{}, &Error{"strands", quantity.Say(fmt.Sprintf("%d strands are not between 1 and 16", strands))}
+		return Curve{}, quantity.At("strands", fmt.Sprintf("%d strands are not between 1 and 16", strands))
 	}
 	if !(width > 0 && thickness > 0) {
-		return Curve{}, &Error{"width_m", quantity.Say("an estimate needs the width and the thickness of one strand")}
+		return Curve{}, quantity.At("width_m", "an estimate needs the width and the thickness of one strand")
 	}
 	area := float64(width*thickness) * 1e6 // mm², so that MPa·mm² = N
 	c := Curve{Rest: rest, Strands: strands, A0C1: quantity.Force(latexC1 * area), A0C2: quantity.Force(latexC2 * area), Basis: Estimated}

@@ -119,7 +119,7 @@ func TestWhatCannotBeIsNamed(t *testing.T) {
 		"points[1].force_n":  {{Length: 0.7, Force: 9}, {Length: 0.8}},
 	} {
 		_, err := band.Fit(0.5, 1, points)
-		var bad *band.Error
+		var bad *quantity.FieldError
 		require.ErrorAs(t, err, &bad, field)
 		assert.Equal(t, field, bad.Field)
 	}
@@ -206,7 +206,7 @@ func TestAFallingCurveIsRefused(t *testing.T) {
 		"points[1].force_n": {{Length: 1.3, Force: 40}, {Length: 2.4, Force: 20}, {Length: 1.7, Force: 62}},
 	} {
 		_, err := band.Fit(1, 1, points)
-		var bad *band.Error
+		var bad *quantity.FieldError
 		require.ErrorAs(t, err, &bad)
 		assert.Equal(t, want, bad.Field)
 		assert.Contains(t, bad.Error(), "no rubber does")

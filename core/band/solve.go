@@ -98,7 +98,7 @@ func (s Set) Limit() float64 {
 // leastRun is the least share of a run that the grip must leave (house value).
 const leastRun = 0.2
 
-// Check refuses a set-up that leaves nothing to pull on: the error is an *Error that
+// Check refuses a set-up that leaves nothing to pull on: the error is an *quantity.FieldError that
 // names the field.
 func (s Set) Check() error {
 	for i := range s.Bands {
@@ -106,7 +106,7 @@ func (s Set) Check() error {
 		run := float64(b.Curve.Rest) / float64(max(1, s.Rig.Fold))
 		if restOf(b, s.Rig) < leastRun*run {
 			length := func(v float64) quantity.Piece { return quantity.Amount(quantity.KindLevel, v) }
-			return &Error{"grip_m", quantity.Say("the grip cannot take up ", length(float64(s.Rig.Grip)), " of a run of ", length(run), ": at most ", length((1-leastRun)*run))}
+			return quantity.At("grip_m", "the grip cannot take up ", length(float64(s.Rig.Grip)), " of a run of ", length(run), ": at most ", length((1-leastRun)*run))
 		}
 	}
 	return nil

@@ -55,16 +55,11 @@ type Batch struct {
 // contradiction is how many standard uncertainties apart is too far.
 const contradiction = 3
 
-// BatchError names the weighing and field that cannot be, as a path.
-type BatchError struct{ Field, Detail string }
-
-func (e *BatchError) Error() string { return e.Detail }
-
 // imply gives ρ = (gross − tare)/V with u² = (u_gross² + u_tare² + Σ u_shared²)/V² +
 // (ρ·u_V/V)² (JCGM 100:2008, 5.1.2).
 func (w Weighing) imply(i int) (Implied, error) {
 	refuse := func(field, format string, args ...any) (Implied, error) {
-		return Implied{}, &BatchError{fmt.Sprintf("weighings[%d].%s", i, field), fmt.Sprintf(format, args...)}
+		return Implied{}, quantity.At(fmt.Sprintf("weighings[%d].%s", i, field), fmt.Sprintf(format, args...))
 	}
 	net := float64(w.Gross - w.Tare)
 	switch {
@@ -105,10 +100,10 @@ func (w Weighing) shares() map[string]float64 {
 // implied density by generalised least squares: by the inverse of their covariance, in
 // which shared errors tie weighings together (Aitken 1935; JCGM 100:2008, 5.2.2).
 // Without shared errors it is inverse-variance weighting. Without weighings the
-// table stands. Errors are *BatchError.
+// table stands. Errors are *quantity.FieldError.
 func Reestimate(prior material.Filling, weighings []Weighing) (Batch, error) {
 	if prior.U1() <= 0 {
-		return Batch{}, &BatchError{"density", "the range of the density has no width"}
+		return Batch{}, quantity.At("density", "the range of the density has no width")
 	}
 	b := Batch{Density: prior.Typical, U1: prior.U1()}
 	for i, w := range weighings {
@@ -173,10 +168,10 @@ func precision(weighings []Weighing, each []Implied) (*mat.SymDense, error) {
 	}
 	var chol mat.Cholesky
 	if !chol.Factorize(k) {
-		return nil, &BatchError{"weighings", "these weighings share all of their uncertainty: give what each has of its own, the scale's step at least"}
+		return nil, quantity.At("weighings", "these weighings share all of their uncertainty: give what each has of its own, the scale's step at least")
 	}
 	if err := chol.InverseTo(k); err != nil {
-		return nil, &BatchError{"weighings", "these weighings share so much that nothing can be told from them together"}
+		return nil, quantity.At("weighings", "these weighings share so much that nothing can be told from them together")
 	}
 	return k, nil
 }

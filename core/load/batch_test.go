@@ -146,7 +146,7 @@ func TestImpossibleWeighingsAreNamed(t *testing.T) {
 		"weighings[0].gross_u_kg": {Gross: 5, Tare: 1, Volume: 3},
 	} {
 		_, err := load.Reestimate(filling(t, "rice"), []load.Weighing{w})
-		var bad *load.BatchError
+		var bad *quantity.FieldError
 		require.ErrorAs(t, err, &bad)
 		assert.Equal(t, field, bad.Field)
 	}

@@ -50,13 +50,14 @@ const outsideSpread = 0.15
 // the table's end: hands carry F = k·cos φ across a body inclined by φ, with
 // R·sin(φ − α) = rise, R² = shoulder² + arm², α = atan(arm/shoulder), shoulder
 // 0.818 H and arm 0.387 H of a stature H (Drillis & Contini 1966); the range then
-// takes in the straight line of the table's last two points. Errors name the
-// range.
+// takes in the straight line of the table's last two points. Hands at the height of
+// the shoulders bear nothing: the errors name the range up to there, or to MaxHandRise.
 func PushUp(rise, stature quantity.Length) (Share, error) {
 	first, last := pushUps[0], pushUps[len(pushUps)-1]
 	h := float64(rise)
-	if math.IsNaN(h) || h < first.rise-1e-9 || rise > MaxHandRise {
-		return Share{}, fmt.Errorf("hands %.2f m above the feet are outside of %.2f to %.2f m", h, first.rise, float64(MaxHandRise))
+	upright := quantity.Length(body.Shoulder) * stature
+	if most := min(MaxHandRise, upright); math.IsNaN(h) || h < first.rise-1e-9 || rise > most {
+		return Share{}, fmt.Errorf("hands %.2f m above the feet are outside of %.2f to %.2f m", h, first.rise, float64(most))
 	}
 	spread := standardBottom / pushUps[2].share
 	if h <= last.rise {
@@ -64,7 +65,7 @@ func PushUp(rise, stature quantity.Length) (Share, error) {
 		return Share{Low: share, Typical: share, High: share * spread}, nil
 	}
 	before := pushUps[len(pushUps)-2]
-	lever := last.share * math.Cos(inclination(h, float64(stature))) / math.Cos(inclination(last.rise, float64(stature)))
+	lever := math.Max(0, last.share*math.Cos(inclination(h, float64(stature)))/math.Cos(inclination(last.rise, float64(stature))))
 	straight := math.Max(0, last.share+(last.share-before.share)/(last.rise-before.rise)*(h-last.rise))
 	return Share{
 		Low: math.Min(lever, straight) * (1 - outsideSpread), Typical: lever,

@@ -45,13 +45,24 @@ func TestCounterPushUpIsOutsideAndSaysSo(t *testing.T) {
 	assert.InDelta(t, 0.264, got.Typical, 0.001)
 	assert.True(t, got.Low < got.Typical && got.Typical < got.High)
 	rapid.Check(t, func(t *rapid.T) {
-		h := quantity.Length(rapid.Float64Range(-0.61, 1.15).Draw(t, "rise"))
+		h := quantity.Length(rapid.Float64Range(-0.61, 1.08).Draw(t, "rise"))
 		stature := quantity.Length(rapid.Float64Range(1.4, 2.1).Draw(t, "stature"))
 		lower, err := load.PushUp(h, stature)
 		require.NoError(t, err)
 		higher, err := load.PushUp(h+0.05, stature)
 		require.NoError(t, err)
 		assert.Less(t, higher.Typical, lower.Typical, "higher hands carry less")
+	})
+	rapid.Check(t, func(t *rapid.T) { // however short or tall, a share is one, in order
+		stature := rapid.Float64Range(1.0, 2.5).Draw(t, "any stature")
+		h := rapid.Float64Range(-0.61, 1.4).Draw(t, "any rise")
+		s, err := load.PushUp(quantity.Length(h), quantity.Length(stature))
+		if h > 1.2 || h > 0.818*stature {
+			require.Error(t, err)
+			return
+		}
+		require.NoError(t, err)
+		require.True(t, 0 <= s.Low && s.Low <= s.Typical && s.Typical <= s.High && s.High <= 1, "%v", s)
 	})
 	end, _ := load.PushUp(0.61, 1.75)
 	past, _ := load.PushUp(0.6101, 1.75)

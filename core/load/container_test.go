@@ -1,6 +1,7 @@
 package load_test
 
 import (
+	"fmt"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -162,9 +163,9 @@ func TestMarksNameTheOneThatDoesNotRise(t *testing.T) {
 		0: {},
 	} {
 		_, err := load.NewMarks(marks)
-		var bad *load.MarkError
+		var bad *quantity.FieldError
 		require.ErrorAs(t, err, &bad)
-		assert.Equal(t, at, bad.Index)
+		assert.Equal(t, fmt.Sprintf("marks[%d]", at), bad.Field)
 	}
 }
 

@@ -51,27 +51,22 @@ const (
 	packWork     = 6_000_000 // sums × things at most; above, 10 g instead of 1 g
 )
 
-// PackError names the field of a question that cannot be, as a path.
-type PackError struct{ Field, Detail string }
-
-func (e *PackError) Error() string { return e.Detail }
-
 func (q PackQuestion) check() error {
 	if !(q.Capacity > 0) {
-		return &PackError{"capacity_l", "a bag needs a capacity above 0 L"}
+		return quantity.At("capacity_l", "a bag needs a capacity above 0 L")
 	}
 	if len(q.Items) > MaxPackItems {
-		return &PackError{"items", fmt.Sprintf("%d kinds of thing; at most %d", len(q.Items), MaxPackItems)}
+		return quantity.At("items", fmt.Sprintf("%d kinds of thing; at most %d", len(q.Items), MaxPackItems))
 	}
 	for i, it := range q.Items {
 		at := func(field string) string { return fmt.Sprintf("items[%d].%s", i, field) }
 		switch {
 		case !(it.Mass > 0):
-			return &PackError{at("mass_kg"), fmt.Sprintf("%s needs a mass above 0 kg", it.Name)}
+			return quantity.At(at("mass_kg"), fmt.Sprintf("%s needs a mass above 0 kg", it.Name))
 		case !(it.Volume >= 0):
-			return &PackError{at("volume_l"), fmt.Sprintf("%s cannot take %g L", it.Name, float64(it.Volume))}
+			return quantity.At(at("volume_l"), fmt.Sprintf("%s cannot take %g L", it.Name, float64(it.Volume)))
 		case it.Count < 0 || it.Count > MaxPackCount:
-			return &PackError{at("count"), fmt.Sprintf("%d of %s are not between 0 and %d", it.Count, it.Name, MaxPackCount)}
+			return quantity.At(at("count"), fmt.Sprintf("%d of %s are not between 0 and %d", it.Count, it.Name, MaxPackCount))
 		}
 	}
 	return nil
@@ -88,7 +83,7 @@ type chunk struct {
 // Pack finds the best packing exactly: over every reachable sum at the
 // resolution (1 g, or 10 g for very heavy bags) the least volume that makes it,
 // the sum nearest to the target among those that fit, and the fewest pieces
-// that make that sum and fit. Errors are *PackError.
+// that make that sum and fit. Errors are *quantity.FieldError.
 func Pack(q PackQuestion) (Packed, error) {
 	if err := q.check(); err != nil {
 		return Packed{}, err
@@ -97,7 +92,7 @@ func Pack(q PackQuestion) (Packed, error) {
 	if p.work() > packWork {
 		p.cell = 0.01
 		if p.work() > 4*packWork {
-			return Packed{}, &PackError{"target_kg", "so many things for a target so heavy make too many ways: leave some out, or split it over two bags"}
+			return Packed{}, quantity.At("target_kg", "so many things for a target so heavy make too many ways: leave some out, or split it over two bags")
 		}
 	}
 	counts := make([]int, len(q.Items))

@@ -91,7 +91,7 @@ func TestPackLimits(t *testing.T) {
 		"items[0].count":    {Capacity: 5, Items: []load.PackItem{{Name: "cans", Mass: 1, Count: 9999}}},
 	} {
 		_, err := load.Pack(q)
-		var bad *load.PackError
+		var bad *quantity.FieldError
 		require.ErrorAs(t, err, &bad, field)
 		assert.Equal(t, field, bad.Field)
 	}

@@ -33,11 +33,6 @@ const (
 	maxSideSums   = 400_000
 )
 
-// PlateError names the field of a bar that cannot be, as a path.
-type PlateError struct{ Field, Detail string }
-
-func (e *PlateError) Error() string { return e.Detail }
-
 // sides are all sums of plates that one side can carry, lightest first: layer n
 // uses the first n kinds, lightest kind first. Sums are in milligrams, so that
 // equal ones are equal.
@@ -70,7 +65,7 @@ func (b PlateBar) sides() (*sides, error) {
 	for _, k := range kinds {
 		next := withKind(s.layers[len(s.layers)-1], k, sleeve)
 		if len(next) > maxSideSums {
-			return nil, &PlateError{"plates", fmt.Sprintf("these plates make more than %d different sums: leave some out", maxSideSums)}
+			return nil, quantity.At("plates", fmt.Sprintf("these plates make more than %d different sums: leave some out", maxSideSums))
 		}
 		s.layers = append(s.layers, next)
 	}
@@ -134,7 +129,7 @@ type Loading struct {
 }
 
 // Load works out every load of the bar with equal sides, and the plates for a
-// target in kg (≥ 0). Masses are told apart to 1 mg. Errors are *PlateError.
+// target in kg (≥ 0). Masses are told apart to 1 mg. Errors are *quantity.FieldError.
 func (b PlateBar) Load(target quantity.Mass) (Loading, error) {
 	if err := b.check(); err != nil {
 		return Loading{}, err
@@ -170,17 +165,17 @@ func (b PlateBar) Load(target quantity.Mass) (Loading, error) {
 
 func (b PlateBar) check() error {
 	if len(b.Plates) > MaxPlateKinds {
-		return &PlateError{"plates", fmt.Sprintf("%d kinds of plate; at most %d", len(b.Plates), MaxPlateKinds)}
+		return quantity.At("plates", fmt.Sprintf("%d kinds of plate; at most %d", len(b.Plates), MaxPlateKinds))
 	}
 	for i, p := range b.Plates {
 		if !(p.Mass > 0) || p.Mass > 100 {
-			return &PlateError{fmt.Sprintf("plates[%d].mass_kg", i), fmt.Sprintf("a plate of %g kg is not between 0 and 100 kg", float64(p.Mass))}
+			return quantity.At(fmt.Sprintf("plates[%d].mass_kg", i), fmt.Sprintf("a plate of %g kg is not between 0 and 100 kg", float64(p.Mass)))
 		}
 		if p.Thickness < 0 {
-			return &PlateError{fmt.Sprintf("plates[%d].thickness_m", i), "a plate cannot be thinner than nothing"}
+			return quantity.At(fmt.Sprintf("plates[%d].thickness_m", i), "a plate cannot be thinner than nothing")
 		}
 		if p.Count < 0 || p.Count > MaxPlateCount {
-			return &PlateError{fmt.Sprintf("plates[%d].count", i), fmt.Sprintf("%d plates are not between 0 and %d", p.Count, MaxPlateCount)}
+			return quantity.At(fmt.Sprintf("plates[%d].count", i), fmt.Sprintf("%d plates are not between 0 and %d", p.Count, MaxPlateCount))
 		}
 	}
 	return nil
@@ -223,7 +218,7 @@ type ExtraPair struct {
 // closes the most gaps; of equal ones the one that leaves the least above 10 %
 // (summed as logarithms, up to the load that is the heaviest now), then the
 // lightest. ok is false when none makes anything better. Errors are
-// *PlateError.
+// *quantity.FieldError.
 func (b PlateBar) BestExtraPair(offered []quantity.Mass) (best ExtraPair, ok bool, err error) {
 	now, err := b.Load(0)
 	if err != nil {
@@ -292,7 +287,7 @@ type Handle struct {
 
 // Rungs are the loads of a handle: a bar's in the bar hold, a handle's in one
 // hand and overhead, and of two handles what both can be loaded to at once as a
-// pair; loads less than 2 % apart, which nobody trains by, are left out. Errors are *PlateError.
+// pair; loads less than 2 % apart, which nobody trains by, are left out. Errors are *quantity.FieldError.
 func (h Handle) Rungs() ([]Rung, error) {
 	alone, err := h.Bar.Load(0)
 	if err != nil {

@@ -103,7 +103,7 @@ func TestPlatesAgainstEveryChoice(t *testing.T) {
 func TestImpossiblePlatesAreNamed(t *testing.T) {
 	for field, p := range map[string]load.Plate{"plates[0].mass_kg": {Mass: 0, Count: 2}, "plates[0].count": {Mass: 5, Count: -1}} {
 		_, err := load.PlateBar{Mass: 20, Plates: []load.Plate{p}}.Load(50)
-		var bad *load.PlateError
+		var bad *quantity.FieldError
 		require.ErrorAs(t, err, &bad)
 		assert.Equal(t, field, bad.Field)
 	}

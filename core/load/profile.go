@@ -113,17 +113,9 @@ type Marks struct {
 	curve interp.FritschButland
 }
 
-// MarkError names the mark, by its index, that breaks the order.
-type MarkError struct {
-	Index  int
-	Detail string
-}
-
-func (e *MarkError) Error() string { return e.Detail }
-
 // NewMarks makes a profile of at least one mark above the bottom, of levels (m)
 // and volumes (L) that both rise; an empty mark (0, 0) is added at the front
-// when it is missing. Errors are *MarkError.
+// when it is missing. Errors are *quantity.FieldError.
 func NewMarks(marks []Mark) (*Marks, error) {
 	all := append([]Mark(nil), marks...)
 	added := 0
@@ -131,7 +123,7 @@ func NewMarks(marks []Mark) (*Marks, error) {
 		all, added = append([]Mark{{}}, all...), 1
 	}
 	if len(all) < 2 {
-		return nil, &MarkError{0, "at least one mark above the bottom is needed"}
+		return nil, quantity.At("marks[0]", "at least one mark above the bottom is needed")
 	}
 	xs, ys := make([]float64, len(all)), make([]float64, len(all))
 	for i, m := range all {
@@ -140,7 +132,7 @@ func NewMarks(marks []Mark) (*Marks, error) {
 			if m.Level > all[i-1].Level {
 				what = "volume"
 			}
-			return nil, &MarkError{i - added, fmt.Sprintf("mark %d does not rise: its %s is not above that of the mark before it", i-added+1, what)}
+			return nil, quantity.At(fmt.Sprintf("marks[%d]", i-added), fmt.Sprintf("mark %d does not rise: its %s is not above that of the mark before it", i-added+1, what))
 		}
 		xs[i], ys[i] = float64(m.Level), float64(m.Volume)
 	}

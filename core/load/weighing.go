@@ -104,14 +104,6 @@ type Reading struct {
 	Odd    []int
 }
 
-// ReadingError names the field of a weighing that cannot be, as a path.
-type ReadingError struct {
-	Field  string
-	Detail quantity.Phrase
-}
-
-func (e *ReadingError) Error() string { return e.Detail.In(quantity.Metric) }
-
 // MaxReadings is how many readings of one weighing are taken.
 const MaxReadings = 50
 
@@ -121,10 +113,10 @@ const MaxReadings = 50
 // of the kind of scale (quantity.Pooled, 4 degrees of freedom); resolution counts
 // d/(2√3), accuracy a/√3 (JCGM 100:2008, 4.3.7); of a difference on one scale its
 // offset cancels and a quarter of a stays. U is t(97.5 %, ν)·u with ν by
-// Welch–Satterthwaite (G.4). Errors are *ReadingError.
+// Welch–Satterthwaite (G.4). Errors are *quantity.FieldError.
 func (s Scale) Read(with, without []quantity.Mass) (Reading, error) {
 	if len(with) == 0 {
-		return Reading{}, &ReadingError{"readings", quantity.Say("a weighing needs at least one reading")}
+		return Reading{}, quantity.At("readings", "a weighing needs at least one reading")
 	}
 	if err := s.believes("readings", with); err != nil {
 		return Reading{}, err
@@ -139,8 +131,8 @@ func (s Scale) Read(with, without []quantity.Mass) (Reading, error) {
 	if len(without) > 0 {
 		alone, more, two := s.series(" without it", without, scatter)
 		if mean <= alone {
-			return Reading{}, &ReadingError{"without", quantity.Say("without it the scale says ", quantity.Amount(quantity.KindMass, float64(alone)),
-				", with it only ", quantity.Amount(quantity.KindMass, float64(mean)))}
+			return Reading{}, quantity.At("without", "without it the scale says ", quantity.Amount(quantity.KindMass, float64(alone)),
+				", with it only ", quantity.Amount(quantity.KindMass, float64(mean)))
 		}
 		mean -= alone
 		parts, one.U = append(parts, more...), math.Hypot(one.U, two.U) // one scatter, seen in both
@@ -162,15 +154,15 @@ func (s Scale) Read(with, without []quantity.Mass) (Reading, error) {
 
 func (s Scale) believes(field string, readings []quantity.Mass) error {
 	if len(readings) > MaxReadings {
-		return &ReadingError{field, quantity.Say(fmt.Sprintf("%d readings are more than %d", len(readings), MaxReadings))}
+		return quantity.At(field, fmt.Sprintf("%d readings are more than %d", len(readings), MaxReadings))
 	}
 	for i, r := range readings {
 		at := fmt.Sprintf("%s[%d]", field, i)
 		if !(r >= 0) || r > MaxMass {
-			return &ReadingError{at, quantity.Say(quantity.Amount(quantity.KindMass, float64(r)), " is not a mass that a scale shows")}
+			return quantity.At(at, quantity.Amount(quantity.KindMass, float64(r)), " is not a mass that a scale shows")
 		}
 		if s.Max > 0 && r > s.Max {
-			return &ReadingError{at, quantity.Say(quantity.Amount(quantity.KindMass, float64(r)), " is more than this scale takes, ", quantity.Amount(quantity.KindMass, float64(s.Max)))}
+			return quantity.At(at, quantity.Amount(quantity.KindMass, float64(r)), " is more than this scale takes, ", quantity.Amount(quantity.KindMass, float64(s.Max)))
 		}
 	}
 	return nil

@@ -64,7 +64,7 @@ func TestTwoWeighingsOfABathroomScale(t *testing.T) {
 	assert.InDelta(t, 1, sum, 1e-12)
 
 	_, err = s.Read([]quantity.Mass{72.1}, []quantity.Mass{84.3})
-	var bad *load.ReadingError
+	var bad *quantity.FieldError
 	require.ErrorAs(t, err, &bad)
 	assert.Equal(t, "without", bad.Field)
 }
@@ -73,7 +73,7 @@ func TestReadingsThatCannotBe(t *testing.T) {
 	kitchen := load.Scale{Key: load.Kitchen, Resolution: 0.001, Accuracy: 0.003, Max: 5}
 	for field, with := range map[string][]quantity.Mass{"readings": nil, "readings[1]": {4.2, 5.1}, "readings[0]": {-1}} {
 		_, err := kitchen.Read(with, nil)
-		var bad *load.ReadingError
+		var bad *quantity.FieldError
 		require.ErrorAs(t, err, &bad, field)
 		assert.Equal(t, field, bad.Field)
 		assert.NotEmpty(t, bad.Error())

@@ -52,27 +52,19 @@ type Estimate struct {
 	Each []quantity.Mass
 }
 
-// RangeError names a field that is out of range.
-type RangeError struct {
-	Field  string
-	Detail string
-}
-
-func (e *RangeError) Error() string { return e.Detail }
-
 // FromSet reads a test set: load in kg (0 < load ≤ 1000), reps done (≥ 1) and
 // reps left in reserve (≥ 0), reps + reserve ≤ 15. One rep with nothing in
-// reserve is the maximum itself. Errors are *RangeError.
+// reserve is the maximum itself. Errors are *quantity.FieldError.
 func FromSet(load quantity.Mass, reps, reserve int) (Estimate, error) {
 	switch {
 	case !(load > 0) || load > MaxLoad:
-		return Estimate{}, &RangeError{"load_kg", fmt.Sprintf("a load of %g kg is not between 0 and %g kg", float64(load), float64(MaxLoad))}
+		return Estimate{}, quantity.At("load_kg", fmt.Sprintf("a load of %g kg is not between 0 and %g kg", float64(load), float64(MaxLoad)))
 	case reps < 1:
-		return Estimate{}, &RangeError{"reps", "at least one repetition must have been done"}
+		return Estimate{}, quantity.At("reps", "at least one repetition must have been done")
 	case reserve < 0:
-		return Estimate{}, &RangeError{"reserve", "repetitions in reserve cannot be negative"}
+		return Estimate{}, quantity.At("reserve", "repetitions in reserve cannot be negative")
 	case reps+reserve > MaxTestReps:
-		return Estimate{}, &RangeError{"reps", fmt.Sprintf("reps and reserve together are %d; above %d the formulas part too far: test with a heavier load", reps+reserve, MaxTestReps)}
+		return Estimate{}, quantity.At("reps", fmt.Sprintf("reps and reserve together are %d; above %d the formulas part too far: test with a heavier load", reps+reserve, MaxTestReps))
 	}
 	e := Estimate{Each: make([]quantity.Mass, len(formulas))}
 	for i, f := range formulas {
@@ -86,7 +78,7 @@ func FromSet(load quantity.Mass, reps, reserve int) (Estimate, error) {
 // formulas of each one's own maximum × its own share at t. 1 ≤ t ≤ 30.
 func (e Estimate) LoadFor(t int) (quantity.Mass, error) {
 	if t < 1 || t > MaxTargetReps {
-		return 0, &RangeError{"target_reps", fmt.Sprintf("a target of %d repetitions is not between 1 and %d", t, MaxTargetReps)}
+		return 0, quantity.At("target_reps", fmt.Sprintf("a target of %d repetitions is not between 1 and %d", t, MaxTargetReps))
 	}
 	loads := make([]quantity.Mass, len(formulas))
 	for i, f := range formulas {

@@ -77,7 +77,7 @@ func TestRefusals(t *testing.T) {
 		field         string
 	}{{0, 5, 0, "load_kg"}, {-3, 5, 0, "load_kg"}, {1200, 5, 0, "load_kg"}, {50, 0, 2, "reps"}, {50, 5, -1, "reserve"}, {50, 12, 4, "reps"}} {
 		_, err := strength.FromSet(c.load, c.reps, c.reserve)
-		var re *strength.RangeError
+		var re *quantity.FieldError
 		require.ErrorAs(t, err, &re)
 		assert.Equal(t, c.field, re.Field)
 	}

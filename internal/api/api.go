@@ -13,6 +13,7 @@ import (
 	"github.com/danielgtaylor/huma/v2/adapters/humachi"
 	"github.com/go-chi/chi/v5"
 
+	"scrappyrack/core/quantity"
 	"scrappyrack/internal/standin"
 	"scrappyrack/internal/store"
 	"scrappyrack/internal/workbench"
@@ -148,6 +149,20 @@ func problem(err error) error {
 // refuse is a 422 that names one field of the body.
 func refuse(path, detail string, value any) error {
 	return huma.Error422UnprocessableEntity(detail, &huma.ErrorDetail{Location: "body." + path, Message: detail, Value: value})
+}
+
+// atField is the refusal of a field that the core names, by the name that the body has
+// for it (nil: the same); any other error is itself.
+func atField(err error, named func(field string) string) error {
+	var bad *quantity.FieldError
+	if !errors.As(err, &bad) {
+		return err
+	}
+	field := bad.Field
+	if named != nil {
+		field = named(field)
+	}
+	return refuse(field, bad.Error(), nil)
 }
 
 // Match is the revision that a change is based on.

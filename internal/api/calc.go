@@ -3,7 +3,6 @@ package api
 import (
 	"context"
 	"errors"
-	"fmt"
 	"net/http"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -33,11 +32,7 @@ func (s VesselShape) profile(capacity float64) (load.Profile, error) {
 			marks = append(marks, load.Mark{Level: length(m.LevelM), Volume: quantity.Volume(m.VolumeL)})
 		}
 		p, err := load.NewMarks(marks)
-		var bad *load.MarkError
-		if errors.As(err, &bad) {
-			return nil, refuse(fmt.Sprintf("profile.marks[%d]", bad.Index), bad.Detail, nil)
-		}
-		return p, err
+		return p, atField(err, func(field string) string { return "profile." + field })
 	}
 	if s.HeightM <= 0 {
 		return nil, refuse("profile.height_m", "a "+s.Kind+" needs its height, above 0", s.HeightM)
@@ -178,12 +173,8 @@ func (q RepMaxQuestion) answer() (out RepMaxAnswer, err error) {
 	if err == nil {
 		target, err = e.LoadFor(q.TargetReps)
 	}
-	var bad *strength.RangeError
-	if errors.As(err, &bad) {
-		return out, refuse(bad.Field, bad.Detail, nil)
-	}
 	if err != nil {
-		return out, err
+		return out, atField(err, nil)
 	}
 	out.E1RMKg, out.TargetLoadKg = float64(e.E1RM), float64(target)
 	for i, to := range []*float64{&out.Estimates.Epley, &out.Estimates.Brzycki, &out.Estimates.Lombardi, &out.Estimates.OConner, &out.Estimates.Mayhew, &out.Estimates.Wathan} {

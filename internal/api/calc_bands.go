@@ -65,12 +65,8 @@ func (q BandQuestion) answer() (out BandAnswer, err error) {
 	} else {
 		c, err = band.FitWith(quantity.Length(q.RestM), q.Strands, points, q.doubts())
 	}
-	var bad *band.Error
-	if errors.As(err, &bad) {
-		return out, refuse(bad.Field, bad.Detail.In(quantity.Metric), nil)
-	}
 	if err != nil {
-		return out, err
+		return out, atField(err, nil)
 	}
 	out = BandAnswer{
 		A0C1: float64(c.A0C1), A0C2: float64(c.A0C2), RMS: float64(c.RMS), Basis: string(c.Basis),

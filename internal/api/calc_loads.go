@@ -1,7 +1,6 @@
 package api
 
 import (
-	"errors"
 	"strings"
 
 	"scrappyrack/core/load"
@@ -38,14 +37,10 @@ func (q PlatesQuestion) answer() (PlatesAnswer, error) {
 		bar.Plates = append(bar.Plates, load.Plate{Mass: quantity.Mass(p.MassKg), Count: p.Count})
 	}
 	got, err := bar.Load(quantity.Mass(q.TargetKg))
-	var bad *load.PlateError
-	if errors.As(err, &bad) {
-		return PlatesAnswer{}, refuse(bad.Field, bad.Detail, nil)
-	}
 	return PlatesAnswer{
 		LoadsKg: kilograms(got.Loads), BelowKg: (*float64)(got.Below), AboveKg: (*float64)(got.Above),
 		NearestKg: float64(got.Nearest), PerSideKg: kilograms(got.PerSide),
-	}, err
+	}, atField(err, nil)
 }
 
 func kilograms(ms []quantity.Mass) []float64 {
@@ -81,9 +76,8 @@ func (q WeighingQuestion) answer() (out WeighingAnswer, err error) {
 		readings = append(readings, quantity.Mass(r))
 	}
 	got, err := s.Read(readings, nil)
-	var bad *load.ReadingError
-	if errors.As(err, &bad) {
-		return out, refuse(strings.Replace(bad.Field, "readings", "readings_kg", 1), bad.Detail.In(quantity.Metric), nil)
+	if err != nil {
+		return out, atField(err, func(field string) string { return strings.Replace(field, "readings", "readings_kg", 1) })
 	}
 	m := got.Mass
 	return WeighingAnswer{
@@ -169,12 +163,8 @@ func (q BatchQuestion) answer() (out BatchAnswer, err error) {
 		all = append(all, w.weighing(offsets))
 	}
 	b, err := load.Reestimate(prior, all)
-	var bad *load.BatchError
-	if errors.As(err, &bad) {
-		return out, refuse(bad.Field, bad.Detail, nil)
-	}
 	if err != nil {
-		return out, err
+		return out, atField(err, nil)
 	}
 	out = BatchAnswer{DensityKgL: float64(b.Density), UKgL: float64(b.U1), Chi2: b.Chi2, Each: []ImpliedDensity{}, Why: derivationOf(b.Explain(prior))}
 	for _, e := range b.Each {
@@ -229,12 +219,8 @@ func (q PackQuestion) answer() (out PackAnswer, err error) {
 		ask.Items = append(ask.Items, load.PackItem{Name: i.Name, Mass: quantity.Mass(i.MassKg), Volume: quantity.Volume(i.VolumeL), Count: i.Count})
 	}
 	got, err := load.Pack(ask)
-	var bad *load.PackError
-	if errors.As(err, &bad) {
-		return out, refuse(bad.Field, bad.Detail, nil)
-	}
 	if err != nil {
-		return out, err
+		return out, atField(err, nil)
 	}
 	out = PackAnswer{
 		MassKg: float64(got.Mass), TotalKg: float64(got.Total), Chosen: []PackedItem{}, StuffingL: float64(got.Stuffing),

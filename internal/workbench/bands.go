@@ -34,7 +34,7 @@ func (b BandOf) Usable() bool { return b.Problem == nil && b.Band.Condition == "
 // Said is what stands against its curve, in a client's units; empty when nothing
 // does.
 func (b BandOf) Said(units quantity.System) string {
-	var bad *band.Error
+	var bad *quantity.FieldError
 	switch {
 	case b.Problem == nil:
 		return ""
@@ -137,7 +137,7 @@ func fit(all []BandOf) []band.Band {
 func checkBands(f store.File, say func(...any) string) error {
 	all := bandsOf(f)
 	for _, b := range all {
-		var bad *band.Error
+		var bad *quantity.FieldError
 		// A band that nobody has measured at all yet is no mistake.
 		if errors.As(b.Problem, &bad) && (len(b.Points) > 0 || bad.Field != "width_m") {
 			field := map[string]string{"rest_length_m": "rest_m"}[bad.Field]
@@ -158,7 +158,7 @@ func checkBands(f store.File, say func(...any) string) error {
 				s.Bands = append(s.Bands, all[at].Elastic)
 			}
 		}
-		var bad *band.Error
+		var bad *quantity.FieldError
 		if errors.As(s.Check(), &bad) {
 			return &FieldError{bad.Field, say(bad.Detail)}
 		}
@@ -247,7 +247,7 @@ func pulled(f store.File, rig store.Rig, usual bool, wish *Wish) (*Pulled, error
 	} else {
 		s.Rig = rigOf(rig)
 	}
-	var bad *band.Error
+	var bad *quantity.FieldError
 	if errors.As(s.Check(), &bad) {
 		return nil, &FieldError{"rig." + bad.Field, bad.Detail.In(out.Units)}
 	}

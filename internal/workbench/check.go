@@ -102,7 +102,7 @@ func checkStock(f store.File, say func(...any) string) (*stock, error) {
 		}
 	}
 	for _, h := range s.handles {
-		var bad *load.PlateError
+		var bad *quantity.FieldError
 		if _, err := h.Rungs(); errors.As(err, &bad) {
 			return nil, &FieldError{"count", say(h.Name, ": ", bad.Detail)}
 		}
@@ -144,9 +144,9 @@ func marksOf(marks []store.Mark) (load.Profile, error) {
 		out = append(out, load.Mark{Level: quantity.Length(m.LevelM), Volume: quantity.Volume(m.VolumeL)})
 	}
 	p, err := load.NewMarks(out)
-	var bad *load.MarkError
+	var bad *quantity.FieldError
 	if errors.As(err, &bad) {
-		return nil, &FieldError{fmt.Sprintf("marks[%d]", bad.Index), bad.Detail}
+		return nil, &FieldError{bad.Field, bad.Detail.In(quantity.Metric)}
 	}
 	if err != nil {
 		return nil, err
@@ -219,7 +219,7 @@ func (s *stock) checkWeighing(w store.Weighing, say func(...any) string) error {
 		return &FieldError{"filling", fmt.Sprintf("no filling or batch is called %q", w.Filling)}
 	}
 	reading, err := scaleOf(w).Read(masses(w.Readings), masses(w.Without))
-	var bad *load.ReadingError
+	var bad *quantity.FieldError
 	if errors.As(err, &bad) {
 		return &FieldError{bad.Field, say(bad.Detail)}
 	}
