@@ -37,8 +37,8 @@ func bands(runs int) (out []row) {
 				want = 0.90
 			}
 			what := fmt.Sprintf("%d readings", n)
-			out = append(out, row{"band, " + m.name, what + ", inside", inside, want, wide, "%"},
-				row{"band, " + m.name, fmt.Sprintf("%s, to %.2f of their reach", what, m.reach), beyond, want, wide, "%"})
+			out = append(out, row{origin: "band, " + m.name, what: what + ", inside", tally: inside, want: want, wide: wide, unit: "%"},
+				row{origin: "band, " + m.name, what: fmt.Sprintf("%s, to %.2f of their reach", what, m.reach), tally: beyond, want: want, wide: wide, unit: "%"})
 		}
 	}
 	return out
@@ -67,5 +67,5 @@ func guesses(runs int) []row {
 		length := quantity.Length(stretch * rest)
 		t.add(float64(c.Force(length)), float64(c.U95(length)), truth, truth/100)
 	}
-	return []row{{"band, any of the family", "by width and thickness alone", t, 0.90, 0, "%"}}
+	return []row{{origin: "band, any of the family", what: "by width and thickness alone", tally: t, want: 0.90, unit: "%"}}
 }

@@ -42,7 +42,7 @@ func fills(runs int) (out []row) {
 			truth := 0.1 + 0.02*(2*r.Float64()-1) + flat(r, f)*4*really/0.25
 			t.add(float64(fill.Mass.Value), float64(fill.Mass.Expanded()), truth, 1)
 		}
-		out = append(out, row{"computed mass, shape known", f.Name, t, 0.93, 0, "kg"})
+		out = append(out, row{origin: "computed mass, shape known", what: f.Name, tally: t, want: 0.93, unit: "kg"})
 	}
 	water, err := material.FillingByKey("fresh-water")
 	if err != nil {
@@ -63,7 +63,7 @@ func fills(runs int) (out []row) {
 			truth := 0.1 + flat(r, water)*4*share*shape(share/load.BrimFactor)
 			t.add(float64(fill.Mass.Value), float64(fill.Mass.Expanded()), truth, 1)
 		}
-		out = append(out, row{"computed mass, jug assumed straight", fmt.Sprintf("filled to %.0f %%", 100*share), t, 0.93, 0, "kg"})
+		out = append(out, row{origin: "computed mass, jug assumed straight", what: fmt.Sprintf("filled to %.0f %%", 100*share), tally: t, want: 0.93, unit: "kg"})
 	}
 	t := &tally{}
 	for range runs {
@@ -74,7 +74,7 @@ func fills(runs int) (out []row) {
 		}
 		t.add(float64(fill.Mass.Value), float64(fill.Mass.Expanded()), truth, 1)
 	}
-	return append(out, row{"as sold", "5 kg net", t, 0.93, 0, "kg"})
+	return append(out, row{origin: "as sold", what: "5 kg net", tally: t, want: 0.93, unit: "kg"})
 }
 
 // batches simulates densities that are learned from weighings, with a scale and a tare
@@ -118,7 +118,7 @@ func batches(runs int) (out []row) {
 					t.add(float64(b.Density), 2*float64(b.U1), truth, 1)
 				}
 				wide := 0.0
-				out = append(out, row{"density of dry sand" + draw.name, fmt.Sprintf("%d jugs on one %s, one tare", n, s.Name), t, 0.93, wide, "kg/L"})
+				out = append(out, row{origin: "density of dry sand" + draw.name, what: fmt.Sprintf("%d jugs on one %s, one tare", n, s.Name), tally: t, want: 0.93, wide: wide, unit: "kg/L"})
 			}
 		}
 	}

@@ -69,9 +69,9 @@ func weighings(runs int) (out []row) {
 				if noise > 1 {
 					what, want, wide = what+", twice the scatter", 0.80, 0
 				}
-				out = append(out, row{"weighing, " + s.Name, what, t, want, wide, "kg"})
+				out = append(out, row{origin: "weighing, " + s.Name, what: what, tally: t, want: want, wide: wide, unit: "kg"})
 				if n >= 4 && noise == 1 {
-					out = append(out, row{"weighing, " + s.Name, fmt.Sprintf("%d good readings not called odd", n), &tally{held: good - flagged, tried: good, off: []float64{1}}, 0.98, 0, "kg"})
+					out = append(out, row{origin: "weighing, " + s.Name, what: fmt.Sprintf("%d good readings not called odd", n), tally: &tally{held: good - flagged, tried: good, off: []float64{1}}, want: 0.98, unit: "kg"})
 				}
 			}
 		}
@@ -93,7 +93,7 @@ func weighings(runs int) (out []row) {
 			if noise > 1 {
 				want, what = 0.80, what+", twice the scatter"
 			}
-			out = append(out, row{"weighing by difference, bathroom scale", what, t, want, 0, "kg"})
+			out = append(out, row{origin: "weighing by difference, bathroom scale", what: what, tally: t, want: want, unit: "kg"})
 		}
 	}
 	return out

@@ -183,7 +183,7 @@ func (p *problem) add(index int, stretch, force, u float64) {
 	if u > 0 {
 		w = 1 / u
 	}
-	p.rows = append(p.rows, row{index, g1 * w, g2 * w, force * w, stretch, force, u})
+	p.rows = append(p.rows, row{index: index, g1: g1 * w, g2: g2 * w, f: force * w, stretch: stretch, raw: force, u: u})
 }
 
 // normal are the normal equations of the rows.

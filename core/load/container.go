@@ -62,15 +62,15 @@ type Kind struct {
 }
 
 var kinds = []Kind{
-	{"jug", "jug", []Hold{OneHand, TwoHand, Dragged}, 10, Sealed, false, false, 3.785, 0.06, 0.25},
-	{"bottle", "bottle", []Hold{OneHand}, 10, Sealed, false, false, 1.5, 0.04, 0.28},
-	{"bucket", "bucket", []Hold{OneHand, TwoHand, Dragged}, 20, Open, true, false, 10, 0.5, 0.26},
-	{"bag", "shopping bag", []Hold{OneHand, Dragged}, 12, Open, true, true, 15, 0.1, 0.35},
-	{"backpack", "backpack", []Hold{Worn, TwoHand, Hug, OneHand, Dragged}, 18, Zipped, true, true, 22, 0.7, 0.45},
-	{"duffel", "duffel", []Hold{TwoHand, Hug, Dragged}, 30, Zipped, true, true, 40, 0.8, 0.30},
-	{"basket", "laundry basket", []Hold{TwoHand, Hug, Dragged}, 15, Open, true, false, 40, 1.2, 0.30},
-	{"crate", "tote crate", []Hold{TwoHand, Hug, Dragged}, 20, Open, true, false, 45, 1.9, 0.32},
-	{"sack", "sack", []Hold{TwoHand, Hug, Dragged}, 20, Sealed, false, true, 10, 0.1, 0.15},
+	{Key: "jug", Name: "jug", Holds: []Hold{OneHand, TwoHand, Dragged}, Limit: 10, Closure: Sealed, Capacity: 3.785, Tare: 0.06, Height: 0.25},
+	{Key: "bottle", Name: "bottle", Holds: []Hold{OneHand}, Limit: 10, Closure: Sealed, Capacity: 1.5, Tare: 0.04, Height: 0.28},
+	{Key: "bucket", Name: "bucket", Holds: []Hold{OneHand, TwoHand, Dragged}, Limit: 20, Closure: Open, Adjustable: true, Capacity: 10, Tare: 0.5, Height: 0.26},
+	{Key: "bag", Name: "shopping bag", Holds: []Hold{OneHand, Dragged}, Limit: 12, Closure: Open, Adjustable: true, Soft: true, Capacity: 15, Tare: 0.1, Height: 0.35},
+	{Key: "backpack", Name: "backpack", Holds: []Hold{Worn, TwoHand, Hug, OneHand, Dragged}, Limit: 18, Closure: Zipped, Adjustable: true, Soft: true, Capacity: 22, Tare: 0.7, Height: 0.45},
+	{Key: "duffel", Name: "duffel", Holds: []Hold{TwoHand, Hug, Dragged}, Limit: 30, Closure: Zipped, Adjustable: true, Soft: true, Capacity: 40, Tare: 0.8, Height: 0.30},
+	{Key: "basket", Name: "laundry basket", Holds: []Hold{TwoHand, Hug, Dragged}, Limit: 15, Closure: Open, Adjustable: true, Capacity: 40, Tare: 1.2, Height: 0.30},
+	{Key: "crate", Name: "tote crate", Holds: []Hold{TwoHand, Hug, Dragged}, Limit: 20, Closure: Open, Adjustable: true, Capacity: 45, Tare: 1.9, Height: 0.32},
+	{Key: "sack", Name: "sack", Holds: []Hold{TwoHand, Hug, Dragged}, Limit: 20, Closure: Sealed, Soft: true, Capacity: 10, Tare: 0.1, Height: 0.15},
 }
 
 // Kinds lists the kinds of container.

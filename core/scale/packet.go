@@ -138,7 +138,7 @@ func Decode(packet []byte) (Measurement, error) {
 // stamp reads year (little-endian), month, day, hour, minute and second; zero
 // when any is unknown (0) or not a date.
 func stamp(b []byte) Stamp {
-	s := Stamp{int(binary.LittleEndian.Uint16(b)), int(b[2]), int(b[3]), int(b[4]), int(b[5]), int(b[6])}
+	s := Stamp{Year: int(binary.LittleEndian.Uint16(b)), Month: int(b[2]), Day: int(b[3]), Hour: int(b[4]), Minute: int(b[5]), Second: int(b[6])}
 	if !s.Valid() {
 		return Stamp{}
 	}

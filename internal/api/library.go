@@ -127,7 +127,7 @@ type libraryOut struct {
 func theLibrary() Library {
 	l := Library{Currencies: quantity.Currencies()}
 	for _, f := range material.Fillings() {
-		l.Fillings = append(l.Fillings, Filling{f.Key, f.Name, float64(f.Low), float64(f.Typical), float64(f.High), f.Wet, f.Loose, f.Note, f.Source})
+		l.Fillings = append(l.Fillings, Filling{Key: f.Key, Name: f.Name, Low: float64(f.Low), Typical: float64(f.Typical), High: float64(f.High), Wet: f.Wet, Loose: f.Loose, Note: f.Note, Source: f.Source})
 	}
 	for _, s := range load.Scales() {
 		l.Scales = append(l.Scales, ScaleKind{s.Key, s.Name, float64(s.Resolution), float64(s.Accuracy), float64(s.Max)})
@@ -141,7 +141,7 @@ func theLibrary() Library {
 		for _, h := range k.Holds {
 			holds = append(holds, string(h))
 		}
-		l.Kinds = append(l.Kinds, ContainerKind{k.Key, k.Name, float64(k.Limit), string(k.Closure), k.Adjustable, k.Soft, float64(k.Capacity), float64(k.Tare), float64(k.Height), holds})
+		l.Kinds = append(l.Kinds, ContainerKind{Key: k.Key, Name: k.Name, LimitKg: float64(k.Limit), Closure: string(k.Closure), Adjustable: k.Adjustable, Soft: k.Soft, CapacityL: float64(k.Capacity), TareKg: float64(k.Tare), HeightM: float64(k.Height), Holds: holds})
 	}
 	for _, g := range gear.All() {
 		l.Gear = append(l.Gear, GearItem{g.Key, g.Name, g.Price, g.Floor, g.Note})
@@ -160,7 +160,7 @@ func theLibrary() Library {
 	for _, s := range []quantity.System{quantity.Metric, quantity.US} {
 		for _, k := range quantity.Kinds() {
 			d := quantity.DisplayOf(s, k)
-			l.Displays = append(l.Displays, Display{string(s), string(k), d.Symbol, d.Factor, d.Step, d.Decimals, string(d.Style)})
+			l.Displays = append(l.Displays, Display{System: string(s), Kind: string(k), Symbol: d.Symbol, Factor: d.Factor, Step: d.Step, Decimals: d.Decimals, Style: string(d.Style)})
 		}
 	}
 	for _, m := range movement.Limits() {
@@ -183,7 +183,7 @@ func startersOf() []Starter {
 			}
 			at[s.Key] = len(out)
 			out = append(out, Starter{
-				s.Key, s.Name, s.Kind, float64(s.Capacity), float64(s.Mass), float64(s.Half), float64(s.Height), float64(s.Net), s.Filling, s.Hard, []string{string(system)},
+				Key: s.Key, Name: s.Name, Kind: s.Kind, CapacityL: float64(s.Capacity), MassKg: float64(s.Mass), HalfKg: float64(s.Half), HeightM: float64(s.Height), NetKg: float64(s.Net), Filling: s.Filling, Hard: s.Hard, Systems: []string{string(system)},
 			})
 		}
 	}

@@ -97,7 +97,7 @@ func (a *API) benches(r huma.API) {
 			}
 			out := &dropsOut{DropsAnswer{Drops: []Drop{}, Short: len(drops) < q.Drops+1}}
 			for _, d := range drops {
-				out.Body.Drops = append(out.Body.Drops, Drop{d.Reps, float64(d.Fill.Mass.Value), float64(d.Fill.Mass.Expanded()), float64(d.Pour), float64(d.Fill.Level), float64(d.Fill.Volume)})
+				out.Body.Drops = append(out.Body.Drops, Drop{Reps: d.Reps, MassKg: float64(d.Fill.Mass.Value), U95Kg: float64(d.Fill.Mass.Expanded()), PourL: float64(d.Pour), LevelM: float64(d.Fill.Level), VolumeL: float64(d.Fill.Volume)})
 			}
 			return out, nil
 		})

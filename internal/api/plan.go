@@ -96,7 +96,7 @@ func planOf(f store.File, p *plan.Plan) Plan {
 	}
 	for _, r := range p.Refused {
 		k := r.Candidate
-		out.Refused = append(out.Refused, Refusal{k.Key, k.Name, k.Cost, string(r.Kind), r.Why.In(units), r.Would.In(units), changesOf(r.Gains)})
+		out.Refused = append(out.Refused, Refusal{Key: k.Key, Name: k.Name, CostMinor: k.Cost, Kind: string(r.Kind), Why: r.Why.In(units), Would: r.Would.In(units), Gains: changesOf(r.Gains)})
 	}
 	return out
 }

@@ -122,7 +122,7 @@ func (a *API) scales(r huma.API) {
 				out.Body.Silent = max(0, time.Now().UnixMilli()-heard)
 			}
 			for _, r := range readings {
-				out.Body.Readings = append(out.Body.Readings, LiveReading{r.Seq, float64(r.Mass), string(r.Unit), r.Seen.Steady, float64(r.Seen.Mean), float64(r.Seen.U1)})
+				out.Body.Readings = append(out.Body.Readings, LiveReading{Seq: r.Seq, MassKg: float64(r.Mass), Unit: string(r.Unit), Steady: r.Seen.Steady, MeanKg: float64(r.Seen.Mean), UKg: float64(r.Seen.U1)})
 			}
 			return out, nil
 		})
@@ -148,7 +148,7 @@ func (a *API) scales(r huma.API) {
 				if err != nil {
 					return nil, err
 				}
-				out.Body = LiveReading{r.Seq, float64(r.Mass), string(r.Unit), r.Seen.Steady, float64(r.Seen.Mean), float64(r.Seen.U1)}
+				out.Body = LiveReading{Seq: r.Seq, MassKg: float64(r.Mass), Unit: string(r.Unit), Steady: r.Seen.Steady, MeanKg: float64(r.Seen.Mean), UKg: float64(r.Seen.U1)}
 			}
 			return out, nil
 		})

@@ -36,7 +36,7 @@ type Derivation struct {
 func derivationOf(d derivation.Derivation) Derivation {
 	out := Derivation{Title: d.Title, Value: d.Value, Kind: string(d.Kind), U: d.U, Formula: d.Formula, Range: d.Range, Source: d.Source, Inputs: []Input{}}
 	for _, i := range d.Inputs {
-		out.Inputs = append(out.Inputs, Input{i.Name, i.Value, string(i.Kind), i.U, i.Text, i.From})
+		out.Inputs = append(out.Inputs, Input{Name: i.Name, Value: i.Value, Kind: string(i.Kind), U: i.U, Text: i.Text, From: i.From})
 	}
 	return out
 }
@@ -190,7 +190,7 @@ func resultsOf(f store.File, r workbench.Results) Results {
 		Heights: heightsOf(r.Client.Person.Stature), Heads: []Headroom{}, Loads: []Load{}, Batches: batchesOf(r.Batches), Bands: bandStates(r.Bands, units), Reach: reachOf(r.Ladder), Board: boardOf(r.Board, units), Cautions: []Caution{},
 	}
 	for _, h := range r.Heads {
-		out.Heads = append(out.Heads, Headroom{string(h.Use), h.Name, h.Needed.Value, float64(h.Margin), h.Fits, h.Known, h.Instead.In(units), derivationOf(h.Needed)})
+		out.Heads = append(out.Heads, Headroom{Use: string(h.Use), Name: h.Name, NeedsM: h.Needed.Value, MarginM: float64(h.Margin), Fits: h.Fits, Known: h.Known, Instead: h.Instead.In(units), Why: derivationOf(h.Needed)})
 	}
 	for i, l := range r.Loads {
 		out.Loads = append(out.Loads, loadOf(f.Containers[i], l, units))
@@ -215,7 +215,7 @@ func boardOf(b coverage.Board, units quantity.System) Board {
 			one.Notes = append(one.Notes, n.In(units))
 		}
 		for _, t := range c.Ticks {
-			one.Ticks = append(one.Ticks, Tick{float64(t.At), float64(t.To), string(t.Rung.Origin), t.Rung.Label, t.Movement.Name, t.Rung.Note.In(units)})
+			one.Ticks = append(one.Ticks, Tick{AtKg: float64(t.At), ToKg: float64(t.To), Origin: string(t.Rung.Origin), Label: t.Rung.Label, Movement: t.Movement.Name, Note: t.Rung.Note.In(units)})
 		}
 		for _, g := range c.Gaps {
 			one.Gaps = append(one.Gaps, Gap{float64(g.Lo), float64(g.Hi)})
@@ -226,7 +226,7 @@ func boardOf(b coverage.Board, units quantity.System) Board {
 			if hold == "" {
 				hold = string(load.Body)
 			}
-			one.Ways = append(one.Ways, Way{m.Name, hold, w.Value, w.Why().In(units), m.Easier, m.Standard, m.Caution})
+			one.Ways = append(one.Ways, Way{Movement: m.Name, Hold: hold, Value: w.Value, Why: w.Why().In(units), Easier: m.Easier, Standard: m.Standard, Caution: m.Caution})
 		}
 		out.Slots = append(out.Slots, one)
 	}

@@ -145,8 +145,8 @@ type Body struct {
 
 func bodyOf(f band.Figure, from, to band.Point3) Body {
 	return Body{
-		spot(f.Head), spot(f.Shoulder), spot(f.Elbow), spot(f.Hand), spot(f.Hip), spot(f.Knee), spot(f.Ankle), spot(f.Toe),
-		spot(f.MovingKnee), spot(f.MovingAnkle), spot(from), spot(to),
+		Head: spot(f.Head), Shoulder: spot(f.Shoulder), Elbow: spot(f.Elbow), Hand: spot(f.Hand), Hip: spot(f.Hip), Knee: spot(f.Knee), Ankle: spot(f.Ankle), Toe: spot(f.Toe),
+		MovingKnee: spot(f.MovingKnee), MovingAnkle: spot(f.MovingAnkle), From: spot(from), To: spot(to),
 	}
 }
 
@@ -238,7 +238,7 @@ func pullOf(p *workbench.Pulled) BandPull {
 		MostRoomM: float64(p.Set.Bounds.Distance), Why: derivationOf(f.Explain(p.Movement, p.Set.Bands, p.Set.Rig)),
 	}
 	for _, s := range f.Samples {
-		out.Points = append(out.Points, PullPoint{s.Way, float64(s.Run), float64(s.Pull), float64(s.U95), float64(s.Along), string(s.Reach), s.Stretch})
+		out.Points = append(out.Points, PullPoint{Way: s.Way, RunM: float64(s.Run), PullN: float64(s.Pull), U95N: float64(s.U95), AlongN: float64(s.Along), Reach: string(s.Reach), Stretch: s.Stretch})
 	}
 	if p.Ranged {
 		end := func(e band.RangeEnd) PullEnd {
@@ -247,7 +247,7 @@ func pullOf(p *workbench.Pulled) BandPull {
 		out.Range = &PullRange{end(p.Light), end(p.Heavy)}
 	}
 	if t := p.Tied; t != nil {
-		out.Tied = &Tied{min(1e6, float64(t.Slide)), min(1e6, float64(t.Tip)), min(1e6, float64(t.Allowed)), t.Slides, t.Friction, t.Allowed >= p.Anchor.Force}
+		out.Tied = &Tied{SlideN: min(1e6, float64(t.Slide)), TipN: min(1e6, float64(t.Tip)), AllowedN: min(1e6, float64(t.Allowed)), Slides: t.Slides, Friction: t.Friction, Holds: t.Allowed >= p.Anchor.Force}
 	}
 	if r := p.Refusal; r != nil {
 		out.Refusal = &PullRefusal{r.Reason.In(p.Units), float64(r.Nearest), []string{}}

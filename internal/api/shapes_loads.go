@@ -21,7 +21,7 @@ type Contribution struct {
 func budgetOf(parts []load.Contribution) []Contribution {
 	out := []Contribution{}
 	for _, b := range parts {
-		out = append(out, Contribution{b.Name, string(b.Kind), b.InputU1, b.Sensitivity, string(b.Shape), float64(b.U1), b.Share})
+		out = append(out, Contribution{Name: b.Name, Kind: string(b.Kind), InputU: b.InputU1, Sensitivity: b.Sensitivity, Distribution: string(b.Shape), UKg: float64(b.U1), Share: b.Share})
 	}
 	return out
 }
@@ -99,8 +99,8 @@ func batchesOf(all []workbench.BatchOf) []BatchState {
 	out := []BatchState{}
 	for _, b := range all {
 		out = append(out, BatchState{
-			b.Batch.ID, float64(b.Filling.Typical), 2 * float64(b.Filling.U1()), float64(b.Prior.Typical), 2 * float64(b.Prior.U1()),
-			b.Result.Chi2, len(b.Result.Each), b.Prior.Wet, b.Prior.Loose,
+			ID: b.Batch.ID, Density: float64(b.Filling.Typical), U95: 2 * float64(b.Filling.U1()), Prior: float64(b.Prior.Typical), PriorU95: 2 * float64(b.Prior.U1()),
+			Chi2: b.Result.Chi2, Weighings: len(b.Result.Each), Wet: b.Prior.Wet, Loose: b.Prior.Loose,
 		})
 	}
 	return out
@@ -194,20 +194,20 @@ func laddersOf(l workbench.Ladders) Ladders {
 		one := Ladder{Hold: string(p.Hold), Movement: p.Movement.Name, Rungs: []Rung{}, Steps: []Step{}}
 		for _, r := range p.Rungs {
 			one.Rungs = append(one.Rungs, Rung{
-				float64(r.Low), float64(r.High), float64(r.U), string(r.Origin), r.Label, append([]string{}, r.Things...), r.Seconds, r.Check, r.For, r.Note.In(l.Units),
+				LowKg: float64(r.Low), HighKg: float64(r.High), UKg: float64(r.U), Origin: string(r.Origin), Label: r.Label, Things: append([]string{}, r.Things...), Seconds: r.Seconds, Check: r.Check, For: r.For, Note: r.Note.In(l.Units),
 			})
 		}
 		for _, s := range p.Steps {
 			step := Step{FromKg: float64(s.From), ToKg: float64(s.To), Ratio: s.Ratio}
 			if c := s.Closing; c != nil {
-				step.Closing = &Closing{c.Name, float64(c.Rung.Low), float64(c.Rung.High), c.Left, c.Cost, c.Minutes}
+				step.Closing = &Closing{Name: c.Name, LowKg: float64(c.Rung.Low), HighKg: float64(c.Rung.High), Left: c.Left, CostMinor: c.Cost, Minutes: c.Minutes}
 			}
 			one.Steps = append(one.Steps, step)
 		}
 		out.Ladders = append(out.Ladders, one)
 	}
 	for _, b := range l.Body {
-		out.Body = append(out.Body, BodyLoad{b.Name.In(l.Units), float64(b.Low), float64(b.Typical), float64(b.High), b.Outside, b.Meaning, derivationOf(b.Why)})
+		out.Body = append(out.Body, BodyLoad{Name: b.Name.In(l.Units), LowKg: float64(b.Low), TypicalKg: float64(b.Typical), HighKg: float64(b.High), Outside: b.Outside, Meaning: b.Meaning, Why: derivationOf(b.Why)})
 	}
 	for id, name := range l.Names {
 		out.Names = append(out.Names, Named{id, name})

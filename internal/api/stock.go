@@ -121,7 +121,7 @@ func (a *API) stock(r huma.API) {
 			}
 			out := &ownOut{Body: []OwnFilling{}}
 			for _, b := range all {
-				out.Body = append(out.Body, OwnFilling{b.Name, b.LowKgL, b.TypicalKgL, b.HighKgL, b.Wet, b.Loose})
+				out.Body = append(out.Body, OwnFilling{Name: b.Name, LowKgL: b.LowKgL, TypicalKgL: b.TypicalKgL, HighKgL: b.HighKgL, Wet: b.Wet, Loose: b.Loose})
 			}
 			return out, nil
 		})
