@@ -126,6 +126,18 @@ test('a wrong length is refused at its field, an odd point is named, and a band 
   await expect(page.getByText(/^Now: retire it/)).toBeVisible()
 })
 
+test('a band set up further than it was read shows no number, and what it would take to know', async ({ page, demo }) => {
+  await openDemo(page, demo, '/c/demo-loft/bands?of=loop-one&move=band-row')
+  await expect(page.getByText('along the whole way', { exact: false })).toBeVisible()
+  await field(page, 'From the anchor').fill('3.6')
+  await page.keyboard.press('Enter')
+  await saved(page)
+  await expect(page.getByText('No number: stretched further than its readings tell')).toBeVisible()
+  await expect(page.getByText('pull it that far on the scale once', { exact: false })).toBeVisible()
+  await expect(page.getByRole('img', { name: 'Tension, hatched where nothing is known of the band' })).toBeVisible()
+  await expect(page.getByText('J a rep', { exact: false })).toBeHidden()
+})
+
 test('the packets of another scale are listened to as soon as they are posted', async ({ page, demo }) => {
   await openDemo(page, demo, '/c/demo-loft/loads?of=jug-a')
   const scale = spawn('../bin/scrappyrack', ['standin', 'scale', '--mass', '3.8', '--lose', '0.3', '--to', demo, '--as', 'shed-scale'])

@@ -346,7 +346,7 @@ function Words({ pull, move }: { pull: Shapes['BandPull']; move: Move }) {
           : mini
             ? 'It does not load half of this way within its limit. '
             : 'Set up like this it cannot be made to load half of the way within its limit. '}
-        {move.held ? 'Held against, not pulled along. ' : `${pull.work_j.toFixed(0)} J a rep. `}
+        {move.held ? 'Held against, not pulled along. ' : pull.worst !== 'beyond measured' && `${pull.work_j.toFixed(0)} J a rep. `}
         {!desk.file.profile.stature_m && 'Drawn for a stature of 1.70 m: give this client’s at Client.'}
       </p>
     </div>

@@ -90,7 +90,7 @@ function ForceCurve({ band: b, state, width, height }: { band: Band; state: Band
   const most = Math.max(...known.map((p) => p.force_n + p.u95_n), ...b.points.map((p) => p.force_n))
   const y = scaleLinear([0, most * 1.05], [height - box.bottom, box.top])
   const join = known.at(-1)
-  const path = (points: BandState['curve']) => `M${points.map((p) => `${x(p.length_m)} ${y(p.force_n)}`).join('L')}`
+  const path = (points: BandState['curve']) => (points.length ? `M${points.map((p) => `${x(p.length_m)} ${y(p.force_n)}`).join('L')}` : '')
   const [first, last] = [b.rest_m * 0.95, longest * 1.02]
   return (
     <svg

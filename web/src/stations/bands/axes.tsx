@@ -53,5 +53,5 @@ export const hatched = (id: string) => `url(#${CSS.escape(id)})`
 export function ribbon(points: readonly (readonly [number, number, number])[], y: ScaleLinear<number, number>): string {
   const above = points.map(([x, f, u]) => `${x} ${y(f + u)}`)
   const below = points.map(([x, f, u]) => `${x} ${y(Math.max(0, f - u))}`).reverse()
-  return `M${[...above, ...below].join('L')}Z`
+  return points.length ? `M${[...above, ...below].join('L')}Z` : ''
 }

@@ -309,9 +309,11 @@ function With({ refusal: r }: { refusal: Refusal }) {
   })
   if (!asked)
     return (
-      <Button look="bare" aria-label={`What if ${r.name} were in`} onClick={() => setAsked(true)}>
-        what if it were in?
-      </Button>
+      <span className="block">
+        <Button look="bare" aria-label={`What if ${r.name} were in`} onClick={() => setAsked(true)}>
+          what if it were in?
+        </Button>
+      </span>
     )
   const w = got.data
   const list = (names: string[]) => names.map((n) => n.replace(/^./, (c) => c.toLowerCase())).join(', ')
