@@ -92,16 +92,22 @@ func BenchmarkEdit(b *testing.B) {
 		b.Fatal(err)
 	}
 	bench, revision := workbench.New(s, time.Now), int64(1)
-	for b.Loop() {
-		d, err := bench.Change(ctx, c.PracticeID, "demo-loft", revision, "space", func(f *store.File) error {
-			f.Space.LengthM = 4 + float64(revision%100)/100
-			return nil
-		})
-		if err != nil {
-			b.Fatal(err)
+	edit := func(section string, change func(*store.File)) func(*testing.B) {
+		return func(b *testing.B) {
+			for b.Loop() {
+				d, err := bench.Change(ctx, c.PracticeID, "demo-loft", revision, section, func(f *store.File) error {
+					change(f)
+					return nil
+				})
+				if err != nil {
+					b.Fatal(err)
+				}
+				revision = d.File.Revision
+			}
 		}
-		revision = d.File.Revision
 	}
+	b.Run("the room, so that bands are worked out afresh", edit("space", func(f *store.File) { f.Space.LengthM = 4 + float64(revision%100)/100 }))
+	b.Run("the minutes of a day", edit("profile", func(f *store.File) { f.Profile.Minutes = 20 + int(revision%40) }))
 }
 
 // BenchmarkBook is the whole PDF without the planning.
