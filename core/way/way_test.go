@@ -31,12 +31,12 @@ func standsIn(u space.Use, h float64) float64 {
 	return map[space.Use]float64{
 		space.StandingUse: h + 0.05, space.OverheadUse: 1.204*h + 0.10 + 0.05, space.BarOverhead: 1.204*h + 0.225 + 0.05,
 		space.FloorPress: 0.724*h + 0.10 + 0.05, space.KneelPress: 0.919*h + 0.10 + 0.05, space.LyingPress: 0.9,
-		space.StepUp: h + 0.48 + 0.05, space.FullPullUp: math.Max(1.184*h+0.05+0.30, 1.184*h+0.05+(1-0.82)*h+0.05),
+		space.StepUp: h + 0.48 + 0.05, space.FullPullUp: 1.184*h + 0.05 + math.Max(0.30, 0.13*h+0.10),
 	}[u]
 }
 
 // heightsSpelledOut are the uses whose ceiling standsIn knows.
-var heightsSpelledOut = []space.Use{space.StandingUse, space.OverheadUse, space.BarOverhead, space.FloorPress, space.KneelPress, space.LyingPress, space.StepUp}
+var heightsSpelledOut = []space.Use{space.StandingUse, space.OverheadUse, space.BarOverhead, space.FloorPress, space.KneelPress, space.LyingPress, space.StepUp, space.FullPullUp}
 
 // usable is the part of a load between low and high that a use allows; none is ok false.
 func usable(r load.Rung, u load.Use) (low, high float64, ok bool) {
