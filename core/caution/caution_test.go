@@ -8,6 +8,7 @@ import (
 
 	"scrappyrack/core/caution"
 	"scrappyrack/core/client"
+	"scrappyrack/core/gear"
 	"scrappyrack/core/load"
 	"scrappyrack/core/material"
 	"scrappyrack/core/quantity"
@@ -44,4 +45,42 @@ func TestWhatIsNotKnownHolds(t *testing.T) {
 	holds := texts(caution.For(client.Client{Room: space.Room{Walls: space.UnknownWall, NeighboursBelow: true, Floor: space.TimberJoists}}), true)
 	assert.Len(t, holds, 2, "ceiling and walls")
 	assert.NotEmpty(t, caution.Always())
+}
+
+// A sound jug of 6 kg raises nothing; worn and retired ones do, and a worn one may not
+// weigh what a sound one may: 7 kg of 10.
+func TestWornAndRetiredThingsHold(t *testing.T) {
+	jug, err := load.KindByKey("jug")
+	require.NoError(t, err)
+	water, err := material.FillingByKey("fresh-water")
+	require.NoError(t, err)
+	holds := func(condition load.Condition, volume quantity.Volume) []string {
+		k := load.Container{ID: "j", Name: "jug A", Kind: jug, Closure: load.Sealed, Filling: water, Volume: volume, Condition: condition,
+			Vessel: load.Vessel{Tare: 0.06, Capacity: 10, Rating: 10, Profile: load.Prism{Capacity: 10, Height: 0.25}}}
+		return texts(caution.For(client.Client{Room: space.Room{Ceiling: 2.4, Walls: space.NoHoles}, Containers: []load.Container{k}}), true)
+	}
+	assert.Empty(t, holds(load.Sound, 6))
+	worn := holds(load.Tired, 6)
+	require.Len(t, worn, 1)
+	assert.Contains(t, worn[0], "worn")
+	heavy := holds(load.Tired, 8)
+	require.Len(t, heavy, 2)
+	assert.Contains(t, heavy[1], "good for 7.0 kg")
+	retired := holds(load.Retired, 6)
+	require.Len(t, retired, 1)
+	assert.Contains(t, retired[0], "retired")
+}
+
+// An anchor in a door that nobody has described holds until it is.
+func TestAnUnknownDoorHolds(t *testing.T) {
+	anchor, err := gear.ByKey("door-anchor")
+	require.NoError(t, err)
+	c := client.Client{Room: space.Room{Ceiling: 2.4, Walls: space.NoHoles, Door: space.UnknownDoor}}
+	assert.Empty(t, texts(caution.For(c), true))
+	c.Owned = []client.Owned{{ID: "a", Item: anchor}}
+	holds := texts(caution.For(c), true)
+	require.Len(t, holds, 1)
+	assert.Contains(t, holds[0], "150 N")
+	c.Room.Door = space.SolidDoor
+	assert.Empty(t, texts(caution.For(c), true))
 }
