@@ -10,11 +10,11 @@ import (
 	"testing"
 	"time"
 
+	"scrappyrack/bench/outside"
 	"scrappyrack/core/band"
 	"scrappyrack/core/load"
 	"scrappyrack/core/movement"
 	"scrappyrack/core/optimise"
-	"scrappyrack/core/optimise/outside"
 	"scrappyrack/core/plan"
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/way"

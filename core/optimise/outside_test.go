@@ -12,8 +12,8 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"scrappyrack/bench/outside"
 	"scrappyrack/core/optimise"
-	"scrappyrack/core/optimise/outside"
 )
 
 func total(m optimise.Model, chosen map[int]bool) (cost int64) {

@@ -12,10 +12,10 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"scrappyrack/bench/outside"
 	"scrappyrack/core/client"
 	"scrappyrack/core/load"
 	"scrappyrack/core/optimise"
-	"scrappyrack/core/optimise/outside"
 	"scrappyrack/core/plan"
 )
 
@@ -70,7 +70,7 @@ func TestRenamingChangesNothing(t *testing.T) {
 	chosen, _, _, err := outside.Solve(t.TempDir(), first.Model)
 	require.NoError(t, err)
 	assert.Equal(t, first.Model.Value(chosen), got.Answer.Value)
-	for range 6 {
+	for range 3 {
 		renamed := c
 		renamed.Containers = slices.Clone(c.Containers)
 		r.Shuffle(len(renamed.Containers), func(i, j int) {
