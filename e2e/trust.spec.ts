@@ -180,6 +180,7 @@ test('a session that has ended asks to sign in again, and what was typed is stil
   await openDemo(page, demo, '/c/demo-loft/client')
   await field(page, 'Stature').fill('tall')
   await expect(page.getByText('is not a number')).toBeVisible()
+  await page.waitForLoadState('networkidle') // an answer on its way would bring a new cookie
   await page.context().clearCookies()
   await page.getByRole('link', { name: 'Scrappy Rack: all clients' }).click()
   await page.getByRole('button', { name: 'Open the demo' }).click()

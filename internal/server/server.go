@@ -73,7 +73,7 @@ func New(o Options) *Server {
 	}
 	manager := scs.New()
 	keeper := sqlite3store.New(o.Store.DB())
-	manager.Store = keeper
+	manager.Store, manager.ErrorFunc = newEnding(keeper), unsaved(o.Log)
 	manager.Lifetime, manager.IdleTimeout = absolute, idle
 	manager.Cookie.Name, manager.Cookie.HttpOnly, manager.Cookie.Secure = "scrappyrack", true, o.Secure
 	manager.Cookie.SameSite = http.SameSiteStrictMode

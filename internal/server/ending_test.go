@@ -1,0 +1,81 @@
+package server
+
+import (
+	"log/slog"
+	"net/http"
+	"net/http/cookiejar"
+	"net/http/httptest"
+	"net/url"
+	"testing"
+	"time"
+
+	"github.com/alexedwards/scs/v2"
+	"github.com/alexedwards/scs/v2/memstore"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// A request that is still on its way at sign-out is answered, and leaves one signed out.
+func TestARequestOnItsWayDoesNotUndoSigningOut(t *testing.T) {
+	manager := scs.New()
+	manager.Lifetime, manager.IdleTimeout = absolute, idle
+	manager.Store, manager.ErrorFunc = newEnding(memstore.NewWithCleanupInterval(0)), unsaved(slog.New(slog.DiscardHandler))
+	reached, goOn := make(chan struct{}), make(chan struct{})
+	who := func(w http.ResponseWriter, r *http.Request) {
+		_, _ = w.Write([]byte(manager.GetString(r.Context(), "who")))
+	}
+	mux := http.NewServeMux()
+	mux.HandleFunc("/in", func(_ http.ResponseWriter, r *http.Request) { manager.Put(r.Context(), "who", "somebody") })
+	mux.HandleFunc("/out", func(_ http.ResponseWriter, r *http.Request) { assert.NoError(t, manager.Destroy(r.Context())) })
+	mux.HandleFunc("/who", who)
+	mux.HandleFunc("/slow", func(w http.ResponseWriter, r *http.Request) {
+		close(reached)
+		<-goOn
+		who(w, r)
+	})
+	house := httptest.NewServer(manager.LoadAndSave(mux))
+	defer house.Close()
+	jar, err := cookiejar.New(nil)
+	require.NoError(t, err)
+	browser := &http.Client{Jar: jar}
+	get := func(path string) (string, int) {
+		got, err := browser.Get(house.URL + path)
+		require.NoError(t, err)
+		defer func() { _ = got.Body.Close() }()
+		said := make([]byte, 64)
+		n, _ := got.Body.Read(said)
+		return string(said[:n]), got.StatusCode
+	}
+	get("/in")
+	said, _ := get("/who")
+	require.Equal(t, "somebody", said)
+	old, err := url.Parse(house.URL)
+	require.NoError(t, err)
+	before := jar.Cookies(old)
+
+	answer := make(chan int)
+	go func() {
+		_, code := get("/slow")
+		answer <- code
+	}()
+	<-reached
+	get("/out")
+	close(goOn)
+	assert.Equal(t, http.StatusOK, <-answer)
+	assert.Empty(t, jar.Cookies(old), "the cookie is not given back")
+	said, _ = get("/who")
+	assert.Empty(t, said)
+	jar.SetCookies(old, before) // nor does the old one serve again
+	said, _ = get("/who")
+	assert.Empty(t, said)
+}
+
+// Ends are forgotten once nothing can be on its way any more.
+func TestEndsAreForgotten(t *testing.T) {
+	e := newEnding(memstore.NewWithCleanupInterval(0))
+	e.ended["long ago"] = time.Now().Add(-time.Second)
+	require.NoError(t, e.Delete("now"))
+	assert.Len(t, e.ended, 1)
+	assert.ErrorIs(t, e.Commit("now", nil, time.Now().Add(time.Hour)), errEnded)
+	assert.NoError(t, e.Commit("another", nil, time.Now().Add(time.Hour)))
+}
