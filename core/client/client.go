@@ -10,6 +10,7 @@ import (
 	"scrappyrack/core/load"
 	"scrappyrack/core/material"
 	"scrappyrack/core/movement"
+	"scrappyrack/core/quantity"
 	"scrappyrack/core/space"
 )
 
@@ -86,6 +87,14 @@ func (c Client) ItemRungs(it gear.Item, origin load.Origin, id string) []load.Ru
 	return append(it.Rungs(origin, id), c.bandRungs(it.Elastics(id))...)
 }
 
+// RungsFor are those of them that may be for one movement.
+func (c Client) RungsFor(m movement.Movement, it gear.Item, origin load.Origin, id string) []load.Rung {
+	if m.Band == nil || c.Person.Stature == 0 || len(it.Bands) == 0 {
+		return it.Rungs(origin, id)
+	}
+	return append(it.Rungs(origin, id), c.Memo.Rungs(it.Elastics(id), []band.Movement{*m.Band}, c.Person.Stature, c.Bounds())...)
+}
+
 // Supplies are what the room and the things that are there let one do.
 func (c Client) Supplies() []capability.Supply {
 	var out []capability.Supply
@@ -113,4 +122,37 @@ func (c Client) ItemSupplies(it gear.Item) []capability.Supply {
 		out = append(out, s)
 	}
 	return out
+}
+
+// Excludes is what rules a piece of the catalogue out in this room, whoever pays for it;
+// empty when nothing does.
+func (c Client) Excludes(it gear.Item) quantity.Phrase {
+	if it.Drilled && c.Room.Walls == space.NoHoles {
+		return quantity.Say("must be fixed to a wall, and these walls may not be drilled")
+	}
+	if it.Drilled && c.Room.Walls == space.UnknownWall {
+		return quantity.Say("must be fixed to a wall, and nobody has said yet whether these may be drilled")
+	}
+	if it.OnDoor && c.Room.Door == space.NoDoor {
+		return quantity.Say("hangs in a door, and there is none")
+	}
+	if it.Head == "" {
+		return nil
+	}
+	if needed, ok := space.Fits(c.Person.Stature, c.Room.Ceiling, it.Head); !ok {
+		return quantity.Say("needs a ceiling of ", quantity.Amount(quantity.KindLength, float64(needed)), " for this stature, the room has ", quantity.Amount(quantity.KindLength, float64(c.Room.Ceiling)))
+	}
+	return nil
+}
+
+// Fillings are what the household has to fill things with: water, what it has enough of,
+// and its own batches.
+func (c Client) Fillings() []material.Filling {
+	var out []material.Filling
+	for _, key := range append([]string{"fresh-water"}, c.AtHand...) {
+		if f, err := material.FillingByKey(key); err == nil && key != "stuffing" {
+			out = append(out, f)
+		}
+	}
+	return append(out, c.Own...)
 }

@@ -156,7 +156,7 @@ func Cover(s Slot, stock *way.Stock) Coverage {
 	slices.SortStableFunc(c.Ways, func(a, b Way) int { return cmp.Compare(b.Value, a.Value) })
 	c.Gaps = gaps(whole, pieces)
 	if c.State == Missing {
-		c.Open = opening(c)
+		c.Open = opening(c, stock)
 	}
 	c.Reason = reason(c)
 	return c

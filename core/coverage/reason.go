@@ -1,10 +1,15 @@
 package coverage
 
 import (
+	"cmp"
+	"fmt"
 	"math"
+	"slices"
 
+	"scrappyrack/core/client"
 	"scrappyrack/core/gear"
 	"scrappyrack/core/load"
+	"scrappyrack/core/material"
 	"scrappyrack/core/movement"
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/way"
@@ -12,86 +17,149 @@ import (
 
 // Opening is the cheapest way to open a slot: a movement, what to do for it, and the
 // sample price of that in the smallest unit of the sample currency (0 for what a household
-// has).
+// has). With Things there the slot would no longer be missing; they are empty where an own
+// band misses the movement by little, which nothing but another set-up or band mends.
 type Opening struct {
 	Movement movement.Movement
 	Do       quantity.Phrase
 	Price    int64
+	Things   []way.Item
 	near     bool // a thing that is there misses it by little
+	make     []func() way.Item
 }
 
 // littleMiss is by how much a band may miss a movement and still be named first, as a
 // share of its limit (house value).
 const littleMiss = 0.05
 
-// opening finds it among the ways that nothing but things stands against.
-func opening(c Coverage) (best *Opening) {
+// mostTried bounds how many openings are worked out.
+const mostTried = 60
+
+// opening is the first that does open the slot, of all ways that nothing but things stands
+// against, those that nearly are and the cheapest first.
+func opening(c Coverage, stock *way.Stock) *Opening {
+	var all []Opening
 	for _, w := range c.Ways {
-		o, ok := open(c.Slot, w)
-		if ok && (best == nil || o.near && !best.near || o.near == best.near && o.Price < best.Price) {
-			best = &o
+		all = append(all, openings(w, stock.Client())...)
+	}
+	slices.SortStableFunc(all, func(a, b Opening) int {
+		if a.near != b.near {
+			return map[bool]int{true: -1, false: 1}[a.near]
+		}
+		return cmp.Compare(a.Price, b.Price)
+	})
+	for _, o := range all[:min(len(all), mostTried)] {
+		if o.near {
+			return &o
+		}
+		for _, thing := range o.make {
+			o.Things = append(o.Things, thing())
+		}
+		w := stock.Would(o.Movement, o.Things...)
+		if w.Can() && StateOf(mean(Range{c.Slot.Lo, c.Slot.Hi}, merged(w.Loads))) != Missing {
+			return &o
 		}
 	}
-	return best
+	return nil
 }
 
-func open(s Slot, w Way) (Opening, bool) {
-	out := Opening{Movement: w.Movement}
+// openings are all that might be done for a way: something for each of what it lacks.
+func openings(w Way, who client.Client) []Opening {
+	if len(w.Lacks) == 1 && w.Lacks[0].Kind == way.ByBand {
+		if miss := w.Lacks[0].Miss; (miss.Stretch-miss.Limit)/math.Max(1, miss.Limit) < littleMiss {
+			words := quantity.Say("a shorter one: ", miss.Phrase())
+			if miss.Stretch > miss.Limit {
+				words = quantity.Say("a longer one, or ", miss.Name, " where the movement asks for less: ", miss.Phrase())
+			}
+			return []Opening{{Movement: w.Movement, Do: words, Price: 1, near: true}}
+		}
+	}
+	var out []Opening
 	for i, l := range w.Lacks {
-		do, price, ok := help(s, w.Movement, l)
-		if !ok {
-			return out, false
+		if i == 0 {
+			out = []Opening{{Movement: w.Movement}}
 		}
-		if i > 0 {
-			do = quantity.Say(", and ", do)
+		var next []Opening
+		for _, o := range out {
+			for _, h := range helps(w.Movement, l, who) {
+				both := o
+				both.make, both.Price = append(slices.Clip(o.make), h.make...), o.Price+h.Price
+				if both.Do = h.Do; i > 0 {
+					both.Do = quantity.Say(o.Do, ", and ", h.Do)
+				}
+				next = append(next, both)
+			}
 		}
-		out.Do, out.Price = append(out.Do, do...), out.Price+price
-		out.near = l.Kind == way.ByBand && (l.Miss.Stretch-l.Miss.Limit)/math.Max(1, l.Miss.Limit) < littleMiss && len(w.Lacks) == 1
+		out = next
 	}
-	return out, len(w.Lacks) > 0
+	return out
 }
 
-// help is what would do about a lack.
-func help(s Slot, m movement.Movement, l way.Lack) (do quantity.Phrase, price int64, ok bool) {
-	kg := func(v quantity.Mass) quantity.Piece { return quantity.Amount(quantity.KindMass, float64(v)/m.CountsAs) }
+// helps are what might do about a lack.
+func helps(m movement.Movement, l way.Lack, who client.Client) []Opening {
 	switch l.Kind {
 	case way.ByThing:
-		if items := gear.Cheapest(l.Thing.Requirement); len(items) > 0 {
-			return quantity.Say("get: " + items[0].Name), items[0].Price, true
+		return purchases(m, who, gear.Cheapest(l.Thing.Requirement))
+	case way.ByHold, way.ByUse, way.ByBand:
+		var fit []gear.Item
+		for _, it := range gear.All() {
+			if gives(it, m.Hold) || serves(it, m) {
+				fit = append(fit, it)
+			}
 		}
-	case way.ByHold, way.ByUse:
-		if words, ok := householdWords[m.Hold]; ok {
-			return quantity.Say(words+" with ", kg(s.Today.Lo), " to ", kg(s.Hi)), 0, true
-		}
-		if m.Hold == load.Band {
-			return buy(func(it gear.Item) bool { return serves(it, m) })
-		}
-		return buy(func(it gear.Item) bool { return gives(it, m.Hold) })
-	case way.ByBand:
-		if l.Miss.Stretch > l.Miss.Limit {
-			return quantity.Say("a longer one, or ", l.Miss.Name, " where the movement asks for less: ", l.Phrase()), 1, true
-		}
-		return quantity.Say("a shorter one: ", l.Phrase()), 1, true
+		return append(household(m, who), purchases(m, who, fit)...)
 	}
-	return nil, 0, false
+	return nil
 }
 
-var householdWords = map[load.Hold]string{
-	load.OneHand: "fill a jug, bottle or bag", load.Pair: "fill two jugs or bottles alike, each", load.Overhead: "fill a jug full, cap taped,", load.TwoHand: "fill a bucket or a pack",
-	load.Hug: "pack a bag or a crate", load.Worn: "pack a backpack", load.Dragged: "pack a bag to drag",
+// purchases are what this room allows of the catalogue and what stands by itself.
+func purchases(m movement.Movement, who client.Client, items []gear.Item) (out []Opening) {
+	for _, it := range items {
+		if len(it.Needs) == 0 && who.Excludes(it).Empty() {
+			thing := func() way.Item {
+				return way.Item{Option: way.Today, Rungs: who.RungsFor(m, it, load.Bought, it.Key), Supplies: who.ItemSupplies(it)}
+			}
+			out = append(out, Opening{Do: quantity.Say("get: " + it.Name), Price: it.Price, make: []func() way.Item{thing}})
+		}
+	}
+	return out
 }
 
-func buy(that func(gear.Item) bool) (quantity.Phrase, int64, bool) {
-	var best *gear.Item
+// household are containers as most have them, filled with what there is or is cheap to
+// get: one, or two alike for a pair.
+func household(m movement.Movement, who client.Client) (out []Opening) {
+	hold, count, words := m.Hold, 1, "fill a "
+	switch m.Hold {
+	case load.Band, load.Bar:
+		return nil
+	case load.Pair:
+		hold, count, words = load.OneHand, 2, "fill two alike, each a "
+	case load.Overhead:
+		hold = load.OneHand
+	}
+	with := func(f material.Filling, get quantity.Phrase, price int64) {
+		for _, k := range load.Kinds() {
+			if !k.Takes(f) || !slices.Contains(k.Holds, hold) {
+				continue
+			}
+			o := Opening{Do: quantity.Say(get, words+k.Name+" with "+f.Name), Price: price}
+			for n := range count {
+				o.make = append(o.make, func() way.Item {
+					return way.Item{Option: way.Today, Rungs: k.Usual(fmt.Sprint("household ", n), f).Rungs()}
+				})
+			}
+			out = append(out, o)
+		}
+	}
+	for _, f := range who.Fillings() {
+		with(f, nil, 0)
+	}
 	for _, it := range gear.All() {
-		if that(it) && (best == nil || it.Price < best.Price) {
-			best = &it
+		if f, err := material.FillingByKey(it.Filling); err == nil {
+			with(f, quantity.Say("get: "+it.Name+", and "), it.Price)
 		}
 	}
-	if best == nil {
-		return nil, 0, false
-	}
-	return quantity.Say("get: " + best.Name), best.Price, true
+	return out
 }
 
 func gives(it gear.Item, h load.Hold) bool {

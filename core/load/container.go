@@ -76,6 +76,17 @@ var kinds = []Kind{
 // Kinds lists the kinds of container.
 func Kinds() []Kind { return append([]Kind(nil), kinds...) }
 
+// Takes says what goes into it: loose things into hard containers, solid ones into bags.
+func (k Kind) Takes(f material.Filling) bool { return k.Soft == !f.Loose }
+
+// Usual is a container of the kind with a filling, to any level, as it is found.
+func (k Kind) Usual(id string, f material.Filling) Container {
+	return Container{
+		ID: id, Name: k.Name, Kind: k, Closure: k.Closure, Filling: f, Volume: k.Capacity, Adjustable: true,
+		Vessel: Vessel{Tare: k.Tare, Capacity: k.Capacity, Rating: k.Limit, Profile: Prism{Capacity: k.Capacity, Height: k.Height}},
+	}
+}
+
 // KindByKey finds a kind of container.
 func KindByKey(key string) (Kind, error) {
 	for _, k := range kinds {

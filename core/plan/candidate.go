@@ -15,7 +15,6 @@ import (
 	"scrappyrack/core/load"
 	"scrappyrack/core/material"
 	"scrappyrack/core/quantity"
-	"scrappyrack/core/space"
 )
 
 // Candidate is one thing the plan can choose: a purchase, or a container filled
@@ -94,7 +93,7 @@ func Candidates(c client.Client, slots []coverage.Slot) ([]Candidate, error) {
 		out = append(out, Candidate{
 			Key: it.Key, Name: it.Name, Origin: load.Bought, Cost: price.Minor, Floor: it.Floor,
 			Rungs: c.ItemRungs(it, load.Bought, it.Key), Supplies: c.ItemSupplies(it), Requires: unowned(it.Needs, owned),
-			Filling: it.Filling, Note: it.Note, Caution: it.Caution, Excluded: b.excludes(it),
+			Filling: it.Filling, Note: it.Note, Caution: it.Caution, Excluded: c.Excludes(it),
 		})
 		for _, k := range vesselsOf(it) {
 			for _, f := range b.states(k, sources) {
@@ -122,25 +121,6 @@ func unowned(needs [][]string, owned map[string]bool) [][]string {
 		}
 	}
 	return out
-}
-
-func (c lister) excludes(it gear.Item) quantity.Phrase {
-	if it.Drilled && c.Room.Walls == space.NoHoles {
-		return quantity.Say("must be fixed to a wall, and these walls may not be drilled")
-	}
-	if it.Drilled && c.Room.Walls == space.UnknownWall {
-		return quantity.Say("must be fixed to a wall, and nobody has said yet whether these may be drilled")
-	}
-	if it.OnDoor && c.Room.Door == space.NoDoor {
-		return quantity.Say("hangs in a door, and there is none")
-	}
-	if it.Head == "" {
-		return nil
-	}
-	if needed, ok := space.Fits(c.Person.Stature, c.Room.Ceiling, it.Head); !ok {
-		return quantity.Say("needs a ceiling of ", quantity.Amount(quantity.KindLength, float64(needed)), " for this stature, the room has ", quantity.Amount(quantity.KindLength, float64(c.Room.Ceiling)))
-	}
-	return nil
 }
 
 func vesselsOf(it gear.Item) []load.Container {
@@ -222,8 +202,8 @@ func (c lister) states(k load.Container, sources []source) []Candidate {
 	k.Weighed = quantity.Estimate{}
 	first, served := true, make([]bool, len(c.levels))
 	for _, s := range sources {
-		if k.Kind.Soft != !s.filling.Loose {
-			continue // loose things into hard containers, solid ones into bags
+		if !k.Kind.Takes(s.filling) {
+			continue
 		}
 		k.Filling = s.filling
 		if k.Adjustable {

@@ -11,7 +11,7 @@ import (
 	"scrappyrack/core/material"
 	"scrappyrack/core/movement"
 	"scrappyrack/core/quantity"
-	"scrappyrack/core/space"
+	"scrappyrack/core/way"
 )
 
 // lister lists the candidates of a client; levels are the masses at which a thing that is
@@ -34,10 +34,7 @@ func levelsOf(c client.Client, slots []coverage.Slot) []wanted {
 	var out []wanted
 	for _, s := range slots {
 		for _, m := range movement.Of(s.Pattern) {
-			if m.Hold == "" || m.Hold == load.Band || slices.ContainsFunc(m.Spares, c.Person.Spares) {
-				continue
-			}
-			if _, ok := space.Fits(c.Person.Stature, c.Room.Ceiling, m.Height); !ok {
+			if _, barred := way.Bars(c.Person, c.Room, m); barred || m.Hold == "" || m.Hold == load.Band {
 				continue
 			}
 			for _, t := range coverage.Targets(s.Lo, s.Hi) {

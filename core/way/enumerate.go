@@ -4,16 +4,37 @@ import (
 	"slices"
 
 	"scrappyrack/core/capability"
+	"scrappyrack/core/client"
 	"scrappyrack/core/load"
 	"scrappyrack/core/movement"
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/space"
 )
 
+// Client is whose stock it is.
+func (s *Stock) Client() client.Client { return s.client }
+
+// Would is the way of doing a movement if more were there.
+func (s *Stock) Would(m movement.Movement, more ...Item) Way {
+	var items []Item
+	for _, it := range append(slices.Clip(s.items), more...) {
+		all := it.Rungs
+		it.Rungs = nil
+		for _, r := range all {
+			half := r.Hold == load.OneHand && (m.Hold == load.Pair || m.Hold == load.Overhead)
+			if (r.Hold == m.Hold || half) && m.Takes(r) {
+				it.Rungs = append(it.Rungs, r)
+			}
+		}
+		items = append(items, it)
+	}
+	return New(s.client, items).Of(m)
+}
+
 // Of enumerates every way of doing a movement.
 func (s *Stock) Of(m movement.Movement) Way {
 	w := Way{Movement: m}
-	if lack, ok := s.bars(m); ok {
+	if lack, ok := Bars(s.person, s.room, m); ok {
 		w.Lacks = []Lack{lack}
 		return w
 	}
@@ -41,15 +62,15 @@ func (s *Stock) Of(m movement.Movement) Way {
 	return w
 }
 
-// bars is what no thing can help: a limit of the person, the height of the room.
-func (s *Stock) bars(m movement.Movement) (Lack, bool) {
+// Bars is what no thing can help: a limit of the person, the height of the room.
+func Bars(person client.Person, room space.Room, m movement.Movement) (Lack, bool) {
 	for _, l := range m.Spares {
-		if s.person.Spares(l) {
+		if person.Spares(l) {
 			return Lack{Kind: ByLimit, Limit: l}, true
 		}
 	}
-	if needed, ok := space.Fits(s.person.Stature, s.room.Ceiling, m.Height); !ok {
-		return Lack{Kind: ByHeight, Needed: needed, Have: s.room.Ceiling}, true
+	if needed, ok := space.Fits(person.Stature, room.Ceiling, m.Height); !ok {
+		return Lack{Kind: ByHeight, Needed: needed, Have: room.Ceiling}, true
 	}
 	return Lack{}, false
 }

@@ -65,9 +65,6 @@ type Lack struct {
 	Miss         band.Miss
 }
 
-// Opens says that things could do something about it.
-func (l Lack) Opens() bool { return l.Kind != ByLimit && l.Kind != ByHeight }
-
 var limitWords = map[movement.Limit]string{
 	movement.Knee: "left out: loads the knee", movement.ShoulderOf: "left out: loads the shoulder", movement.LowBack: "left out: loads the low back",
 	movement.WristGrip: "left out: loads wrist and grip", movement.NoOverhead: "left out: nothing overhead for this client", movement.NoFloor: "left out: nothing on the floor for this client",
@@ -110,6 +107,8 @@ type Item struct {
 
 // Stock is all items of a client, in the order in which ways look them up.
 type Stock struct {
+	client   client.Client
+	items    []Item
 	person   client.Person
 	room     space.Room
 	bounds   band.Bounds
@@ -151,7 +150,7 @@ func Present(c client.Client) Item {
 // pair does.
 func New(c client.Client, items []Item) *Stock {
 	s := &Stock{
-		person: c.Person, room: c.Room, bounds: c.Bounds(), memo: c.Memo, bands: c.Bands,
+		client: c, items: items, person: c.Person, room: c.Room, bounds: c.Bounds(), memo: c.Memo, bands: c.Bands,
 		byHold: map[load.Hold][]held{}, byBand: map[string][]held{}, pairs: map[load.Use][]held{},
 	}
 	groups := map[int]string{}
