@@ -146,22 +146,6 @@ func (s Set) at(a Adjuster, x float64) Set {
 // halvings narrow an interval of some m down to less than a micrometre.
 const halvings = 26
 
-// last is the largest x of an interval for which holds is true, for something that
-// holds at low and then, from some x on, not any more.
-func last(low, high float64, holds func(float64) bool, steps int) float64 {
-	if holds(high) {
-		return high
-	}
-	for range steps {
-		if mid := (low + high) / 2; holds(mid) {
-			low = mid
-		} else {
-			high = mid
-		}
-	}
-	return low
-}
-
 // Solve moves one adjuster until the set-up pulls as wanted, to 1 mm or better, and
 // returns it. want in N, > 0. The others are bands that could be used too. When it
 // cannot be had within the bounds and the stretch limit, the error is *OutOfReach
@@ -243,35 +227,6 @@ func (s Set) move(by Adjuster, g Goal, want quantity.Force) (Set, *OutOfReach) {
 		refusal.Reason = quantity.Say(words, amount, " with the ", string(by), " at ", quantity.Amount(quantity.KindLength, nearest.x))
 	}
 	return at, refusal
-}
-
-// place is a value of a function and where it stands.
-type place struct{ x, f float64 }
-
-// crossing is where a continuous function passes a value between two places on either
-// side of it, to less than a micrometre.
-func crossing(f func(float64) float64, value, a, b float64) float64 {
-	below := f(a) <= value
-	for range halvings {
-		if mid := (a + b) / 2; (f(mid) <= value) == below {
-			a = mid
-		} else {
-			b = mid
-		}
-	}
-	return (a + b) / 2
-}
-
-// extreme is about where a function is largest between two places, where it has one peak.
-func extreme(f func(float64) float64, a, b float64) float64 {
-	for b-a > 1e-5 {
-		if l, r := a+(b-a)/3, b-(b-a)/3; f(l) < f(r) {
-			a = l
-		} else {
-			b = r
-		}
-	}
-	return (a + b) / 2
 }
 
 // bound is how far the band that is nearest its limit may be stretched, in words.
@@ -363,28 +318,6 @@ func (s *Set) excess(g *glance) float64 {
 		out = math.Max(out, (g.peak+g.peakU95)/float64(s.Bounds.Anchor)-1)
 	}
 	return out
-}
-
-// narrow is how far apart the two places are that straddle leaves.
-const narrow = 5e-4
-
-// straddle narrows an interval at whose ends a continuous function differs in being above
-// 0 down to two places on either side, by false position with the Illinois halving
-// (Dowell & Jarratt 1971, BIT 11:168–174), bisecting where that is slow.
-func straddle(a, b, fa, fb float64, f func(float64) float64) (float64, float64) {
-	for step := 0; b-a > narrow && step < 24; step++ {
-		x := (a + b) / 2
-		if step%3 != 2 && fa != fb {
-			x = math.Max(a+narrow/2, math.Min(b-narrow/2, a+(b-a)*fa/(fa-fb)))
-		}
-		v := f(x)
-		if (v > 0) == (fa > 0) {
-			a, fa, fb = x, v, fb/2
-		} else {
-			b, fb, fa = x, v, fa/2
-		}
-	}
-	return a, b
 }
 
 // Range is from the lightest to the heaviest mean pull that a set-up can be
