@@ -31,7 +31,7 @@ func TestNothingOpenOverTheFace(t *testing.T) {
 	other := bucket
 	other.ID = "b2"
 	pair := func(a, b load.Container) load.Rung {
-		l := load.NewLadder(append(a.Rungs(), b.Rungs()...))
+		l := laddered(append(a.Rungs(), b.Rungs()...))
 		require.NotEmpty(t, l[load.Pair])
 		return l[load.Pair][0]
 	}

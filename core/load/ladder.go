@@ -60,30 +60,6 @@ type Ladder map[Hold][]Rung
 // 0.25 kg and 3 % of the heavier (house value).
 func PairTolerance(heavier quantity.Mass) quantity.Mass { return max(0.25, 0.03*heavier) }
 
-// NewLadder orders rungs by hold and adds the pairs that two different things
-// make: for each load of a pair one way to make it.
-func NewLadder(rungs []Rung) Ladder {
-	l := Ladder{}
-	count := map[Hold]int{}
-	for i := range rungs {
-		count[rungs[i].Hold]++
-	}
-	for h, n := range count {
-		l[h] = make([]Rung, 0, n)
-	}
-	for i := range rungs {
-		l[rungs[i].Hold] = append(l[rungs[i].Hold], rungs[i])
-	}
-	l[Pair] = append(l[Pair], NearestPairs(pairable(rungs))...)
-	for h := range l {
-		l[h] = sorted(l[h])
-		if len(l[h]) == 0 {
-			delete(l, h)
-		}
-	}
-	return l
-}
-
 // Add puts more rungs into the ladder, in order.
 func (l Ladder) Add(rungs []Rung) {
 	for _, r := range rungs {

@@ -1,6 +1,7 @@
 package load_test
 
 import (
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -20,12 +21,20 @@ func container(t *testing.T, id, kind, fill string, volume quantity.Volume) load
 	}
 }
 
+// laddered is a ladder of rungs with the pairs that they make.
+func laddered(rungs []load.Rung) load.Ladder {
+	l := load.Ladder{}
+	l.Add(rungs)
+	l.Add(load.NearestPairs(slices.Clone(l[load.OneHand])))
+	return l
+}
+
 func ladder(cs ...load.Container) load.Ladder {
 	var rungs []load.Rung
 	for _, c := range cs {
 		rungs = append(rungs, c.Rungs()...)
 	}
-	return load.NewLadder(rungs)
+	return laddered(rungs)
 }
 
 func TestTwoJugsMakeAPairAndAnOverheadLoad(t *testing.T) {
@@ -74,7 +83,7 @@ func TestRatingsByHold(t *testing.T) {
 }
 
 func TestStepsAboveTenPerCent(t *testing.T) {
-	l := load.NewLadder([]load.Rung{
+	l := laddered([]load.Rung{
 		{Hold: load.TwoHand, Low: 4, High: 4, Things: []string{"a"}},
 		{Hold: load.TwoHand, Low: 4.4, High: 4.4, Things: []string{"b"}},
 		{Hold: load.TwoHand, Low: 6, High: 9, Things: []string{"c"}},

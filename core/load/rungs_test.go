@@ -42,7 +42,7 @@ func TestFewPairsReachWhatAllDo(t *testing.T) {
 	}
 	rapid.Check(t, func(t *rapid.T) {
 		in := rungs(t, true)
-		few, all := load.NewLadder(in)[load.Pair], allPairs(in)
+		few, all := laddered(in)[load.Pair], allPairs(in)
 		assert.LessOrEqual(t, len(few), len(in))
 		for i, a := range in {
 			for _, b := range in[i+1:] {
@@ -69,7 +69,7 @@ func TestFewPairsReachWhatAllDo(t *testing.T) {
 			}
 			return out
 		}
-		assert.Equal(t, paired(allPairs(in)), paired(load.NewLadder(in)[load.Pair]))
+		assert.Equal(t, paired(allPairs(in)), paired(laddered(in)[load.Pair]))
 	})
 }
 
@@ -77,7 +77,7 @@ func TestThingsThatShareAPartAreNoPair(t *testing.T) {
 	bag := load.Rung{Hold: load.OneHand, Low: 8, High: 8, Things: []string{"bag", "jug"}}
 	jug := load.Rung{Hold: load.OneHand, Low: 8, High: 8, Things: []string{"jug"}}
 	assert.Empty(t, allPairs([]load.Rung{bag, jug}))
-	assert.Empty(t, load.NewLadder([]load.Rung{bag, jug})[load.Pair])
+	assert.Empty(t, laddered([]load.Rung{bag, jug})[load.Pair])
 }
 
 func TestClosingTakesTheCheapestThatCloses(t *testing.T) {
@@ -179,7 +179,7 @@ func TestHandlesShareTheirPlates(t *testing.T) {
 	h := load.Handle{ID: "h", Name: "handles", Count: 2, Bar: load.PlateBar{Mass: 2, Plates: []load.Plate{{Mass: 1.25, Count: 6}, {Mass: 2.5, Count: 4}}}}
 	all, err := h.Rungs()
 	require.NoError(t, err)
-	l := load.NewLadder(all)
+	l := laddered(all)
 	assert.InDelta(t, 2+6*1.25+4*2.5, float64(l.Heaviest(load.OneHand)), 1e-9, "all on one: three a side and two a side")
 	assert.InDelta(t, 2+2*1.25+2*2.5, float64(l.Heaviest(load.Pair)), 1e-9, "one of each a side, on each")
 	assert.Empty(t, l[load.Bar])
