@@ -79,7 +79,7 @@ func BenchmarkWork(b *testing.B) {
 // work out. The disk decides (synchronous=FULL).
 func BenchmarkEdit(b *testing.B) {
 	ctx := context.Background()
-	s, err := store.Open(ctx, b.TempDir())
+	s, err := store.Open(ctx, b.TempDir(), store.Demo)
 	if err != nil {
 		b.Fatal(err)
 	}
@@ -91,14 +91,11 @@ func BenchmarkEdit(b *testing.B) {
 	if err != nil {
 		b.Fatal(err)
 	}
-	bench, revision := workbench.New(s, time.Now), int64(1)
+	bench, revision := workbench.New(workbench.Options{Store: s, Now: time.Now}), int64(1)
 	edit := func(section string, change func(*store.File)) func(*testing.B) {
 		return func(b *testing.B) {
 			for b.Loop() {
-				d, err := bench.Change(ctx, c.PracticeID, "demo-loft", revision, section, func(f *store.File) error {
-					change(f)
-					return nil
-				})
+				d, err := bench.Change(ctx, workbench.Who{Practice: c.PracticeID}, workbench.Write("demo-loft", revision, section, change))
 				if err != nil {
 					b.Fatal(err)
 				}

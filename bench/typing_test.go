@@ -61,7 +61,7 @@ func BenchmarkCrowdedWork(b *testing.B) {
 func BenchmarkTyping(b *testing.B) {
 	server.Tune()
 	ctx := context.Background()
-	s, err := store.Open(ctx, b.TempDir())
+	s, err := store.Open(ctx, b.TempDir(), store.Demo)
 	if err != nil {
 		b.Fatal(err)
 	}

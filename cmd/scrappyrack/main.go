@@ -5,13 +5,12 @@ import (
 	"context"
 	"errors"
 	"fmt"
-	"io"
 	"log/slog"
 	"net"
 	"net/http"
+	"net/netip"
 	"os"
 	"os/signal"
-	"path/filepath"
 	"syscall"
 	"time"
 
@@ -25,31 +24,42 @@ import (
 // version is set when a release is built.
 var version = "dev"
 
-type place struct {
-	Addr string `help:"Address to listen on, host and port." default:"127.0.0.1:8080" env:"SCRAPPYRACK_ADDR" placeholder:"HOST:PORT"`
+type address struct {
+	Addr    string `help:"Address to listen on, host and port." default:"127.0.0.1:8080" env:"SCRAPPYRACK_ADDR" placeholder:"HOST:PORT"`
+	Metrics string `help:"Address to serve Prometheus metrics on; empty for none." env:"SCRAPPYRACK_METRICS" placeholder:"HOST:PORT"`
+}
+
+type folder struct {
 	Data string `help:"Folder of the database; made when it is missing." default:"data" env:"SCRAPPYRACK_DATA" placeholder:"DIR" type:"path"`
 }
 
 type commands struct {
 	Serve   serveCmd   `cmd:"" help:"Serve the application. The first visit makes the first account."`
-	Demo    demoCmd    `cmd:"" help:"Serve it with made-up clients and one-click sign-in, on the loopback address only."`
+	Demo    demoCmd    `cmd:"" help:"Serve it with made-up clients and one-click sign-in, on the loopback address only, from a folder of its own."`
 	Openapi openapiCmd `cmd:"" help:"Print the OpenAPI 3.1 description of the API."`
-	Backup  backupCmd  `cmd:"" help:"Copy the database to a new file, while it is in use."`
+	Backup  backupCmd  `cmd:"" help:"Copy the database to a new file, also while it is in use or on a disk that can be read only."`
 	Restore restoreCmd `cmd:"" help:"Put a copy in place of the database; the old one is kept beside it. Stop the server first."`
+	Check   checkCmd   `cmd:"" help:"Look the database over: that it is whole, and that its references hold."`
+	Passwd  passwdCmd  `cmd:"" help:"Give a consultant a new password, which is asked for; all their sessions end."`
 	Standin standinCmd `cmd:"" help:"Simulated outside devices."`
 	Version versionCmd `cmd:"" help:"Print the version."`
 }
 
 type serveCmd struct {
-	place
-	Secure bool `help:"Send cookies over TLS only: use it behind a proxy that ends TLS." env:"SCRAPPYRACK_SECURE"`
+	address
+	folder
+	Secure     bool           `help:"Send cookies over TLS only: use it behind a proxy that ends TLS." env:"SCRAPPYRACK_SECURE"`
+	TrustProxy []netip.Prefix `help:"Networks of proxies that may say whom a request comes from (X-Forwarded-For)." env:"SCRAPPYRACK_TRUST_PROXY" placeholder:"CIDR"`
 }
 
-func (c *serveCmd) Run() error { return serve(c.place, false, c.Secure) }
+func (c *serveCmd) Run() error {
+	return serve(c.address, c.Data, store.Real, server.Options{Secure: c.Secure, Trusted: c.TrustProxy})
+}
 
 type demoCmd struct {
-	place
-	Fresh bool `help:"Forget what was changed in the demo and start over."`
+	address
+	Data  string `help:"Folder of the demo's database; made when it is missing." default:"data-demo" env:"SCRAPPYRACK_DEMO_DATA" placeholder:"DIR" type:"path"`
+	Fresh bool   `help:"Forget what was changed in the demo and start over."`
 }
 
 func (c *demoCmd) Run() error {
@@ -61,45 +71,63 @@ func (c *demoCmd) Run() error {
 		return fmt.Errorf("the demo signs anybody in and so listens on the loopback address only, not on %q", host)
 	}
 	if c.Fresh {
-		for _, end := range []string{"", "-wal", "-shm"} {
-			if err := os.Remove(filepath.Join(c.Data, store.FileName+end)); err != nil && !errors.Is(err, os.ErrNotExist) {
-				return err
-			}
+		if err := store.RemoveDemo(context.Background(), c.Data); err != nil {
+			return err
 		}
 	}
-	return serve(c.place, true, false)
+	return serve(c.address, c.Data, store.Demo, server.Options{Demo: true})
 }
 
-func serve(p place, isDemo, secure bool) error {
+// rules names this build: the version and the binary itself, since rules change with it.
+func rules() string {
+	path, err := os.Executable()
+	if err != nil {
+		return version
+	}
+	at, err := os.Stat(path)
+	if err != nil {
+		return version
+	}
+	return fmt.Sprintf("%s %d %d", version, at.Size(), at.ModTime().UnixNano())
+}
+
+func serve(p address, data string, kind store.Kind, o server.Options) error {
 	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)
 	defer stop()
-	s, err := store.Open(ctx, p.Data)
+	server.Tune()
+	s, err := store.Open(ctx, data, kind)
 	if err != nil {
 		return err
 	}
 	defer func() { _ = s.Close() }()
-	if isDemo {
+	if kind == store.Demo {
 		if err := demo.Fill(ctx, s); err != nil {
 			return err
 		}
 	}
-	log := slog.New(slog.NewTextHandler(os.Stderr, nil))
-	server.Tune()
-	handler := server.New(server.Options{Store: s, Demo: isDemo, Secure: secure, Version: version, Log: log})
-	defer handler.Close()
-	listener, err := net.Listen("tcp", p.Addr)
+	o.Store, o.Version, o.Rules, o.Log = s, version, rules(), slog.New(slog.NewTextHandler(os.Stderr, nil))
+	listener, err := listen(p.Addr, "--addr")
 	if err != nil {
-		if errors.Is(err, syscall.EADDRINUSE) {
-			return fmt.Errorf("%s is taken by another program: choose another with --addr", p.Addr)
-		}
-		return fmt.Errorf("listen on %s: %w", p.Addr, err)
+		return err
 	}
+	failed := make(chan error, 2)
+	if p.Metrics != "" {
+		measured, err := listen(p.Metrics, "--metrics")
+		if err != nil {
+			return err
+		}
+		o.Metrics = server.NewMetrics(s)
+		m := &http.Server{Handler: o.Metrics.Handler(), ReadHeaderTimeout: 5 * time.Second, ReadTimeout: 10 * time.Second, WriteTimeout: 10 * time.Second}
+		go func() { failed <- m.Serve(measured) }()
+		defer func() { _ = m.Close() }()
+	}
+	handler := server.New(o)
+	defer handler.Close()
 	h := &http.Server{Handler: handler, ReadHeaderTimeout: 5 * time.Second, ReadTimeout: 20 * time.Second, WriteTimeout: 60 * time.Second, IdleTimeout: 2 * time.Minute, MaxHeaderBytes: 64 << 10}
 	fmt.Printf("Scrappy Rack is at http://%s\n", listener.Addr())
-	if isDemo {
-		fmt.Println("This is the demo: everything in it is made up.")
+	if kind == store.Demo {
+		fmt.Printf("This is the demo: everything in it is made up. It keeps to %s.\n", data)
 	}
-	failed := make(chan error, 1)
 	go func() { failed <- h.Serve(listener) }()
 	select {
 	case err := <-failed:
@@ -111,6 +139,17 @@ func serve(p place, isDemo, secure bool) error {
 	return h.Shutdown(drain)
 }
 
+func listen(addr, flag string) (net.Listener, error) {
+	listener, err := net.Listen("tcp", addr)
+	if errors.Is(err, syscall.EADDRINUSE) {
+		return nil, fmt.Errorf("%s is taken by another program: choose another with %s", addr, flag)
+	}
+	if err != nil {
+		return nil, fmt.Errorf("listen on %s: %w", addr, err)
+	}
+	return listener, nil
+}
+
 type openapiCmd struct{}
 
 func (openapiCmd) Run() error {
@@ -119,7 +158,7 @@ func (openapiCmd) Run() error {
 		return err
 	}
 	defer func() { _ = os.RemoveAll(dir) }()
-	s, err := store.Open(context.Background(), dir)
+	s, err := store.Open(context.Background(), dir, store.Real)
 	if err != nil {
 		return err
 	}
@@ -132,84 +171,6 @@ func (openapiCmd) Run() error {
 	}
 	_, err = os.Stdout.Write(out)
 	return err
-}
-
-type backupCmd struct {
-	To   string `arg:"" help:"File to write; must not exist." type:"path"`
-	Data string `help:"Folder of the database." default:"data" env:"SCRAPPYRACK_DATA" placeholder:"DIR" type:"path"`
-}
-
-func (c *backupCmd) Run() error {
-	if _, err := os.Stat(filepath.Join(c.Data, store.FileName)); err != nil {
-		return fmt.Errorf("there is no database in %s: name its folder with --data", c.Data)
-	}
-	s, err := store.Open(context.Background(), c.Data)
-	if err != nil {
-		return err
-	}
-	defer func() { _ = s.Close() }()
-	return s.Backup(context.Background(), c.To)
-}
-
-type restoreCmd struct {
-	From string `arg:"" help:"Copy made by backup." type:"existingfile"`
-	Data string `help:"Folder of the database." default:"data" env:"SCRAPPYRACK_DATA" placeholder:"DIR" type:"path"`
-}
-
-// Run opens a copy of the copy first, so that what cannot be opened replaces
-// nothing.
-func (c *restoreCmd) Run() error {
-	if err := os.MkdirAll(c.Data, 0o700); err != nil {
-		return err
-	}
-	trial, err := os.MkdirTemp(c.Data, ".restore-")
-	if err != nil {
-		return err
-	}
-	defer func() { _ = os.RemoveAll(trial) }()
-	made := filepath.Join(trial, store.FileName)
-	if err := copyFile(c.From, made); err != nil {
-		return err
-	}
-	s, err := store.Open(context.Background(), trial)
-	if err != nil {
-		return fmt.Errorf("%s cannot be restored: %w", c.From, err)
-	}
-	if err := s.Close(); err != nil {
-		return err
-	}
-	target := filepath.Join(c.Data, store.FileName)
-	if _, err := os.Stat(target); err == nil {
-		kept := target + ".replaced-" + time.Now().UTC().Format("20060102-150405")
-		for _, end := range []string{"", "-wal", "-shm"} {
-			if err := os.Rename(target+end, kept+end); err != nil && !errors.Is(err, os.ErrNotExist) {
-				return err
-			}
-		}
-		fmt.Println("The database that was there is kept as", kept)
-	}
-	return os.Rename(made, target)
-}
-
-func copyFile(from, to string) error {
-	in, err := os.Open(from)
-	if err != nil {
-		return err
-	}
-	defer func() { _ = in.Close() }()
-	out, err := os.OpenFile(to, os.O_CREATE|os.O_EXCL|os.O_WRONLY, 0o600)
-	if err != nil {
-		return err
-	}
-	if _, err := io.Copy(out, in); err != nil {
-		_ = out.Close()
-		return err
-	}
-	if err := out.Sync(); err != nil {
-		_ = out.Close()
-		return err
-	}
-	return out.Close()
 }
 
 type versionCmd struct{}

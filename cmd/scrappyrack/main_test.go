@@ -52,7 +52,7 @@ type running struct {
 	url string
 }
 
-var address = regexp.MustCompile(`http://\S+`)
+var said = regexp.MustCompile(`http://\S+`)
 
 func launch(t *testing.T, args ...string) running {
 	t.Helper()
@@ -63,7 +63,7 @@ func launch(t *testing.T, args ...string) running {
 	t.Cleanup(func() { _ = cmd.Process.Kill(); _ = cmd.Wait() })
 	lines := bufio.NewScanner(out)
 	for lines.Scan() {
-		if url := address.FindString(lines.Text()); url != "" {
+		if url := said.FindString(lines.Text()); url != "" {
 			go func() { _, _ = io.Copy(io.Discard, out) }()
 			return running{cmd, url}
 		}
@@ -75,7 +75,7 @@ func launch(t *testing.T, args ...string) running {
 func TestHelpTeachesAndErrorsAreSaid(t *testing.T) {
 	out, err := run("--help")
 	require.NoError(t, err)
-	for _, want := range []string{"serve", "demo", "openapi", "backup", "restore", "version", "Start with: scrappyrack demo"} {
+	for _, want := range []string{"serve", "demo", "openapi", "backup", "restore", "check", "passwd", "version", "Start with: scrappyrack demo"} {
 		assert.Contains(t, out, want)
 	}
 	out, err = run("demo", "--addr", "0.0.0.0:0", "--data", t.TempDir())
@@ -180,7 +180,7 @@ func TestKilledServerKeepsWhatItAcknowledged(t *testing.T) {
 		require.NoError(t, s.Process.Kill())
 		_ = s.Wait()
 	}
-	s, err := store.Open(context.Background(), data)
+	s, err := store.Open(context.Background(), data, store.Demo)
 	require.NoError(t, err)
 	defer func() { _ = s.Close() }()
 	owner, err := s.ConsultantByEmail(context.Background(), "demo@scrappyrack.test")

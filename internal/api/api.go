@@ -4,39 +4,42 @@ package api
 
 import (
 	"context"
-	"errors"
+	"log/slog"
 	"net/http"
 	"strconv"
 	"strings"
+	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/danielgtaylor/huma/v2/adapters/humachi"
 	"github.com/go-chi/chi/v5"
 
-	"scrappyrack/core/quantity"
 	"scrappyrack/internal/standin"
 	"scrappyrack/internal/store"
 	"scrappyrack/internal/workbench"
 )
 
-// Who is the signed-in consultant of a request.
+// Who is the signed-in consultant of a request, as the session says.
 type Who struct {
-	ConsultantID string
-	PracticeID   string
+	workbench.Who
+	Epoch int64
 }
 
 // Sessions is what the API asks of the sign-in of the server.
 type Sessions interface {
 	// Who tells who is signed in; ok is false when nobody is.
 	Who(ctx context.Context) (w Who, ok bool)
-	// SignIn begins a session, with a new token.
+	// SignIn begins a session, with a new token, and has kept it when it returns.
 	SignIn(ctx context.Context, w Who) error
 	// SignOut ends it.
 	SignOut(ctx context.Context) error
+	// Touch puts off the end of an idle session, now and then.
+	Touch(ctx context.Context)
 }
 
 // API is everything the operations need.
 type API struct {
+	Accounts *workbench.Accounts
 	Store    *store.Store
 	Bench    *workbench.Bench
 	Sessions Sessions
@@ -44,26 +47,32 @@ type API struct {
 	StandIns *standin.Set // simulated scales; nil but in a demo
 	Demo     bool
 	Version  string
+	Now      func() time.Time
+	Log      *slog.Logger
 }
 
-// Access says who may call an operation.
+// Access says which principals may call an operation: a consultant, a consultant who
+// is an owner, or nobody in particular. Each operation declares it.
 type Access string
 
-// The accesses. Signed is what an operation without metadata gets.
+// The accesses.
 const (
-	Signed Access = "signed"
-	Public Access = "public"
-	Calc   Access = "calc" // signed in, or anybody in demo mode
+	Public Access = "public" // anybody
+	Calc   Access = "calc"   // a consultant, or anybody in the demo
+	Signed Access = "signed" // a consultant
+	Owners Access = "owners" // an owner of the practice
 )
 
-const accessKey = "access"
+const (
+	accessKey = "access"
+	pollKey   = "poll"
+)
 
-// AccessOf reads an operation's access.
+// AccessOf reads an operation's access; empty when it has not declared one, which
+// lets nobody in.
 func AccessOf(op *huma.Operation) Access {
-	if a, ok := op.Metadata[accessKey].(Access); ok {
-		return a
-	}
-	return Signed
+	a, _ := op.Metadata[accessKey].(Access)
+	return a
 }
 
 func init() {
@@ -79,33 +88,68 @@ func (a *API) Mount(r chi.Router) huma.API {
 	config.Formats = map[string]huma.Format{"application/json": strictJSON, "json": strictJSON}
 	described := humachi.New(r, config)
 	described.UseMiddleware(a.guard(described))
-	a.session(described)
-	a.library(described)
-	a.clients(described)
-	a.parts(described)
-	a.loads(described)
-	a.benches(described)
-	a.bands(described)
-	a.scales(described)
-	a.stock(described)
-	a.plan(described)
-	a.handover(described)
-	a.calc(described)
+	for _, station := range []func(huma.API){
+		a.session, a.accounts, a.library, a.clients, a.results, a.parts, a.loads, a.benches, a.bands, a.scales, a.stock, a.plan, a.log, a.handover, a.calc,
+	} {
+		station(described)
+	}
 	return described
 }
 
 type whoKey struct{}
 
+// guard lets in whom an operation is declared for. A session counts while its account
+// is active and of the epoch that it began in.
 func (a *API) guard(described huma.API) func(huma.Context, func(huma.Context)) {
+	refuse := func(ctx huma.Context, err error) {
+		refusal, _ := a.problem(ctx.Context(), err).(huma.StatusError)
+		_ = huma.WriteErr(described, ctx, refusal.GetStatus(), refusal.Error())
+	}
 	return func(ctx huma.Context, next func(huma.Context)) {
-		who, ok := a.Sessions.Who(ctx.Context())
-		access := AccessOf(ctx.Operation())
-		if !ok && access != Public && (access != Calc || !a.Demo) {
-			_ = huma.WriteErr(described, ctx, http.StatusUnauthorized, "sign in first")
+		op := ctx.Operation()
+		access := AccessOf(op)
+		who, c, err := a.principal(ctx.Context())
+		if err != nil && access != Public {
+			refuse(ctx, err)
 			return
+		}
+		known := c.ID != ""
+		switch access {
+		case Public:
+		case Calc, Signed, Owners:
+			if !known && (access != Calc || !a.Demo) {
+				refuse(ctx, huma.Error401Unauthorized("sign in first"))
+				return
+			}
+			if access == Owners && c.Role != store.Owner {
+				refuse(ctx, huma.Error403Forbidden("only an owner of the practice does this"))
+				return
+			}
+		default:
+			refuse(ctx, huma.Error403Forbidden("nobody may do this"))
+			return
+		}
+		if known && op.Metadata[pollKey] == nil {
+			a.Sessions.Touch(ctx.Context())
 		}
 		next(huma.WithValue(ctx, whoKey{}, who))
 	}
+}
+
+// principal is who asks: a consultant whose session counts, or nobody.
+func (a *API) principal(ctx context.Context) (Who, store.Consultant, error) {
+	w, ok := a.Sessions.Who(ctx)
+	if !ok {
+		return Who{}, store.Consultant{}, nil
+	}
+	c, err := a.Store.ConsultantByID(ctx, w.Consultant)
+	if err != nil || !c.Active || c.Epoch != w.Epoch || c.PracticeID != w.Practice {
+		if isNotFound(err) {
+			err = nil
+		}
+		return Who{}, store.Consultant{}, err
+	}
+	return w, c, nil
 }
 
 func who(ctx context.Context) Who {
@@ -113,56 +157,27 @@ func who(ctx context.Context) Who {
 	return w
 }
 
-func operation(method, path, id, summary, tag string) huma.Operation {
-	return huma.Operation{OperationID: id, Method: method, Path: "/api/v1" + path, Summary: summary, Tags: []string{tag}, MaxBodyBytes: 1 << 20}
+// operation is one that some principals may call.
+func operation(access Access, method, path, id, summary, tag string) huma.Operation {
+	return huma.Operation{OperationID: id, Method: method, Path: "/api/v1" + path, Summary: summary, Tags: []string{tag}, MaxBodyBytes: 1 << 20, Metadata: map[string]any{accessKey: access}}
 }
 
-func open(op huma.Operation, access Access) huma.Operation {
-	op.Metadata = map[string]any{accessKey: access}
+// polled marks an operation that a page asks again and again by itself: it keeps no
+// session from idling.
+func polled(op huma.Operation) huma.Operation {
+	op.Metadata[pollKey] = true
 	return op
 }
 
-// Stale is the answer to a change of something that has changed since it was
-// read: both versions, so that the user can choose.
-type Stale struct {
-	huma.ErrorModel
-	Yours  any  `json:"yours" doc:"What was sent"`
-	Theirs Desk `json:"theirs" doc:"What stands"`
-}
-
-// problem turns an error of the use cases into an answer.
-func problem(err error) error {
-	var field *workbench.FieldError
-	switch {
-	case err == nil:
-		return nil
-	case errors.Is(err, store.ErrNotFound):
-		return huma.Error404NotFound("there is no such client in this practice")
-	case errors.Is(err, store.ErrNothing):
-		return huma.Error409Conflict("there is nothing to undo or do again")
-	case errors.As(err, &field):
-		return refuse(field.Path, field.Detail, nil)
-	}
-	return err
-}
-
-// refuse is a 422 that names one field of the body.
-func refuse(path, detail string, value any) error {
-	return huma.Error422UnprocessableEntity(detail, &huma.ErrorDetail{Location: "body." + path, Message: detail, Value: value})
-}
-
-// atField is the refusal of a field that the core names, by the name that the body has
-// for it (nil: the same); any other error is itself.
-func atField(err error, named func(field string) string) error {
-	var bad *quantity.FieldError
-	if !errors.As(err, &bad) {
-		return err
-	}
-	field := bad.Field
-	if named != nil {
-		field = named(field)
-	}
-	return refuse(field, bad.Error(), nil)
+// handle registers an operation. What its handler fails with is answered as a problem.
+func handle[I, O any](a *API, r huma.API, op huma.Operation, do func(context.Context, *I) (*O, error)) {
+	huma.Register(r, op, func(ctx context.Context, in *I) (*O, error) {
+		out, err := do(ctx, in)
+		if err != nil {
+			return nil, a.problem(ctx, err)
+		}
+		return out, nil
+	})
 }
 
 // Match is the revision that a change is based on.

@@ -12,6 +12,7 @@ import (
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/strength"
 	"scrappyrack/internal/store"
+	"scrappyrack/internal/workbench"
 )
 
 // VesselShape says how the level goes with the volume.
@@ -98,7 +99,7 @@ func fillAnswer(v load.Vessel, f material.Filling, fill load.Fill, err error, un
 	return out, nil
 }
 
-func (q FillQuestion) answer() (FillAnswer, error) {
+func (q FillQuestion) answer(_ context.Context) (FillAnswer, error) {
 	var none FillAnswer
 	if (q.Filling == "") == (q.Density == nil) {
 		return none, refuse("filling", "name a filling or give density_kg_l, one of the two", nil)
@@ -167,7 +168,7 @@ type RepMaxAnswer struct {
 	Why          Derivation `json:"why"`
 }
 
-func (q RepMaxQuestion) answer() (out RepMaxAnswer, err error) {
+func (q RepMaxQuestion) answer(_ context.Context) (out RepMaxAnswer, err error) {
 	e, err := strength.FromSet(quantity.Mass(q.LoadKg), q.Reps, q.Reserve)
 	var target quantity.Mass
 	if err == nil {
@@ -185,28 +186,30 @@ func (q RepMaxQuestion) answer() (out RepMaxAnswer, err error) {
 }
 
 // asked is what every question of the calculators can be.
-type asked[A any] interface{ answer() (A, error) }
+type asked[A any] interface {
+	answer(_ context.Context) (A, error)
+}
 
 // calculator registers one calculator: a question in, its answer out, nothing kept.
-func calculator[Q asked[A], A any](r huma.API, path, summary, description string) {
+func calculator[Q asked[A], A any](a *API, r huma.API, path, summary, description string) {
 	type in struct{ Body Q }
 	type out struct{ Body A }
-	op := open(operation(http.MethodPost, "/calc/"+path, "calc-"+path, summary, "calc"), Calc)
+	op := operation(Calc, http.MethodPost, "/calc/"+path, "calc-"+path, summary, "calc")
 	op.Description = description + " Stable contract."
-	huma.Register(r, op, func(_ context.Context, q *in) (*out, error) {
-		got, err := q.Body.answer()
+	handle(a, r, op, func(ctx context.Context, q *in) (*out, error) {
+		got, err := workbench.Long(ctx, a.Bench, q.Body.answer)
 		return &out{got}, err
 	})
 }
 
 func (a *API) calc(r huma.API) {
-	calculator[FillQuestion](r, "fill", "Mass of a filled container, or the fill for a mass", "Exactly: u² = u_tare² + (V·u_ρ)² + (ρ·dV/dh·3 mm/√3)², u_ρ² = (high − low)²/12 + (middle − typical)², u95 = 2u. The geometry is taken as exact.")
-	calculator[QuantityQuestion](r, "quantity", "What a person typed", "1m80, 5'11\", 12 lb 8 oz, 1,000, 1-1/2\", £300: in SI, litres or the currency; a text that cannot be read is refused with what was understood so far.")
-	calculator[WeighingQuestion](r, "weighing", "What readings of a scale say", "The scatter of the readings pooled with the kind's own (4 degrees of freedom), resolution d²/12, accuracy a²/3; u95 = t(97.5 %, dof)·u with dof by Welch–Satterthwaite.")
-	calculator[RepMaxQuestion](r, "rep-max", "One-rep maximum and the load for a number of reps", "The median of six formulas; the target load is the median over the formulas of each one's own maximum × its own share. No rounding.")
-	calculator[PackQuestion](r, "pack", "Which things make a bag weigh a target", "Exact: nearest to the target first, then fewest pieces, within the volume.")
-	calculator[PlatesQuestion](r, "plates", "Every load of a bar, and the plates for one", "Equal sides only.")
-	calculator[BandQuestion](r, "band", "A band's curve through its points, and its force at lengths", "Force of all strands together, lengths of one strand's run: F = strands·2(a0c1 + a0c2/λ)(λ − λ⁻²), fitted by least squares with both ≥ 0.")
-	calculator[PacketQuestion](r, "weight-packet", "What a scale's packet says", "The public Weight Measurement format.")
-	calculator[BatchQuestion](r, "batch", "Density of a filling from its weighings", "Generalised least squares of the given range and each weighing's (gross − tare)/V; a scale's offset and a tare that several share are one error. Without them: inverse-variance weighting.")
+	calculator[FillQuestion](a, r, "fill", "Mass of a filled container, or the fill for a mass", "Exactly: u² = u_tare² + (V·u_ρ)² + (ρ·dV/dh·3 mm/√3)², u_ρ² = (high − low)²/12 + (middle − typical)², u95 = 2u. The geometry is taken as exact.")
+	calculator[QuantityQuestion](a, r, "quantity", "What a person typed", "1m80, 5'11\", 12 lb 8 oz, 1,000, 1-1/2\", £300: in SI, litres or the currency; a text that cannot be read is refused with what was understood so far.")
+	calculator[WeighingQuestion](a, r, "weighing", "What readings of a scale say", "The scatter of the readings pooled with the kind's own (4 degrees of freedom), resolution d²/12, accuracy a²/3; u95 = t(97.5 %, dof)·u with dof by Welch–Satterthwaite.")
+	calculator[RepMaxQuestion](a, r, "rep-max", "One-rep maximum and the load for a number of reps", "The median of six formulas; the target load is the median over the formulas of each one's own maximum × its own share. No rounding.")
+	calculator[PackQuestion](a, r, "pack", "Which things make a bag weigh a target", "Exact: nearest to the target first, then fewest pieces, within the volume.")
+	calculator[PlatesQuestion](a, r, "plates", "Every load of a bar, and the plates for one", "Equal sides only.")
+	calculator[BandQuestion](a, r, "band", "A band's curve through its points, and its force at lengths", "Force of all strands together, lengths of one strand's run: F = strands·2(a0c1 + a0c2/λ)(λ − λ⁻²), fitted by least squares with both ≥ 0.")
+	calculator[PacketQuestion](a, r, "weight-packet", "What a scale's packet says", "The public Weight Measurement format.")
+	calculator[BatchQuestion](a, r, "batch", "Density of a filling from its weighings", "Generalised least squares of the given range and each weighing's (gross − tare)/V; a scale's offset and a tare that several share are one error. Without them: inverse-variance weighting.")
 }

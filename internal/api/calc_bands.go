@@ -1,6 +1,7 @@
 package api
 
 import (
+	"context"
 	"errors"
 	"fmt"
 
@@ -54,7 +55,7 @@ type BandAnswer struct {
 	Flags   []string   `json:"flags" doc:"What has to be said of the curve, or of a length by its index"`
 }
 
-func (q BandQuestion) answer() (out BandAnswer, err error) {
+func (q BandQuestion) answer(_ context.Context) (out BandAnswer, err error) {
 	var points []band.Point
 	for _, p := range q.Points {
 		points = append(points, band.Point{Length: quantity.Length(p.LengthM), Force: quantity.Force(p.ForceN), U1: quantity.Force(p.UN), Releasing: p.Releasing})
@@ -112,7 +113,7 @@ type PacketAnswer struct {
 	HeightM float64 `json:"height_m,omitempty"`
 }
 
-func (q PacketQuestion) answer() (out PacketAnswer, err error) {
+func (q PacketQuestion) answer(_ context.Context) (out PacketAnswer, err error) {
 	m, err := scale.DecodeHex(q.Hex)
 	var bad *scale.PacketError
 	if errors.As(err, &bad) {

@@ -14,7 +14,7 @@ func TestBandContract(t *testing.T) {
 	var q BandQuestion
 	require.NoError(t, json.Unmarshal([]byte(`{"rest_length_m":1,"strands":2,"points":[{"length_m":1.12,"force_n":0.28},{"length_m":1.39,"force_n":0.64},
 		{"length_m":1.89,"force_n":1.0},{"length_m":2.42,"force_n":1.34},{"length_m":3.01,"force_n":1.7}],"at_length_m":[0.5,1.6,2.9,3.4]}`), &q))
-	got, err := q.answer()
+	got, err := q.answer(t.Context())
 	require.NoError(t, err)
 	assert.InDelta(t, 0.115, got.A0C1, 0.015)
 	assert.Zero(t, *got.ForcesN[0], "below its rest length it is slack")
@@ -29,25 +29,25 @@ func TestBandContract(t *testing.T) {
 	sure := *got.U95N[1]
 	wide := 0.05
 	q.RestUM, q.OffsetUN = &wide, 0.05
-	got, err = q.answer()
+	got, err = q.answer(t.Context())
 	require.NoError(t, err)
 	assert.Greater(t, *got.U95N[1], sure)
 	q.Points[1].LengthM = 0.9
-	_, err = q.answer()
+	_, err = q.answer(t.Context())
 	assert.ErrorContains(t, err, "not stretched")
 
-	est, err := BandQuestion{RestM: 1, Strands: 2, WidthM: 0.02, ThickM: 0.0045, AtLengths: []float64{2}}.answer()
+	est, err := BandQuestion{RestM: 1, Strands: 2, WidthM: 0.02, ThickM: 0.0045, AtLengths: []float64{2}}.answer(t.Context())
 	require.NoError(t, err)
 	assert.Equal(t, "estimated", est.Basis)
 	assert.InDelta(t, 0.35, *est.U95N[0] / *est.ForcesN[0], 0.01)
 }
 
 func TestWeightPacketContract(t *testing.T) {
-	got, err := PacketQuestion{Hex: "02 90 38 ea 07 0b 19 07 08 09"}.answer()
+	got, err := PacketQuestion{Hex: "02 90 38 ea 07 0b 19 07 08 09"}.answer(t.Context())
 	require.NoError(t, err)
 	assert.InDelta(t, 72.4, got.MassKg, 1e-9)
 	assert.Equal(t, "kg", got.Unit)
 	assert.Equal(t, "2026-11-25T07:08:09", got.Time)
-	_, err = PacketQuestion{Hex: "00ffff"}.answer()
+	_, err = PacketQuestion{Hex: "00ffff"}.answer(t.Context())
 	assert.ErrorContains(t, err, "did not succeed")
 }

@@ -1,6 +1,7 @@
 package api
 
 import (
+	"context"
 	"strings"
 
 	"scrappyrack/core/load"
@@ -31,7 +32,7 @@ type PlatesAnswer struct {
 	PerSideKg []float64 `json:"per_side_kg" doc:"For the nearest load, heaviest (inside) first, with the fewest plates"`
 }
 
-func (q PlatesQuestion) answer() (PlatesAnswer, error) {
+func (q PlatesQuestion) answer(_ context.Context) (PlatesAnswer, error) {
 	bar := load.PlateBar{Mass: quantity.Mass(q.BarKg), Collar: quantity.Mass(q.CollarKg)}
 	for _, p := range q.Plates {
 		bar.Plates = append(bar.Plates, load.Plate{Mass: quantity.Mass(p.MassKg), Count: p.Count})
@@ -69,7 +70,7 @@ type WeighingAnswer struct {
 	Why    Derivation `json:"why"`
 }
 
-func (q WeighingQuestion) answer() (out WeighingAnswer, err error) {
+func (q WeighingQuestion) answer(_ context.Context) (out WeighingAnswer, err error) {
 	s := load.Scale{Key: q.Scale, Resolution: quantity.Mass(q.ResolutionKg), Accuracy: quantity.Mass(q.AccuracyKg)}
 	var readings []quantity.Mass
 	for _, r := range q.ReadingsKg {
@@ -148,7 +149,7 @@ type ImpliedDensity struct {
 	Contradicts bool    `json:"contradicts" doc:"More than 3 u from what the rest says"`
 }
 
-func (q BatchQuestion) answer() (out BatchAnswer, err error) {
+func (q BatchQuestion) answer(_ context.Context) (out BatchAnswer, err error) {
 	d := q.Density
 	if d.Typical < d.Low || d.Typical > d.High || d.Low >= d.High {
 		return out, refuse("density.typical", "the range must rise from low over typical to high", d.Typical)
@@ -210,7 +211,7 @@ type PackAnswer struct {
 	TooBig         []string     `json:"too_big" doc:"Things that do not go in at all"`
 }
 
-func (q PackQuestion) answer() (out PackAnswer, err error) {
+func (q PackQuestion) answer(_ context.Context) (out PackAnswer, err error) {
 	ask := load.PackQuestion{
 		Capacity: quantity.Volume(q.CapacityL), Tare: quantity.Mass(q.TareKg), Target: quantity.Mass(q.TargetKg),
 		Tolerance: quantity.Mass(q.ToleranceKg), Stuffing: quantity.Density(q.Stuffing),

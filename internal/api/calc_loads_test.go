@@ -13,14 +13,14 @@ import (
 func TestPlatesContract(t *testing.T) {
 	var q PlatesQuestion
 	require.NoError(t, json.Unmarshal([]byte(`{"bar_kg":20,"collar_kg":2.5,"plates":[{"mass_kg":25,"count":2},{"mass_kg":10,"count":3}],"target_kg":80}`), &q))
-	got, err := q.answer()
+	got, err := q.answer(t.Context())
 	require.NoError(t, err)
 	assert.Equal(t, []float64{25, 45, 75, 95}, got.LoadsKg)
 	assert.InDelta(t, 75, *got.BelowKg, 0)
 	assert.InDelta(t, 95, *got.AboveKg, 0)
 	assert.Equal(t, []float64{25}, got.PerSideKg)
 	q.TargetKg = 500
-	got, err = q.answer()
+	got, err = q.answer(t.Context())
 	require.NoError(t, err)
 	assert.Nil(t, got.AboveKg)
 	out, err := json.Marshal(got)
@@ -31,16 +31,16 @@ func TestPlatesContract(t *testing.T) {
 func TestBatchContract(t *testing.T) {
 	var q BatchQuestion
 	require.NoError(t, json.Unmarshal([]byte(`{"density":{"low":1.44,"typical":1.5,"high":1.65},"weighings":[{"gross_kg":5.9,"gross_u_kg":0.02,"tare_kg":0.06,"tare_u_kg":0.01,"volume_l":3.785,"volume_u_l":0.026}]}`), &q))
-	got, err := q.answer()
+	got, err := q.answer(t.Context())
 	require.NoError(t, err)
 	assert.InDelta(t, 1.54185, got.DensityKgL, 2e-5)
 	assert.InDelta(t, 0.011980, got.UKgL, 2e-6)
 	require.Len(t, got.Each, 1)
 	q.Density.Typical = 2
-	_, err = q.answer()
+	_, err = q.answer(t.Context())
 	assert.ErrorContains(t, err, "range")
 	q.Density.Typical, q.Weighings[0].TareKg = 1.5, 6
-	_, err = q.answer()
+	_, err = q.answer(t.Context())
 	assert.ErrorContains(t, err, "not above the empty")
 }
 
@@ -48,7 +48,7 @@ func TestBatchContract(t *testing.T) {
 func TestPackContract(t *testing.T) {
 	var q PackQuestion
 	require.NoError(t, json.Unmarshal([]byte(`{"capacity_l":10,"tare_kg":0.7,"target_kg":6,"tolerance_kg":0.1,"items":[{"name":"bottle","mass_kg":1.5,"volume_l":2.4,"count":3},{"name":"can","mass_kg":0.4,"volume_l":0.6,"count":4},{"name":"chest","mass_kg":6,"volume_l":60,"count":1}]}`), &q))
-	got, err := q.answer()
+	got, err := q.answer(t.Context())
 	require.NoError(t, err)
 	assert.InDelta(t, 6, got.MassKg, 1e-9)
 	assert.Equal(t, []PackedItem{{"bottle", 3}, {"can", 2}}, got.Chosen)
@@ -57,7 +57,7 @@ func TestPackContract(t *testing.T) {
 	assert.True(t, got.Proven && got.Within)
 	assert.Equal(t, []string{"chest"}, got.TooBig)
 	q.Stuffing = 0.2
-	got, err = q.answer()
+	got, err = q.answer(t.Context())
 	require.NoError(t, err)
 	assert.InDelta(t, got.MassKg+0.2*got.StuffingL, got.TotalKg, 1e-9, "the towels count")
 }
@@ -66,18 +66,18 @@ func TestPackContract(t *testing.T) {
 func TestWeighingContract(t *testing.T) {
 	var q WeighingQuestion
 	require.NoError(t, json.Unmarshal([]byte(`{"scale":"hanging","readings_kg":[12.2],"resolution_kg":0.01,"accuracy_kg":0.05}`), &q))
-	one, err := q.answer()
+	one, err := q.answer(t.Context())
 	require.NoError(t, err)
 	assert.InDelta(t, 0.152779, one.UKg, 1e-6)
 	assert.InDelta(t, 4.3047, one.DoF, 1e-3)
 	assert.InDelta(t, 0.4126, one.U95Kg, 2e-3)
 	assert.Empty(t, one.Odd)
 	q.ReadingsKg = []float64{12.2, 12.3, 12.1, 12.2, 14}
-	odd, err := q.answer()
+	odd, err := q.answer(t.Context())
 	require.NoError(t, err)
 	assert.Equal(t, []int{4}, odd.Odd)
 	q.ReadingsKg = []float64{2000}
-	_, err = q.answer()
+	_, err = q.answer(t.Context())
 	assert.ErrorContains(t, err, "not a mass")
 }
 
@@ -87,7 +87,7 @@ func TestBatchWithAScaleInCommon(t *testing.T) {
 		var q BatchQuestion
 		w := `{"gross_kg":6,"gross_u_kg":0.02,"tare_kg":0.1,"volume_l":4` + more + `}`
 		require.NoError(t, json.Unmarshal([]byte(`{"density":{"low":0.1,"typical":5,"high":10},"weighings":[`+w+`,`+w+`]}`), &q))
-		got, err := q.answer()
+		got, err := q.answer(t.Context())
 		require.NoError(t, err)
 		return got
 	}

@@ -1,6 +1,7 @@
 package api
 
 import (
+	"context"
 	"errors"
 	"slices"
 
@@ -25,7 +26,7 @@ type QuantityAnswer struct {
 // inSI are the units in which values are answered.
 var inSI = map[quantity.Dim]string{quantity.DimMass: "kg", quantity.DimLength: "m", quantity.DimVolume: "L", quantity.DimForce: "N", quantity.DimTime: "s"}
 
-func (q QuantityQuestion) answer() (out QuantityAnswer, err error) {
+func (q QuantityQuestion) answer(_ context.Context) (out QuantityAnswer, err error) {
 	var bad *quantity.ParseError
 	refused := func(err error) error {
 		if errors.As(err, &bad) {

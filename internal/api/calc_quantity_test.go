@@ -21,16 +21,16 @@ func TestQuantityContract(t *testing.T) {
 		{QuantityQuestion{"£300", "money", "GBP"}, 300, "GBP", "£300"},
 		{QuantityQuestion{"300.50", "money", "GBP"}, 300.5, "GBP", "£300.50"},
 	} {
-		got, err := c.q.answer()
+		got, err := c.q.answer(t.Context())
 		require.NoError(t, err, c.q.Text)
 		assert.InDelta(t, c.want, got.Value, 1e-9, c.q.Text)
 		assert.Equal(t, c.unit, got.SIUnit, c.q.Text)
 		assert.Equal(t, c.said, got.Understood, c.q.Text)
 	}
-	_, err := QuantityQuestion{`5'13"`, "length", "m"}.answer()
+	_, err := QuantityQuestion{`5'13"`, "length", "m"}.answer(t.Context())
 	assert.ErrorContains(t, err, "did you mean 6 ft 1 in")
-	_, err = QuantityQuestion{"12", "mass", "N"}.answer()
+	_, err = QuantityQuestion{"12", "mass", "N"}.answer(t.Context())
 	assert.ErrorContains(t, err, "not a unit of mass")
-	_, err = QuantityQuestion{"12", "money", "XXX"}.answer()
+	_, err = QuantityQuestion{"12", "money", "XXX"}.answer(t.Context())
 	assert.ErrorContains(t, err, "not a currency")
 }

@@ -13,7 +13,7 @@ func ask(t *testing.T, body string) FillAnswer {
 	t.Helper()
 	var q FillQuestion
 	require.NoError(t, json.Unmarshal([]byte(body), &q))
-	got, err := q.answer()
+	got, err := q.answer(t.Context())
 	require.NoError(t, err)
 	return got
 }
@@ -66,21 +66,21 @@ func TestFillRefusesWhatContradicts(t *testing.T) {
 	} {
 		var q FillQuestion
 		require.NoError(t, json.Unmarshal([]byte(body), &q))
-		_, err := q.answer()
+		_, err := q.answer(t.Context())
 		assert.Error(t, err, name)
 	}
 }
 
 // Epley 1985 and Brzycki 1993 at 100 kg × 5: 116.667 and 112.5 kg.
 func TestRepMaxContract(t *testing.T) {
-	got, err := RepMaxQuestion{LoadKg: 100, Reps: 3, Reserve: 2, TargetReps: 5}.answer()
+	got, err := RepMaxQuestion{LoadKg: 100, Reps: 3, Reserve: 2, TargetReps: 5}.answer(t.Context())
 	require.NoError(t, err)
 	assert.InDelta(t, 116.6667, got.Estimates.Epley, 1e-4)
 	assert.InDelta(t, 112.5, got.Estimates.Brzycki, 1e-12)
 	assert.InDelta(t, 112.5, got.Estimates.OConner, 1e-9)
 	assert.InDelta(t, 100*math.Pow(5, 0.1), got.Estimates.Lombardi, 1e-9)
 	assert.InDelta(t, 100, got.TargetLoadKg, 1e-9, "five again is the load itself")
-	_, err = RepMaxQuestion{LoadKg: 100, Reps: 12, Reserve: 4, TargetReps: 5}.answer()
+	_, err = RepMaxQuestion{LoadKg: 100, Reps: 12, Reserve: 4, TargetReps: 5}.answer(t.Context())
 	assert.ErrorContains(t, err, "16")
 }
 
@@ -145,6 +145,6 @@ func TestFillByMarksAndLevel(t *testing.T) {
 
 	var q FillQuestion
 	require.NoError(t, json.Unmarshal([]byte(`{"capacity_l":6,"tare_kg":0,"profile":{"kind":"marks","marks":[{"level_m":0.1,"volume_l":2},{"level_m":0.2,"volume_l":1}]},"filling":"rice","volume_l":1}`), &q))
-	_, err := q.answer()
+	_, err := q.answer(t.Context())
 	assert.ErrorContains(t, err, "mark 2 does not rise: its volume")
 }

@@ -5,29 +5,82 @@ import (
 	"errors"
 	"fmt"
 	"net/http"
-	"slices"
-	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"scrappyrack/core/band"
-	"scrappyrack/core/quantity"
 	"scrappyrack/internal/store"
 	"scrappyrack/internal/workbench"
 )
 
+// NeedMark is a need in short: its working range, and how it is covered.
+type NeedMark struct {
+	Key   string  `json:"key"`
+	LoKg  float64 `json:"lo_kg"`
+	HiKg  float64 `json:"hi_kg"`
+	State string  `json:"state" enum:"covered,thin,missing"`
+}
+
 // Card is a client in the list with its board in short.
 type Card struct {
-	store.Card
-	Units    string  `json:"units"`
-	Lacks    string  `json:"lacks"`
-	Covered  int     `json:"covered"`
-	Holds    int     `json:"holds" doc:"Open hold points"`
-	Due      int     `json:"due" doc:"Things that were to be weighed again by now"`
-	BandsDue int     `json:"bands_due" doc:"Bands that were to be looked over, pulled or retired by now"`
-	Slots    []Slot  `json:"slots"`
-	FreeM2   float64 `json:"free_m2"`
-	CeilingM float64 `json:"ceiling_m"`
+	ID        string  `json:"id"`
+	Name      string  `json:"name"`
+	UpdatedAt int64   `json:"updated_at"`
+	Units     string  `json:"units"`
+	Lacks     string  `json:"lacks"`
+	Covered   int     `json:"covered"`
+	Holds     int     `json:"holds" doc:"Open hold points"`
+	Due       int     `json:"due" doc:"Things that were to be weighed again by now"`
+	BandsDue  int     `json:"bands_due" doc:"Bands that were to be looked over, pulled or retired by now"`
+	Slots     []NeedMark  `json:"slots"`
+	FreeM2    float64 `json:"free_m2"`
+	CeilingM  float64 `json:"ceiling_m"`
+}
+
+func cardOf(c workbench.CardOf) Card {
+	out := Card{
+		ID: c.ID, Name: c.Name, UpdatedAt: c.UpdatedAt, Units: c.Units, Lacks: c.Lacks, Covered: c.Covered, Holds: c.Holds,
+		Due: c.Due, BandsDue: c.BandDue, Slots: []NeedMark{}, FreeM2: c.Free, CeilingM: float64(c.Ceiling),
+	}
+	for _, m := range c.Marks {
+		out.Slots = append(out.Slots, NeedMark{Key: m.Key, LoKg: float64(m.Lo), HiKg: float64(m.Hi), State: m.State})
+	}
+	return out
+}
+
+// Label is what a change was; words are made of it where it is read.
+type Label = store.Label
+
+// Next is a change that can be taken back or done again.
+type Next struct {
+	Label Label  `json:"label"`
+	At    int64  `json:"at"`
+	By    string `json:"by" doc:"Whose it was: the consultant's name"`
+}
+
+// Steps are the next steps back and forth.
+type Steps struct {
+	Undo      *Next `json:"undo,omitempty" doc:"Your own last change"`
+	Redo      *Next `json:"redo,omitempty" doc:"Your own change that was taken back first"`
+	UndoOther *Next `json:"undo_other,omitempty" doc:"The last change of somebody else, when none of your own is left"`
+}
+
+func stepsOf(s store.Steps) Steps {
+	next := func(e *store.Entry) *Next {
+		if e == nil {
+			return nil
+		}
+		return &Next{Label: e.Label, At: e.At, By: e.Name}
+	}
+	return Steps{next(s.Undo), next(s.Redo), next(s.UndoOther)}
+}
+
+// Desk is a client's file with what the frame shows of it.
+type Desk struct {
+	File  store.File `json:"file"`
+	Steps Steps      `json:"steps"`
+	Frame Frame      `json:"frame"`
+	// Station is what was asked for of what is worked out.
+	Station *Results `json:"station,omitempty" doc:"What the station that was asked for shows"`
 }
 
 type deskOut struct {
@@ -35,17 +88,23 @@ type deskOut struct {
 	Body Desk
 }
 
-func deskAnswer(d workbench.Desk) *deskOut {
-	return &deskOut{ETag: etag(d.File), Body: deskOf(d)}
+func (a *API) deskOf(d workbench.Desk, l Looking) Desk {
+	return Desk{File: d.File, Steps: stepsOf(d.Steps), Frame: frameOf(d.File, d.Results), Station: l.results(d.File, d.Results)}
 }
 
-// Written is the answer to a change: what of the file differs, and everything
-// worked out anew. The rest of the file stands as it was at the revision that
-// the change was based on.
+func (a *API) deskAnswer(d workbench.Desk, l Looking) *deskOut {
+	return &deskOut{ETag: etag(d.File), Body: a.deskOf(d, l)}
+}
+
+// Written is the answer to a change: what of the file differs, the frame, and what the
+// station shows that is looked at. The rest of the file stands as it was at the revision
+// that the change was based on, but for what others have changed since.
 type Written struct {
 	Changes store.Changes `json:"changes"`
-	Steps   store.Steps   `json:"steps"`
-	Results Results       `json:"results"`
+	Base    int64         `json:"base" doc:"The revision that the changes were made to: when it is another than the change was based on, others have changed the client too"`
+	Steps   Steps         `json:"steps"`
+	Frame   Frame         `json:"frame"`
+	Station *Results      `json:"station,omitempty" doc:"What the station that was asked for shows"`
 }
 
 type writtenOut struct {
@@ -58,40 +117,37 @@ type Client struct {
 	ID string `path:"client" maxLength:"40"`
 }
 
-// change runs one change of a client and answers with what differs then, or with
-// both versions when it was based on an old one.
-func (a *API) change(ctx context.Context, c Client, m Match, what string, yours any, do func(*store.File) error) (*writtenOut, error) {
-	revision, err := m.revision()
+// change makes an edit and answers with what differs then, or with both versions when
+// it was based on an old one.
+func (a *API) change(ctx context.Context, l Looking, yours any, e workbench.Edit) (*writtenOut, error) {
+	d, err := a.Bench.Change(ctx, who(ctx).Who, e)
 	if err != nil {
-		return nil, err
+		return nil, a.stale(d, l, yours, err)
 	}
-	d, err := a.Bench.Change(ctx, who(ctx).PracticeID, c.ID, revision, what, do)
-	if err != nil {
-		_, err = answer(d, err, yours)
-		return nil, err
+	base := d.File.Revision
+	if d.Changes.Some() {
+		base--
 	}
 	return &writtenOut{
 		ETag: etag(d.File),
-		Body: Written{Changes: d.Changes, Steps: d.Steps, Results: resultsOf(d.File, d.Results)},
+		Body: Written{Changes: d.Changes, Base: base, Steps: stepsOf(d.Steps), Frame: frameOf(d.File, d.Results), Station: l.results(d.File, d.Results)},
 	}, nil
 }
 
 func etag(f store.File) string { return fmt.Sprintf("%q", fmt.Sprint(f.Revision)) }
 
-func answer(d workbench.Desk, err error, yours any) (*deskOut, error) {
-	if errors.Is(err, store.ErrStale) {
-		return nil, &Stale{
-			ErrorModel: huma.ErrorModel{
-				Status: http.StatusPreconditionFailed, Title: http.StatusText(http.StatusPreconditionFailed),
-				Detail: "this client was changed elsewhere since you opened it: choose which version to keep",
-			},
-			Yours: yours, Theirs: deskOf(d),
-		}
+// stale answers with both versions; any other error is itself.
+func (a *API) stale(d workbench.Desk, l Looking, yours any, err error) error {
+	if !errors.Is(err, store.ErrStale) || d.File.ID == "" {
+		return err
 	}
-	if err != nil {
-		return nil, problem(err)
+	return &Stale{
+		ErrorModel: huma.ErrorModel{
+			Status: http.StatusPreconditionFailed, Title: http.StatusText(http.StatusPreconditionFailed),
+			Detail: "this was changed elsewhere since you opened it: choose which version to keep",
+		},
+		Yours: yours, Theirs: a.deskOf(d, l),
 	}
-	return deskAnswer(d), nil
 }
 
 func (a *API) clients(r huma.API) {
@@ -105,87 +161,117 @@ func (a *API) clients(r huma.API) {
 			Clients []Card `json:"clients"`
 		}
 	}
-	huma.Register(r, operation(http.MethodGet, "/clients", "list-clients", "Clients, newest change first", "client"),
+	handle(a, r, operation(Signed, http.MethodGet, "/clients", "list-clients", "Clients, newest change first", "client"),
 		func(ctx context.Context, in *list) (*listOut, error) {
-			cards, total, err := a.Bench.Cards(ctx, who(ctx).PracticeID, in.Contains, in.Limit)
+			cards, total, err := a.Bench.Cards(ctx, who(ctx).Practice, in.Contains, in.Limit)
 			if err != nil {
 				return nil, err
 			}
 			out := &listOut{}
 			out.Body.Total, out.Body.Clients = total, []Card{}
 			for _, c := range cards {
-				out.Body.Clients = append(out.Body.Clients, cardOf(c, time.Now()))
+				out.Body.Clients = append(out.Body.Clients, cardOf(c))
 			}
 			return out, nil
 		})
 
 	type create struct {
+		Looking
 		Body struct {
 			Name     string `json:"name" minLength:"1" maxLength:"80"`
 			Currency string `json:"currency,omitempty" maxLength:"3"`
 			Units    string `json:"units,omitempty" enum:",metric,us"`
 		}
 	}
-	op := operation(http.MethodPost, "/clients", "create-client", "Add a client", "client")
+	op := operation(Signed, http.MethodPost, "/clients", "create-client", "Add a client", "client")
 	op.DefaultStatus = http.StatusCreated
-	huma.Register(r, op, func(ctx context.Context, in *create) (*deskOut, error) {
-		d, err := a.Bench.Create(ctx, who(ctx).PracticeID, in.Body.Name, in.Body.Currency, in.Body.Units)
-		return answer(d, err, nil)
+	handle(a, r, op, func(ctx context.Context, in *create) (*deskOut, error) {
+		d, err := a.Bench.Create(ctx, who(ctx).Who, in.Body.Name, in.Body.Currency, in.Body.Units)
+		return a.deskAnswer(d, in.Looking), err
 	})
 
-	huma.Register(r, operation(http.MethodGet, "/clients/{client}", "read-client", "A client's file with everything worked out", "client"),
-		func(ctx context.Context, in *Client) (*deskOut, error) {
-			d, err := a.Bench.Open(ctx, who(ctx).PracticeID, in.ID)
-			return answer(d, err, nil)
+	type read struct {
+		Client
+		Looking
+	}
+	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}", "read-client", "A client's file with what the frame shows, and a station when it is named", "client"),
+		func(ctx context.Context, in *read) (*deskOut, error) {
+			d, err := a.Bench.Open(ctx, who(ctx).Who, in.ID)
+			return a.deskAnswer(d, in.Looking), err
 		})
 
-	huma.Register(r, operation(http.MethodDelete, "/clients/{client}", "erase-client", "Erase a client and all that is kept of it", "client"),
-		func(ctx context.Context, in *Client) (*struct{}, error) {
-			return nil, problem(a.Bench.Delete(ctx, who(ctx).PracticeID, in.ID))
-		})
-
-	type step struct {
+	type erase struct {
 		Client
 		Match
 	}
-	for _, redo := range []bool{false, true} {
-		path, summary := "undo", "Take back the last change"
-		if redo {
-			path, summary = "redo", "Do the last undone change again"
+	type erased struct {
+		Body struct {
+			StillIn []string `json:"still_in" doc:"Copies in the data folder that still hold the client: remove them by hand. Backups elsewhere hold it too"`
 		}
-		huma.Register(r, operation(http.MethodPost, "/clients/{client}/"+path, path, summary, "client"),
+	}
+	handle(a, r, operation(Signed, http.MethodDelete, "/clients/{client}", "erase-client", "Erase a client and all that is kept of it", "client"),
+		func(ctx context.Context, in *erase) (*erased, error) {
+			revision, err := in.revision()
+			if err != nil {
+				return nil, err
+			}
+			if revision <= 0 {
+				return nil, store.ErrStale
+			}
+			left, err := a.Bench.Delete(ctx, who(ctx).Practice, in.ID, revision)
+			out := &erased{}
+			out.Body.StillIn = append([]string{}, left...)
+			return out, err
+		})
+	a.steps(r)
+}
+
+// PastChange is a change of a client that is remembered.
+type PastChange struct {
+	Seq    int64  `json:"seq"`
+	At     int64  `json:"at"`
+	By     string `json:"by" doc:"The consultant's name; empty from before that was kept"`
+	Yours  bool   `json:"yours"`
+	Label  Label  `json:"label"`
+	Undone bool   `json:"undone"`
+	Kept   bool   `json:"kept" doc:"It can be taken back: how is kept since release 5 of the database"`
+}
+
+// steps registers undo, redo and the history.
+func (a *API) steps(r huma.API) {
+	type step struct {
+		Client
+		Match
+		Looking
+		Anyones bool `query:"anyones" doc:"The newest change whoever made it, also where somebody has changed the same since"`
+	}
+	for _, redo := range []bool{false, true} {
+		path, summary := "undo", "Take back your last change"
+		if redo {
+			path, summary = "redo", "Do your last undone change again"
+		}
+		handle(a, r, operation(Signed, http.MethodPost, "/clients/{client}/"+path, path, summary, "client"),
 			func(ctx context.Context, in *step) (*deskOut, error) {
 				revision, err := in.revision()
 				if err != nil {
 					return nil, err
 				}
-				d, err := a.Bench.Undo(ctx, who(ctx).PracticeID, in.ID, revision, redo)
-				return answer(d, err, nil)
+				d, _, err := a.Bench.Undo(ctx, who(ctx).Who, workbench.Step{Client: in.ID, Base: revision, Redo: redo, Anyones: in.Anyones})
+				if err != nil {
+					return nil, a.stale(d, in.Looking, nil, err)
+				}
+				return a.deskAnswer(d, in.Looking), nil
 			})
 	}
-}
-
-func cardOf(c workbench.CardOf, now time.Time) Card {
-	out := Card{Card: c.Card, Units: c.Units, Lacks: c.Results.Lacks, Covered: c.Results.Board.Covered, Slots: []Slot{},
-		FreeM2: c.Results.Client.Room.FreeFloor().Value, CeilingM: float64(c.Results.Client.Room.Ceiling)}
-	for _, s := range boardOf(c.Results.Board, quantity.System(c.Units)).Slots {
-		s.Ways, s.Why.Inputs, s.ValueWhy.Inputs = []Way{}, []Input{}, []Input{}
-		out.Slots = append(out.Slots, s)
-	}
-	for _, l := range c.Results.Loads {
-		if l.AgainAt > 0 && l.AgainAt < now.Unix() {
-			out.Due++
-		}
-	}
-	for _, b := range c.Results.Bands {
-		if b.Band.Condition != "retired" && slices.ContainsFunc(b.Dues, func(d band.Due) bool { return d.At < now.Unix() }) {
-			out.BandsDue++
-		}
-	}
-	for _, k := range c.Results.Cautions {
-		if k.Hold {
-			out.Holds++
-		}
-	}
-	return out
+	type historyOut struct{ Body []PastChange }
+	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/history", "read-history", "What was changed of a client, by whom, newest first", "client"),
+		func(ctx context.Context, in *Client) (*historyOut, error) {
+			w := who(ctx)
+			all, err := a.Bench.History(ctx, w.Practice, in.ID)
+			out := &historyOut{Body: []PastChange{}}
+			for _, e := range all {
+				out.Body = append(out.Body, PastChange{Seq: e.Seq, At: e.At, By: e.Name, Yours: e.By == w.Consultant, Label: e.Label, Undone: e.Undone, Kept: e.Kept})
+			}
+			return out, err
+		})
 }

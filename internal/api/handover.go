@@ -15,13 +15,17 @@ func (a *API) handover(r huma.API) {
 		Client
 		Paper string `query:"paper" enum:"a4,letter" default:"a4"`
 	}
-	op := download(http.MethodGet, "/clients/{client}/book.pdf", "read-book", "The plan, load card, fill lines and cautions as PDF", "hand-over", "application/pdf")
-	huma.Register(r, op, func(ctx context.Context, in *bookIn) (*fileOut, error) {
-		f, made, err := a.planned(ctx, in.ID)
+	op := download(Signed, http.MethodGet, "/clients/{client}/book.pdf", "read-book", "The plan, load card, fill lines and cautions as PDF", "hand-over", "application/pdf")
+	handle(a, r, op, func(ctx context.Context, in *bookIn) (*fileOut, error) {
+		f, made, err := a.Bench.Plan(ctx, who(ctx).Practice, in.ID)
 		if err != nil {
-			return nil, problem(err)
+			return nil, err
 		}
-		pdf, err := document.Book(f, a.Bench.Work(f), made, in.Paper)
+		worked, err := a.Bench.Work(ctx, who(ctx).Practice, f)
+		if err != nil {
+			return nil, err
+		}
+		pdf, err := document.Book(f, worked, made, in.Paper)
 		return &fileOut{"application/pdf", `inline; filename="` + document.FileName(f.Profile.Name) + `.pdf"`, pdf}, err
 	})
 }

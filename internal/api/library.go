@@ -215,7 +215,7 @@ func readMoney(text, currency string) (*readOut, error) {
 
 func (a *API) library(r huma.API) {
 	all := theLibrary()
-	huma.Register(r, operation(http.MethodGet, "/library", "read-library", "Fillings, kinds of container, catalogue, movements, units", "library"),
+	handle(a, r, operation(Signed, http.MethodGet, "/library", "read-library", "Fillings, kinds of container, catalogue, movements, units", "library"),
 		func(context.Context, *struct{}) (*libraryOut, error) {
 			return &libraryOut{CacheControl: "private, max-age=300", Body: all}, nil
 		})
@@ -227,7 +227,7 @@ func (a *API) library(r huma.API) {
 			Unit string `json:"unit" maxLength:"10" doc:"Unit of a bare number; of money its ISO 4217 code"`
 		}
 	}
-	huma.Register(r, open(operation(http.MethodPost, "/quantity/read", "read-quantity", "Read what a person typed for a quantity", "library"), Calc),
+	handle(a, r, operation(Calc, http.MethodPost, "/quantity/read", "read-quantity", "Read what a person typed for a quantity", "library"),
 		func(_ context.Context, in *readIn) (*readOut, error) {
 			if in.Body.Kind == "money" {
 				return readMoney(in.Body.Text, in.Body.Unit)

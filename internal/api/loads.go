@@ -25,13 +25,13 @@ func (a *API) loads(r huma.API) {
 		}
 	}
 	type fillOut struct{ Body FillAnswer }
-	huma.Register(r, operation(http.MethodPost, "/clients/{client}/containers/{container}/fill", "try-fill", "What a container would weigh, or how far to fill it; nothing is kept", "loads"),
+	handle(a, r, operation(Signed, http.MethodPost, "/clients/{client}/containers/{container}/fill", "try-fill", "What a container would weigh, or how far to fill it; nothing is kept", "loads"),
 		func(ctx context.Context, in *fillIn) (*fillOut, error) {
-			got, err := a.Bench.TryFill(ctx, who(ctx).PracticeID, in.ID, in.Container, workbench.FillWish{
+			got, err := a.Bench.TryFill(ctx, who(ctx).Practice, in.ID, in.Container, workbench.FillWish{
 				Mass: massOf(in.Body.TargetKg), Level: lengthOf(in.Body.LevelM), Volume: volumeOf(in.Body.VolumeL), Filling: in.Body.Filling,
 			})
 			if err != nil && got == nil {
-				return nil, problem(err)
+				return nil, err
 			}
 			out, err := fillAnswer(got.Container.Vessel, got.Container.Filling, got.Fill, err, got.Units)
 			return &fillOut{out}, err
@@ -48,11 +48,11 @@ type OfContainer struct {
 // kept.
 func (a *API) benches(r huma.API) {
 	type benchOut struct{ Body OnBench }
-	huma.Register(r, operation(http.MethodGet, "/clients/{client}/containers/{container}", "read-container", "Everything about one container: its uncertainty, its weighings, how it moves", "loads"),
+	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/containers/{container}", "read-container", "Everything about one container: its uncertainty, its weighings, how it moves", "loads"),
 		func(ctx context.Context, in *OfContainer) (*benchOut, error) {
-			got, err := a.Bench.Examine(ctx, who(ctx).PracticeID, in.ID, in.Container)
+			got, err := a.Bench.Examine(ctx, who(ctx).Practice, in.ID, in.Container)
 			if err != nil {
-				return nil, problem(err)
+				return nil, err
 			}
 			return &benchOut{onBenchOf(got)}, nil
 		})
@@ -62,11 +62,11 @@ func (a *API) benches(r huma.API) {
 		Body store.Weighing
 	}
 	type weighOut struct{ Body WeighedTry }
-	huma.Register(r, operation(http.MethodPost, "/clients/{client}/weighings", "try-weighing", "What a weighing would say, and do to its batch; nothing is kept", "loads"),
+	handle(a, r, operation(Signed, http.MethodPost, "/clients/{client}/weighings", "try-weighing", "What a weighing would say, and do to its batch; nothing is kept", "loads"),
 		func(ctx context.Context, in *weighIn) (*weighOut, error) {
-			got, err := a.Bench.TryWeighing(ctx, who(ctx).PracticeID, in.ID, in.Body)
+			got, err := a.Bench.TryWeighing(ctx, who(ctx).Practice, in.ID, in.Body)
 			if err != nil {
-				return nil, problem(err)
+				return nil, err
 			}
 			out := WeighedTry{
 				Weighed: weighedOf(got.WeighingOf, nil), ComputedKg: float64(got.Computed.Value), ComputedU: float64(got.Computed.Expanded()),
@@ -84,16 +84,16 @@ func (a *API) benches(r huma.API) {
 		Body DropsQuestion
 	}
 	type dropsOut struct{ Body DropsAnswer }
-	huma.Register(r, operation(http.MethodPost, "/clients/{client}/containers/{container}/drops", "plan-drops", "What to pour out between the stages of a drop set", "loads"),
+	handle(a, r, operation(Signed, http.MethodPost, "/clients/{client}/containers/{container}/drops", "plan-drops", "What to pour out between the stages of a drop set", "loads"),
 		func(ctx context.Context, in *dropsIn) (*dropsOut, error) {
 			q := in.Body
-			drops, units, err := a.Bench.Drops(ctx, who(ctx).PracticeID, in.ID, in.Container, quantity.Mass(q.StartKg), q.Reps, q.Fall, q.Drops)
+			drops, units, err := a.Bench.Drops(ctx, who(ctx).Practice, in.ID, in.Container, quantity.Mass(q.StartKg), q.Reps, q.Fall, q.Drops)
 			var beyond *load.OutOfReach
 			if errors.As(err, &beyond) {
 				return nil, refuse("start_kg", beyond.Reason.In(units), q.StartKg)
 			}
 			if err != nil {
-				return nil, problem(err)
+				return nil, err
 			}
 			out := &dropsOut{DropsAnswer{Drops: []Drop{}, Short: len(drops) < q.Drops+1}}
 			for _, d := range drops {
@@ -107,11 +107,11 @@ func (a *API) benches(r huma.API) {
 		SizeL float64 `query:"size_l" exclusiveMinimum:"0" maximum:"100"`
 	}
 	type scoopsOut struct{ Body Scoops }
-	huma.Register(r, operation(http.MethodGet, "/clients/{client}/containers/{container}/scoops", "count-scoops", "How many scoops of a size make its fill", "loads"),
+	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/containers/{container}/scoops", "count-scoops", "How many scoops of a size make its fill", "loads"),
 		func(ctx context.Context, in *scoopsIn) (*scoopsOut, error) {
-			got, err := a.Bench.Scoops(ctx, who(ctx).PracticeID, in.ID, in.Container, quantity.Volume(in.SizeL))
+			got, err := a.Bench.Scoops(ctx, who(ctx).Practice, in.ID, in.Container, quantity.Volume(in.SizeL))
 			if err != nil {
-				return nil, problem(err)
+				return nil, err
 			}
 			return &scoopsOut{Scoops{got.Whole, float64(got.Rest), float64(got.Fill.Mass.Value), float64(got.Fill.Mass.Expanded())}}, nil
 		})
@@ -121,11 +121,11 @@ func (a *API) benches(r huma.API) {
 		Body PackWish
 	}
 	type packOut struct{ Body Packing }
-	huma.Register(r, operation(http.MethodPost, "/clients/{client}/containers/{container}/pack", "pack-container", "Which of the household's things make a bag weigh a mass", "loads"),
+	handle(a, r, operation(Signed, http.MethodPost, "/clients/{client}/containers/{container}/pack", "pack-container", "Which of the household's things make a bag weigh a mass", "loads"),
 		func(ctx context.Context, in *packIn) (*packOut, error) {
-			got, err := a.Bench.Pack(ctx, who(ctx).PracticeID, in.ID, in.Container, quantity.Mass(in.Body.TargetKg), quantity.Mass(in.Body.ToleranceKg))
+			got, err := a.Bench.Pack(ctx, who(ctx).Practice, in.ID, in.Container, quantity.Mass(in.Body.TargetKg), quantity.Mass(in.Body.ToleranceKg))
 			if err != nil {
-				return nil, problem(err)
+				return nil, err
 			}
 			return &packOut{packingOf(got)}, nil
 		})
@@ -136,11 +136,11 @@ func (a *API) benches(r huma.API) {
 		TargetKg float64 `query:"target_kg" minimum:"0" maximum:"1000"`
 	}
 	type barOut struct{ Body BarLoading }
-	huma.Register(r, operation(http.MethodGet, "/clients/{client}/handles/{handle}/loads", "load-handle", "Every load of a bar or handle with the plates there are, and the plates for one", "loads"),
+	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/handles/{handle}/loads", "load-handle", "Every load of a bar or handle with the plates there are, and the plates for one", "loads"),
 		func(ctx context.Context, in *barIn) (*barOut, error) {
-			got, err := a.Bench.LoadBar(ctx, who(ctx).PracticeID, in.ID, in.Handle, quantity.Mass(in.TargetKg))
+			got, err := a.Bench.LoadBar(ctx, who(ctx).Practice, in.ID, in.Handle, quantity.Mass(in.TargetKg))
 			if err != nil {
-				return nil, problem(err)
+				return nil, err
 			}
 			return &barOut{barLoadingOf(got)}, nil
 		})
@@ -150,11 +150,11 @@ func (a *API) benches(r huma.API) {
 		CounterM float64 `query:"counter_m" minimum:"0" maximum:"1.2" doc:"Height of a counter or sill to push from; 0 for none"`
 	}
 	type ladderOut struct{ Body Ladders }
-	huma.Register(r, operation(http.MethodGet, "/clients/{client}/ladder", "read-ladder", "Every load that can be made, by hold, with the gaps and what would close them", "loads"),
+	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/ladder", "read-ladder", "Every load that can be made, by hold, with the gaps and what would close them", "loads"),
 		func(ctx context.Context, in *ladderIn) (*ladderOut, error) {
-			got, err := a.Bench.Ladders(ctx, who(ctx).PracticeID, in.ID, quantity.Length(in.CounterM))
+			got, err := a.Bench.Ladders(ctx, who(ctx).Practice, in.ID, quantity.Length(in.CounterM))
 			if err != nil {
-				return nil, problem(err)
+				return nil, err
 			}
 			return &ladderOut{laddersOf(*got)}, nil
 		})

@@ -2,13 +2,10 @@ package api
 
 import (
 	"context"
-	"errors"
 	"net/http"
-	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"scrappyrack/core/optimise"
 	"scrappyrack/core/plan"
 	"scrappyrack/core/quantity"
 	"scrappyrack/internal/store"
@@ -115,19 +112,13 @@ func choiceOf(c plan.Choice) Choice {
 	return out
 }
 
-// planTime bounds one planning; after it the best found is shown with its bound.
-const planTime = 20 * time.Second
-
 func (a *API) plan(r huma.API) {
 	type out struct{ Body Plan }
-	huma.Register(r, operation(http.MethodGet, "/clients/{client}/plan", "read-plan", "The best set to buy and fill, with reasons", "plan"),
+	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/plan", "read-plan", "The best set to buy and fill, with reasons", "plan"),
 		func(ctx context.Context, in *Client) (*out, error) {
-			f, made, err := a.planned(ctx, in.ID)
-			if errors.Is(err, optimise.ErrImpossible) {
-				return nil, huma.Error409Conflict("what is pinned does not fit the money, the floor or its prerequisites: unpin something or raise the budget")
-			}
+			f, made, err := a.Bench.Plan(ctx, who(ctx).Practice, in.ID)
 			if err != nil {
-				return nil, problem(err)
+				return nil, err
 			}
 			return &out{planOf(f, made)}, nil
 		})
@@ -137,16 +128,11 @@ func (a *API) plan(r huma.API) {
 		Candidate string `path:"candidate" maxLength:"160"`
 	}
 	type insteadOut struct{ Body Instead }
-	huma.Register(r, operation(http.MethodGet, "/clients/{client}/plan/instead/{candidate}", "read-plan-instead", "What the plan would be with something in it that it leaves out", "plan"),
+	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/plan/instead/{candidate}", "read-plan-instead", "What the plan would be with something in it that it leaves out", "plan"),
 		func(ctx context.Context, in *insteadIn) (*insteadOut, error) {
-			ctx, cancel := context.WithTimeout(ctx, planTime)
-			defer cancel()
-			_, got, err := a.Bench.Instead(ctx, who(ctx).PracticeID, in.ID, in.Candidate)
-			if errors.Is(err, optimise.ErrImpossible) {
-				return nil, huma.Error409Conflict("what is pinned does not fit the money, the floor or its prerequisites: unpin something or raise the budget")
-			}
+			_, got, err := a.Bench.Instead(ctx, who(ctx).Practice, in.ID, in.Candidate)
 			if err != nil {
-				return nil, problem(err)
+				return nil, err
 			}
 			return &insteadOut{insteadOf(got)}, nil
 		})
@@ -177,10 +163,4 @@ func insteadOf(got plan.Instead) Instead {
 		out.Out = append(out.Out, k.Name)
 	}
 	return out
-}
-
-func (a *API) planned(ctx context.Context, client string) (store.File, *plan.Plan, error) {
-	ctx, cancel := context.WithTimeout(ctx, planTime)
-	defer cancel()
-	return a.Bench.Plan(ctx, who(ctx).PracticeID, client)
 }

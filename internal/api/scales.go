@@ -85,7 +85,7 @@ type OfScale struct {
 // packets were posted by.
 func (a *API) scales(r huma.API) {
 	type listOut struct{ Body []LiveScale }
-	huma.Register(r, operation(http.MethodGet, "/scales", "list-scales", "Scales that can be listened to", "scales"),
+	handle(a, r, operation(Signed, http.MethodGet, "/scales", "list-scales", "Scales that can be listened to", "scales"),
 		func(ctx context.Context, _ *struct{}) (*listOut, error) {
 			out := &listOut{Body: []LiveScale{}}
 			if a.StandIns != nil {
@@ -93,7 +93,7 @@ func (a *API) scales(r huma.API) {
 					out.Body = append(out.Body, LiveScale{string(k.Kind), k.Name, true})
 				}
 			}
-			heard := a.Scales.Heard(who(ctx).PracticeID, stillThere)
+			heard := a.Scales.Heard(who(ctx).Practice, stillThere)
 			slices.Sort(heard)
 			for _, key := range heard {
 				if !slices.ContainsFunc(out.Body, func(s LiveScale) bool { return s.Key == key }) {
@@ -109,9 +109,9 @@ func (a *API) scales(r huma.API) {
 		WaitMs int64 `query:"wait_ms" minimum:"0" maximum:"2000" doc:"How long to wait for the next one"`
 	}
 	type readOut struct{ Body LiveReadings }
-	huma.Register(r, operation(http.MethodGet, "/scales/{scale}/readings", "read-scale", "What a scale says; waits for the next reading", "scales"),
+	handle(a, r, polled(operation(Signed, http.MethodGet, "/scales/{scale}/readings", "read-scale", "What a scale says; waits for the next reading", "scales")),
 		func(ctx context.Context, in *readIn) (*readOut, error) {
-			practice := who(ctx).PracticeID
+			practice := who(ctx).Practice
 			if a.StandIns != nil {
 				a.StandIns.Use(practice, standin.Kind(in.Scale))
 			}
@@ -119,7 +119,7 @@ func (a *API) scales(r huma.API) {
 			readings, heard, failed := a.Scales.Since(ctx, practice, in.Scale, in.After, wait)
 			out := &readOut{LiveReadings{Readings: []LiveReading{}, Silent: -1, Failed: failed}}
 			if heard > 0 {
-				out.Body.Silent = max(0, time.Now().UnixMilli()-heard)
+				out.Body.Silent = max(0, a.Now().UnixMilli()-heard)
 			}
 			for _, r := range readings {
 				out.Body.Readings = append(out.Body.Readings, LiveReading{Seq: r.Seq, MassKg: float64(r.Mass), Unit: string(r.Unit), Steady: r.Seen.Steady, MeanKg: float64(r.Seen.Mean), UKg: float64(r.Seen.U1)})
@@ -132,7 +132,7 @@ func (a *API) scales(r huma.API) {
 		Body ScalePackets
 	}
 	type packetsOut struct{ Body LiveReading }
-	huma.Register(r, operation(http.MethodPost, "/scales/{scale}/packets", "hear-scale", "Packets of a real scale, in the public Weight Measurement format; the last is answered", "scales"),
+	handle(a, r, operation(Signed, http.MethodPost, "/scales/{scale}/packets", "hear-scale", "Packets of a real scale, in the public Weight Measurement format; the last is answered", "scales"),
 		func(ctx context.Context, in *packetsIn) (*packetsOut, error) {
 			out := &packetsOut{}
 			for i, text := range in.Body.Hex {
@@ -140,7 +140,7 @@ func (a *API) scales(r huma.API) {
 				if err != nil {
 					return nil, refuse(fmt.Sprintf("hex[%d]", i), "these are not bytes in hexadecimal digits", text)
 				}
-				r, err := a.Scales.Hear(who(ctx).PracticeID, in.Scale, packet)
+				r, err := a.Scales.Hear(who(ctx).Practice, in.Scale, packet)
 				var bad *scale.PacketError
 				if errors.As(err, &bad) {
 					return nil, refuse(fmt.Sprintf("hex[%d]", i), bad.Detail, text)
@@ -158,12 +158,12 @@ func (a *API) scales(r huma.API) {
 		Body StandInWish
 	}
 	type toldOut struct{ Body StandInTold }
-	huma.Register(r, operation(http.MethodPost, "/scales/{scale}/stand-in", "tell-stand-in", "What a simulated scale should weigh, or do", "scales"),
+	handle(a, r, operation(Signed, http.MethodPost, "/scales/{scale}/stand-in", "tell-stand-in", "What a simulated scale should weigh, or do", "scales"),
 		func(ctx context.Context, in *wishIn) (*toldOut, error) {
 			if a.StandIns == nil {
 				return nil, huma.Error404NotFound("there are simulated scales in the demo only")
 			}
-			s := a.StandIns.Use(who(ctx).PracticeID, standin.Kind(in.Scale))
+			s := a.StandIns.Use(who(ctx).Practice, standin.Kind(in.Scale))
 			if s == nil {
 				return nil, huma.Error404NotFound("no simulated scale is called that")
 			}
@@ -190,6 +190,6 @@ func (a *API) scales(r huma.API) {
 				s.Lose(*w.Lose)
 			}
 			// One reading of before may be on its way.
-			return &toldOut{StandInTold{a.Scales.Last(who(ctx).PracticeID, in.Scale) + 2}}, nil
+			return &toldOut{StandInTold{a.Scales.Last(who(ctx).Practice, in.Scale) + 2}}, nil
 		})
 }

@@ -2,9 +2,7 @@ package api
 
 import (
 	"context"
-	"errors"
 	"net/http"
-	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -17,7 +15,9 @@ type Session struct {
 	SignedIn   bool   `json:"signed_in"`
 	Demo       bool   `json:"demo" doc:"One click signs in; everything is made up"`
 	Setup      bool   `json:"setup" doc:"Nobody has an account yet: make the first one"`
+	ID         string `json:"id" doc:"Of the consultant; empty for nobody"`
 	Consultant string `json:"consultant"`
+	Owner      bool   `json:"owner" doc:"Looks after the practice's accounts"`
 	Practice   string `json:"practice"`
 	Version    string `json:"version"`
 }
@@ -31,35 +31,51 @@ type credentials struct {
 	}
 }
 
+// Newcomer is somebody who gets an account.
+type Newcomer struct {
+	Name     string `json:"name" minLength:"1" maxLength:"80"`
+	Email    string `json:"email" minLength:"3" maxLength:"200"`
+	Password string `json:"password" minLength:"10" maxLength:"200"`
+}
+
+func (n Newcomer) person() workbench.Newcomer { return workbench.Newcomer(n) }
+
 type setup struct {
 	Body struct {
+		Newcomer
 		Practice string `json:"practice" minLength:"1" maxLength:"80"`
-		Name     string `json:"name" minLength:"1" maxLength:"80"`
-		Email    string `json:"email" minLength:"3" maxLength:"200"`
-		Password string `json:"password" minLength:"10" maxLength:"200"`
+	}
+}
+
+type join struct {
+	Body struct {
+		Newcomer
+		Code string `json:"code" minLength:"8" maxLength:"80" doc:"Of the invitation"`
 	}
 }
 
 func (a *API) session(r huma.API) {
-	huma.Register(r, open(operation(http.MethodGet, "/session", "read-session", "Who is signed in", "session"), Public),
+	handle(a, r, operation(Public, http.MethodGet, "/session", "read-session", "Who is signed in", "session"),
 		func(ctx context.Context, _ *struct{}) (*sessionOut, error) { return a.current(ctx, who(ctx)) })
 
-	huma.Register(r, open(operation(http.MethodPost, "/session", "sign-in", "Sign in", "session"), Public),
+	handle(a, r, operation(Public, http.MethodPost, "/session", "sign-in", "Sign in", "session"),
 		func(ctx context.Context, in *credentials) (*sessionOut, error) {
-			c, err := a.Store.ConsultantByEmail(ctx, in.Body.Email)
-			if err != nil && !errors.Is(err, store.ErrNotFound) {
+			c, err := a.Accounts.SignIn(ctx, in.Body.Email, in.Body.Password)
+			if err != nil {
 				return nil, err
-			}
-			if !workbench.PasswordMatches(c.Password, in.Body.Password) {
-				return nil, huma.Error403Forbidden("email and password do not belong together")
 			}
 			return a.begin(ctx, c)
 		})
 
-	huma.Register(r, open(operation(http.MethodDelete, "/session", "sign-out", "Sign out", "session"), Public),
-		func(ctx context.Context, _ *struct{}) (*struct{}, error) { return nil, a.Sessions.SignOut(ctx) })
+	type gone struct {
+		Clear string `header:"Clear-Site-Data"`
+	}
+	handle(a, r, operation(Public, http.MethodDelete, "/session", "sign-out", "Sign out", "session"),
+		func(ctx context.Context, _ *struct{}) (*gone, error) {
+			return &gone{Clear: `"cache"`}, a.Sessions.SignOut(ctx)
+		})
 
-	huma.Register(r, open(operation(http.MethodPost, "/session/demo", "sign-in-demo", "Sign in to the demo", "session"), Public),
+	handle(a, r, operation(Public, http.MethodPost, "/session/demo", "sign-in-demo", "Sign in to the demo", "session"),
 		func(ctx context.Context, _ *struct{}) (*sessionOut, error) {
 			if !a.Demo {
 				return nil, huma.Error404NotFound("this is not a demo")
@@ -71,30 +87,27 @@ func (a *API) session(r huma.API) {
 			return a.begin(ctx, c)
 		})
 
-	huma.Register(r, open(operation(http.MethodPost, "/setup", "set-up", "Make the first account", "session"), Public),
+	handle(a, r, operation(Public, http.MethodPost, "/setup", "set-up", "Make the first account", "session"),
 		func(ctx context.Context, in *setup) (*sessionOut, error) {
-			n, err := a.Store.Consultants(ctx)
+			c, err := a.Accounts.SetUp(ctx, in.Body.Practice, in.Body.person())
 			if err != nil {
 				return nil, err
 			}
-			if n > 0 {
-				return nil, huma.Error403Forbidden("this practice has an account already: sign in")
-			}
-			if !strings.Contains(strings.Trim(in.Body.Email, "@"), "@") {
-				return nil, refuse("email", "an email address has an @ in it", in.Body.Email)
-			}
-			c := store.Consultant{ID: workbench.NewID(), Email: strings.TrimSpace(in.Body.Email), Name: in.Body.Name, Password: workbench.HashPassword(in.Body.Password)}
-			p := store.Practice{ID: workbench.NewID(), Name: in.Body.Practice}
-			if err := a.Store.AddPractice(ctx, p, c); err != nil {
+			return a.begin(ctx, c)
+		})
+
+	handle(a, r, operation(Public, http.MethodPost, "/join", "join", "Make an account with an invitation", "session"),
+		func(ctx context.Context, in *join) (*sessionOut, error) {
+			c, err := a.Accounts.Join(ctx, in.Body.Code, in.Body.person())
+			if err != nil {
 				return nil, err
 			}
-			c.PracticeID = p.ID
 			return a.begin(ctx, c)
 		})
 }
 
 func (a *API) begin(ctx context.Context, c store.Consultant) (*sessionOut, error) {
-	w := Who{ConsultantID: c.ID, PracticeID: c.PracticeID}
+	w := Who{Who: workbench.Who{Practice: c.PracticeID, Consultant: c.ID}, Epoch: c.Epoch}
 	if err := a.Sessions.SignIn(ctx, w); err != nil {
 		return nil, err
 	}
@@ -103,16 +116,16 @@ func (a *API) begin(ctx context.Context, c store.Consultant) (*sessionOut, error
 
 func (a *API) current(ctx context.Context, w Who) (*sessionOut, error) {
 	s := Session{Demo: a.Demo, Version: a.Version}
-	if w.ConsultantID == "" {
+	if w.Consultant == "" {
 		n, err := a.Store.Consultants(ctx)
 		s.Setup = n == 0
 		return &sessionOut{s}, err
 	}
-	c, err := a.Store.ConsultantByID(ctx, w.ConsultantID)
+	c, err := a.Store.ConsultantByID(ctx, w.Consultant)
 	if err != nil {
 		return nil, err
 	}
 	p, err := a.Store.PracticeByID(ctx, c.PracticeID)
-	s.SignedIn, s.Consultant, s.Practice = true, c.Name, p.Name
+	s.SignedIn, s.ID, s.Consultant, s.Owner, s.Practice = true, c.ID, c.Name, c.Role == store.Owner, p.Name
 	return &sessionOut{s}, err
 }

@@ -6,9 +6,6 @@ import (
 	"scrappyrack/core/derivation"
 	"scrappyrack/core/load"
 	"scrappyrack/core/quantity"
-	"scrappyrack/core/space"
-	"scrappyrack/internal/store"
-	"scrappyrack/internal/workbench"
 )
 
 // Input is one thing that went into a number.
@@ -142,61 +139,6 @@ func heightsOf(stature quantity.Length) []Height {
 	} {
 		h.M = float64(body.At(stature, h.Share))
 		out = append(out, h)
-	}
-	return out
-}
-
-// Results is everything worked out from a file, but for the plan.
-type Results struct {
-	Lacks      string       `json:"lacks" doc:"What has to be said before needs can be worked out"`
-	BodyMassKg float64      `json:"body_mass_kg"`
-	MassGuess  bool         `json:"mass_guessed" doc:"The body mass is a guess from the stature"`
-	FreeM2     float64      `json:"free_m2"`
-	FreeWhy    Derivation   `json:"free_why"`
-	LaneM      float64      `json:"lane_m"`
-	LaneWhy    Derivation   `json:"lane_why"`
-	Lengths    int          `json:"lengths_50ft" doc:"How often the lane is walked for 50 ft (15.24 m); 0 when loads are held standing"`
-	Heights    []Height     `json:"heights"`
-	Heads      []Headroom   `json:"heads"`
-	Loads      []Load       `json:"loads"`
-	Batches    []BatchState `json:"batches"`
-	Bands      []BandState  `json:"bands" doc:"As in the file"`
-	Reach      []Reach      `json:"reach" doc:"Lightest and heaviest per hold"`
-	Board      Board        `json:"board"`
-	Cautions   []Caution    `json:"cautions"`
-}
-
-// Desk is a client's file with everything worked out from it.
-type Desk struct {
-	File    store.File  `json:"file"`
-	Steps   store.Steps `json:"steps"`
-	Results Results     `json:"results"`
-}
-
-// carryDistance is the 50 ft that are often asked for (common practice).
-const carryDistance = quantity.Length(50 * quantity.FootM)
-
-func deskOf(d workbench.Desk) Desk {
-	return Desk{File: d.File, Steps: d.Steps, Results: resultsOf(d.File, d.Results)}
-}
-
-func resultsOf(f store.File, r workbench.Results) Results {
-	units := quantity.System(f.Profile.Units)
-	room := r.Client.Room
-	free := room.FreeFloor()
-	out := Results{
-		Lacks: r.Lacks, BodyMassKg: float64(r.Client.Person.BodyMass), MassGuess: r.MassGuessed,
-		FreeM2: free.Value, FreeWhy: derivationOf(free), LaneM: float64(room.Lane()), LaneWhy: derivationOf(room.ExplainLane()), Lengths: space.Lengths(room.Lane(), carryDistance),
-		Heights: heightsOf(r.Client.Person.Stature), Heads: []Headroom{}, Loads: []Load{}, Batches: batchesOf(r.Batches), Bands: bandStates(r.Bands, units), Reach: reachOf(r.Ladder), Board: boardOf(r.Board, units), Cautions: []Caution{},
-	}
-	for _, h := range r.Heads {
-		out.Heads = append(out.Heads, Headroom{Use: string(h.Use), Name: h.Name, NeedsM: h.Needed.Value, MarginM: float64(h.Margin), Fits: h.Fits, Known: h.Known, Instead: h.Instead.In(units), Why: derivationOf(h.Needed)})
-	}
-	for i, l := range r.Loads {
-		out.Loads = append(out.Loads, loadOf(f.Containers[i], l, units))
-	}
-	for _, c := range r.Cautions {
-		out.Cautions = append(out.Cautions, Caution{c.Station, c.Hold, c.Text.In(units)})
 	}
 	return out
 }

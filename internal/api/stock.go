@@ -11,6 +11,7 @@ import (
 	"scrappyrack/core/quantity"
 	"scrappyrack/internal/document"
 	"scrappyrack/internal/store"
+	"scrappyrack/internal/workbench"
 )
 
 // StockMore is what is added to a client's stock at once.
@@ -52,32 +53,21 @@ type OwnFilling struct {
 	Loose      bool    `json:"loose"`
 }
 
-const (
-	mostContainers = 300
-	mostThings     = 200
-)
-
 // stock registers the quick ways in and out of the stock.
 func (a *API) stock(r huma.API) {
 	type moreIn struct {
 		Client
 		Match
+		Looking
 		Body StockMore
 	}
-	huma.Register(r, operation(http.MethodPost, "/clients/{client}/stock", "add-stock", "Add many things at once, as one change", "stock"),
+	handle(a, r, operation(Signed, http.MethodPost, "/clients/{client}/stock", "add-stock", "Add many things at once, as one change", "stock"),
 		func(ctx context.Context, in *moreIn) (*writtenOut, error) {
-			return a.change(ctx, in.Client, in.Match, "stock", in.Body, func(f *store.File) error {
-				if len(f.Containers)+len(in.Body.Containers) > mostContainers || len(f.Things)+len(in.Body.Things) > mostThings {
-					return huma.Error422UnprocessableEntity("that is more than one client can have")
-				}
-				if id := twice(f, in.Body); id != "" {
-					return huma.Error422UnprocessableEntity("there is something with the id " + id + " already")
-				}
-				f.Containers = append(f.Containers, in.Body.Containers...)
-				f.Things = append(f.Things, in.Body.Things...)
-				f.Batches = append(f.Batches, in.Body.Batches...)
-				return nil
-			})
+			base, err := in.revision()
+			if err != nil {
+				return nil, err
+			}
+			return a.change(ctx, in.Looking, in.Body, workbench.Add(in.ID, base, workbench.More(in.Body)))
 		})
 
 	type readIn struct {
@@ -85,11 +75,11 @@ func (a *API) stock(r huma.API) {
 		Body StockText
 	}
 	type readOut struct{ Body StockRead }
-	huma.Register(r, operation(http.MethodPost, "/clients/{client}/stock/read", "read-stock-table", "Read a table of things, as a spreadsheet copies it or a CSV file has it; nothing is kept", "stock"),
+	handle(a, r, operation(Signed, http.MethodPost, "/clients/{client}/stock/read", "read-stock-table", "Read a table of things, as a spreadsheet copies it or a CSV file has it; nothing is kept", "stock"),
 		func(ctx context.Context, in *readIn) (*readOut, error) {
-			f, err := a.Store.Load(ctx, who(ctx).PracticeID, in.ID)
+			f, err := a.Bench.Load(ctx, who(ctx).Practice, in.ID)
 			if err != nil {
-				return nil, problem(err)
+				return nil, err
 			}
 			got := document.ReadStock(in.Body.Text, quantity.System(f.Profile.Units), f)
 			out := StockRead{
@@ -102,20 +92,20 @@ func (a *API) stock(r huma.API) {
 			return &readOut{out}, nil
 		})
 
-	huma.Register(r, download(http.MethodGet, "/clients/{client}/stock.csv", "read-stock-csv", "Containers and things as a table", "stock", "text/csv"),
+	handle(a, r, download(Signed, http.MethodGet, "/clients/{client}/stock.csv", "read-stock-csv", "Containers and things as a table", "stock", "text/csv"),
 		func(ctx context.Context, in *Client) (*fileOut, error) {
-			f, err := a.Store.Load(ctx, who(ctx).PracticeID, in.ID)
+			f, err := a.Bench.Load(ctx, who(ctx).Practice, in.ID)
 			if err != nil {
-				return nil, problem(err)
+				return nil, err
 			}
 			body, err := document.StockCSV(f)
 			return &fileOut{"text/csv; charset=utf-8", `attachment; filename="` + document.FileName(f.Profile.Name) + `-stock.csv"`, body}, err
 		})
 
 	type ownOut struct{ Body []OwnFilling }
-	huma.Register(r, operation(http.MethodGet, "/fillings", "list-own-fillings", "Fillings that this practice has entered itself, for any of its clients", "stock"),
+	handle(a, r, operation(Signed, http.MethodGet, "/fillings", "list-own-fillings", "Fillings that this practice has entered itself, for any of its clients", "stock"),
 		func(ctx context.Context, _ *struct{}) (*ownOut, error) {
-			all, err := a.Store.OwnFillings(ctx, who(ctx).PracticeID)
+			all, err := a.Store.OwnFillings(ctx, who(ctx).Practice)
 			if err != nil {
 				return nil, err
 			}
@@ -133,21 +123,25 @@ func (a *API) stock(r huma.API) {
 		Skip  int    `query:"skip" minimum:"0" maximum:"29" doc:"Labels of the first sheet that are used already"`
 		At    string `query:"at" maxLength:"200" pattern:"^https?://[^/?# ]+$" doc:"Where the codes lead to: the address of this application"`
 	}
-	huma.Register(r, download(http.MethodGet, "/clients/{client}/tags.pdf", "read-tags", "Load tags to print", "loads", "application/pdf"),
+	handle(a, r, download(Signed, http.MethodGet, "/clients/{client}/tags.pdf", "read-tags", "Load tags to print", "loads", "application/pdf"),
 		func(ctx context.Context, in *tagsIn) (*fileOut, error) {
 			sheet, ok := document.SheetByKey(in.Sheet)
 			if !ok {
 				return nil, huma.Error422UnprocessableEntity("that is not a sheet of labels that is known", &huma.ErrorDetail{Location: "query.sheet", Value: in.Sheet})
 			}
-			f, err := a.Store.Load(ctx, who(ctx).PracticeID, in.ID)
+			f, err := a.Bench.Load(ctx, who(ctx).Practice, in.ID)
 			if err != nil {
-				return nil, problem(err)
+				return nil, err
 			}
 			var only []string
 			if in.Only != "" {
 				only = strings.Split(in.Only, ",")
 			}
-			body, err := document.Tags(f, a.Bench.Work(f), document.TagsWish{
+			worked, err := a.Bench.Work(ctx, who(ctx).Practice, f)
+			if err != nil {
+				return nil, err
+			}
+			body, err := document.Tags(f, worked, document.TagsWish{
 				Sheet: sheet, Only: only, Skip: min(in.Skip, sheet.Columns*sheet.Rows-1), Made: time.Unix(f.UpdatedAt, 0).UTC(),
 				Link: func(id string) string { return in.At + "/c/" + f.ID + "/loads?of=" + id },
 			})
@@ -158,37 +152,6 @@ func (a *API) stock(r huma.API) {
 		})
 }
 
-// twice names an id that would be there twice.
-func twice(f *store.File, more StockMore) string {
-	seen := map[string]bool{}
-	for _, c := range f.Containers {
-		seen[c.ID] = true
-	}
-	for _, t := range f.Things {
-		seen[t.ID] = true
-	}
-	for _, b := range f.Batches {
-		seen[b.ID] = true
-	}
-	var ids []string
-	for _, c := range more.Containers {
-		ids = append(ids, c.ID)
-	}
-	for _, t := range more.Things {
-		ids = append(ids, t.ID)
-	}
-	for _, b := range more.Batches {
-		ids = append(ids, b.ID)
-	}
-	for _, id := range ids {
-		if seen[id] {
-			return id
-		}
-		seen[id] = true
-	}
-	return ""
-}
-
 // fileOut is an answer that is a file.
 type fileOut struct {
 	Type        string `header:"Content-Type"`
@@ -196,8 +159,8 @@ type fileOut struct {
 	Body        []byte
 }
 
-func download(method, path, id, summary, tag, media string) huma.Operation {
-	op := operation(method, path, id, summary, tag)
+func download(access Access, method, path, id, summary, tag, media string) huma.Operation {
+	op := operation(access, method, path, id, summary, tag)
 	op.Responses = map[string]*huma.Response{"200": {Description: summary, Content: map[string]*huma.MediaType{media: {Schema: &huma.Schema{Type: "string", Format: "binary"}}}}}
 	return op
 }

@@ -14,7 +14,7 @@ import (
 
 func TestDemoIsMixedAndFilledOnce(t *testing.T) {
 	ctx := context.Background()
-	s, err := store.Open(ctx, t.TempDir())
+	s, err := store.Open(ctx, t.TempDir(), store.Demo)
 	require.NoError(t, err)
 	defer func() { _ = s.Close() }()
 	require.NoError(t, demo.Fill(ctx, s))
@@ -22,7 +22,7 @@ func TestDemoIsMixedAndFilledOnce(t *testing.T) {
 	require.NoError(t, err)
 	f, err := s.Load(ctx, c.PracticeID, "demo-loft")
 	require.NoError(t, err)
-	_, _, err = s.Change(ctx, c.PracticeID, "demo-loft", f.Revision, "x", func(f *store.File) error { f.Profile.Days = 6; return nil })
+	_, err = s.Change(ctx, store.Edit{Practice: c.PracticeID, Client: "demo-loft", Base: f.Revision, Do: func(f *store.File) error { f.Profile.Days = 6; return nil }})
 	require.NoError(t, err)
 	require.NoError(t, demo.Fill(ctx, s))
 	f, err = s.Load(ctx, c.PracticeID, "demo-loft")

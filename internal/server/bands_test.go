@@ -92,7 +92,7 @@ func TestBandsAreKeptLikeEverything(t *testing.T) {
 	write := func(path string, v any) answer {
 		body, err := json.Marshal(v)
 		require.NoError(t, err)
-		got := b.do("PUT", "/api/v1/clients/demo-loft/"+path, string(body), "If-Match", fmt.Sprintf("%q", fmt.Sprint(revision)))
+		got := b.do("PUT", "/api/v1/clients/demo-loft/"+path+"?station=bands", string(body), "If-Match", fmt.Sprintf("%q", fmt.Sprint(revision)))
 		if got.status == 200 {
 			var w api.Written
 			got.into(t, &w)
@@ -111,7 +111,7 @@ func TestBandsAreKeptLikeEverything(t *testing.T) {
 	require.Equal(t, 200, got.status)
 	var w api.Written
 	got.into(t, &w)
-	state := w.Results.Bands[len(w.Results.Bands)-1]
+	state := w.Station.Bands[len(w.Station.Bands)-1]
 	assert.Equal(t, "one point", state.Basis)
 	assert.Equal(t, 1, state.Strands)
 

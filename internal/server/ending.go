@@ -1,20 +1,21 @@
 package server
 
 import (
+	"context"
 	"errors"
-	"log/slog"
-	"net/http"
+	"fmt"
 	"sync"
 	"time"
 
 	"github.com/alexedwards/scs/v2"
 )
 
-// ending is a store of sessions in which what has ended stays ended. Every request renews
-// its session when it is answered, so one that was still on its way at sign-out would
-// otherwise bring the session back, and its cookie.
+// ending is a store of sessions in which what has ended stays ended: a request that was
+// still on its way at sign-out and touches its session would otherwise bring it back,
+// and its cookie.
 type ending struct {
-	scs.Store
+	scs.CtxStore
+	now   func() time.Time
 	mu    sync.Mutex
 	ended map[string]time.Time // until when each is remembered
 }
@@ -24,11 +25,22 @@ const remembered = time.Hour
 
 var errEnded = errors.New("the session has ended")
 
-func newEnding(s scs.Store) *ending { return &ending{Store: s, ended: map[string]time.Time{}} }
+func newEnding(s scs.CtxStore, now func() time.Time) *ending {
+	return &ending{CtxStore: s, now: now, ended: map[string]time.Time{}}
+}
 
-// Delete implements scs.Store.
-func (e *ending) Delete(token string) error {
-	now := time.Now()
+// FindCtx implements scs.CtxStore; its errors are errUnread.
+func (e *ending) FindCtx(ctx context.Context, token string) ([]byte, bool, error) {
+	data, found, err := e.CtxStore.FindCtx(ctx, token)
+	if err != nil {
+		err = fmt.Errorf("%w: %w", errUnread, err)
+	}
+	return data, found, err
+}
+
+// DeleteCtx implements scs.CtxStore.
+func (e *ending) DeleteCtx(ctx context.Context, token string) error {
+	now := e.now()
 	e.mu.Lock()
 	for t, until := range e.ended {
 		if until.Before(now) {
@@ -39,28 +51,16 @@ func (e *ending) Delete(token string) error {
 		e.ended[token] = now.Add(remembered)
 	}
 	e.mu.Unlock()
-	return e.Store.Delete(token)
+	return e.CtxStore.DeleteCtx(ctx, token)
 }
 
-// Commit implements scs.Store; the error for a session that has ended is errEnded.
-func (e *ending) Commit(token string, b []byte, expiry time.Time) error {
+// CommitCtx implements scs.CtxStore; the error for a session that has ended is errEnded.
+func (e *ending) CommitCtx(ctx context.Context, token string, b []byte, expiry time.Time) error {
 	e.mu.Lock()
 	_, ended := e.ended[token]
 	e.mu.Unlock()
 	if ended {
 		return errEnded
 	}
-	return e.Store.Commit(token, b, expiry)
-}
-
-// unsaved answers a request whose session could not be kept: as it was going to be, without
-// a cookie, where the session has ended meanwhile.
-func unsaved(log *slog.Logger) func(http.ResponseWriter, *http.Request, error) {
-	return func(w http.ResponseWriter, _ *http.Request, err error) {
-		if errors.Is(err, errEnded) {
-			return
-		}
-		log.Error("session", "error", err)
-		http.Error(w, http.StatusText(http.StatusInternalServerError), http.StatusInternalServerError)
-	}
+	return e.CtxStore.CommitCtx(ctx, token, b, expiry)
 }

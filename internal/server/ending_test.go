@@ -10,16 +10,17 @@ import (
 	"time"
 
 	"github.com/alexedwards/scs/v2"
-	"github.com/alexedwards/scs/v2/memstore"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"scrappyrack/internal/store"
 )
 
 // A request that is still on its way at sign-out is answered, and leaves one signed out.
 func TestARequestOnItsWayDoesNotUndoSigningOut(t *testing.T) {
 	manager := scs.New()
-	manager.Lifetime, manager.IdleTimeout = absolute, idle
-	manager.Store, manager.ErrorFunc = newEnding(memstore.NewWithCleanupInterval(0)), unsaved(slog.New(slog.DiscardHandler))
+	manager.Lifetime, manager.IdleTimeout = absolute, idle // which has every answer renew the session
+	manager.Store, manager.ErrorFunc = newEnding(kept(t), time.Now), unsaved(slog.New(slog.DiscardHandler))
 	reached, goOn := make(chan struct{}), make(chan struct{})
 	who := func(w http.ResponseWriter, r *http.Request) {
 		_, _ = w.Write([]byte(manager.GetString(r.Context(), "who")))
@@ -70,12 +71,21 @@ func TestARequestOnItsWayDoesNotUndoSigningOut(t *testing.T) {
 	assert.Empty(t, said)
 }
 
+// kept is a store's keeping of sessions.
+func kept(t *testing.T) *store.Sessions {
+	t.Helper()
+	s, err := store.Open(t.Context(), t.TempDir(), store.Real)
+	require.NoError(t, err)
+	t.Cleanup(func() { _ = s.Close() })
+	return s.Sessions()
+}
+
 // Ends are forgotten once nothing can be on its way any more.
 func TestEndsAreForgotten(t *testing.T) {
-	e := newEnding(memstore.NewWithCleanupInterval(0))
+	e := newEnding(kept(t), time.Now)
 	e.ended["long ago"] = time.Now().Add(-time.Second)
-	require.NoError(t, e.Delete("now"))
+	require.NoError(t, e.DeleteCtx(t.Context(), "now"))
 	assert.Len(t, e.ended, 1)
-	assert.ErrorIs(t, e.Commit("now", nil, time.Now().Add(time.Hour)), errEnded)
-	assert.NoError(t, e.Commit("another", nil, time.Now().Add(time.Hour)))
+	assert.ErrorIs(t, e.CommitCtx(t.Context(), "now", nil, time.Now().Add(time.Hour)), errEnded)
+	assert.NoError(t, e.CommitCtx(t.Context(), "another", []byte{1}, time.Now().Add(time.Hour)))
 }

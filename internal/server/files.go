@@ -6,6 +6,7 @@ import (
 	"mime"
 	"net/http"
 	"path"
+	"slices"
 	"strings"
 	"time"
 
@@ -42,7 +43,7 @@ func files(dist fs.FS) http.HandlerFunc {
 			_, _ = w.Write([]byte(notBuilt))
 			return
 		}
-		if name == "" || name == "index.html" || !strings.Contains(path.Base(name), ".") && !strings.HasPrefix(name+"/", "assets/") {
+		if isPage(name) {
 			w.Header().Set("Cache-Control", "no-cache")
 			serve(w, r, dist, "index.html")
 			return
@@ -52,6 +53,16 @@ func files(dist fs.FS) http.HandlerFunc {
 		}
 		serve(w, r, dist, name)
 	}
+}
+
+// pages are the addresses that the application's routes begin with (App.tsx).
+var pages = []string{"", "index.html", "quick", "practice", "join", "c"}
+
+// isPage says that an address is one of the application's, whose first page then
+// shows what it names.
+func isPage(name string) bool {
+	first, _, _ := strings.Cut(name, "/")
+	return slices.Contains(pages, first)
 }
 
 func serve(w http.ResponseWriter, r *http.Request, dist fs.FS, name string) {

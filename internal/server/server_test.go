@@ -30,7 +30,11 @@ type house struct {
 
 func start(t *testing.T, isDemo bool) house {
 	t.Helper()
-	s, err := store.Open(context.Background(), t.TempDir())
+	kind := store.Real
+	if isDemo {
+		kind = store.Demo
+	}
+	s, err := store.Open(context.Background(), t.TempDir(), kind)
 	require.NoError(t, err)
 	if isDemo {
 		require.NoError(t, demo.Fill(context.Background(), s))
@@ -107,7 +111,7 @@ func (b *browser) signIn(email, password string) answer {
 func (h house) other(t *testing.T) *browser {
 	t.Helper()
 	err := h.store.AddPractice(context.Background(), store.Practice{ID: "other", Name: "Other"},
-		store.Consultant{ID: "other", Email: "other@example.test", Name: "Other", Password: workbench.HashPassword("a long password")})
+		store.Consultant{ID: "other", Email: "other@example.test", Name: "Other", Password: workbench.HashPassword("a long password")}, false)
 	require.NoError(t, err)
 	b := h.browser(t)
 	require.Equal(t, 200, b.signIn("other@example.test", "a long password").status)
@@ -119,7 +123,7 @@ func (h house) walk(t *testing.T, visit func(method, path string, access api.Acc
 	t.Helper()
 	n := 0
 	for path, item := range h.api.OpenAPI().Paths {
-		real := strings.NewReplacer("{client}", "demo-loft", "{item}", "jug-a", "{container}", "bucket", "{handle}", "spin", "{scale}", "hanging", "{candidate}", "flat-bench").Replace(path)
+		real := strings.NewReplacer("{client}", "demo-loft", "{item}", "jug-a", "{container}", "bucket", "{handle}", "spin", "{scale}", "hanging", "{candidate}", "flat-bench", "{station}", "needs", "{set}", "s1", "{invitation}", "none", "{account}", "none").Replace(path)
 		if strings.HasSuffix(path, "/scoops") {
 			real += "?size_l=1"
 		}
@@ -146,6 +150,8 @@ func bodyFor(t *testing.T, path string) string {
 		"/plates/jug-a": garage.Plates[0], "/pack": map[string]any{"target_kg": 9, "tolerance_kg": 0.1}, "/drops": api.DropsQuestion{StartKg: 7, Reps: 8, Fall: 0.2, Drops: 2},
 		"/bands/jug-a": store.Band{ID: "jug-a", Name: "b", Kind: "tube", RestM: 1, Points: store.List[store.BandReading]{}, Condition: "sound"}, "/rigs/jug-a": store.Rig{ID: "jug-a", Bands: store.Words{}, Fold: 1},
 		"/pull": api.BandTry{Rig: store.Rig{ID: "band-row", Bands: store.Words{"x"}, Fold: 1}}, "/packets": api.ScalePackets{Hex: []string{"00e803"}}, "/stand-in": map[string]any{"put_kg": 3},
+		"/log": map[string]any{"sets": []store.LogSet{{ID: "s1", DoneAt: 1, Movement: "one-hand-row", Reps: 5}}}, "/join": map[string]any{"name": "N", "email": "n@example.test", "password": "long enough it is", "code": "NOTACODE"},
+		"/password": map[string]any{"old": "x", "password": "long enough it is"}, "/invitations": map[string]any{"role": "consultant"}, "/accounts/none": map[string]any{"role": "owner", "active": true},
 		"/stock": api.StockMore{Containers: []store.Container{}, Things: []store.Thing{}, Batches: []store.Batch{}}, "/stock/read": map[string]any{"text": "name"},
 	}
 	for end, v := range parts {
@@ -252,6 +258,7 @@ func demoDesk(t *testing.T, b *browser) api.Desk {
 	require.Equal(t, 200, b.do("POST", "/api/v1/session/demo", "").status)
 	var d api.Desk
 	b.do("GET", "/api/v1/clients/demo-loft", "").into(t, &d)
+	require.NotEmpty(t, d.File.ID)
 	return d
 }
 
@@ -287,10 +294,11 @@ func TestUndoOverTheWire(t *testing.T) {
 	gone := b.do("DELETE", "/api/v1/clients/demo-loft/containers/jug-a", "", "If-Match", `"1"`)
 	var w api.Written
 	gone.into(t, &w)
-	assert.Equal(t, &[]string{"jug-b", "bucket", "pack"}, w.Changes.Containers.Order)
+	assert.Equal(t, []string{"jug-a"}, w.Changes.Containers.Gone)
 	assert.Equal(t, int64(2), w.Changes.Revision)
 	assert.Nil(t, w.Changes.Profile, "what did not change is not told")
-	assert.Equal(t, "removal of containers/jug-a", w.Steps.Undo)
+	assert.Equal(t, store.Label{Do: "remove", Part: "containers", ID: "jug-a", Name: "jug A"}, w.Steps.Undo.Label)
+	assert.Equal(t, "Demo consultant", w.Steps.Undo.By)
 	var d api.Desk
 	b.do("POST", "/api/v1/clients/demo-loft/undo", "", "If-Match", `"2"`).into(t, &d)
 	assert.Len(t, d.File.Containers, 4)

@@ -87,7 +87,7 @@ func TestReasonsSpeakTheClientsUnits(t *testing.T) {
 	b := start(t, true).browser(t)
 	demoDesk(t, b)
 	find := func(d api.Desk) string {
-		for _, s := range d.Results.Board.Slots {
+		for _, s := range d.Station.Board.Slots {
 			for _, w := range s.Ways {
 				if w.Movement == "Pull-up, full hang" {
 					return w.Why
@@ -97,13 +97,13 @@ func TestReasonsSpeakTheClientsUnits(t *testing.T) {
 		return ""
 	}
 	var metric, us api.Desk
-	b.do("GET", "/api/v1/clients/demo-loft", "").into(t, &metric)
+	b.do("GET", "/api/v1/clients/demo-loft?station=needs", "").into(t, &metric)
 	assert.Contains(t, find(metric), "needs 2.371 m of height, the room has 2.080 m")
 	p := metric.File.Profile
 	p.Units = "us"
 	body := mustJSON(t, p)
 	b.do("PUT", "/api/v1/clients/demo-loft/profile", body, "If-Match", `"1"`)
-	b.do("GET", "/api/v1/clients/demo-loft", "").into(t, &us)
+	b.do("GET", "/api/v1/clients/demo-loft?station=needs", "").into(t, &us)
 	assert.Contains(t, find(us), `needs 7' 9⅜" of height`)
 }
 
@@ -112,14 +112,16 @@ func TestDeskExplainsItself(t *testing.T) {
 	b := start(t, true).browser(t)
 	demoDesk(t, b)
 	for _, id := range []string{"demo-loft", "demo-garage", "demo-flat"} {
-		var d api.Desk
-		b.do("GET", "/api/v1/clients/"+id, "").into(t, &d)
-		r := d.Results
-		all := []api.Derivation{r.FreeWhy, r.LaneWhy}
-		for _, h := range r.Heads {
+		station := func(name string) (r api.Results) {
+			b.do("GET", "/api/v1/clients/"+id+"/stations/"+name, "").into(t, &r)
+			return r
+		}
+		room := station("space").Room
+		all := []api.Derivation{room.FreeWhy, room.LaneWhy}
+		for _, h := range room.Heads {
 			all = append(all, h.Why)
 		}
-		for _, l := range r.Loads {
+		for _, l := range station("loads").Stock.Loads {
 			var on api.OnBench
 			b.do("GET", "/api/v1/clients/"+id+"/containers/"+l.ID, "").into(t, &on)
 			all = append(all, on.Why, on.MostWhy)
@@ -139,7 +141,7 @@ func TestDeskExplainsItself(t *testing.T) {
 			all = append(all, l.Why)
 			assert.True(t, l.LowKg <= l.TypicalKg && l.TypicalKg <= l.HighKg, l.Name)
 		}
-		for _, s := range r.Board.Slots {
+		for _, s := range station("needs").Board.Slots {
 			all = append(all, s.Why, s.ValueWhy)
 			assert.Less(t, s.LoKg, s.HiKg, s.Name)
 			assert.InDelta(t, s.Value, s.ValueWhy.Value, 0, s.Name)
@@ -162,7 +164,7 @@ func TestClientsAreFoundAndErased(t *testing.T) {
 	var d api.Desk
 	made.into(t, &d)
 	assert.Equal(t, "Under the 100 % stairs", d.File.Profile.Name)
-	assert.Equal(t, "stature", d.Results.Lacks)
+	assert.Equal(t, "stature", d.Frame.Lacks)
 	var list struct {
 		Total   int
 		Clients []api.Card
@@ -175,7 +177,9 @@ func TestClientsAreFoundAndErased(t *testing.T) {
 
 	assert.Equal(t, 422, b.do("POST", "/api/v1/clients", `{"name":"   "}`).status)
 	assert.Equal(t, 422, b.do("POST", "/api/v1/clients", `{"name":"x","currency":"QQQ"}`).status)
-	assert.Equal(t, 204, b.do("DELETE", "/api/v1/clients/"+d.File.ID, "").status)
+	assert.Equal(t, 428, b.do("DELETE", "/api/v1/clients/"+d.File.ID, "").status)
+	assert.Equal(t, 412, b.do("DELETE", "/api/v1/clients/"+d.File.ID, "", "If-Match", `"9"`).status)
+	assert.Equal(t, 200, b.do("DELETE", "/api/v1/clients/"+d.File.ID, "", "If-Match", `"1"`).status)
 	assert.Equal(t, 404, b.do("GET", "/api/v1/clients/"+d.File.ID, "").status)
 }
 

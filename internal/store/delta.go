@@ -1,15 +1,22 @@
 package store
 
 import (
-	"fmt"
 	"reflect"
+	"slices"
 )
 
-// ListChange is how a list of a file changed: the things that differ, and all
-// ids in their order where the order or the number of them changed.
+// Place is where a new or moved thing of a list stands: after which other, or first.
+type Place struct {
+	ID    string `json:"id"`
+	After string `json:"after" doc:"Id of the thing before it; empty when it is the first"`
+}
+
+// ListChange is how a list of a file changed: the things that are new or differ, the
+// ids of those that went, and where new and moved ones stand, in this order.
 type ListChange[T any] struct {
-	Items []T       `json:"items"`
-	Order *[]string `json:"order,omitempty"`
+	Items  []T      `json:"items"`
+	Gone   []string `json:"gone,omitempty"`
+	Places []Place  `json:"places,omitempty"`
 }
 
 // Changes is how a file changed; what is not named is as it was. A change is
@@ -34,6 +41,13 @@ type Changes struct {
 	Pins       *ListChange[Pin]       `json:"pins,omitempty"`
 }
 
+// The parts of a file that are no list, as they are called in addresses and labels.
+const (
+	PartProfile = "profile"
+	PartSpace   = "space"
+	PartAtHand  = "at-hand"
+)
+
 // changesOf is how one file became another. With like it looks only at what that
 // names.
 func changesOf(from, to *File, like *Changes) Changes {
@@ -55,18 +69,17 @@ func changesOf(from, to *File, like *Changes) Changes {
 	return c
 }
 
+// Some says that anything changed.
+func (c *Changes) Some() bool { return !c.none() }
+
 // none says that nothing changed.
 func (c *Changes) none() bool {
-	for _, p := range parts {
-		if p.changed(c) {
-			return false
-		}
-	}
-	return c.Profile == nil && c.Space == nil && c.AtHand == nil
+	return c.Profile == nil && c.Space == nil && c.AtHand == nil && !slices.ContainsFunc(parts, func(p part) bool { return p.changed(c) })
 }
 
-// apply makes the changes to a file, but for its revision and time.
-func (c *Changes) apply(f *File) error {
+// apply makes the changes to a file, but for its revision and time. What they take
+// away may be gone already, and what they stand beside too: then they stand last.
+func (c *Changes) apply(f *File) {
 	if c.Profile != nil {
 		f.Profile = *c.Profile
 	}
@@ -77,11 +90,29 @@ func (c *Changes) apply(f *File) error {
 		f.AtHand = *c.AtHand
 	}
 	for _, p := range parts {
-		if err := p.apply(c, f); err != nil {
-			return err
+		p.apply(c, f)
+	}
+}
+
+// scopes are the parts that the changes touch: profile, space, at-hand, and of lists
+// each thing by itself, as containers/jug-a.
+func (c *Changes) scopes() []string {
+	var out []string
+	if c.Profile != nil {
+		out = append(out, PartProfile)
+	}
+	if c.Space != nil {
+		out = append(out, PartSpace)
+	}
+	if c.AtHand != nil {
+		out = append(out, PartAtHand)
+	}
+	for _, p := range parts {
+		for _, id := range p.touched(c) {
+			out = append(out, p.name+"/"+id)
 		}
 	}
-	return nil
+	return out
 }
 
 // changeOf compares two lists; nil when they are alike.
@@ -91,51 +122,120 @@ func changeOf[T any](from, to []T, id func(*T) string) *ListChange[T] {
 		at[id(&from[i])] = i
 	}
 	c := ListChange[T]{Items: []T{}}
-	moved := len(from) != len(to)
+	order := make([]int, len(to)) // where each was before, -1 for new
 	for i := range to {
 		was, there := at[id(&to[i])]
-		moved = moved || was != i || !there
+		if !there {
+			was = -1
+		}
+		order[i] = was
 		if !there || !reflect.DeepEqual(&from[was], &to[i]) {
 			c.Items = append(c.Items, to[i])
 		}
+		delete(at, id(&to[i]))
 	}
-	if moved {
-		order := make([]string, len(to))
-		for i := range to {
-			order[i] = id(&to[i])
+	for i := range from {
+		if _, gone := at[id(&from[i])]; gone {
+			c.Gone = append(c.Gone, id(&from[i]))
 		}
-		c.Order = &order
 	}
-	if len(c.Items) == 0 && !moved {
+	stay := rising(order)
+	for i := range to {
+		if !stay[i] {
+			p := Place{ID: id(&to[i])}
+			if i > 0 {
+				p.After = id(&to[i-1])
+			}
+			c.Places = append(c.Places, p)
+		}
+	}
+	if len(c.Items)+len(c.Gone)+len(c.Places) == 0 {
 		return nil
 	}
 	return &c
 }
 
+// rising marks a longest rising row of numbers, those below 0 left out: what stays
+// where it is when the rest is moved.
+func rising(order []int) []bool {
+	out := make([]bool, len(order))
+	var tails []int // index of the smallest last number of a row of each length
+	before := make([]int, len(order))
+	for i, v := range order {
+		if v < 0 {
+			continue
+		}
+		n, _ := slices.BinarySearchFunc(tails, v, func(j, v int) int { return order[j] - v })
+		before[i] = -1
+		if n > 0 {
+			before[i] = tails[n-1]
+		}
+		if n == len(tails) {
+			tails = append(tails, i)
+		} else {
+			tails[n] = i
+		}
+	}
+	if len(tails) > 0 {
+		for i := tails[len(tails)-1]; i >= 0; i = before[i] {
+			out[i] = true
+		}
+	}
+	return out
+}
+
 // to is the list after the change.
-func (c *ListChange[T]) to(list []T, id func(*T) string) ([]T, error) {
-	have := make(map[string]T, len(list))
+func (c *ListChange[T]) to(list []T, id func(*T) string) []T {
+	leaves := make(map[string]bool, len(c.Gone)+len(c.Places))
+	for _, key := range c.Gone {
+		leaves[key] = true
+	}
+	have := make(map[string]T, len(c.Items)+len(c.Places))
+	for _, p := range c.Places {
+		leaves[p.ID] = true
+	}
 	for i := range list {
-		have[id(&list[i])] = list[i]
+		if key := id(&list[i]); leaves[key] {
+			have[key] = list[i]
+		}
 	}
 	for i := range c.Items {
 		have[id(&c.Items[i])] = c.Items[i]
 	}
-	var order []string
-	if c.Order != nil {
-		order = *c.Order
-	} else {
-		for i := range list {
-			order = append(order, id(&list[i]))
+	out := make([]T, 0, len(list)+len(c.Places))
+	for i := range list {
+		key := id(&list[i])
+		if leaves[key] {
+			continue
+		}
+		if now, ok := have[key]; ok {
+			out = append(out, now)
+			delete(have, key)
+		} else {
+			out = append(out, list[i])
 		}
 	}
-	out := make([]T, 0, len(order))
-	for _, key := range order {
-		thing, ok := have[key]
+	for _, p := range c.Places {
+		thing, ok := have[p.ID]
 		if !ok {
-			return nil, fmt.Errorf("read history: %s is not there", key)
+			continue
 		}
-		out = append(out, thing)
+		delete(have, p.ID)
+		at := len(out)
+		if p.After == "" {
+			at = 0
+		} else if n := len(out); n == 0 || id(&out[n-1]) != p.After {
+			if i := slices.IndexFunc(out, func(t T) bool { return id(&t) == p.After }); i >= 0 {
+				at = i + 1
+			}
+		}
+		out = slices.Insert(out, at, thing)
 	}
-	return out, nil
+	// What differs from a thing that somebody has taken away comes back last.
+	for i := range c.Items {
+		if thing, ok := have[id(&c.Items[i])]; ok && !leaves[id(&c.Items[i])] {
+			out = append(out, thing)
+		}
+	}
+	return out
 }

@@ -270,6 +270,7 @@ type row struct {
 	PracticeID string `db:"practice_id"`
 	Revision   int64  `db:"revision"`
 	UpdatedAt  int64  `db:"updated_at"`
+	Folded     string `db:"folded"`
 	Profile
 	Space
 	AtHand Words `db:"at_hand"`
@@ -331,17 +332,14 @@ func (f *File) Complete() {
 	}
 }
 
-// Forget takes what is left of a container, a thing, a batch or a band that was
-// removed out of the rest of the file: its weighings, and its place in other
-// containers and in set-ups.
-func (f *File) Forget(id string) {
-	f.Weighings = slices.DeleteFunc(slices.Clone(f.Weighings), func(w Weighing) bool { return w.Container == id })
-	for i, c := range f.Containers {
-		if slices.ContainsFunc(c.Packed, func(p Packed) bool { return p.Thing == id }) {
-			f.Containers[i].Packed = slices.DeleteFunc(slices.Clone(c.Packed), func(p Packed) bool { return p.Thing == id })
-		}
+// ForgetPacked takes what is left of a container or a thing that was removed out of
+// the rest of the file: its weighings, and its place in other containers.
+func (f *File) ForgetPacked(id string) {
+	f.Weighings = slices.DeleteFunc(f.Weighings, func(w Weighing) bool { return w.Container == id })
+	for i := range f.Containers {
+		c := &f.Containers[i]
+		c.Packed = slices.DeleteFunc(c.Packed, func(p Packed) bool { return p.Thing == id })
 	}
-	f.Unrig(id)
 }
 
 // Unrig takes a band out of the set-ups; one that has no other is removed.
@@ -349,7 +347,7 @@ func (f *File) Unrig(band string) {
 	var left []Rig
 	for _, r := range f.Rigs {
 		had := len(r.Bands)
-		r.Bands = slices.DeleteFunc(slices.Clone(r.Bands), func(id string) bool { return id == band })
+		r.Bands = slices.DeleteFunc(r.Bands, func(id string) bool { return id == band })
 		if len(r.Bands) > 0 || had == 0 {
 			left = append(left, r)
 		}

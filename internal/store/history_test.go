@@ -19,10 +19,10 @@ import (
 func openStore(t *testing.T) (*store.Store, context.Context) {
 	t.Helper()
 	ctx := context.Background()
-	s, err := store.Open(ctx, t.TempDir())
+	s, err := store.Open(ctx, t.TempDir(), store.Real)
 	require.NoError(t, err)
 	t.Cleanup(func() { _ = s.Close() })
-	require.NoError(t, s.AddPractice(ctx, store.Practice{ID: "p", Name: "P"}, store.Consultant{ID: "c", Email: "c@example.test", Name: "C", Password: "x"}))
+	require.NoError(t, s.AddPractice(ctx, store.Practice{ID: "p", Name: "P"}, store.Consultant{ID: "c", Email: "c@example.test", Name: "C", Password: "x"}, false))
 	return s, ctx
 }
 
@@ -40,7 +40,7 @@ func TestAnyChangesUndoneAndDoneAgain(t *testing.T) {
 		states := []store.File{f}
 		for range rapid.IntRange(1, 8).Draw(t, "changes") {
 			now = now.Add(time.Minute) // each a step of its own
-			f, _, err = s.Change(ctx, "p", f.ID, f.Revision, "x", func(f *store.File) error {
+			f, _, err = change(s, "p", f.ID, f.Revision, "x", func(f *store.File) error {
 				edit(t, f)
 				return nil
 			})
@@ -54,14 +54,14 @@ func TestAnyChangesUndoneAndDoneAgain(t *testing.T) {
 			assert.Equal(t, want, got)
 		}
 		for i := len(states) - 2; i >= 0; i-- {
-			f, _, err = s.Undo(ctx, "p", f.ID, f.Revision)
+			f, _, err = undo(s, "p", f.ID, f.Revision)
 			require.NoError(t, err)
 			alike(states[i], f)
 		}
-		_, _, err = s.Undo(ctx, "p", f.ID, f.Revision)
+		_, _, err = undo(s, "p", f.ID, f.Revision)
 		require.ErrorIs(t, err, store.ErrNothing)
 		for _, want := range states[1:] {
-			f, _, err = s.Redo(ctx, "p", f.ID, f.Revision)
+			f, _, err = redo(s, "p", f.ID, f.Revision)
 			require.NoError(t, err)
 			alike(want, f)
 		}
@@ -101,9 +101,9 @@ func edit(t *rapid.T, f *store.File) {
 			f.Containers = append(moved, f.Containers[i+1:]...)
 		}
 	case 5:
-		f.Things = append([]store.Thing{}, store.Thing{ID: id, Name: "tin", MassKg: 1, Count: at(9), Spare: true})
+		f.Things = append([]store.Thing{}, store.Thing{ID: "t" + id, Name: "tin", MassKg: 1, Count: at(9), Spare: true})
 	case 6:
-		f.Weighings = append([]store.Weighing{}, store.Weighing{ID: id, Container: "i0", Filling: "rice", Scale: "s", ResolutionKg: 0.1, Readings: store.List[float64]{rapid.Float64Range(0.1, 9).Draw(t, "kg")}})
+		f.Weighings = append([]store.Weighing{}, store.Weighing{ID: "w" + id, Container: "i0", Filling: "rice", Scale: "s", ResolutionKg: 0.1, Readings: store.List[float64]{rapid.Float64Range(0.1, 9).Draw(t, "kg")}})
 	}
 }
 
@@ -118,13 +118,13 @@ func TestTypingIsOneStepBack(t *testing.T) {
 	require.NoError(t, err)
 	for _, kg := range []float64{4, 42, 42.5} {
 		now = now.Add(time.Second)
-		f, _, err = s.Change(ctx, "p", "a", f.Revision, "things/tin", func(f *store.File) error { f.Things[0].MassKg = kg; return nil })
+		f, _, err = change(s, "p", "a", f.Revision, "things/tin", func(f *store.File) error { f.Things[0].MassKg = kg; return nil })
 		require.NoError(t, err)
 	}
-	f, _, err = s.Undo(ctx, "p", "a", f.Revision)
+	f, _, err = undo(s, "p", "a", f.Revision)
 	require.NoError(t, err)
 	assert.InDelta(t, 1, f.Things[0].MassKg, 0)
-	f, _, err = s.Redo(ctx, "p", "a", f.Revision)
+	f, _, err = redo(s, "p", "a", f.Revision)
 	require.NoError(t, err)
 	assert.InDelta(t, 42.5, f.Things[0].MassKg, 0)
 }
@@ -152,7 +152,7 @@ func TestTheFirstReleaseComesUpToDate(t *testing.T) {
 	require.NoError(t, db.Close())
 
 	ctx := context.Background()
-	s, err := store.Open(ctx, dir)
+	s, err := store.Open(ctx, dir, store.Real)
 	require.NoError(t, err)
 	defer func() { _ = s.Close() }()
 	f, err := s.Load(ctx, "p", "a")
@@ -163,8 +163,11 @@ func TestTheFirstReleaseComesUpToDate(t *testing.T) {
 	assert.InDelta(t, 3.1, c.VolumeL, 0)
 	assert.Equal(t, "sound", c.Condition)
 	assert.Empty(t, f.Weighings)
-	_, _, err = s.Undo(ctx, "p", "a", 7)
+	_, _, err = undo(s, "p", "a", 7)
 	require.ErrorIs(t, err, store.ErrNothing, "what was remembered as whole files is gone")
+	cards, _, err := s.Cards(ctx, "p", "ATTÍC", "", 5)
+	require.NoError(t, err)
+	assert.Len(t, cards, 1, "found by its folded name")
 	copies, err := filepath.Glob(filepath.Join(dir, "*.before-*"))
 	require.NoError(t, err)
 	assert.Len(t, copies, 1)

@@ -1,6 +1,9 @@
 package store
 
-import "sync"
+import (
+	"slices"
+	"sync"
+)
 
 // mostRecent is how many files are kept at hand.
 const mostRecent = 32
@@ -16,8 +19,8 @@ type recent struct {
 
 func (r *recent) get(practice string, now row) (File, bool) {
 	r.mu.Lock()
-	defer r.mu.Unlock()
 	f, ok := r.files[[2]string{practice, now.ID}]
+	r.mu.Unlock()
 	if !ok || f.Revision != now.Revision || f.UpdatedAt != now.UpdatedAt {
 		return File{}, false
 	}
@@ -25,6 +28,7 @@ func (r *recent) get(practice string, now row) (File, bool) {
 }
 
 func (r *recent) put(practice string, f File) {
+	f = f.Clone()
 	r.mu.Lock()
 	defer r.mu.Unlock()
 	if r.files == nil {
@@ -41,11 +45,13 @@ func (r *recent) put(practice string, f File) {
 			r.order = r.order[1:]
 		}
 	}
-	r.files[key] = f.Clone()
+	r.files[key] = f
 }
 
 func (r *recent) drop(practice, id string) {
 	r.mu.Lock()
 	defer r.mu.Unlock()
-	delete(r.files, [2]string{practice, id})
+	key := [2]string{practice, id}
+	delete(r.files, key)
+	r.order = slices.DeleteFunc(r.order, func(k [2]string) bool { return k == key })
 }

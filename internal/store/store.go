@@ -1,5 +1,6 @@
 // Package store keeps practices, consultants and clients' files in one SQLite
-// file. Every query on a client is scoped by the practice that asks.
+// file. Every query on a client is scoped by the practice that asks. Writing goes
+// through one connection with a queue before it, reading through a few beside it.
 package store
 
 import (
@@ -11,8 +12,10 @@ import (
 	"io/fs"
 	"os"
 	"path/filepath"
+	"runtime"
 	"time"
 
+	"github.com/gofrs/flock"
 	"github.com/jmoiron/sqlx"
 	"github.com/pressly/goose/v3"
 	_ "modernc.org/sqlite" // the driver
@@ -24,25 +27,33 @@ var migrations embed.FS
 // FileName is the database's name in the data folder.
 const FileName = "scrappyrack.db"
 
-// Errors of the store that callers tell apart.
-var (
-	ErrNotFound = errors.New("not found")
-	ErrStale    = errors.New("changed since it was read")
-	ErrTaken    = errors.New("already taken")
-	ErrNothing  = errors.New("nothing to undo or do again")
-)
+// lockName is the file whose lock says that a server uses the folder.
+const lockName = ".in-use"
 
 // Store is the open database.
 type Store struct {
-	db     *sqlx.DB
+	dir    string
+	write  *writer
+	read   *sqlx.DB
 	now    func() time.Time
 	recent recent
+	lock   *flock.Flock // nil beside a server
 }
 
-// Open opens or creates the database in a data folder and brings it up to date,
-// after a copy when there is something to change. A database written by a
-// newer release is refused.
-func Open(ctx context.Context, dir string) (*Store, error) {
+// dsn is the address of a database file with the settings that every connection
+// has: what is deleted is overwritten, references hold, a commit is on the disk.
+func dsn(path, more string) string {
+	return "file:" + path + "?_pragma=busy_timeout(5000)&_pragma=foreign_keys(1)&_pragma=synchronous(FULL)&_pragma=secure_delete(1)" + more
+}
+
+// Open opens or creates the database of a kind in a data folder, for this process
+// alone, and brings it up to date, after a copy when there is something to change.
+// A database of the other kind (*KindError) or of a newer release is refused and
+// left as it is, and so is a folder that another process serves (ErrInUse).
+func Open(ctx context.Context, dir string, kind Kind) (*Store, error) {
+	if err := kind.fits(ctx, dir); err != nil {
+		return nil, err
+	}
 	if err := os.MkdirAll(dir, 0o700); err != nil {
 		return nil, fmt.Errorf("the data folder %s cannot be made: %w", dir, err)
 	}
@@ -52,39 +63,144 @@ func Open(ctx context.Context, dir string) (*Store, error) {
 	}
 	_ = probe.Close()
 	_ = os.Remove(probe.Name())
-	path := filepath.Join(dir, FileName)
-	dsn := "file:" + path + "?_pragma=journal_mode(WAL)&_pragma=synchronous(FULL)&_pragma=busy_timeout(5000)&_pragma=foreign_keys(1)&_txlock=immediate"
-	db, err := sqlx.Open("sqlite", dsn)
+	lock, err := Lock(dir)
 	if err != nil {
-		return nil, fmt.Errorf("open %s: %w", path, err)
+		return nil, err
 	}
-	s := &Store{db: db, now: time.Now}
-	if err := s.migrate(ctx, path); err != nil {
-		_ = db.Close()
+	s, err := openIn(dir)
+	if err == nil {
+		s.lock = lock
+		if err = s.migrate(ctx); err == nil {
+			err = s.mark(ctx, kind)
+		}
+		if err != nil {
+			_ = s.Close()
+		}
+	}
+	if err != nil {
+		_ = lock.Unlock()
 		return nil, err
 	}
 	return s, nil
 }
 
-func (s *Store) migrate(ctx context.Context, path string) error {
+// OpenBeside opens a database that is there, up to date, and perhaps being served,
+// for a command at the machine.
+func OpenBeside(ctx context.Context, dir string) (*Store, error) {
+	if _, err := os.Stat(filepath.Join(dir, FileName)); err != nil {
+		return nil, fmt.Errorf("there is no database in %s: name its folder with --data", dir)
+	}
+	s, err := openIn(dir)
+	if err != nil {
+		return nil, err
+	}
+	p, err := s.provider()
+	if err == nil {
+		var have, want int64
+		if have, want, err = versions(ctx, p); err == nil && have != want {
+			err = fmt.Errorf("the database in %s is of schema %d, this release works with %d: start its own server once, or use its release", dir, have, want)
+		}
+	}
+	if err != nil {
+		_ = s.Close()
+		return nil, err
+	}
+	return s, nil
+}
+
+// openIn opens the two sides of a database, made with its rights when it is missing.
+func openIn(dir string) (*Store, error) {
+	path := filepath.Join(dir, FileName)
+	if err := private(path); err != nil {
+		return nil, err
+	}
+	write, err := sqlx.Open("sqlite", dsn(path, "&_pragma=journal_mode(WAL)&_txlock=immediate"))
+	if err != nil {
+		return nil, fmt.Errorf("open %s: %w", path, err)
+	}
+	read, err := sqlx.Open("sqlite", dsn(path, "&_pragma=query_only(1)&_pragma=cache_size(-1000)"))
+	if err != nil {
+		_ = write.Close()
+		return nil, fmt.Errorf("open %s: %w", path, err)
+	}
+	readers := min(8, max(4, 2*runtime.NumCPU()))
+	read.SetMaxOpenConns(readers)
+	read.SetMaxIdleConns(readers)
+	return &Store{dir: dir, write: newWriter(write), read: read, now: time.Now}, nil
+}
+
+// private makes a file that only its owner reads, or makes it so. SQLite gives the
+// files beside it the same rights.
+func private(path string) error {
+	f, err := os.OpenFile(path, os.O_CREATE|os.O_RDWR, 0o600)
+	if err != nil {
+		return fmt.Errorf("open %s: %w", path, err)
+	}
+	if err := f.Close(); err != nil {
+		return err
+	}
+	for _, end := range []string{"", "-wal", "-shm"} {
+		if err := os.Chmod(path+end, 0o600); err != nil && !errors.Is(err, fs.ErrNotExist) {
+			return err
+		}
+	}
+	return nil
+}
+
+// Lock takes a data folder for this process; ErrInUse when another has it.
+func Lock(dir string) (*flock.Flock, error) {
+	lock := flock.New(filepath.Join(dir, lockName), flock.SetPermissions(0o600))
+	got, err := lock.TryLock()
+	if err != nil {
+		return nil, fmt.Errorf("lock %s: %w", dir, err)
+	}
+	if !got {
+		return nil, fmt.Errorf("%w: %s", ErrInUse, dir)
+	}
+	return lock, nil
+}
+
+func (s *Store) provider() (*goose.Provider, error) {
 	files, err := fs.Sub(migrations, "migrations")
+	if err != nil {
+		return nil, err
+	}
+	p, err := goose.NewProvider(goose.DialectSQLite3, s.write.db.DB, files)
+	if err != nil {
+		return nil, fmt.Errorf("migrations: %w", err)
+	}
+	return p, nil
+}
+
+func versions(ctx context.Context, p *goose.Provider) (have, want int64, err error) {
+	have, err = p.GetDBVersion(ctx)
+	sources := p.ListSources()
+	return have, sources[len(sources)-1].Version, err
+}
+
+// SchemaVersion is the schema that this release writes.
+func SchemaVersion() int64 {
+	all, _ := fs.Glob(migrations, "migrations/*.sql")
+	return int64(len(all))
+}
+
+func (s *Store) migrate(ctx context.Context) error {
+	path := filepath.Join(s.dir, FileName)
+	p, err := s.provider()
 	if err != nil {
 		return err
 	}
-	p, err := goose.NewProvider(goose.DialectSQLite3, s.db.DB, files)
-	if err != nil {
-		return fmt.Errorf("migrations: %w", err)
-	}
-	have, err := p.GetDBVersion(ctx)
+	have, want, err := versions(ctx, p)
 	if err != nil {
 		return fmt.Errorf("%s is not a database of this application: %w", path, err)
 	}
-	sources := p.ListSources()
-	want := sources[len(sources)-1].Version
 	if have > want {
 		return fmt.Errorf("%s was written by a newer release (schema %d, this one knows %d): use that release, or restore a backup", path, have, want)
 	}
-	if have > 0 && have < want {
+	if have == want {
+		return nil
+	}
+	if have > 0 {
 		if err := s.Backup(ctx, fmt.Sprintf("%s.before-%d", path, want)); err != nil {
 			return err
 		}
@@ -92,42 +208,52 @@ func (s *Store) migrate(ctx context.Context, path string) error {
 	if _, err := p.Up(ctx); err != nil {
 		return fmt.Errorf("bring the database up to date: %w", err)
 	}
-	return nil
+	return s.refold(ctx)
 }
 
 // SetClock replaces the clock, for tests.
 func (s *Store) SetClock(now func() time.Time) { s.now = now }
 
-// Close closes the database.
-func (s *Store) Close() error { return s.db.Close() }
+// Waiting is how many changes wait for the writer.
+func (s *Store) Waiting() int { return len(s.write.queue) }
 
-// DB is the underlying database, for the session store.
-func (s *Store) DB() *sql.DB { return s.db.DB }
+// Dir is the data folder.
+func (s *Store) Dir() string { return s.dir }
 
-// Ping checks that the database answers.
-func (s *Store) Ping(ctx context.Context) error { return s.db.PingContext(ctx) }
-
-// Backup writes a consistent copy to a path that does not exist yet, while the
-// database is in use.
-func (s *Store) Backup(ctx context.Context, path string) error {
-	if _, err := os.Stat(path); err == nil {
-		return fmt.Errorf("%s exists already: name a new file", path)
+// Close ends the writing of what waits, and closes the database.
+func (s *Store) Close() error {
+	s.write.close()
+	err := errors.Join(s.read.Close(), s.write.db.Close())
+	if s.lock != nil {
+		err = errors.Join(err, s.lock.Unlock())
 	}
-	if _, err := s.db.ExecContext(ctx, "VACUUM INTO ?", path); err != nil {
-		return fmt.Errorf("back up to %s: %w", path, err)
-	}
-	return nil
+	return err
 }
 
-// inTx runs a function in a transaction that takes the write lock at its start.
-func (s *Store) inTx(ctx context.Context, do func(*sqlx.Tx) error) error {
-	tx, err := s.db.BeginTxx(ctx, nil)
-	if err != nil {
-		return fmt.Errorf("begin: %w", err)
-	}
-	if err := do(tx); err != nil {
-		_ = tx.Rollback()
+// Writer is the one connection that writes, for tests that reach under the store.
+func (s *Store) Writer() *sql.DB { return s.write.db.DB }
+
+// Ready checks that the database can be read and written.
+func (s *Store) Ready(ctx context.Context) error {
+	return s.inTx(ctx, func(tx *sqlx.Tx) error {
+		_, err := tx.Exec("UPDATE about SET ready = ?", s.now().Unix())
 		return err
+	})
+}
+
+// inTx runs a function in a transaction of the one writer, when it is its turn.
+// Others' may be in the same transaction, so it may run twice, and it must only
+// look at what its last run did. It does not hold the lock for anything but SQL.
+func (s *Store) inTx(ctx context.Context, do func(*sqlx.Tx) error) error {
+	return s.write.do(ctx, do)
+}
+
+// inRead runs a function on one consistent view, without the write lock.
+func (s *Store) inRead(ctx context.Context, do func(*sqlx.Tx) error) error {
+	tx, err := s.read.BeginTxx(ctx, &sql.TxOptions{ReadOnly: true})
+	if err != nil {
+		return told(fmt.Errorf("begin: %w", err))
 	}
-	return tx.Commit()
+	defer func() { _ = tx.Rollback() }()
+	return told(do(tx))
 }

@@ -15,7 +15,7 @@ import (
 
 func open(t *testing.T, dir string) *store.Store {
 	t.Helper()
-	s, err := store.Open(context.Background(), dir)
+	s, err := store.Open(context.Background(), dir, store.Real)
 	require.NoError(t, err)
 	t.Cleanup(func() { _ = s.Close() })
 	return s
@@ -26,8 +26,26 @@ var ctx = context.Background()
 func practices(t *testing.T, s *store.Store) {
 	t.Helper()
 	for _, p := range []string{"p1", "p2"} {
-		require.NoError(t, s.AddPractice(ctx, store.Practice{ID: p, Name: p}, store.Consultant{ID: "c-" + p, Email: p + "@example.test", Name: p, Password: "x"}))
+		require.NoError(t, s.AddPractice(ctx, store.Practice{ID: p, Name: p}, store.Consultant{ID: "c-" + p, Email: p + "@example.test", Name: p, Password: "x"}, false))
 	}
+}
+
+var me = store.By{Consultant: "c", Session: "s"}
+
+// change makes a change of a part as me; its label says what.
+func change(s *store.Store, practice, id string, base int64, what string, do func(*store.File) error) (store.File, store.Changes, error) {
+	out, err := s.Change(ctx, store.Edit{Practice: practice, Client: id, Base: base, By: me, Label: store.Label{Do: "write", Part: what}, Scopes: []string{what}, Do: do})
+	return out.File, out.Changes, err
+}
+
+func undo(s *store.Store, practice, id string, base int64) (store.File, string, error) {
+	out, label, err := s.Undo(ctx, store.Step{Practice: practice, Client: id, Base: base, By: me})
+	return out.File, label.Part, err
+}
+
+func redo(s *store.Store, practice, id string, base int64) (store.File, string, error) {
+	out, label, err := s.Undo(ctx, store.Step{Practice: practice, Client: id, Base: base, By: me, Redo: true})
+	return out.File, label.Part, err
 }
 
 func jug(id string) store.Container {
@@ -64,12 +82,12 @@ func TestAnotherPracticeFindsNothing(t *testing.T) {
 	require.NoError(t, err)
 	_, err = s.Load(ctx, "p2", "a")
 	assert.ErrorIs(t, err, store.ErrNotFound)
-	_, _, err = s.Change(ctx, "p2", "a", f.Revision, "x", func(f *store.File) error { f.Profile.Name = "taken"; return nil })
+	_, _, err = change(s, "p2", "a", f.Revision, "x", func(f *store.File) error { f.Profile.Name = "taken"; return nil })
 	assert.ErrorIs(t, err, store.ErrNotFound)
-	_, _, err = s.Undo(ctx, "p2", "a", f.Revision)
+	_, _, err = undo(s, "p2", "a", f.Revision)
 	assert.ErrorIs(t, err, store.ErrNotFound)
-	assert.ErrorIs(t, s.Delete(ctx, "p2", "a"), store.ErrNotFound)
-	cards, total, err := s.Cards(ctx, "p2", "", 10)
+	assert.ErrorIs(t, s.Delete(ctx, "p2", "a", 0), store.ErrNotFound)
+	cards, total, err := s.Cards(ctx, "p2", "", "", 10)
 	require.NoError(t, err)
 	assert.Empty(t, cards)
 	assert.Zero(t, total)
@@ -89,13 +107,13 @@ func TestStaleChangeIsRefusedWithWhatStands(t *testing.T) {
 	rename := func(name string) func(*store.File) error {
 		return func(f *store.File) error { f.Profile.Name = name; return nil }
 	}
-	second, _, err := s.Change(ctx, "p1", "a", 1, "name", rename("Attic"))
+	second, _, err := change(s, "p1", "a", 1, "profile", rename("Attic"))
 	require.NoError(t, err)
 	assert.EqualValues(t, 2, second.Revision)
-	stands, _, err := s.Change(ctx, "p1", "a", 1, "name", rename("Cellar"))
+	stands, _, err := change(s, "p1", "a", 1, "profile", rename("Cellar"))
 	assert.ErrorIs(t, err, store.ErrStale)
 	assert.Equal(t, "Attic", stands.Profile.Name)
-	same, _, err := s.Change(ctx, "p1", "a", 2, "name", rename("Attic"))
+	same, _, err := change(s, "p1", "a", 2, "profile", rename("Attic"))
 	require.NoError(t, err)
 	assert.EqualValues(t, 2, same.Revision, "a change of nothing is no revision")
 }
@@ -107,21 +125,21 @@ func TestUndoAndRedoWalkThroughChanges(t *testing.T) {
 	f.Containers = []store.Container{jug("j1"), jug("j2"), jug("j3")}
 	start, err := s.Create(ctx, "p1", f)
 	require.NoError(t, err)
-	one, _, err := s.Change(ctx, "p1", "a", 1, "remove jug", func(f *store.File) error { f.Containers = f.Containers[1:]; return nil })
+	one, _, err := change(s, "p1", "a", 1, "remove jug", func(f *store.File) error { f.Containers = f.Containers[1:]; return nil })
 	require.NoError(t, err)
-	_, _, err = s.Change(ctx, "p1", "a", 2, "fill", func(f *store.File) error { f.Containers[0].VolumeL = 2; return nil })
+	_, _, err = change(s, "p1", "a", 2, "fill", func(f *store.File) error { f.Containers[0].VolumeL = 2; return nil })
 	require.NoError(t, err)
 
-	back, what, err := s.Undo(ctx, "p1", "a", 3)
+	back, what, err := undo(s, "p1", "a", 3)
 	require.NoError(t, err)
 	assert.Equal(t, "fill", what)
 	assert.Equal(t, one.Containers, back.Containers)
-	back, _, err = s.Undo(ctx, "p1", "a", back.Revision)
+	back, _, err = undo(s, "p1", "a", back.Revision)
 	require.NoError(t, err)
 	assert.Equal(t, start.Containers, back.Containers, "order included")
-	_, _, err = s.Undo(ctx, "p1", "a", back.Revision)
+	_, _, err = undo(s, "p1", "a", back.Revision)
 	assert.ErrorIs(t, err, store.ErrNothing)
-	again, what, err := s.Redo(ctx, "p1", "a", back.Revision)
+	again, what, err := redo(s, "p1", "a", back.Revision)
 	require.NoError(t, err)
 	assert.Equal(t, "remove jug", what)
 	assert.Equal(t, one.Containers, again.Containers)
@@ -129,14 +147,16 @@ func TestUndoAndRedoWalkThroughChanges(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, again, loaded)
 
-	steps, err := s.StepsOf(ctx, "p1", "a")
+	steps, err := s.StepsOf(ctx, "p1", "a", "c")
 	require.NoError(t, err)
-	assert.Equal(t, store.Steps{Undo: "remove jug", Redo: "fill"}, steps)
-	_, _, err = s.Change(ctx, "p1", "a", again.Revision, "new", func(f *store.File) error { f.Profile.Days = 4; return nil })
+	assert.Equal(t, "remove jug", steps.Undo.Label.Part)
+	assert.Equal(t, "fill", steps.Redo.Label.Part)
+	_, _, err = change(s, "p1", "a", again.Revision, "new", func(f *store.File) error { f.Profile.Days = 4; return nil })
 	require.NoError(t, err)
-	steps, err = s.StepsOf(ctx, "p1", "a")
+	steps, err = s.StepsOf(ctx, "p1", "a", "c")
 	require.NoError(t, err)
-	assert.Equal(t, store.Steps{Undo: "new"}, steps, "a new change ends redo")
+	assert.Equal(t, "new", steps.Undo.Label.Part)
+	assert.Nil(t, steps.Redo, "a new change ends redo")
 }
 
 // A number that is being typed is one change to undo, a later one is another.
@@ -149,7 +169,7 @@ func TestTypingIsOneChange(t *testing.T) {
 	require.NoError(t, err)
 	revision := int64(1)
 	write := func(minutes int) {
-		f, _, err := s.Change(ctx, "p1", "a", revision, "profile", func(f *store.File) error { f.Profile.Minutes = minutes; return nil })
+		f, _, err := change(s, "p1", "a", revision, "profile", func(f *store.File) error { f.Profile.Minutes = minutes; return nil })
 		require.NoError(t, err)
 		revision = f.Revision
 	}
@@ -159,12 +179,12 @@ func TestTypingIsOneChange(t *testing.T) {
 	now = now.Add(time.Minute)
 	write(60)
 	for _, want := range []int{45, 35} {
-		f, _, err := s.Undo(ctx, "p1", "a", revision)
+		f, _, err := undo(s, "p1", "a", revision)
 		require.NoError(t, err)
 		assert.Equal(t, want, f.Profile.Minutes)
 		revision = f.Revision
 	}
-	f, _, err := s.Redo(ctx, "p1", "a", revision)
+	f, _, err := redo(s, "p1", "a", revision)
 	require.NoError(t, err)
 	assert.Equal(t, 45, f.Profile.Minutes)
 }
@@ -175,7 +195,7 @@ func TestTheDatabaseRefusesNonsense(t *testing.T) {
 	practices(t, s)
 	_, err := s.Create(ctx, "p1", store.NewFile("a", "Loft"))
 	require.NoError(t, err)
-	for name, change := range map[string]func(*store.File){
+	for name, breaks := range map[string]func(*store.File){
 		"giant":        func(f *store.File) { f.Profile.StatureM = 3.1 },
 		"full tank":    func(f *store.File) { c := jug("j"); c.CapacityL = 9000; f.Containers = append(f.Containers, c) },
 		"frustum of 0": func(f *store.File) { c := jug("j"); c.Shape = "frustum"; f.Containers = append(f.Containers, c) },
@@ -184,7 +204,7 @@ func TestTheDatabaseRefusesNonsense(t *testing.T) {
 		},
 		"unknown pin": func(f *store.File) { f.Pins = []store.Pin{{ID: "x", Pin: "perhaps"}} },
 	} {
-		_, _, err := s.Change(ctx, "p1", "a", 1, "x", func(f *store.File) error { change(f); return nil })
+		_, _, err := change(s, "p1", "a", 1, "x", func(f *store.File) error { breaks(f); return nil })
 		assert.ErrorContains(t, err, "CHECK", name)
 	}
 	f, err := s.Load(ctx, "p1", "a")
@@ -207,24 +227,24 @@ func TestBackupOpensAndNewerIsRefused(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, "Loft", f.Profile.Name)
 
-	_, err = copied.DB().Exec("INSERT INTO goose_db_version (version_id, is_applied) VALUES (999, 1)")
+	_, err = copied.Writer().Exec("INSERT INTO goose_db_version (version_id, is_applied) VALUES (999, 1)")
 	require.NoError(t, err)
 	require.NoError(t, copied.Close())
-	_, err = store.Open(ctx, other)
+	_, err = store.Open(ctx, other, store.Real)
 	assert.ErrorContains(t, err, "newer release")
 }
 
 func TestUnwritableFolderIsSaid(t *testing.T) {
 	file := filepath.Join(t.TempDir(), "a-file")
 	require.NoError(t, os.WriteFile(file, nil, 0o600))
-	_, err := store.Open(ctx, filepath.Join(file, "data"))
+	_, err := store.Open(ctx, filepath.Join(file, "data"), store.Real)
 	assert.ErrorContains(t, err, "cannot be made")
 }
 
 func TestEmailIsTakenOnce(t *testing.T) {
 	s := open(t, t.TempDir())
 	practices(t, s)
-	err := s.AddPractice(ctx, store.Practice{ID: "p3", Name: "x"}, store.Consultant{ID: "c", Email: "P1@example.test", Name: "x", Password: "x"})
+	err := s.AddPractice(ctx, store.Practice{ID: "p3", Name: "x"}, store.Consultant{ID: "c", Email: "P1@example.test", Name: "x", Password: "x"}, false)
 	assert.ErrorIs(t, err, store.ErrTaken)
 	c, err := s.ConsultantByEmail(ctx, " P1@EXAMPLE.TEST ")
 	require.NoError(t, err)
@@ -234,10 +254,10 @@ func TestEmailIsTakenOnce(t *testing.T) {
 // A band that goes leaves the set-ups that it was in; one that had no other goes too.
 func TestForgottenBandsLeaveTheirSetUps(t *testing.T) {
 	f := store.File{Rigs: []store.Rig{{ID: "a", Bands: store.Words{"x", "y"}}, {ID: "b", Bands: store.Words{"x"}}, {ID: "c", Bands: store.Words{}}}}
-	before := f.Rigs[0].Bands
-	f.Forget("x")
-	require.Len(t, f.Rigs, 2)
-	assert.Equal(t, store.Words{"y"}, f.Rigs[0].Bands)
-	assert.Equal(t, "c", f.Rigs[1].ID)
-	assert.Equal(t, store.Words{"x", "y"}, before, "the file before stands as it was")
+	copied := f.Clone()
+	copied.Unrig("x")
+	require.Len(t, copied.Rigs, 2)
+	assert.Equal(t, store.Words{"y"}, copied.Rigs[0].Bands)
+	assert.Equal(t, "c", copied.Rigs[1].ID)
+	assert.Equal(t, store.Words{"x", "y"}, f.Rigs[0].Bands, "the file that it was copied from stands as it was")
 }

@@ -24,6 +24,9 @@ func Check(f store.File) error {
 // contradict each other. Paths are those of the part that is being written. The
 // stock that comes back is the file's.
 func check(f store.File) (*stock, error) {
+	if err := named(f); err != nil {
+		return nil, err
+	}
 	p := f.Profile
 	say := speaker(p.Units)
 	length := func(v float64) quantity.Piece { return quantity.Amount(quantity.KindLength, v) }

@@ -43,6 +43,11 @@ type Closed struct {
 // Ladders works out the ladder of every hold. counter is the height of a place
 // to push from, in m, 0 for none.
 func (b *Bench) Ladders(ctx context.Context, practice, id string, counter quantity.Length) (*Ladders, error) {
+	leave, err := b.long.enter(ctx)
+	if err != nil {
+		return nil, err
+	}
+	defer leave()
 	f, s, err := b.opened(ctx, practice, id)
 	if err != nil {
 		return nil, err

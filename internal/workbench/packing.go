@@ -27,6 +27,11 @@ const wrapShare = 1.15
 // Pack chooses what to put into a bag so that it weighs a mass with its
 // stuffing. Other containers that lie in it stay.
 func (b *Bench) Pack(ctx context.Context, practice, id, container string, target, tolerance quantity.Mass) (*Packing, error) {
+	leave, err := b.long.enter(ctx)
+	if err != nil {
+		return nil, err
+	}
+	defer leave()
 	f, s, err := b.opened(ctx, practice, id)
 	if err != nil {
 		return nil, err
@@ -119,6 +124,11 @@ type Loading struct {
 // LoadBar works out every load of a bar or handle, the plates for a target, and
 // the best extra pair. A pair of handles is loaded alike.
 func (b *Bench) LoadBar(ctx context.Context, practice, id, handle string, target quantity.Mass) (*Loading, error) {
+	leave, err := b.long.enter(ctx)
+	if err != nil {
+		return nil, err
+	}
+	defer leave()
 	f, err := b.store.Load(ctx, practice, id)
 	if err != nil {
 		return nil, err

@@ -184,7 +184,7 @@ func TestRemovingABatchGoesBackToTheTable(t *testing.T) {
 	require.NoError(t, workbench.Check(f))
 	assert.Equal(t, "dry-sand", f.Containers[1].Filling)
 	assert.InDelta(t, 0.1+2*1.5, float64(loadOf(t, workbench.Work(f), "jug-1").Mass.Value), 1e-12)
-	f.Forget("jug-0")
+	f.ForgetPacked("jug-0")
 	assert.Empty(t, f.Weighings)
 }
 
@@ -192,13 +192,13 @@ func TestRemovingABatchGoesBackToTheTable(t *testing.T) {
 func bench(t *testing.T) (*workbench.Bench, string) {
 	t.Helper()
 	ctx := context.Background()
-	s, err := store.Open(ctx, t.TempDir())
+	s, err := store.Open(ctx, t.TempDir(), store.Demo)
 	require.NoError(t, err)
 	t.Cleanup(func() { _ = s.Close() })
 	require.NoError(t, demo.Fill(ctx, s))
 	c, err := s.ConsultantByEmail(ctx, workbench.DemoEmail)
 	require.NoError(t, err)
-	return workbench.New(s, time.Now), c.PracticeID
+	return workbench.New(workbench.Options{Store: s, Now: time.Now}), c.PracticeID
 }
 
 func TestPackingTakesOnlyWhatIsFree(t *testing.T) {
@@ -215,13 +215,13 @@ func TestPackingTakesOnlyWhatIsFree(t *testing.T) {
 	}
 	assert.InDelta(t, 22, float64(volume+got.Best.Stuffing), 1e-9, "stuffed full")
 
-	d, err := b.Open(ctx, practice, "demo-loft")
+	d, err := b.Open(ctx, workbench.Who{Practice: practice}, "demo-loft")
 	require.NoError(t, err)
-	_, err = b.Change(ctx, practice, "demo-loft", d.File.Revision, "x", func(f *store.File) error {
+	_, err = b.Change(ctx, workbench.Who{Practice: practice}, workbench.Edit{Client: "demo-loft", Base: d.File.Revision, Do: func(f *store.File) error {
 		f.Containers[2].Packed = store.List[store.Packed]{{Thing: "tin", Count: 8}}
 		f.Containers[2].VolumeL = 0
 		return nil
-	})
+	}})
 	require.NoError(t, err)
 	again, err := b.Pack(ctx, practice, "demo-loft", "pack", 9, 0.1)
 	require.NoError(t, err)
@@ -248,7 +248,7 @@ func TestSticksCountForNothingYet(t *testing.T) {
 		}
 	}
 	assert.Positive(t, bars)
-	d, err := b.Open(ctx, practice, "demo-garage")
+	d, err := b.Open(ctx, workbench.Who{Practice: practice}, "demo-garage")
 	require.NoError(t, err)
 	assert.Empty(t, d.Results.Ladder[load.Bar])
 	assert.Positive(t, steps)
@@ -278,12 +278,12 @@ func TestEverythingAboutOneContainer(t *testing.T) {
 	assert.LessOrEqual(t, float64(most.Mass.Highest()), 10.0)
 	assert.NotEmpty(t, why)
 
-	d, err := b.Open(ctx, practice, "demo-garage")
+	d, err := b.Open(ctx, workbench.Who{Practice: practice}, "demo-garage")
 	require.NoError(t, err)
-	_, err = b.Change(ctx, practice, "demo-garage", d.File.Revision, "x", func(f *store.File) error {
+	_, err = b.Change(ctx, workbench.Who{Practice: practice}, workbench.Edit{Client: "demo-garage", Base: d.File.Revision, Do: func(f *store.File) error {
 		f.Containers[1].WidthM, f.Containers[1].HangM, f.Containers[1].Condition = 0.30, 0.48, "worn"
 		return nil
-	})
+	}})
 	require.NoError(t, err)
 	pail, err := b.Examine(ctx, practice, "demo-garage", "pail-1")
 	require.NoError(t, err)

@@ -2,7 +2,10 @@ package workbench
 
 import (
 	"context"
+	"crypto/sha256"
+	"encoding/json"
 	"errors"
+	"time"
 
 	"scrappyrack/core/caution"
 	"scrappyrack/core/client"
@@ -157,13 +160,39 @@ func roomOf(f store.File) space.Room {
 	}
 }
 
-// Plan works out the best set of things to buy and fill.
+// inputs are what a plan is worked out from: of a client, by what of its file a plan
+// looks at.
+type inputs struct {
+	practice, client string
+	of               [sha256.Size]byte
+}
+
+// inputsOf leaves out what no plan looks at: the name, the note, when it was changed.
+func (b *Bench) inputsOf(practice string, f store.File) (inputs, error) {
+	id := f.ID
+	f.ID, f.Revision, f.UpdatedAt, f.Profile.Name, f.Profile.Note = "", 0, 0, "", ""
+	text, err := json.Marshal(struct {
+		File store.File
+		Day  int64
+	}{f, b.at.seconds() / day})
+	return inputs{practice, id, sha256.Sum256(text)}, err
+}
+
+// planTime bounds one planning; after it the best found is shown with its bound.
+const planTime = 4 * time.Second
+
+// Plan works out the best set of things to buy and fill, nil when too little is known:
+// once for all who ask with the same inputs.
 func (b *Bench) Plan(ctx context.Context, practice, id string) (store.File, *plan.Plan, error) {
 	f, err := b.store.Load(ctx, practice, id)
 	if err != nil {
 		return f, nil, err
 	}
-	made, err := planOf(ctx, f, b.at)
+	key, err := b.inputsOf(practice, f)
+	if err != nil {
+		return f, nil, err
+	}
+	made, err := b.plans.get(ctx, key, func(ctx context.Context) (*plan.Plan, error) { return planOf(ctx, f, b.at) })
 	return f, made, err
 }
 
@@ -174,16 +203,21 @@ func planOf(ctx context.Context, f store.File, at around) (*plan.Plan, error) {
 	if f.Profile.StatureM == 0 {
 		return nil, nil
 	}
+	searching, cancel := context.WithTimeout(ctx, planTime)
+	defer cancel()
 	p, err := plan.NewProblem(clientOf(f, stockOf(f), at))
 	if err != nil {
 		return nil, err
 	}
-	made, err := p.Make(ctx)
+	made, err := p.Make(searching)
 	if err != nil {
 		return nil, err
 	}
 	return &made, nil
 }
+
+// insteadTime bounds a what-if, which solves a few plans.
+const insteadTime = 20 * time.Second
 
 // Instead works out what the plan would be with something in it that it leaves out.
 func (b *Bench) Instead(ctx context.Context, practice, id, candidate string) (store.File, plan.Instead, error) {
@@ -194,6 +228,13 @@ func (b *Bench) Instead(ctx context.Context, practice, id, candidate string) (st
 	if f.Profile.StatureM == 0 {
 		return f, plan.Instead{}, &FieldError{"stature_m", "a plan needs the client's stature first"}
 	}
+	leave, err := b.long.enter(ctx)
+	if err != nil {
+		return f, plan.Instead{}, err
+	}
+	defer leave()
+	ctx, cancel := context.WithTimeout(ctx, insteadTime)
+	defer cancel()
 	p, err := plan.NewProblem(clientOf(f, stockOf(f), b.at))
 	if err != nil {
 		return f, plan.Instead{}, err

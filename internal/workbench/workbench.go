@@ -5,11 +5,17 @@ package workbench
 import (
 	"context"
 	"crypto/rand"
+	"crypto/sha256"
 	"encoding/base32"
+	"encoding/hex"
+	"errors"
+	"fmt"
+	"runtime/debug"
 	"strings"
 	"time"
 
 	"scrappyrack/core/band"
+	"scrappyrack/core/plan"
 	"scrappyrack/internal/store"
 )
 
@@ -17,14 +23,40 @@ import (
 type Bench struct {
 	store *store.Store
 	at    around
+	rules string
+	long  *gate
+	plans *shared[inputs, *plan.Plan]
+	desks *shared[atRevision, Results]
+	fresh fresh
 }
 
-// mostRanges is how many ranges of bands a bench remembers.
-const mostRanges = 8192
+// Options are what a bench is made with.
+type Options struct {
+	Store *store.Store
+	Now   func() time.Time
+	// Rules names the rules of this build: what was worked out by others is worked out
+	// anew.
+	Rules string
+}
 
-// New makes a bench whose clock is now.
-func New(s *store.Store, now func() time.Time) *Bench {
-	return &Bench{s, around{band.NewMemo(mostRanges), now}}
+const (
+	// mostRanges is how many ranges of bands a bench remembers.
+	mostRanges = 8192
+	// mostPlans is how many plans it remembers.
+	mostPlans = 32
+	// mostDesks is how many files worked out it remembers.
+	mostDesks = 8
+)
+
+// New makes a bench.
+func New(o Options) *Bench {
+	long := newGate(longAtOnce, longWaiting)
+	return &Bench{
+		store: o.Store, at: around{band.NewMemo(mostRanges), o.Now}, rules: o.Rules, long: long,
+		plans: newShared[inputs, *plan.Plan](long, mostPlans),
+		// Working a file out is short: no gate but the machine's own.
+		desks: newShared[atRevision, Results](newGate(256, 1024), mostDesks),
+	}
 }
 
 // around is what working something out takes beside the file: what was worked out of
@@ -41,8 +73,23 @@ func (a around) seconds() int64 {
 	return a.now().Unix()
 }
 
-// Work works out a file as the bench does.
-func (b *Bench) Work(f store.File) Results { return work(f, stockOf(f), b.at) }
+// Now is the bench's time.
+func (b *Bench) Now() time.Time { return b.at.now() }
+
+// atRevision is a file as it stood, on a day.
+type atRevision struct {
+	practice, client string
+	revision, day    int64
+}
+
+func (b *Bench) key(practice string, f store.File) atRevision {
+	return atRevision{practice, f.ID, f.Revision, b.at.seconds() / day}
+}
+
+// Work works out a file as the bench does, once for all who ask for it.
+func (b *Bench) Work(ctx context.Context, practice string, f store.File) (Results, error) {
+	return b.desks.get(ctx, b.key(practice, f), func(context.Context) (Results, error) { return work(f, stockOf(f), b.at), nil })
+}
 
 // Desk is a client's file with everything worked out from it.
 type Desk struct {
@@ -64,29 +111,39 @@ func NewID() string {
 	return strings.ToLower(base32.StdEncoding.WithPadding(base32.NoPadding).EncodeToString(b))
 }
 
-// Open loads a client and works everything out.
-func (b *Bench) Open(ctx context.Context, practice, id string) (Desk, error) {
-	f, err := b.store.Load(ctx, practice, id)
-	if err != nil {
-		return Desk{}, err
-	}
-	return b.desk(ctx, practice, f)
+// Who asks: a consultant of a practice, in a session.
+type Who struct {
+	Practice, Consultant, Session string
 }
 
-func (b *Bench) desk(ctx context.Context, practice string, f store.File) (Desk, error) {
-	steps, err := b.store.StepsOf(ctx, practice, f.ID)
+func (w Who) by() store.By { return store.By{Consultant: w.Consultant, Session: w.Session} }
+
+// Load reads a client's file and works nothing out.
+func (b *Bench) Load(ctx context.Context, practice, id string) (store.File, error) {
+	return b.store.Load(ctx, practice, id)
+}
+
+// Open loads a client and works everything out.
+func (b *Bench) Open(ctx context.Context, w Who, id string) (Desk, error) {
+	f, err := b.store.Load(ctx, w.Practice, id)
 	if err != nil {
 		return Desk{}, err
 	}
-	return Desk{File: f, Steps: steps, Results: b.Work(f)}, nil
+	return b.desk(ctx, w, f)
+}
+
+func (b *Bench) desk(ctx context.Context, w Who, f store.File) (Desk, error) {
+	steps, err := b.store.StepsOf(ctx, w.Practice, f.ID, w.Consultant)
+	if err != nil {
+		return Desk{}, err
+	}
+	r, err := b.Work(ctx, w.Practice, f)
+	return Desk{File: f, Steps: steps, Results: r}, err
 }
 
 // Create adds a client with a name.
-func (b *Bench) Create(ctx context.Context, practice, name, currency, units string) (Desk, error) {
+func (b *Bench) Create(ctx context.Context, w Who, name, currency, units string) (Desk, error) {
 	f := store.NewFile(NewID(), strings.TrimSpace(name))
-	if f.Profile.Name == "" {
-		return Desk{}, &FieldError{"name", "a client needs a name to be found again"}
-	}
 	if currency != "" {
 		f.Profile.Currency = currency
 	}
@@ -96,105 +153,151 @@ func (b *Bench) Create(ctx context.Context, practice, name, currency, units stri
 	if err := Check(f); err != nil {
 		return Desk{}, err
 	}
-	f, err := b.store.Create(ctx, practice, f)
+	f, err := b.store.Create(ctx, w.Practice, f)
 	if err != nil {
 		return Desk{}, err
 	}
-	return b.desk(ctx, practice, f)
+	return b.desk(ctx, w, f)
 }
 
-// Change changes a file at an expected revision, after checking what it would
-// become. With store.ErrStale the desk returned is what stands.
-func (b *Bench) Change(ctx context.Context, practice, id string, revision int64, what string, change func(*store.File) error) (Desk, error) {
-	var working chan *Results
-	f, changes, err := b.store.Change(ctx, practice, id, revision, what, func(f *store.File) error {
-		if err := change(f); err != nil {
-			return err
-		}
-		stock, err := check(*f)
-		if err == nil {
-			working = workAside(f.Clone(), stock, b.at)
-		}
-		return err
-	})
-	if err != nil || working == nil {
-		return b.after(ctx, practice, f, err)
-	}
-	steps, err := b.store.StepsOf(ctx, practice, f.ID)
-	if err != nil {
-		return Desk{}, err
-	}
-	r := <-working
-	if r == nil { // it failed aside: let it fail where it is answered for
-		d, err := b.desk(ctx, practice, f)
-		d.Changes = changes
-		return d, err
-	}
-	return Desk{File: f, Changes: changes, Steps: steps, Results: *r}, nil
+// Edit is one change of a client, of a part or of a thing in a list.
+type Edit struct {
+	Client string
+	Base   int64 // the revision that it was thought out on
+	Label  store.Label
+	Scopes []string
+	Do     func(*store.File) error
 }
 
-// workAside works a file out while it is being written to disk. What comes back
-// is nil when that went wrong.
-func workAside(f store.File, s *stock, at around) chan *Results {
-	out := make(chan *Results, 1)
-	go func() {
-		defer func() {
-			if recover() != nil {
-				out <- nil
+// Change makes an edit after checking what the file would become. With
+// store.ErrStale the desk returned is what stands; with any other error nothing was
+// worked out.
+func (b *Bench) Change(ctx context.Context, w Who, e Edit) (Desk, error) {
+	var working chan worked
+	out, err := b.store.Change(ctx, store.Edit{
+		Practice: w.Practice, Client: e.Client, Base: e.Base, By: w.by(), Label: e.Label, Scopes: e.Scopes,
+		Do: func(f *store.File) error {
+			if err := e.Do(f); err != nil {
+				return err
 			}
+			trim(f)
+			stock, err := check(*f)
+			if err == nil {
+				working = workAside(f.Clone(), stock, b.at)
+			}
+			return err
+		},
+	})
+	if errors.Is(err, store.ErrStale) {
+		d, deskErr := b.desk(ctx, w, out.File)
+		return d, errors.Join(err, deskErr)
+	}
+	var taken *store.IDTakenError
+	if errors.As(err, &taken) {
+		return Desk{}, &FieldError{"id", taken.Error()}
+	}
+	if err != nil {
+		return Desk{}, err
+	}
+	r := (<-working).results()
+	return b.changed(ctx, w, out, r)
+}
+
+// changed is the desk after a change, with what was worked out of it kept.
+func (b *Bench) changed(ctx context.Context, w Who, c store.Changed, r Results) (Desk, error) {
+	steps, err := b.store.StepsOf(ctx, w.Practice, c.File.ID, w.Consultant)
+	if err != nil {
+		return Desk{}, err
+	}
+	b.desks.put(b.key(w.Practice, c.File), r)
+	b.noteCard(ctx, w.Practice, c.File, r)
+	return Desk{File: c.File, Changes: c.Changes, Steps: steps, Results: r}, nil
+}
+
+// worked is what came of working something out aside: results, or a panic.
+type worked struct {
+	r     Results
+	panic any
+}
+
+// results are the results; a panic aside goes on here, where it is answered for.
+func (w worked) results() Results {
+	if w.panic != nil {
+		panic(w.panic)
+	}
+	return w.r
+}
+
+// workAside works a file out while it is being written to disk.
+func workAside(f store.File, s *stock, at around) chan worked {
+	out := make(chan worked, 1)
+	go func() {
+		var w worked
+		defer func() {
+			if r := recover(); r != nil {
+				w.panic = fmt.Sprintf("%v\n%s", r, debug.Stack())
+			}
+			out <- w
 		}()
-		r := work(f, s, at)
-		out <- &r
+		w.r = work(f, s, at)
 	}()
 	return out
 }
 
-// Undo takes back the last change, Redo does it again.
-func (b *Bench) Undo(ctx context.Context, practice, id string, revision int64, redo bool) (Desk, error) {
-	step := b.store.Undo
-	if redo {
-		step = b.store.Redo
+// Step is a change taken back or done again. With Anyones it is the newest of all,
+// otherwise the newest of who asks.
+type Step struct {
+	Client  string
+	Base    int64
+	Redo    bool
+	Anyones bool
+}
+
+// Undo takes back a change or does one again, and says which.
+func (b *Bench) Undo(ctx context.Context, w Who, st Step) (Desk, store.Label, error) {
+	out, label, err := b.store.Undo(ctx, store.Step{
+		Practice: w.Practice, Client: st.Client, Base: st.Base, By: w.by(), Redo: st.Redo, Anyones: st.Anyones,
+		Check: func(f store.File) error { return Check(f) },
+	})
+	if errors.Is(err, store.ErrStale) {
+		d, deskErr := b.desk(ctx, w, out.File)
+		return d, label, errors.Join(err, deskErr)
 	}
-	f, _, err := step(ctx, practice, id, revision)
-	return b.after(ctx, practice, f, err)
-}
-
-func (b *Bench) after(ctx context.Context, practice string, f store.File, err error) (Desk, error) {
-	if f.ID == "" {
-		return Desk{}, err
-	}
-	d, deskErr := b.desk(ctx, practice, f)
-	if err == nil {
-		err = deskErr
-	}
-	return d, err
-}
-
-// Delete erases a client.
-func (b *Bench) Delete(ctx context.Context, practice, id string) error {
-	return b.store.Delete(ctx, practice, id)
-}
-
-// CardOf is a client in the list with its board in short.
-type CardOf struct {
-	store.Card
-	Units   string
-	Results Results
-}
-
-// Cards lists a practice's clients, newest change first, each worked out.
-func (b *Bench) Cards(ctx context.Context, practice, contains string, limit int) ([]CardOf, int, error) {
-	cards, total, err := b.store.Cards(ctx, practice, contains, limit)
 	if err != nil {
-		return nil, 0, err
+		return Desk{}, label, err
 	}
-	out := make([]CardOf, 0, len(cards))
-	for _, c := range cards {
-		f, err := b.store.Load(ctx, practice, c.ID)
-		if err != nil {
-			return nil, 0, err
-		}
-		out = append(out, CardOf{c, f.Profile.Units, b.Work(f)})
+	r, err := b.Work(ctx, w.Practice, out.File)
+	if err != nil {
+		return Desk{}, label, err
 	}
-	return out, total, nil
+	d, err := b.changed(ctx, w, out, r)
+	return d, label, err
+}
+
+// History lists what is remembered of a client's changes, newest first.
+func (b *Bench) History(ctx context.Context, practice, id string) ([]store.Entry, error) {
+	return b.store.History(ctx, practice, id)
+}
+
+// Delete erases a client that stands at a revision, with all that is remembered of
+// it here, and names the copies in the data folder that still hold it.
+func (b *Bench) Delete(ctx context.Context, practice, id string, revision int64) (stillIn []string, err error) {
+	if err := b.store.Delete(ctx, practice, id, revision); err != nil {
+		return nil, err
+	}
+	b.desks.forget(func(k atRevision) bool { return k.practice == practice && k.client == id })
+	b.plans.forget(func(k inputs) bool { return k.practice == practice && k.client == id })
+	b.fresh.drop(practice, id)
+	return b.store.StillIn(ctx, practice, id), nil
+}
+
+// TagOf names what something of a client is worked out from: when the parts of its
+// file that it reads last changed, the rules, and the day.
+func (b *Bench) TagOf(ctx context.Context, practice, id, of string, reads []string) (string, error) {
+	changed, err := b.store.ChangedAt(ctx, practice, id, reads)
+	if err != nil {
+		return "", err
+	}
+	sum := sha256.Sum256(fmt.Appendf(nil, "%s %s %d %s %d", id, of, changed, b.rules, b.at.seconds()/day))
+	return hex.EncodeToString(sum[:12]), nil
 }

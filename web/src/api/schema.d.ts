@@ -4,6 +4,40 @@
  */
 
 export interface paths {
+    "/api/v1/account/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change the own password; all other sessions end */
+        put: operations["change-password"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/account/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Sign out everywhere else */
+        delete: operations["end-sessions"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/calc/band": {
         parameters: {
             query?: never;
@@ -209,7 +243,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** A client's file with everything worked out */
+        /** A client's file with what the frame shows, and a station when it is named */
         get: operations["read-client"];
         put?: never;
         post?: never;
@@ -446,6 +480,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/clients/{client}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What was changed of a client, by whom, newest first */
+        get: operations["read-history"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/clients/{client}/ladder": {
         parameters: {
             query?: never;
@@ -458,6 +509,58 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/clients/{client}/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The training log by date, newest first */
+        get: operations["read-log"];
+        put?: never;
+        /** Add sets to the training log; sent twice they are there once */
+        post: operations["append-log"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/clients/{client}/log/sums": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the training log comes to, by movement */
+        get: operations["read-log-sums"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/clients/{client}/log/{set}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take a set out of the training log */
+        delete: operations["remove-log"];
         options?: never;
         head?: never;
         patch?: never;
@@ -576,7 +679,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Do the last undone change again */
+        /** Do your last undone change again */
         post: operations["redo"];
         delete?: never;
         options?: never;
@@ -612,6 +715,23 @@ export interface paths {
         get?: never;
         /** Write the client's space */
         put: operations["write-space"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/clients/{client}/stations/{station}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a station shows of what is worked out from a client's file */
+        get: operations["read-station"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -732,7 +852,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Take back the last change */
+        /** Take back your last change */
         post: operations["undo"];
         delete?: never;
         options?: never;
@@ -792,6 +912,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/join": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make an account with an invitation */
+        post: operations["join"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/library": {
         parameters: {
             query?: never;
@@ -804,6 +941,74 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/practice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The practice's consultants */
+        get: operations["read-practice"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/practice/accounts/{account}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Set a consultant's role, or whether the account is active; the sessions end */
+        put: operations["write-account"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/practice/invitations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Invite somebody; the code holds for 7 days and once */
+        post: operations["invite"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/practice/invitations/{invitation}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take an invitation back */
+        delete: operations["uninvite"];
         options?: never;
         head?: never;
         patch?: never;
@@ -951,6 +1156,21 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        Account: {
+            /** @description May sign in */
+            active: boolean;
+            email: string;
+            id: string;
+            name: string;
+            /** @enum {string} */
+            role: "owner" | "consultant";
+            you: boolean;
+        };
+        AccountInBody: {
+            active: boolean;
+            /** @enum {string} */
+            role: "owner" | "consultant";
+        };
         Agreement: {
             /** @description It is more than 3 standard uncertainties */
             contradicts: boolean;
@@ -966,6 +1186,9 @@ export interface components {
             u95_kg: number;
             /** @description The difference is not larger than that */
             within: boolean;
+        };
+        AppendInBody: {
+            sets: components["schemas"]["LogSet"][];
         };
         AtHand: {
             /** @description Keys of fillings */
@@ -1445,7 +1668,7 @@ export interface components {
             id: string;
             lacks: string;
             name: string;
-            slots: components["schemas"]["Slot"][];
+            slots: components["schemas"]["NeedMark"][];
             units: string;
             /** Format: int64 */
             updated_at: number;
@@ -1717,7 +1940,9 @@ export interface components {
         };
         Desk: {
             file: components["schemas"]["File"];
-            results: components["schemas"]["Results"];
+            frame: components["schemas"]["Frame"];
+            /** @description What the station that was asked for shows */
+            station?: components["schemas"]["Results"];
             steps: components["schemas"]["Steps"];
         };
         Display: {
@@ -1783,6 +2008,10 @@ export interface components {
             reps: number;
             /** Format: double */
             start_kg: number;
+        };
+        ErasedBody: {
+            /** @description Copies in the data folder that still hold the client: remove them by hand. Backups elsewhere hold it too */
+            still_in: string[];
         };
         ErrorDetail: {
             /** @description Where the error occurred, e.g. 'body.items[3].tags' or 'path.thing-id' */
@@ -1950,6 +2179,27 @@ export interface components {
             typical_kg_l: number;
             wet: boolean;
         };
+        Frame: {
+            /** Format: double */
+            body_mass_kg: number;
+            cautions: components["schemas"]["Caution"][];
+            /** Format: int64 */
+            covered: number;
+            /** Format: double */
+            free_m2: number;
+            /** @description What has to be said before needs can be worked out */
+            lacks: string;
+            /** @description The body mass is a guess from the stature */
+            mass_guessed: boolean;
+            needs: components["schemas"]["Need"][];
+            /**
+             * Format: double
+             * @description What the ceiling leaves above a press overhead; without one not measured
+             */
+            overhead_m?: number;
+            /** @description Lightest and heaviest per hold */
+            reach: components["schemas"]["Reach"][];
+        };
         Gap: {
             /** Format: double */
             hi_kg: number;
@@ -2079,6 +2329,43 @@ export interface components {
              */
             value: number;
         };
+        InviteInBody: {
+            /** @description For whom it is */
+            note?: string;
+            /** @enum {string} */
+            role: "owner" | "consultant";
+        };
+        InviteOutBody: {
+            /** @description Said this once */
+            code: string;
+            /** Format: int64 */
+            expires_at: number;
+            id: string;
+            /** @description For whom it is */
+            note: string;
+            /** @enum {string} */
+            role: "owner" | "consultant";
+        };
+        JoinBody: {
+            /** @description Of the invitation */
+            code: string;
+            email: string;
+            name: string;
+            password: string;
+        };
+        Label: {
+            /**
+             * @description What was done
+             * @enum {string}
+             */
+            do: "write" | "remove" | "add";
+            /** @description Of a list: to which of its things */
+            id?: string;
+            /** @description How that is called, or was */
+            name?: string;
+            /** @description To which part: profile, space, at-hand, stock, or a list */
+            part: string;
+        };
         Ladder: {
             hold: string;
             /** @description Of bands: the movement in which they give this; empty otherwise */
@@ -2109,48 +2396,59 @@ export interface components {
             tag_sheets: components["schemas"]["TagSheet"][];
         };
         ListChangeBand: {
+            gone?: string[];
             items: components["schemas"]["Band"][];
-            order?: string[];
+            places?: components["schemas"]["Place"][];
         };
         ListChangeBatch: {
+            gone?: string[];
             items: components["schemas"]["Batch"][];
-            order?: string[];
+            places?: components["schemas"]["Place"][];
         };
         ListChangeContainer: {
+            gone?: string[];
             items: components["schemas"]["Container"][];
-            order?: string[];
+            places?: components["schemas"]["Place"][];
         };
         ListChangeGear: {
+            gone?: string[];
             items: components["schemas"]["Gear"][];
-            order?: string[];
+            places?: components["schemas"]["Place"][];
         };
         ListChangeHandle: {
+            gone?: string[];
             items: components["schemas"]["Handle"][];
-            order?: string[];
+            places?: components["schemas"]["Place"][];
         };
         ListChangePin: {
+            gone?: string[];
             items: components["schemas"]["Pin"][];
-            order?: string[];
+            places?: components["schemas"]["Place"][];
         };
         ListChangePlate: {
+            gone?: string[];
             items: components["schemas"]["Plate"][];
-            order?: string[];
+            places?: components["schemas"]["Place"][];
         };
         ListChangeRig: {
+            gone?: string[];
             items: components["schemas"]["Rig"][];
-            order?: string[];
+            places?: components["schemas"]["Place"][];
         };
         ListChangeTestSet: {
+            gone?: string[];
             items: components["schemas"]["TestSet"][];
-            order?: string[];
+            places?: components["schemas"]["Place"][];
         };
         ListChangeThing: {
+            gone?: string[];
             items: components["schemas"]["Thing"][];
-            order?: string[];
+            places?: components["schemas"]["Place"][];
         };
         ListChangeWeighing: {
+            gone?: string[];
             items: components["schemas"]["Weighing"][];
-            order?: string[];
+            places?: components["schemas"]["Place"][];
         };
         ListOutBody: {
             clients: components["schemas"]["Card"][];
@@ -2245,6 +2543,51 @@ export interface components {
              */
             weighed_at: number;
         };
+        LogPage: {
+            /** @description Where the next page begins; empty at the end */
+            next: string;
+            sets: components["schemas"]["LogSet"][];
+        };
+        LogSet: {
+            /**
+             * Format: int64
+             * @description Unix time in seconds, UTC
+             */
+            done_at: number;
+            id: string;
+            /**
+             * Format: int64
+             * @description Load in whole grams, 0 for nothing added
+             */
+            load_g: number;
+            /** @description Key of the movement */
+            movement: string;
+            /** Format: int64 */
+            reps: number;
+            /**
+             * Format: int64
+             * @description Repetitions left in reserve; -1 when nobody said
+             */
+            reserve: number;
+        };
+        LogSum: {
+            /** Format: int64 */
+            first_at: number;
+            /** Format: int64 */
+            heaviest_g: number;
+            /** Format: int64 */
+            last_at: number;
+            /**
+             * Format: int64
+             * @description Load times repetitions, in grams
+             */
+            moved_g: number;
+            movement: string;
+            /** Format: int64 */
+            reps: number;
+            /** Format: int64 */
+            sets: number;
+        };
         Mark: {
             /** Format: double */
             level_m: number;
@@ -2260,6 +2603,28 @@ export interface components {
         Named: {
             id: string;
             name: string;
+        };
+        Need: {
+            key: string;
+            name: string;
+            /** @enum {string} */
+            state: "covered" | "thin" | "missing";
+        };
+        NeedMark: {
+            /** Format: double */
+            hi_kg: number;
+            key: string;
+            /** Format: double */
+            lo_kg: number;
+            /** @enum {string} */
+            state: "covered" | "thin" | "missing";
+        };
+        Next: {
+            /** Format: int64 */
+            at: number;
+            /** @description Whose it was: the consultant's name */
+            by: string;
+            label: components["schemas"]["Label"];
         };
         OnBench: {
             /**
@@ -2290,6 +2655,15 @@ export interface components {
             /** @description Newest first */
             weighings: components["schemas"]["Weighed"][];
             why: components["schemas"]["Derivation"];
+        };
+        OpenInvitation: {
+            /** Format: int64 */
+            expires_at: number;
+            id: string;
+            /** @description For whom it is */
+            note: string;
+            /** @enum {string} */
+            role: "owner" | "consultant";
         };
         OwnFilling: {
             /** Format: double */
@@ -2426,11 +2800,33 @@ export interface components {
             /** @description What is hard or edged */
             wrap: string[];
         };
+        PasswordInBody: {
+            old: string;
+            password: string;
+        };
+        PastChange: {
+            /** Format: int64 */
+            at: number;
+            /** @description The consultant's name; empty from before that was kept */
+            by: string;
+            /** @description It can be taken back: how is kept since release 5 of the database */
+            kept: boolean;
+            label: components["schemas"]["Label"];
+            /** Format: int64 */
+            seq: number;
+            undone: boolean;
+            yours: boolean;
+        };
         Pin: {
             /** @description Key of the candidate */
             id: string;
             /** @enum {string} */
             pin: "must" | "never";
+        };
+        Place: {
+            /** @description Id of the thing before it; empty when it is the first */
+            after: string;
+            id: string;
         };
         Plan: {
             after: components["schemas"]["Board"];
@@ -2523,6 +2919,12 @@ export interface components {
             plates: components["schemas"]["PlateKind"][];
             /** Format: double */
             target_kg: number;
+        };
+        Practice: {
+            accounts: components["schemas"]["Account"][];
+            /** @description Empty but for owners */
+            invitations: components["schemas"]["OpenInvitation"][];
+            name: string;
         };
         Profile: {
             /**
@@ -2710,33 +3112,17 @@ export interface components {
             target_reps: number;
         };
         Results: {
-            /** @description As in the file */
-            bands: components["schemas"]["BandState"][];
-            batches: components["schemas"]["BatchState"][];
-            board: components["schemas"]["Board"];
-            /** Format: double */
-            body_mass_kg: number;
-            cautions: components["schemas"]["Caution"][];
-            /** Format: double */
-            free_m2: number;
-            free_why: components["schemas"]["Derivation"];
-            heads: components["schemas"]["Headroom"][];
-            heights: components["schemas"]["Height"][];
-            /** @description What has to be said before needs can be worked out */
-            lacks: string;
-            /** Format: double */
-            lane_m: number;
-            lane_why: components["schemas"]["Derivation"];
-            /**
-             * Format: int64
-             * @description How often the lane is walked for 50 ft (15.24 m); 0 when loads are held standing
-             */
-            lengths_50ft: number;
-            loads: components["schemas"]["Load"][];
-            /** @description The body mass is a guess from the stature */
-            mass_guessed: boolean;
-            /** @description Lightest and heaviest per hold */
-            reach: components["schemas"]["Reach"][];
+            /** @description As in the file: bands */
+            bands?: components["schemas"]["BandState"][];
+            /** @description Needs */
+            board?: components["schemas"]["Board"];
+            /** @description Of the body: client, space */
+            heights?: components["schemas"]["Height"][];
+            /** @description Space */
+            room?: components["schemas"]["Room"];
+            station: string;
+            /** @description Stock, loads, hand-over */
+            stock?: components["schemas"]["Stock"];
         };
         Rig: {
             /** @description Ids of the bands that are used together */
@@ -2782,6 +3168,18 @@ export interface components {
              * @description Mass of the furniture it is tied to; 0 for none
              */
             tied_kg: number;
+        };
+        Room: {
+            free_why: components["schemas"]["Derivation"];
+            heads: components["schemas"]["Headroom"][];
+            /** Format: double */
+            lane_m: number;
+            lane_why: components["schemas"]["Derivation"];
+            /**
+             * Format: int64
+             * @description How often the lane is walked for 50 ft (15.24 m); 0 when loads are held standing
+             */
+            lengths_50ft: number;
         };
         RowProblem: {
             column: string;
@@ -2852,6 +3250,10 @@ export interface components {
             consultant: string;
             /** @description One click signs in; everything is made up */
             demo: boolean;
+            /** @description Of the consultant; empty for nobody */
+            id: string;
+            /** @description Looks after the practice's accounts */
+            owner: boolean;
             practice: string;
             /** @description Nobody has an account yet: make the first one */
             setup: boolean;
@@ -3027,10 +3429,17 @@ export interface components {
             to_kg: number;
         };
         Steps: {
-            /** @description What the next redo does again; empty when there is nothing */
-            redo: string;
-            /** @description What the next undo takes back; empty when there is nothing */
-            undo: string;
+            /** @description Your own change that was taken back first */
+            redo?: components["schemas"]["Next"];
+            /** @description Your own last change */
+            undo?: components["schemas"]["Next"];
+            /** @description The last change of somebody else, when none of your own is left */
+            undo_other?: components["schemas"]["Next"];
+        };
+        Stock: {
+            batches: components["schemas"]["BatchState"][];
+            /** @description As in the file */
+            loads: components["schemas"]["Load"][];
         };
         StockMore: {
             batches: components["schemas"]["Batch"][];
@@ -3353,8 +3762,15 @@ export interface components {
             scale: "kitchen" | "bathroom" | "hanging" | "other";
         };
         Written: {
+            /**
+             * Format: int64
+             * @description The revision that the changes were made to: when it is another than the change was based on, others have changed the client too
+             */
+            base: number;
             changes: components["schemas"]["Changes"];
-            results: components["schemas"]["Results"];
+            frame: components["schemas"]["Frame"];
+            /** @description What the station that was asked for shows */
+            station?: components["schemas"]["Results"];
             steps: components["schemas"]["Steps"];
         };
     };
@@ -3366,6 +3782,64 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    "change-password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordInBody"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "end-sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "calc-band": {
         parameters: {
             query?: never;
@@ -3697,7 +4171,10 @@ export interface operations {
     };
     "create-client": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -3731,7 +4208,10 @@ export interface operations {
     };
     "read-client": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+            };
             header?: never;
             path: {
                 client: string;
@@ -3764,7 +4244,10 @@ export interface operations {
     "erase-client": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description The revision the change is based on, as in the ETag of the last answer */
+                "If-Match"?: string;
+            };
             path: {
                 client: string;
             };
@@ -3772,12 +4255,14 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description No Content */
-            204: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["ErasedBody"];
+                };
             };
             /** @description Error */
             default: {
@@ -3792,7 +4277,10 @@ export interface operations {
     };
     "write-at-hand": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+            };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
                 "If-Match"?: string;
@@ -3831,7 +4319,10 @@ export interface operations {
     };
     "write-bands": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+            };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
                 "If-Match"?: string;
@@ -3871,7 +4362,10 @@ export interface operations {
     };
     "remove-bands": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+            };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
                 "If-Match"?: string;
@@ -3907,7 +4401,10 @@ export interface operations {
     };
     "write-batches": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+            };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
                 "If-Match"?: string;
@@ -3947,7 +4444,10 @@ export interface operations {
     };
     "remove-batches": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+            };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
                 "If-Match"?: string;
@@ -4192,7 +4692,10 @@ export interface operations {
     };
     "write-containers": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+            };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
                 "If-Match"?: string;
@@ -4232,7 +4735,10 @@ export interface operations {
     };
     "remove-containers": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+            };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
                 "If-Match"?: string;
@@ -4268,7 +4774,10 @@ export interface operations {
     };
     "write-gear": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+            };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
                 "If-Match"?: string;
@@ -4308,7 +4817,10 @@ export interface operations {
     };
     "remove-gear": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+            };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
                 "If-Match"?: string;
@@ -4378,7 +4890,10 @@ export interface operations {
     };
     "write-handles": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+            };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
                 "If-Match"?: string;
@@ -4418,7 +4933,10 @@ export interface operations {
     };
     "remove-handles": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+            };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
                 "If-Match"?: string;
@@ -4439,6 +4957,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Written"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "read-history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PastChange"][];
                 };
             };
             /** @description Error */
@@ -4486,9 +5035,145 @@ export interface operations {
             };
         };
     };
-    "write-pins": {
+    "read-log": {
+        parameters: {
+            query?: {
+                /** @description Unix time, inclusive */
+                from?: number;
+                /** @description Unix time, exclusive; 0 for no end */
+                until?: number;
+                /** @description The next of the page before */
+                after?: string;
+                limit?: number;
+            };
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogPage"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "append-log": {
         parameters: {
             query?: never;
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AppendInBody"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "read-log-sums": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogSum"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "remove-log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+                set: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "write-pins": {
+        parameters: {
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+            };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
                 "If-Match"?: string;
@@ -4528,7 +5213,10 @@ export interface operations {
     };
     "remove-pins": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+            };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
                 "If-Match"?: string;
@@ -4627,7 +5315,10 @@ export interface operations {
     };
     "write-plates": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+            };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
                 "If-Match"?: string;
@@ -4667,7 +5358,10 @@ export interface operations {
     };
     "remove-plates": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+            };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
                 "If-Match"?: string;
@@ -4703,7 +5397,10 @@ export interface operations {
     };
     "write-profile": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+            };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
                 "If-Match"?: string;
@@ -4777,7 +5474,12 @@ export interface operations {
     };
     redo: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+                /** @description The newest change whoever made it, also where somebody has changed the same since */
+                anyones?: boolean;
+            };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
                 "If-Match"?: string;
@@ -4812,7 +5514,10 @@ export interface operations {
     };
     "write-rigs": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+            };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
                 "If-Match"?: string;
@@ -4852,7 +5557,10 @@ export interface operations {
     };
     "remove-rigs": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+            };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
                 "If-Match"?: string;
@@ -4888,7 +5596,10 @@ export interface operations {
     };
     "write-space": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+            };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
                 "If-Match"?: string;
@@ -4925,9 +5636,47 @@ export interface operations {
             };
         };
     };
-    "add-stock": {
+    "read-station": {
         parameters: {
             query?: never;
+            header?: {
+                /** @description ETags of answers that are kept */
+                "If-None-Match"?: string;
+            };
+            path: {
+                client: string;
+                station: "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Results"];
+                };
+            };
+            /** @description What is kept under one of the ETags still holds */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    "add-stock": {
+        parameters: {
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+            };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
                 "If-Match"?: string;
@@ -5075,7 +5824,10 @@ export interface operations {
     };
     "write-tests": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+            };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
                 "If-Match"?: string;
@@ -5115,7 +5867,10 @@ export interface operations {
     };
     "remove-tests": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+            };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
                 "If-Match"?: string;
@@ -5151,7 +5906,10 @@ export interface operations {
     };
     "write-things": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+            };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
                 "If-Match"?: string;
@@ -5191,7 +5949,10 @@ export interface operations {
     };
     "remove-things": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+            };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
                 "If-Match"?: string;
@@ -5227,7 +5988,12 @@ export interface operations {
     };
     undo: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+                /** @description The newest change whoever made it, also where somebody has changed the same since */
+                anyones?: boolean;
+            };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
                 "If-Match"?: string;
@@ -5297,7 +6063,10 @@ export interface operations {
     };
     "write-weighings": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+            };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
                 "If-Match"?: string;
@@ -5337,7 +6106,10 @@ export interface operations {
     };
     "remove-weighings": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+            };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
                 "If-Match"?: string;
@@ -5400,6 +6172,39 @@ export interface operations {
             };
         };
     };
+    join: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JoinBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "read-library": {
         parameters: {
             query?: never;
@@ -5418,6 +6223,130 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Library"];
                 };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "read-practice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Practice"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "write-account": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                account: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AccountInBody"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    invite: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InviteInBody"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InviteOutBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    uninvite: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                invitation: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Error */
             default: {
@@ -5672,6 +6601,7 @@ export interface operations {
             /** @description No Content */
             204: {
                 headers: {
+                    "Clear-Site-Data"?: string;
                     [name: string]: unknown;
                 };
                 content?: never;

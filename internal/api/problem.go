@@ -1,0 +1,114 @@
+package api
+
+import (
+	"context"
+	"errors"
+	"net/http"
+
+	"github.com/danielgtaylor/huma/v2"
+	"github.com/go-chi/chi/v5/middleware"
+
+	"scrappyrack/core/optimise"
+	"scrappyrack/core/quantity"
+	"scrappyrack/internal/store"
+	"scrappyrack/internal/workbench"
+)
+
+// Stale is the answer to a change of something that has changed since it was
+// read: both versions, so that the user can choose.
+type Stale struct {
+	huma.ErrorModel
+	Yours  any  `json:"yours" doc:"What was sent"`
+	Theirs Desk `json:"theirs" doc:"What stands"`
+}
+
+func isNotFound(err error) bool { return errors.Is(err, store.ErrNotFound) }
+
+// statusLeft is answered to a caller who has left: nobody reads it.
+const statusLeft = 499
+
+// problem turns an error of the use cases into an answer. What is not known is logged
+// whole and answered without detail.
+func (a *API) problem(ctx context.Context, err error) error {
+	var field *workbench.FieldError
+	var many *store.TooManyError
+	var overlaps *store.OverlapError
+	var ready huma.StatusError
+	switch {
+	case err == nil:
+		return nil
+	case errors.As(err, &ready):
+		return err
+	case errors.Is(err, store.ErrNotFound):
+		return huma.Error404NotFound("there is no such client in this practice")
+	case errors.Is(err, workbench.ErrNoThing):
+		return huma.Error404NotFound(err.Error())
+	case errors.Is(err, store.ErrNothing):
+		return huma.Error409Conflict("there is nothing to undo or do again")
+	case errors.As(err, &overlaps):
+		return huma.Error409Conflict("somebody else has changed the same since: take it back with the changes of all")
+	case errors.Is(err, store.ErrStale):
+		return huma.Error412PreconditionFailed("this was changed since you read it: read it again")
+	case errors.As(err, &many):
+		return huma.Error422UnprocessableEntity(many.Error())
+	case errors.As(err, &field) && field.Path == "":
+		return huma.Error422UnprocessableEntity(field.Detail)
+	case errors.As(err, &field):
+		return refuse(field.Path, field.Detail, nil)
+	case errors.Is(err, optimise.ErrImpossible):
+		return huma.Error409Conflict("what is pinned does not fit the money, the floor or its prerequisites: unpin something or raise the budget")
+	case errors.Is(err, workbench.ErrWrongPassword), errors.Is(err, workbench.ErrHasAccount):
+		return huma.Error403Forbidden(err.Error())
+	case errors.Is(err, workbench.ErrTooManyTries):
+		return retry(huma.Error429TooManyRequests(err.Error()), "60")
+	case errors.Is(err, context.Canceled):
+		return huma.NewError(statusLeft, "the caller has left")
+	}
+	return a.failed(ctx, err)
+}
+
+// failed answers what is the machine's fault.
+func (a *API) failed(ctx context.Context, err error) error {
+	status, detail := http.StatusInternalServerError, "something went wrong here: it is in the log under this answer's X-Request-Id"
+	switch {
+	case errors.Is(err, store.ErrBusy):
+		status, detail = http.StatusServiceUnavailable, "too much is asked at once: nothing was changed, try again"
+	case errors.Is(err, context.DeadlineExceeded):
+		status, detail = http.StatusServiceUnavailable, "this took too long and was stopped: nothing was changed"
+	case errors.Is(err, store.ErrFull):
+		status, detail = http.StatusInsufficientStorage, "the disk of the server is full: nothing was changed; make room, then try again"
+	case errors.Is(err, store.ErrDamaged):
+		status, detail = http.StatusServiceUnavailable, "the database file is damaged: nothing was changed; stop the server and restore a backup"
+	case errors.Is(err, store.ErrUnwritable):
+		status, detail = http.StatusServiceUnavailable, "the database cannot be written or read as it lies: nothing was changed; look at its folder and rights"
+	}
+	a.Log.ErrorContext(ctx, "failed", "id", middleware.GetReqID(ctx), "status", status, "error", err)
+	out := huma.NewError(status, detail)
+	if status == http.StatusServiceUnavailable {
+		return retry(out, "1")
+	}
+	return out
+}
+
+func retry(err error, seconds string) error {
+	return huma.ErrorWithHeaders(err, http.Header{"Retry-After": {seconds}})
+}
+
+// refuse is a 422 that names one field of the body.
+func refuse(path, detail string, value any) error {
+	return huma.Error422UnprocessableEntity(detail, &huma.ErrorDetail{Location: "body." + path, Message: detail, Value: value})
+}
+
+// atField is the refusal of a field that the core names, by the name that the body has
+// for it (nil: the same); any other error is itself.
+func atField(err error, named func(field string) string) error {
+	var bad *quantity.FieldError
+	if !errors.As(err, &bad) {
+		return err
+	}
+	field := bad.Field
+	if named != nil {
+		field = named(field)
+	}
+	return refuse(field, bad.Error(), nil)
+}

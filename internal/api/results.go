@@ -1,0 +1,209 @@
+package api
+
+import (
+	"context"
+	"fmt"
+	"net/http"
+	"strings"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"scrappyrack/core/quantity"
+	"scrappyrack/core/space"
+	"scrappyrack/internal/store"
+	"scrappyrack/internal/workbench"
+)
+
+// Need is a slot in short.
+type Need struct {
+	Key   string `json:"key"`
+	Name  string `json:"name"`
+	State string `json:"state" enum:"covered,thin,missing"`
+}
+
+// Frame is what is shown of a client whatever station is looked at.
+type Frame struct {
+	Lacks      string    `json:"lacks" doc:"What has to be said before needs can be worked out"`
+	BodyMassKg float64   `json:"body_mass_kg"`
+	MassGuess  bool      `json:"mass_guessed" doc:"The body mass is a guess from the stature"`
+	FreeM2     float64   `json:"free_m2"`
+	OverheadM  *float64  `json:"overhead_m,omitempty" doc:"What the ceiling leaves above a press overhead; without one not measured"`
+	Reach      []Reach   `json:"reach" doc:"Lightest and heaviest per hold"`
+	Covered    int       `json:"covered"`
+	Needs      []Need    `json:"needs"`
+	Cautions   []Caution `json:"cautions"`
+}
+
+func frameOf(f store.File, r workbench.Results) Frame {
+	units := quantity.System(f.Profile.Units)
+	out := Frame{
+		Lacks: r.Lacks, BodyMassKg: float64(r.Client.Person.BodyMass), MassGuess: r.MassGuessed, FreeM2: r.Client.Room.FreeFloor().Value,
+		Reach: reachOf(r.Ladder), Covered: r.Board.Covered, Needs: []Need{}, Cautions: []Caution{},
+	}
+	for _, h := range r.Heads {
+		if h.Known && h.Use == space.OverheadUse {
+			margin := float64(h.Margin)
+			out.OverheadM = &margin
+		}
+	}
+	for _, c := range r.Board.Slots {
+		out.Needs = append(out.Needs, Need{c.Slot.Key, c.Slot.Name, string(c.State)})
+	}
+	for _, c := range r.Cautions {
+		out.Cautions = append(out.Cautions, Caution{c.Station, c.Hold, c.Text.In(units)})
+	}
+	return out
+}
+
+// Room is what the room comes to.
+type Room struct {
+	FreeWhy Derivation `json:"free_why"`
+	LaneM   float64    `json:"lane_m"`
+	LaneWhy Derivation `json:"lane_why"`
+	Lengths int        `json:"lengths_50ft" doc:"How often the lane is walked for 50 ft (15.24 m); 0 when loads are held standing"`
+	Heads   []Headroom `json:"heads"`
+}
+
+// Stock is what the things of the household come to.
+type Stock struct {
+	Loads   []Load       `json:"loads" doc:"As in the file"`
+	Batches []BatchState `json:"batches"`
+}
+
+// Results is what a station shows of what is worked out from a file; each station has
+// the parts that it shows.
+type Results struct {
+	Station string      `json:"station"`
+	Heights []Height    `json:"heights,omitempty" doc:"Of the body: client, space"`
+	Room    *Room       `json:"room,omitempty" doc:"Space"`
+	Stock   *Stock      `json:"stock,omitempty" doc:"Stock, loads, hand-over"`
+	Bands   []BandState `json:"bands,omitempty" doc:"As in the file: bands"`
+	Board   *Board      `json:"board,omitempty" doc:"Needs"`
+}
+
+// view is what a station shows, and the parts of a file that it is worked out from.
+type view struct {
+	of    func(*Results, store.File, workbench.Results)
+	reads []string
+}
+
+func heightsIn(out *Results, _ store.File, r workbench.Results) {
+	out.Heights = heightsOf(r.Client.Person.Stature)
+}
+
+func roomIn(out *Results, f store.File, r workbench.Results) {
+	heightsIn(out, f, r)
+	units, room := quantity.System(f.Profile.Units), r.Client.Room
+	out.Room = &Room{
+		FreeWhy: derivationOf(room.FreeFloor()), LaneM: float64(room.Lane()), LaneWhy: derivationOf(room.ExplainLane()),
+		Lengths: space.Lengths(room.Lane(), carryDistance), Heads: []Headroom{},
+	}
+	for _, h := range r.Heads {
+		out.Room.Heads = append(out.Room.Heads, Headroom{Use: string(h.Use), Name: h.Name, NeedsM: h.Needed.Value, MarginM: float64(h.Margin), Fits: h.Fits, Known: h.Known, Instead: h.Instead.In(units), Why: derivationOf(h.Needed)})
+	}
+}
+
+func stockIn(out *Results, f store.File, r workbench.Results) {
+	units := quantity.System(f.Profile.Units)
+	out.Stock = &Stock{Loads: []Load{}, Batches: batchesOf(r.Batches)}
+	for i, l := range r.Loads {
+		out.Stock.Loads = append(out.Stock.Loads, loadOf(f.Containers[i], l, units))
+	}
+}
+
+func bandsIn(out *Results, f store.File, r workbench.Results) {
+	out.Bands = bandStates(r.Bands, quantity.System(f.Profile.Units))
+}
+
+func boardIn(out *Results, f store.File, r workbench.Results) {
+	board := boardOf(r.Board, quantity.System(f.Profile.Units))
+	out.Board = &board
+}
+
+// carryDistance is the 50 ft that are often asked for (common practice).
+const carryDistance = quantity.Length(50 * quantity.FootM)
+
+var (
+	readsStock = []string{"profile", "containers", "batches", "weighings", "things"}
+	// everything that loads, bands and needs are worked out from: all but the pins.
+	readsBoard = append([]string{"space", "at-hand", "handles", "plates", "bands", "rigs", "gear", "tests"}, readsStock...)
+)
+
+// views are the stations that show what is worked out. A station without one (plan)
+// asks for its own.
+var views = map[string]view{
+	"client":   {heightsIn, []string{"profile"}},
+	"space":    {roomIn, []string{"profile", "space"}},
+	"stock":    {stockIn, readsStock},
+	"loads":    {stockIn, readsStock},
+	"bands":    {bandsIn, []string{"profile", "bands"}},
+	"needs":    {boardIn, readsBoard},
+	"plan":     {func(*Results, store.File, workbench.Results) {}, nil},
+	"handover": {stockIn, readsStock},
+}
+
+// Looking says which station is looked at: its results are answered too.
+type Looking struct {
+	Station string `query:"station" enum:",client,space,stock,loads,bands,needs,plan,handover" doc:"The station that is looked at: what it shows is answered too"`
+}
+
+func (l Looking) results(f store.File, r workbench.Results) *Results {
+	v, ok := views[l.Station]
+	if !ok || f.ID == "" {
+		return nil
+	}
+	out := &Results{Station: l.Station}
+	v.of(out, f, r)
+	return out
+}
+
+// results registers what stations show, by station. The ETag names what it was worked
+// out from: the last change of what the station reads, the rules and the day.
+func (a *API) results(r huma.API) {
+	type in struct {
+		Client
+		Station string `path:"station" enum:"client,space,stock,loads,bands,needs,plan,handover"`
+		IfNone  string `header:"If-None-Match" doc:"ETags of answers that are kept"`
+	}
+	type out struct {
+		Status int
+		ETag   string `header:"ETag"`
+		Cache  string `header:"Cache-Control"`
+		Body   *Results
+	}
+	op := operation(Signed, http.MethodGet, "/clients/{client}/stations/{station}", "read-station", "What a station shows of what is worked out from a client's file", "client")
+	op.Responses = map[string]*huma.Response{"304": {Description: "What is kept under one of the ETags still holds"}}
+	handle(a, r, op, func(ctx context.Context, in *in) (*out, error) {
+		practice := who(ctx).Practice
+		tag, err := a.Bench.TagOf(ctx, practice, in.ID, in.Station, views[in.Station].reads)
+		if err != nil {
+			return nil, err
+		}
+		answer := &out{Status: http.StatusOK, ETag: fmt.Sprintf("%q", tag), Cache: "private, no-cache"}
+		if matches(in.IfNone, answer.ETag) {
+			answer.Status = http.StatusNotModified
+			return answer, nil
+		}
+		f, err := a.Bench.Load(ctx, practice, in.ID)
+		if err != nil {
+			return nil, err
+		}
+		worked, err := a.Bench.Work(ctx, practice, f)
+		if err != nil {
+			return nil, err
+		}
+		answer.Body = Looking{in.Station}.results(f, worked)
+		return answer, nil
+	})
+}
+
+// matches is the weak comparison of If-None-Match (RFC 9110, 13.1.2 and 8.8.3.2).
+func matches(header, etag string) bool {
+	for _, one := range strings.Split(header, ",") {
+		one = strings.TrimSpace(one)
+		if one == "*" || strings.TrimPrefix(one, "W/") == etag {
+			return true
+		}
+	}
+	return false
+}

@@ -1,0 +1,132 @@
+package workbench
+
+import (
+	"errors"
+	"slices"
+	"strings"
+
+	"scrappyrack/internal/store"
+)
+
+// ErrNoThing says that a client has no such thing.
+var ErrNoThing = errors.New("there is no such thing in this client's file")
+
+// trim takes the blanks around names away, before they are checked.
+func trim(f *store.File) {
+	f.EachName(func(name *string) { *name = strings.TrimSpace(*name) })
+}
+
+// named refuses names that are empty.
+func named(f store.File) error {
+	var bad error
+	f.EachName(func(name *string) {
+		if bad == nil && strings.TrimSpace(*name) == "" {
+			bad = &FieldError{"name", "this needs a name to be found again"}
+		}
+	})
+	return bad
+}
+
+// Write is the edit that replaces a part of a client that is no list.
+func Write(client string, base int64, part string, set func(*store.File)) Edit {
+	return Edit{
+		Client: client, Base: base, Label: store.Label{Do: "write", Part: part}, Scopes: []string{part},
+		Do: func(f *store.File) error { set(f); return nil },
+	}
+}
+
+// Put is the edit that adds a thing to a list, or replaces the one with its id.
+func Put[T any](l store.Things[T], client string, base int64, thing T) Edit {
+	id := *l.ID(&thing)
+	return Edit{
+		Client: client, Base: base, Label: store.Label{Do: "write", Part: l.Name, ID: id}, Scopes: []string{l.Name + "/" + id},
+		Do: func(f *store.File) error {
+			all := l.All(f)
+			if at := l.Find(f, id); at >= 0 {
+				(*all)[at] = thing
+			} else {
+				*all = append(*all, thing)
+			}
+			return nil
+		},
+	}
+}
+
+// Remove is the edit that removes a thing from a list, with what refers to it.
+func Remove[T any](l store.Things[T], client string, base int64, id string) Edit {
+	return Edit{
+		Client: client, Base: base, Label: store.Label{Do: "remove", Part: l.Name, ID: id}, Scopes: []string{l.Name + "/" + id},
+		Do: func(f *store.File) error {
+			at := l.Find(f, id)
+			if at < 0 {
+				return ErrNoThing
+			}
+			if l.Name == "batches" && !f.Refill(id) {
+				return &FieldError{"", "something is filled with it, and the table has nothing to put in its place: fill that with something else first"}
+			}
+			all := l.All(f)
+			*all = slices.Delete(*all, at, at+1)
+			switch l.Name {
+			case "containers", "things":
+				f.ForgetPacked(id)
+			case "bands":
+				f.Unrig(id)
+			}
+			return nil
+		},
+	}
+}
+
+// More is what is added to a client's stock at once.
+type More struct {
+	Containers []store.Container
+	Things     []store.Thing
+	Batches    []store.Batch
+}
+
+// Add is the edit that adds things to a client's stock. An id that is there already
+// refuses all of them.
+func Add(client string, base int64, m More) Edit {
+	e := Edit{Client: client, Base: base, Label: store.Label{Do: "add", Part: "stock"}}
+	seen := map[string]bool{}
+	twice := ""
+	for _, id := range m.ids(&e.Scopes) {
+		if seen[id] {
+			twice = id
+		}
+		seen[id] = true
+	}
+	e.Do = func(f *store.File) error {
+		here := twice
+		var have []string
+		More{f.Containers, f.Things, f.Batches}.ids(&have)
+		for _, s := range have {
+			if _, id, _ := strings.Cut(s, "/"); seen[id] {
+				here = id
+			}
+		}
+		if here != "" {
+			return &FieldError{"", "there is something with the id " + here + " already"}
+		}
+		f.Containers, f.Things, f.Batches = append(f.Containers, m.Containers...), append(f.Things, m.Things...), append(f.Batches, m.Batches...)
+		return nil
+	}
+	return e
+}
+
+// ids are the ids of all that is there; scopes gets them with their lists.
+func (m More) ids(scopes *[]string) (out []string) {
+	add := func(list, id string) {
+		out, *scopes = append(out, id), append(*scopes, list+"/"+id)
+	}
+	for _, c := range m.Containers {
+		add("containers", c.ID)
+	}
+	for _, t := range m.Things {
+		add("things", t.ID)
+	}
+	for _, b := range m.Batches {
+		add("batches", b.ID)
+	}
+	return out
+}
