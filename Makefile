@@ -7,7 +7,7 @@ SHELL := /bin/bash
 STAMPS := .stamps
 SUDO := $(shell [ "$$(id -u)" = 0 ] || echo sudo)
 ADDR ?= 127.0.0.1:8080
-DATA ?= data
+DATA ?= data-demo
 GO_SOURCES := $(shell find cmd core internal -name '*.go' -o -name '*.sql' -o -name '*.ttf') web/web.go go.mod go.sum
 WEB_SOURCES := $(shell find web/src web/public web/scripts -type f) web/index.html web/vite.config.ts web/package.json
 BINARY := bin/scrappyrack

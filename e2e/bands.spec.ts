@@ -41,7 +41,7 @@ test('what a scale said of the band before is not taken for the next, however sl
   await takeByKey(page, 2)
   const scale = page.getByRole('region', { name: 'What the scale says' })
   await expect(scale.getByText('steady', { exact: true })).toBeVisible() // at the third length: the heaviest
-  await page.route('**/stand-in', async (route) => {
+  await page.route('**/stand-in*', async (route) => {
     await new Promise((go) => setTimeout(go, 1500))
     await route.continue()
   })

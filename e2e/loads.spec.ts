@@ -144,7 +144,7 @@ test('twelve jugs come in at once and go again as one change', async ({ page, de
   await page.getByRole('button', { name: '+ jug' }).click()
   await saved(page)
   await expect(page.getByRole('button', { name: /^jug [A-L]/ })).toHaveCount(12)
-  await page.getByRole('button', { name: 'Undo: stock' }).click()
+  await page.getByRole('button', { name: 'Undo: many things at once added' }).click()
   await expect(page.getByRole('button', { name: /^jug [A-L]/ })).toHaveCount(0)
 })
 

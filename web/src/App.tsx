@@ -1,6 +1,7 @@
 import { Navigate, Route, Routes } from 'react-router'
 import { useSession } from './lib/desk'
 import { ClientFrame } from './stations/frame/ClientFrame'
+import { Practice } from './stations/practice/Practice'
 import { Quick } from './stations/quick/Quick'
 import { SignIn } from './stations/start/SignIn'
 import { Start } from './stations/start/Start'
@@ -15,6 +16,7 @@ export function App() {
     <Routes>
       <Route path="/" element={<Start session={session.data} />} />
       <Route path="/quick" element={<Quick />} />
+      <Route path="/practice" element={<Practice session={session.data} />} />
       <Route path="/c/:client" element={<Navigate to="needs" replace />} />
       <Route path="/c/:client/:station" element={<ClientFrame />} />
       <Route path="*" element={<Navigate to="/" replace />} />

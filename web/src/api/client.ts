@@ -2,7 +2,9 @@ import createClient from 'openapi-fetch'
 import type { components, paths } from './schema'
 
 export type Shapes = components['schemas']
-export type Desk = Shapes['Desk']
+/** A client as it is answered: its file, the frame, and the station that was asked for. */
+export type Answered = Shapes['Desk']
+export type StationName = NonNullable<paths['/api/v1/clients/{client}']['get']['parameters']['query']>['station']
 export type ClientFile = Shapes['File']
 export type Library = Shapes['Library']
 export type Plan = Shapes['Plan']
@@ -21,7 +23,7 @@ export type Problem = {
   status?: number
   detail?: string
   errors?: { message?: string; location?: string }[]
-  theirs?: Desk
+  theirs?: Answered
   yours?: unknown
 }
 

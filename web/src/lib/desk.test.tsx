@@ -2,7 +2,7 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { act, renderHook, waitFor } from '@testing-library/react'
 import type { ReactNode } from 'react'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import type { ClientFile, Desk } from '../api/client'
+import type { Answered, ClientFile } from '../api/client'
 import { changed, keys, partOf, scopeOf, useWriter } from './desk'
 
 const file = {
@@ -18,31 +18,40 @@ const file = {
   pins: [],
 } as unknown as ClientFile
 
-const desk = (change: Partial<ClientFile> = {}): Desk =>
-  ({ file: { ...file, ...change }, steps: { undo: '', redo: '' }, results: {} }) as unknown as Desk
+const desk = (change: Partial<ClientFile> = {}): Answered => ({ file: { ...file, ...change }, steps: {}, frame: {} }) as unknown as Answered
 
 type Call = { method: string; url: string; match: string | null; body: unknown }
 
 /** A server that keeps one file, answers as the real one does, and writes down what it was asked. */
 function server(start = desk()) {
   const calls: Call[] = []
-  const state = { desk: start, refuse: null as null | { status: number; body: unknown }, down: false }
+  const state = {
+    desk: start,
+    refuse: null as null | { status: number; body: unknown },
+    down: false,
+    elsewhere: null as null | ClientFile['space'],
+  }
   const answer = (status: number, body: unknown) => new Response(JSON.stringify(body), { status })
   vi.stubGlobal(
     'fetch',
-    vi.fn(async (url: string, init: RequestInit) => {
+    vi.fn(async (asked: string | Request, init: RequestInit = {}) => {
+      if (asked instanceof Request) return answer(200, state.desk) // the client is read
+      const url = asked
       const match = new Headers(init.headers).get('If-Match')
       const body = init.body ? JSON.parse(String(init.body)) : undefined
       calls.push({ method: init.method ?? '', url, match, body })
       if (state.down) throw new TypeError('failed to fetch')
       if (state.refuse) return answer(state.refuse.status, state.refuse.body)
       if (match !== `"${state.desk.file.revision}"`) return answer(412, { status: 412, yours: body, theirs: state.desk })
-      const part = url.split('/').slice(5).join('/')
+      const part = url.split('?')[0]?.split('/').slice(5).join('/') ?? ''
+      // Somebody else changes the room between reading and writing.
+      if (state.elsewhere) state.desk = desk({ ...state.desk.file, space: state.elsewhere, revision: state.desk.file.revision + 1 })
+      state.elsewhere = null
       const next = { ...state.desk.file, revision: state.desk.file.revision + 1 } as Record<string, unknown>
       if (part === 'profile' || part === 'space') next[part] = body
       state.desk = { ...state.desk, file: next as unknown as ClientFile }
       const changes = { revision: next.revision, updated_at: 0, ...(part === 'profile' || part === 'space' ? { [part]: body } : {}) }
-      return answer(200, { changes, steps: state.desk.steps, results: state.desk.results })
+      return answer(200, { changes, base: Number(next.revision) - 1, steps: state.desk.steps, frame: state.desk.frame })
     }),
   )
   return { calls, state }
@@ -53,7 +62,7 @@ const wrapper = ({ children }: { children: ReactNode }) => <QueryClientProvider 
 
 function writer() {
   cache.setQueryData(keys.desk('c1'), desk())
-  return renderHook(() => useWriter('c1'), { wrapper }).result
+  return renderHook(() => useWriter('c1', 'client'), { wrapper }).result
 }
 
 const minutes = (v: number) => ({ part: 'profile' as const, body: (f: ClientFile) => ({ ...f.profile, minutes: v }) })
@@ -75,20 +84,35 @@ describe('useWriter', () => {
     expect(calls.map((c) => c.match)).toEqual(['"1"', '"2"'])
     expect(calls[1]?.body).toMatchObject({ minutes: 40, days: 5 })
     expect(w.current.state).toBe('saved')
-    expect(cache.getQueryData<Desk>(keys.desk('c1'))?.file.revision).toBe(3)
+    expect(cache.getQueryData<Answered>(keys.desk('c1'))?.file.revision).toBe(3)
   })
 
-  it('makes a change again on what stands when another part was changed elsewhere', async () => {
+  it('reads what others have changed too when its own change went through beside theirs', async () => {
     const { calls, state } = server()
-    state.desk = desk({ revision: 7, space: { ...file.space, length_m: 6 } })
+    state.elsewhere = { ...file.space, length_m: 6 }
     const w = writer()
     await act(async () => {
       await w.current.write(minutes(50))
     })
-    expect(calls.map((c) => c.match)).toEqual(['"1"', '"7"'])
+    expect(calls.map((c) => `${c.method} ${c.match}`)).toEqual(['PUT "1"'])
     expect(w.current.conflict).toBeNull()
-    expect(state.desk.file.space.length_m).toBe(6)
-    expect(state.desk.file.profile.minutes).toBe(50)
+    const now = cache.getQueryData<Answered>(keys.desk('c1'))?.file
+    expect(now?.space.length_m).toBe(6)
+    expect(now?.profile.minutes).toBe(50)
+    expect(now?.revision).toBe(3)
+  })
+
+  it('asks before it takes back what somebody else has changed since', async () => {
+    const { state } = server()
+    state.refuse = { status: 409, body: { status: 409, detail: 'somebody else' } }
+    const w = writer()
+    await act(async () => {
+      await w.current.write({ step: 'undo' })
+    })
+    expect(w.current.blocked).toBe('undo')
+    expect(w.current.state).toBe('saved')
+    act(() => w.current.unblock())
+    expect(w.current.blocked).toBeNull()
   })
 
   it('asks when the same part was changed elsewhere, and keeps yours or what stands', async () => {
@@ -111,7 +135,7 @@ describe('useWriter', () => {
       await w.current.write(ceiling(2.6))
     })
     await act(async () => w.current.settle('theirs'))
-    expect(cache.getQueryData<Desk>(keys.desk('c1'))?.file.space.ceiling_m).toBe(3)
+    expect(cache.getQueryData<Answered>(keys.desk('c1'))?.file.space.ceiling_m).toBe(3)
     expect(state.desk.file.space.ceiling_m).toBe(3)
   })
 
@@ -153,7 +177,10 @@ describe('useWriter', () => {
       await w.current.write({ list: 'containers', item: 'jug', body: null })
       await w.current.write({ step: 'undo' })
     })
-    expect(calls.map((c) => `${c.method} ${c.url}`)).toEqual(['DELETE /api/v1/clients/c1/containers/jug', 'POST /api/v1/clients/c1/undo'])
+    expect(calls.map((c) => `${c.method} ${c.url}`)).toEqual([
+      'DELETE /api/v1/clients/c1/containers/jug?station=client',
+      'POST /api/v1/clients/c1/undo?station=client',
+    ])
     expect(calls.every((c) => c.body === undefined)).toBe(true)
   })
 })
@@ -180,8 +207,17 @@ describe('a file after a change', () => {
     expect(after.profile).toBe(before.profile)
     expect(names(before)).toEqual(['jug a', 'jug b', 'jug c'])
   })
-  it('follows a new order, which leaves out what went', () => {
-    const after = changed(before, { ...at, containers: { items: [], order: ['c', 'a'] } })
+  it('lets things go, and puts new and moved ones where they stand', () => {
+    const fresh = { id: 'd', name: 'tub' } as ClientFile['containers'][number]
+    const places = [
+      { id: 'c', after: '' },
+      { id: 'd', after: 'c' },
+    ]
+    const after = changed(before, { ...at, containers: { items: [fresh], gone: ['b'], places } })
+    expect(names(after)).toEqual(['jug c', 'tub', 'jug a'])
+  })
+  it('puts a thing last whose neighbour is gone', () => {
+    const after = changed(before, { ...at, containers: { items: [], gone: ['b'], places: [{ id: 'a', after: 'b' }] } })
     expect(names(after)).toEqual(['jug c', 'jug a'])
   })
   it('takes plain lists and parts whole', () => {

@@ -1,7 +1,21 @@
-import { useMutation, useQueries, useQuery, useQueryClient } from '@tanstack/react-query'
+import { type QueryClient, useMutation, useQueries, useQuery, useQueryClient } from '@tanstack/react-query'
 import { createContext, useCallback, useContext, useMemo, useRef, useState } from 'react'
-import { ApiError, api, type ClientFile, type Desk, data, type Library, type Plan, type Session, type Shapes } from '../api/client'
+import {
+  type Answered,
+  ApiError,
+  api,
+  type ClientFile,
+  data,
+  type Library,
+  type Plan,
+  type Session,
+  type Shapes,
+  type StationName,
+} from '../api/client'
 import { type System, Units } from './format'
+import { type Desk, stationKey } from './results'
+
+export type { Desk } from './results'
 
 export const keys = {
   session: ['session'] as const,
@@ -16,13 +30,25 @@ export const useSession = () => useQuery({ queryKey: keys.session, queryFn: () =
 export const useLibrary = () =>
   useQuery({ queryKey: keys.library, queryFn: () => data<Library>(api.GET('/api/v1/library')), staleTime: Number.POSITIVE_INFINITY })
 
-export const useDeskQuery = (id: string) =>
-  useQuery({
-    queryKey: keys.desk(id),
-    queryFn: () => data<Desk>(api.GET('/api/v1/clients/{client}', { params: { path: { client: id } } })),
-  })
+const readDesk = (id: string, station: StationName) =>
+  data<Answered>(api.GET('/api/v1/clients/{client}', { params: { path: { client: id }, query: { station } } }))
 
-export function usePlan(desk: Desk) {
+/** Keeps a client that was answered, and what a station shows of it. */
+export function keepDesk(cache: QueryClient, desk: Answered) {
+  const { station, ...rest } = desk
+  const { id, revision } = desk.file
+  cache.removeQueries({ queryKey: ['station', id], type: 'inactive', predicate: (q) => q.queryKey[3] !== revision })
+  if (station) cache.setQueryData(stationKey(id, station.station, revision), station)
+  cache.setQueryData(keys.desk(id), rest)
+  return rest
+}
+
+export function useDeskQuery(id: string, station: StationName) {
+  const cache = useQueryClient()
+  return useQuery({ queryKey: keys.desk(id), queryFn: async () => keepDesk(cache, await readDesk(id, station)) })
+}
+
+export function usePlan(desk: Answered) {
   const { id, revision } = desk.file
   return useQuery({
     queryKey: keys.plan(id, revision),
@@ -38,10 +64,10 @@ type Write =
   | { part: Part; body: (f: ClientFile) => unknown }
   | { list: List; item: string; body: ((f: ClientFile) => unknown) | null }
   | { add: Shapes['StockMore'] }
-  | { step: 'undo' | 'redo' }
+  | { step: 'undo' | 'redo'; anyones?: boolean }
 
 export type SaveState = 'saved' | 'saving' | 'refused' | 'offline'
-export type Conflict = { theirs: Desk; yours: unknown; write: Write }
+export type Conflict = { theirs: Answered; yours: unknown; write: Write }
 
 /** What went wrong with the last write of a part, by field path. */
 export type Refusals = Record<string, Record<string, string>>
@@ -55,11 +81,9 @@ export function partOf(file: ClientFile, scope: string): unknown {
   return (file[list] as { id: string }[] | undefined)?.find((x) => x.id === item)
 }
 
-const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b)
-
 export const scopeOf = (w: Write): string => ('part' in w ? w.part : 'list' in w ? `${w.list}/${w.item}` : 'add' in w ? 'stock' : w.step)
 
-type Change = { items: { id: string }[]; order?: string[] }
+type Change = { items: { id: string }[]; gone?: string[]; places?: Shapes['Place'][] }
 
 /** The file after a change that was based on it. */
 export function changed(file: ClientFile, c: Shapes['Changes']): ClientFile {
@@ -70,15 +94,24 @@ export function changed(file: ClientFile, c: Shapes['Changes']): ClientFile {
       next[key] = value
       continue
     }
-    const { items, order } = value as Change
-    const all = new Map((list as { id: string }[]).map((x) => [x.id, x]))
-    for (const x of items) all.set(x.id, x)
-    next[key] = (order ?? [...all.keys()]).flatMap((id) => all.get(id) ?? [])
+    next[key] = rearranged(list as { id: string }[], value as Change)
   }
   return next as ClientFile
 }
 
-async function send(id: string, base: Desk, w: Write): Promise<Desk> {
+/** A list after a change: some go, some differ where they stand, and new and moved ones stand after another. */
+function rearranged(list: { id: string }[], { items, gone = [], places = [] }: Change) {
+  const now = new Map([...list, ...items].map((x) => [x.id, x]))
+  const leave = new Set([...gone, ...places.map((p) => p.id)])
+  const out = list.filter((x) => !leave.has(x.id)).map((x) => now.get(x.id) ?? x)
+  for (const p of places) {
+    const thing = now.get(p.id)
+    if (thing) out.splice(p.after === '' ? 0 : out.findIndex((x) => x.id === p.after) + 1 || out.length, 0, thing)
+  }
+  return out
+}
+
+async function send(id: string, base: Answered, w: Write, station: StationName): Promise<Answered> {
   const { file } = base
   const headers = { 'If-Match': `"${file.revision}"`, 'Content-Type': 'application/json' }
   let url = `/api/v1/clients/${encodeURIComponent(id)}/`
@@ -99,39 +132,41 @@ async function send(id: string, base: Desk, w: Write): Promise<Desk> {
     url += w.step
     method = 'POST'
   }
+  const query = new URLSearchParams(station ? { station } : {})
+  if ('step' in w && w.anyones) query.set('anyones', 'true')
+  if (query.size > 0) url += `?${query}`
   const answer = fetch(url, { method, headers, body: body === undefined ? undefined : JSON.stringify(body) }).then(async (response) => {
     const json = await response.json().catch(() => undefined)
-    return response.ok ? { data: json as Shapes['Written'] | Desk, response } : { error: json, response }
+    return response.ok ? { data: json as Shapes['Written'] | Answered, response } : { error: json, response }
   })
-  const got = await data<Shapes['Written'] | Desk>(answer)
-  return 'file' in got ? got : { ...got, file: changed(file, got.changes) }
+  const got = await data<Shapes['Written'] | Answered>(answer)
+  if ('file' in got) return got
+  // Others have changed the client too: what they did is read with it.
+  if (got.base !== file.revision) return readDesk(id, station)
+  return { file: changed(file, got.changes), steps: got.steps, frame: got.frame, station: got.station }
 }
 
 /**
  * The writing of one client's file: one write at a time, each based on the
  * revision that the one before it made, saved at once.
  */
-export function useWriter(id: string) {
+export function useWriter(id: string, station: StationName) {
   const cache = useQueryClient()
   const chain = useRef<Promise<unknown>>(Promise.resolve())
   const pending = useRef(0)
   const lastFailed = useRef<Write | null>(null)
+  const looked = useRef(station)
+  looked.current = station
   const [state, setState] = useState<SaveState>('saved')
   const [conflict, setConflict] = useState<Conflict | null>(null)
   const [refusals, setRefusals] = useState<Refusals>({})
+  // A step back or forth that somebody else's change is in the way of.
+  const [blocked, setBlocked] = useState<'undo' | 'redo' | null>(null)
   const { mutateAsync } = useMutation({
     mutationFn: async (w: Write) => {
-      const desk = cache.getQueryData<Desk>(keys.desk(id))
+      const desk = cache.getQueryData<Answered>(keys.desk(id))
       if (!desk) throw new ApiError(0, { detail: 'the client is not loaded' })
-      try {
-        return await send(id, desk, w)
-      } catch (e) {
-        // Changed elsewhere, but not in this part: the change can be made on what stands.
-        const theirs = e instanceof ApiError && e.status === 412 ? e.problem.theirs : undefined
-        const scope = scopeOf(w)
-        if (!theirs || 'step' in w || !same(partOf(theirs.file, scope), partOf(desk.file, scope))) throw e
-        return send(id, theirs, w)
-      }
+      return send(id, desk, w, looked.current)
     },
   })
 
@@ -143,7 +178,7 @@ export function useWriter(id: string) {
         const scope = scopeOf(w)
         try {
           const desk = await mutateAsync(w)
-          cache.setQueryData(keys.desk(id), desk)
+          keepDesk(cache, desk)
           setRefusals(({ [scope]: _, ...rest }) => rest)
           pending.current--
           if (pending.current === 0) setState('saved')
@@ -154,6 +189,9 @@ export function useWriter(id: string) {
           if (err.status === 412 && err.problem.theirs) {
             setConflict({ theirs: err.problem.theirs, yours: err.problem.yours, write: w })
             setState('refused')
+          } else if (err.status === 409 && 'step' in w) {
+            setBlocked(w.step)
+            if (pending.current === 0) setState('saved')
           } else if (err.status === 0 || err.status >= 500) {
             lastFailed.current = w
             setState('offline')
@@ -170,13 +208,13 @@ export function useWriter(id: string) {
       chain.current = run
       return run
     },
-    [cache, id, mutateAsync],
+    [cache, mutateAsync],
   )
 
   const settle = useCallback(
     (keep: 'mine' | 'theirs') => {
       if (!conflict) return
-      cache.setQueryData(keys.desk(id), conflict.theirs)
+      keepDesk(cache, conflict.theirs)
       setConflict(null)
       setState('saved')
       if (keep === 'mine') {
@@ -185,7 +223,7 @@ export function useWriter(id: string) {
         write('step' in w || 'add' in w || yours === undefined || yours === null ? w : { ...w, body: () => yours })
       }
     },
-    [cache, conflict, id, write],
+    [cache, conflict, write],
   )
 
   const retry = useCallback(() => {
@@ -195,7 +233,9 @@ export function useWriter(id: string) {
     else setState('saved')
   }, [write])
 
-  return { write, state, conflict, settle, refusals, retry }
+  const unblock = useCallback(() => setBlocked(null), [])
+
+  return { write, state, conflict, settle, refusals, retry, blocked, unblock }
 }
 
 export type Writer = ReturnType<typeof useWriter>

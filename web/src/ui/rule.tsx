@@ -19,7 +19,7 @@ function lines(lo: number, hi: number, factor: number): number[] {
   return out
 }
 
-export function scaleOf(slots: Slot[], width: number) {
+export function scaleOf(slots: Pick<Slot, 'lo_kg' | 'hi_kg'>[], width: number) {
   let lo = Number.POSITIVE_INFINITY
   let hi = 0
   for (const s of slots) {

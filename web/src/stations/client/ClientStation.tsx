@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import { api, data, type Shapes } from '../../api/client'
+import { ApiError, api, data, type Shapes } from '../../api/client'
 import { useBench } from '../../lib/desk'
 import { minorPerMajor, moneyUnits } from '../../lib/format'
 import { Cautions } from '../../ui/cautions'
@@ -240,13 +240,31 @@ function Erase() {
   const navigate = useNavigate()
   const [sure, setSure] = useState(false)
   const erase = useMutation({
-    mutationFn: () => data(api.DELETE('/api/v1/clients/{client}', { params: { path: { client: desk.file.id } } })),
-    onSuccess: () => {
-      cache.removeQueries({ queryKey: ['desk', desk.file.id] })
-      cache.invalidateQueries({ queryKey: ['clients'] })
-      navigate('/')
+    mutationFn: () =>
+      data<{ still_in: string[] }>(
+        api.DELETE('/api/v1/clients/{client}', {
+          params: { path: { client: desk.file.id }, header: { 'If-Match': `"${desk.file.revision}"` } },
+        }),
+      ),
+    onSuccess: ({ still_in: copies }) => {
+      if (copies.length === 0) leave()
     },
   })
+  const leave = () => {
+    for (const kept of ['desk', 'station', 'plan']) cache.removeQueries({ queryKey: [kept, desk.file.id] })
+    cache.invalidateQueries({ queryKey: ['clients'] })
+    navigate('/')
+  }
+  if (erase.data)
+    return (
+      <div className="border border-action p-3" role="alert">
+        <p className="mt-0">
+          {desk.file.profile.name} is erased here. These copies in the server’s data folder still hold it, until somebody removes them:{' '}
+          {erase.data.still_in.join(', ')}. Backups elsewhere hold it too.
+        </p>
+        <Button onClick={leave}>To the clients</Button>
+      </div>
+    )
   if (!sure)
     return (
       <Button look="bare" onClick={() => setSure(true)}>
@@ -262,6 +280,13 @@ function Erase() {
         </Button>
         <Button onClick={() => setSure(false)}>Keep the client</Button>
       </div>
+      {erase.error && (
+        <p className="mb-0 text-[14px] text-action">
+          {erase.error instanceof ApiError && erase.error.status === 412
+            ? 'Somebody has changed this client since you opened it: open it again before you erase it.'
+            : erase.error.message}
+        </p>
+      )}
     </div>
   )
 }

@@ -1,13 +1,16 @@
 import { Suspense, useEffect, useMemo, useState } from 'react'
 import { Link, NavLink, useNavigate, useParams } from 'react-router'
-import type { ClientFile, Desk, Library } from '../../api/client'
+import type { Answered, Library, Shapes } from '../../api/client'
 import { type Bench, BenchContext, type SaveState, useBench, useDeskQuery, useLibrary, usePlan, useUnits, useWriter } from '../../lib/desk'
 import { money } from '../../lib/format'
 import { typing, useKey } from '../../lib/hooks'
+import { resultsOf, useStation } from '../../lib/results'
 import { switchTheme } from '../../lib/theme'
 import { Name } from '../../ui/name'
 import { Button, Failed, Waiting } from '../../ui/parts'
 import { ConflictChoice } from './ConflictChoice'
+import { changeInWords } from './changes'
+import { History, UndoAnyones } from './History'
 import { Jump } from './Jump'
 import { KeyList } from './KeyList'
 import { Ledger } from './Ledger'
@@ -16,7 +19,8 @@ import { type Station, stations } from './stations'
 /** A client that is open: the rail, the station, the ledger. */
 export function ClientFrame() {
   const { client = '', station = '' } = useParams()
-  const desk = useDeskQuery(client)
+  const current = stations.find((s) => s.path === station)
+  const desk = useDeskQuery(client, current?.path)
   const library = useLibrary()
   if (desk.isPending || library.isPending) return <Waiting what="Opening the client's file" />
   if (desk.isError)
@@ -29,54 +33,87 @@ export function ClientFrame() {
       </div>
     )
   if (library.isError) return <Failed error={library.error} retry={() => library.refetch()} />
-  return <Open key={client} desk={desk.data} library={library.data} station={station} />
+  if (!current)
+    return (
+      <p className="p-6">
+        There is no such station. <Link to={`/c/${client}/needs`}>To the needs</Link>
+      </p>
+    )
+  return <Open key={client} answered={desk.data} library={library.data} current={current} />
 }
 
-function Open({ desk, library, station }: { desk: Desk; library: Library; station: string }) {
-  const units = useUnits(desk.file.profile.units, library)
-  const writer = useWriter(desk.file.id)
+/** A step back or forth that has to be asked about first. */
+type Asking = { next?: Shapes['Next']; redo: boolean }
+
+function Open({ answered, library, current }: { answered: Answered; library: Library; current: Station }) {
+  const units = useUnits(answered.file.profile.units, library)
+  const writer = useWriter(answered.file.id, current.path)
+  const shown = useStation(answered, current.path)
+  const desk = useMemo(() => ({ ...answered, results: resultsOf(answered.frame, shown.data) }), [answered, shown.data])
   const navigate = useNavigate()
   const [help, setHelp] = useState(false)
   const [jump, setJump] = useState(false)
+  const [past, setPast] = useState(false)
+  const [asking, setAsking] = useState<Asking | null>(null)
   const bench = useMemo<Bench | null>(() => units && { desk, library, units, writer }, [desk, library, units, writer])
-  const current = stations.find((s) => s.path === station)
   const name = desk.file.profile.name
   useEffect(() => {
-    document.title = `${current?.name ?? ''} · ${name} · Scrappy Rack`
+    document.title = `${current.name} · ${name} · Scrappy Rack`
   }, [current, name])
   useKey('?', () => setHelp((h) => !h))
   useKey('j', () => setJump(true))
   useKey('u', () => {
     writer.write({ part: 'profile', body: (f) => ({ ...f.profile, units: f.profile.units === 'metric' ? 'us' : 'metric' }) })
   })
+  useKey('h', () => setPast(true))
+  const step = (redo: boolean) => {
+    const { undo, undo_other } = answered.steps
+    if (!redo && !undo && undo_other) setAsking({ next: undo_other, redo })
+    else writer.write({ step: redo ? 'redo' : 'undo' })
+  }
   useUndoKeys(
-    () => writer.write({ step: 'undo' }),
-    () => writer.write({ step: 'redo' }),
+    () => step(false),
+    () => step(true),
   )
+  // A step that somebody else's change is in the way of is asked about.
+  const blocked = writer.blocked
+  useEffect(() => {
+    if (blocked) setAsking({ redo: blocked === 'redo' })
+  }, [blocked])
   if (!bench) return null
-  if (!current)
-    return (
-      <p className="p-6">
-        There is no such station. <Link to={`/c/${desk.file.id}/needs`}>To the needs</Link>
-      </p>
-    )
   const Screen = current.screen
   return (
     <BenchContext.Provider value={bench}>
       <div className="grid min-h-dvh grid-cols-1 grid-rows-[auto_1fr_auto] print:block print:h-auto md:h-dvh md:grid-cols-[172px_minmax(0,1fr)] md:grid-rows-[minmax(0,1fr)_auto]">
         <Rail current={current} onNavigate={(s) => navigate(`/c/${desk.file.id}/${s.path}`)} />
         <div className="flex min-w-0 flex-col md:min-h-0">
-          <Header onHelp={() => setHelp(true)} onJump={() => setJump(true)} />
+          <Header onHelp={() => setHelp(true)} onJump={() => setJump(true)} onPast={() => setPast(true)} onStep={step} />
           <main className="min-w-0 grow pb-16 print:overflow-visible md:min-h-0 md:overflow-y-auto md:pb-0">
-            <Suspense fallback={<Waiting what={`Opening ${current.name}`} />}>
-              <Screen />
-            </Suspense>
+            {shown.isError ? (
+              <Failed error={shown.error} retry={() => shown.refetch()} />
+            ) : shown.data ? (
+              <Suspense fallback={<Waiting what={`Opening ${current.name}`} />}>
+                <Screen />
+              </Suspense>
+            ) : (
+              <Waiting what={`Opening ${current.name}`} />
+            )}
           </main>
         </div>
         <Ledger />
       </div>
       {help && <KeyList onClose={() => setHelp(false)} />}
       {jump && <Jump onClose={() => setJump(false)} />}
+      {past && <History onClose={() => setPast(false)} />}
+      {asking && (
+        <UndoAnyones
+          {...asking}
+          onClose={() => {
+            setAsking(null)
+            writer.unblock()
+          }}
+        />
+      )}
       {writer.conflict && <ConflictChoice conflict={writer.conflict} settle={writer.settle} units={bench.units} />}
     </BenchContext.Provider>
   )
@@ -162,13 +199,6 @@ function Rail({ current, onNavigate }: { current: Station; onNavigate: (s: Stati
   )
 }
 
-/** What a step of the history was about, by the name of the thing where it has one. */
-function changeInWords(what: string, file: ClientFile): string {
-  const [part = '', item = ''] = what.split('/')
-  const named = [...file.containers, ...file.things, ...file.batches, ...file.handles].find((c) => c.id === item)
-  return [part, named?.name].filter(Boolean).join(' ')
-}
-
 const stateWords: Record<SaveState, string> = {
   saved: 'saved',
   saving: 'saving …',
@@ -176,8 +206,11 @@ const stateWords: Record<SaveState, string> = {
   offline: 'not saved: no connection',
 }
 
-function Header({ onHelp, onJump }: { onHelp: () => void; onJump: () => void }) {
+type Opens = { onHelp: () => void; onJump: () => void; onPast: () => void; onStep: (redo: boolean) => void }
+
+function Header({ onHelp, onJump, onPast, onStep }: Opens) {
   const { desk, writer } = useBench()
+  const { undo, redo, undo_other: others } = desk.steps
   const p = desk.file.profile
   return (
     <header data-noprint className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line px-4 py-2 md:px-6">
@@ -202,18 +235,21 @@ function Header({ onHelp, onJump }: { onHelp: () => void; onJump: () => void }) 
       </span>
       <span className="flex gap-1">
         <IconButton
-          label={desk.steps.undo ? `Undo: ${changeInWords(desk.steps.undo, desk.file)}` : 'Nothing to undo'}
-          off={!desk.steps.undo}
-          onClick={() => writer.write({ step: 'undo' })}
+          label={undo ? `Undo: ${changeInWords(undo.label)}` : others ? `Undo ${others.by || 'somebody else'}’s change` : 'Nothing to undo'}
+          off={!undo && !others}
+          onClick={() => onStep(false)}
         >
           <path d="M7 4 3 8l4 4M3.5 8H12a4 4 0 0 1 0 8H8" />
         </IconButton>
         <IconButton
-          label={desk.steps.redo ? `Do again: ${changeInWords(desk.steps.redo, desk.file)}` : 'Nothing to do again'}
-          off={!desk.steps.redo}
-          onClick={() => writer.write({ step: 'redo' })}
+          label={redo ? `Do again: ${changeInWords(redo.label)}` : 'Nothing to do again'}
+          off={!redo}
+          onClick={() => onStep(true)}
         >
           <path d="m12 4 4 4-4 4M15.5 8H7a4 4 0 0 0 0 8h4" />
+        </IconButton>
+        <IconButton label="What was changed (h)" onClick={onPast}>
+          <path d="M3.5 9.5a6 6 0 1 0 2-4.5L3.5 7M3.5 3.5V7H7M9.5 6v4l2.8 1.6" />
         </IconButton>
         <IconButton label="Jump to any client or thing (j)" onClick={onJump}>
           <circle cx="8.5" cy="8.5" r="4.5" />

@@ -23,7 +23,7 @@ export function Jump({ onClose }: { onClose: () => void }) {
     ...stations.map((s) => ({ name: s.name, what: 'station', to: `${here}/${s.path}` })),
     ...desk.file.containers.map((c) => ({ name: c.name, what: c.kind, to: `${here}/loads?of=${c.id}` })),
     ...desk.file.bands.map((b) => ({ name: b.name, what: 'band', to: `${here}/bands?of=${b.id}` })),
-    ...desk.results.board.slots.map((s) => ({ name: s.name, what: 'need', to: `${here}/needs?slot=${s.key}` })),
+    ...desk.frame.needs.map((s) => ({ name: s.name, what: 'need', to: `${here}/needs?slot=${s.key}` })),
     ...(clients.data?.clients ?? []).map((c) => ({ name: c.name, what: 'client', to: `/c/${c.id}/needs` })),
   ]
   const found = all.filter((p) => `${p.name} ${p.what}`.toLowerCase().includes(q.toLowerCase())).slice(0, 9)

@@ -4,6 +4,7 @@ import { stations } from './stations'
 const rows: [string, string][] = [
   ...stations.map((s): [string, string] => [s.key, s.name]),
   ['j', 'jump to any client or thing'],
+  ['h', 'what was changed, and by whom'],
   ['u', 'switch units'],
   ['c', 'close the worst gap (Needs)'],
   ['w', 'weigh it (Loads)'],

@@ -6,7 +6,7 @@ import { money } from '../../lib/format'
 export function Ledger() {
   const { desk, units } = useBench()
   const plan = usePlan(desk)
-  const r = desk.results
+  const r = desk.frame
   const p = desk.file.profile
   const heaviest = (hold: string) => r.reach.find((l) => l.hold === hold)?.high_kg ?? 0
   const holds = r.cautions.filter((c) => c.hold)
@@ -16,7 +16,7 @@ export function Ledger() {
       data-noprint
       className="fixed inset-x-0 bottom-0 z-10 flex gap-x-7 overflow-hidden whitespace-nowrap bg-bar px-4 py-2.5 font-cond text-[16px] text-bar-soft md:static md:col-span-2 md:px-6"
     >
-      {!r.lacks && <Figure value={`${r.board.covered}/${r.board.slots.length}`} rest="covered today" />}
+      {!r.lacks && <Figure value={`${r.covered}/${r.needs.length}`} rest="covered today" />}
       {plan.data && !plan.data.lacks && (
         <Figure value={`${plan.data.after.covered}/${plan.data.after.slots.length}`} rest="with the plan" wide />
       )}

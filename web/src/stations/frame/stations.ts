@@ -1,8 +1,9 @@
 import { type ComponentType, lazy } from 'react'
+import type { StationName } from '../../api/client'
 import type { Bench } from '../../lib/desk'
 
 export type Station = {
-  path: string
+  path: NonNullable<StationName>
   name: string
   key: string
   /** The station's one live number. */
@@ -11,7 +12,7 @@ export type Station = {
 }
 
 function reach({ desk, units }: Bench): string {
-  const held = desk.results.reach.filter((r) => r.hold !== 'band' && r.hold !== 'dragged')
+  const held = desk.frame.reach.filter((r) => r.hold !== 'band' && r.hold !== 'dragged')
   if (held.length === 0) return '–'
   const low = Math.min(...held.map((r) => r.low_kg))
   const high = Math.max(...held.map((r) => r.high_kg))
@@ -19,15 +20,14 @@ function reach({ desk, units }: Bench): string {
 }
 
 function pulls({ desk, units }: Bench): string {
-  const band = desk.results.reach.find((r) => r.hold === 'band')
+  const band = desk.frame.reach.find((r) => r.hold === 'band')
   if (!band) return desk.file.bands.length > 0 ? String(desk.file.bands.length) : '–'
   return `${units.bare('mass', band.low_kg)}–${units.bare('mass', band.high_kg)}`
 }
 
 function headroom({ desk, units }: Bench): string {
-  const known = desk.results.heads.filter((h) => h.known)
-  const overhead = known.find((h) => h.use === 'overhead')
-  return overhead ? units.show('length', overhead.margin_m) : '?'
+  const overhead = desk.frame.overhead_m
+  return overhead === undefined ? '?' : units.show('length', overhead)
 }
 
 export const stations: Station[] = [
@@ -70,7 +70,7 @@ export const stations: Station[] = [
     path: 'needs',
     name: 'Needs',
     key: '6',
-    live: (b) => (b.desk.results.lacks ? '?' : `${b.desk.results.board.covered}/${b.desk.results.board.slots.length}`),
+    live: (b) => (b.desk.frame.lacks ? '?' : `${b.desk.frame.covered}/${b.desk.frame.needs.length}`),
     screen: lazy(() => import('../needs/NeedsStation').then((m) => ({ default: m.NeedsStation }))),
   },
   {

@@ -1,8 +1,8 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { type FormEvent, useRef, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
-import { api, type Desk, data, type Session, type Shapes, type Slot } from '../../api/client'
-import { keys, useLibrary, useUnits } from '../../lib/desk'
+import { type Answered, api, data, type Session, type Shapes } from '../../api/client'
+import { keepDesk, keys, useLibrary, useUnits } from '../../lib/desk'
 import type { Units } from '../../lib/format'
 import { useKey, useWidth } from '../../lib/hooks'
 import { switchTheme } from '../../lib/theme'
@@ -37,6 +37,9 @@ export function Start({ session }: { session: Session }) {
         <span className="grow" />
         <Link to="/quick" className="text-[14px] font-semibold text-action underline underline-offset-3">
           Quick answers
+        </Link>
+        <Link to="/practice" className="text-[14px] font-semibold text-action underline underline-offset-3">
+          Practice
         </Link>
         <Button look="bare" onClick={switchTheme}>
           Light or dark
@@ -98,9 +101,9 @@ function NewClient() {
   const navigate = useNavigate()
   const [name, setName] = useState('')
   const make = useMutation({
-    mutationFn: () => data<Desk>(api.POST('/api/v1/clients', { body: { name: name.trim() } })),
+    mutationFn: () => data<Answered>(api.POST('/api/v1/clients', { body: { name: name.trim() } })),
     onSuccess: (desk) => {
-      cache.setQueryData(keys.desk(desk.file.id), desk)
+      keepDesk(cache, desk)
       cache.invalidateQueries({ queryKey: ['clients'] })
       navigate(`/c/${desk.file.id}/client`)
     },
@@ -182,7 +185,7 @@ function Numbers({ card, units }: { card: Card; units: Units }) {
   )
 }
 
-function Mini({ slots }: { slots: Slot[] }) {
+function Mini({ slots }: { slots: Card['slots'] }) {
   const [ref, width] = useWidth<HTMLDivElement>(280)
   const scale = scaleOf(slots, width)
   return (

@@ -1,0 +1,49 @@
+import { useQuery } from '@tanstack/react-query'
+import { type Answered, api, type Derivation, data, type Shapes, type StationName } from '../api/client'
+
+type Frame = Shapes['Frame']
+type Parts = Shapes['Room'] & Shapes['Stock'] & { heights: Shapes['Height'][]; bands: Shapes['BandState'][]; board: Shapes['Board'] }
+
+/** What is worked out of a client: what the frame shows, and the parts that the station which is looked at shows. */
+export type Results = Frame & Parts
+
+/** An open client. */
+export type Desk = Answered & { results: Results }
+
+const why: Derivation = { title: '', value: 0, kind: '', u: 0, inputs: [], formula: '', range: '', source: '' }
+const none: Parts = {
+  free_why: why,
+  lane_m: 0,
+  lane_why: why,
+  lengths_50ft: 0,
+  heads: [],
+  loads: [],
+  batches: [],
+  heights: [],
+  bands: [],
+  board: { covered: 0, value: 0, slots: [] },
+}
+
+/** The frame with what a station shows; what it does not show is empty. */
+export function resultsOf(frame: Frame, station?: Shapes['Results']): Results {
+  if (!station) return { ...none, ...frame }
+  const { heights = [], bands = [], board = none.board, room, stock } = station
+  return { ...none, ...room, ...stock, heights, bands, board, ...frame }
+}
+
+export const stationKey = (id: string, station: string, revision: number) => ['station', id, station, revision] as const
+
+/** What a station shows of a client as it stands; while the client changes, as it was. */
+export function useStation({ file }: Answered, station: StationName) {
+  return useQuery({
+    queryKey: stationKey(file.id, station ?? '', file.revision),
+    queryFn: ({ signal }) =>
+      data<Shapes['Results']>(
+        api.GET('/api/v1/clients/{client}/stations/{station}', {
+          params: { path: { client: file.id, station: station || 'plan' } },
+          signal,
+        }),
+      ),
+    placeholderData: (before, query) => (query?.queryKey[1] === file.id && query?.queryKey[2] === station ? before : undefined),
+  })
+}
