@@ -1,20 +1,10 @@
 package bench
 
 import (
-	"bytes"
-	"context"
-	"encoding/json"
 	"fmt"
-	"io"
-	"net/http"
-	"net/http/cookiejar"
-	"net/http/httptest"
-	"slices"
 	"testing"
-	"time"
 
 	"scrappyrack/internal/demo"
-	"scrappyrack/internal/server"
 	"scrappyrack/internal/store"
 	"scrappyrack/internal/workbench"
 )
@@ -57,73 +47,15 @@ func BenchmarkCrowdedWork(b *testing.B) {
 
 // BenchmarkTyping is a volume typed at Stock for a crowded client, as the browser
 // feels it: one PUT over a loopback connection until the whole answer is there.
-// It reports the 50th and 95th percentile.
 func BenchmarkTyping(b *testing.B) {
-	server.Tune()
-	ctx := context.Background()
-	s, err := store.Open(ctx, b.TempDir(), store.Demo)
-	if err != nil {
-		b.Fatal(err)
-	}
-	if err := demo.Fill(ctx, s); err != nil {
-		b.Fatal(err)
-	}
-	who, err := s.ConsultantByEmail(ctx, workbench.DemoEmail)
-	if err != nil {
-		b.Fatal(err)
-	}
-	f, err := s.Create(ctx, who.PracticeID, crowded())
-	if err != nil {
-		b.Fatal(err)
-	}
-	h := server.New(server.Options{Store: s, Demo: true, Version: "bench"})
-	listening := httptest.NewServer(h)
-	defer func() {
-		listening.Close()
-		h.Close()
-		_ = s.Close()
-	}()
-	jar, err := cookiejar.New(nil)
-	if err != nil {
-		b.Fatal(err)
-	}
-	browser := http.Client{Jar: jar}
-	ask := func(method, path string, body any, match int64) []byte {
-		text, err := json.Marshal(body)
-		if err != nil {
-			b.Fatal(err)
-		}
-		req, err := http.NewRequest(method, listening.URL+path, bytes.NewReader(text))
-		if err != nil {
-			b.Fatal(err)
-		}
-		req.Header.Set("Content-Type", "application/json")
-		req.Header.Set("If-Match", fmt.Sprintf(`"%d"`, match))
-		res, err := browser.Do(req)
-		if err != nil {
-			b.Fatal(err)
-		}
-		defer func() { _ = res.Body.Close() }()
-		got, err := io.ReadAll(res.Body)
-		if err != nil || res.StatusCode >= 300 {
-			b.Fatal(res.Status, err, string(got[:min(len(got), 300)]))
-		}
-		return got
-	}
-	ask("POST", "/api/v1/session/demo", map[string]any{}, 0)
-	var took []time.Duration
-	revision, size := f.Revision, 0
-	for b.Loop() {
+	h := open(b)
+	f := h.add(crowded())
+	revision := f.Revision
+	h.spread(b, func() []byte {
 		c := f.Containers[250]
 		c.VolumeL = 0.5 + float64(revision%200)/100
-		start := time.Now()
-		got := ask("PUT", "/api/v1/clients/crowded/containers/"+c.ID, c, revision)
-		took = append(took, time.Since(start))
+		got := h.ask("PUT", "/api/v1/clients/crowded/containers/"+c.ID+"?station=stock", c, revision)
 		revision++
-		size = len(got)
-	}
-	slices.Sort(took)
-	b.ReportMetric(float64(took[len(took)/2].Microseconds())/1000, "ms-p50")
-	b.ReportMetric(float64(took[len(took)*95/100].Microseconds())/1000, "ms-p95")
-	b.ReportMetric(float64(size)/1024, "KiB")
+		return got
+	})
 }

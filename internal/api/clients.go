@@ -22,18 +22,18 @@ type NeedMark struct {
 
 // Card is a client in the list with its board in short.
 type Card struct {
-	ID        string  `json:"id"`
-	Name      string  `json:"name"`
-	UpdatedAt int64   `json:"updated_at"`
-	Units     string  `json:"units"`
-	Lacks     string  `json:"lacks"`
-	Covered   int     `json:"covered"`
-	Holds     int     `json:"holds" doc:"Open hold points"`
-	Due       int     `json:"due" doc:"Things that were to be weighed again by now"`
-	BandsDue  int     `json:"bands_due" doc:"Bands that were to be looked over, pulled or retired by now"`
-	Slots     []NeedMark  `json:"slots"`
-	FreeM2    float64 `json:"free_m2"`
-	CeilingM  float64 `json:"ceiling_m"`
+	ID        string     `json:"id"`
+	Name      string     `json:"name"`
+	UpdatedAt int64      `json:"updated_at"`
+	Units     string     `json:"units"`
+	Lacks     string     `json:"lacks"`
+	Covered   int        `json:"covered"`
+	Holds     int        `json:"holds" doc:"Open hold points"`
+	Due       int        `json:"due" doc:"Things that were to be weighed again by now"`
+	BandsDue  int        `json:"bands_due" doc:"Bands that were to be looked over, pulled or retired by now"`
+	Slots     []NeedMark `json:"slots"`
+	FreeM2    float64    `json:"free_m2"`
+	CeilingM  float64    `json:"ceiling_m"`
 }
 
 func cardOf(c workbench.CardOf) Card {

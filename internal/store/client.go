@@ -167,9 +167,12 @@ func (s *Store) attempt(ctx context.Context, e Edit) (out Changed, err error) {
 // save writes a file over its last revision, with what else belongs to that.
 func (s *Store) save(ctx context.Context, practice string, from int64, after File, c Changes, also func(*sqlx.Tx) error) error {
 	scopes := c.scopes()
-	sets := make([]string, len(own))
-	for i, c := range own {
-		sets[i] = c + " = :" + c
+	// Not its key: that would have every row that refers to the client looked at.
+	var sets []string
+	for _, c := range own {
+		if c != "id" && c != "practice_id" {
+			sets = append(sets, c+" = :"+c)
+		}
 	}
 	query := "UPDATE client SET " + strings.Join(sets, ", ") + " WHERE practice_id = :practice_id AND id = :id"
 	err := s.inTx(ctx, func(tx *sqlx.Tx) error {

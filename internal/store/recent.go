@@ -6,7 +6,7 @@ import (
 )
 
 // mostRecent is how many files are kept at hand.
-const mostRecent = 32
+const mostRecent = 128
 
 // recent keeps the files that were last read or written, as they are committed,
 // so that an edit does not read a whole file again that it has just written. The

@@ -18,7 +18,6 @@ import (
 	"github.com/gofrs/flock"
 	"github.com/jmoiron/sqlx"
 	"github.com/pressly/goose/v3"
-	_ "modernc.org/sqlite" // the driver
 )
 
 //go:embed migrations/*.sql
@@ -114,15 +113,8 @@ func openIn(dir string) (*Store, error) {
 	if err := private(path); err != nil {
 		return nil, err
 	}
-	write, err := sqlx.Open("sqlite", dsn(path, "&_pragma=journal_mode(WAL)&_txlock=immediate"))
-	if err != nil {
-		return nil, fmt.Errorf("open %s: %w", path, err)
-	}
-	read, err := sqlx.Open("sqlite", dsn(path, "&_pragma=query_only(1)&_pragma=cache_size(-1000)"))
-	if err != nil {
-		_ = write.Close()
-		return nil, fmt.Errorf("open %s: %w", path, err)
-	}
+	write := open(dsn(path, "&_pragma=journal_mode(WAL)&_txlock=immediate"))
+	read := open(dsn(path, "&_pragma=query_only(1)&_pragma=cache_size(-1000)"))
 	readers := min(8, max(4, 2*runtime.NumCPU()))
 	read.SetMaxOpenConns(readers)
 	read.SetMaxIdleConns(readers)
@@ -232,6 +224,9 @@ func (s *Store) Close() error {
 
 // Writer is the one connection that writes, for tests that reach under the store.
 func (s *Store) Writer() *sql.DB { return s.write.db.DB }
+
+// Reader is the readers' side, for what holds the store against SQL alone.
+func (s *Store) Reader() *sql.DB { return s.read.DB }
 
 // Ready checks that the database can be read and written.
 func (s *Store) Ready(ctx context.Context) error {

@@ -113,10 +113,10 @@ func doubtsOf(k store.Band) band.Doubts {
 	return d
 }
 
-func bandsOf(f store.File) []BandOf {
+func bandsOf(f store.File, at around) []BandOf {
 	out := make([]BandOf, 0, len(f.Bands))
 	for _, k := range f.Bands {
-		out = append(out, bandOf(k))
+		out = append(out, at.bands.of(k, func() BandOf { return bandOf(k) }))
 	}
 	return out
 }
@@ -134,8 +134,7 @@ func fit(all []BandOf) []band.Band {
 	return out
 }
 
-func checkBands(f store.File, say func(...any) string) error {
-	all := bandsOf(f)
+func checkBands(f store.File, all []BandOf, say func(...any) string) error {
 	for _, b := range all {
 		var bad *quantity.FieldError
 		// A band that nobody has measured at all yet is no mistake.
@@ -209,10 +208,10 @@ func (b *Bench) Pull(ctx context.Context, practice, id string, rig store.Rig, us
 	if err != nil {
 		return nil, err
 	}
-	return pulled(f, rig, usual, wish)
+	return pulled(f, rig, usual, wish, b.at)
 }
 
-func pulled(f store.File, rig store.Rig, usual bool, wish *Wish) (*Pulled, error) {
+func pulled(f store.File, rig store.Rig, usual bool, wish *Wish, at around) (*Pulled, error) {
 	m, ok := movement.ElasticByKey(rig.ID)
 	if !ok {
 		return nil, &FieldError{"rig.id", fmt.Sprintf("no band movement is called %q", rig.ID)}
@@ -221,7 +220,7 @@ func pulled(f store.File, rig store.Rig, usual bool, wish *Wish) (*Pulled, error
 	stature := cmp.Or(quantity.Length(f.Profile.StatureM), assumedStature)
 	s := band.Set{Movement: m, Stature: stature, Bounds: band.BoundsIn(roomOf(f), stature)}
 	var others []band.Band
-	all := bandsOf(f)
+	all := bandsOf(f, at)
 	for i, id := range rig.Bands {
 		at := slices.IndexFunc(all, func(b BandOf) bool { return b.Band.ID == id })
 		switch {
@@ -277,7 +276,7 @@ func PullsOf(f store.File) []*Pulled {
 		if slices.ContainsFunc(r.Bands, func(id string) bool { return unfit[id] }) {
 			continue
 		}
-		if p, err := pulled(f, r, false, nil); err == nil {
+		if p, err := pulled(f, r, false, nil, around{}); err == nil {
 			out = append(out, p)
 		}
 	}

@@ -171,7 +171,7 @@ func (b *Bench) Cards(ctx context.Context, practice, contains string, limit int)
 			if err = cmp.Or(err, ctx.Err()); err != nil {
 				return nil, 0, err
 			}
-			one.Brief = b.noteCard(ctx, practice, f, work(f, stockOf(f), b.at))
+			one.Brief = b.noteCard(ctx, practice, f, work(f, stockOf(f, b.at), b.at))
 		}
 		one.Due, one.BandDue = due(one.WeighAt, now), due(one.BandsDue, now)
 		out = append(out, one)

@@ -16,14 +16,14 @@ import (
 
 // Check refuses a file as a change of it would be refused.
 func Check(f store.File) error {
-	_, err := check(f)
+	_, err := check(f, around{})
 	return err
 }
 
 // check refuses what the shapes alone cannot: unknown keys, and values that
 // contradict each other. Paths are those of the part that is being written. The
 // stock that comes back is the file's.
-func check(f store.File) (*stock, error) {
+func check(f store.File, at around) (*stock, error) {
 	if err := named(f); err != nil {
 		return nil, err
 	}
@@ -55,11 +55,11 @@ func check(f store.File) (*stock, error) {
 			return nil, &FieldError{fmt.Sprintf("at_hand[%d]", i), err.Error()}
 		}
 	}
-	stock, err := checkStock(f, say)
+	stock, err := checkStock(f, at, say)
 	if err != nil {
 		return nil, err
 	}
-	if err := checkBands(f, say); err != nil {
+	if err := checkBands(f, stock.bands, say); err != nil {
 		return nil, err
 	}
 	for _, g := range f.Gear {
@@ -78,7 +78,7 @@ func speaker(units string) func(words ...any) string {
 }
 
 // checkStock refuses what contradicts itself among the things of a file.
-func checkStock(f store.File, say func(...any) string) (*stock, error) {
+func checkStock(f store.File, at around, say func(...any) string) (*stock, error) {
 	for _, b := range f.Batches {
 		if _, err := priorOf(b); err != nil {
 			return nil, err
@@ -90,7 +90,7 @@ func checkStock(f store.File, say func(...any) string) (*stock, error) {
 	if err := checkPacked(f, say); err != nil {
 		return nil, err
 	}
-	s := stockOf(f)
+	s := stockOf(f, at)
 	for i, k := range f.Containers {
 		if s.problems[i] != nil {
 			return nil, s.problems[i]
@@ -106,7 +106,7 @@ func checkStock(f store.File, say func(...any) string) (*stock, error) {
 	}
 	for _, h := range s.handles {
 		var bad *quantity.FieldError
-		if _, err := h.Rungs(); errors.As(err, &bad) {
+		if errors.As(s.rungsOf(h).err, &bad) {
 			return nil, &FieldError{"count", say(h.Name, ": ", bad.Detail)}
 		}
 	}

@@ -18,7 +18,7 @@ func (b *Bench) opened(ctx context.Context, practice, id string) (store.File, *s
 	if err != nil {
 		return f, nil, err
 	}
-	return f, stockOf(f), nil
+	return f, stockOf(f, b.at), nil
 }
 
 // Units is the system of a file.
@@ -189,7 +189,7 @@ func (b *Bench) TryWeighing(ctx context.Context, practice, id string, w store.We
 		return nil, err
 	}
 	f.Weighings = append(slices.DeleteFunc(slices.Clone(f.Weighings), func(o store.Weighing) bool { return o.ID == w.ID }), w)
-	after, err := check(f)
+	after, err := check(f, b.at)
 	if err != nil {
 		return nil, err
 	}

@@ -13,6 +13,7 @@ import (
 // stock is what the things of a file come to: batches re-estimated, containers
 // with what is in them, weighings read.
 type stock struct {
+	now        around
 	file       store.File
 	fillings   map[string]material.Filling
 	batches    []BatchOf
@@ -26,9 +27,9 @@ type stock struct {
 	sticks     []store.Handle
 }
 
-func stockOf(f store.File) *stock {
+func stockOf(f store.File, now around) *stock {
 	s := &stock{
-		file: f, fillings: map[string]material.Filling{}, tares: map[string]*WeighingOf{}, latest: map[string]*WeighingOf{},
+		now: now, file: f, fillings: map[string]material.Filling{}, tares: map[string]*WeighingOf{}, latest: map[string]*WeighingOf{},
 		containers: make([]load.Container, len(f.Containers)), problems: make([]error, len(f.Containers)), weighings: make([]WeighingOf, len(f.Weighings)),
 	}
 	for _, t := range material.Fillings() {
@@ -50,7 +51,7 @@ func stockOf(f store.File) *stock {
 	s.pack(at)
 	s.hold(at)
 	s.barsAndHandles()
-	s.bands = bandsOf(f)
+	s.bands = bandsOf(f, now)
 	return s
 }
 
@@ -220,11 +221,24 @@ func (s *stock) usable() []load.Container {
 func (s *stock) handleRungs() []load.Rung {
 	var out []load.Rung
 	for _, h := range s.handles {
-		if rungs, err := h.Rungs(); err == nil {
-			out = append(out, rungs...)
+		if r := s.rungsOf(h); r.err == nil {
+			out = append(out, r.rungs...)
 		}
 	}
 	return out
+}
+
+// barRungs are the loads of a bar or handle, or why there are none.
+type barRungs struct {
+	rungs []load.Rung
+	err   error
+}
+
+func (s *stock) rungsOf(h load.Handle) barRungs {
+	return s.now.bars.of(h, func() barRungs {
+		rungs, err := h.Rungs()
+		return barRungs{rungs, err}
+	})
 }
 
 // stickRungs are the bars that sticks make with things hung on their ends.

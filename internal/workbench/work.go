@@ -83,7 +83,7 @@ const guessedBMI = 24
 
 // Work runs the core on a file, without a clock. It never fails: what is not known yet is
 // said in Lacks.
-func Work(f store.File) Results { return work(f, stockOf(f), around{}) }
+func Work(f store.File) Results { return work(f, stockOf(f, around{}), around{}) }
 
 func work(f store.File, stock *stock, at around) Results {
 	r := Results{Client: clientOf(f, stock, at), Batches: stock.batches, Bands: stock.bands}
@@ -205,7 +205,7 @@ func planOf(ctx context.Context, f store.File, at around) (*plan.Plan, error) {
 	}
 	searching, cancel := context.WithTimeout(ctx, planTime)
 	defer cancel()
-	p, err := plan.NewProblem(clientOf(f, stockOf(f), at))
+	p, err := plan.NewProblem(clientOf(f, stockOf(f, at), at))
 	if err != nil {
 		return nil, err
 	}
@@ -235,7 +235,7 @@ func (b *Bench) Instead(ctx context.Context, practice, id, candidate string) (st
 	defer leave()
 	ctx, cancel := context.WithTimeout(ctx, insteadTime)
 	defer cancel()
-	p, err := plan.NewProblem(clientOf(f, stockOf(f), b.at))
+	p, err := plan.NewProblem(clientOf(f, stockOf(f, b.at), b.at))
 	if err != nil {
 		return f, plan.Instead{}, err
 	}

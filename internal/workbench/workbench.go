@@ -10,6 +10,7 @@ import (
 	"encoding/hex"
 	"errors"
 	"fmt"
+	"runtime"
 	"runtime/debug"
 	"strings"
 	"time"
@@ -25,6 +26,7 @@ type Bench struct {
 	at    around
 	rules string
 	long  *gate
+	edits *gate // first come, first served
 	plans *shared[inputs, *plan.Plan]
 	desks *shared[atRevision, Results]
 	fresh fresh
@@ -42,6 +44,10 @@ type Options struct {
 const (
 	// mostRanges is how many ranges of bands a bench remembers.
 	mostRanges = 8192
+	// mostEdits is how many edits may wait to be worked on.
+	mostEdits = 512
+	// mostBands and mostBars are how many bands, and bars with their plates, it remembers.
+	mostBands, mostBars = 1024, 64
 	// mostPlans is how many plans it remembers.
 	mostPlans = 32
 	// mostDesks is how many files worked out it remembers.
@@ -52,7 +58,7 @@ const (
 func New(o Options) *Bench {
 	long := newGate(longAtOnce, longWaiting)
 	return &Bench{
-		store: o.Store, at: around{band.NewMemo(mostRanges), o.Now}, rules: o.Rules, long: long,
+		store: o.Store, at: around{band.NewMemo(mostRanges), keeping[BandOf](mostBands), keeping[barRungs](mostBars), o.Now}, rules: o.Rules, long: long, edits: newGate(2*runtime.NumCPU(), mostEdits),
 		plans: newShared[inputs, *plan.Plan](long, mostPlans),
 		// Working a file out is short: no gate but the machine's own.
 		desks: newShared[atRevision, Results](newGate(256, 1024), mostDesks),
@@ -62,8 +68,10 @@ func New(o Options) *Bench {
 // around is what working something out takes beside the file: what was worked out of
 // bands before (may be nil), and the clock (nil where dates do not matter).
 type around struct {
-	memo *band.Memo
-	now  func() time.Time
+	memo  *band.Memo
+	bands *kept[BandOf]
+	bars  *kept[barRungs]
+	now   func() time.Time
 }
 
 func (a around) seconds() int64 {
@@ -88,7 +96,7 @@ func (b *Bench) key(practice string, f store.File) atRevision {
 
 // Work works out a file as the bench does, once for all who ask for it.
 func (b *Bench) Work(ctx context.Context, practice string, f store.File) (Results, error) {
-	return b.desks.get(ctx, b.key(practice, f), func(context.Context) (Results, error) { return work(f, stockOf(f), b.at), nil })
+	return b.desks.get(ctx, b.key(practice, f), func(context.Context) (Results, error) { return work(f, stockOf(f, b.at), b.at), nil })
 }
 
 // Desk is a client's file with everything worked out from it.
@@ -173,6 +181,11 @@ type Edit struct {
 // store.ErrStale the desk returned is what stands; with any other error nothing was
 // worked out.
 func (b *Bench) Change(ctx context.Context, w Who, e Edit) (Desk, error) {
+	leave, err := b.edits.enter(ctx)
+	if err != nil {
+		return Desk{}, err
+	}
+	defer leave()
 	var working chan worked
 	out, err := b.store.Change(ctx, store.Edit{
 		Practice: w.Practice, Client: e.Client, Base: e.Base, By: w.by(), Label: e.Label, Scopes: e.Scopes,
@@ -181,7 +194,7 @@ func (b *Bench) Change(ctx context.Context, w Who, e Edit) (Desk, error) {
 				return err
 			}
 			trim(f)
-			stock, err := check(*f)
+			stock, err := check(*f, b.at)
 			if err == nil {
 				working = workAside(f.Clone(), stock, b.at)
 			}
@@ -257,7 +270,10 @@ type Step struct {
 func (b *Bench) Undo(ctx context.Context, w Who, st Step) (Desk, store.Label, error) {
 	out, label, err := b.store.Undo(ctx, store.Step{
 		Practice: w.Practice, Client: st.Client, Base: st.Base, By: w.by(), Redo: st.Redo, Anyones: st.Anyones,
-		Check: func(f store.File) error { return Check(f) },
+		Check: func(f store.File) error {
+			_, err := check(f, b.at)
+			return err
+		},
 	})
 	if errors.Is(err, store.ErrStale) {
 		d, deskErr := b.desk(ctx, w, out.File)
