@@ -123,35 +123,43 @@ func Cover(s Slot, stock *way.Stock) Coverage {
 		c.Bests = append(c.Bests, Best{Target: t})
 	}
 	whole := Range{s.Lo, s.Hi}
+	moves := movement.Of(s.Pattern)
+	ways := make([]way.Way, 0, len(moves))
+	unread := false
 	var marks []mark
-	var all, read []way.Load
-	for _, mv := range movement.Of(s.Pattern) {
+	var pieces []served
+	for _, mv := range moves {
 		w := stock.Of(mv)
 		one := Way{Movement: mv, Lacks: w.Lacks}
 		if w.Can() {
-			one.Value = mean(whole, merged(w.Loads))
-			all = append(all, w.Loads...)
+			mine := merged(servedBy(w.Loads, false))
+			one.Value = mean(whole, mine)
+			pieces = append(pieces, mine...)
+			ways = append(ways, w)
+			marks = alongside(marks, marksOf(&ways[len(ways)-1]))
 			for _, l := range w.Loads {
-				if !l.Unread {
-					read = append(read, l)
-				}
+				unread = unread || l.Unread
 				for i, b := range c.Bests {
 					if fit := Fit(l.Low, l.High, b.Target) * l.Quality; fit > b.Value {
 						c.Bests[i].Value, c.Bests[i].By = fit, l.Rung.Label
 					}
 				}
 			}
-			marks = append(marks, marksOf(w)...)
 		}
 		c.Ways = append(c.Ways, one)
 	}
-	pieces := merged(all)
+	pieces = merged(pieces)
 	c.Value, c.Today, c.Horizon = mean(whole, pieces), mean(s.Today, pieces), mean(s.Horizon, pieces)
 	c.State = StateOf(c.Value)
-	if c.State == Covered && len(read) < len(all) && mean(whole, merged(read)) < coveredFrom {
-		c.State, c.Guessed = Thin, true
+	if c.State == Covered && unread {
+		var read []served
+		for _, w := range ways {
+			read = append(read, merged(servedBy(w.Loads, true))...)
+		}
+		if mean(whole, merged(read)) < coveredFrom {
+			c.State, c.Guessed = Thin, true
+		}
 	}
-	slices.SortStableFunc(marks, func(a, b mark) int { return cmp.Compare(a.at, b.at) })
 	c.Ticks = ticks(marks)
 	slices.SortStableFunc(c.Ways, func(a, b Way) int { return cmp.Compare(b.Value, a.Value) })
 	c.Gaps = gaps(whole, pieces)
@@ -191,14 +199,35 @@ type mark struct {
 	movement *movement.Movement
 }
 
-func marksOf(w way.Way) []mark {
+// marksOf are the marks of a way's loads, the lightest first.
+func marksOf(w *way.Way) []mark {
 	k := quantity.Mass(w.Movement.CountsAs)
 	out := make([]mark, len(w.Loads))
 	for i := range w.Loads {
 		r := w.Loads[i].Rung
 		out[i] = mark{r.Low * k, r.High * k, r, &w.Movement}
 	}
+	byPlace := func(a, b mark) int { return cmp.Compare(a.at, b.at) }
+	if !slices.IsSortedFunc(out, byPlace) {
+		slices.SortStableFunc(out, byPlace)
+	}
 	return out
+}
+
+// alongside are two sorted rows of marks as one; of equal ones the first row's come first.
+func alongside(a, b []mark) []mark {
+	if len(a) == 0 {
+		return b
+	}
+	out := make([]mark, 0, len(a)+len(b))
+	for len(a) > 0 && len(b) > 0 {
+		if b[0].at < a[0].at {
+			out, b = append(out, b[0]), b[1:]
+		} else {
+			out, a = append(out, a[0]), a[1:]
+		}
+	}
+	return append(append(out, a...), b...)
 }
 
 // apart is how far marks are from each other, as a share, to be told apart; where
@@ -271,9 +300,9 @@ type Board struct {
 func Values(slots []Slot, stock *way.Stock) []float64 {
 	out := make([]float64, len(slots))
 	for i, s := range slots {
-		var all []way.Load
+		var all []served
 		for _, mv := range movement.Of(s.Pattern) {
-			all = append(all, stock.Of(mv).Loads...)
+			all = append(all, merged(servedBy(stock.Of(mv).Loads, false))...)
 		}
 		out[i] = mean(Range{s.Lo, s.Hi}, merged(all))
 	}

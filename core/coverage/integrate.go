@@ -31,15 +31,22 @@ func Fit(low, high, target quantity.Mass) float64 {
 // served is a stretch of loads of one quality.
 type served struct{ low, high, quality float64 }
 
-// merged are the loads of a way, of each quality the stretches that serve targets
-// without a break: loads whose targets of full use touch are one stretch.
-func merged(loads []way.Load) []served {
+// servedBy are the stretches of loads, without those that nobody has read where only
+// what was read counts.
+func servedBy(loads []way.Load, read bool) []served {
 	all := make([]served, 0, len(loads))
-	for _, l := range loads {
-		if l.High > 0 {
+	for i := range loads {
+		if l := &loads[i]; l.High > 0 && !(read && l.Unread) {
 			all = append(all, served{math.Max(1e-9, float64(l.Low)), float64(l.High), l.Quality})
 		}
 	}
+	return all
+}
+
+// merged are stretches put together, in place: of each quality those that serve targets
+// without a break, loads whose targets of full use touch being one stretch. Merged ones
+// can be merged again with others.
+func merged(all []served) []served {
 	slices.SortFunc(all, func(a, b served) int {
 		return cmp.Or(cmp.Compare(b.quality, a.quality), cmp.Compare(a.low, b.low))
 	})

@@ -56,7 +56,7 @@ func opening(c Coverage, stock *way.Stock) *Opening {
 			o.Things = append(o.Things, thing())
 		}
 		w := stock.Would(o.Movement, o.Things...)
-		if w.Can() && StateOf(mean(Range{c.Slot.Lo, c.Slot.Hi}, merged(w.Loads))) != Missing {
+		if w.Can() && StateOf(mean(Range{c.Slot.Lo, c.Slot.Hi}, merged(servedBy(w.Loads, false)))) != Missing {
 			return &o
 		}
 	}

@@ -69,6 +69,16 @@ func changesOf(from, to *File, like *Changes) Changes {
 	return c
 }
 
+// both names what either of two changes names.
+func both(a, b Changes) Changes {
+	for _, p := range parts {
+		if !p.changed(&a) && p.changed(&b) {
+			p.also(&a, &b)
+		}
+	}
+	return a
+}
+
 // Some says that anything changed.
 func (c *Changes) Some() bool { return !c.none() }
 

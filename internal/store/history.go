@@ -82,7 +82,7 @@ func (s *Store) remember(e Edit, last past, before, after *File, forth Changes) 
 	was := last.label()
 	same := last.Seq > 0 && !last.Undone && last.Back != "" && last.Author == e.By.Consultant && last.Session == e.By.Session &&
 		was.Do == label.Do && was.Part == label.Part && was.ID == label.ID && last.At >= after.UpdatedAt-sameChange
-	start, touched := *before, &forth
+	start, touched := *before, forth
 	if same {
 		var back Changes
 		if err := json.Unmarshal([]byte(last.Back), &back); err != nil {
@@ -90,9 +90,10 @@ func (s *Store) remember(e Edit, last past, before, after *File, forth Changes) 
 		}
 		start = before.Clone()
 		back.apply(&start)
-		forth, touched = changesOf(&start, after, nil), nil
+		touched = both(back, forth)
+		forth = changesOf(&start, after, &touched)
 	}
-	back := changesOf(after, &start, touched)
+	back := changesOf(after, &start, &touched)
 	texts := make([]string, 0, 4)
 	for _, v := range []any{label, forth.scopes(), back, forth} {
 		text, err := json.Marshal(v)

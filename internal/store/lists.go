@@ -20,6 +20,7 @@ type part struct {
 	save    func(tx *sqlx.Tx, practice, client string, c *Changes) error
 	copy    func(f *File)
 	changed func(c *Changes) bool
+	also    func(to, from *Changes)
 	touched func(c *Changes) []string
 	diff    func(from, to *File, c *Changes)
 	apply   func(c *Changes, f *File)
@@ -99,6 +100,7 @@ func partOf[T any](name, table string, most int) part {
 		},
 		copy:    func(f *File) { *list(f) = copied(*list(f)) },
 		changed: func(c *Changes) bool { return *change(c) != nil },
+		also:    func(to, from *Changes) { *change(to) = *change(from) },
 		touched: func(c *Changes) (out []string) {
 			how := *change(c)
 			if how == nil {
