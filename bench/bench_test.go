@@ -26,7 +26,7 @@ import (
 
 func problem(b *testing.B, f store.File) *plan.Problem {
 	b.Helper()
-	p, err := plan.NewProblem(workbench.Work(f).Client)
+	p, err := plan.NewProblem(context.Background(), workbench.Work(f).Client)
 	if err != nil {
 		b.Fatal(err)
 	}
@@ -131,7 +131,7 @@ func BenchmarkPack(b *testing.B) {
 		})
 	}
 	for b.Loop() {
-		if _, err := load.Pack(q); err != nil {
+		if _, err := load.Pack(context.Background(), q); err != nil {
 			b.Fatal(err)
 		}
 	}
@@ -144,7 +144,7 @@ func BenchmarkPlates(b *testing.B) {
 		bar.Plates = append(bar.Plates, load.Plate{Mass: m, Count: 4})
 	}
 	for b.Loop() {
-		if _, err := bar.Load(77); err != nil {
+		if _, err := bar.Load(context.Background(), 77); err != nil {
 			b.Fatal(err)
 		}
 	}

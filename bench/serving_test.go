@@ -196,12 +196,17 @@ func BenchmarkManyWriters(b *testing.B) {
 }
 
 // BenchmarkCrowdedPlan is the plan of a client with 300 containers, from asking to
-// the answer.
+// the answer: most of them filled for good, or all refilled as needed.
 func BenchmarkCrowdedPlan(b *testing.B) {
+	b.Run("filled", func(b *testing.B) { crowdedPlan(b, false) })
+	b.Run("refilled", func(b *testing.B) { crowdedPlan(b, true) })
+}
+
+func crowdedPlan(b *testing.B, refilled bool) {
 	h := open(b)
 	f := crowded()
 	for i := range f.Containers {
-		f.Containers[i].Adjustable = true
+		f.Containers[i].Adjustable = f.Containers[i].Adjustable || refilled
 	}
 	h.add(f)
 	var p struct {

@@ -1,6 +1,7 @@
 package load
 
 import (
+	"context"
 	"fmt"
 	"math"
 
@@ -83,12 +84,13 @@ type chunk struct {
 // Pack finds the best packing exactly: over every reachable sum at the
 // resolution (1 g, or 10 g for very heavy bags) the least volume that makes it,
 // the sum nearest to the target among those that fit, and the fewest pieces
-// that make that sum and fit. Errors are *quantity.FieldError.
-func Pack(q PackQuestion) (Packed, error) {
+// that make that sum and fit. Errors are *quantity.FieldError, or of ctx; it stops soon
+// after that ends.
+func Pack(ctx context.Context, q PackQuestion) (Packed, error) {
 	if err := q.check(); err != nil {
 		return Packed{}, err
 	}
-	p := packing{q: q, cell: 0.001}
+	p := packing{ctx: ctx, q: q, cell: 0.001}
 	if p.work() > packWork {
 		p.cell = 0.01
 		if p.work() > 4*packWork {
@@ -96,13 +98,18 @@ func Pack(q PackQuestion) (Packed, error) {
 		}
 	}
 	counts := make([]int, len(q.Items))
-	for _, c := range p.best() {
+	chosen := p.best()
+	if err := ctx.Err(); err != nil {
+		return Packed{}, err
+	}
+	for _, c := range chosen {
 		counts[c.item] += c.pieces
 	}
 	return p.report(counts), nil
 }
 
 type packing struct {
+	ctx    context.Context
 	q      PackQuestion
 	cell   float64 // kg
 	chunks []chunk
@@ -192,6 +199,9 @@ func extend(cost []float64, c chunk, price float64, took func(i int)) {
 func (p *packing) fill(price func(chunk) float64) (cost []float64, taken bits) {
 	cost = p.nothing()
 	for _, c := range p.chunks {
+		if p.ctx.Err() != nil {
+			return cost, taken // nobody waits for it
+		}
 		took := make([]uint64, (p.cells+63)/64)
 		extend(cost, c, price(c), func(i int) { took[i>>6] |= 1 << (i & 63) })
 		taken = append(taken, took)
@@ -204,7 +214,7 @@ func (p *packing) fill(price func(chunk) float64) (cost []float64, taken bits) {
 func (p *packing) rests(price func(chunk) float64) [][]float64 {
 	out := make([][]float64, len(p.chunks)+1)
 	out[len(p.chunks)] = p.nothing()
-	for n := len(p.chunks) - 1; n >= 0; n-- {
+	for n := len(p.chunks) - 1; n >= 0 && p.ctx.Err() == nil; n-- {
 		out[n] = append([]float64(nil), out[n+1]...)
 		extend(out[n], p.chunks[n], price(p.chunks[n]), func(int) {})
 	}
@@ -233,6 +243,9 @@ func (p *packing) fitsIn(volume float64) bool {
 func (p *packing) best() []chunk {
 	volume, byVolume := p.fill(volumePrice)
 	pieces, byPieces := p.fill(piecesPrice)
+	if p.ctx.Err() != nil {
+		return nil
+	}
 	for off := 0; ; off++ {
 		var choice []chunk
 		fewest := math.MaxInt
@@ -278,9 +291,16 @@ func (p *packing) fewest(at, atLeast int, fits []chunk) []chunk {
 	}
 	n := len(p.chunks)
 	restVolume, restPieces := p.rests(volumePrice), p.rests(piecesPrice)
+	if p.ctx.Err() != nil {
+		return nil
+	}
+	steps := 0
 	var path []chunk
 	var walk func(i, left int, volume float64, pieces int)
 	walk = func(i, left int, volume float64, pieces int) {
+		if steps++; steps%1024 == 0 && p.ctx.Err() != nil {
+			most = atLeast // ends the search
+		}
 		cell := left + p.zero
 		if cell < 0 || cell >= p.cells || most <= atLeast || float64(pieces)+restPieces[i][cell] >= float64(most) || !p.fitsIn(volume+restVolume[i][cell]) {
 			return

@@ -1,6 +1,7 @@
 package load_test
 
 import (
+	"context"
 	"math"
 	"testing"
 
@@ -49,7 +50,7 @@ func TestPackAgainstEveryChoice(t *testing.T) {
 				Volume: quantity.Volume(float64(rapid.IntRange(0, 1200).Draw(t, "units")) * 0.005), Count: rapid.IntRange(0, 3).Draw(t, "count"),
 			})
 		}
-		got, err := load.Pack(q)
+		got, err := load.Pack(context.Background(), q)
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -82,7 +83,7 @@ func TestPackOffTheGrid(t *testing.T) {
 				Volume: quantity.Volume(rapid.Float64Range(0, 6).Draw(t, "litres")), Count: rapid.IntRange(0, 3).Draw(t, "count"),
 			})
 		}
-		got, err := load.Pack(q)
+		got, err := load.Pack(context.Background(), q)
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -109,7 +110,7 @@ func TestPackOfTheHousehold(t *testing.T) {
 		{Name: "can", Mass: 0.41, Volume: 0.4, Count: 8}, {Name: "bottle", Mass: 1.54, Volume: 1.6, Count: 4},
 		{Name: "book", Mass: 0.85, Volume: 1.1, Count: 10}, {Name: "trunk", Mass: 9, Volume: 40, Count: 1},
 	}}
-	got, err := load.Pack(q)
+	got, err := load.Pack(context.Background(), q)
 	require.NoError(t, err)
 	assert.True(t, got.Within, "%v kg", got.Total)
 	assert.Equal(t, []string{"trunk"}, got.TooBig)
@@ -125,12 +126,12 @@ func TestPackLimits(t *testing.T) {
 		"items[0].volume_l": {Capacity: 5, Items: []load.PackItem{{Name: "hole", Mass: 1, Volume: -1}}},
 		"items[0].count":    {Capacity: 5, Items: []load.PackItem{{Name: "cans", Mass: 1, Count: 9999}}},
 	} {
-		_, err := load.Pack(q)
+		_, err := load.Pack(context.Background(), q)
 		var bad *quantity.FieldError
 		require.ErrorAs(t, err, &bad, field)
 		assert.Equal(t, field, bad.Field)
 	}
-	empty, err := load.Pack(load.PackQuestion{Capacity: 10, Tare: 1, Target: 0.2})
+	empty, err := load.Pack(context.Background(), load.PackQuestion{Capacity: 10, Tare: 1, Target: 0.2})
 	require.NoError(t, err)
 	assert.Equal(t, quantity.Mass(1), empty.Mass, "an empty bag is as near as it gets")
 }

@@ -1,6 +1,7 @@
 package load
 
 import (
+	"context"
 	"fmt"
 	"math"
 	"sort"
@@ -33,41 +34,49 @@ const (
 	maxSideSums   = 400_000
 )
 
-// sides are all sums of plates that one side can carry, lightest first: layer n
-// uses the first n kinds, lightest kind first. Sums are in milligrams, so that
-// equal ones are equal.
+// sides are all sums of plates that one side can carry, lightest first. Of the sums of
+// the first n kinds, lightest kind first, only how each was made is kept. Sums are in
+// milligrams, so that equal ones are equal.
 type sides struct {
-	kinds  []Plate // lightest first
-	layers [][]side
+	kinds []Plate // lightest first
+	last  []side  // with all kinds
+	made  [][]step
 }
 
 type side struct {
 	sum    int64 // mg
-	plates int   // fewest that give the sum at no more than this thickness
 	thick  int64 // of all on the side, in µm
-	from   int   // index in the layer before
-	used   int   // plates of this layer's kind
+	plates int32 // fewest that give the sum at no more than this thickness
+	step
 }
+
+// step is how a sum was made: the sum of the kinds before by its index, and how many of
+// this kind.
+type step struct{ from, used int32 }
 
 const (
 	milligrams  = 1e6
 	micrometres = 1e6
 )
 
-func (b PlateBar) sides() (*sides, error) {
+func (b PlateBar) sides(ctx context.Context) (*sides, error) {
 	kinds := append([]Plate(nil), b.Plates...)
 	sort.SliceStable(kinds, func(i, j int) bool { return kinds[i].Mass < kinds[j].Mass })
-	s := &sides{kinds: kinds, layers: [][]side{{{}}}}
+	s := &sides{kinds: kinds, last: []side{{}}}
 	sleeve := int64(math.MaxInt64)
 	if b.Sleeve > 0 {
 		sleeve = int64(math.Round(float64(b.Sleeve) * micrometres))
 	}
 	for _, k := range kinds {
-		next := withKind(s.layers[len(s.layers)-1], k, sleeve)
-		if len(next) > maxSideSums {
-			return nil, quantity.At("plates", fmt.Sprintf("these plates make more than %d different sums: leave some out", maxSideSums))
+		next, err := withKind(ctx, s.last, k, sleeve)
+		if err != nil {
+			return nil, err
 		}
-		s.layers = append(s.layers, next)
+		steps := make([]step, len(next))
+		for i, one := range next {
+			steps[i] = one.step
+		}
+		s.last, s.made = next, append(s.made, steps)
 	}
 	return s, nil
 }
@@ -75,29 +84,78 @@ func (b PlateBar) sides() (*sides, error) {
 // withKind adds up to half the count of a kind to every sum, as far as the
 // sleeve goes. Of equal sums those stay that are thinner than all with fewer
 // plates; of those alike the one with the most of this kind, the heaviest so
-// far: so the heaviest go inside.
-func withKind(layer []side, k Plate, sleeve int64) []side {
+// far: so the heaviest go inside. The count is added in powers of two, and what another
+// sum beats is dropped after each: so there are never more than twice the sums that stay.
+// The error is of ctx, or that there are too many sums.
+func withKind(ctx context.Context, layer []side, k Plate, sleeve int64) ([]side, error) {
 	mass := int64(math.Round(float64(k.Mass) * milligrams))
 	thick := int64(math.Round(float64(k.Thickness) * micrometres))
-	all := make([]side, 0, len(layer)*(k.Count/2+1))
-	for used := k.Count / 2; used >= 0; used-- {
-		n := int64(used)
-		for i, s := range layer {
-			if s.thick+n*thick <= sleeve {
-				all = append(all, side{s.sum + n*mass, s.plates + used, s.thick + n*thick, i, used})
-			}
+	now := make([]side, len(layer))
+	for i, s := range layer {
+		s.step = step{int32(i), 0}
+		now[i] = s
+	}
+	for left, size := int32(k.Count/2), int32(1); left > 0; size *= 2 {
+		n := min(size, left)
+		left -= n
+		now = joined(now, n, int64(n)*mass, int64(n)*thick, sleeve)
+		if len(now) > maxSideSums {
+			return nil, quantity.At("plates", fmt.Sprintf("these plates make more than %d different sums: leave some out", maxSideSums))
+		}
+		if err := ctx.Err(); err != nil {
+			return nil, err
 		}
 	}
-	sort.SliceStable(all, func(i, j int) bool {
-		if all[i].sum != all[j].sum {
-			return all[i].sum < all[j].sum
-		}
-		return all[i].plates < all[j].plates
-	})
-	out := all[:0]
-	for _, s := range all {
+	return now, nil
+}
+
+// joined are sums as they are and with n plates more, lightest first, without those that
+// another beats.
+func joined(all []side, n int32, mass, thick, sleeve int64) []side {
+	out := make([]side, 0, len(all)+len(all)/2)
+	add := func(s side) {
+		// Of one sum they come by plates, then the most of this kind first.
 		if last := len(out) - 1; last < 0 || out[last].sum != s.sum || out[last].thick > s.thick {
 			out = append(out, s)
+		}
+	}
+	before := func(a, b side) bool {
+		if a.sum != b.sum {
+			return a.sum < b.sum
+		}
+		if a.plates != b.plates {
+			return a.plates < b.plates
+		}
+		if a.used != b.used {
+			return a.used > b.used
+		}
+		return a.from < b.from
+	}
+	more := func(i int) (side, bool) {
+		for ; i < len(all); i++ {
+			s := all[i]
+			if s.thick+thick <= sleeve {
+				s.sum, s.thick, s.plates, s.used = s.sum+mass, s.thick+thick, s.plates+n, s.used+n
+				return s, true
+			}
+		}
+		return side{}, false
+	}
+	at, j := 0, 0
+	for at < len(all) || j < len(all) {
+		for j < len(all) && all[j].thick+thick > sleeve {
+			j++
+		}
+		next, ok := more(j)
+		switch {
+		case !ok && at >= len(all):
+			return out
+		case !ok || at < len(all) && before(all[at], next):
+			add(all[at])
+			at++
+		default:
+			add(next)
+			j++
 		}
 	}
 	return out
@@ -107,11 +165,11 @@ func withKind(layer []side, k Plate, sleeve int64) []side {
 func (s *sides) plates(at int) []quantity.Mass {
 	out := []quantity.Mass{}
 	for n := len(s.kinds); n > 0; n-- {
-		p := s.layers[n][at]
+		p := s.made[n-1][at]
 		for range p.used {
 			out = append(out, s.kinds[n-1].Mass)
 		}
-		at = p.from
+		at = int(p.from)
 	}
 	return out
 }
@@ -129,16 +187,17 @@ type Loading struct {
 }
 
 // Load works out every load of the bar with equal sides, and the plates for a
-// target in kg (≥ 0). Masses are told apart to 1 mg. Errors are *quantity.FieldError.
-func (b PlateBar) Load(target quantity.Mass) (Loading, error) {
+// target in kg (≥ 0). Masses are told apart to 1 mg. Errors are *quantity.FieldError, or
+// of ctx; it stops soon after that ends.
+func (b PlateBar) Load(ctx context.Context, target quantity.Mass) (Loading, error) {
 	if err := b.check(); err != nil {
 		return Loading{}, err
 	}
-	s, err := b.sides()
+	s, err := b.sides(ctx)
 	if err != nil {
 		return Loading{}, err
 	}
-	last := s.layers[len(s.layers)-1]
+	last := s.last
 	empty := float64(b.Mass) + 2*float64(b.Collar)
 	out := Loading{Loads: make([]quantity.Mass, 0, len(last))}
 	best, nearest := 0, math.Inf(1)
@@ -218,9 +277,9 @@ type ExtraPair struct {
 // closes the most gaps; of equal ones the one that leaves the least above 10 %
 // (summed as logarithms, up to the load that is the heaviest now), then the
 // lightest. ok is false when none makes anything better. Errors are
-// *quantity.FieldError.
-func (b PlateBar) BestExtraPair(offered []quantity.Mass) (best ExtraPair, ok bool, err error) {
-	now, err := b.Load(0)
+// *quantity.FieldError, or of ctx.
+func (b PlateBar) BestExtraPair(ctx context.Context, offered []quantity.Mass) (best ExtraPair, ok bool, err error) {
+	now, err := b.Load(ctx, 0)
 	if err != nil {
 		return best, false, err
 	}
@@ -231,7 +290,7 @@ func (b PlateBar) BestExtraPair(offered []quantity.Mass) (best ExtraPair, ok boo
 	for _, m := range offered {
 		more := b
 		more.Plates = append(append([]Plate{}, b.Plates...), Plate{Mass: m, Count: 2})
-		then, err := more.Load(0)
+		then, err := more.Load(ctx, 0)
 		if err != nil {
 			return best, false, err
 		}
@@ -287,9 +346,9 @@ type Handle struct {
 
 // Rungs are the loads of a handle: a bar's in the bar hold, a handle's in one
 // hand and overhead, and of two handles what both can be loaded to at once as a
-// pair; loads less than 2 % apart, which nobody trains by, are left out. Errors are *quantity.FieldError.
-func (h Handle) Rungs() ([]Rung, error) {
-	alone, err := h.Bar.Load(0)
+// pair; loads less than 2 % apart, which nobody trains by, are left out. Errors are *quantity.FieldError, or of ctx.
+func (h Handle) Rungs(ctx context.Context) ([]Rung, error) {
+	alone, err := h.Bar.Load(ctx, 0)
 	if err != nil {
 		return nil, err
 	}
@@ -312,7 +371,7 @@ func (h Handle) Rungs() ([]Rung, error) {
 	if h.Long || h.Count < 2 {
 		return out, nil
 	}
-	shared, err := h.Shared().Load(0)
+	shared, err := h.Shared().Load(ctx, 0)
 	if err != nil {
 		return nil, err
 	}

@@ -1,6 +1,7 @@
 package load_test
 
 import (
+	"context"
 	"fmt"
 	"sort"
 	"testing"
@@ -133,7 +134,7 @@ func TestSleeveAgainstEveryChoice(t *testing.T) {
 			}
 		}
 		walk(0, 0, 0)
-		got, err := bar.Load(rapidTarget(t))
+		got, err := bar.Load(context.Background(), rapidTarget(t))
 		require.NoError(t, err)
 		var have, all []string
 		for _, m := range got.Loads {
@@ -162,7 +163,7 @@ func rapidTarget(t *rapid.T) quantity.Mass {
 // which closes the last to 9.9 and 9.9 %; 0.7 kg adds 13.4 kg, which leaves 11.7 %.
 func TestBestExtraPairByHand(t *testing.T) {
 	bar := load.PlateBar{Mass: 2, Plates: []load.Plate{{Mass: 1.25, Count: 2}, {Mass: 5, Count: 2}}}
-	best, ok, err := bar.BestExtraPair([]quantity.Mass{0.7, 0.595, 10})
+	best, ok, err := bar.BestExtraPair(context.Background(), []quantity.Mass{0.7, 0.595, 10})
 	require.NoError(t, err)
 	require.True(t, ok)
 	assert.Equal(t, 3, best.Gaps)
@@ -170,14 +171,14 @@ func TestBestExtraPairByHand(t *testing.T) {
 	assert.Equal(t, 1, best.Closed)
 	assert.InDelta(t, 12/4.5-1, best.LargestNow, 1e-9)
 	assert.InDelta(t, 12/5.69-1, best.LargestThen, 1e-9)
-	_, ok, err = bar.BestExtraPair([]quantity.Mass{40})
+	_, ok, err = bar.BestExtraPair(context.Background(), []quantity.Mass{40})
 	require.NoError(t, err)
 	assert.False(t, ok, "far above what there is")
 }
 
 func TestHandlesShareTheirPlates(t *testing.T) {
 	h := load.Handle{ID: "h", Name: "handles", Count: 2, Bar: load.PlateBar{Mass: 2, Plates: []load.Plate{{Mass: 1.25, Count: 6}, {Mass: 2.5, Count: 4}}}}
-	all, err := h.Rungs()
+	all, err := h.Rungs(context.Background())
 	require.NoError(t, err)
 	l := laddered(all)
 	assert.InDelta(t, 2+6*1.25+4*2.5, float64(l.Heaviest(load.OneHand)), 1e-9, "all on one: three a side and two a side")

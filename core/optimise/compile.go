@@ -1,6 +1,7 @@
 package optimise
 
 import (
+	"context"
 	"sort"
 	"strings"
 )
@@ -102,7 +103,8 @@ type compiled struct {
 	groups    [][]int // disjoint; every ungrouped option is a group of its own
 }
 
-func compile(m Model) *compiled {
+// compile makes the problem of a model; the error is of ctx.
+func compile(ctx context.Context, m Model) (*compiled, error) {
 	n := len(m.Options)
 	p := &compiled{n: n, scale: m.scale(), must: newSet(n), never: newSet(n), byOption: make([][]int, n)}
 	money := resource{limit: m.Budget, use: make([]int64, n)}
@@ -141,7 +143,9 @@ func compile(m Model) *compiled {
 			p.requires = append(p.requires, q)
 		}
 	}
-	p.addDemands(m.Demands)
+	if err := p.addDemands(ctx, m.Demands); err != nil {
+		return nil, err
+	}
 	p.rowsOf = make([][]int, n)
 	for k, r := range p.rows {
 		for _, i := range r.options {
@@ -149,7 +153,7 @@ func compile(m Model) *compiled {
 		}
 	}
 	p.banUseless()
-	return p
+	return p, nil
 }
 
 // addGroups takes each group that meets no earlier one as a choice of its own.
@@ -179,7 +183,7 @@ func (p *compiled) addGroups(groups [][]int) {
 
 // addDemands folds what is had already into the base, drops dominated offers, and
 // merges demands of the same structure.
-func (p *compiled) addDemands(demands []Demand) {
+func (p *compiled) addDemands(ctx context.Context, demands []Demand) error {
 	type merged struct {
 		offers []offer
 		values []int64
@@ -187,6 +191,9 @@ func (p *compiled) addDemands(demands []Demand) {
 	seen := map[string]int{}
 	var all []merged
 	for _, s := range demands {
+		if err := ctx.Err(); err != nil {
+			return err
+		}
 		offers, base := p.reduce(s)
 		p.base += base
 		if len(offers) == 0 {
@@ -209,6 +216,7 @@ func (p *compiled) addDemands(demands []Demand) {
 		}
 		p.demands = append(p.demands, p.link(s.offers))
 	}
+	return nil
 }
 
 // reduce compiles one demand's offers, best first.

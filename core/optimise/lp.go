@@ -2,6 +2,7 @@ package optimise
 
 import (
 	"bufio"
+	"context"
 	"fmt"
 	"io"
 )
@@ -16,7 +17,10 @@ func WriteLP(w io.Writer, m Model) error {
 	if err := m.Check(); err != nil {
 		return err
 	}
-	p := compile(m)
+	p, err := compile(context.Background(), m) // nobody waits: there is no end to be told of
+	if err != nil {
+		return err
+	}
 	b := &lp{Writer: bufio.NewWriter(w)}
 	fmt.Fprintf(b, "\\ value had without any option: %d, times %d\nMaximize\n", p.base, p.scale)
 	b.begin("obj")

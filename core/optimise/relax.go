@@ -1,6 +1,9 @@
 package optimise
 
-import "math"
+import (
+	"context"
+	"math"
+)
 
 // multipliers price the relaxed constraints: linking rows, resources (per
 // normalised unit) and prerequisites. All ≥ 0.
@@ -21,6 +24,7 @@ func (m multipliers) copy() multipliers {
 // and options together. What is left separates by demand and by option, so that
 // any multipliers give an upper bound in one pass.
 type relaxation struct {
+	ctx     context.Context // nil where nobody leaves
 	p       *compiled
 	unit    []float64 // what one normalised unit of each resource is
 	reduced []float64 // of each option, at the last evaluation
@@ -152,6 +156,9 @@ const (
 	smoothing = 0.9 // of the mean solution kept at each step
 )
 
+// stepsBetween is after how many steps of descent the caller is asked whether to go on.
+const stepsBetween = 16
+
 // descend lowers the bound by deflected subgradient steps toward target and
 // returns the best bound and the multipliers that give it. It stops early when
 // the bound falls to the target.
@@ -162,6 +169,9 @@ func (r *relaxation) descend(start multipliers, out, in set, target float64, ste
 		clear(v)
 	}
 	for step := range steps {
+		if r.ctx != nil && step%stepsBetween == stepsBetween-1 && r.ctx.Err() != nil {
+			break // what was found so far bounds too
+		}
 		bound := r.evaluate(m, out, in)
 		keep := smoothing
 		if step == 0 {

@@ -39,8 +39,13 @@ func Solve(ctx context.Context, m Model) (Answer, error) {
 	if err := m.Check(); err != nil {
 		return Answer{}, err
 	}
-	s := &search{p: compile(m), ctx: ctx, cutoff: math.MinInt64}
+	p, err := compile(ctx, m)
+	if err != nil {
+		return Answer{}, err
+	}
+	s := &search{p: p, ctx: ctx, cutoff: math.MinInt64}
 	s.r = newRelaxation(s.p)
+	s.r.ctx = ctx
 	s.reduced = make([]int64, s.p.n)
 	bound := s.run()
 	if s.found == nil {

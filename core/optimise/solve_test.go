@@ -144,14 +144,20 @@ func TestStoppedSearchGivesAnHonestBound(t *testing.T) {
 
 	full, err := optimise.Solve(context.Background(), hard(16))
 	require.NoError(t, err)
-	ctx, cancel = context.WithCancel(context.Background())
-	cancel2 := &stopAfter{Context: ctx, calls: 3}
-	part, err := optimise.Solve(cancel2, hard(16))
-	cancel()
-	require.NoError(t, err)
-	assert.False(t, part.Proven)
-	assert.LessOrEqual(t, part.Value, full.Value)
-	assert.GreaterOrEqual(t, part.Bound, full.Value, "the bound holds for the true best")
+	stopped := 0
+	for looks := range 200 { // wherever it is told to stop
+		part, err := optimise.Solve(&stopAfter{Context: context.Background(), calls: looks}, hard(16))
+		if err != nil {
+			assert.ErrorIs(t, err, context.DeadlineExceeded, "nothing was found yet")
+			continue
+		}
+		if !part.Proven {
+			stopped++
+		}
+		assert.LessOrEqual(t, part.Value, full.Value)
+		assert.GreaterOrEqual(t, part.Bound, full.Value, "the bound holds for the true best")
+	}
+	assert.Positive(t, stopped)
 }
 
 // stopAfter ends after a number of looks, so that no clock is needed.

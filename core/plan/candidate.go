@@ -41,7 +41,11 @@ type Candidate struct {
 	Fill      *load.Fill // how far it is filled, for a fixed fill
 	Container string     // name of the container it fills
 
-	twin string // equal for equal states of equal containers
+	twin  string // equal for equal states of equal containers
+	class int    // of the alike containers that it is a state of; -1 for none
+	again bool   // a second one in the same state
+	// as is the same state of another container of the class.
+	as func(load.Container) Candidate
 }
 
 // Reach is the lightest and the heaviest load the candidate gives, with the
@@ -73,8 +77,17 @@ const boughtFilling = quantity.Mass(50)
 // Candidates lists what a plan can choose from, in an order that does not depend on
 // ids: purchases as in the catalogue, then each container's states, containers by what
 // they are. The levels of a container that is filled once are its quarters and those at
-// which it serves targets of the needs. An unknown currency is an error.
+// which it serves targets of the needs. Of containers that are alike but for what is in
+// them, a state stands there twice at most, for any two of them: no movement takes more
+// alike. An unknown currency is an error.
 func Candidates(c client.Client, slots []coverage.Slot) ([]Candidate, error) {
+	all, _, err := candidates(c, slots, fewestAlike)
+	return all, err
+}
+
+// candidates lists them with the classes of alike containers, those of fewer than a
+// number left out.
+func candidates(c client.Client, slots []coverage.Slot, atLeast int) ([]Candidate, []class, error) {
 	owned := map[string]bool{}
 	for _, o := range c.Owned {
 		owned[o.Item.Key] = true
@@ -88,7 +101,7 @@ func Candidates(c client.Client, slots []coverage.Slot) ([]Candidate, error) {
 		}
 		price, err := it.SamplePrice(c.Currency)
 		if err != nil {
-			return nil, err
+			return nil, nil, err
 		}
 		out = append(out, Candidate{
 			Key: it.Key, Name: it.Name, Origin: load.Bought, Cost: price.Minor, Floor: it.Floor,
@@ -102,10 +115,18 @@ func Candidates(c client.Client, slots []coverage.Slot) ([]Candidate, error) {
 			}
 		}
 	}
-	for _, k := range b.inOrder() {
+	alone, classes := b.classes(atLeast)
+	for _, k := range alone {
 		fills = append(fills, b.states(k, sources)...)
 	}
-	return append(out, fills...), nil
+	out = append(out, fills...)
+	for i := range out {
+		out[i].class = -1
+	}
+	for n, one := range classes {
+		out = append(out, b.alike(one, n, sources)...)
+	}
+	return out, classes, nil
 }
 
 // unowned drops the prerequisites that something owned meets.
@@ -186,20 +207,50 @@ func (c lister) fillingSources() []source {
 // states are the ways a container can be: as it is, or filled anew. Of equal
 // ways the one that is at hand and reaches further is kept.
 func (c lister) states(k load.Container, sources []source) []Candidate {
-	var out []Candidate
-	whole := k
-	if rungs := k.Rungs(); len(rungs) > 0 {
-		keep := Candidate{Key: "keep:" + k.ID, Name: k.Name + " as it is", Origin: load.Scrap, Group: k.ID, Keep: true, Rungs: rungs, Container: k.Name}
-		if fill, err := k.Fill(); err == nil {
-			fill.Mass = k.Mass(fill)
-			keep.Fill = &fill
-		}
-		out = append(out, keep)
-	}
+	out := append(keeps(k), c.refills(k, sources)...)
 	if k.Sold > 0 {
 		return out // it stays as it was sold
 	}
+	out = undominatedStates(out)
+	for i := range out {
+		_, variant, _ := strings.Cut(out[i].Key, k.ID)
+		out[i].twin = likeness(k) + variant
+	}
+	return out
+}
+
+// keeps is a container as it is, where that gives anything.
+func keeps(k load.Container) []Candidate {
+	rungs := k.Rungs()
+	if len(rungs) == 0 {
+		return nil
+	}
+	keep := Candidate{Key: "keep:" + k.ID, Name: k.Name + " as it is", Origin: load.Scrap, Group: k.ID, Keep: true, Rungs: rungs, Container: k.Name}
+	if fill, err := k.Fill(); err == nil {
+		fill.Mass = k.Mass(fill)
+		keep.Fill = &fill
+	}
+	return []Candidate{keep}
+}
+
+// refills are the ways a container can be filled anew, unless it was sold as it is.
+func (c lister) refills(k load.Container, sources []source) (out []Candidate) {
+	if k.Sold > 0 {
+		return nil
+	}
 	k.Weighed = quantity.Estimate{}
+	add := func(s source, volume quantity.Volume, variant, verb, end string) {
+		as := func(k load.Container) Candidate {
+			k.Weighed, k.Filling = quantity.Estimate{}, s.filling
+			if !k.Adjustable {
+				k.Volume = volume
+			}
+			return c.state(k, s, variant, verb+" "+k.Name+" with "+s.filling.Name+end)
+		}
+		one := as(k)
+		one.as = as
+		out = append(out, one)
+	}
 	first, served := true, make([]bool, len(c.levels))
 	for _, s := range sources {
 		if !k.Kind.Takes(s.filling) {
@@ -210,19 +261,13 @@ func (c lister) states(k load.Container, sources []source) []Candidate {
 			if s.filling.Key == "stuffing" {
 				continue // it only fills up what other things leave
 			}
-			out = append(out, c.state(k, s, "any", fillVerb(k)+" "+k.Name+" with "+s.filling.Name+", to any level"))
+			add(s, 0, "any", fillVerb(k), ", to any level")
 			continue
 		}
 		for _, l := range c.fills(k, s.filling, first, served) {
-			k.Volume = l.volume
-			out = append(out, c.state(k, s, l.name, fmt.Sprintf("Fill %s with %s", k.Name, s.filling.Name)))
+			add(s, l.volume, l.name, "Fill", "")
 		}
 		first = false
-	}
-	out = undominatedStates(out)
-	for i := range out {
-		_, variant, _ := strings.Cut(out[i].Key, whole.ID)
-		out[i].twin = likeness(whole) + variant
 	}
 	return out
 }

@@ -25,7 +25,7 @@ func TestAnOutsideSolverAgrees(t *testing.T) {
 	for _, budget := range []int64{0, 4500, 9000, 20000} {
 		c := household(t)
 		c.Budget = budget
-		p, err := plan.NewProblem(c)
+		p, err := plan.NewProblem(context.Background(), c)
 		require.NoError(t, err)
 		ours, err := optimise.Solve(context.Background(), p.Model)
 		require.NoError(t, err)
@@ -103,7 +103,7 @@ func TestWhatIfComesTrue(t *testing.T) {
 		require.NoError(t, err)
 		pinned := c
 		pinned.Pins = map[string]client.Pin{key: client.Must}
-		forced, err := plan.NewProblem(pinned)
+		forced, err := plan.NewProblem(context.Background(), pinned)
 		require.NoError(t, err)
 		made, err := forced.Make(context.Background())
 		if says.With == nil {
@@ -132,7 +132,7 @@ func TestWhatIfComesTrue(t *testing.T) {
 func TestQuartersAndTargetsAreThere(t *testing.T) {
 	c := household(t)
 	c.Containers = []load.Container{container(t, "jug", "jug", 4, "fresh-water", 0)}
-	p, err := plan.NewProblem(c)
+	p, err := plan.NewProblem(context.Background(), c)
 	require.NoError(t, err)
 	var levels []float64
 	for _, k := range p.Candidates {

@@ -2,6 +2,7 @@ package plan
 
 import (
 	"cmp"
+	"context"
 	"fmt"
 	"math"
 	"slices"
@@ -27,7 +28,8 @@ type Problem struct {
 	// needs are the prerequisites proper of each candidate, by index.
 	needs   [][][]int
 	present way.Item // what is there but the containers
-	names   []string // of the resources beside money, for reasons
+	names   []string // of the floor and the fillings, the first of the resources, for reasons
+	classes []class  // of containers that are alike
 }
 
 // fitSteps is how finely quality × closeness enters the whole-number model.
@@ -36,18 +38,24 @@ const fitSteps = 50
 // squareDecimetres turns floor into whole numbers.
 const squareDecimetres = 100
 
-// NewProblem builds the model. Errors are those of coverage.Slots and
-// Candidates.
-func NewProblem(c client.Client) (*Problem, error) {
+// NewProblem builds the model. Errors are those of coverage.Slots and Candidates, and
+// of ctx.
+func NewProblem(ctx context.Context, c client.Client) (*Problem, error) {
+	return newProblem(ctx, c, fewestAlike)
+}
+
+// newProblem builds the model; fewer containers than alike are told apart even where
+// they are alike.
+func newProblem(ctx context.Context, c client.Client, alike int) (*Problem, error) {
 	slots, err := coverage.Slots(c.Person)
 	if err != nil {
 		return nil, err
 	}
-	all, err := Candidates(c, slots)
+	all, classes, err := candidates(c, slots, alike)
 	if err != nil {
 		return nil, err
 	}
-	p := &Problem{Client: c, Slots: slots, Candidates: all, present: way.Present(c)}
+	p := &Problem{Client: c, Slots: slots, Candidates: all, present: way.Present(c), classes: classes}
 	index := map[string]int{}
 	for i, k := range all {
 		index[k.Key] = i
@@ -57,8 +65,12 @@ func NewProblem(c client.Client) (*Problem, error) {
 	p.limits()
 	p.groups()
 	p.order()
+	p.atMost()
 	stock := p.stock()
 	for _, s := range slots {
+		if err := ctx.Err(); err != nil {
+			return nil, err
+		}
 		p.slot(s, stock)
 	}
 	return p, nil
@@ -138,7 +150,7 @@ func (p *Problem) limits() {
 func (p *Problem) groups() {
 	at := map[string]int{}
 	for i, k := range p.Candidates {
-		if k.Group == "" {
+		if k.Group == "" || k.class >= 0 {
 			continue
 		}
 		g, ok := at[k.Group]
@@ -163,7 +175,11 @@ func (p *Problem) stock() *way.Stock {
 			r.Things = []string{k.Key} // states of one container are told apart
 			rungs[n] = r
 		}
-		items = append(items, way.Item{Option: i, Group: k.Group, Rungs: rungs, Supplies: k.Supplies})
+		group := k.Group
+		if k.class >= 0 && !k.Keep { // any of its containers
+			group = k.Key
+		}
+		items = append(items, way.Item{Option: i, Group: group, Rungs: rungs, Supplies: k.Supplies})
 	}
 	return way.New(p.Client, items)
 }

@@ -46,7 +46,7 @@ func solve(t *testing.T, c client.Client) (*plan.Problem, plan.Plan) {
 	t.Helper()
 	ctx, cancel := context.WithTimeout(context.Background(), 30*time.Second)
 	defer cancel()
-	p, err := plan.NewProblem(c)
+	p, err := plan.NewProblem(context.Background(), c)
 	require.NoError(t, err)
 	got, err := p.Make(ctx)
 	require.NoError(t, err)

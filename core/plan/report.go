@@ -82,6 +82,12 @@ func (p *Problem) Make(ctx context.Context) (Plan, error) {
 
 // Explain puts an answer to the model into words.
 func (p *Problem) Explain(a optimise.Answer) Plan {
+	whole := *p
+	whole.Candidates = p.named(a)
+	return whole.explain(a)
+}
+
+func (p *Problem) explain(a optimise.Answer) Plan {
 	c := p.Client
 	stock := p.with(a.Chosen)
 	out := Plan{
@@ -196,12 +202,12 @@ func (p *Problem) refuse(i int, a optimise.Answer, plan Plan) Refusal {
 
 // over names the resource of which a set takes more than there is; empty when none.
 func (p *Problem) over(set []int) string {
-	for r, limit := range p.Model.Limits {
+	for r := range p.names {
 		var use int64
 		for _, i := range set {
 			use += p.Model.Options[i].Use[r]
 		}
-		if use > limit {
+		if use > p.Model.Limits[r] {
 			return strings.ToLower(p.names[r])
 		}
 	}
@@ -232,18 +238,29 @@ func (p *Problem) missing(i int, a optimise.Answer) string {
 // it makes possible, each in its first state.
 func (p *Problem) added(i int, a optimise.Answer) []int {
 	set := append(append([]int{}, a.Chosen...), i)
-	used := map[string]bool{}
+	used, ofClass, first := map[string]bool{}, make([]int, len(p.classes)), make([]int, len(p.classes))
 	in := map[int]bool{i: true}
 	for _, j := range a.Chosen {
 		in[j] = true
-		used[p.Candidates[j].Group] = true
+		if k := p.Candidates[j]; k.class >= 0 {
+			ofClass[k.class]++
+		} else {
+			used[k.Group] = true
+		}
 	}
 	for j, k := range p.Candidates {
 		o := p.Model.Options[j]
 		if in[j] || k.Group == "" || used[k.Group] || o.Never || len(p.needs[j]) == 0 || !optimise.Met(p.needs[j], in) {
 			continue
 		}
-		used[k.Group] = true
+		if n := k.class; n < 0 {
+			used[k.Group] = true
+		} else if ofClass[n] == len(p.classes[n].members) || first[n] == 2 {
+			continue // none left, or there are two in their first state
+		} else {
+			ofClass[n]++
+			first[n]++
+		}
 		set = append(set, j)
 	}
 	return set
@@ -283,14 +300,15 @@ func (p *Problem) InsteadOf(ctx context.Context, a optimise.Answer, key string) 
 	case err == nil:
 		made := p.Explain(with)
 		out.With = &made
+		then, now := p.named(with), p.named(a)
 		for _, i := range with.Chosen {
-			if i != at && !slices.Contains(a.Chosen, i) && !p.Candidates[i].Keep {
-				out.In = append(out.In, p.Candidates[i])
+			if i != at && !slices.Contains(a.Chosen, i) && !then[i].Keep {
+				out.In = append(out.In, then[i])
 			}
 		}
 		for _, i := range a.Chosen {
-			if !slices.Contains(with.Chosen, i) && !p.Candidates[i].Keep {
-				out.Out = append(out.Out, p.Candidates[i])
+			if !slices.Contains(with.Chosen, i) && !now[i].Keep {
+				out.Out = append(out.Out, now[i])
 			}
 		}
 	case ctx.Err() != nil:

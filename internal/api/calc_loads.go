@@ -32,12 +32,12 @@ type PlatesAnswer struct {
 	PerSideKg []float64 `json:"per_side_kg" doc:"For the nearest load, heaviest (inside) first, with the fewest plates"`
 }
 
-func (q PlatesQuestion) answer(_ context.Context) (PlatesAnswer, error) {
+func (q PlatesQuestion) answer(ctx context.Context) (PlatesAnswer, error) {
 	bar := load.PlateBar{Mass: quantity.Mass(q.BarKg), Collar: quantity.Mass(q.CollarKg)}
 	for _, p := range q.Plates {
 		bar.Plates = append(bar.Plates, load.Plate{Mass: quantity.Mass(p.MassKg), Count: p.Count})
 	}
-	got, err := bar.Load(quantity.Mass(q.TargetKg))
+	got, err := bar.Load(ctx, quantity.Mass(q.TargetKg))
 	return PlatesAnswer{
 		LoadsKg: kilograms(got.Loads), BelowKg: (*float64)(got.Below), AboveKg: (*float64)(got.Above),
 		NearestKg: float64(got.Nearest), PerSideKg: kilograms(got.PerSide),
@@ -211,7 +211,7 @@ type PackAnswer struct {
 	TooBig         []string     `json:"too_big" doc:"Things that do not go in at all"`
 }
 
-func (q PackQuestion) answer(_ context.Context) (out PackAnswer, err error) {
+func (q PackQuestion) answer(ctx context.Context) (out PackAnswer, err error) {
 	ask := load.PackQuestion{
 		Capacity: quantity.Volume(q.CapacityL), Tare: quantity.Mass(q.TareKg), Target: quantity.Mass(q.TargetKg),
 		Tolerance: quantity.Mass(q.ToleranceKg), Stuffing: quantity.Density(q.Stuffing),
@@ -219,7 +219,7 @@ func (q PackQuestion) answer(_ context.Context) (out PackAnswer, err error) {
 	for _, i := range q.Items {
 		ask.Items = append(ask.Items, load.PackItem{Name: i.Name, Mass: quantity.Mass(i.MassKg), Volume: quantity.Volume(i.VolumeL), Count: i.Count})
 	}
-	got, err := load.Pack(ask)
+	got, err := load.Pack(ctx, ask)
 	if err != nil {
 		return out, atField(err, nil)
 	}

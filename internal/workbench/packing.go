@@ -2,6 +2,7 @@ package workbench
 
 import (
 	"context"
+	"errors"
 	"slices"
 
 	"scrappyrack/core/load"
@@ -100,8 +101,8 @@ func (b *Bench) Pack(ctx context.Context, practice, id, container string, target
 	if len(out.Question.Items) == 0 {
 		return nil, &FieldError{"target_kg", "there is nothing to pack: list things that the household can spare at Stock"}
 	}
-	if out.Best, err = load.Pack(out.Question); err != nil {
-		return nil, &FieldError{"target_kg", err.Error()}
+	if out.Best, err = load.Pack(ctx, out.Question); err != nil {
+		return nil, asField(err, "target_kg")
 	}
 	for i, n := range out.Best.Counts {
 		if n > 0 && out.Things[i].Hard {
@@ -146,9 +147,18 @@ func (b *Bench) LoadBar(ctx context.Context, practice, id, handle string, target
 		bar = h.Shared()
 	}
 	out := &Loading{Plates: bar.Plates, Sharing: h.Count == 2}
-	if out.Loading, err = bar.Load(target); err != nil {
-		return nil, &FieldError{"target_kg", err.Error()}
+	if out.Loading, err = bar.Load(ctx, target); err != nil {
+		return nil, asField(err, "target_kg")
 	}
-	out.Extra, out.Helps, err = bar.BestExtraPair(load.PlateSizes(unitsOf(f)))
+	out.Extra, out.Helps, err = bar.BestExtraPair(ctx, load.PlateSizes(unitsOf(f)))
 	return out, err
+}
+
+// asField is a refusal of the core said at a field; any other error is itself.
+func asField(err error, field string) error {
+	var bad *quantity.FieldError
+	if errors.As(err, &bad) {
+		return &FieldError{field, err.Error()}
+	}
+	return err
 }

@@ -1,6 +1,7 @@
 package workbench
 
 import (
+	"context"
 	"fmt"
 	"math"
 
@@ -236,7 +237,8 @@ type barRungs struct {
 
 func (s *stock) rungsOf(h load.Handle) barRungs {
 	return s.now.bars.of(h, func() barRungs {
-		rungs, err := h.Rungs()
+		// Bounded in what it enumerates, and remembered: nobody's leaving ends it.
+		rungs, err := h.Rungs(context.Background())
 		return barRungs{rungs, err}
 	})
 }

@@ -178,8 +178,13 @@ func (b *Bench) inputsOf(practice string, f store.File) (inputs, error) {
 	return inputs{practice, id, sha256.Sum256(text)}, err
 }
 
-// planTime bounds one planning; after it the best found is shown with its bound.
-const planTime = 4 * time.Second
+// planTime bounds one planning, crowdTime that of a client with more than crowd
+// containers; after it the best found is shown with its bound.
+const (
+	planTime  = 20 * time.Second
+	crowdTime = 4 * time.Second
+	crowd     = 60
+)
 
 // Plan works out the best set of things to buy and fill, nil when too little is known:
 // once for all who ask with the same inputs.
@@ -203,9 +208,13 @@ func planOf(ctx context.Context, f store.File, at around) (*plan.Plan, error) {
 	if f.Profile.StatureM == 0 {
 		return nil, nil
 	}
-	searching, cancel := context.WithTimeout(ctx, planTime)
+	most := planTime
+	if len(f.Containers) > crowd {
+		most = crowdTime
+	}
+	searching, cancel := context.WithTimeout(ctx, most)
 	defer cancel()
-	p, err := plan.NewProblem(clientOf(f, stockOf(f, at), at))
+	p, err := plan.NewProblem(ctx, clientOf(f, stockOf(f, at), at))
 	if err != nil {
 		return nil, err
 	}
@@ -217,7 +226,7 @@ func planOf(ctx context.Context, f store.File, at around) (*plan.Plan, error) {
 }
 
 // insteadTime bounds a what-if, which solves a few plans.
-const insteadTime = 20 * time.Second
+const insteadTime = planTime
 
 // Instead works out what the plan would be with something in it that it leaves out.
 func (b *Bench) Instead(ctx context.Context, practice, id, candidate string) (store.File, plan.Instead, error) {
@@ -235,7 +244,7 @@ func (b *Bench) Instead(ctx context.Context, practice, id, candidate string) (st
 	defer leave()
 	ctx, cancel := context.WithTimeout(ctx, insteadTime)
 	defer cancel()
-	p, err := plan.NewProblem(clientOf(f, stockOf(f, b.at), b.at))
+	p, err := plan.NewProblem(ctx, clientOf(f, stockOf(f, b.at), b.at))
 	if err != nil {
 		return f, plan.Instead{}, err
 	}
