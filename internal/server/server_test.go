@@ -5,11 +5,14 @@ import (
 	"context"
 	"encoding/json"
 	"io"
+	"log/slog"
 	"net/http"
 	"net/http/cookiejar"
 	"net/http/httptest"
 	"strings"
+	"sync"
 	"testing"
+	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/stretchr/testify/assert"
@@ -26,9 +29,25 @@ type house struct {
 	url   string
 	api   huma.API
 	store *store.Store
+	log   *bytes.Buffer
 }
 
-func start(t *testing.T, isDemo bool) house {
+// locked is a writer for many at once.
+type locked struct {
+	mu sync.Mutex
+	w  io.Writer
+}
+
+func (l *locked) Write(p []byte) (int, error) {
+	l.mu.Lock()
+	defer l.mu.Unlock()
+	return l.w.Write(p)
+}
+
+func start(t *testing.T, isDemo bool) house { return startAt(t, isDemo, time.Now) }
+
+// startAt starts a server whose clock is now.
+func startAt(t *testing.T, isDemo bool, now func() time.Time) house {
 	t.Helper()
 	kind := store.Real
 	if isDemo {
@@ -39,14 +58,16 @@ func start(t *testing.T, isDemo bool) house {
 	if isDemo {
 		require.NoError(t, demo.Fill(context.Background(), s))
 	}
-	h := server.New(server.Options{Store: s, Demo: isDemo, Version: "test"})
+	var log bytes.Buffer
+	s.SetClock(now)
+	h := server.New(server.Options{Store: s, Demo: isDemo, Version: "test", Rules: "test", Now: now, Log: slog.New(slog.NewTextHandler(&locked{w: &log}, nil))})
 	listening := httptest.NewServer(h)
 	t.Cleanup(func() {
 		listening.Close()
 		h.Close()
 		_ = s.Close()
 	})
-	return house{listening.URL, h.API, s}
+	return house{listening.URL, h.API, s, &log}
 }
 
 type browser struct {
@@ -169,6 +190,7 @@ func TestEveryRouteIsBehindSignIn(t *testing.T) {
 	nobody := h.browser(t)
 	n := h.walk(t, func(method, path string, access api.Access) {
 		got := nobody.do(method, path, bodyFor(t, path), "If-Match", `"1"`)
+		require.NotEmpty(t, access, "%s %s declares who may call it", method, path)
 		if access == api.Public {
 			assert.NotEqual(t, 401, got.status, "%s %s", method, path)
 			return

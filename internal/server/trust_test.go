@@ -1,0 +1,444 @@
+package server_test
+
+import (
+	"context"
+	"fmt"
+	"net/http"
+	"net/url"
+	"strings"
+	"sync"
+	"sync/atomic"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"scrappyrack/internal/api"
+	"scrappyrack/internal/demo"
+	"scrappyrack/internal/store"
+	"scrappyrack/internal/workbench"
+)
+
+const longPassword = "long enough it is"
+
+// clock is a time that is moved by hand.
+type clock struct{ at atomic.Int64 }
+
+func newClock() *clock {
+	c := &clock{}
+	c.at.Store(time.Now().Unix()) // scs itself goes by the machine's
+	return c
+}
+
+func (c *clock) now() time.Time       { return time.Unix(c.at.Load(), 0) }
+func (c *clock) pass(d time.Duration) { c.at.Add(int64(d.Seconds())) }
+
+// practice sets a practice up and signs its owner in.
+func (h house) practice(t *testing.T) *browser {
+	t.Helper()
+	b := h.browser(t)
+	made := b.do("POST", "/api/v1/setup", `{"practice":"Two Sheds","name":"Owner","email":"owner@example.test","password":"`+longPassword+`"}`)
+	require.Equal(t, 200, made.status, string(made.body))
+	return b
+}
+
+// join invites a consultant and has them join.
+func (h house) join(t *testing.T, owner *browser, email string) *browser {
+	t.Helper()
+	var invited struct{ Code string }
+	got := owner.do("POST", "/api/v1/practice/invitations", `{"role":"consultant","note":"for the walk"}`)
+	require.Equal(t, 201, got.status, string(got.body))
+	got.into(t, &invited)
+	b := h.browser(t)
+	joined := b.do("POST", "/api/v1/join", fmt.Sprintf(`{"code":%q,"name":"Second","email":%q,"password":%q}`, strings.ToLower(invited.Code[:6])+"-"+invited.Code[6:], email, longPassword))
+	require.Equal(t, 200, joined.status, string(joined.body))
+	again := h.browser(t).do("POST", "/api/v1/join", fmt.Sprintf(`{"code":%q,"name":"Third","email":"third@example.test","password":%q}`, invited.Code, longPassword))
+	assert.Equal(t, 422, again.status, "a code serves once")
+	assert.Equal(t, []string{"body.code"}, again.fields(t))
+	return b
+}
+
+// Every operation of the description, over every kind of principal: those whose session
+// has ended, idled or expired, whose account is not active, or whose password was changed,
+// are nobody; an owner's operations are the owners'.
+func TestEveryRouteOverEveryPrincipal(t *testing.T) {
+	c := newClock()
+	h := startAt(t, false, c.now)
+	owner := h.practice(t)
+	ended := map[string]*browser{}
+	for _, how := range []string{"signed out", "deactivated", "password reset", "signed out everywhere", "idled"} {
+		ended[how] = h.join(t, owner, strings.ReplaceAll(how, " ", "-")+"@example.test")
+		c.pass(time.Minute) // the address may try again
+	}
+	var practice api.Practice
+	owner.do("GET", "/api/v1/practice", "").into(t, &practice)
+	id := map[string]string{}
+	for _, a := range practice.Accounts {
+		id[strings.TrimSuffix(a.Email, "@example.test")] = a.ID
+	}
+	cookie := ended["signed out"].Jar.Cookies(mustURL(t, h.url))
+	require.Equal(t, 204, ended["signed out"].do("DELETE", "/api/v1/session", "").status)
+	ended["signed out"].Jar.SetCookies(mustURL(t, h.url), cookie) // kept by somebody
+	require.Equal(t, 204, owner.do("PUT", "/api/v1/practice/accounts/"+id["deactivated"], `{"role":"consultant","active":false}`).status)
+	require.NoError(t, workbench.NewAccounts(h.store, c.now).Reset(context.Background(), "password-reset@example.test", "another long one"))
+	elsewhere := h.browser(t)
+	c.pass(time.Minute)
+	require.Equal(t, 200, elsewhere.signIn("signed-out-everywhere@example.test", longPassword).status)
+	require.Equal(t, 204, elsewhere.do("DELETE", "/api/v1/account/sessions", "").status)
+	require.Equal(t, 200, elsewhere.do("GET", "/api/v1/clients", "").status, "this window stays")
+	c.pass(11 * time.Hour)
+	require.Equal(t, 200, owner.do("GET", "/api/v1/clients", "").status)
+	plain := h.browser(t)
+	require.Equal(t, 200, plain.signIn("signed-out@example.test", longPassword).status)
+	c.pass(90 * time.Minute) // 12.5 h without a word from who idled; 1.5 h from the owner
+
+	require.Equal(t, 201, owner.do("POST", "/api/v1/clients", `{"name":"x"}`).status)
+	n := h.walk(t, func(method, path string, access api.Access) {
+		body := bodyFor(t, path)
+		if access == api.Public {
+			return // anybody
+		}
+		for how, b := range ended {
+			assert.Equal(t, 401, b.do(method, path, body, "If-Match", `"1"`).status, "%s: %s %s", how, method, path)
+		}
+		got := plain.do(method, path, body, "If-Match", `"1"`)
+		if access == api.Owners {
+			assert.Equal(t, 403, got.status, "%s %s", method, path)
+		} else {
+			assert.NotContains(t, []int{401, 403}, got.status, "%s %s: %s", method, path, got.body)
+		}
+	})
+	assert.Greater(t, n, 50)
+	c.pass(15 * 24 * time.Hour)
+	assert.Equal(t, 401, owner.do("GET", "/api/v1/clients", "").status, "14 days are the longest")
+}
+
+// A practice keeps an owner; a password is changed with the old one; a session in use
+// elsewhere ends with it.
+func TestAccountsOfAPractice(t *testing.T) {
+	c := newClock()
+	h := startAt(t, false, c.now)
+	owner := h.practice(t)
+	var s api.Session
+	owner.do("GET", "/api/v1/session", "").into(t, &s)
+	assert.True(t, s.Owner)
+	last := owner.do("PUT", "/api/v1/practice/accounts/"+s.ID, `{"role":"consultant","active":true}`)
+	assert.Equal(t, 422, last.status)
+	assert.Equal(t, []string{"body.role"}, last.fields(t))
+	assert.Equal(t, 200, owner.do("GET", "/api/v1/practice", "").status, "the owner is still signed in")
+
+	wrong := owner.do("PUT", "/api/v1/account/password", `{"old":"not this","password":"a new and long one"}`)
+	assert.Equal(t, []string{"body.old"}, wrong.fields(t))
+	second := h.browser(t)
+	require.Equal(t, 200, second.signIn("owner@example.test", longPassword).status)
+	require.Equal(t, 204, owner.do("PUT", "/api/v1/account/password", `{"old":"`+longPassword+`","password":"a new and long one"}`).status)
+	assert.Equal(t, 200, owner.do("GET", "/api/v1/clients", "").status)
+	assert.Equal(t, 401, second.do("GET", "/api/v1/clients", "").status)
+
+	var invited struct{ Code, ID string }
+	owner.do("POST", "/api/v1/practice/invitations", `{"role":"consultant"}`).into(t, &invited)
+	c.pass(7*24*time.Hour + time.Second)
+	late := h.browser(t).do("POST", "/api/v1/join", fmt.Sprintf(`{"code":%q,"name":"N","email":"n@example.test","password":%q}`, invited.Code, longPassword))
+	assert.Equal(t, []string{"body.code"}, late.fields(t))
+	for _, bad := range []string{`{"code":"AAAAAAAA","name":"   ","email":"n@example.test","password":"long enough it is"}`, `{"code":"AAAAAAAA","name":"N","email":"nobody","password":"long enough it is"}`} {
+		assert.Equal(t, 422, h.browser(t).do("POST", "/api/v1/join", bad).status, bad)
+	}
+}
+
+// Of five first set-ups at once one makes the account, and the practice is one.
+func TestOneFirstAccount(t *testing.T) {
+	h := start(t, false)
+	var all sync.WaitGroup
+	var made, refused atomic.Int32
+	for i := range 5 {
+		b := h.browser(t)
+		all.Go(func() {
+			got := b.do("POST", "/api/v1/setup", fmt.Sprintf(`{"practice":"P%d","name":"N","email":"n%d@example.test","password":%q}`, i, i, longPassword))
+			switch got.status {
+			case 200:
+				made.Add(1)
+			case 403:
+				refused.Add(1)
+			}
+		})
+	}
+	all.Wait()
+	assert.EqualValues(t, 1, made.Load())
+	assert.EqualValues(t, 4, refused.Load())
+	n, err := h.store.Consultants(context.Background())
+	require.NoError(t, err)
+	assert.Equal(t, 1, n)
+}
+
+// One account is not tried more than ten times a minute, from wherever.
+func TestAnAccountIsNotTriedForEver(t *testing.T) {
+	c := newClock()
+	h := start(t, false)
+	h.practice(t)
+	accounts := workbench.NewAccounts(h.store, c.now)
+	for i := range 11 {
+		_, err := accounts.SignIn(context.Background(), "Owner@example.test ", fmt.Sprint("guess number ", i))
+		if i < 10 {
+			require.ErrorIs(t, err, workbench.ErrWrongPassword)
+		} else {
+			require.ErrorIs(t, err, workbench.ErrTooManyTries)
+		}
+	}
+	_, err := accounts.SignIn(context.Background(), "other@example.test", "x")
+	require.ErrorIs(t, err, workbench.ErrWrongPassword, "another account is not held up")
+	c.pass(time.Minute)
+	_, err = accounts.SignIn(context.Background(), "owner@example.test", longPassword)
+	require.NoError(t, err)
+}
+
+// Reading writes nothing: a session is touched after five minutes, by an act and not by
+// a poll, and its token is nowhere in the database.
+func TestReadingWritesNothing(t *testing.T) {
+	c := newClock()
+	h := startAt(t, true, c.now)
+	b := h.browser(t)
+	demoDesk(t, b)
+	kept := func() string {
+		var token, data string
+		require.NoError(t, h.store.Reader().QueryRow("SELECT token, hex(data) FROM session").Scan(&token, &data))
+		cookie := b.Jar.Cookies(mustURL(t, h.url))[0].Value
+		assert.NotEqual(t, cookie, token)
+		return data
+	}
+	first := kept()
+	c.pass(4 * time.Minute)
+	b.do("GET", "/api/v1/clients", "")
+	assert.Equal(t, first, kept())
+	c.pass(2 * time.Minute)
+	b.do("GET", "/api/v1/scales/hanging/readings", "")
+	assert.Equal(t, first, kept(), "a poll is no sign of life")
+	got := b.do("GET", "/api/v1/clients", "")
+	assert.Equal(t, 200, got.status)
+	assert.NotEqual(t, first, kept())
+}
+
+// On a full disk reads go on, also where the session was to be touched; a change says so
+// and is not done; the server says that it is not ready, and is again when there is room.
+func TestOnAFullDisk(t *testing.T) {
+	c := newClock()
+	h := startAt(t, true, c.now)
+	b := h.browser(t)
+	d := demoDesk(t, b)
+	var pages int
+	require.NoError(t, h.store.Writer().QueryRow("PRAGMA page_count").Scan(&pages))
+	_, err := h.store.Writer().Exec(fmt.Sprintf("PRAGMA max_page_count = %d", pages))
+	require.NoError(t, err)
+	fill(t, h) // the last free pages
+	more := api.StockMore{Containers: []store.Container{}, Batches: []store.Batch{}}
+	for i := range 150 {
+		more.Things = append(more.Things, store.Thing{ID: fmt.Sprint("t", i), Name: strings.Repeat("long ", 11), MassKg: 1, Count: 1})
+	}
+	refused := b.do("POST", "/api/v1/clients/demo-loft/stock", mustJSON(t, more), "If-Match", fmt.Sprintf("%q", fmt.Sprint(d.File.Revision)))
+	assert.Equal(t, 507, refused.status, string(refused.body))
+	assert.Equal(t, "application/problem+json", refused.header.Get("Content-Type"))
+	assert.Contains(t, string(refused.body), "nothing was changed")
+	c.pass(6 * time.Minute)
+	var after api.Desk
+	read := b.do("GET", "/api/v1/clients/demo-loft", "")
+	require.Equal(t, 200, read.status)
+	read.into(t, &after)
+	assert.Equal(t, d.File, after.File)
+	assert.Equal(t, 200, b.do("GET", "/healthz", "").status)
+	_, err = h.store.Writer().Exec("PRAGMA max_page_count = 1000000")
+	require.NoError(t, err)
+	assert.Equal(t, 200, b.do("GET", "/readyz", "").status)
+	assert.Equal(t, 200, b.do("POST", "/api/v1/clients/demo-loft/stock", mustJSON(t, more), "If-Match", fmt.Sprintf("%q", fmt.Sprint(d.File.Revision))).status)
+}
+
+// fill uses up what room there is in a database that may not grow.
+func fill(t *testing.T, h house) {
+	t.Helper()
+	for i := range 2000 {
+		if _, err := h.store.Writer().Exec("INSERT INTO session VALUES (?, zeroblob(900), 1)", fmt.Sprint("filler ", i)); err != nil {
+			return
+		}
+	}
+	t.Fatal("it never got full")
+}
+
+// What cannot be read is said so, without a word of what is inside.
+func TestUnknownErrorsAreLoggedAndNotTold(t *testing.T) {
+	h := start(t, true)
+	b := h.browser(t)
+	demoDesk(t, b)
+	_, err := h.store.Writer().Exec("DROP TABLE pin")
+	require.NoError(t, err)
+	got := b.do("GET", "/api/v1/clients/demo-garage", "", "X-Request-Id", "from-a-caller")
+	assert.Equal(t, 500, got.status)
+	assert.NotContains(t, string(got.body), "pin")
+	assert.Equal(t, "application/problem+json", got.header.Get("Content-Type"))
+	assert.Equal(t, "from-a-caller", got.header.Get("X-Request-Id"))
+	assert.Contains(t, h.log.String(), "no such table: pin")
+	assert.Contains(t, h.log.String(), "id=from-a-caller")
+	long := b.do("GET", "/healthz", "", "X-Request-Id", strings.Repeat("x", 5000))
+	assert.Less(t, len(long.header.Get("X-Request-Id")), 65)
+	for _, odd := range []string{"two words", "a\"quote", "é"} {
+		assert.NotEqual(t, odd, b.do("GET", "/healthz", "", "X-Request-Id", odd).header.Get("X-Request-Id"))
+	}
+	assert.NotContains(t, h.log.String(), "demo@scrappyrack", "no personal data in the log")
+}
+
+// The cases of RFC 9110 and 9111 that a cache in a browser goes by: what holds is not
+// sent again (304 with its ETag), weakly compared and in a list; what its station reads
+// changed, another ETag; what it does not read, the same.
+func TestStationsByTheRulesOfCaches(t *testing.T) {
+	h := start(t, true)
+	b := h.browser(t)
+	demoDesk(t, b)
+	path := "/api/v1/clients/demo-loft/stations/space"
+	first := b.do("GET", path, "")
+	tag := first.header.Get("ETag")
+	require.Equal(t, 200, first.status)
+	require.NotEmpty(t, tag)
+	assert.Equal(t, "private, no-cache", first.header.Get("Cache-Control"), "kept by this browser alone, and asked about each time")
+	for header, want := range map[string]int{tag: 304, "W/" + tag: 304, `"x", ` + tag: 304, "*": 304, `"x"`: 200, "": 200} {
+		got := b.do("GET", path, "", "If-None-Match", header)
+		assert.Equal(t, want, got.status, header)
+		assert.Equal(t, tag, got.header.Get("ETag"), header)
+		if want == 304 {
+			assert.Empty(t, got.body)
+		}
+	}
+	require.Equal(t, 200, b.do("PUT", "/api/v1/clients/demo-loft/pins/straps", `{"id":"straps","pin":"never"}`, "If-Match", `"1"`).status)
+	assert.Equal(t, 304, b.do("GET", path, "", "If-None-Match", tag).status, "it does not read the pins")
+	space := demo.Files()[0].Space
+	space.CeilingM = 2.2
+	written := b.do("PUT", "/api/v1/clients/demo-loft/space?station=space", mustJSON(t, space), "If-Match", `"2"`)
+	require.Equal(t, 200, written.status)
+	fresh := b.do("GET", path, "", "If-None-Match", tag)
+	require.Equal(t, 200, fresh.status)
+	var w api.Written
+	written.into(t, &w)
+	var r api.Results
+	fresh.into(t, &r)
+	assert.Equal(t, *w.Station, r, "an edit answers what the station then shows")
+	assert.Equal(t, 404, h.other(t).do("GET", path, "", "If-None-Match", tag).status, "no ETag opens another practice's")
+	assert.Equal(t, `"cache"`, b.do("DELETE", "/api/v1/session", "").header.Get("Clear-Site-Data"), "nothing stays in the browser")
+}
+
+// Pins that cannot be kept are the same refusal for the plan and for the book.
+func TestImpossiblePinsAreOneRefusal(t *testing.T) {
+	b := start(t, true).browser(t)
+	demoDesk(t, b)
+	require.Equal(t, 200, b.do("PUT", "/api/v1/clients/demo-flat/pins/half-rack", `{"id":"half-rack","pin":"must"}`, "If-Match", `"1"`).status)
+	for _, path := range []string{"/plan", "/book.pdf", "/plan/instead/step-box"} {
+		got := b.do("GET", "/api/v1/clients/demo-flat"+path, "")
+		assert.Equal(t, 409, got.status, path)
+		assert.Contains(t, string(got.body), "unpin something", path)
+	}
+}
+
+// Names are trimmed and not empty, by every road.
+func TestNamesAreTrimmed(t *testing.T) {
+	b := start(t, true).browser(t)
+	d := demoDesk(t, b)
+	jug := d.File.Containers[0]
+	jug.Name = "  jug of mine "
+	var w api.Written
+	b.do("PUT", "/api/v1/clients/demo-loft/containers/jug-a", mustJSON(t, jug), "If-Match", `"1"`).into(t, &w)
+	assert.Equal(t, "jug of mine", w.Changes.Containers.Items[0].Name)
+	jug.Name = "   "
+	for _, got := range []answer{
+		b.do("PUT", "/api/v1/clients/demo-loft/containers/jug-a", mustJSON(t, jug), "If-Match", `"2"`),
+		b.do("POST", "/api/v1/clients/demo-loft/stock", mustJSON(t, api.StockMore{Containers: []store.Container{}, Things: []store.Thing{{ID: "x", Name: "\t", MassKg: 1, Count: 1}}, Batches: []store.Batch{}}), "If-Match", `"2"`),
+	} {
+		assert.Equal(t, 422, got.status)
+		assert.Equal(t, []string{"body.name"}, got.fields(t))
+	}
+	var many []store.Batch
+	for i := range 60 {
+		many = append(many, store.Batch{ID: fmt.Sprint("b", i), Name: "b", Filling: "rice"})
+	}
+	require.Equal(t, 200, b.do("PUT", "/api/v1/clients/demo-loft/batches/one", mustJSON(t, store.Batch{ID: "one", Name: "one", Filling: "rice"}), "If-Match", `"2"`).status)
+	bulk := b.do("POST", "/api/v1/clients/demo-loft/stock", mustJSON(t, api.StockMore{Containers: []store.Container{}, Things: []store.Thing{}, Batches: many}), "If-Match", `"3"`)
+	assert.Equal(t, 422, bulk.status)
+	assert.Contains(t, string(bulk.body), "60 batches")
+}
+
+// The demo answers to names of this machine only; elsewhere an unknown address is none.
+func TestTheDemoIsOnThisMachine(t *testing.T) {
+	h := start(t, true)
+	for host, want := range map[string]int{"localhost:8080": 200, "127.0.0.1": 200, "[::1]:80": 200, "scrappy.example": 421, "10.0.0.7:8080": 421} {
+		req, err := http.NewRequest("GET", h.url+"/healthz", nil)
+		require.NoError(t, err)
+		req.Host = host
+		res, err := http.DefaultClient.Do(req)
+		require.NoError(t, err)
+		require.NoError(t, res.Body.Close())
+		assert.Equal(t, want, res.StatusCode, host)
+	}
+	assert.Contains(t, []int{404, 503}, h.browser(t).do("GET", "/x", "").status)
+}
+
+// Two of a practice at once: each sees whose change was what, and takes back the own.
+func TestTwoConsultantsOverTheWire(t *testing.T) {
+	h := start(t, false)
+	owner := h.practice(t)
+	second := h.join(t, owner, "second@example.test")
+	var d api.Desk
+	owner.do("POST", "/api/v1/clients", `{"name":"Shared shed"}`).into(t, &d)
+	at := "/api/v1/clients/" + d.File.ID
+	p, s := d.File.Profile, d.File.Space
+	p.Days, s.CeilingM = 5, 2.2
+	require.Equal(t, 200, owner.do("PUT", at+"/profile", mustJSON(t, p), "If-Match", `"1"`).status)
+	beside := second.do("PUT", at+"/space", mustJSON(t, s), "If-Match", `"1"`)
+	require.Equal(t, 200, beside.status, string(beside.body))
+	var w api.Written
+	beside.into(t, &w)
+	assert.EqualValues(t, 2, w.Base, "it was made to what the owner had changed")
+	assert.EqualValues(t, 3, w.Changes.Revision)
+	undone := owner.do("POST", at+"/undo", "", "If-Match", `"3"`)
+	require.Equal(t, 200, undone.status)
+	undone.into(t, &d)
+	assert.Equal(t, 3, d.File.Profile.Days)
+	assert.InDelta(t, 2.2, d.File.Space.CeilingM, 0)
+	require.NotNil(t, d.Steps.UndoOther)
+	assert.Equal(t, "Second", d.Steps.UndoOther.By)
+	var past []api.PastChange
+	owner.do("GET", at+"/history", "").into(t, &past)
+	require.Len(t, past, 2)
+	assert.Equal(t, "Second", past[0].By)
+	assert.False(t, past[0].Yours)
+	assert.True(t, past[1].Yours && past[1].Undone)
+}
+
+// The log by pages and sums, and what it refuses.
+func TestTheLogOverTheWire(t *testing.T) {
+	b := start(t, true).browser(t)
+	demoDesk(t, b)
+	at := "/api/v1/clients/demo-loft/log"
+	sets := `{"sets":[{"id":"s1","done_at":100,"movement":"one-hand-row","load_g":9500,"reps":10,"reserve":2},{"id":"s2","done_at":200,"movement":"one-hand-row","load_g":10000,"reps":8,"reserve":-1}]}`
+	require.Equal(t, 204, b.do("POST", at, sets).status)
+	require.Equal(t, 204, b.do("POST", at, sets).status, "sent twice")
+	var page api.LogPage
+	b.do("GET", at+"?limit=1", "").into(t, &page)
+	require.Len(t, page.Sets, 1)
+	assert.Equal(t, "s2", page.Sets[0].ID)
+	next := page.Next
+	require.NotEmpty(t, next)
+	b.do("GET", at+"?limit=1&after="+next, "").into(t, &page)
+	assert.Equal(t, "s1", page.Sets[0].ID)
+	assert.Empty(t, page.Next)
+	var sums []store.LogSum
+	b.do("GET", at+"/sums", "").into(t, &sums)
+	assert.Equal(t, []store.LogSum{{Movement: "one-hand-row", Sets: 2, Reps: 18, MovedG: 9500*10 + 10000*8, HeaviestG: 10000, FirstAt: 100, LastAt: 200}}, sums)
+	assert.Equal(t, 422, b.do("GET", at+"?after=%21%21", "").status)
+	unknown := b.do("POST", at, `{"sets":[{"id":"s3","done_at":1,"movement":"moonwalk","load_g":1,"reps":1,"reserve":0}]}`)
+	assert.Equal(t, []string{"body.sets[0].movement"}, unknown.fields(t))
+	assert.Equal(t, 409, b.do("POST", at, `{"sets":[{"id":"s1","done_at":100,"movement":"one-hand-row","load_g":1,"reps":1,"reserve":0}]}`).status)
+	require.Equal(t, 204, b.do("DELETE", at+"/s1", "").status)
+	assert.Equal(t, 404, b.do("DELETE", at+"/s1", "").status)
+}
+
+func mustURL(t *testing.T, raw string) *url.URL {
+	t.Helper()
+	req, err := http.NewRequest("GET", raw, nil)
+	require.NoError(t, err)
+	return req.URL
+}

@@ -1,0 +1,561 @@
+package store_test
+
+import (
+	"context"
+	"database/sql"
+	"fmt"
+	"os"
+	"path/filepath"
+	"sync"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"scrappyrack/internal/store"
+)
+
+// edit makes a change of one part by somebody.
+func edited(s *store.Store, who string, base int64, part, id string, do func(*store.File)) (store.Changed, error) {
+	scope := part
+	if id != "" {
+		scope += "/" + id
+	}
+	return s.Change(ctx, store.Edit{
+		Practice: "p1", Client: "a", Base: base, By: store.By{Consultant: who, Session: who},
+		Label: store.Label{Do: "write", Part: part, ID: id}, Scopes: []string{scope}, Do: func(f *store.File) error { do(f); return nil },
+	})
+}
+
+func loft(t *testing.T, s *store.Store) store.File {
+	t.Helper()
+	practices(t, s)
+	f := store.NewFile("a", "Loft")
+	f.Containers = []store.Container{jug("j1"), jug("j2"), jug("j3")}
+	made, err := s.Create(ctx, "p1", f)
+	require.NoError(t, err)
+	return made
+}
+
+// A change is stale only when its own part has changed since; one that went through
+// beside another's keeps both.
+func TestOnlyTheSamePartMakesStale(t *testing.T) {
+	s := open(t, t.TempDir())
+	loft(t, s)
+	_, err := edited(s, "ana", 1, "profile", "", func(f *store.File) { f.Profile.Days = 5 })
+	require.NoError(t, err)
+	got, err := edited(s, "ben", 1, "space", "", func(f *store.File) { f.Space.CeilingM = 2.2 })
+	require.NoError(t, err, "another part")
+	assert.EqualValues(t, 3, got.File.Revision)
+	assert.Equal(t, 5, got.File.Profile.Days)
+	got, err = edited(s, "ben", 1, "containers", "j1", func(f *store.File) { f.Containers[0].VolumeL = 1 })
+	require.NoError(t, err)
+	_, err = edited(s, "ana", 1, "containers", "j2", func(f *store.File) { f.Containers[1].VolumeL = 1 })
+	require.NoError(t, err, "another thing of the same list")
+	stands, err := edited(s, "ana", 1, "containers", "j1", func(f *store.File) { f.Containers[0].VolumeL = 2 })
+	require.ErrorIs(t, err, store.ErrStale)
+	assert.InDelta(t, 1, stands.File.Containers[0].VolumeL, 0)
+	assert.NotNil(t, got.Changes.Containers)
+	_, err = edited(s, "ana", 99, "profile", "", func(f *store.File) { f.Profile.Days = 1 })
+	require.ErrorIs(t, err, store.ErrStale, "a revision that is not there yet")
+	// What was removed has changed too.
+	_, err = edited(s, "ana", 5, "containers", "j3", func(f *store.File) { f.Containers = f.Containers[:2] })
+	require.NoError(t, err)
+	_, err = edited(s, "ben", 1, "containers", "j3", func(f *store.File) { f.Containers = append(f.Containers, jug("j3")) })
+	require.ErrorIs(t, err, store.ErrStale)
+}
+
+// Undo takes back one's own last change and leaves what others have done; where they
+// have changed the same it says whose, and anyone's can be taken back when asked.
+func TestUndoIsByAuthor(t *testing.T) {
+	s := open(t, t.TempDir())
+	loft(t, s)
+	undo := func(who string, base int64, anyones bool) (store.Changed, error) {
+		out, _, err := s.Undo(ctx, store.Step{Practice: "p1", Client: "a", Base: base, By: store.By{Consultant: who, Session: who}, Anyones: anyones})
+		return out, err
+	}
+	_, err := edited(s, "ana", 1, "profile", "", func(f *store.File) { f.Profile.Days = 5 })
+	require.NoError(t, err)
+	_, err = edited(s, "ben", 2, "space", "", func(f *store.File) { f.Space.CeilingM = 2.2 })
+	require.NoError(t, err)
+	got, err := undo("ana", 3, false)
+	require.NoError(t, err)
+	assert.Equal(t, 3, got.File.Profile.Days, "her own")
+	assert.InDelta(t, 2.2, got.File.Space.CeilingM, 0, "his stays")
+
+	steps, err := s.StepsOf(ctx, "p1", "a", "ana")
+	require.NoError(t, err)
+	assert.Nil(t, steps.Undo)
+	require.NotNil(t, steps.UndoOther)
+	assert.Equal(t, "ben", steps.UndoOther.By)
+	require.NotNil(t, steps.Redo)
+
+	_, err = edited(s, "ana", 4, "containers", "j1", func(f *store.File) { f.Containers[0].VolumeL = 1 })
+	require.NoError(t, err)
+	_, err = edited(s, "ben", 5, "containers", "j1", func(f *store.File) { f.Containers[0].VolumeL = 2 })
+	require.NoError(t, err)
+	_, err = undo("ana", 6, false)
+	var overlap *store.OverlapError
+	require.ErrorAs(t, err, &overlap)
+	assert.Equal(t, "ben", overlap.Author)
+	assert.Equal(t, "j1", overlap.Label.ID)
+	got, err = undo("ana", 6, true)
+	require.NoError(t, err)
+	assert.InDelta(t, 1, got.File.Containers[0].VolumeL, 0, "the newest of all was his")
+	got, err = undo("ana", 7, false)
+	require.NoError(t, err, "now hers is free")
+	assert.InDelta(t, 3, got.File.Containers[0].VolumeL, 0)
+
+	all, err := s.History(ctx, "p1", "a")
+	require.NoError(t, err)
+	assert.Len(t, all, 3, "her new change ended what she had undone")
+	assert.Equal(t, "jug j1", all[0].Label.Name)
+}
+
+// Two who type into one part at once are two changes, however quickly.
+func TestChangesOfTwoPeopleAreNotOne(t *testing.T) {
+	s := open(t, t.TempDir())
+	loft(t, s)
+	now := time.Unix(1_900_000_000, 0)
+	s.SetClock(func() time.Time { return now })
+	for i, who := range []string{"ana", "ana", "ben", "ana"} {
+		_, err := edited(s, who, int64(i+1), "profile", "", func(f *store.File) { f.Profile.Minutes = 20 + i })
+		require.NoError(t, err)
+	}
+	all, err := s.History(ctx, "p1", "a")
+	require.NoError(t, err)
+	assert.Len(t, all, 3)
+}
+
+// Removing a row touches that row: the places of the others stay as they are written.
+func TestRemovingOneRowWritesOne(t *testing.T) {
+	s := open(t, t.TempDir())
+	f := loft(t, s)
+	places := func() map[string]int64 {
+		rows, err := s.Writer().Query("SELECT id, position FROM container WHERE client_id = 'a'")
+		require.NoError(t, err)
+		defer func() { _ = rows.Close() }()
+		out := map[string]int64{}
+		for rows.Next() {
+			var id string
+			var at int64
+			require.NoError(t, rows.Scan(&id, &at))
+			out[id] = at
+		}
+		return out
+	}
+	before := places()
+	first := f.Containers[0]
+	_, err := edited(s, "ana", 1, "containers", "j1", func(f *store.File) { f.Containers = f.Containers[1:] })
+	require.NoError(t, err)
+	after := places()
+	assert.Equal(t, before["j3"], after["j3"])
+	assert.Equal(t, before["j2"], after["j2"])
+	// The narrowest place is found again and again: keys are given anew when there is no room.
+	revision := int64(2)
+	for i := range 60 {
+		got, err := edited(s, "ana", revision, "containers", fmt.Sprint("n", i), func(f *store.File) {
+			c := first
+			c.ID = fmt.Sprint("n", i)
+			f.Containers = append(f.Containers[:1:1], append([]store.Container{c}, f.Containers[1:]...)...)
+		})
+		require.NoError(t, err)
+		revision = got.File.Revision
+	}
+	other := open(t, copyOf(t, s))
+	kept, err := other.Load(ctx, "p1", "a")
+	require.NoError(t, err)
+	require.Len(t, kept.Containers, 62)
+	assert.Equal(t, "n59", kept.Containers[1].ID)
+	assert.Equal(t, "n0", kept.Containers[60].ID)
+}
+
+func copyOf(t *testing.T, s *store.Store) string {
+	t.Helper()
+	dir := t.TempDir()
+	require.NoError(t, s.Backup(ctx, filepath.Join(dir, store.FileName)))
+	return dir
+}
+
+// Ids are a client's own across its lists, and lists end at their bounds by every road.
+func TestIdsAndBounds(t *testing.T) {
+	s := open(t, t.TempDir())
+	loft(t, s)
+	_, err := edited(s, "ana", 1, "gear", "j1", func(f *store.File) { f.Gear = append(f.Gear, store.Gear{ID: "j1", Item: "flat-bench"}) })
+	var taken *store.IDTakenError
+	require.ErrorAs(t, err, &taken)
+	assert.Equal(t, "containers", taken.Other)
+	_, err = edited(s, "ana", 1, "batches", "", func(f *store.File) {
+		for i := range 61 {
+			f.Batches = append(f.Batches, store.Batch{ID: fmt.Sprint("b", i), Name: "b", Filling: "rice"})
+		}
+	})
+	var many *store.TooManyError
+	require.ErrorAs(t, err, &many)
+	assert.Equal(t, 60, many.Most)
+}
+
+// A copied file shares nothing with the one it was copied from.
+func TestACopySharesNothing(t *testing.T) {
+	f := store.NewFile("a", "x")
+	f.Profile.Limits = store.Words{"knee"}
+	f.Containers = []store.Container{{ID: "j", Marks: store.List[store.Mark]{{LevelM: 1}}, Packed: store.List[store.Packed]{{Thing: "t", Count: 1}}, Limits: store.List[store.HoldLimit]{{Hold: "hug", Kg: 1}}}}
+	f.Bands = []store.Band{{ID: "b", Points: store.List[store.BandReading]{{LengthM: 1}}}}
+	f.Rigs = []store.Rig{{ID: "r", Bands: store.Words{"b"}}}
+	f.Weighings = []store.Weighing{{ID: "w", Readings: store.List[float64]{1}, Without: store.List[float64]{2}}}
+	c := f.Clone()
+	assert.Equal(t, f, c)
+	c.Profile.Limits[0], c.AtHand[0] = "hip", "sand"
+	c.Containers[0].Marks[0].LevelM, c.Containers[0].Packed[0].Count, c.Containers[0].Limits[0].Kg = 9, 9, 9
+	c.Bands[0].Points[0].LengthM, c.Rigs[0].Bands[0], c.Weighings[0].Readings[0], c.Weighings[0].Without[0] = 9, "z", 9, 9
+	want := store.NewFile("a", "x")
+	assert.Equal(t, want.AtHand, f.AtHand)
+	assert.Equal(t, store.Words{"knee"}, f.Profile.Limits)
+	assert.InDelta(t, 1, f.Containers[0].Marks[0].LevelM, 0)
+	assert.Equal(t, 1, f.Containers[0].Packed[0].Count)
+	assert.InDelta(t, 1, f.Bands[0].Points[0].LengthM, 0)
+	assert.Equal(t, "b", f.Rigs[0].Bands[0])
+	assert.InDelta(t, 3, f.Weighings[0].Readings[0]+f.Weighings[0].Without[0], 0)
+}
+
+// Many at once who change the same client each get their change or are told; the file
+// holds each that was acknowledged.
+func TestManyAtOnceLoseNothing(t *testing.T) {
+	s := open(t, t.TempDir())
+	loft(t, s)
+	var mu sync.Mutex
+	kept := map[string]bool{}
+	var all sync.WaitGroup
+	for w := range 30 {
+		all.Go(func() {
+			id := fmt.Sprint("w", w)
+			_, err := edited(s, id, 1, "things", id, func(f *store.File) {
+				f.Things = append(f.Things, store.Thing{ID: id, Name: id, MassKg: 1, Count: 1})
+			})
+			mu.Lock()
+			defer mu.Unlock()
+			if err == nil {
+				kept[id] = true
+			} else {
+				assert.ErrorIs(t, err, store.ErrBusy)
+			}
+		})
+	}
+	all.Wait()
+	f, err := s.Load(ctx, "p1", "a")
+	require.NoError(t, err)
+	got := map[string]bool{}
+	for _, c := range f.Things {
+		got[c.ID] = true
+	}
+	assert.Equal(t, kept, got)
+	assert.Greater(t, len(kept), 15)
+	assert.EqualValues(t, 1+len(kept), f.Revision)
+}
+
+// A full disk: what does not fit is refused as that, what was there is read, and when
+// there is room again it goes on.
+func TestAFullDiskIsSaidAndReadsGoOn(t *testing.T) {
+	s := open(t, t.TempDir())
+	loft(t, s)
+	var pages int
+	require.NoError(t, s.Writer().QueryRow("PRAGMA page_count").Scan(&pages))
+	_, err := s.Writer().Exec(fmt.Sprintf("PRAGMA max_page_count = %d", pages)) // what SQLite makes of it is what it makes of a full disk
+	require.NoError(t, err)
+	big := func(base int64) error {
+		_, err := edited(s, "ana", base, "things", "", func(f *store.File) {
+			for i := range 150 {
+				f.Things = append(f.Things, store.Thing{ID: fmt.Sprint("t", i), Name: "a thing of the household with a long name indeed", MassKg: 1, Count: 1})
+			}
+		})
+		return err
+	}
+	require.ErrorIs(t, big(1), store.ErrFull)
+	require.ErrorIs(t, big(1), store.ErrFull, "and again")
+	f, err := s.Load(ctx, "p1", "a")
+	require.NoError(t, err)
+	assert.Empty(t, f.Things)
+	_, err = s.Writer().Exec("PRAGMA max_page_count = 1000000")
+	require.NoError(t, err)
+	require.NoError(t, big(1))
+	require.NoError(t, s.Ready(ctx))
+}
+
+// One who fails does not take along those who are written with it.
+func TestAFailureLeavesTheOthers(t *testing.T) {
+	s := open(t, t.TempDir())
+	loft(t, s)
+	var all sync.WaitGroup
+	errs := make([]error, 40)
+	for i := range errs {
+		all.Go(func() {
+			at := store.LogSet{ID: fmt.Sprint("s", i), Movement: "one-hand-row", Reps: 5, LoadG: int64(i)}
+			if i%4 == 0 {
+				at.Reps = 0 // the database refuses it
+			}
+			errs[i] = s.AppendLog(ctx, "p1", "a", []store.LogSet{at})
+		})
+	}
+	all.Wait()
+	for i, err := range errs {
+		assert.Equal(t, i%4 == 0, err != nil, "%d: %v", i, err)
+	}
+	page, more, err := s.Log(ctx, "p1", "a", 0, 10, nil, 100)
+	require.NoError(t, err)
+	assert.False(t, more)
+	assert.Len(t, page, 30)
+}
+
+// The kept sums of a log are those of its sets, whatever is added and taken out; a page
+// after another gives every set once, newest first.
+func TestLogSumsAreThoseOfItsSets(t *testing.T) {
+	s := open(t, t.TempDir())
+	loft(t, s)
+	n := 0
+	rapid.Check(t, func(t *rapid.T) {
+		n++
+		client := fmt.Sprint("c", n)
+		_, err := s.Create(ctx, "p1", store.NewFile(client, "x"))
+		require.NoError(t, err)
+		have := map[string]store.LogSet{}
+		for i := range rapid.IntRange(1, 25).Draw(t, "steps") {
+			if id := fmt.Sprint("s", rapid.IntRange(0, i).Draw(t, "which")); rapid.IntRange(0, 2).Draw(t, "remove") == 0 {
+				_, there := have[id]
+				err := s.RemoveLog(ctx, "p1", client, id)
+				assert.Equal(t, there, err == nil)
+				delete(have, id)
+				continue
+			}
+			set := store.LogSet{
+				ID: fmt.Sprint("s", i), DoneAt: int64(rapid.IntRange(0, 5).Draw(t, "at")), Movement: rapid.SampledFrom([]string{"row", "squat"}).Draw(t, "movement"),
+				LoadG: int64(rapid.IntRange(0, 3).Draw(t, "load")), Reps: rapid.IntRange(1, 9).Draw(t, "reps"),
+			}
+			require.NoError(t, s.AppendLog(ctx, "p1", client, []store.LogSet{set}))
+			require.NoError(t, s.AppendLog(ctx, "p1", client, []store.LogSet{set}), "sent twice it is there once")
+			have[set.ID] = set
+		}
+		kept, err := s.LogSums(ctx, "p1", client)
+		require.NoError(t, err)
+		want := map[string]store.LogSum{}
+		for _, l := range have {
+			w, there := want[l.Movement]
+			if !there {
+				w = store.LogSum{Movement: l.Movement, FirstAt: l.DoneAt, LastAt: l.DoneAt}
+			}
+			w.Sets, w.Reps, w.MovedG = w.Sets+1, w.Reps+int64(l.Reps), w.MovedG+l.LoadG*int64(l.Reps)
+			w.HeaviestG, w.FirstAt, w.LastAt = max(w.HeaviestG, l.LoadG), min(w.FirstAt, l.DoneAt), max(w.LastAt, l.DoneAt)
+			want[l.Movement] = w
+		}
+		got := map[string]store.LogSum{}
+		for _, k := range kept {
+			got[k.Movement] = k
+		}
+		assert.Equal(t, want, got)
+		seen := map[string]store.LogSet{}
+		var last *store.LogCursor
+		for more := true; more; {
+			var page []store.LogSet
+			page, more, err = s.Log(ctx, "p1", client, 0, 100, last, 3)
+			require.NoError(t, err)
+			for _, l := range page {
+				assert.True(t, last == nil || l.DoneAt < last.DoneAt || l.DoneAt == last.DoneAt && l.ID < last.ID)
+				seen[l.ID] = l
+				last = &store.LogCursor{DoneAt: l.DoneAt, ID: l.ID}
+			}
+		}
+		assert.Equal(t, have, seen)
+	})
+	taken := s.AppendLog(ctx, "p1", "a", []store.LogSet{{ID: "x", Movement: "row", Reps: 1}, {ID: "x", Movement: "row", Reps: 2}})
+	require.ErrorIs(t, taken, store.ErrTaken)
+	page, _, err := s.Log(ctx, "p1", "a", 0, 10, nil, 5)
+	require.NoError(t, err)
+	assert.Empty(t, page, "nothing of it was added")
+	f, err := s.Load(ctx, "p1", "a")
+	require.NoError(t, err)
+	assert.EqualValues(t, 1, f.Revision, "the log makes nothing stale")
+}
+
+// Demo and practice keep out of each other's folders, and nothing is changed in finding out.
+func TestDemoAndPracticeKeepApart(t *testing.T) {
+	dir := t.TempDir()
+	s := open(t, dir)
+	practices(t, s)
+	require.NoError(t, s.Close())
+	before, err := os.ReadFile(filepath.Join(dir, store.FileName))
+	require.NoError(t, err)
+	var kind *store.KindError
+	_, err = store.Open(ctx, dir, store.Demo)
+	require.ErrorAs(t, err, &kind)
+	require.ErrorAs(t, store.RemoveDemo(ctx, dir), &kind)
+	after, err := os.ReadFile(filepath.Join(dir, store.FileName))
+	require.NoError(t, err)
+	assert.Equal(t, before, after)
+
+	shows := t.TempDir()
+	d, err := store.Open(ctx, shows, store.Demo)
+	require.NoError(t, err)
+	require.ErrorIs(t, store.RemoveDemo(ctx, shows), store.ErrInUse)
+	require.NoError(t, d.Close())
+	_, err = store.Open(ctx, shows, store.Real)
+	require.ErrorAs(t, err, &kind)
+	assert.Contains(t, err.Error(), "--data")
+	note := filepath.Join(shows, "a note.txt")
+	require.NoError(t, os.WriteFile(note, []byte("mine"), 0o600))
+	require.NoError(t, store.RemoveDemo(ctx, shows))
+	assert.NoFileExists(t, filepath.Join(shows, store.FileName))
+	assert.FileExists(t, note, "only what it made goes")
+
+	junk := t.TempDir()
+	require.NoError(t, os.WriteFile(filepath.Join(junk, store.FileName), []byte("these are somebody's letters, and no database at all"), 0o600))
+	require.Error(t, store.RemoveDemo(ctx, junk))
+	_, err = store.Open(ctx, junk, store.Real)
+	require.Error(t, err)
+	assert.FileExists(t, filepath.Join(junk, store.FileName))
+}
+
+// A served folder takes no second server and no restore; a copy that is not whole
+// replaces nothing, and a damaged database is found out.
+func TestCopiesAreLookedOverBeforeTheyReplace(t *testing.T) {
+	dir := t.TempDir()
+	s := open(t, dir)
+	loft(t, s)
+	copied := filepath.Join(t.TempDir(), "copy.db")
+	require.NoError(t, store.BackupOf(ctx, dir, copied), "while it is served")
+	found, err := store.CheckFile(ctx, copied)
+	require.NoError(t, err)
+	assert.Empty(t, found)
+	at, err := os.Stat(copied)
+	require.NoError(t, err)
+	assert.Equal(t, os.FileMode(0o600), at.Mode().Perm())
+	_, err = store.Open(ctx, dir, store.Real)
+	require.ErrorIs(t, err, store.ErrInUse)
+	_, err = store.Restore(ctx, dir, copied, time.Unix(0, 0))
+	require.ErrorIs(t, err, store.ErrInUse)
+	require.NoError(t, s.Close())
+	for _, end := range []string{"", "-wal", "-shm"} {
+		if at, err := os.Stat(filepath.Join(dir, store.FileName+end)); err == nil {
+			assert.Equal(t, os.FileMode(0o600), at.Mode().Perm(), end)
+		}
+	}
+
+	whole, err := os.ReadFile(copied)
+	require.NoError(t, err)
+	hurt := append([]byte{}, whole...)
+	for i := 4096 * 3; i < 4096*4; i++ { // one page overwritten
+		hurt[i] = 0xa5
+	}
+	bad := filepath.Join(t.TempDir(), "bad.db")
+	require.NoError(t, os.WriteFile(bad, hurt, 0o600))
+	found, err = store.CheckFile(ctx, bad)
+	require.NoError(t, err)
+	assert.NotEmpty(t, found)
+	before, err := os.ReadFile(filepath.Join(dir, store.FileName))
+	require.NoError(t, err)
+	_, err = store.Restore(ctx, dir, bad, time.Unix(0, 0))
+	require.ErrorContains(t, err, "cannot be restored")
+	after, err := os.ReadFile(filepath.Join(dir, store.FileName))
+	require.NoError(t, err)
+	assert.Equal(t, before, after)
+
+	loose := filepath.Join(t.TempDir(), "loose.db")
+	require.NoError(t, os.WriteFile(loose, whole, 0o600))
+	db, err := sql.Open("sqlite", "file:"+loose)
+	require.NoError(t, err)
+	_, err = db.Exec("DELETE FROM practice WHERE id = 'p1'") // and leaves what refers to it
+	require.NoError(t, err)
+	require.NoError(t, db.Close())
+	found, err = store.CheckFile(ctx, loose)
+	require.NoError(t, err)
+	require.NotEmpty(t, found)
+	assert.Equal(t, "references", found[0].What)
+
+	kept, err := store.Restore(ctx, dir, copied, time.Unix(0, 0))
+	require.NoError(t, err)
+	assert.FileExists(t, kept)
+	again := open(t, dir)
+	f, err := again.Load(ctx, "p1", "a")
+	require.NoError(t, err)
+	assert.Len(t, f.Containers, 3)
+	assert.Equal(t, []string{filepath.Base(kept)}, again.StillIn(ctx, "p1", "a"), "the replaced one is said to hold the client")
+}
+
+// After erasing, nothing of a client is left in the file or beside it.
+func TestErasedIsGoneFromTheDisk(t *testing.T) {
+	dir := t.TempDir()
+	s := open(t, dir)
+	practices(t, s)
+	f := store.NewFile("a", "Zanzibar-Quetzal")
+	f.Profile.Note = "Quetzal feathers in the attic"
+	_, err := s.Create(ctx, "p1", f)
+	require.NoError(t, err)
+	_, err = edited(s, "ana", 1, "profile", "", func(f *store.File) { f.Profile.Note = "Quetzal feathers, more" })
+	require.NoError(t, err)
+	require.ErrorIs(t, s.Delete(ctx, "p1", "a", 1), store.ErrStale)
+	require.NoError(t, s.Delete(ctx, "p1", "a", 2))
+	for _, end := range []string{"", "-wal", "-shm"} {
+		data, err := os.ReadFile(filepath.Join(dir, store.FileName+end))
+		if os.IsNotExist(err) {
+			continue
+		}
+		require.NoError(t, err)
+		assert.NotContains(t, string(data), "uetzal", "in the file%s", end)
+	}
+}
+
+// A name is found whatever its case and accents.
+func TestNamesAreFoundWithoutAccents(t *testing.T) {
+	s := open(t, t.TempDir())
+	practices(t, s)
+	for id, name := range map[string]string{"a": "Ćwiczenia u Łucji", "b": "Ørsteds kælder", "c": "GARAGE ÉTROIT", "d": "İstanbul çatı", "e": "Straße 5 %"} {
+		_, err := s.Create(ctx, "p1", store.NewFile(id, name))
+		require.NoError(t, err)
+	}
+	for text, want := range map[string]string{"cwiczenia": "a", "LUCJI": "a", "orsteds KAELDER": "b", "étroit": "c", "etroit": "c", "istanbul": "d", "STRASSE": "e", "5 %": "e"} {
+		cards, total, err := s.Cards(ctx, "p1", text, "", 10)
+		require.NoError(t, err)
+		require.Len(t, cards, 1, text)
+		assert.Equal(t, want, cards[0].ID, text)
+		assert.Equal(t, 1, total)
+	}
+	cards, _, err := s.Cards(ctx, "p1", "%", "", 10)
+	require.NoError(t, err)
+	assert.Len(t, cards, 1, "a percent sign is a percent sign")
+}
+
+// What was worked out of a client counts at its revision and by its rules only.
+func TestDerivedRowsHoldAtTheirRevision(t *testing.T) {
+	s := open(t, t.TempDir())
+	loft(t, s)
+	derived := func(rules string) string {
+		cards, _, err := s.Cards(ctx, "p1", "", rules, 5)
+		require.NoError(t, err)
+		return cards[0].Derived
+	}
+	assert.Empty(t, derived("r1"))
+	require.NoError(t, s.Keep(ctx, "r1", []store.Derived{{Practice: "p1", Client: "a", Revision: 1, Card: `{"x":1}`}, {Practice: "p2", Client: "a", Revision: 1, Card: `{}`}}))
+	assert.Equal(t, `{"x":1}`, derived("r1"))
+	assert.Empty(t, derived("r2"), "by other rules")
+	_, err := edited(s, "ana", 1, "profile", "", func(f *store.File) { f.Profile.Days = 5 })
+	require.NoError(t, err)
+	assert.Empty(t, derived("r1"), "it has changed since")
+	require.NoError(t, s.Keep(ctx, "r1", []store.Derived{{Practice: "p1", Client: "a", Revision: 1, Card: `{"x":1}`}}), "too late is too late")
+	assert.Empty(t, derived("r1"))
+}
+
+// A caller who leaves before the turn has changed nothing; the store closes after what
+// waits is written.
+func TestLeavingAndClosing(t *testing.T) {
+	s := open(t, t.TempDir())
+	loft(t, s)
+	gone, leave := context.WithCancel(ctx)
+	leave()
+	_, err := s.Change(gone, store.Edit{Practice: "p1", Client: "a", Base: 1, Do: func(f *store.File) error { f.Profile.Days = 7; return nil }})
+	require.ErrorIs(t, err, context.Canceled)
+	f, err := s.Load(ctx, "p1", "a")
+	require.NoError(t, err)
+	assert.NotEqual(t, 7, f.Profile.Days)
+	require.NoError(t, s.Close())
+	assert.Error(t, s.AppendLog(ctx, "p1", "a", []store.LogSet{{ID: "x", Movement: "row", Reps: 1}}))
+}
