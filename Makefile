@@ -12,7 +12,7 @@ GO_SOURCES := $(shell find cmd core internal -name '*.go' -o -name '*.sql' -o -n
 WEB_SOURCES := $(shell find web/src web/public web/scripts -type f) web/index.html web/vite.config.ts web/package.json
 BINARY := bin/scrappyrack
 
-.PHONY: help demo test build dev bench truth generate shots fuzz clean
+.PHONY: help demo test build dev bench storm truth generate shots fuzz clean
 help: ## this list
 	@grep -hE '^[a-z]+:.*##' $(MAKEFILE_LIST) | sed 's/:.*##/\t/' | expand -t 12
 
@@ -63,6 +63,11 @@ dev: $(STAMPS)/web ## the demo's API with the front end reloading as it changes
 
 bench: build ## speed, as ratios within one run
 	go test -run '^$$' -bench . -benchtime 1s ./bench/...
+
+STORM ?= 60s
+SEED ?= 1
+storm: build ## writers, readers, kills, backups, restores and a full disk for STORM, against a model of what was acknowledged
+	go run ./bench/storm -binary $(BINARY) -for $(STORM) -seed $(SEED)
 
 shots: build $(STAMPS)/e2e $(STAMPS)/debian ## docs/screenshots from a fresh demo
 	@./scripts/shots.sh

@@ -46,5 +46,6 @@ check "type check" in_web check
 check "lint" in_web lint
 check "front-end unit tests" in_web test
 check "Go tests with the race detector" go test -race -timeout 8m ./...
+check "storm" go run ./bench/storm -for 60s
 check "journeys in the browser" journeys
 echo "$passed passed, 0 failed"

@@ -27,6 +27,7 @@ var version = "dev"
 type address struct {
 	Addr    string `help:"Address to listen on, host and port." default:"127.0.0.1:8080" env:"SCRAPPYRACK_ADDR" placeholder:"HOST:PORT"`
 	Metrics string `help:"Address to serve Prometheus metrics on; empty for none." env:"SCRAPPYRACK_METRICS" placeholder:"HOST:PORT"`
+	MaxSize int    `help:"Size in MiB that the database does not grow beyond; 0 for as large as the disk is." env:"SCRAPPYRACK_MAX_SIZE" placeholder:"MIB"`
 }
 
 type folder struct {
@@ -102,6 +103,11 @@ func serve(p address, data string, kind store.Kind, o server.Options) error {
 	defer func() { _ = s.Close() }()
 	if kind == store.Demo {
 		if err := demo.Fill(ctx, s); err != nil {
+			return err
+		}
+	}
+	if p.MaxSize > 0 {
+		if err := s.LimitSize(ctx, p.MaxSize); err != nil {
 			return err
 		}
 	}

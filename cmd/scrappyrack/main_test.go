@@ -219,3 +219,86 @@ func TestBackupAndRestore(t *testing.T) {
 	assert.Error(t, err)
 	assert.Contains(t, out, "cannot be restored")
 }
+
+// A real practice's folder is not touched by the demo, and the other way round; the words
+// say where to go.
+func TestDemoAndPracticeAreNotMixedUp(t *testing.T) {
+	real, shows := t.TempDir(), t.TempDir()
+	s := launch(t, "serve", "--addr", "127.0.0.1:0", "--data", real)
+	res, err := http.Post(s.url+"/api/v1/setup", "application/json", strings.NewReader(`{"practice":"P","name":"N","email":"n@example.test","password":"long enough it is"}`))
+	require.NoError(t, err)
+	require.NoError(t, res.Body.Close())
+	require.Equal(t, 200, res.StatusCode)
+	out, err := run("serve", "--addr", "127.0.0.1:0", "--data", real)
+	assert.Error(t, err)
+	assert.Contains(t, out, "in use by a running server")
+	out, err = run("restore", "main.go", "--data", real)
+	assert.Error(t, err, out)
+	require.NoError(t, s.Process.Signal(os.Interrupt))
+	require.NoError(t, s.Wait())
+	before, err := os.ReadFile(filepath.Join(real, store.FileName))
+	require.NoError(t, err)
+	for _, args := range [][]string{{"demo", "--addr", "127.0.0.1:0", "--data", real}, {"demo", "--fresh", "--addr", "127.0.0.1:0", "--data", real}} {
+		out, err := run(args...)
+		assert.Error(t, err)
+		assert.Contains(t, out, "holds a practice's own clients")
+		assert.Contains(t, out, "data-demo")
+	}
+	after, err := os.ReadFile(filepath.Join(real, store.FileName))
+	require.NoError(t, err)
+	assert.Equal(t, before, after)
+
+	d := launch(t, "demo", "--addr", "127.0.0.1:0", "--data", shows)
+	require.NoError(t, d.Process.Signal(os.Interrupt))
+	require.NoError(t, d.Wait())
+	out, err = run("serve", "--addr", "127.0.0.1:0", "--data", shows)
+	assert.Error(t, err)
+	assert.Contains(t, out, "name another folder")
+	again := launch(t, "demo", "--fresh", "--addr", "127.0.0.1:0", "--data", shows)
+	client(t, again.url)
+}
+
+// The commands at the machine: a look over, a forgotten password, a copy from a disk that
+// can be read only.
+func TestCommandsAtTheMachine(t *testing.T) {
+	data := t.TempDir()
+	s := launch(t, "serve", "--addr", "127.0.0.1:0", "--data", data, "--metrics", "127.0.0.1:0")
+	post := func(path, body string) int {
+		res, err := http.Post(s.url+"/api/v1"+path, "application/json", strings.NewReader(body))
+		require.NoError(t, err)
+		require.NoError(t, res.Body.Close())
+		return res.StatusCode
+	}
+	require.Equal(t, 200, post("/setup", `{"practice":"P","name":"N","email":"n@example.test","password":"long enough it is"}`))
+	passwd := func(password string) (string, error) {
+		cmd := exec.Command(binary, "passwd", "n@example.test", "--data", data)
+		cmd.Stdin = strings.NewReader(password + "\n")
+		out, err := cmd.CombinedOutput()
+		return string(out), err
+	}
+	out, err := passwd("short")
+	assert.Error(t, err)
+	assert.Contains(t, out, "10 to 200")
+	out, err = passwd("an altogether new one")
+	require.NoError(t, err, out)
+	assert.Equal(t, 403, post("/session", `{"email":"n@example.test","password":"long enough it is"}`))
+	assert.Equal(t, 200, post("/session", `{"email":"n@example.test","password":"an altogether new one"}`))
+	out, err = run("passwd", "x@example.test", "--data", data)
+	assert.Error(t, err, out)
+	out, err = run("check", "--data", data)
+	require.NoError(t, err, out)
+	assert.Contains(t, out, "is whole")
+	require.NoError(t, s.Process.Kill()) // what it wrote waits beside the file
+	_ = s.Wait()
+
+	copied := filepath.Join(t.TempDir(), "copy.db")
+	require.NoError(t, os.Chmod(data, 0o500)) // root writes there all the same: then this is a copy like any
+	defer func() { _ = os.Chmod(data, 0o700) }()
+	out, err = run("backup", copied, "--data", data)
+	require.NoError(t, err, out)
+	out, err = run("check", copied)
+	require.NoError(t, err, out)
+	out, err = run("check", "--data", t.TempDir())
+	assert.Error(t, err)
+	assert.Contains(t, out, "no database")
+}

@@ -11,6 +11,7 @@ import (
 	"os"
 	"runtime/debug"
 	"sync"
+	"sync/atomic"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -77,9 +78,11 @@ func New(o Options) *Server {
 	kept := o.Store.Sessions()
 	signed := newSessions(kept, o.Secure, o.Now, o.Log)
 	s.ended.Go(func() { clean(ctx, kept, o.Log) })
+	var asked atomic.Int64
+	s.ended.Go(func() { rest(ctx, &asked) })
 
 	r := chi.NewRouter()
-	r.Use(numbered, caller(o.Trusted), logged(o.Log, o.Metrics, o.Now), caught(o.Log), headers(o.Secure))
+	r.Use(counted(&asked), numbered, caller(o.Trusted), logged(o.Log, o.Metrics, o.Now), caught(o.Log), headers(o.Secure))
 	if o.Demo {
 		r.Use(fromHere)
 	}
@@ -128,6 +131,40 @@ func clean(ctx context.Context, kept *store.Sessions, log *slog.Logger) {
 				log.Error("clean sessions", "error", err)
 			}
 		}
+	}
+}
+
+// idleFor is for how long nobody has asked for anything when memory is given back.
+const idleFor = 5 * time.Second
+
+// rest gives memory back to the machine when nobody has asked for anything for a while:
+// a sign-in takes 64 MiB, and the runtime by itself keeps it for minutes.
+func rest(ctx context.Context, asked *atomic.Int64) {
+	every := time.NewTicker(idleFor)
+	defer every.Stop()
+	var before, rested int64
+	for {
+		select {
+		case <-ctx.Done():
+			return
+		case <-every.C:
+		}
+		if now := asked.Load(); now == before && now != rested {
+			debug.FreeOSMemory()
+			rested = now
+		} else {
+			before = now
+		}
+	}
+}
+
+// counted counts requests.
+func counted(asked *atomic.Int64) func(http.Handler) http.Handler {
+	return func(next http.Handler) http.Handler {
+		return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+			asked.Add(1)
+			next.ServeHTTP(w, r)
+		})
 	}
 }
 

@@ -203,6 +203,17 @@ func (s *Store) migrate(ctx context.Context) error {
 	return s.refold(ctx)
 }
 
+// LimitSize keeps the database from growing beyond a size in MiB: a change that does
+// not fit is ErrFull, as on a full disk.
+func (s *Store) LimitSize(ctx context.Context, mib int) error {
+	var page int
+	if err := s.write.db.GetContext(ctx, &page, "PRAGMA page_size"); err != nil {
+		return err
+	}
+	_, err := s.write.db.ExecContext(ctx, fmt.Sprintf("PRAGMA max_page_count = %d", mib<<20/page))
+	return err
+}
+
 // SetClock replaces the clock, for tests.
 func (s *Store) SetClock(now func() time.Time) { s.now = now }
 
