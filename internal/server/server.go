@@ -158,11 +158,12 @@ func rest(ctx context.Context, asked *atomic.Int64) {
 	}
 }
 
-// counted counts requests.
+// counted counts the beginnings and ends of requests.
 func counted(asked *atomic.Int64) func(http.Handler) http.Handler {
 	return func(next http.Handler) http.Handler {
 		return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 			asked.Add(1)
+			defer asked.Add(1)
 			next.ServeHTTP(w, r)
 		})
 	}
