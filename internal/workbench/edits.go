@@ -90,7 +90,12 @@ func Add(client string, base int64, m More) Edit {
 	e := Edit{Client: client, Base: base, Label: store.Label{Do: "add", Part: "stock"}}
 	seen := map[string]bool{}
 	twice := ""
-	for _, id := range m.ids(&e.Scopes) {
+	ids := m.ids(&e.Scopes)
+	if len(ids) == 1 { // by its own name
+		list, id, _ := strings.Cut(e.Scopes[0], "/")
+		e.Label = store.Label{Do: "add", Part: list, ID: id}
+	}
+	for _, id := range ids {
 		if seen[id] {
 			twice = id
 		}

@@ -74,7 +74,7 @@ export function SignIn({ session }: { session: Session }) {
         <Name />
         <h1 className="mb-1 mt-4 text-[24px] leading-tight">{form.title}</h1>
         <p className="mb-4 mt-0 text-soft">{form.words}</p>
-        {session.demo && (
+        {session.demo && !joins && (
           <div className="mb-5 border-b border-line pb-5">
             <Button look="solid" onClick={() => demo.mutate()} disabled={demo.isPending} autoFocus>
               Open the demo
@@ -97,7 +97,7 @@ export function SignIn({ session }: { session: Session }) {
             {enter.error && Object.keys(refused).length === 0 ? enter.error.message : ''}
             {demo.error ? demo.error.message : ''}
           </p>
-          <Button look={session.demo ? 'line' : 'solid'} type="submit" disabled={enter.isPending}>
+          <Button look={session.demo && !joins ? 'line' : 'solid'} type="submit" disabled={enter.isPending}>
             {form.button}
           </Button>
           {!session.setup && (
