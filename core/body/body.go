@@ -42,3 +42,28 @@ const (
 func At(stature quantity.Length, share float64) quantity.Length {
 	return stature * quantity.Length(share)
 }
+
+// Height is a height of a standing person, in m, as a share of stature, and who says so.
+type Height struct {
+	Name   string
+	At     quantity.Length
+	Share  float64
+	Source string
+}
+
+// Heights are the heights that a room and its gear are measured against, the highest
+// first; none of a stature that is not known (0). Stature in m, MinStature to MaxStature.
+func Heights(stature quantity.Length) []Height {
+	if stature <= 0 {
+		return nil
+	}
+	const segments = "Drillis & Contini 1966"
+	out := []Height{
+		{"overhead grip", 0, GripReach, "Pheasant & Haslegrave, Bodyspace, from memory"},
+		{"shoulder", 0, Shoulder, segments}, {"hip", 0, Hip, segments}, {"grip, arms down", 0, Grip, segments}, {"knee", 0, Knee, segments},
+	}
+	for i := range out {
+		out[i].At = At(stature, out[i].Share)
+	}
+	return out
+}

@@ -24,3 +24,17 @@ func TestSegmentsAddUp(t *testing.T) {
 func TestAtScalesStature(t *testing.T) {
 	assert.InDelta(t, 1.184*1.75, float64(body.At(1.75, body.GripReach)), 1e-12)
 }
+
+// Of somebody of 1.80 m: a shoulder at 1.472 m, a hip at 0.954 m, a knee at 0.513 m
+// (Drillis & Contini's shares), highest first; of nobody measured, none.
+func TestHeights(t *testing.T) {
+	all := body.Heights(1.8)
+	want := map[string]float64{"shoulder": 1.4724, "hip": 0.954, "knee": 0.513, "grip, arms down": 0.7758, "overhead grip": 2.1312}
+	assert.Len(t, all, len(want))
+	for i, h := range all {
+		assert.InDelta(t, want[h.Name], float64(h.At), 1e-9, h.Name)
+		assert.NotEmpty(t, h.Source)
+		assert.True(t, i == 0 || h.At < all[i-1].At, h.Name)
+	}
+	assert.Empty(t, body.Heights(0))
+}

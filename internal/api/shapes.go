@@ -128,17 +128,8 @@ type Height struct {
 
 func heightsOf(stature quantity.Length) []Height {
 	out := []Height{}
-	if stature <= 0 {
-		return out
-	}
-	const segments = "Drillis & Contini 1966"
-	for _, h := range []Height{
-		{"overhead grip", 0, body.GripReach, "Pheasant & Haslegrave, Bodyspace, from memory"},
-		{"shoulder", 0, body.Shoulder, segments}, {"hip", 0, body.Hip, segments},
-		{"grip, arms down", 0, body.Grip, segments}, {"knee", 0, body.Knee, segments},
-	} {
-		h.M = float64(body.At(stature, h.Share))
-		out = append(out, h)
+	for _, h := range body.Heights(stature) {
+		out = append(out, Height{h.Name, float64(h.At), h.Share, h.Source})
 	}
 	return out
 }

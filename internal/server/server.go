@@ -91,7 +91,7 @@ func New(o Options) *Server {
 	r.Get("/readyz", readiness(o.Store, o.Log, o.Now))
 	scales := workbench.NewScales(o.Now)
 	if o.Demo {
-		s.standIns = standin.NewSet(func(practice, key string, packet []byte) { _, _ = scales.Hear(practice, key, packet) })
+		s.standIns = standin.NewSet(o.Now, func(practice, key string, packet []byte) { _, _ = scales.Hear(practice, key, packet) })
 	}
 	r.Group(func(r chi.Router) {
 		r.Use(compressed(), signed.LoadAndSave, signInLimit)

@@ -11,6 +11,7 @@ import (
 // listens to it.
 type Set struct {
 	hear func(practice, scale string, packet []byte)
+	now  func() time.Time
 	ctx  context.Context
 	stop context.CancelFunc
 	done sync.WaitGroup
@@ -39,9 +40,9 @@ func Kinds() []struct {
 	}{{Hanging, "hanging scale (simulated)"}, {Bathroom, "bathroom scale (simulated)"}}
 }
 
-// NewSet makes a set that hands packets to a function.
-func NewSet(hear func(practice, scale string, packet []byte)) *Set {
-	s := &Set{hear: hear, running: map[[2]string]*running{}}
+// NewSet makes a set that hands packets to a function; now is the clock.
+func NewSet(now func() time.Time, hear func(practice, scale string, packet []byte)) *Set {
+	s := &Set{hear: hear, now: now, running: map[[2]string]*running{}}
 	s.ctx, s.stop = context.WithCancel(context.Background())
 	return s
 }
@@ -68,14 +69,14 @@ func (s *Set) Use(practice string, kind Kind) *Scale {
 				s.hear(practice, string(kind), packet)
 				s.mu.Lock()
 				defer s.mu.Unlock()
-				if time.Since(r.used) > idle {
+				if s.now().Sub(r.used) > idle {
 					delete(s.running, key)
 					stop()
 				}
 			})
 		})
 	}
-	r.used = time.Now()
+	r.used = s.now()
 	return r.scale
 }
 

@@ -252,8 +252,8 @@ func bounded(before, after *File, c *Changes) error {
 		if !p.changed(c) {
 			continue
 		}
-		if n := len(p.ids(after)); n > p.most && n > len(p.ids(before)) {
-			return &TooManyError{p.name, p.most}
+		if n := len(p.ids(after)); n > p.most() && n > len(p.ids(before)) {
+			return &TooManyError{p.name(), p.most()}
 		}
 	}
 	return nil
@@ -262,7 +262,7 @@ func bounded(before, after *File, c *Changes) error {
 // distinct refuses new things whose id another thing of the client has, in any list.
 func distinct(before, after *File, c *Changes) error {
 	for _, p := range parts {
-		if p.keyed || !p.changed(c) {
+		if p.keyed() || !p.changed(c) {
 			continue
 		}
 		had := p.ids(before)
@@ -271,8 +271,8 @@ func distinct(before, after *File, c *Changes) error {
 				continue
 			}
 			for _, other := range parts {
-				if other.name != p.name && !other.keyed && slices.Contains(other.ids(after), id) {
-					return &IDTakenError{p.name, id, other.name}
+				if other.name() != p.name() && !other.keyed() && slices.Contains(other.ids(after), id) {
+					return &IDTakenError{p.name(), id, other.name()}
 				}
 			}
 		}

@@ -119,7 +119,7 @@ func (c *Changes) scopes() []string {
 	}
 	for _, p := range parts {
 		for _, id := range p.touched(c) {
-			out = append(out, p.name+"/"+id)
+			out = append(out, p.name()+"/"+id)
 		}
 	}
 	return out

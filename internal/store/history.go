@@ -69,7 +69,7 @@ func (l Label) named(before, after *File) Label {
 		return l
 	}
 	for _, p := range parts {
-		if p.name == l.Part {
+		if p.name() == l.Part {
 			l.Name = cmp.Or(p.nameOf(after, l.ID), p.nameOf(before, l.ID))
 		}
 	}

@@ -10,49 +10,52 @@ import (
 	"github.com/jmoiron/sqlx"
 )
 
-// part is one of the lists of a file, kept in a table of its own. read fills the
-// file's list, save writes what of it changed; the rest is for its place among the
-// changes of a file.
-type part struct {
-	name    string // in addresses, labels and JSON
-	keyed   bool   // its ids are keys of the library and not of this client's things
-	read    func(ctx context.Context, tx *sqlx.Tx, practice string, f *File) error
-	save    func(tx *sqlx.Tx, practice, client string, c *Changes) error
-	copy    func(f *File)
-	changed func(c *Changes) bool
-	also    func(to, from *Changes)
-	touched func(c *Changes) []string
-	diff    func(from, to *File, c *Changes)
-	apply   func(c *Changes, f *File)
-	ids     func(f *File) []string
-	nameOf  func(f *File, id string) string
-	named   func(f *File, do func(name *string))
-	most    int
+// part is one of the lists of a file, kept in a table of its own.
+type part interface {
+	// name is what addresses, labels and JSON call it.
+	name() string
+	// keyed says that its ids are keys of the library and not of this client's things.
+	keyed() bool
+	// most is how many a client can have.
+	most() int
+
+	// read fills the file's list, save writes what of it changed.
+	read(ctx context.Context, tx *sqlx.Tx, practice string, f *File) error
+	save(tx *sqlx.Tx, practice, client string, c *Changes) error
+
+	// copy gives the file a list of its own.
+	copy(f *File)
+	ids(f *File) []string
+	nameOf(f *File, id string) string
+	eachName(f *File, do func(name *string))
+
+	// changed says that changes name it; also has changes name it as others do;
+	// touched are the things that they name.
+	changed(c *Changes) bool
+	also(to, from *Changes)
+	touched(c *Changes) []string
+	diff(from, to *File, c *Changes)
+	apply(c *Changes, f *File)
 }
 
 // parts are all lists. A batch, a container and what is weighed come before what
-// refers to them. The last number is how many of them a client can have.
+// refers to them.
 var parts []part
 
 func init() {
 	parts = []part{
-		partOf[Batch]("batches", "batch", 60),
-		partOf[Container]("containers", "container", 300),
-		partOf[Weighing]("weighings", "weighing", 1000),
-		partOf[Thing]("things", "thing", 200),
-		partOf[Handle]("handles", "handle", 40),
-		partOf[Plate]("plates", "plate", 40),
-		partOf[Band]("bands", "band", 60),
-		keyed(partOf[Rig]("rigs", "rig", 100)),
-		partOf[Gear]("gear", "gear", 200),
-		partOf[TestSet]("tests", "test_set", 200),
-		keyed(partOf[Pin]("pins", "pin", 400)),
+		listIn[Batch]("batches", "batch", 60, false),
+		listIn[Container]("containers", "container", 300, false),
+		listIn[Weighing]("weighings", "weighing", 1000, false),
+		listIn[Thing]("things", "thing", 200, false),
+		listIn[Handle]("handles", "handle", 40, false),
+		listIn[Plate]("plates", "plate", 40, false),
+		listIn[Band]("bands", "band", 60, false),
+		listIn[Rig]("rigs", "rig", 100, true),
+		listIn[Gear]("gear", "gear", 200, false),
+		listIn[TestSet]("tests", "test_set", 200, false),
+		listIn[Pin]("pins", "pin", 400, true),
 	}
-}
-
-func keyed(p part) part {
-	p.keyed = true
-	return p
 }
 
 // fieldOf finds the field of a struct with a name in JSON.
@@ -65,95 +68,120 @@ func fieldOf(t reflect.Type, name string) []int {
 	panic(fmt.Sprintf("store: %s has no %s", t, name)) // a list without its field: found by any test
 }
 
-// partOf is the list of a file and of its changes that JSON calls by name, kept in a
-// table. Its things have an ID.
-func partOf[T any](name, table string, most int) part {
+// list is the list of a file and of its changes that JSON calls by name, kept in a table.
+// Its things have an ID.
+type list[T any] struct {
+	Things[T]
+	rows
+	bound     int
+	ofLibrary bool
+	names     string // its columns
+	inChanges []int
+	called    []int // the things' Name, nil without one
+	copied    func([]T) []T
+}
+
+func listIn[T any](name, table string, most int, ofLibrary bool) *list[T] {
 	var none T
 	columns := columnsOf(none)
-	names := strings.Join(columns, ", ")
-	inChanges := fieldOf(reflect.TypeFor[Changes](), name)
-	of := ListOf[T](name)
-	list := of.All
-	change := func(c *Changes) **ListChange[T] {
-		return reflect.ValueOf(c).Elem().FieldByIndex(inChanges).Addr().Interface().(**ListChange[T])
+	l := &list[T]{
+		Things: ListOf[T](name), rows: newRows(table, columns), bound: most, ofLibrary: ofLibrary, names: strings.Join(columns, ", "),
+		inChanges: fieldOf(reflect.TypeFor[Changes](), name), copied: copier[T](),
 	}
-	id := func(t *T) string { return *of.ID(t) }
-	called, hasName := reflect.TypeFor[T]().FieldByName("Name")
-	copied := copier[T]()
-	r := newRows(table, columns)
-	return part{
-		name: name, most: most,
-		read: func(ctx context.Context, tx *sqlx.Tx, practice string, f *File) error {
-			out := []T{}
-			err := tx.SelectContext(ctx, &out, "SELECT "+names+" FROM "+table+" WHERE practice_id = ? AND client_id = ? ORDER BY position", practice, f.ID)
-			if err != nil {
-				return fmt.Errorf("read %s: %w", table, err)
-			}
-			*list(f) = out
-			return nil
-		},
-		save: func(tx *sqlx.Tx, practice, client string, c *Changes) error {
-			if how := *change(c); how != nil {
-				return saveRows(tx, r, practice, client, how, id)
-			}
-			return nil
-		},
-		copy:    func(f *File) { *list(f) = copied(*list(f)) },
-		changed: func(c *Changes) bool { return *change(c) != nil },
-		also:    func(to, from *Changes) { *change(to) = *change(from) },
-		touched: func(c *Changes) (out []string) {
-			how := *change(c)
-			if how == nil {
-				return nil
-			}
-			for i := range how.Items {
-				out = append(out, id(&how.Items[i]))
-			}
-			for _, p := range how.Places {
-				if !slices.Contains(out, p.ID) {
-					out = append(out, p.ID)
-				}
-			}
-			return append(out, how.Gone...)
-		},
-		diff: func(from, to *File, c *Changes) { *change(c) = changeOf(*list(from), *list(to), id) },
-		apply: func(c *Changes, f *File) {
-			if how := *change(c); how != nil {
-				*list(f) = how.to(*list(f), id)
-			}
-		},
-		ids: func(f *File) []string {
-			all := *list(f)
-			out := make([]string, len(all))
-			for i := range all {
-				out[i] = id(&all[i])
-			}
-			return out
-		},
-		nameOf: func(f *File, key string) string {
-			all := *list(f)
-			for i := range all {
-				if id(&all[i]) != key {
-					continue
-				}
-				v := reflect.ValueOf(&all[i]).Elem()
-				for _, word := range []string{"Name", "Item", "Movement"} {
-					if n := v.FieldByName(word); n.IsValid() && n.String() != "" {
-						return n.String()
-					}
-				}
-			}
-			return ""
-		},
-		named: func(f *File, do func(*string)) {
-			if !hasName {
-				return
-			}
-			all := *list(f)
-			for i := range all {
-				do(reflect.ValueOf(&all[i]).Elem().FieldByIndex(called.Index).Addr().Interface().(*string))
-			}
-		},
+	if f, ok := reflect.TypeFor[T]().FieldByName("Name"); ok {
+		l.called = f.Index
+	}
+	return l
+}
+
+func (l *list[T]) name() string   { return l.Name }
+func (l *list[T]) keyed() bool    { return l.ofLibrary }
+func (l *list[T]) most() int      { return l.bound }
+func (l *list[T]) id(t *T) string { return *l.ID(t) }
+
+// change is the place of the list among changes.
+func (l *list[T]) change(c *Changes) **ListChange[T] {
+	return reflect.ValueOf(c).Elem().FieldByIndex(l.inChanges).Addr().Interface().(**ListChange[T])
+}
+
+func (l *list[T]) read(ctx context.Context, tx *sqlx.Tx, practice string, f *File) error {
+	out := []T{}
+	err := tx.SelectContext(ctx, &out, "SELECT "+l.names+" FROM "+l.table+" WHERE practice_id = ? AND client_id = ? ORDER BY position", practice, f.ID)
+	if err != nil {
+		return fmt.Errorf("read %s: %w", l.table, err)
+	}
+	*l.All(f) = out
+	return nil
+}
+
+func (l *list[T]) save(tx *sqlx.Tx, practice, client string, c *Changes) error {
+	if how := *l.change(c); how != nil {
+		return saveRows(tx, l.rows, practice, client, how, l.id)
+	}
+	return nil
+}
+
+func (l *list[T]) copy(f *File) { *l.All(f) = l.copied(*l.All(f)) }
+
+func (l *list[T]) ids(f *File) []string {
+	all := *l.All(f)
+	out := make([]string, len(all))
+	for i := range all {
+		out[i] = l.id(&all[i])
+	}
+	return out
+}
+
+func (l *list[T]) nameOf(f *File, id string) string {
+	at := l.Find(f, id)
+	if at < 0 {
+		return ""
+	}
+	v := reflect.ValueOf(&(*l.All(f))[at]).Elem()
+	for _, word := range []string{"Name", "Item", "Movement"} {
+		if n := v.FieldByName(word); n.IsValid() && n.String() != "" {
+			return n.String()
+		}
+	}
+	return ""
+}
+
+func (l *list[T]) eachName(f *File, do func(*string)) {
+	if l.called == nil {
+		return
+	}
+	all := *l.All(f)
+	for i := range all {
+		do(reflect.ValueOf(&all[i]).Elem().FieldByIndex(l.called).Addr().Interface().(*string))
+	}
+}
+
+func (l *list[T]) changed(c *Changes) bool { return *l.change(c) != nil }
+func (l *list[T]) also(to, from *Changes)  { *l.change(to) = *l.change(from) }
+
+func (l *list[T]) touched(c *Changes) (out []string) {
+	how := *l.change(c)
+	if how == nil {
+		return nil
+	}
+	for i := range how.Items {
+		out = append(out, l.id(&how.Items[i]))
+	}
+	for _, p := range how.Places {
+		if !slices.Contains(out, p.ID) {
+			out = append(out, p.ID)
+		}
+	}
+	return append(out, how.Gone...)
+}
+
+func (l *list[T]) diff(from, to *File, c *Changes) {
+	*l.change(c) = changeOf(*l.All(from), *l.All(to), l.id)
+}
+
+func (l *list[T]) apply(c *Changes, f *File) {
+	if how := *l.change(c); how != nil {
+		*l.All(f) = how.to(*l.All(f), l.id)
 	}
 }
 
@@ -190,7 +218,7 @@ func (l Things[T]) Find(f *File, id string) int {
 func (f *File) EachName(do func(name *string)) {
 	do(&f.Profile.Name)
 	for _, p := range parts {
-		p.named(f, do)
+		p.eachName(f, do)
 	}
 }
 
