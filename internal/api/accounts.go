@@ -64,10 +64,16 @@ func (a *API) accounts(r huma.API) {
 	handle(a, r, operation(Signed, http.MethodDelete, "/account/sessions", "end-sessions", "Sign out everywhere else", "practice"),
 		func(ctx context.Context, _ *struct{}) (*struct{}, error) {
 			w := who(ctx)
-			epoch, err := a.Store.EndSessions(ctx, w.Consultant)
+			epoch, err := a.Accounts.EndSessions(ctx, w.Consultant)
 			return nil, a.again(ctx, w, epoch, err)
 		})
 
+	a.invitations(r)
+	a.colleagues(r)
+}
+
+// invitations registers what an owner does to let somebody in.
+func (a *API) invitations(r huma.API) {
 	type inviteIn struct {
 		Body struct {
 			Role store.Role `json:"role" enum:"owner,consultant"`
@@ -97,13 +103,17 @@ func (a *API) accounts(r huma.API) {
 	}
 	handle(a, r, operation(Owners, http.MethodDelete, "/practice/invitations/{invitation}", "uninvite", "Take an invitation back", "practice"),
 		func(ctx context.Context, in *invitation) (*struct{}, error) {
-			err := a.Store.Uninvite(ctx, who(ctx).Practice, in.ID)
+			err := a.Accounts.Uninvite(ctx, who(ctx).Practice, in.ID)
 			if isNotFound(err) {
 				err = huma.Error404NotFound("there is no such invitation")
 			}
 			return nil, err
 		})
 
+}
+
+// colleagues registers what an owner does with the practice's accounts.
+func (a *API) colleagues(r huma.API) {
 	type accountIn struct {
 		ID   string `path:"account" maxLength:"40"`
 		Body struct {
@@ -121,7 +131,7 @@ func (a *API) accounts(r huma.API) {
 			if err != nil || in.ID != w.Consultant {
 				return nil, err
 			}
-			c, err := a.Store.ConsultantByID(ctx, w.Consultant)
+			c, err := a.Accounts.Current(ctx, w.Consultant)
 			return nil, a.again(ctx, w, c.Epoch, err)
 		})
 }
@@ -135,27 +145,13 @@ func (a *API) again(ctx context.Context, w Who, epoch int64, err error) error {
 	return a.Sessions.SignIn(ctx, w)
 }
 
-func (a *API) practice(ctx context.Context, w Who) (out Practice, err error) {
-	out = Practice{Accounts: []Account{}, Invitations: []OpenInvitation{}}
-	p, err := a.Store.PracticeByID(ctx, w.Practice)
-	if err != nil {
-		return out, err
-	}
-	out.Name = p.Name
-	all, err := a.Store.ConsultantsOf(ctx, w.Practice)
-	if err != nil {
-		return out, err
-	}
-	owner := false
+func (a *API) practice(ctx context.Context, w Who) (Practice, error) {
+	out := Practice{Accounts: []Account{}, Invitations: []OpenInvitation{}}
+	name, all, open, err := a.Accounts.Colleagues(ctx, w.Who)
+	out.Name = name
 	for _, c := range all {
-		you := c.ID == w.Consultant
-		owner = owner || you && c.Role == store.Owner
-		out.Accounts = append(out.Accounts, Account{ID: c.ID, Name: c.Name, Email: c.Email, Role: c.Role, Active: c.Active, You: you})
+		out.Accounts = append(out.Accounts, Account{ID: c.ID, Name: c.Name, Email: c.Email, Role: c.Role, Active: c.Active, You: c.ID == w.Consultant})
 	}
-	if !owner {
-		return out, nil
-	}
-	open, err := a.Store.Invitations(ctx, w.Practice)
 	for _, i := range open {
 		out.Invitations = append(out.Invitations, invitationOf(i))
 	}

@@ -40,7 +40,6 @@ type Sessions interface {
 // API is everything the operations need.
 type API struct {
 	Accounts *workbench.Accounts
-	Store    *store.Store
 	Bench    *workbench.Bench
 	Sessions Sessions
 	Scales   *workbench.Scales
@@ -142,14 +141,11 @@ func (a *API) principal(ctx context.Context) (Who, store.Consultant, error) {
 	if !ok {
 		return Who{}, store.Consultant{}, nil
 	}
-	c, err := a.Store.ConsultantByID(ctx, w.Consultant)
-	if err != nil || !c.Active || c.Epoch != w.Epoch || c.PracticeID != w.Practice {
-		if isNotFound(err) {
-			err = nil
-		}
-		return Who{}, store.Consultant{}, err
+	c, err := a.Accounts.Of(ctx, w.Who, w.Epoch)
+	if isNotFound(err) {
+		return Who{}, store.Consultant{}, nil
 	}
-	return w, c, nil
+	return w, c, err
 }
 
 func who(ctx context.Context) Who {

@@ -175,6 +175,12 @@ func (a *API) clients(r huma.API) {
 			return out, nil
 		})
 
+	a.oneClient(r)
+	a.steps(r)
+}
+
+// oneClient registers the making, reading and erasing of a client.
+func (a *API) oneClient(r huma.API) {
 	type create struct {
 		Looking
 		Body struct {
@@ -223,7 +229,6 @@ func (a *API) clients(r huma.API) {
 			out.Body.StillIn = append([]string{}, left...)
 			return out, err
 		})
-	a.steps(r)
 }
 
 // PastChange is a change of a client that is remembered.

@@ -116,6 +116,11 @@ func (a *API) benches(r huma.API) {
 			return &scoopsOut{Scoops{got.Whole, float64(got.Rest), float64(got.Fill.Mass.Value), float64(got.Fill.Mass.Expanded())}}, nil
 		})
 
+	a.packs(r)
+}
+
+// packs registers what is put together: packs, bars, and the ladder of all.
+func (a *API) packs(r huma.API) {
 	type packIn struct {
 		OfContainer
 		Body PackWish

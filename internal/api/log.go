@@ -11,7 +11,6 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"scrappyrack/core/movement"
 	"scrappyrack/internal/store"
 )
 
@@ -20,9 +19,6 @@ type LogPage struct {
 	Sets []store.LogSet `json:"sets"`
 	Next string         `json:"next" doc:"Where the next page begins; empty at the end"`
 }
-
-// endOfTime is after every set.
-const endOfTime = 253402300800
 
 // log registers the client's training log: added to, read by date, summed by movement.
 // It is no part of the file: it makes no change of that stale.
@@ -35,18 +31,26 @@ func (a *API) log(r huma.API) {
 	}
 	handle(a, r, operation(Signed, http.MethodPost, "/clients/{client}/log", "append-log", "Add sets to the training log; sent twice they are there once", "log"),
 		func(ctx context.Context, in *appendIn) (*struct{}, error) {
-			for i, s := range in.Body.Sets {
-				if _, err := movement.ByKey(s.Movement); err != nil {
-					return nil, refuse(fmt.Sprintf("sets[%d].movement", i), err.Error(), s.Movement)
-				}
-			}
-			err := a.Store.AppendLog(ctx, who(ctx).Practice, in.ID, in.Body.Sets)
+			err := a.Bench.AppendLog(ctx, who(ctx).Practice, in.ID, in.Body.Sets)
 			if errors.Is(err, store.ErrTaken) {
 				err = huma.Error409Conflict("one of these ids is of another set already: nothing was added")
 			}
 			return nil, err
 		})
 
+	type removeIn struct {
+		Client
+		Set string `path:"set" maxLength:"40"`
+	}
+	handle(a, r, operation(Signed, http.MethodDelete, "/clients/{client}/log/{set}", "remove-log", "Take a set out of the training log", "log"),
+		func(ctx context.Context, in *removeIn) (*struct{}, error) {
+			return nil, a.Bench.RemoveLog(ctx, who(ctx).Practice, in.ID, in.Set)
+		})
+	a.logRead(r)
+}
+
+// logRead registers the reading of the log.
+func (a *API) logRead(r huma.API) {
 	type pageIn struct {
 		Client
 		From  int64  `query:"from" minimum:"0" maximum:"253402300799" doc:"Unix time, inclusive"`
@@ -65,10 +69,7 @@ func (a *API) log(r huma.API) {
 				}
 				after = &c
 			}
-			if in.Until == 0 {
-				in.Until = endOfTime
-			}
-			sets, more, err := a.Store.Log(ctx, who(ctx).Practice, in.ID, in.From, in.Until, after, in.Limit)
+			sets, more, err := a.Bench.Log(ctx, who(ctx).Practice, in.ID, in.From, in.Until, after, in.Limit)
 			out := &pageOut{LogPage{Sets: sets}}
 			if n := len(sets); more {
 				out.Body.Next = place(sets[n-1])
@@ -76,23 +77,10 @@ func (a *API) log(r huma.API) {
 			return out, err
 		})
 
-	type removeIn struct {
-		Client
-		Set string `path:"set" maxLength:"40"`
-	}
-	handle(a, r, operation(Signed, http.MethodDelete, "/clients/{client}/log/{set}", "remove-log", "Take a set out of the training log", "log"),
-		func(ctx context.Context, in *removeIn) (*struct{}, error) {
-			err := a.Store.RemoveLog(ctx, who(ctx).Practice, in.ID, in.Set)
-			if isNotFound(err) {
-				err = huma.Error404NotFound("there is no such set in this client's log")
-			}
-			return nil, err
-		})
-
 	type sumsOut struct{ Body []store.LogSum }
 	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/log/sums", "read-log-sums", "What the training log comes to, by movement", "log"),
 		func(ctx context.Context, in *Client) (*sumsOut, error) {
-			sums, err := a.Store.LogSums(ctx, who(ctx).Practice, in.ID)
+			sums, err := a.Bench.LogSums(ctx, who(ctx).Practice, in.ID)
 			return &sumsOut{sums}, err
 		})
 }

@@ -153,6 +153,11 @@ func (a *API) scales(r huma.API) {
 			return out, nil
 		})
 
+	a.told(r)
+}
+
+// told registers what a simulated scale is told.
+func (a *API) told(r huma.API) {
 	type wishIn struct {
 		OfScale
 		Body StandInWish

@@ -80,7 +80,7 @@ func (a *API) session(r huma.API) {
 			if !a.Demo {
 				return nil, huma.Error404NotFound("this is not a demo")
 			}
-			c, err := a.Store.ConsultantByEmail(ctx, workbench.DemoEmail)
+			c, err := a.Accounts.Demo(ctx)
 			if err != nil {
 				return nil, err
 			}
@@ -117,15 +117,11 @@ func (a *API) begin(ctx context.Context, c store.Consultant) (*sessionOut, error
 func (a *API) current(ctx context.Context, w Who) (*sessionOut, error) {
 	s := Session{Demo: a.Demo, Version: a.Version}
 	if w.Consultant == "" {
-		n, err := a.Store.Consultants(ctx)
-		s.Setup = n == 0
+		none, err := a.Accounts.None(ctx)
+		s.Setup = none
 		return &sessionOut{s}, err
 	}
-	c, err := a.Store.ConsultantByID(ctx, w.Consultant)
-	if err != nil {
-		return nil, err
-	}
-	p, err := a.Store.PracticeByID(ctx, c.PracticeID)
-	s.SignedIn, s.ID, s.Consultant, s.Owner, s.Practice = true, c.ID, c.Name, c.Role == store.Owner, p.Name
+	c, err := a.Accounts.Current(ctx, w.Consultant)
+	s.SignedIn, s.ID, s.Consultant, s.Owner, s.Practice = true, c.ID, c.Name, c.Role == store.Owner, c.Practice
 	return &sessionOut{s}, err
 }

@@ -105,7 +105,7 @@ func (a *API) stock(r huma.API) {
 	type ownOut struct{ Body []OwnFilling }
 	handle(a, r, operation(Signed, http.MethodGet, "/fillings", "list-own-fillings", "Fillings that this practice has entered itself, for any of its clients", "stock"),
 		func(ctx context.Context, _ *struct{}) (*ownOut, error) {
-			all, err := a.Store.OwnFillings(ctx, who(ctx).Practice)
+			all, err := a.Bench.OwnFillings(ctx, who(ctx).Practice)
 			if err != nil {
 				return nil, err
 			}
@@ -116,6 +116,11 @@ func (a *API) stock(r huma.API) {
 			return out, nil
 		})
 
+	a.tags(r)
+}
+
+// tags registers the load tags to print.
+func (a *API) tags(r huma.API) {
 	type tagsIn struct {
 		Client
 		Sheet string `query:"sheet" maxLength:"20" default:"plain-a4"`

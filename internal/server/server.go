@@ -96,7 +96,7 @@ func New(o Options) *Server {
 	r.Group(func(r chi.Router) {
 		r.Use(compressed(), signed.LoadAndSave, signInLimit)
 		s.API = (&api.API{
-			Accounts: workbench.NewAccounts(o.Store, o.Now), Store: o.Store, Bench: bench, Sessions: signed, Scales: scales, StandIns: s.standIns,
+			Accounts: workbench.NewAccounts(o.Store, o.Now), Bench: bench, Sessions: signed, Scales: scales, StandIns: s.standIns,
 			Demo: o.Demo, Version: o.Version, Now: o.Now, Log: o.Log,
 		}).Mount(r)
 	})

@@ -257,3 +257,65 @@ func (a *Accounts) Set(ctx context.Context, practice, id string, role store.Role
 	}
 	return err
 }
+
+// Signed is a consultant who is signed in, with the practice.
+type Signed struct {
+	store.Consultant
+	Practice string // its name
+}
+
+// Of is the account of a session, when it counts: active, of that practice, and of the
+// epoch that the session began in. Otherwise it is store.ErrNotFound.
+func (a *Accounts) Of(ctx context.Context, w Who, epoch int64) (store.Consultant, error) {
+	c, err := a.store.ConsultantByID(ctx, w.Consultant)
+	if err == nil && (!c.Active || c.Epoch != epoch || c.PracticeID != w.Practice) {
+		err = store.ErrNotFound
+	}
+	return c, err
+}
+
+// Demo is the account that signs in with one click.
+func (a *Accounts) Demo(ctx context.Context) (store.Consultant, error) {
+	return a.store.ConsultantByEmail(ctx, DemoEmail)
+}
+
+// None says that nobody has an account yet.
+func (a *Accounts) None(ctx context.Context) (bool, error) {
+	n, err := a.store.Consultants(ctx)
+	return n == 0, err
+}
+
+// Current is somebody's account with the practice's name.
+func (a *Accounts) Current(ctx context.Context, consultant string) (out Signed, err error) {
+	if out.Consultant, err = a.store.ConsultantByID(ctx, consultant); err != nil {
+		return out, err
+	}
+	p, err := a.store.PracticeByID(ctx, out.PracticeID)
+	out.Practice = p.Name
+	return out, err
+}
+
+// Colleagues are the accounts of a practice, and its open invitations for an owner.
+func (a *Accounts) Colleagues(ctx context.Context, w Who) (practice string, all []store.Consultant, open []store.Invitation, err error) {
+	you, err := a.Current(ctx, w.Consultant)
+	if err != nil {
+		return "", nil, nil, err
+	}
+	if all, err = a.store.ConsultantsOf(ctx, w.Practice); err != nil {
+		return "", nil, nil, err
+	}
+	if you.Role == store.Owner {
+		open, err = a.store.Invitations(ctx, w.Practice)
+	}
+	return you.Practice, all, open, err
+}
+
+// EndSessions ends all sessions of a consultant; the epoch of a new one comes back.
+func (a *Accounts) EndSessions(ctx context.Context, consultant string) (epoch int64, err error) {
+	return a.store.EndSessions(ctx, consultant)
+}
+
+// Uninvite takes an invitation of a practice back.
+func (a *Accounts) Uninvite(ctx context.Context, practice, id string) error {
+	return a.store.Uninvite(ctx, practice, id)
+}
