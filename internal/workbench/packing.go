@@ -42,12 +42,42 @@ func (b *Bench) Pack(ctx context.Context, practice, id, container string, target
 		return nil, err
 	}
 	c := s.containers[at]
-	taken := map[string]int{}
-	kept := quantity.Mass(0)
-	room := c.Vessel.Capacity
-	for i, k := range f.Containers {
+	taken, kept, room := s.lying(at)
+	stuffing, err := material.FillingByKey("stuffing")
+	if err != nil {
+		return nil, err
+	}
+	out := &Packing{Units: unitsOf(f), Question: load.PackQuestion{
+		Capacity: room, Tare: c.Vessel.Tare + kept, Target: target, Tolerance: tolerance, Stuffing: stuffing.Typical,
+	}}
+	if room <= 0 {
+		return nil, &FieldError{"target_kg", "what lies in it already leaves no room"}
+	}
+	if most, ok := c.Limit(c.Kind.Holds[0]); ok && most > 0 && target > most {
+		return nil, &FieldError{"target_kg", quantity.Say("its handle or straps are taken to be good for ", quantity.Amount(quantity.KindMass, float64(most))).In(out.Units)}
+	}
+	out.offer(f.Things, taken)
+	if len(out.Question.Items) == 0 {
+		return nil, &FieldError{"target_kg", "there is nothing to pack: list things that the household can spare at Stock"}
+	}
+	if out.Best, err = load.Pack(ctx, out.Question); err != nil {
+		return nil, asField(err, "target_kg")
+	}
+	for i, n := range out.Best.Counts {
+		if n > 0 && out.Things[i].Hard {
+			out.Wrap = append(out.Wrap, out.Things[i].Name)
+		}
+	}
+	return out, nil
+}
+
+// lying is what of the household's things lies in other bags than one, and what the other
+// containers that lie in that one weigh and leave free of it.
+func (s *stock) lying(at int) (taken map[string]int, kept quantity.Mass, room quantity.Volume) {
+	taken, room = map[string]int{}, s.containers[at].Vessel.Capacity
+	for i, k := range s.file.Containers {
 		for _, p := range k.Packed {
-			isThing := slices.ContainsFunc(f.Things, func(t store.Thing) bool { return t.ID == p.Thing })
+			isThing := slices.ContainsFunc(s.file.Things, func(t store.Thing) bool { return t.ID == p.Thing })
 			switch {
 			case isThing && i != at:
 				taken[p.Thing] += p.Count
@@ -63,31 +93,23 @@ func (b *Bench) Pack(ctx context.Context, practice, id, container string, target
 			}
 		}
 	}
-	stuffing, err := material.FillingByKey("stuffing")
-	if err != nil {
-		return nil, err
-	}
-	out := &Packing{Units: unitsOf(f), Question: load.PackQuestion{
-		Capacity: room, Tare: c.Vessel.Tare + kept, Target: target, Tolerance: tolerance, Stuffing: stuffing.Typical,
-	}}
-	if room <= 0 {
-		return nil, &FieldError{"target_kg", "what lies in it already leaves no room"}
-	}
-	if most, ok := c.Limit(c.Kind.Holds[0]); ok && most > 0 && target > most {
-		return nil, &FieldError{"target_kg", quantity.Say("its handle or straps are taken to be good for ", quantity.Amount(quantity.KindMass, float64(most))).In(out.Units)}
-	}
-	for _, t := range f.Things {
+	return taken, kept, room
+}
+
+// offer puts to the question what can be packed, and says what cannot and why.
+func (p *Packing) offer(things []store.Thing, taken map[string]int) {
+	for _, t := range things {
 		left := t.Count - taken[t.ID]
 		switch {
 		case t.Sharp:
-			out.Left = append(out.Left, t.Name+": too sharp")
+			p.Left = append(p.Left, t.Name+": too sharp")
 			continue
 		case !t.Spare:
-			out.Left = append(out.Left, t.Name+": cannot be spared")
+			p.Left = append(p.Left, t.Name+": cannot be spared")
 			continue
 		case left <= 0:
 			if t.Count > 0 {
-				out.Left = append(out.Left, t.Name+": lies in another bag")
+				p.Left = append(p.Left, t.Name+": lies in another bag")
 			}
 			continue
 		}
@@ -95,21 +117,9 @@ func (b *Bench) Pack(ctx context.Context, practice, id, container string, target
 		if t.Hard {
 			volume *= wrapShare
 		}
-		out.Things = append(out.Things, t)
-		out.Question.Items = append(out.Question.Items, load.PackItem{Name: t.Name, Mass: quantity.Mass(t.MassKg), Volume: volume, Count: left})
+		p.Things = append(p.Things, t)
+		p.Question.Items = append(p.Question.Items, load.PackItem{Name: t.Name, Mass: quantity.Mass(t.MassKg), Volume: volume, Count: left})
 	}
-	if len(out.Question.Items) == 0 {
-		return nil, &FieldError{"target_kg", "there is nothing to pack: list things that the household can spare at Stock"}
-	}
-	if out.Best, err = load.Pack(ctx, out.Question); err != nil {
-		return nil, asField(err, "target_kg")
-	}
-	for i, n := range out.Best.Counts {
-		if n > 0 && out.Things[i].Hard {
-			out.Wrap = append(out.Wrap, out.Things[i].Name)
-		}
-	}
-	return out, nil
 }
 
 // Loading is what a bar or handle can be loaded to, and the one pair of plates
