@@ -228,33 +228,58 @@ func (s *Stock) pairsFor(u load.Use, groups map[int]string) []held {
 	return out
 }
 
-// Ladder is every load of the stock, by hold, as ladders have it.
-func (s *Stock) Ladder() load.Ladder {
-	var rungs []load.Rung
+// each visits every load of the stock with the hold that it stands under in ladders.
+func (s *Stock) each(do func(h load.Hold, r *load.Rung)) {
 	for h, all := range s.byHold {
 		if h == load.Overhead {
 			continue
 		}
 		for _, r := range all {
-			rungs = append(rungs, *r.Rung)
+			do(r.Rung.Hold, r.Rung)
 		}
 	}
 	for _, all := range s.byBand {
 		for _, r := range all {
-			rungs = append(rungs, *r.Rung)
+			do(r.Rung.Hold, r.Rung)
 		}
 	}
-	l := load.Ladder{}
-	l.Add(rungs)
 	for _, p := range s.pairs[load.HeldLow] {
-		l[load.Pair] = append(l[load.Pair], *p.Rung)
+		do(load.Pair, p.Rung)
 	}
-	for _, h := range append(append([]held{}, s.byHold[load.OneHand]...), s.byHold[load.Overhead]...) {
-		if r, _, ok := h.Admit(load.HeldOverhead); ok {
-			r.Hold = load.Overhead
-			l[load.Overhead] = append(l[load.Overhead], r)
+	for _, all := range [][]held{s.byHold[load.OneHand], s.byHold[load.Overhead]} {
+		for _, h := range all {
+			if r, _, ok := h.Admit(load.HeldOverhead); ok {
+				r.Hold = load.Overhead
+				do(load.Overhead, &r)
+			}
 		}
 	}
+}
+
+// Ladder is every load of the stock, by hold, as ladders have it.
+func (s *Stock) Ladder() load.Ladder {
+	l := load.Ladder{}
+	s.each(func(h load.Hold, r *load.Rung) { l[h] = append(l[h], *r) })
 	l.Add(nil)
 	return l
+}
+
+// Extent is the lightest and the heaviest load of a hold, in kg, and how many there are.
+type Extent struct {
+	Low, High quantity.Mass
+	Loads     int
+}
+
+// Extents are the extents of the stock's holds: of a ladder, without the making of it.
+func (s *Stock) Extents() map[load.Hold]Extent {
+	out := map[load.Hold]Extent{}
+	s.each(func(h load.Hold, r *load.Rung) {
+		e, there := out[h]
+		if !there || r.Low < e.Low {
+			e.Low = r.Low
+		}
+		e.High, e.Loads = max(e.High, r.High), e.Loads+1
+		out[h] = e
+	})
+	return out
 }

@@ -38,7 +38,7 @@ func frameOf(f store.File, r workbench.Results) Frame {
 	units := quantity.System(f.Profile.Units)
 	out := Frame{
 		Lacks: r.Lacks, BodyMassKg: float64(r.Client.Person.BodyMass), MassGuess: r.MassGuessed, FreeM2: r.Client.Room.FreeFloor().Value,
-		Reach: reachOf(r.Ladder), Covered: r.Board.Covered, Needs: []Need{}, Cautions: []Caution{},
+		Reach: reachOf(r.Reach), Covered: r.Board.Covered, Needs: []Need{}, Cautions: []Caution{},
 	}
 	for _, h := range r.Heads {
 		if h.Known && h.Use == space.OverheadUse {

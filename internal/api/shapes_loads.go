@@ -3,6 +3,7 @@ package api
 import (
 	"scrappyrack/core/load"
 	"scrappyrack/core/quantity"
+	"scrappyrack/core/way"
 	"scrappyrack/internal/store"
 	"scrappyrack/internal/workbench"
 )
@@ -113,11 +114,11 @@ type Reach struct {
 	HighKg float64 `json:"high_kg"`
 }
 
-func reachOf(l load.Ladder) []Reach {
+func reachOf(all map[load.Hold]way.Extent) []Reach {
 	out := []Reach{}
 	for _, h := range load.Holds() {
-		if low, ok := l.Lightest(h); ok {
-			out = append(out, Reach{string(h), float64(low), float64(l.Heaviest(h))})
+		if e, ok := all[h]; ok {
+			out = append(out, Reach{string(h), float64(e.Low), float64(e.High)})
 		}
 	}
 	return out

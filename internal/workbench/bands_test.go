@@ -71,7 +71,7 @@ func TestWhatCannotBeOfABandIsSaidAtItsField(t *testing.T) {
 // Damaged bands give nothing, sound ones a range in every movement that they fit.
 func TestBandsCountForTheNeeds(t *testing.T) {
 	f := demo.Files()[0]
-	bands := func(f store.File) (rungs int) { return len(workbench.Work(f).Ladder[load.Band]) }
+	bands := func(f store.File) (rungs int) { return workbench.Work(f).Reach[load.Band].Loads }
 	all := bands(f)
 	assert.Greater(t, all, 40)
 	for i := range f.Bands {

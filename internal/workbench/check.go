@@ -95,7 +95,7 @@ func checkStock(f store.File, at around, say func(...any) string) (*stock, error
 		if s.problems[i] != nil {
 			return nil, s.problems[i]
 		}
-		if err := checkContainer(k, s.containers[i], say); err != nil {
+		if err := s.checkContainer(k, s.containers[i], say); err != nil {
 			return nil, err
 		}
 	}
@@ -113,7 +113,7 @@ func checkStock(f store.File, at around, say func(...any) string) (*stock, error
 	return s, nil
 }
 
-func checkContainer(k store.Container, c load.Container, say func(...any) string) error {
+func (s *stock) checkContainer(k store.Container, c load.Container, say func(...any) string) error {
 	if k.BrimL > 0 && k.BrimL < k.CapacityL {
 		return &FieldError{"brim_l", say("the brim cannot hold less than the capacity, ", quantity.Amount(quantity.KindVolume, k.CapacityL))}
 	}
@@ -132,7 +132,7 @@ func checkContainer(k store.Container, c load.Container, say func(...any) string
 		}
 		seen[l.Hold] = true
 	}
-	_, err := c.Fill()
+	err := s.now.loads.of(c).err
 	var beyond *load.OutOfReach
 	if errors.As(err, &beyond) {
 		return &FieldError{"volume_l", say(k.Name, ": ", beyond.Reason)}

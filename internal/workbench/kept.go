@@ -2,7 +2,11 @@ package workbench
 
 import (
 	"encoding/json"
+	"reflect"
+	"slices"
 	"sync"
+
+	"scrappyrack/core/load"
 )
 
 // kept remembers what was worked out of single things, by all that is known of them:
@@ -41,4 +45,49 @@ func (k *kept[V]) of(thing any, work func() V) V {
 	}
 	k.all[key] = v
 	return v
+}
+
+// lately remembers what was worked out of containers that are as they were last time they
+// were looked at, by their ids: whose they are does not matter, since all of them is
+// compared. When it is full it starts over. A nil one remembers nothing.
+type lately struct {
+	most int
+	mu   sync.Mutex
+	all  map[string]filled
+}
+
+// filled is a container with what it comes to.
+type filled struct {
+	container load.Container
+	fill      load.Fill
+	err       error
+	rungs     []load.Rung
+}
+
+// of is what a container comes to. Its rungs are shared: they are read only.
+func (l *lately) of(c load.Container) filled {
+	if l == nil {
+		return fillOf(c)
+	}
+	l.mu.Lock()
+	was, ok := l.all[c.ID]
+	l.mu.Unlock()
+	if ok && reflect.DeepEqual(was.container, c) {
+		return was
+	}
+	now := fillOf(c)
+	l.mu.Lock()
+	defer l.mu.Unlock()
+	if l.all == nil || len(l.all) >= l.most {
+		l.all = make(map[string]filled, 64)
+	}
+	l.all[c.ID] = now
+	return now
+}
+
+func fillOf(c load.Container) filled {
+	out := filled{container: c}
+	out.fill, out.err = c.Fill()
+	out.rungs = slices.Clip(c.Rungs())
+	return out
 }

@@ -250,7 +250,7 @@ func TestSticksCountForNothingYet(t *testing.T) {
 	assert.Positive(t, bars)
 	d, err := b.Open(ctx, workbench.Who{Practice: practice}, "demo-garage")
 	require.NoError(t, err)
-	assert.Empty(t, d.Results.Ladder[load.Bar])
+	assert.Zero(t, d.Results.Reach[load.Bar].Loads)
 	assert.Positive(t, steps)
 	bar, err := b.LoadBar(ctx, practice, "demo-garage", "spin", 7)
 	require.NoError(t, err)

@@ -31,7 +31,7 @@ type Results struct {
 	Loads       []Loaded
 	Batches     []BatchOf
 	Bands       []BandOf
-	Ladder      load.Ladder
+	Reach       map[load.Hold]way.Extent
 	Board       coverage.Board
 	Cautions    []caution.Caution
 }
@@ -56,14 +56,14 @@ const day = 24 * 60 * 60
 // loaded works out one container as it is filled.
 func (s *stock) loaded(c load.Container, weighedAt int64) Loaded {
 	l := Loaded{Container: c, Weighing: s.latest[c.ID], TareWeighed: s.tares[c.ID] != nil, WeighedAt: weighedAt}
-	fill, err := c.Fill()
-	l.Fill = fill
+	known := s.now.loads.of(c)
+	l.Fill = known.fill
 	var beyond *load.OutOfReach
-	if errors.As(err, &beyond) {
+	if errors.As(known.err, &beyond) {
 		l.Problem, l.Fill = beyond.Reason, beyond.Nearest
 	}
 	l.Mass = c.Mass(l.Fill)
-	l.Rungs = c.Rungs()
+	l.Rungs = known.rungs
 	if weighedAt > 0 {
 		l.AgainAt = weighedAt + int64(load.WeighAgain(c.Closure, c.Filling))*day
 	}
@@ -104,12 +104,12 @@ func work(f store.File, stock *stock, at around) Results {
 	r.Cautions = caution.For(r.Client)
 	if f.Profile.StatureM == 0 {
 		r.Lacks = "stature"
-		r.Ladder = way.ReachWith(r.Client, rungs).Ladder()
+		r.Reach = way.ReachWith(r.Client, rungs).Extents()
 		return r
 	}
 	r.Heads = space.Heads(r.Client.Person.Stature, r.Client.Room.Ceiling)
 	reach := way.ReachWith(r.Client, rungs)
-	r.Ladder = reach.Ladder()
+	r.Reach = reach.Extents()
 	slots, err := coverage.Slots(r.Client.Person)
 	if err != nil {
 		r.Lacks = err.Error()

@@ -46,8 +46,9 @@ const (
 	mostRanges = 8192
 	// mostEdits is how many edits may wait to be worked on.
 	mostEdits = 512
-	// mostBands and mostBars are how many bands, and bars with their plates, it remembers.
-	mostBands, mostBars = 1024, 64
+	// mostBands, mostBars and mostLoads are how many bands, bars with their plates, and
+	// containers it remembers.
+	mostBands, mostBars, mostLoads = 1024, 64, 2048
 	// mostPlans is how many plans it remembers.
 	mostPlans = 32
 	// mostDesks is how many files worked out it remembers.
@@ -58,7 +59,7 @@ const (
 func New(o Options) *Bench {
 	long := newGate(longAtOnce, longWaiting)
 	return &Bench{
-		store: o.Store, at: around{band.NewMemo(mostRanges), keeping[BandOf](mostBands), keeping[barRungs](mostBars), o.Now}, rules: o.Rules, long: long, edits: newGate(2*runtime.NumCPU(), mostEdits),
+		store: o.Store, at: around{band.NewMemo(mostRanges), keeping[BandOf](mostBands), keeping[barRungs](mostBars), &lately{most: mostLoads}, o.Now}, rules: o.Rules, long: long, edits: newGate(2*runtime.NumCPU(), mostEdits),
 		plans: newShared[inputs, *plan.Plan](long, mostPlans),
 		// Working a file out is short: no gate but the machine's own.
 		desks: newShared[atRevision, Results](newGate(256, 1024), mostDesks),
@@ -71,6 +72,7 @@ type around struct {
 	memo  *band.Memo
 	bands *kept[BandOf]
 	bars  *kept[barRungs]
+	loads *lately
 	now   func() time.Time
 }
 
