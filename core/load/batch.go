@@ -2,7 +2,9 @@ package load
 
 import (
 	"fmt"
+	"maps"
 	"math"
+	"slices"
 
 	"gonum.org/v1/gonum/mat"
 
@@ -73,8 +75,9 @@ func (w Weighing) imply(i int) (Implied, error) {
 	v := float64(w.Volume)
 	rho := net / v
 	u := quantity.RootSumSquares(float64(w.GrossU1)/v, float64(w.TareU1)/v, rho*float64(w.VolumeU1)/v)
-	for _, times := range w.shares() {
-		u = math.Hypot(u, times)
+	shares := w.shares()
+	for _, of := range slices.Sorted(maps.Keys(shares)) { // in one order, so that the last digit is one
+		u = math.Hypot(u, shares[of])
 	}
 	if u == 0 {
 		return refuse("gross_u_kg", "nothing in this weighing is uncertain, which no scale can do: give its resolution")
@@ -152,7 +155,8 @@ func precision(weighings []Weighing, each []Implied) (*mat.SymDense, error) {
 		}
 	}
 	tied := false
-	for of, members := range groups {
+	for _, of := range slices.Sorted(maps.Keys(groups)) {
+		members := groups[of]
 		for a, i := range members {
 			for _, j := range members[:a] {
 				k.SetSym(i, j, k.At(i, j)+shares[i][of]*shares[j][of])

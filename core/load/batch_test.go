@@ -1,6 +1,7 @@
 package load_test
 
 import (
+	"fmt"
 	"math"
 	"testing"
 
@@ -153,4 +154,24 @@ func TestImpossibleWeighingsAreNamed(t *testing.T) {
 	none, err := load.Reestimate(filling(t, "rice"), nil)
 	require.NoError(t, err)
 	assert.InDelta(t, 0.80, float64(none.Density), 1e-12)
+}
+
+// The same weighings give the same to the last digit, however often they are asked.
+func TestReestimateIsOneAnswer(t *testing.T) {
+	prior := filling(t, "dry-sand")
+	var all []load.Weighing
+	for i := range 24 {
+		v := quantity.Volume(1 + float64(i)/7)
+		all = append(all, load.Weighing{
+			Gross: quantity.Mass(0.16 + 1.571*float64(v)), GrossU1: 0.006, Tare: 0.16, Volume: v,
+			Shared: []load.Shared{{Of: "scale", U1: 0.03}, {Of: "tare", U1: 0.011, Minus: true}, {Of: fmt.Sprint("level ", i), U1: 0.04}, {Of: fmt.Sprint("shape ", i%5), U1: 0.02}},
+		})
+	}
+	first, err := load.Reestimate(prior, all)
+	require.NoError(t, err)
+	for range 50 {
+		again, err := load.Reestimate(prior, all)
+		require.NoError(t, err)
+		require.Equal(t, first, again)
+	}
 }
