@@ -126,7 +126,7 @@ func Cover(s Slot, stock *way.Stock) Coverage {
 	moves := movement.Of(s.Pattern)
 	ways := make([]way.Way, 0, len(moves))
 	unread := false
-	var marks []mark
+	var rows [][]mark
 	var pieces []served
 	for _, mv := range moves {
 		w := stock.Of(mv)
@@ -136,7 +136,7 @@ func Cover(s Slot, stock *way.Stock) Coverage {
 			one.Value = mean(whole, mine)
 			pieces = append(pieces, mine...)
 			ways = append(ways, w)
-			marks = alongside(marks, marksOf(&ways[len(ways)-1]))
+			rows = append(rows, marksOf(&ways[len(ways)-1]))
 			for _, l := range w.Loads {
 				unread = unread || l.Unread
 				for i, b := range c.Bests {
@@ -160,7 +160,7 @@ func Cover(s Slot, stock *way.Stock) Coverage {
 			c.State, c.Guessed = Thin, true
 		}
 	}
-	c.Ticks = ticks(marks)
+	c.Ticks = ticks(alongside(rows))
 	slices.SortStableFunc(c.Ways, func(a, b Way) int { return cmp.Compare(b.Value, a.Value) })
 	c.Gaps = gaps(whole, pieces)
 	if c.State == Missing {
@@ -214,20 +214,26 @@ func marksOf(w *way.Way) []mark {
 	return out
 }
 
-// alongside are two sorted rows of marks as one; of equal ones the first row's come first.
-func alongside(a, b []mark) []mark {
-	if len(a) == 0 {
-		return b
+// alongside are sorted rows of marks as one; of equal ones an earlier row's come first.
+func alongside(rows [][]mark) []mark {
+	if len(rows) == 1 {
+		return rows[0]
 	}
-	out := make([]mark, 0, len(a)+len(b))
-	for len(a) > 0 && len(b) > 0 {
-		if b[0].at < a[0].at {
-			out, b = append(out, b[0]), b[1:]
-		} else {
-			out, a = append(out, a[0]), a[1:]
+	n := 0
+	for _, r := range rows {
+		n += len(r)
+	}
+	out := make([]mark, 0, n)
+	for len(out) < n {
+		next := -1
+		for i, r := range rows {
+			if len(r) > 0 && (next < 0 || r[0].at < rows[next][0].at) {
+				next = i
+			}
 		}
+		out, rows[next] = append(out, rows[next][0]), rows[next][1:]
 	}
-	return append(append(out, a...), b...)
+	return out
 }
 
 // apart is how far marks are from each other, as a share, to be told apart; where

@@ -211,7 +211,12 @@ func ListOf[T any](name string) Things[T] {
 // Find is where a thing is in its list, -1 when it is not there.
 func (l Things[T]) Find(f *File, id string) int {
 	all := *l.All(f)
-	return slices.IndexFunc(all, func(t T) bool { return *l.ID(&t) == id })
+	for i := range all {
+		if *l.ID(&all[i]) == id {
+			return i
+		}
+	}
+	return -1
 }
 
 // EachName visits the names of a client and of its things.

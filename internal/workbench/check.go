@@ -132,7 +132,7 @@ func (s *stock) checkContainer(k store.Container, c load.Container, say func(...
 		}
 		seen[l.Hold] = true
 	}
-	err := s.now.loads.of(c).err
+	err := s.now.loads.of(&c).err
 	var beyond *load.OutOfReach
 	if errors.As(err, &beyond) {
 		return &FieldError{"volume_l", say(k.Name, ": ", beyond.Reason)}

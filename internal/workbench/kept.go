@@ -53,7 +53,7 @@ func (k *kept[V]) of(thing any, work func() V) V {
 type lately struct {
 	most int
 	mu   sync.Mutex
-	all  map[string]filled
+	all  map[string]*filled
 }
 
 // filled is a container with what it comes to.
@@ -65,28 +65,28 @@ type filled struct {
 }
 
 // of is what a container comes to. Its rungs are shared: they are read only.
-func (l *lately) of(c load.Container) filled {
+func (l *lately) of(c *load.Container) *filled {
 	if l == nil {
 		return fillOf(c)
 	}
 	l.mu.Lock()
 	was, ok := l.all[c.ID]
 	l.mu.Unlock()
-	if ok && reflect.DeepEqual(was.container, c) {
+	if ok && reflect.DeepEqual(&was.container, c) {
 		return was
 	}
 	now := fillOf(c)
 	l.mu.Lock()
 	defer l.mu.Unlock()
 	if l.all == nil || len(l.all) >= l.most {
-		l.all = make(map[string]filled, 64)
+		l.all = make(map[string]*filled, 64)
 	}
 	l.all[c.ID] = now
 	return now
 }
 
-func fillOf(c load.Container) filled {
-	out := filled{container: c}
+func fillOf(c *load.Container) *filled {
+	out := &filled{container: *c}
 	out.fill, out.err = c.Fill()
 	out.rungs = slices.Clip(c.Rungs())
 	return out

@@ -56,7 +56,7 @@ const day = 24 * 60 * 60
 // loaded works out one container as it is filled.
 func (s *stock) loaded(c load.Container, weighedAt int64) Loaded {
 	l := Loaded{Container: c, Weighing: s.latest[c.ID], TareWeighed: s.tares[c.ID] != nil, WeighedAt: weighedAt}
-	known := s.now.loads.of(c)
+	known := s.now.loads.of(&c)
 	l.Fill = known.fill
 	var beyond *load.OutOfReach
 	if errors.As(known.err, &beyond) {
