@@ -20,6 +20,8 @@ const views = {
   plan: '/c/demo-loft/plan',
   handover: '/c/demo-flat/handover',
   quick: '/quick',
+  history: '/c/demo-garage/client',
+  practice: '/practice',
 }
 
 /** What is done on a view before its picture is taken. */
@@ -45,6 +47,23 @@ const first = {
     await page.getByText('steady', { exact: true }).waitFor()
     await page.getByRole('tab', { name: /^Curve/ }).scrollIntoViewIfNeeded()
     await page.locator('main').evaluate((m) => m.scrollTo(0, m.scrollHeight))
+  },
+  history: async () => {
+    await page.getByLabel('Days a week').fill('3')
+    await page.getByRole('status').getByText('saved', { exact: true }).waitFor()
+    await page.goto(`${base}/c/demo-garage/space`)
+    await page.getByRole('textbox', { name: 'Ceiling' }).fill(`8' 8"`)
+    await page.keyboard.press('Enter')
+    await page.getByRole('status').getByText('saved', { exact: true }).waitFor()
+    await page.getByRole('button', { name: /^Undo: the room/ }).click()
+    await page.getByRole('button', { name: /^Undo: the client/ }).waitFor()
+    await page.keyboard.press('h')
+    await page.getByRole('dialog').getByText('taken back').waitFor()
+  },
+  practice: async () => {
+    await page.getByLabel('For whom').fill('Robin, from the spring on')
+    await page.getByRole('button', { name: 'Invite a consultant' }).click()
+    await page.getByText('Give this code').waitFor()
   },
   pack: async () => {
     await page.getByRole('tab', { name: 'Pack' }).click()
