@@ -4,6 +4,7 @@ import (
 	"context"
 	"encoding/json"
 	"fmt"
+	"net/http"
 	"sync"
 	"testing"
 	"time"
@@ -230,4 +231,45 @@ func crowdedPlan(b *testing.B, refilled bool) {
 	}
 	b.ReportMetric(proven, "proven")
 	b.ReportMetric(p.Bound-p.Value, "gap")
+}
+
+// BenchmarkCallerLeaves is how long two plans of crowded clients still keep the place that
+// others wait for, after those who asked for them have left, somewhere in the middle.
+func BenchmarkCallerLeaves(b *testing.B) {
+	h := open(b)
+	one, two := crowded(), crowded()
+	two.ID = "crowded-too"
+	h.add(one)
+	h.add(two)
+	small := map[string]any{"bar_kg": 10, "plates": []map[string]any{{"mass_kg": 5, "count": 2}}, "target_kg": 20}
+	var took []time.Duration
+	n := 0
+	for b.Loop() {
+		n++
+		for _, f := range []store.File{one, two} { // other plans than before
+			f.Profile.Minutes = 10 + n%170
+			h.ask("PUT", "/api/v1/clients/"+f.ID+"/profile", f.Profile, int64(n))
+		}
+		ctx, leave := context.WithCancel(context.Background())
+		var all sync.WaitGroup
+		for _, id := range []string{one.ID, two.ID} {
+			all.Go(func() {
+				req, err := http.NewRequestWithContext(ctx, "GET", h.url+"/api/v1/clients/"+id+"/plan", nil)
+				if err != nil {
+					b.Error(err)
+					return
+				}
+				if res, err := h.browser.Do(req); err == nil {
+					_ = res.Body.Close()
+				}
+			})
+		}
+		time.Sleep(time.Duration(30+n*37%400) * time.Millisecond)
+		leave()
+		start := time.Now()
+		h.ask("POST", "/api/v1/calc/plates", small, 0)
+		took = append(took, time.Since(start))
+		all.Wait()
+	}
+	report(b, took)
 }

@@ -42,7 +42,7 @@ func TestAlikeContainersTogetherGiveWhatTheyGiveApart(t *testing.T) {
 		budget   int64
 		pin      string
 	}{
-		{[]quantity.Volume{5, 5, 3}, true, 600, ""}, {[]quantity.Volume{0, 0, 0, 0}, true, 0, ""}, {[]quantity.Volume{3, 3, 0, 1}, true, 0, "keep:jug-1"},
+		{[]quantity.Volume{5, 5, 3}, true, 300, ""}, {[]quantity.Volume{3, 3, 0, 1}, true, 0, "keep:jug-1"},
 		{[]quantity.Volume{0, 5, 1.5}, false, 0, ""}, {[]quantity.Volume{3, 3, 3}, false, 0, ""},
 	} {
 		c := client.Client{
@@ -95,5 +95,19 @@ func TestAlikeContainersAreFewOptions(t *testing.T) {
 	ctx, cancel := context.WithCancel(context.Background())
 	cancel()
 	_, err := NewProblem(ctx, client.Client{Person: client.Person{Stature: 1.7, BodyMass: 64, Experience: client.Novice, Goal: client.General}, Currency: "GBP"})
+	require.ErrorIs(t, err, context.Canceled)
+}
+
+// Nobody's plan is explained any longer either.
+func TestExplainingStopsWhenToldTo(t *testing.T) {
+	c := client.Client{
+		Person: client.Person{Stature: 1.7, BodyMass: 64, Experience: client.Novice, Goal: client.General},
+		Room:   space.Room{Length: 4, Width: 3, Ceiling: 2.5}, Containers: jugs(t, []quantity.Volume{5, 5, 3}, true), Currency: "GBP", Budget: 600,
+	}
+	p, err := NewProblem(context.Background(), c)
+	require.NoError(t, err)
+	gone, leave := context.WithCancel(context.Background())
+	leave()
+	_, err = p.Make(gone, context.Background())
 	require.ErrorIs(t, err, context.Canceled)
 }

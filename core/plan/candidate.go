@@ -4,6 +4,7 @@ package plan
 
 import (
 	"cmp"
+	"context"
 	"fmt"
 	"slices"
 	"strings"
@@ -81,13 +82,13 @@ const boughtFilling = quantity.Mass(50)
 // them, a state stands there twice at most, for any two of them: no movement takes more
 // alike. An unknown currency is an error.
 func Candidates(c client.Client, slots []coverage.Slot) ([]Candidate, error) {
-	all, _, err := candidates(c, slots, fewestAlike)
+	all, _, err := candidates(context.Background(), c, slots, fewestAlike)
 	return all, err
 }
 
 // candidates lists them with the classes of alike containers, those of fewer than a
-// number left out.
-func candidates(c client.Client, slots []coverage.Slot, atLeast int) ([]Candidate, []class, error) {
+// number left out. The error may be of ctx.
+func candidates(ctx context.Context, c client.Client, slots []coverage.Slot, atLeast int) ([]Candidate, []class, error) {
 	owned := map[string]bool{}
 	for _, o := range c.Owned {
 		owned[o.Item.Key] = true
@@ -117,6 +118,9 @@ func candidates(c client.Client, slots []coverage.Slot, atLeast int) ([]Candidat
 	}
 	alone, classes := b.classes(atLeast)
 	for _, k := range alone {
+		if err := ctx.Err(); err != nil {
+			return nil, nil, err
+		}
 		fills = append(fills, b.states(k, sources)...)
 	}
 	out = append(out, fills...)
@@ -124,6 +128,9 @@ func candidates(c client.Client, slots []coverage.Slot, atLeast int) ([]Candidat
 		out[i].class = -1
 	}
 	for n, one := range classes {
+		if err := ctx.Err(); err != nil {
+			return nil, nil, err
+		}
 		out = append(out, b.alike(one, n, sources)...)
 	}
 	return out, classes, nil

@@ -31,6 +31,12 @@ type wanted struct {
 // levelsOf are the held masses at which the needs have their targets, but for those that
 // a thing which is refilled as needed gives in the same hold.
 func levelsOf(c client.Client, slots []coverage.Slot) []wanted {
+	var refilled []load.Rung
+	for _, k := range c.Containers {
+		if k.Adjustable {
+			refilled = append(refilled, k.Rungs()...)
+		}
+	}
 	var out []wanted
 	for _, s := range slots {
 		for _, m := range movement.Of(s.Pattern) {
@@ -39,7 +45,7 @@ func levelsOf(c client.Client, slots []coverage.Slot) []wanted {
 			}
 			for _, t := range coverage.Targets(s.Lo, s.Hi) {
 				w := wanted{m.Hold, m.Use, t / quantity.Mass(m.CountsAs)}
-				if !slices.ContainsFunc(c.Containers, func(k load.Container) bool { return k.Adjustable && w.given(k) }) {
+				if !w.given(refilled) {
 					out = append(out, w)
 				}
 			}
@@ -49,13 +55,13 @@ func levelsOf(c client.Client, slots []coverage.Slot) []wanted {
 	return out
 }
 
-// given says that a container that is refilled gives the mass in that hold.
-func (w wanted) given(k load.Container) bool {
-	for _, r := range k.Rungs() {
-		if r.Hold != w.hold {
+// given says that one of the loads of what is refilled gives the mass in that hold.
+func (w wanted) given(refilled []load.Rung) bool {
+	for i := range refilled {
+		if refilled[i].Hold != w.hold {
 			continue
 		}
-		if r, _, ok := r.Admit(w.use); ok && r.Low <= w.mass && w.mass <= r.High-r.U {
+		if r, _, ok := refilled[i].Admit(w.use); ok && r.Low <= w.mass && w.mass <= r.High-r.U {
 			return true
 		}
 	}

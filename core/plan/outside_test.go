@@ -105,7 +105,7 @@ func TestWhatIfComesTrue(t *testing.T) {
 		pinned.Pins = map[string]client.Pin{key: client.Must}
 		forced, err := plan.NewProblem(context.Background(), pinned)
 		require.NoError(t, err)
-		made, err := forced.Make(context.Background())
+		made, err := forced.Make(context.Background(), context.Background())
 		if says.With == nil {
 			assert.ErrorIs(t, err, optimise.ErrImpossible, key)
 		} else {

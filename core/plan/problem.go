@@ -51,7 +51,7 @@ func newProblem(ctx context.Context, c client.Client, alike int) (*Problem, erro
 	if err != nil {
 		return nil, err
 	}
-	all, classes, err := candidates(c, slots, alike)
+	all, classes, err := candidates(ctx, c, slots, alike)
 	if err != nil {
 		return nil, err
 	}

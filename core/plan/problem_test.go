@@ -48,7 +48,7 @@ func solve(t *testing.T, c client.Client) (*plan.Problem, plan.Plan) {
 	defer cancel()
 	p, err := plan.NewProblem(context.Background(), c)
 	require.NoError(t, err)
-	got, err := p.Make(ctx)
+	got, err := p.Make(ctx, ctx)
 	require.NoError(t, err)
 	return p, got
 }

@@ -70,24 +70,25 @@ type Plan struct {
 	Minutes   int
 }
 
-// Make solves the problem and explains the answer. When ctx ends before the
-// proof, the best plan found is explained and Answer.Proven is false.
-func (p *Problem) Make(ctx context.Context) (Plan, error) {
-	answer, err := optimise.Solve(ctx, p.Model)
+// Make solves the problem and explains the answer. When search, a context of ctx, ends
+// before the proof, the best plan found is explained and Answer.Proven is false. Errors
+// are those of optimise.Solve, and of ctx, which ends the explaining too.
+func (p *Problem) Make(ctx, search context.Context) (Plan, error) {
+	answer, err := optimise.Solve(search, p.Model)
 	if err != nil {
 		return Plan{}, err
 	}
-	return p.Explain(answer), nil
+	return p.Explain(ctx, answer)
 }
 
-// Explain puts an answer to the model into words.
-func (p *Problem) Explain(a optimise.Answer) Plan {
+// Explain puts an answer to the model into words. The error is of ctx.
+func (p *Problem) Explain(ctx context.Context, a optimise.Answer) (Plan, error) {
 	whole := *p
 	whole.Candidates = p.named(a)
-	return whole.explain(a)
+	return whole.explain(ctx, a)
 }
 
-func (p *Problem) explain(a optimise.Answer) Plan {
+func (p *Problem) explain(ctx context.Context, a optimise.Answer) (Plan, error) {
 	c := p.Client
 	stock := p.with(a.Chosen)
 	out := Plan{
@@ -104,17 +105,23 @@ func (p *Problem) explain(a optimise.Answer) Plan {
 			out.Kept = append(out.Kept, k)
 			continue
 		}
+		if err := ctx.Err(); err != nil {
+			return Plan{}, err
+		}
 		out.FloorFree -= k.Floor
 		out.Minutes += k.Minutes
 		without := append(append([]int{}, a.Chosen[:n]...), a.Chosen[n+1:]...)
 		out.Chosen = append(out.Chosen, Choice{Candidate: k, Pinned: c.Pins[k.Key] == client.Must, Loses: p.changes(p.usable(without), out.After)})
 	}
 	for i, k := range p.Candidates {
+		if err := ctx.Err(); err != nil {
+			return Plan{}, err
+		}
 		if !chosen[i] && k.Group == "" {
 			out.Refused = append(out.Refused, p.refuse(i, a, out))
 		}
 	}
-	return out
+	return out, nil
 }
 
 // with is the stock with a set of candidates in place of today's containers.
@@ -298,7 +305,10 @@ func (p *Problem) InsteadOf(ctx context.Context, a optimise.Answer, key string) 
 	with, err := optimise.Solve(ctx, model)
 	switch {
 	case err == nil:
-		made := p.Explain(with)
+		made, err := p.Explain(ctx, with)
+		if err != nil {
+			return out, err
+		}
 		out.With = &made
 		then, now := p.named(with), p.named(a)
 		for _, i := range with.Chosen {

@@ -7,6 +7,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"scrappyrack/internal/document"
+	"scrappyrack/internal/workbench"
 )
 
 // handover registers the documents that the client takes home.
@@ -25,7 +26,7 @@ func (a *API) handover(r huma.API) {
 		if err != nil {
 			return nil, err
 		}
-		pdf, err := document.Book(f, worked, made, in.Paper)
+		pdf, err := workbench.Long(ctx, a.Bench, func(context.Context) ([]byte, error) { return document.Book(f, worked, made, in.Paper) })
 		return &fileOut{"application/pdf", `inline; filename="` + document.FileName(f.Profile.Name) + `.pdf"`, pdf}, err
 	})
 }

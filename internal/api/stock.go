@@ -81,7 +81,12 @@ func (a *API) stock(r huma.API) {
 			if err != nil {
 				return nil, err
 			}
-			got := document.ReadStock(in.Body.Text, quantity.System(f.Profile.Units), f)
+			got, err := workbench.Long(ctx, a.Bench, func(context.Context) (document.StockTable, error) {
+				return document.ReadStock(in.Body.Text, quantity.System(f.Profile.Units), f), nil
+			})
+			if err != nil {
+				return nil, err
+			}
 			out := StockRead{
 				Containers: append([]store.Container{}, got.Containers...), Things: append([]store.Thing{}, got.Things...),
 				Problems: []RowProblem{}, Ignored: append([]string{}, got.Ignored...), Headless: got.Headless,
@@ -146,12 +151,19 @@ func (a *API) tags(r huma.API) {
 			if err != nil {
 				return nil, err
 			}
-			body, err := document.Tags(f, worked, document.TagsWish{
+			wish := document.TagsWish{
 				Sheet: sheet, Only: only, Skip: min(in.Skip, sheet.Columns*sheet.Rows-1), Made: time.Unix(f.UpdatedAt, 0).UTC(),
 				Link: func(id string) string { return in.At + "/c/" + f.ID + "/loads?of=" + id },
+			}
+			body, err := workbench.Long(ctx, a.Bench, func(context.Context) ([]byte, error) {
+				body, err := document.Tags(f, worked, wish)
+				if err != nil {
+					err = huma.Error422UnprocessableEntity(err.Error())
+				}
+				return body, err
 			})
 			if err != nil {
-				return nil, huma.Error422UnprocessableEntity(err.Error())
+				return nil, err
 			}
 			return &fileOut{"application/pdf", `inline; filename="` + document.FileName(f.Profile.Name) + `-tags.pdf"`, body}, nil
 		})

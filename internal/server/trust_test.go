@@ -1,6 +1,7 @@
 package server_test
 
 import (
+	"context"
 	"fmt"
 	"net/http"
 	"net/url"
@@ -15,6 +16,7 @@ import (
 	"scrappyrack/internal/api"
 	"scrappyrack/internal/demo"
 	"scrappyrack/internal/store"
+	"scrappyrack/internal/workbench"
 )
 
 const longPassword = "long enough it is"
@@ -31,12 +33,25 @@ func newClock() *clock {
 func (c *clock) now() time.Time       { return time.Unix(c.at.Load(), 0) }
 func (c *clock) pass(d time.Duration) { c.at.Add(int64(d.Seconds())) }
 
-// practice sets a practice up and signs its owner in.
+// practice makes a practice with its owner, who is signed in.
 func (h house) practice(t *testing.T) *browser {
 	t.Helper()
+	owner := store.Consultant{ID: "owner", Email: "owner@example.test", Name: "Owner", Password: cheapHash(longPassword)}
+	require.NoError(t, h.store.AddPractice(context.Background(), store.Practice{ID: "practice", Name: "Two Sheds"}, owner, true))
 	b := h.browser(t)
-	made := b.do("POST", "/api/v1/setup", `{"practice":"Two Sheds","name":"Owner","email":"owner@example.test","password":"`+longPassword+`"}`)
-	require.Equal(t, 200, made.status, string(made.body))
+	require.Equal(t, 200, b.signIn("owner@example.test", longPassword).status)
+	return b
+}
+
+// consultant is one more of the practice, who is signed in.
+func (h house) consultant(t *testing.T, email string) *browser {
+	t.Helper()
+	ctx := context.Background()
+	require.NoError(t, h.store.Invite(ctx, store.Invitation{Code: email, ID: email, PracticeID: "practice", Role: store.ConsultantRole, ExpiresAt: 1 << 40}))
+	_, err := h.store.Join(ctx, email, store.Consultant{ID: workbench.NewID(), Email: email, Name: "Second", Password: cheapHash(longPassword)})
+	require.NoError(t, err)
+	b := h.browser(t)
+	require.Equal(t, 200, b.signIn(email, longPassword).status)
 	return b
 }
 

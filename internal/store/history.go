@@ -7,7 +7,9 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"reflect"
 	"slices"
+	"strings"
 
 	"github.com/jmoiron/sqlx"
 )
@@ -18,6 +20,8 @@ type Label struct {
 	Part string `json:"part" doc:"To which part: profile, space, at-hand, stock, or a list"`
 	ID   string `json:"id,omitempty" doc:"Of a list: to which of its things"`
 	Name string `json:"name,omitempty" doc:"How that is called, or was"`
+	// Fields are what of it was changed, where it was there before and is now.
+	Fields []string `json:"fields,omitempty" doc:"Which of its fields differ, where it was there before and is now"`
 }
 
 const (
@@ -76,6 +80,34 @@ func (l Label) named(before, after *File) Label {
 	return l
 }
 
+// fields are what of the part that a label names differs between two files.
+func (l Label) fields(from, to *File) []string {
+	switch l.Part {
+	case PartProfile:
+		return differing(&from.Profile, &to.Profile)
+	case PartSpace:
+		return differing(&from.Space, &to.Space)
+	}
+	for _, p := range parts {
+		if p.name() == l.Part {
+			return p.fields(from, to, l.ID)
+		}
+	}
+	return nil
+}
+
+// differing are the fields, by their names in JSON, in which two structs differ.
+func differing[T any](a, b *T) (out []string) {
+	x, y := reflect.ValueOf(a).Elem(), reflect.ValueOf(b).Elem()
+	for i := range x.NumField() {
+		if !reflect.DeepEqual(x.Field(i).Interface(), y.Field(i).Interface()) {
+			name, _, _ := strings.Cut(x.Type().Field(i).Tag.Get("json"), ",")
+			out = append(out, name)
+		}
+	}
+	return out
+}
+
 // remember works out how a change is remembered, and returns the writing of it.
 func (s *Store) remember(e Edit, last past, before, after *File, forth Changes) (func(*sqlx.Tx) error, error) {
 	label := e.Label.named(before, after)
@@ -93,6 +125,7 @@ func (s *Store) remember(e Edit, last past, before, after *File, forth Changes) 
 		touched = both(back, forth)
 		forth = changesOf(&start, after, &touched)
 	}
+	label.Fields = label.fields(&start, after)
 	back := changesOf(after, &start, &touched)
 	texts := make([]string, 0, 4)
 	for _, v := range []any{label, forth.scopes(), back, forth} {

@@ -172,3 +172,68 @@ func TestTheFirstReleaseComesUpToDate(t *testing.T) {
 	require.NoError(t, err)
 	assert.Len(t, copies, 1)
 }
+
+// The database of the release before comes up whole: its lists in their order, its history
+// to be read and no longer taken back, its kind told by its accounts.
+func TestTheReleaseBeforeComesUpToDate(t *testing.T) {
+	for kind, email := range map[store.Kind]string{store.Real: "n@example.test", store.Demo: "demo@scrappyrack.test"} {
+		dir := t.TempDir()
+		db, err := sql.Open("sqlite", "file:"+filepath.Join(dir, store.FileName))
+		require.NoError(t, err)
+		var queries []string
+		for _, name := range []string{"001_start", "002_loads", "003_bands", "004_truth"} {
+			text, err := os.ReadFile("migrations/" + name + ".sql")
+			require.NoError(t, err)
+			queries = append(queries, string(text))
+		}
+		queries = append(queries,
+			`CREATE TABLE goose_db_version (id INTEGER PRIMARY KEY AUTOINCREMENT, version_id INTEGER NOT NULL, is_applied INTEGER NOT NULL, tstamp TIMESTAMP DEFAULT (datetime('now')))`,
+			`INSERT INTO goose_db_version (version_id, is_applied) VALUES (0, 1), (1, 1), (2, 1), (3, 1), (4, 1)`,
+			`INSERT INTO practice VALUES ('p', 'P')`,
+			`INSERT INTO consultant VALUES ('c', 'p', '`+email+`', 'N', 'x')`,
+			`INSERT INTO client (id, practice_id, revision, updated_at, name, stature_m, body_mass_kg, sex, experience, goal, limits, days, minutes, budget_minor, currency, units, note,
+				length_m, width_m, ceiling_m, taken_m2, floor, surface, walls, neighbours_below, at_hand, door)
+				VALUES ('a', 'p', 7, 5, 'Åttic', 1.7, 70, '', 'novice', 'general', '[]', 3, 35, 100, 'EUR', 'metric', '', 4, 3, 2.4, 0, 'slab', 'wood', 'drill', 0, '["rice"]', 'solid')`,
+			`INSERT INTO thing VALUES ('p', 'a', 'z', 0, 'first', 1, 0, 1, 1, 0, 0, 1), ('p', 'a', 'm', 1, 'second', 1, 0, 1, 1, 0, 0, 1), ('p', 'a', 'b', 2, 'third', 1, 0, 1, 1, 0, 0, 1)`,
+			`INSERT INTO history (practice_id, client_id, what, at, before, after) VALUES ('p', 'a', 'profile', 1, '{}', '{}'), ('p', 'a', 'removal of containers/jug-a', 2, '{}', '{}'), ('p', 'a', 'things/z', 3, '{}', '{}')`,
+		)
+		for _, q := range queries {
+			_, err := db.Exec(q)
+			require.NoError(t, err, q)
+		}
+		require.NoError(t, db.Close())
+		have, err := store.KindOf(ctx, dir)
+		require.NoError(t, err)
+		assert.Equal(t, kind, have, "told before it is opened")
+		s, err := store.Open(ctx, dir, kind)
+		require.NoError(t, err)
+		f, err := s.Load(ctx, "p", "a")
+		require.NoError(t, err)
+		require.Len(t, f.Things, 3)
+		assert.Equal(t, []string{"first", "second", "third"}, []string{f.Things[0].Name, f.Things[1].Name, f.Things[2].Name})
+		assert.EqualValues(t, 7, f.Revision)
+		past, err := s.History(ctx, "p", "a")
+		require.NoError(t, err)
+		require.Len(t, past, 3)
+		assert.Equal(t, store.Label{Do: "write", Part: "things", ID: "z"}, past[0].Label)
+		assert.Equal(t, store.Label{Do: "remove", Part: "containers", ID: "jug-a"}, past[1].Label)
+		assert.Equal(t, store.Label{Do: "write", Part: "profile"}, past[2].Label)
+		assert.False(t, past[0].Kept)
+		c, err := s.ConsultantByEmail(ctx, email)
+		require.NoError(t, err)
+		assert.Equal(t, store.Owner, c.Role)
+		assert.True(t, c.Active)
+		cards, _, err := s.Cards(ctx, "p", "attic", "", 5)
+		require.NoError(t, err)
+		assert.Len(t, cards, 1)
+		f, _, err = change(s, "p", "a", 7, "things", func(f *store.File) error { f.Things = f.Things[1:]; return nil })
+		require.NoError(t, err)
+		f, _, err = undo(s, "p", "a", f.Revision)
+		require.NoError(t, err)
+		assert.Equal(t, "first", f.Things[0].Name, "and goes on from there")
+		require.NoError(t, s.Close())
+		found, err := store.CheckFile(ctx, filepath.Join(dir, store.FileName))
+		require.NoError(t, err)
+		assert.Empty(t, found)
+	}
+}

@@ -27,6 +27,8 @@ type part interface {
 	copy(f *File)
 	ids(f *File) []string
 	nameOf(f *File, id string) string
+	// fields are what of a thing differs between two files that both have it.
+	fields(from, to *File, id string) []string
 	eachName(f *File, do func(name *string))
 
 	// changed says that changes name it; also has changes name it as others do;
@@ -144,6 +146,14 @@ func (l *list[T]) nameOf(f *File, id string) string {
 		}
 	}
 	return ""
+}
+
+func (l *list[T]) fields(from, to *File, id string) []string {
+	i, j := l.Find(from, id), l.Find(to, id)
+	if i < 0 || j < 0 {
+		return nil
+	}
+	return differing(&(*l.All(from))[i], &(*l.All(to))[j])
 }
 
 func (l *list[T]) eachName(f *File, do func(*string)) {

@@ -109,6 +109,7 @@ func TestUndoIsByAuthor(t *testing.T) {
 	require.NoError(t, err)
 	assert.Len(t, all, 3, "her new change ended what she had undone")
 	assert.Equal(t, "jug j1", all[0].Label.Name)
+	assert.Equal(t, []string{"volume_l"}, all[0].Label.Fields)
 }
 
 // Two who type into one part at once are two changes, however quickly.

@@ -148,8 +148,11 @@ func (a *Accounts) SetUp(ctx context.Context, practice string, n Newcomer) (stor
 	if err := n.check(); err != nil {
 		return store.Consultant{}, err
 	}
-	if have, err := a.store.Consultants(ctx); err != nil || have > 0 {
-		return store.Consultant{}, errors.Join(err, ErrHasAccount)
+	switch none, err := a.None(ctx); {
+	case err != nil:
+		return store.Consultant{}, err
+	case !none:
+		return store.Consultant{}, ErrHasAccount
 	}
 	hash, err := a.hash(ctx, n.Password)
 	if err != nil {

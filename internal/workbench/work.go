@@ -212,13 +212,13 @@ func planOf(ctx context.Context, f store.File, at around) (*plan.Plan, error) {
 	if len(f.Containers) > crowd {
 		most = crowdTime
 	}
-	searching, cancel := context.WithTimeout(ctx, most)
-	defer cancel()
 	p, err := plan.NewProblem(ctx, clientOf(f, stockOf(f, at), at))
 	if err != nil {
 		return nil, err
 	}
-	made, err := p.Make(searching)
+	search, cancel := context.WithTimeout(ctx, most)
+	defer cancel()
+	made, err := p.Make(ctx, search)
 	if err != nil {
 		return nil, err
 	}

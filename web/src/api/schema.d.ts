@@ -2359,6 +2359,8 @@ export interface components {
              * @enum {string}
              */
             do: "write" | "remove" | "add";
+            /** @description Which of its fields differ, where it was there before and is now */
+            fields?: string[];
             /** @description Of a list: to which of its things */
             id?: string;
             /** @description How that is called, or was */

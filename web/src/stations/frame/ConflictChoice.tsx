@@ -2,6 +2,7 @@ import { type Conflict, partOf, scopeOf } from '../../lib/desk'
 import type { Units } from '../../lib/format'
 import { Button } from '../../ui/parts'
 import { Sheet } from '../../ui/sheet'
+import { fieldInWords } from './changes'
 
 const kinds: [RegExp, string][] = [
   [/_m2$/, 'area'],
@@ -50,7 +51,7 @@ export function ConflictChoice({
             {differ.map((k) => (
               <tr key={k} className="border-b border-faint">
                 <th scope="row" className="py-1 pr-3 font-normal">
-                  {k.replace(/_(kg|m2|m|l|minor)$/, '').replaceAll('_', ' ')}
+                  {fieldInWords(k)}
                 </th>
                 <td className="py-1 pr-3 font-semibold">{written(units, k, yours[k])}</td>
                 <td className="py-1 font-semibold">{written(units, k, theirs[k])}</td>

@@ -26,7 +26,7 @@ export function History({ onClose }: { onClose: () => void }) {
       <ol className="m-0 list-none p-0">
         {past.data?.map((c) => (
           <li key={c.seq} className={`flex flex-wrap items-baseline gap-x-3 border-b border-faint py-1.5 ${c.undone ? 'text-soft' : ''}`}>
-            <span className={`grow ${c.undone ? 'line-through' : ''}`}>{changeInWords(c.label)}</span>
+            <span className={`grow ${c.undone ? 'line-through' : ''}`}>{changeInWords(c.label, true)}</span>
             {c.undone && <span className="text-[13px]">taken back</span>}
             {!c.kept && <span className="text-[13px] text-soft">from an earlier release: cannot be taken back</span>}
             <span className="text-[13px] text-soft">
@@ -51,7 +51,7 @@ export function UndoAnyones({ next, redo, onClose }: { next?: Shapes['Next']; re
     <Sheet title={next ? 'Nothing of yours is left to take back' : 'Somebody else has changed the same since'} onClose={onClose}>
       <p className="mt-0">
         {next
-          ? `The last change is ${next.by ? `${next.by}’s` : 'somebody else’s'}: ${changeInWords(next.label)}, ${when(next.at)}.`
+          ? `The last change is ${next.by ? `${next.by}’s` : 'somebody else’s'}: ${changeInWords(next.label, true)}, ${when(next.at)}.`
           : `Yours cannot be ${redo ? 'done again' : 'taken back'} by itself. The newest change of all, whoever made it, can.`}
       </p>
       <div className="flex gap-3">

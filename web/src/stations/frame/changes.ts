@@ -25,8 +25,12 @@ const things: Record<string, string> = {
 
 const done: Record<Label['do'], string> = { write: 'changed', remove: 'removed', add: 'added' }
 
-/** What a change was, in words. */
-export function changeInWords(l: Label): string {
+/** A field's name in words, without its unit. */
+export const fieldInWords = (field: string) => field.replace(/_(kg|m2|m|l|minor|at)$/, '').replaceAll('_', ' ')
+
+/** What a change was, in words; in full with which of its fields. */
+export function changeInWords(l: Label, full = false): string {
   const what = parts[l.part] ?? [things[l.part] ?? l.part, l.name && `“${l.name}”`].filter(Boolean).join(' ')
-  return `${what} ${done[l.do]}`
+  const fields = full && l.fields?.length ? `: ${l.fields.map(fieldInWords).join(', ')}` : ''
+  return `${what} ${done[l.do]}${fields}`
 }
