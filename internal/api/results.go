@@ -157,14 +157,16 @@ func (l Looking) results(f store.File, r workbench.Results) *Results {
 	return out
 }
 
+// atStation is the address of what a station shows.
+type atStation struct {
+	Client
+	Station string `path:"station" enum:"client,space,stock,loads,bands,needs,plan,handover"`
+	IfNone  string `header:"If-None-Match" doc:"ETags of answers that are kept"`
+}
+
 // results registers what stations show, by station. The ETag names what it was worked
 // out from: the last change of what the station reads, the rules and the day.
 func (a *API) results(r huma.API) {
-	type in struct {
-		Client
-		Station string `path:"station" enum:"client,space,stock,loads,bands,needs,plan,handover"`
-		IfNone  string `header:"If-None-Match" doc:"ETags of answers that are kept"`
-	}
 	type out struct {
 		Status int
 		ETag   string `header:"ETag"`
@@ -173,7 +175,7 @@ func (a *API) results(r huma.API) {
 	}
 	op := operation(Signed, http.MethodGet, "/clients/{client}/stations/{station}", "read-station", "What a station shows of what is worked out from a client's file", "client")
 	op.Responses = map[string]*huma.Response{"304": {Description: "What is kept under one of the ETags still holds"}}
-	handle(a, r, op, func(ctx context.Context, in *in) (*out, error) {
+	handle(a, r, op, func(ctx context.Context, in *atStation) (*out, error) {
 		practice := who(ctx).Practice
 		tag, err := a.Bench.TagOf(ctx, practice, in.ID, in.Station, views[in.Station].reads)
 		if err != nil {

@@ -3,10 +3,13 @@ package server
 import (
 	"net/http"
 	"net/http/httptest"
+	"os"
+	"regexp"
 	"testing"
 	"testing/fstest"
 
 	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
 )
 
 func get(h http.HandlerFunc, path string, headers ...string) *httptest.ResponseRecorder {
@@ -59,4 +62,19 @@ func TestWithoutTheFrontEndThePageSaysHowToBuildIt(t *testing.T) {
 	assert.Equal(t, 503, w.Code)
 	assert.Contains(t, w.Body.String(), "make build")
 	assert.Equal(t, 404, get(files(nil), "/api/v1/gone").Code)
+}
+
+// The pages that are served are those that the application has routes for.
+func TestPagesAreTheApplicationsRoutes(t *testing.T) {
+	text, err := os.ReadFile("../../web/src/App.tsx")
+	require.NoError(t, err)
+	want := map[string]bool{"": true, "index.html": true, "join": true} // signing in shows at every address, and joining at its own
+	for _, m := range regexp.MustCompile(`<Route path="/([^"/]*)`).FindAllStringSubmatch(string(text), -1) {
+		want[m[1]] = true
+	}
+	got := map[string]bool{}
+	for _, p := range pages {
+		got[p] = true
+	}
+	assert.Equal(t, want, got)
 }

@@ -4,7 +4,10 @@ import (
 	"context"
 	"fmt"
 	"net/http"
+	"net/http/httptest"
 	"net/url"
+	"os"
+	"path/filepath"
 	"strings"
 	"sync/atomic"
 	"testing"
@@ -15,6 +18,7 @@ import (
 
 	"scrappyrack/internal/api"
 	"scrappyrack/internal/demo"
+	"scrappyrack/internal/server"
 	"scrappyrack/internal/store"
 	"scrappyrack/internal/workbench"
 )
@@ -288,4 +292,45 @@ func mustURL(t *testing.T, raw string) *url.URL {
 	req, err := http.NewRequest("GET", raw, nil)
 	require.NoError(t, err)
 	return req.URL
+}
+
+// Of a file whose pages are damaged, what can be read is; the rest is said to be damaged,
+// with what to do, and never a bare 500.
+func TestOnADamagedFile(t *testing.T) {
+	dir := t.TempDir()
+	s, err := store.Open(t.Context(), dir, store.Demo)
+	require.NoError(t, err)
+	require.NoError(t, demo.Fill(t.Context(), s))
+	require.NoError(t, s.Close())
+	path := filepath.Join(dir, store.FileName)
+	data, err := os.ReadFile(path)
+	require.NoError(t, err)
+	root := 0
+	{
+		db, err := store.OpenBeside(t.Context(), dir)
+		require.NoError(t, err)
+		require.NoError(t, db.Reader().QueryRow("SELECT rootpage FROM sqlite_master WHERE name = 'container'").Scan(&root))
+		require.NoError(t, db.Close())
+	}
+	for i := (root - 1) * 4096; i < root*4096; i++ {
+		data[i] = 0xa5
+	}
+	require.NoError(t, os.WriteFile(path, data, 0o600))
+	s, err = store.Open(t.Context(), dir, store.Demo)
+	require.NoError(t, err)
+	t.Cleanup(func() { _ = s.Close() })
+	h := server.New(server.Options{Store: s, Demo: true, Version: "test"})
+	listening := httptest.NewServer(h)
+	t.Cleanup(func() { listening.Close(); h.Close() })
+	b := house{url: listening.URL, api: h.API, store: s}.browser(t)
+	require.Equal(t, 200, b.do("POST", "/api/v1/session/demo", "").status)
+	assert.Equal(t, 200, b.do("GET", "/api/v1/practice", "").status)
+	for _, got := range []answer{
+		b.do("GET", "/api/v1/clients/demo-loft", ""), b.do("GET", "/api/v1/clients", ""), b.do("GET", "/api/v1/clients/demo-loft/book.pdf", ""),
+		b.do("PUT", "/api/v1/clients/demo-loft/profile", mustJSON(t, demo.Files()[0].Profile), "If-Match", `"1"`),
+	} {
+		assert.Equal(t, 503, got.status, string(got.body))
+		assert.Contains(t, string(got.body), "restore a backup")
+		assert.NotEmpty(t, got.header.Get("Retry-After"))
+	}
 }
