@@ -17,6 +17,8 @@ const screens = {
   needs: '/c/demo-loft/needs?slot=push-overhead',
   plan: '/c/demo-loft/plan',
   handover: '/c/demo-flat/handover',
+  history: '/c/demo-flat/client',
+  practice: '/practice',
 }
 
 for (const theme of ['light', 'dark'] as const) {
@@ -26,6 +28,9 @@ for (const theme of ['light', 'dark'] as const) {
     await page.goto(demo)
     await page.getByRole('button', { name: 'Open the demo' }).waitFor()
     expect((await new AxeBuilder({ page }).analyze()).violations, 'sign-in').toEqual([])
+    await page.getByRole('button', { name: 'I have an invitation' }).click()
+    expect((await new AxeBuilder({ page }).analyze()).violations, 'joining').toEqual([])
+    await page.goto(demo)
     await openDemo(page, demo)
     for (const [name, path] of Object.entries(screens)) {
       await page.goto(demo + path)
@@ -35,6 +40,18 @@ for (const theme of ['light', 'dark'] as const) {
         await page.getByRole('button', { name: 'Brim, hang, condition, limits' }).click()
         await page.getByRole('button', { name: 'Tick off what the house has' }).click()
         await page.getByRole('button', { name: /sand from the play pit/ }).last().click()
+      }
+      if (name === 'history') {
+        await page.getByLabel('Days a week').fill('4')
+        await page.getByRole('button', { name: /^Undo: the client/ }).waitFor()
+        await page.keyboard.press('Escape')
+        await page.getByRole('heading', { level: 1 }).click()
+        await page.keyboard.press('h')
+        await page.getByRole('button', { name: 'Take back' }).waitFor()
+      }
+      if (name === 'practice') {
+        await page.getByRole('button', { name: 'Invite a consultant' }).click()
+        await page.getByText('Give this code').waitFor()
       }
       if (name === 'packing') {
         await page.getByRole('tab', { name: 'Pack' }).click()
