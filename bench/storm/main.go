@@ -100,11 +100,16 @@ func (s *storm) round(n int) error {
 	if err := s.at.command("check", "--data", s.at.data); err != nil {
 		return err
 	}
+	return s.back((*model).verify)
+}
+
+// back has the server start again, and each look at what it then has.
+func (s *storm) back(look func(*model) error) error {
 	if err := s.at.start(0); err != nil {
 		return err
 	}
 	for _, m := range s.models {
-		if err := m.verify(); err != nil {
+		if err := look(m); err != nil {
 			return err
 		}
 	}
@@ -137,13 +142,8 @@ func (s *storm) backup(end func()) error {
 	if err := s.at.command("restore", copied, "--data", s.at.data); err != nil {
 		return err
 	}
-	if err := s.at.start(0); err != nil {
+	if err := s.back((*model).adopt); err != nil {
 		return err
-	}
-	for _, m := range s.models {
-		if err := m.adopt(); err != nil {
-			return err
-		}
 	}
 	s.at.kill()
 	return nil
@@ -158,13 +158,8 @@ func (s *storm) full(end func()) error {
 	if err != nil {
 		return err
 	}
-	if err := s.at.start(0); err != nil {
+	if err := s.back((*model).verify); err != nil {
 		return err
-	}
-	for _, m := range s.models {
-		if err := m.verify(); err != nil {
-			return err
-		}
 	}
 	s.at.kill()
 	if err := s.at.start(int(at.Size()>>20) + 1); err != nil {

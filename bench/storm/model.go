@@ -261,14 +261,18 @@ func (m *model) change(grows bool) bool {
 	return true
 }
 
+// look signs in again, since the server was away, and reads the client.
+func (m *model) look() (now kept, err error) {
+	if m.caller, err = m.house.signedIn(); err != nil {
+		return now, err
+	}
+	_, now, err = m.read()
+	return now, err
+}
+
 // verify holds what the server has against what may be.
 func (m *model) verify() error {
-	c, err := m.house.signedIn()
-	if err != nil {
-		return err
-	}
-	m.caller = c
-	_, now, err := m.read()
+	now, err := m.look()
 	if err != nil {
 		return err
 	}
@@ -294,12 +298,7 @@ func (m *model) mark() {
 
 // adopt goes on from what a restored copy has, which holds what it has to.
 func (m *model) adopt() error {
-	c, err := m.house.signedIn()
-	if err != nil {
-		return err
-	}
-	m.caller = c
-	_, now, err := m.read()
+	now, err := m.look()
 	if err != nil {
 		return err
 	}

@@ -212,14 +212,6 @@ func (l Ladder) Heaviest(h Hold) quantity.Mass {
 	return most
 }
 
-// Lightest is the lowest load of a hold; ok is false when it has none.
-func (l Ladder) Lightest(h Hold) (m quantity.Mass, ok bool) {
-	if len(l[h]) == 0 {
-		return 0, false
-	}
-	return l[h][0].Low, true
-}
-
 // LargestStep is the step between neighbouring rungs above which progress
 // stalls: the upper end of the 2 to 10 % of the ACSM position stand (2009, Med
 // Sci Sports Exerc 41(3):687–708).

@@ -2,6 +2,7 @@ package server_test
 
 import (
 	"context"
+	"database/sql"
 	"fmt"
 	"net/http"
 	"net/http/httptest"
@@ -333,4 +334,28 @@ func TestOnADamagedFile(t *testing.T) {
 		assert.Contains(t, string(got.body), "restore a backup")
 		assert.NotEmpty(t, got.header.Get("Retry-After"))
 	}
+}
+
+// While somebody else holds the database, a change waits its turn and then is told to come
+// again, 503 and when; its cause is in the log, reads go on, and nothing was half done.
+func TestOverloadIsToldToComeAgain(t *testing.T) {
+	h := start(t, true)
+	b := h.browser(t)
+	d := demoDesk(t, b)
+	var file string
+	require.NoError(t, h.store.Writer().QueryRow("SELECT file FROM pragma_database_list WHERE name = 'main'").Scan(&file))
+	other, err := sql.Open("sqlite", "file:"+file+"?_txlock=immediate")
+	require.NoError(t, err)
+	defer other.Close()
+	held, err := other.Begin()
+	require.NoError(t, err)
+	d.File.Space.CeilingM = 2.2
+	waits := b.do("PUT", "/api/v1/clients/demo-loft/space", mustJSON(t, d.File.Space), "If-Match", `"1"`)
+	assert.Equal(t, 503, waits.status, string(waits.body))
+	assert.Equal(t, "1", waits.header.Get("Retry-After"))
+	assert.Equal(t, "application/problem+json", waits.header.Get("Content-Type"))
+	assert.Contains(t, h.log.String(), "database is locked")
+	assert.Equal(t, 200, b.do("GET", "/api/v1/clients/demo-loft", "").status)
+	require.NoError(t, held.Rollback())
+	assert.Equal(t, 200, b.do("PUT", "/api/v1/clients/demo-loft/space", mustJSON(t, d.File.Space), "If-Match", `"1"`).status)
 }

@@ -24,15 +24,6 @@ func (s *Store) Load(ctx context.Context, practice, id string) (File, error) {
 	return f, err
 }
 
-// RevisionOf is a client's revision, without its file.
-func (s *Store) RevisionOf(ctx context.Context, practice, id string) (n int64, err error) {
-	err = s.read.GetContext(ctx, &n, "SELECT revision FROM client WHERE practice_id = ? AND id = ?", practice, id)
-	if errors.Is(err, sql.ErrNoRows) {
-		return 0, ErrNotFound
-	}
-	return n, told(err)
-}
-
 func (s *Store) load(ctx context.Context, tx *sqlx.Tx, practice, id string) (File, error) {
 	var r row
 	err := tx.GetContext(ctx, &r, "SELECT "+strings.Join(own, ", ")+" FROM client WHERE practice_id = ? AND id = ?", practice, id)

@@ -237,3 +237,93 @@ func TestTheReleaseBeforeComesUpToDate(t *testing.T) {
 		assert.Empty(t, found)
 	}
 }
+
+// Two people change, take back and do again, in any order; a model that knows nothing of
+// differences but keeps a stack of values per thing says what each step gives: one's own
+// newest change is taken back to what was before it, whatever else the other has done, and
+// not where the other has changed the same since.
+func TestUndoOfTwoAgainstAModel(t *testing.T) {
+	s, ctx := openStore(t)
+	now := time.Unix(3_000_000, 0)
+	s.SetClock(func() time.Time { return now })
+	type entry struct {
+		who, thing    string
+		before, after int
+		undone, ended bool
+	}
+	run := 0
+	rapid.Check(t, func(t *rapid.T) {
+		run++
+		start := store.NewFile(fmt.Sprint("u", run), "x")
+		values := map[string]int{}
+		for _, id := range []string{"a", "b", "c"} {
+			start.Things = append(start.Things, store.Thing{ID: id, Name: id, MassKg: 1, Count: 1})
+			values[id] = 1
+		}
+		f, err := s.Create(ctx, "p", start)
+		require.NoError(t, err)
+		var log []entry
+		for range rapid.IntRange(1, 25).Draw(t, "steps") {
+			now = now.Add(time.Minute)
+			who := rapid.SampledFrom([]string{"ana", "ben"}).Draw(t, "who")
+			by := store.By{Consultant: who, Session: who}
+			what := rapid.IntRange(0, 3).Draw(t, "what")
+			if what < 2 {
+				id := rapid.SampledFrom([]string{"a", "b", "c"}).Draw(t, "thing")
+				count := rapid.IntRange(1, 200).Draw(t, "count")
+				got, err := s.Change(ctx, store.Edit{Practice: "p", Client: f.ID, Base: f.Revision, By: by, Label: store.Label{Do: "write", Part: "things", ID: id}, Do: func(f *store.File) error {
+					for i := range f.Things {
+						if f.Things[i].ID == id {
+							f.Things[i].Count = count
+						}
+					}
+					return nil
+				}})
+				require.NoError(t, err)
+				f = got.File
+				if count != values[id] {
+					for i := range log { // a new change ends one's own redo
+						log[i].ended = log[i].ended || log[i].undone && log[i].who == who
+					}
+					log = append(log, entry{who: who, thing: id, before: values[id], after: count})
+					values[id] = count
+				}
+				continue
+			}
+			redo, at := what == 3, -1
+			for i, e := range log {
+				if e.who == who && e.undone == redo && !e.ended && (!redo || at < 0) {
+					at = i
+				}
+			}
+			blocked := false
+			for i := at + 1; at >= 0 && i < len(log); i++ {
+				blocked = blocked || log[i].who != who && log[i].thing == log[at].thing && !log[i].undone && !log[i].ended
+			}
+			got, _, err := s.Undo(ctx, store.Step{Practice: "p", Client: f.ID, Base: f.Revision, By: by, Redo: redo})
+			switch {
+			case at < 0:
+				require.ErrorIs(t, err, store.ErrNothing)
+				continue
+			case blocked:
+				require.ErrorIs(t, err, store.ErrOverlaps)
+				continue
+			}
+			require.NoError(t, err)
+			f = got.File
+			values[log[at].thing] = log[at].before
+			if redo {
+				values[log[at].thing] = log[at].after
+			}
+			log[at].undone = !redo
+			kept := map[string]int{}
+			for _, thing := range f.Things {
+				kept[thing.ID] = thing.Count
+			}
+			require.Equal(t, values, kept)
+		}
+		again, err := s.Load(ctx, "p", f.ID)
+		require.NoError(t, err)
+		require.Equal(t, f, again)
+	})
+}

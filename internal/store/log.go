@@ -32,7 +32,6 @@ type LogSum struct {
 }
 
 const (
-	sumsOf  = "SELECT movement, count(*) AS sets, sum(reps) AS reps, sum(load_g * reps) AS moved_g, max(load_g) AS heaviest_g, min(done_at) AS first_at, max(done_at) AS last_at FROM log_set"
 	ofOne   = " WHERE practice_id = ? AND client_id = ?"
 	logCols = "id, done_at, movement, load_g, reps, reserve"
 )
@@ -138,14 +137,6 @@ func (s *Store) LogSums(ctx context.Context, practice, client string) (sums []Lo
 		return tx.SelectContext(ctx, &sums, "SELECT movement, sets, reps, moved_g, heaviest_g, first_at, last_at FROM log_sum"+ofOne+" ORDER BY movement", practice, client)
 	})
 	return sums, err
-}
-
-// LogSumsAfresh works the sums out from the sets themselves, to hold the kept ones
-// against.
-func (s *Store) LogSumsAfresh(ctx context.Context, practice, client string) (sums []LogSum, err error) {
-	sums = []LogSum{}
-	err = s.read.SelectContext(ctx, &sums, sumsOf+ofOne+" GROUP BY movement ORDER BY movement", practice, client)
-	return sums, told(err)
 }
 
 func isThere(tx *sqlx.Tx, practice, client string) error {

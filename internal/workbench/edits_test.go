@@ -1,10 +1,14 @@
 package workbench_test
 
 import (
+	"context"
+	"encoding/json"
+	"errors"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
 
 	"scrappyrack/internal/store"
 	"scrappyrack/internal/workbench"
@@ -52,4 +56,63 @@ func TestAddingManyIsOneChange(t *testing.T) {
 	assert.Empty(t, f.Things)
 	require.NoError(t, one.Do(&f))
 	require.ErrorAs(t, one.Do(&f), &bad, "nothing is there twice")
+}
+
+// What a bench remembers of bands, bars and containers changes no answer: after any edits
+// it shows what is worked out of the same file from nothing.
+func TestRememberingChangesNothing(t *testing.T) {
+	b, practice := bench(t)
+	who := workbench.Who{Practice: practice}
+	revisions := map[string]int64{"demo-loft": 1, "demo-garage": 1}
+	rapid.Check(t, func(t *rapid.T) {
+		client := rapid.SampledFrom([]string{"demo-loft", "demo-garage"}).Draw(t, "client")
+		part := rapid.IntRange(0, 5).Draw(t, "part")
+		share := rapid.Float64Range(0.1, 0.9).Draw(t, "share")
+		d, err := b.Change(context.Background(), who, workbench.Edit{Client: client, Base: revisions[client], Do: func(f *store.File) error {
+			switch part {
+			case 0:
+				f.Space.CeilingM = 1.9 + share
+			case 1:
+				c := &f.Containers[rapid.IntRange(0, len(f.Containers)-1).Draw(t, "container")]
+				c.VolumeL = share * c.CapacityL
+			case 2:
+				f.Bands[0].Points[0].ForceN *= 0.95 + share/10
+			case 3:
+				f.Profile.StatureM = 1.5 + share/2
+			case 4:
+				if len(f.Plates) > 0 {
+					f.Plates[0].Count = int(share * 20)
+				}
+			case 5:
+				w := &f.Weighings[len(f.Weighings)-1]
+				w.Readings = store.List[float64]{w.Readings[0] * (0.995 + share/100)}
+			}
+			return nil
+		}})
+		var refused *workbench.FieldError
+		if errors.As(err, &refused) {
+			return
+		}
+		require.NoError(t, err)
+		revisions[client] = d.File.Revision
+		afresh := workbench.Work(d.File)
+		assert.Equal(t, afresh.Loads, d.Results.Loads)
+		assert.Equal(t, afresh.Bands, d.Results.Bands)
+		assert.Equal(t, afresh.Reach, d.Results.Reach)
+		assert.Equal(t, afresh.Cautions, d.Results.Cautions)
+		board := asJSON(t, afresh.Board)
+		require.Equal(t, board, asJSON(t, d.Results.Board))
+		opened, err := b.Open(context.Background(), who, client)
+		require.NoError(t, err)
+		assert.Equal(t, d.File, opened.File)
+		require.Equal(t, board, asJSON(t, opened.Results.Board))
+	})
+}
+
+// asJSON is a value as text: a board keeps functions, which are never equal to themselves.
+func asJSON(t require.TestingT, v any) string {
+	text, err := json.Marshal(v)
+	require.NoError(t, err)
+	require.Greater(t, len(text), 100, "nothing to compare")
+	return string(text)
 }
