@@ -1,6 +1,6 @@
 import { spawn } from 'node:child_process'
 import type { Page } from '@playwright/test'
-import { expect, field, openDemo, saved, test } from './house'
+import { expect, field, openDemo, saved, slide, test } from './house'
 
 /** Takes what the simulated scale shows, by key, once it has settled on something new. */
 async function takeByKey(page: Page, points: number) {
@@ -59,7 +59,7 @@ test('what is moved is redrawn at once, and what is wanted is set up or refused 
   const mean = page.getByRole('button', { name: /^\d+ N$/ })
   await expect(mean).toBeVisible()
   const before = await mean.innerText()
-  await page.getByRole('slider', { name: 'Between the feet, slide' }).fill('0.8')
+  await slide(page, 'Between the feet, slide', 'End')
   await expect(mean).not.toHaveText(before)
 
   await page.getByLabel('loop, one knot in').selectOption('Row, band at a chest anchor')

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { expect, openDemo, test } from './house'
+import { expect, openDemo, openLine, test } from './house'
 
 const stations = {
   client: { path: 'client', fields: ['Stature', 'Body mass', 'Days a week', 'Minutes each', 'Budget'] },
@@ -7,17 +7,17 @@ const stations = {
   stock: {
     path: 'stock',
     open: async (page: Page) => {
-      await page.getByRole('button', { name: /^mop bucket/ }).click()
+      await openLine(page, /^mop bucket/)
       await page.getByRole('button', { name: 'Brim, hang, condition, limits' }).click()
     },
     fields: [
-      'How many', 'Capacity', 'Empty mass', 'Inside height', 'Diameter at the base', 'Diameter at the top', 'Volume in it', 'Handle good for',
+      'How many', 'Capacity', 'Empty mass', 'Inside height', 'Diameter at the base', 'Diameter at the top', 'Volume in it', 'Handle good for', 'more like it',
       'Holds to the brim', 'Grip to lowest point', 'Outer width', 'one-hand, up to', 'two-hand, up to', 'dragged, up to', 'overhead-safe, up to',
     ],
   },
   'things at stock': {
     path: 'stock',
-    open: async (page: Page) => page.getByRole('button', { name: /^tin of chickpeas/ }).click(),
+    open: async (page: Page) => openLine(page, /^tin of chickpeas/),
     fields: ['Mass of one', '± of one', 'Takes up'],
     twice: ['How many'],
   },

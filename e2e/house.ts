@@ -101,6 +101,20 @@ export async function station(page: Page, name: string) {
   await page.getByRole('navigation', { name: 'Stations' }).getByRole('link', { name: new RegExp(`^${name}`) }).click()
 }
 
+/** Moves a slider by its keys. */
+export async function slide(page: Page, name: string, ...keys: string[]) {
+  const thumb = page.getByRole('slider', { name, exact: true })
+  await thumb.focus()
+  for (const key of keys) await thumb.press(key)
+}
+
+/** Opens a line of a list, if it is not open already. */
+export async function openLine(page: Page, name: RegExp) {
+  const line = page.locator('main').getByRole('button', { name })
+  await line.waitFor()
+  if ((await line.getAttribute('aria-expanded')) !== 'true') await line.click()
+}
+
 /** Puts a container on the bench at Loads, and waits until it stands there. */
 export async function putOnBench(page: Page, name: string) {
   await page.getByRole('navigation', { name: 'Things that are filled' }).getByRole('button', { name: new RegExp(name) }).click()

@@ -175,3 +175,14 @@ func TestQuotedJugWeights(t *testing.T) {
 		assert.Equal(t, c.inside, off <= float64(got.Mass.Expanded()), "%s: off by %.2f kg, U %.2f", c.key, off, got.Mass.Expanded())
 	}
 }
+
+// A frustum of the usual taper holds what it was made for: its volume by the formula of
+// solid geometry, πh(D²+Dd+d²)/12, which the code under test does not use.
+func TestTheUsualTaperHoldsTheCapacity(t *testing.T) {
+	for _, c := range [][2]float64{{0.3, 0.1}, {3.785411784, 0.25}, {18.9, 0.36}, {60, 0.5}, {2000, 1.2}} {
+		b, d := load.UsualTaper(quantity.Volume(c[0]), quantity.Length(c[1]))
+		holds := math.Pi * c[1] / 12 * float64(b*b+b*d+d*d) * 1000
+		assert.InEpsilon(t, c[0], holds, 0.002)
+		assert.Less(t, b, d)
+	}
+}

@@ -18,8 +18,9 @@ const (
 )
 
 // Display is how a dimension is shown in a system of units: in Symbol, of
-// Factor SI each, rounded to Step (in that unit) and written with Decimals.
-// The steps are what a user can measure: mass 0.1 kg or 0.25 lb, length 1 mm
+// Factor SI each, counted from Offset, rounded to Step (in that unit) and written
+// with Decimals: shown = (SI − Offset)/Factor. Only a scale of temperature has its
+// zero elsewhere. The steps are what a user can measure: mass 0.1 kg or 0.25 lb, length 1 mm
 // or 1/8 in, force 1 N or 0.5 lbf.
 type Display struct {
 	Symbol   string
@@ -27,6 +28,7 @@ type Display struct {
 	Step     float64
 	Decimals int
 	Style    Style
+	Offset   float64
 }
 
 // Kind is what a shown value is: mostly its dimension, with two kinds of
@@ -36,19 +38,22 @@ type Kind string
 // The kinds that are shown differently from their dimension's default. A fine
 // mass is one that goes on a kitchen scale: an empty container.
 const (
-	KindMass    = Kind(DimMass)
-	KindFine    = Kind("mass-fine")
-	KindSmall   = Kind("mass-small") // the step of a scale
-	KindLength  = Kind(DimLength)
-	KindLevel   = Kind("level")
-	KindThin    = Kind("thin") // the thickness or width of a band
-	KindForce   = Kind(DimForce)
+	KindMass   = Kind(DimMass)
+	KindFine   = Kind("mass-fine")
+	KindSmall  = Kind("mass-small") // the step of a scale
+	KindLength = Kind(DimLength)
+	KindLevel  = Kind("level")
+	KindThin   = Kind("thin") // the thickness or width of a band
+	KindForce  = Kind(DimForce)
+	// KindPull is a force as a hanging scale shows it, in kgf or lbf.
+	KindPull    = Kind("scale-force")
 	KindVolume  = Kind(DimVolume)
 	KindDensity = Kind(DimDensity)
 	KindTime    = Kind(DimTime)
 	KindArea    = Kind(DimArea)
 	KindRatio   = Kind(DimRatio)
 	KindCount   = Kind(DimCount)
+	KindDegrees = Kind(DimTemperature)
 )
 
 // Dim is the dimension in which values of the kind are typed.
@@ -58,40 +63,46 @@ func (k Kind) Dim() Dim {
 		return DimLength
 	case KindFine, KindSmall:
 		return DimMass
+	case KindPull:
+		return DimForce
 	}
 	return Dim(k)
 }
 
 var displays = map[System]map[Kind]Display{
 	Metric: {
-		KindMass:    {"kg", 1, 0.1, 1, Decimal},
-		KindFine:    {"kg", 1, 0.001, 3, Decimal},
-		KindSmall:   {"g", 0.001, 0.1, 1, Decimal},
-		KindLength:  {"m", 1, 0.001, 3, Decimal},
-		KindLevel:   {"cm", 0.01, 0.1, 1, Decimal},
-		KindThin:    {"mm", 0.001, 0.1, 1, Decimal},
-		KindForce:   {"N", 1, 1, 0, Decimal},
-		KindVolume:  {"L", 1, 0.01, 2, Decimal},
-		KindDensity: {"kg/L", 1, 0.001, 3, Decimal},
-		KindTime:    {"min", 60, 1, 0, Decimal},
-		KindArea:    {"m²", 1, 0.1, 1, Decimal},
-		KindRatio:   {"%", 0.01, 1, 0, Decimal},
-		KindCount:   {"", 1, 1, 0, Decimal},
+		KindMass:    {"kg", 1, 0.1, 1, Decimal, 0},
+		KindFine:    {"kg", 1, 0.001, 3, Decimal, 0},
+		KindSmall:   {"g", 0.001, 0.1, 1, Decimal, 0},
+		KindLength:  {"m", 1, 0.001, 3, Decimal, 0},
+		KindLevel:   {"cm", 0.01, 0.1, 1, Decimal, 0},
+		KindThin:    {"mm", 0.001, 0.1, 1, Decimal, 0},
+		KindForce:   {"N", 1, 1, 0, Decimal, 0},
+		KindPull:    {"kgf", StandardGravity, 0.1, 1, Decimal, 0},
+		KindVolume:  {"L", 1, 0.01, 2, Decimal, 0},
+		KindDensity: {"kg/L", 1, 0.001, 3, Decimal, 0},
+		KindTime:    {"min", 60, 1, 0, Decimal, 0},
+		KindArea:    {"m²", 1, 0.1, 1, Decimal, 0},
+		KindRatio:   {"%", 0.01, 1, 0, Decimal, 0},
+		KindCount:   {"", 1, 1, 0, Decimal, 0},
+		KindDegrees: {"°C", 1, 0.1, 1, Decimal, 0},
 	},
 	US: {
-		KindMass:    {"lb", PoundKg, 0.25, 2, Decimal},
-		KindFine:    {"lb", PoundKg, 0.01, 2, Decimal},
-		KindSmall:   {"oz", PoundKg / 16, 0.01, 2, Decimal},
-		KindLength:  {"ft", FootM, 1. / 96, 0, FeetInches},
-		KindLevel:   {"in", InchM, 0.125, 3, Eighths},
-		KindThin:    {"in", InchM, 0.001, 3, Decimal},
-		KindForce:   {"lbf", PoundForceN, 0.5, 1, Decimal},
-		KindVolume:  {"gal", USGallonL, 0.01, 2, Decimal},
-		KindDensity: {"lb/gal", PoundKg / USGallonL, 0.01, 2, Decimal},
-		KindTime:    {"min", 60, 1, 0, Decimal},
-		KindArea:    {"ft²", FootM * FootM, 1, 0, Decimal},
-		KindRatio:   {"%", 0.01, 1, 0, Decimal},
-		KindCount:   {"", 1, 1, 0, Decimal},
+		KindMass:    {"lb", PoundKg, 0.25, 2, Decimal, 0},
+		KindFine:    {"lb", PoundKg, 0.01, 2, Decimal, 0},
+		KindSmall:   {"oz", PoundKg / 16, 0.01, 2, Decimal, 0},
+		KindLength:  {"ft", FootM, 1. / 96, 0, FeetInches, 0},
+		KindLevel:   {"in", InchM, 0.125, 3, Eighths, 0},
+		KindThin:    {"in", InchM, 0.001, 3, Decimal, 0},
+		KindForce:   {"lbf", PoundForceN, 0.5, 1, Decimal, 0},
+		KindPull:    {"lbf", PoundForceN, 0.5, 1, Decimal, 0},
+		KindVolume:  {"gal", USGallonL, 0.01, 2, Decimal, 0},
+		KindDensity: {"lb/gal", PoundKg / USGallonL, 0.01, 2, Decimal, 0},
+		KindTime:    {"min", 60, 1, 0, Decimal, 0},
+		KindArea:    {"ft²", FootM * FootM, 1, 0, Decimal, 0},
+		KindRatio:   {"%", 0.01, 1, 0, Decimal, 0},
+		KindCount:   {"", 1, 1, 0, Decimal, 0},
+		KindDegrees: {"°F", fahrenheit, 0.1, 1, Decimal, fahrenheitZero},
 	},
 }
 
@@ -105,12 +116,12 @@ func DisplayOf(system System, kind Kind) Display {
 	if d, ok := table[kind]; ok {
 		return d
 	}
-	return Display{"", 1, 0.01, 2, Decimal}
+	return Display{"", 1, 0.01, 2, Decimal, 0}
 }
 
 // Kinds lists every kind that is shown.
 func Kinds() []Kind {
-	return []Kind{KindMass, KindFine, KindSmall, KindLength, KindLevel, KindThin, KindForce, KindVolume, KindDensity, KindTime, KindArea, KindRatio, KindCount}
+	return []Kind{KindMass, KindFine, KindSmall, KindLength, KindLevel, KindThin, KindForce, KindPull, KindVolume, KindDensity, KindTime, KindArea, KindRatio, KindCount, KindDegrees}
 }
 
 // Format writes an SI value as a user of the system reads it, unit included,
@@ -118,9 +129,10 @@ func Kinds() []Kind {
 // only: nothing stored passes through here.
 func Format(system System, kind Kind, value float64) string {
 	d := DisplayOf(system, kind)
-	steps := math.Floor(math.Abs(value)/d.Factor/d.Step + 0.5 + 1e-9)
+	shown := (value - d.Offset) / d.Factor
+	steps := math.Floor(math.Abs(shown)/d.Step + 0.5 + 1e-9)
 	sign := ""
-	if value < 0 && steps > 0 {
+	if shown < 0 && steps > 0 {
 		sign = "−"
 	}
 	switch d.Style {

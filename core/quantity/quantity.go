@@ -37,6 +37,8 @@ const (
 	DimArea    Dim = "area"
 	DimRatio   Dim = "ratio"
 	DimCount   Dim = "count"
+	// DimTemperature is read by ParseTemperature: its scales differ in their zero, too.
+	DimTemperature Dim = "temperature"
 )
 
 // System is the set of units in which a client's numbers are shown.

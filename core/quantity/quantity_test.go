@@ -244,15 +244,58 @@ func TestSharedFormatCases(t *testing.T) {
 			}
 		}
 	}
+	shared(t, "testdata/format.json", rows)
+}
+
+// Amounts too: the browser writes them by itself, held against this file.
+func TestSharedMoneyCases(t *testing.T) {
+	type row struct {
+		Minor    int64
+		Currency string
+		Text     string
+	}
+	var rows []row
+	for _, c := range quantity.Currencies() {
+		for _, minor := range []int64{0, 1, 9, 10, 99, 100, 101, 1950, 21200, 21250, 123456, 100000000, -400, -455} {
+			rows = append(rows, row{minor, c, quantity.Money{Minor: minor, Currency: c}.String()})
+		}
+	}
+	shared(t, "testdata/money.json", rows)
+}
+
+// shared holds rows against a file that the browser's tests read too.
+func shared(t *testing.T, file string, rows any) {
 	want, err := json.MarshalIndent(rows, "", " ")
 	require.NoError(t, err)
-	const file = "testdata/format.json"
 	if os.Getenv("UPDATE") != "" {
 		require.NoError(t, os.WriteFile(file, append(want, '\n'), 0o644))
 	}
 	have, err := os.ReadFile(file)
 	require.NoError(t, err)
 	assert.JSONEq(t, string(want), string(have))
+}
+
+// Fixed points of the two scales: water freezes and boils (at 1 atm, to the degree), and
+// the scales meet at −40 (NIST SP 811, B.8); tap water as people write it.
+func TestTemperatures(t *testing.T) {
+	for text, want := range map[string]float64{
+		"20": 20, "20 °C": 20, "68F": 20, "68 °F": 20, "32 f": 0, "212°F": 100, "15,5 C": 15.5, "20 degrees": 20, "50 deg F": 10,
+	} {
+		v, err := quantity.ParseTemperature(text, "°C")
+		require.NoError(t, err, text)
+		assert.InDelta(t, want, v, 1e-12, text)
+	}
+	v, err := quantity.ParseTemperature("59", "°F")
+	require.NoError(t, err)
+	assert.InDelta(t, 15, v, 1e-12)
+	for _, bad := range []string{"", "warm", "20 K", "-3", "20 21", strings.Repeat("9", 80)} {
+		_, err := quantity.ParseTemperature(bad, "°C")
+		var said *quantity.ParseError
+		require.ErrorAs(t, err, &said, bad)
+	}
+	assert.Equal(t, "68.0 °F", quantity.Format(quantity.US, quantity.KindDegrees, 20))
+	assert.Equal(t, "−40.0 °F", quantity.Format(quantity.US, quantity.KindDegrees, -40))
+	assert.Equal(t, "−40.0 °C", quantity.Format(quantity.Metric, quantity.KindDegrees, -40))
 }
 
 func FuzzParse(f *testing.F) {

@@ -76,6 +76,7 @@ type Display struct {
 	Kind     string  `json:"kind"`
 	Symbol   string  `json:"symbol"`
 	Factor   float64 `json:"factor" doc:"SI value of one"`
+	Offset   float64 `json:"offset" doc:"SI value of the shown zero: 0 but for °F"`
 	Step     float64 `json:"step" doc:"Shown values are multiples of it, in the shown unit"`
 	Decimals int     `json:"decimals"`
 	Style    string  `json:"style" enum:"decimal,eighths,feet-inches"`
@@ -160,7 +161,7 @@ func theLibrary() Library {
 	for _, s := range []quantity.System{quantity.Metric, quantity.US} {
 		for _, k := range quantity.Kinds() {
 			d := quantity.DisplayOf(s, k)
-			l.Displays = append(l.Displays, Display{System: string(s), Kind: string(k), Symbol: d.Symbol, Factor: d.Factor, Step: d.Step, Decimals: d.Decimals, Style: string(d.Style)})
+			l.Displays = append(l.Displays, Display{System: string(s), Kind: string(k), Symbol: d.Symbol, Factor: d.Factor, Offset: d.Offset, Step: d.Step, Decimals: d.Decimals, Style: string(d.Style)})
 		}
 	}
 	for _, m := range movement.Limits() {
@@ -206,11 +207,7 @@ func readMoney(text, currency string) (*readOut, error) {
 		return nil, refuse("unit", "that is not a currency that a client can have", currency)
 	}
 	m, err := quantity.ParseMoney(text, currency)
-	var bad *quantity.ParseError
-	if errors.As(err, &bad) {
-		return &readOut{Read{Problem: bad.Problem, Understood: bad.Understood}}, nil
-	}
-	return &readOut{Read{OK: err == nil, Value: float64(m.Minor)}}, err
+	return readAs(float64(m.Minor), err)
 }
 
 func (a *API) library(r huma.API) {
@@ -222,7 +219,7 @@ func (a *API) library(r huma.API) {
 
 	type readIn struct {
 		Body struct {
-			Kind string `json:"kind" enum:"mass,mass-fine,mass-small,length,level,thin,force,volume,density,time,area,ratio,count,money"`
+			Kind string `json:"kind" enum:"mass,mass-fine,mass-small,length,level,thin,force,volume,density,time,area,ratio,count,temperature,money"`
 			Text string `json:"text" maxLength:"200"`
 			Unit string `json:"unit" maxLength:"10" doc:"Unit of a bare number; of money its ISO 4217 code"`
 		}
@@ -233,14 +230,21 @@ func (a *API) library(r huma.API) {
 				return readMoney(in.Body.Text, in.Body.Unit)
 			}
 			dim := quantity.Kind(in.Body.Kind).Dim()
+			if dim == quantity.DimTemperature {
+				return readAs(quantity.ParseTemperature(in.Body.Text, in.Body.Unit))
+			}
 			if _, ok := quantity.UnitOf(dim, in.Body.Unit); !ok {
 				return nil, refuse("unit", "that is not a unit of "+string(dim), in.Body.Unit)
 			}
-			v, err := quantity.Parse(dim, in.Body.Text, in.Body.Unit)
-			var bad *quantity.ParseError
-			if errors.As(err, &bad) {
-				return &readOut{Read{Problem: bad.Problem, Understood: bad.Understood}}, nil
-			}
-			return &readOut{Read{OK: err == nil, Value: v}}, err
+			return readAs(quantity.Parse(dim, in.Body.Text, in.Body.Unit))
 		})
+}
+
+// readAs is the answer of what was read, or of why it could not be.
+func readAs(v float64, err error) (*readOut, error) {
+	var bad *quantity.ParseError
+	if errors.As(err, &bad) {
+		return &readOut{Read{Problem: bad.Problem, Understood: bad.Understood}}, nil
+	}
+	return &readOut{Read{OK: err == nil, Value: v}}, err
 }

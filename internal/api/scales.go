@@ -16,6 +16,7 @@ import (
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/scale"
 	"scrappyrack/internal/standin"
+	"scrappyrack/internal/workbench"
 )
 
 // LiveScale is a scale that can be listened to.
@@ -33,6 +34,18 @@ type LiveReading struct {
 	Steady bool    `json:"steady" doc:"It has settled"`
 	MeanKg float64 `json:"mean_kg" doc:"Of the readings that agree with this one"`
 	UKg    float64 `json:"u_kg" doc:"Standard uncertainty of that mean from their scatter"`
+	ForceN float64 `json:"force_n" doc:"What it means when it is pulled and not weighed with, in N"`
+	MeanN  float64 `json:"mean_n"`
+	UN     float64 `json:"u_n"`
+}
+
+func readingOf(r workbench.ScaleReading) LiveReading {
+	const g = quantity.StandardGravity
+	mass, mean, u := float64(r.Mass), float64(r.Seen.Mean), float64(r.Seen.U1)
+	return LiveReading{
+		Seq: r.Seq, MassKg: mass, Unit: string(r.Unit), Steady: r.Seen.Steady, MeanKg: mean, UKg: u,
+		ForceN: mass * g, MeanN: mean * g, UN: u * g,
+	}
 }
 
 // LiveReadings is what a scale has said since.
@@ -59,6 +72,12 @@ type StandInWish struct {
 		LengthM    float64 `json:"length_m" exclusiveMinimum:"0" maximum:"20"`
 		Releasing  bool    `json:"releasing"`
 	} `json:"pull,omitempty" doc:"A band pulled from it to a length"`
+	Weigh *struct {
+		Client    string `json:"client" maxLength:"40"`
+		Container string `json:"container" maxLength:"40"`
+		Empty     bool   `json:"empty"`
+		Person    string `json:"person,omitempty" enum:",with,alone" doc:"Somebody stands on it: with the thing in hand, or alone"`
+	} `json:"weigh,omitempty" doc:"A container of a client's: as heavy as was worked out, but for its own small deviation"`
 	Unit string   `json:"unit,omitempty" enum:"kg,lb"`
 	Zero bool     `json:"zero,omitempty"`
 	Lose *float64 `json:"lose,omitempty" minimum:"0" maximum:"1" doc:"Share of its packets that are lost"`
@@ -122,7 +141,7 @@ func (a *API) scales(r huma.API) {
 				out.Body.Silent = max(0, a.Now().UnixMilli()-heard)
 			}
 			for _, r := range readings {
-				out.Body.Readings = append(out.Body.Readings, LiveReading{Seq: r.Seq, MassKg: float64(r.Mass), Unit: string(r.Unit), Steady: r.Seen.Steady, MeanKg: float64(r.Seen.Mean), UKg: float64(r.Seen.U1)})
+				out.Body.Readings = append(out.Body.Readings, readingOf(r))
 			}
 			return out, nil
 		})
@@ -148,7 +167,7 @@ func (a *API) scales(r huma.API) {
 				if err != nil {
 					return nil, err
 				}
-				out.Body = LiveReading{Seq: r.Seq, MassKg: float64(r.Mass), Unit: string(r.Unit), Steady: r.Seen.Steady, MeanKg: float64(r.Seen.Mean), UKg: float64(r.Seen.U1)}
+				out.Body = readingOf(r)
 			}
 			return out, nil
 		})
@@ -175,6 +194,22 @@ func (a *API) told(r huma.API) {
 			w := in.Body
 			if w.PutKg != nil {
 				s.Put(*w.PutKg)
+			}
+			if q := w.Weigh; q != nil {
+				desk, err := a.Bench.Open(ctx, who(ctx).Who, q.Client)
+				if err != nil {
+					return nil, err
+				}
+				at := slices.IndexFunc(desk.Results.Loads, func(l workbench.Loaded) bool { return l.Container.ID == q.Container })
+				if at < 0 {
+					return nil, refuse("weigh.container", "this client has no such container", q.Container)
+				}
+				l := desk.Results.Loads[at]
+				kg := float64(l.Fill.Mass.Value)
+				if q.Empty {
+					kg = float64(l.Container.Vessel.Tare)
+				}
+				s.Put(standin.Found(q.Container, kg, standin.Person(q.Person)))
 			}
 			if p := w.Pull; p != nil {
 				err := s.Pull(standin.Pulled{

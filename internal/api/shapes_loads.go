@@ -54,6 +54,7 @@ type Load struct {
 	VolumeL    float64  `json:"volume_l"`
 	LevelM     float64  `json:"level_m"`
 	BrimLevelM float64  `json:"brim_level_m"`
+	BrimL      float64  `json:"brim_l" doc:"What it holds to the brim, measured or taken"`
 	Steadiness string   `json:"steadiness"`
 	Holds      []string `json:"holds"`
 	Problem    string   `json:"problem"`
@@ -72,6 +73,7 @@ func loadOf(k store.Container, l workbench.Loaded, units quantity.System) Load {
 	if c.Vessel.Profile == nil {
 		return out
 	}
+	out.BrimL = float64(c.Vessel.BrimVolume())
 	out.BrimLevelM = float64(c.Vessel.Profile.Level(c.Vessel.BrimVolume()))
 	out.Steadiness = string(c.Steadiness(l.Fill))
 	if l.TareWeighed {

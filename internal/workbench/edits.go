@@ -2,9 +2,12 @@ package workbench
 
 import (
 	"errors"
+	"math"
 	"slices"
 	"strings"
 
+	"scrappyrack/core/load"
+	"scrappyrack/core/quantity"
 	"scrappyrack/internal/store"
 )
 
@@ -15,6 +18,28 @@ var ErrNoThing = errors.New("there is no such thing in this client's file")
 func trim(f *store.File) {
 	f.EachName(func(name *string) { *name = strings.TrimSpace(*name) })
 }
+
+// begun gives a container that was said to be of another shape what that shape needs to be
+// worked with: a first guess, to be measured.
+func begun(f *store.File) {
+	for i := range f.Containers {
+		c := &f.Containers[i]
+		switch {
+		case c.Shape == "frustum" && c.BottomM == 0 && c.TopM == 0 && c.HeightM > 0:
+			bottom, top := load.UsualTaper(quantity.Volume(c.CapacityL), quantity.Length(c.HeightM))
+			c.BottomM, c.TopM = roundMm(bottom), roundMm(top)
+		case c.Shape == "as-sold" && c.NetKg == 0:
+			c.NetKg, c.Adjustable = 5, false
+		case c.Shape == "marks" && len(c.Marks) == 0:
+			c.Marks = []store.Mark{
+				{LevelM: roundMm(quantity.Length(c.HeightM / 2)), VolumeL: math.Round(c.CapacityL/2*1000) / 1000},
+				{LevelM: c.HeightM, VolumeL: c.CapacityL},
+			}
+		}
+	}
+}
+
+func roundMm(l quantity.Length) float64 { return math.Round(float64(l)*1000) / 1000 }
 
 // named refuses names that are empty.
 func named(f store.File) error {

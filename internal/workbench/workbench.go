@@ -196,6 +196,7 @@ func (b *Bench) Change(ctx context.Context, w Who, e Edit) (Desk, error) {
 				return err
 			}
 			trim(f)
+			begun(f)
 			stock, err := check(*f, b.at)
 			if err == nil {
 				working = workAside(f.Clone(), stock, b.at)

@@ -1,5 +1,6 @@
 import { Navigate, Route, Routes } from 'react-router'
 import { useSession } from './lib/desk'
+import { useOutboxes } from './lib/file/open'
 import { ClientFrame } from './stations/frame/ClientFrame'
 import { Practice } from './stations/practice/Practice'
 import { Quick } from './stations/quick/Quick'
@@ -9,8 +10,9 @@ import { Failed, Waiting } from './ui/parts'
 
 export function App() {
   const session = useSession()
+  useOutboxes(session.data)
   if (session.isPending) return <Waiting what="Opening the workbench" />
-  if (session.isError) return <Failed error={session.error} retry={() => session.refetch()} />
+  if (session.isError && !session.data) return <Failed error={session.error} retry={() => session.refetch()} />
   if (!session.data.signed_in) return <SignIn session={session.data} />
   return (
     <Routes>

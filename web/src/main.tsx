@@ -7,6 +7,9 @@ import { ApiError } from './api/client'
 import './app.css'
 import { keys } from './lib/desk'
 import { applyTheme } from './lib/theme'
+import { Boundary } from './ui/boundary'
+import { Notices } from './ui/notice'
+import { Tips } from './ui/tip'
 
 applyTheme()
 window.matchMedia('(prefers-color-scheme: dark)').addEventListener('change', () => applyTheme())
@@ -31,10 +34,16 @@ const root = document.getElementById('root')
 if (root)
   createRoot(root).render(
     <StrictMode>
-      <QueryClientProvider client={queries}>
-        <BrowserRouter>
-          <App />
-        </BrowserRouter>
-      </QueryClientProvider>
+      <Boundary>
+        <QueryClientProvider client={queries}>
+          <BrowserRouter>
+            <Tips>
+              <Notices>
+                <App />
+              </Notices>
+            </Tips>
+          </BrowserRouter>
+        </QueryClientProvider>
+      </Boundary>
     </StrictMode>,
   )

@@ -1956,6 +1956,11 @@ export interface components {
             kind: string;
             /**
              * Format: double
+             * @description SI value of the shown zero: 0 but for °F
+             */
+            offset: number;
+            /**
+             * Format: double
              * @description Shown values are multiples of it, in the shown unit
              */
             step: number;
@@ -2458,6 +2463,11 @@ export interface components {
             total: number;
         };
         LiveReading: {
+            /**
+             * Format: double
+             * @description What it means when it is pulled and not weighed with, in N
+             */
+            force_n: number;
             /** Format: double */
             mass_kg: number;
             /**
@@ -2465,6 +2475,8 @@ export interface components {
              * @description Of the readings that agree with this one
              */
             mean_kg: number;
+            /** Format: double */
+            mean_n: number;
             /** Format: int64 */
             seq: number;
             /** @description It has settled */
@@ -2474,6 +2486,8 @@ export interface components {
              * @description Standard uncertainty of that mean from their scatter
              */
             u_kg: number;
+            /** Format: double */
+            u_n: number;
             /**
              * @description In which the scale measures
              * @enum {string}
@@ -2500,6 +2514,11 @@ export interface components {
             stand_in: boolean;
         };
         Load: {
+            /**
+             * Format: double
+             * @description What it holds to the brim, measured or taken
+             */
+            brim_l: number;
             /** Format: double */
             brim_level_m: number;
             /** Format: double */
@@ -3058,7 +3077,7 @@ export interface components {
         };
         ReadInBody: {
             /** @enum {string} */
-            kind: "mass" | "mass-fine" | "mass-small" | "length" | "level" | "thin" | "force" | "volume" | "density" | "time" | "area" | "ratio" | "count" | "money";
+            kind: "mass" | "mass-fine" | "mass-small" | "length" | "level" | "thin" | "force" | "volume" | "density" | "time" | "area" | "ratio" | "count" | "temperature" | "money";
             text: string;
             /** @description Unit of a bare number; of money its ISO 4217 code */
             unit: string;
@@ -3385,6 +3404,8 @@ export interface components {
             put_kg?: number;
             /** @enum {string} */
             unit?: "kg" | "lb";
+            /** @description A container of a client's: as heavy as was worked out, but for its own small deviation */
+            weigh?: components["schemas"]["StandInWishWeighStruct"];
             zero?: boolean;
         };
         StandInWishPullStruct: {
@@ -3400,6 +3421,16 @@ export interface components {
             thickness_m: number;
             /** Format: double */
             width_m: number;
+        };
+        StandInWishWeighStruct: {
+            client: string;
+            container: string;
+            empty: boolean;
+            /**
+             * @description Somebody stands on it: with the thing in hand, or alone
+             * @enum {string}
+             */
+            person?: "" | "with" | "alone";
         };
         Starter: {
             /** Format: double */

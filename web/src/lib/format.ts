@@ -15,6 +15,7 @@ export type Kind =
   | 'area'
   | 'ratio'
   | 'count'
+  | 'temperature'
 export type Display = Shapes['Display']
 
 const eighths = ['', '⅛', '¼', '⅜', '½', '⅝', '¾', '⅞']
@@ -27,8 +28,9 @@ function inEighths(n: number): string {
 
 /** Writes an SI value as a user of the system reads it; the tables come from the server, and its own writing is the reference. */
 export function format(d: Display, value: number, unit = true): string {
-  const steps = Math.floor(Math.abs(value) / d.factor / d.step + 0.5 + 1e-9)
-  const sign = value < 0 && steps > 0 ? '−' : ''
+  const shown = (value - d.offset) / d.factor
+  const steps = Math.floor(Math.abs(shown) / d.step + 0.5 + 1e-9)
+  const sign = shown < 0 && steps > 0 ? '−' : ''
   if (d.style === 'feet-inches') {
     const feet = Math.floor(steps / 96)
     const rest = steps % 96
@@ -55,33 +57,67 @@ export function formatU(d: Display, u: number): string {
   return (up / scale).toFixed(Math.max(0, decimals))
 }
 
-/** Everything that shows numbers for one system of units. */
+const currencySigns: Record<string, string> = { GBP: '£', EUR: '€', USD: '$', JPY: '¥' }
+const noMinor = new Set(['JPY', 'ISK', 'KRW'])
+
+export const minorPerMajor = (currency: string) => (noMinor.has(currency) ? 1 : 100)
+
+/** Writes an amount as the server does: with its sign or code, and decimals only where there are pence. */
+export function money(minor: number, currency: string): string {
+  const per = minorPerMajor(currency)
+  const sign = currencySigns[currency] ?? `${currency} `
+  const abs = Math.abs(minor)
+  const text = abs % per === 0 ? String(abs / per) : (abs / per).toFixed(2)
+  return `${minor < 0 ? '−' : ''}${sign}${text}`
+}
+
+/** Everything that shows numbers for one system of units, and amounts of one currency. */
 export class Units {
   private readonly table = new Map<string, Display>()
   constructor(
     readonly system: System,
     library: Pick<Library, 'displays'>,
+    readonly currency = 'EUR',
   ) {
     for (const d of library.displays) if (d.system === system) this.table.set(d.kind, d)
   }
 
   display(kind: string): Display {
-    return this.table.get(kind) ?? { system: this.system, kind, symbol: '', factor: 1, step: 0.01, decimals: 2, style: 'decimal' }
+    if (kind === 'money')
+      return { system: this.system, kind, symbol: this.currency, factor: 1, offset: 0, step: 1, decimals: 0, style: 'decimal' }
+    return (
+      this.table.get(kind) ?? { system: this.system, kind, symbol: '', factor: 1, offset: 0, step: 0.01, decimals: 2, style: 'decimal' }
+    )
   }
 
   /** With its unit. */
   show(kind: string, value: number): string {
-    return format(this.display(kind), value)
+    return kind === 'money' ? money(value, this.currency) : format(this.display(kind), value)
   }
 
   /** Without its unit. */
   bare(kind: string, value: number): string {
-    return format(this.display(kind), value, false)
+    return kind === 'money' ? money(value, this.currency).replace(/^[^\d−]+/, '') : format(this.display(kind), value, false)
+  }
+
+  /** An amount of money in the client's currency. */
+  money(minor: number): string {
+    return money(minor, this.currency)
   }
 
   /** An uncertainty, without its unit. */
   pm(kind: string, u: number): string {
     return formatU(this.display(kind), u)
+  }
+
+  /** A value with its uncertainty and unit: "4.18 kg ± 0.12". */
+  both(kind: string, value: number, u: number): string {
+    return `${this.show(kind, value)} ± ${this.pm(kind, u)}`
+  }
+
+  /** From one value to another, the unit once. */
+  span(kind: string, from: number, to: number): string {
+    return `${this.bare(kind, from)}–${this.show(kind, to)}`
   }
 
   /** A small value to two figures that count, with its unit; for uncertainties on a table of them. */
@@ -99,27 +135,6 @@ export class Units {
     return this.display(kind).symbol
   }
 }
-
-const currencySigns: Record<string, string> = { GBP: '£', EUR: '€', USD: '$', JPY: '¥' }
-const noMinor = new Set(['JPY', 'ISK', 'KRW'])
-
-export const minorPerMajor = (currency: string) => (noMinor.has(currency) ? 1 : 100)
-
-export function money(minor: number, currency: string): string {
-  const per = minorPerMajor(currency)
-  const sign = currencySigns[currency] ?? `${currency} `
-  const abs = Math.abs(minor)
-  const text = abs % per === 0 ? String(abs / per) : (abs / per).toFixed(2)
-  return `${minor < 0 ? '−' : ''}${sign}${text}`
-}
-
-/** Shows amounts of one currency where a field shows quantities: values are in its smallest unit. */
-export const moneyUnits = (currency: string): Pick<Units, 'show' | 'bare' | 'symbol' | 'display'> => ({
-  show: (_, minor) => money(minor, currency),
-  bare: (_, minor) => money(minor, currency).replace(/^[^\d−]+/, ''),
-  symbol: () => currency,
-  display: (kind) => ({ system: 'metric', kind, symbol: currency, factor: 1, step: 1, decimals: 0, style: 'decimal' }),
-})
 
 export const percent = (v: number) => `${Math.round(v * 100)} %`
 

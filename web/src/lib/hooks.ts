@@ -25,6 +25,9 @@ export const typing = (t: EventTarget | null) =>
 const chooses = (t: EventTarget | null, key: string) =>
   t instanceof HTMLSelectElement && [...t.options].some((o) => o.text.toLowerCase().startsWith(key.toLowerCase()))
 
+/** Whether a sheet is open that wants an answer: then keys rest. */
+export const resting = () => document.querySelector('[data-rests]') !== null
+
 /** Runs an action on a key, but not while something is typed, nor in a list in which the key chooses. */
 export function useKey(key: string, action: () => void, on = true) {
   const latest = useRef(action)
@@ -32,7 +35,7 @@ export function useKey(key: string, action: () => void, on = true) {
   useEffect(() => {
     if (!on) return
     const hear = (e: KeyboardEvent) => {
-      if (e.key !== key || e.ctrlKey || e.metaKey || e.altKey || e.repeat) return
+      if (e.key !== key || e.ctrlKey || e.metaKey || e.altKey || e.repeat || resting()) return
       if (e.target instanceof HTMLSelectElement ? chooses(e.target, key) : typing(e.target)) return
       e.preventDefault()
       latest.current()
@@ -40,13 +43,6 @@ export function useKey(key: string, action: () => void, on = true) {
     window.addEventListener('keydown', hear)
     return () => window.removeEventListener('keydown', hear)
   }, [key, on])
-}
-
-/** Text that is kept in this browser until it is dropped, so that nothing typed is lost on reload. */
-export const drafts = {
-  get: (key: string) => localStorage.getItem(`draft:${key}`),
-  set: (key: string, text: string) => localStorage.setItem(`draft:${key}`, text),
-  drop: (key: string) => localStorage.removeItem(`draft:${key}`),
 }
 
 /** Enter goes on: to the next field that is typed into or chosen from. */
@@ -73,9 +69,26 @@ export function useArrows(ids: readonly string[], chosen: string | undefined, op
   useEffect(() => {
     const move = (e: KeyboardEvent) => {
       const by = { ArrowDown: 1, ArrowUp: -1 }[e.key]
-      if (by !== undefined && e.target === document.body && latest.current(by)) e.preventDefault()
+      if (by !== undefined && e.target === document.body && !resting() && latest.current(by)) e.preventDefault()
     }
     window.addEventListener('keydown', move)
     return () => window.removeEventListener('keydown', move)
   }, [])
+}
+
+/** A value that this browser remembers. */
+export function useKept<T extends string | number>(key: string, start: T): [T, (v: T) => void] {
+  const [v, set] = useState<T>(() => {
+    const kept = localStorage.getItem(key)
+    if (kept === null) return start
+    const value = typeof start === 'number' ? Number(kept) : kept
+    return (typeof value === 'number' && !Number.isFinite(value) ? start : value) as T
+  })
+  return [
+    v,
+    (next) => {
+      set(next)
+      localStorage.setItem(key, String(next))
+    },
+  ]
 }

@@ -37,6 +37,7 @@ export const stationKey = (id: string, station: string, revision: number) => ['s
 export function useStation({ file }: Answered, station: StationName) {
   return useQuery({
     queryKey: stationKey(file.id, station ?? '', file.revision),
+    enabled: station !== undefined,
     queryFn: ({ signal }) =>
       data<Shapes['Results']>(
         api.GET('/api/v1/clients/{client}/stations/{station}', {

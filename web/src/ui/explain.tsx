@@ -2,28 +2,19 @@ import { Popover } from 'radix-ui'
 import type { ReactNode } from 'react'
 import { Link, useParams } from 'react-router'
 import type { Derivation } from '../api/client'
-import type { Units } from '../lib/format'
+import { useUnits } from '../lib/units'
 
 const plain = (v: number) => String(Math.round(v * 1000) / 1000)
 
 /** A computed number that opens to its inputs, its formula and its source. */
-export function Explain({
-  why,
-  units,
-  children,
-  className = '',
-}: {
-  why: Derivation
-  units: Units
-  children: ReactNode
-  className?: string
-}) {
+export function Explain({ why, children, className = '' }: { why: Derivation; children: ReactNode; className?: string }) {
   const { client } = useParams()
+  const units = useUnits()
   const show = (kind: string, v: number) => (kind ? units.show(kind, v) : plain(v))
   return (
     <Popover.Root>
       <Popover.Trigger
-        className={`rounded-[2px] text-left decoration-mark decoration-dotted underline-offset-4 hover:underline ${className}`}
+        className={`text-left decoration-mark decoration-dotted underline-offset-4 hover:underline ${className}`}
         title={`How this is worked out: ${why.title}`}
       >
         {children}
@@ -33,14 +24,12 @@ export function Explain({
           sideOffset={6}
           collisionPadding={12}
           aria-label={why.title}
-          className="z-50 max-h-[70vh] w-[24rem] max-w-[calc(100vw-24px)] overflow-y-auto border-2 border-ink bg-sheet p-4 text-[14px] text-ink shadow-[4px_4px_0_var(--line)]"
+          className="z-50 max-h-[70vh] w-[24rem] max-w-[calc(100vw-24px)] overflow-y-auto border-2 border-ink bg-sheet p-4 text-fine text-ink shadow-[4px_4px_0_var(--line)]"
         >
-          <h3 className="m-0 text-[17px] leading-tight">{why.title}</h3>
-          <p className="m-0 mt-1 text-[20px] font-semibold">
+          <h3 className="m-0 text-lead leading-tight">{why.title}</h3>
+          <p className="m-0 mt-1 text-head font-semibold">
             {show(why.kind, why.value)}
-            {why.u > 0 && (
-              <span className="text-[15px] font-normal text-soft"> ± {why.kind ? units.pm(why.kind, why.u) : plain(why.u)}</span>
-            )}
+            {why.u > 0 && <span className="text-body font-normal text-soft"> ± {why.kind ? units.pm(why.kind, why.u) : plain(why.u)}</span>}
           </p>
           <table className="mt-2 w-full border-collapse">
             <tbody>

@@ -1,12 +1,9 @@
 import { type ReactNode, useEffect, useRef, useState } from 'react'
 import type { Shapes } from '../api/client'
-import type { Units } from '../lib/format'
-import { useKey } from '../lib/hooks'
+import { useKept, useKey } from '../lib/hooks'
 import { type LiveReading, tellStandIn, useLiveScale, useScales } from '../lib/scale'
-import { Select } from './fields'
+import { Check, Pick } from './field'
 import { Button } from './parts'
-
-const kept = 'live-scale'
 
 /** What was taken last from each scale: which question it answered, and whether the load has moved since. */
 const lastTaken = new Map<string, { of: string; kg: number; moved: boolean }>()
@@ -21,9 +18,8 @@ const still = (r: LiveReading, kg: number) => r.steady && Math.abs(r.mean_kg - k
  * and has not moved since, is never taken.
  */
 export function LivePanel(p: {
-  units: Units
-  /** How the mass on the scale is shown: as a mass, or as the force that it means. */
-  show: (kg: number) => string
+  /** How what the scale says is shown: as a mass, or as the force that it means. */
+  show: (r: LiveReading) => string
   onTake: (r: LiveReading) => unknown
   /** What is being read: another one is not answered by the reading of the last. */
   of: string
@@ -37,12 +33,13 @@ export function LivePanel(p: {
   children?: ReactNode
 }) {
   const scales = useScales()
-  const [key, setKey] = useState(() => localStorage.getItem(kept) ?? '')
+  const [key, setKey] = useKept<string>('live-scale', '')
   const list = scales.data ?? []
   const chosen = list.find((s) => s.key === key)
   const on = chosen !== undefined
   const live = useLiveScale(on ? key : '')
-  const wish = JSON.stringify(p.put ?? null)
+  // The same wish is told again for another question: what it is about may have changed.
+  const wish = p.put ? JSON.stringify([p.put, p.of]) : 'null'
   // Told again after the connection was lost: a server that was away has forgotten it.
   const up = live.state !== 'lost'
   const [told, setTold] = useState<{ wish: string; from: number } | null>(null)
@@ -50,7 +47,7 @@ export function LivePanel(p: {
     if (!up) return setTold(null)
     if (!chosen?.stand_in || wish === 'null') return
     let mine = true
-    tellStandIn(key, JSON.parse(wish)).then((from) => mine && setTold(from === null ? null : { wish, from }))
+    tellStandIn(key, JSON.parse(wish)[0]).then((from) => mine && setTold(from === null ? null : { wish, from }))
     return () => {
       mine = false
     }
@@ -90,7 +87,7 @@ export function LivePanel(p: {
   }, [steadyAt, auto])
   if (list.length === 0)
     return (
-      <p className="m-0 text-[14px] text-soft">
+      <p className="m-0 text-fine text-soft">
         No scale is heard. One that sends weight-measurement packets is listened to as soon as they are posted here; until then, type what
         it shows.
       </p>
@@ -99,22 +96,19 @@ export function LivePanel(p: {
     <section aria-label="What the scale says" className="border-l-4 border-ink bg-sheet px-3 py-2">
       <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
         <div className="w-60">
-          <Select
+          <Pick
             label="Listen to"
             value={on ? key : ''}
             options={[{ value: '', label: 'no scale: I type' }, ...list.map((s) => ({ value: s.key, label: s.name }))]}
-            onValue={(k) => {
-              setKey(k)
-              localStorage.setItem(kept, k)
-            }}
+            onValue={setKey}
           />
         </div>
         {on && (
           <>
-            <output aria-live="off" className="min-w-36 font-cond text-[34px] font-semibold leading-none">
-              {last ? p.show(last.steady ? last.mean_kg : last.mass_kg) : '–'}
+            <output aria-live="off" className="min-w-36 font-cond text-title font-semibold leading-none">
+              {last ? p.show(last) : '–'}
             </output>
-            <span role="status" className={`min-w-24 text-[14px] font-semibold ${ready ? 'text-covered' : 'text-soft'}`}>
+            <span role="status" className={`min-w-24 text-fine font-semibold ${ready ? 'text-covered' : 'text-soft'}`}>
               {live.state === 'lost'
                 ? 'connection lost: asking again'
                 : live.state === 'silent'
@@ -129,19 +123,19 @@ export function LivePanel(p: {
                           ? 'nothing on it'
                           : 'settling'}
             </span>
-            {asked && !ready && <span className="text-[14px]">taken once it is steady (Esc: not)</span>}
+            {asked && !ready && <span className="text-fine">taken once it is steady (Esc: not)</span>}
             <Button look="solid" hint="r" disabled={!ready} onClick={take}>
               Take it
             </Button>
-            <label className="flex items-center gap-1.5 text-[14px]">
-              <input type="checkbox" checked={hands} onChange={(e) => setHands(e.target.checked)} /> by itself, once steady
-            </label>
+            <Check on={hands} onChange={setHands}>
+              by itself, once steady
+            </Check>
           </>
         )}
         {p.children}
       </div>
       {chosen?.stand_in && (
-        <p className="m-0 mt-1 flex flex-wrap items-center gap-x-3 text-[13px] text-soft">
+        <p className="m-0 mt-1 flex flex-wrap items-center gap-x-3 text-fine text-soft">
           Simulated{p.putLabel ? `: ${p.putLabel}` : ''}.
           <Button look="bare" onClick={() => tellStandIn(key, { zero: true })}>
             zero

@@ -62,7 +62,7 @@ export function joined(stretches: readonly [number, number][]): [number, number]
 /** The key of the shapes in use. */
 export function MarkKey({ origins }: { origins: Origin[] }) {
   return (
-    <ul className="flex flex-wrap gap-x-4 gap-y-1 text-[13px] text-soft" aria-label="What the shapes mean">
+    <ul className="flex flex-wrap gap-x-4 gap-y-1 text-fine text-soft" aria-label="What the shapes mean">
       {origins.map((o) => (
         <li key={o} className="flex items-center gap-1.5">
           <svg width="18" height="14" aria-hidden="true">

@@ -3,7 +3,7 @@ import type { ButtonHTMLAttributes, ReactNode } from 'react'
 /** Striped tape beside a warning; only ever for hazards. */
 export function Tape({ children, hold = false }: { children: ReactNode; hold?: boolean }) {
   return (
-    <div className="flex bg-tape-bg text-[14px] leading-snug">
+    <div className="flex bg-tape-bg text-fine leading-snug">
       <div className="tape w-4 shrink-0" aria-hidden="true" />
       <p className="m-0 px-3 py-2">
         {hold && <strong>Hold: </strong>}
@@ -11,6 +11,11 @@ export function Tape({ children, hold = false }: { children: ReactNode; hold?: b
       </p>
     </div>
   )
+}
+
+/** Standing advice: a quiet line, no warning. */
+export function Note({ children }: { children: ReactNode }) {
+  return <p className="m-0 border-l-2 border-mark pl-3 text-fine leading-snug text-soft">{children}</p>
 }
 
 type ButtonProps = ButtonHTMLAttributes<HTMLButtonElement> & { look?: 'solid' | 'line' | 'bare'; hint?: string }
@@ -25,11 +30,11 @@ export function Button({ look = 'line', hint, className = '', children, type = '
   return (
     <button
       type={type}
-      className={`inline-flex items-center gap-2 rounded-[3px] text-[14px] font-semibold disabled:cursor-default disabled:opacity-50 ${looks[look]} ${className}`}
+      className={`inline-flex items-center gap-2 text-fine touch:min-h-11 font-semibold disabled:cursor-default disabled:opacity-50 ${looks[look]} ${className}`}
       {...rest}
     >
       {children}
-      {hint && <kbd className="rounded-[2px] border border-current px-1 font-cond text-[12px] leading-4 opacity-70">{hint}</kbd>}
+      {hint && <kbd className="border border-current px-1 font-cond text-fine leading-4 opacity-70">{hint}</kbd>}
     </button>
   )
 }
@@ -38,8 +43,8 @@ export function Button({ look = 'line', hint, className = '', children, type = '
 export function Head({ children, aside }: { children: ReactNode; aside?: ReactNode }) {
   return (
     <div className="mb-2 flex flex-wrap items-baseline gap-x-3">
-      <h2 className="m-0 text-[19px] leading-tight">{children}</h2>
-      {aside && <span className="text-[14px] text-soft">{aside}</span>}
+      <h2 className="m-0 text-head leading-tight">{children}</h2>
+      {aside && <span className="text-fine text-soft">{aside}</span>}
     </div>
   )
 }
@@ -64,10 +69,10 @@ export function Failed({ error, retry }: { error: Error; retry: () => void }) {
 
 const stateLooks = {
   covered: 'text-covered',
-  thin: 'text-action',
-  missing: 'text-action',
+  thin: 'text-due',
+  missing: 'text-missing',
 } as const
 
 export function StateWord({ state }: { state: keyof typeof stateLooks }) {
-  return <span className={`font-cond text-[15px] font-semibold ${stateLooks[state]}`}>{state}</span>
+  return <span className={`font-cond text-body font-semibold ${stateLooks[state]}`}>{state}</span>
 }

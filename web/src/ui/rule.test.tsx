@@ -2,9 +2,19 @@ import { render } from '@testing-library/react'
 import { describe, expect, it } from 'vitest'
 import type { Slot } from '../api/client'
 import { Units } from '../lib/format'
+import { UnitsContext } from '../lib/units'
 import { AXIS, Rule, scaleOf, slotInWords } from './rule'
 
-const display = { system: 'metric' as const, kind: 'mass', symbol: 'kg', factor: 1, step: 0.1, decimals: 1, style: 'decimal' as const }
+const display = {
+  system: 'metric' as const,
+  kind: 'mass',
+  symbol: 'kg',
+  factor: 1,
+  step: 0.1,
+  decimals: 1,
+  style: 'decimal' as const,
+  offset: 0,
+}
 const units = new Units('metric', { displays: [display] })
 const squat: Slot = {
   ...AXIS,
@@ -25,7 +35,11 @@ describe('the needs rule', () => {
   })
 
   it('draws a bracket from the lightest to the heaviest, the gap hatched, the rung as an open circle', () => {
-    const { container } = render(<Rule slots={[squat]} units={units} row={(s, plot) => <div key={s.key}>{plot}</div>} />)
+    const { container } = render(
+      <UnitsContext.Provider value={units}>
+        <Rule slots={[squat]} row={(s, plot) => <div key={s.key}>{plot}</div>} />
+      </UnitsContext.Provider>,
+    )
     const gap = container.querySelector('rect[fill="url(#hatch)"]')
     const x = scaleOf([squat], 640)
     expect(Number(gap?.getAttribute('x'))).toBeCloseTo(x(12.6), 6)

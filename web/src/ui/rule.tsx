@@ -3,6 +3,7 @@ import type { ReactNode } from 'react'
 import type { Slot } from '../api/client'
 import type { Units } from '../lib/format'
 import { useWidth } from '../lib/hooks'
+import { useUnits } from '../lib/units'
 import { joined, Mark, type Origin, Wave } from './marks'
 
 const pad = 14
@@ -79,7 +80,7 @@ export function RuleRow({
           width={Math.max(2, scale(g.hi_kg) - scale(g.lo_kg))}
           height={h - 2}
           fill={slot.state === 'missing' ? 'none' : 'url(#hatch)'}
-          stroke="var(--action)"
+          stroke={slot.state === 'missing' ? 'var(--missing)' : 'var(--due)'}
           strokeDasharray="3 3"
         />
       ))}
@@ -99,7 +100,7 @@ export function RuleRow({
       )}
       {joined(ticks.filter((t) => t.origin === 'band' && t.to_kg > first && t.at_kg < last).map((t) => [t.at_kg, t.to_kg])).map(
         ([a, b]) => (
-          <Wave key={a} x0={scale(a)} x1={Math.max(scale(a) + 6, scale(b))} y={y + 17} />
+          <Wave key={a} x0={scale(a)} x1={Math.max(scale(a) + 6, scale(b))} y={Math.min(y + 17, height - 6)} />
         ),
       )}
       {ticks.map((t) => {
@@ -126,7 +127,7 @@ export function Hatch() {
     <svg width="0" height="0" className="absolute" aria-hidden="true">
       <defs>
         <pattern id="hatch" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
-          <line x1="0" x2="6" y1="3" y2="3" stroke="var(--action)" strokeWidth="1.2" />
+          <line x1="0" x2="6" y1="3" y2="3" stroke="var(--due)" strokeWidth="1.2" />
         </pattern>
       </defs>
     </svg>
@@ -134,17 +135,8 @@ export function Hatch() {
 }
 
 /** The rule: one axis over all slots, each row drawn by the caller's frame. */
-export function Rule({
-  slots,
-  units,
-  row,
-  height = 44,
-}: {
-  slots: Slot[]
-  units: Units
-  row: (slot: Slot, plot: ReactNode) => ReactNode
-  height?: number
-}) {
+export function Rule({ slots, row, height = 44 }: { slots: Slot[]; row: (slot: Slot, plot: ReactNode) => ReactNode; height?: number }) {
+  const units = useUnits()
   const [ref, width] = useWidth<HTMLDivElement>()
   const scale = scaleOf(slots, width)
   const d = units.display('mass')
@@ -163,12 +155,12 @@ export function Rule({
               if (x - last < 26) return null
               last = x
               return (
-                <text key={kg} x={x} y={14} textAnchor="middle" fontSize="13" fill="var(--soft)" className="font-cond">
+                <text key={kg} x={x} y={14} textAnchor="middle" fontSize="var(--text-fine)" fill="var(--soft)" className="font-cond">
                   {Math.round((kg / d.factor) * 10) / 10}
                 </text>
               )
             })}
-            <text x={width} y={14} textAnchor="end" fontSize="13" fill="var(--soft)" className="font-cond">
+            <text x={width} y={14} textAnchor="end" fontSize="var(--text-fine)" fill="var(--soft)" className="font-cond">
               {d.symbol}
             </text>
           </svg>

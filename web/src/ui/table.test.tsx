@@ -3,12 +3,13 @@ import userEvent from '@testing-library/user-event'
 import { MemoryRouter, Route, Routes } from 'react-router'
 import { describe, expect, it } from 'vitest'
 import { Units } from '../lib/format'
+import { UnitsContext } from '../lib/units'
 import { Explain } from './explain'
 import { Mark, type Origin } from './marks'
 import { DataTable } from './table'
 
 const units = new Units('us', {
-  displays: [{ system: 'us', kind: 'mass', symbol: 'lb', factor: 0.45359237, step: 0.25, decimals: 2, style: 'decimal' }],
+  displays: [{ system: 'us', kind: 'mass', symbol: 'lb', factor: 0.45359237, step: 0.25, decimals: 2, style: 'decimal', offset: 0 }],
 })
 
 describe('DataTable', () => {
@@ -29,6 +30,45 @@ describe('DataTable', () => {
     expect(within(row).getByRole('cell')).toHaveTextContent('8.5 lb')
     expect(within(row).getByRole('cell')).toHaveClass('text-right')
     expect(screen.getByRole('region', { name: 'Loads' })).toHaveAttribute('tabindex', '0')
+  })
+
+  it('is sorted by its heads, and walked from cell to cell with the arrow keys', async () => {
+    const rows = [
+      { n: 'tin', kg: 0.5 },
+      { n: 'pail', kg: 12 },
+      { n: 'jug', kg: 3.8 },
+    ]
+    render(
+      <DataTable
+        label="Loads"
+        rows={rows}
+        id={(r) => r.n}
+        columns={[
+          { head: 'what', names: true, cell: (r) => r.n },
+          { head: 'weighs', figure: true, cell: (r) => String(r.kg), by: (r) => r.kg },
+          { head: 'do', unseen: true, cell: (r) => <button type="button">open {r.n}</button> },
+        ]}
+      />,
+    )
+    const names = () => screen.getAllByRole('rowheader').map((c) => c.textContent)
+    const head = screen.getByRole('button', { name: 'weighs' })
+    await userEvent.click(head)
+    expect(names()).toEqual(['tin', 'jug', 'pail'])
+    expect(screen.getByRole('columnheader', { name: /weighs/ })).toHaveAttribute('aria-sort', 'ascending')
+    await userEvent.click(head)
+    expect(names()).toEqual(['pail', 'jug', 'tin'])
+    await userEvent.click(head)
+    expect(names()).toEqual(['tin', 'pail', 'jug'])
+
+    screen.getByRole('region', { name: 'Loads' }).focus()
+    await userEvent.keyboard('{Enter}')
+    expect(screen.getByRole('rowheader', { name: 'tin' })).toHaveFocus()
+    await userEvent.keyboard('{ArrowDown}{ArrowRight}')
+    expect(screen.getByRole('cell', { name: '12' })).toHaveFocus()
+    await userEvent.keyboard('{ArrowRight}')
+    expect(screen.getByRole('button', { name: 'open pail' })).toHaveFocus()
+    await userEvent.keyboard('{ArrowDown}{Home}')
+    expect(screen.getByRole('rowheader', { name: 'jug' })).toHaveFocus()
   })
 })
 
@@ -53,9 +93,9 @@ describe('Explain', () => {
           <Route
             path="/c/:client/:station"
             element={
-              <Explain why={why} units={units}>
-                8.5 lb
-              </Explain>
+              <UnitsContext.Provider value={units}>
+                <Explain why={why}>8.5 lb</Explain>
+              </UnitsContext.Provider>
             }
           />
         </Routes>

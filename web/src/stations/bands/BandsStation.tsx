@@ -2,16 +2,18 @@ import { Tabs } from 'radix-ui'
 import { type ReactNode, useEffect, useRef, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { ApiError, api, data, type Shapes } from '../../api/client'
-import { newId, useBench, usePull } from '../../lib/desk'
+import { useBench, usePull } from '../../lib/desk'
+import { newId } from '../../lib/file/parts'
 import { percent } from '../../lib/format'
 import { useArrows, useWidth } from '../../lib/hooks'
 import { Cautions } from '../../ui/cautions'
 import { Explain } from '../../ui/explain'
-import { Select } from '../../ui/fields'
-import { Tape } from '../../ui/parts'
+import { Pick } from '../../ui/field'
+import { List, MasterDetail } from '../../ui/list'
+import { Note } from '../../ui/parts'
 import { PanelTab } from '../../ui/tabs'
 import { CurvePanel } from './CurvePanel'
-import { type Band, force, kgf, kindNames, type Rig } from './forces'
+import { type Band, force, kindNames, type Rig } from './forces'
 import { dueOf, KeepPanel } from './KeepPanel'
 import { PullFigure } from './PullFigure'
 import { newBand, RigPanel, type Wished, WishPanel } from './RigPanel'
@@ -19,7 +21,7 @@ import { TensionCurve, TensionTable } from './TensionCurve'
 
 /** What each band pulls, at each point of a movement, for this client standing here. */
 export function BandsStation() {
-  const { desk, library, units, writer } = useBench()
+  const { desk, library, units, box } = useBench()
   const [search, setSearch] = useSearchParams()
   const bands = desk.file.bands
   const band = bands.find((b) => b.id === search.get('of')) ?? bands[0]
@@ -35,7 +37,8 @@ export function BandsStation() {
   const add = (kind: Band['kind']) => {
     const id = newId()
     const n = bands.filter((b) => b.kind === kind).length + 1
-    writer.write({ list: 'bands', item: id, body: () => newBand(kind, n, id) }).then((ok) => ok && go(id))
+    box.make('bands', newBand(kind, n, id))
+    go(id)
   }
   if (!band || !move)
     return (
@@ -49,33 +52,34 @@ export function BandsStation() {
       </div>
     )
   return (
-    <div className="grid min-h-full md:grid-cols-[minmax(200px,235px)_1fr]">
-      <nav aria-label="Bands" className="min-w-0 border-line max-md:border-b md:border-r">
-        <ul className="m-0 flex list-none gap-0 overflow-x-auto p-0 md:block">
-          {bands.map((b) => (
-            <li key={b.id} className="border-faint max-md:border-r md:border-b">
-              <BandTag band={b} on={b.id === band.id} onOpen={() => go(b.id, search.get('move') ?? undefined)} />
-            </li>
-          ))}
-        </ul>
-        <div className="p-3">
-          <AddBand onAdd={add} />
-        </div>
-      </nav>
+    <MasterDetail
+      label="Bands"
+      list={
+        <List
+          label="bands"
+          scrolls
+          items={bands}
+          at={band.id}
+          text={(b) => `${b.name} ${kindNames[b.kind]}`}
+          row={(b) => <BandTag band={b} on={b.id === band.id} onOpen={() => go(b.id, search.get('move') ?? undefined)} />}
+        />
+      }
+      foot={<AddBand onAdd={add} />}
+    >
       <div className="min-w-0 p-4 md:px-6">
         <BandBench key={band.id} band={band} move={move} moves={fits} onMove={(key) => go(band.id, key)} />
         <div className="mt-4">
           <Cautions station="bands" />
         </div>
       </div>
-    </div>
+    </MasterDetail>
   )
 }
 
 function AddBand({ onAdd }: { onAdd: (k: Band['kind']) => void }) {
   return (
     <div className="max-w-56">
-      <Select
+      <Pick
         label="Add a band"
         value="-"
         options={[{ value: '-', label: 'choose …' }, ...Object.entries(kindNames).map(([value, label]) => ({ value, label }))]}
@@ -93,6 +97,7 @@ function BandTag({ band: b, on, onOpen }: { band: Band; on: boolean; onOpen: () 
   return (
     <button
       type="button"
+      data-row
       aria-current={on}
       onClick={onOpen}
       className={`relative grid w-full min-w-44 grid-cols-[22px_1fr] items-baseline gap-x-2 px-3 py-2 text-left ${on ? 'bg-sheet shadow-[inset_4px_0_0_var(--action)]' : 'hover:bg-sheet'}`}
@@ -100,15 +105,15 @@ function BandTag({ band: b, on, onOpen }: { band: Band; on: boolean; onOpen: () 
       <svg width="22" height="12" aria-hidden="true" className="self-center">
         <path d="M2 7q4.500 -8 9 0t9 0" fill="none" stroke="var(--ink)" strokeWidth="2.2" strokeLinecap="round" />
       </svg>
-      <span className="text-[14px] leading-snug">
-        <b className="font-cond text-[17px]">{b.name}</b>
+      <span className="text-fine leading-snug">
+        <b className="font-cond text-lead">{b.name}</b>
         <span className="block text-soft">
           {kindNames[b.kind]}
           {double && ` · ${units.show('force', double.force_n)} at 2 ×`}
         </span>
         <span className="block text-soft">{b.condition !== 'sound' ? b.condition : (s?.basis ?? '') || 'not measured'}</span>
         {due.length > 0 && b.condition !== 'retired' && (
-          <span className="block text-action">{due.some((d) => d.retire) ? 'retire it' : due[0]?.what.split(':')[0]}</span>
+          <span className="block text-due">{due.some((d) => d.retire) ? 'retire it' : due[0]?.what.split(':')[0]}</span>
         )}
       </span>
     </button>
@@ -119,7 +124,7 @@ type Move = Shapes['BandMovement']
 
 /** The set-up of a movement for a band: as it is kept, or what is usual, or as it is being moved. */
 function useRig(band: Band, move: Move) {
-  const { desk, writer } = useBench()
+  const { desk, box } = useBench()
   const kept = desk.file.rigs.find((r) => r.id === move.key)
   const start: Rig = kept
     ? { ...kept, bands: kept.bands.includes(band.id) ? kept.bands : [band.id] }
@@ -149,7 +154,7 @@ function useRig(band: Band, move: Move) {
     seen.current = keptText
     setMoved(null)
   }, [keptText])
-  const keep = (r: Rig) => writer.write({ list: 'rigs', item: move.key, body: () => r })
+  const keep = (r: Rig) => box.make('rigs', { ...r, id: move.key }, true)
   const change = (c: Partial<Rig>, done: boolean) => {
     const next = { ...now, ...c }
     setMoved(next)
@@ -170,12 +175,7 @@ function BandBench({ band, move, moves, onMove }: { band: Band; move: Move; move
         band={band}
         move={move}
         head={
-          <Select
-            label={`${band.name} in`}
-            value={move.key}
-            options={moves.map((m) => ({ value: m.key, label: m.name }))}
-            onValue={onMove}
-          />
+          <Pick label={`${band.name} in`} value={move.key} options={moves.map((m) => ({ value: m.key, label: m.name }))} onValue={onMove} />
         }
       />
       <Tabs.Root value={panel} onValueChange={setPanel} className="mt-4 min-w-0">
@@ -193,7 +193,7 @@ function BandBench({ band, move, moves, onMove }: { band: Band; move: Move; move
         </div>
       </Tabs.Root>
       {units.system === 'metric' && (
-        <p className="mb-0 mt-3 text-[13px] text-soft">A hanging scale shows kg and means kgf: 1 kgf is 9.80665 N.</p>
+        <p className="mb-0 mt-3 text-fine text-soft">A hanging scale shows kg and means kgf: 1 kgf is 9.80665 N.</p>
       )}
     </>
   )
@@ -222,7 +222,8 @@ function InMovement({ band, move, head }: { band: Band; move: Move; head: ReactN
       setRefusal(got.refusal ?? null)
       if (got.refusal) return false
       setMoved(got.rig)
-      return keep(got.rig)
+      keep(got.rig)
+      return true
     } catch (e) {
       setRefusal({ reason: e instanceof Error ? e.message : String(e), nearest_n: 0, would: [] })
       return false
@@ -234,28 +235,29 @@ function InMovement({ band, move, head }: { band: Band; move: Move; head: ReactN
     return (
       <div className="max-w-2xl">
         {head}
-        <p role="alert" className="my-3 text-action">
+        <p role="alert" className="my-3 text-wrong">
           {wrong}.
         </p>
       </div>
     )
-  if (!pull) return <p className="my-3 h-[480px] text-soft">Working it out …</p>
+  if (!pull) return <p className="my-3 h-120 text-soft">Working it out …</p>
   return (
     <div className="grid gap-x-7 gap-y-3 xl:grid-cols-[minmax(0,1fr)_minmax(300px,350px)]">
       <div className="min-w-0">
         {head}
         <p className="m-0 mb-2 mt-2 flex flex-wrap items-baseline gap-x-3" aria-live="polite">
           {pull.worst === 'beyond measured' ? (
-            <span className="font-cond text-[24px] text-soft">No number: stretched further than its readings tell</span>
+            <span className="font-cond text-title text-soft">No number: stretched further than its readings tell</span>
           ) : (
             <>
-              <Explain why={pull.why} units={units}>
-                <span className="font-cond text-[44px] font-semibold leading-none">{units.show('force', pull.mean_n)}</span>
+              <Explain why={pull.why}>
+                <span className="font-cond text-figure font-semibold leading-none">{units.show('force', pull.mean_n)}</span>
               </Explain>
-              <span className="font-cond text-[24px] text-soft">
-                ± {units.pm('force', pull.mean_u95_n)} along the whole way{units.system === 'metric' && `, ${kgf(pull.mean_n)}`}
+              <span className="font-cond text-title text-soft">
+                ± {units.pm('force', pull.mean_u95_n)} along the whole way
+                {units.system === 'metric' && `, ${units.show('scale-force', pull.mean_n)}`}
               </span>
-              <span className="text-[15px]">
+              <span className="text-body">
                 {units.show('force', pull.start_n)} at the start, {units.show('force', pull.middle_n)} in the middle,{' '}
                 {units.show('force', pull.finish_n)} at the finish
               </span>
@@ -264,21 +266,21 @@ function InMovement({ band, move, head }: { band: Band; move: Move; head: ReactN
         </p>
         <Drawings pull={pull} move={move} />
         <Words pull={pull} move={move} />
-        <details className="mt-1 text-[14px]">
+        <details className="mt-1 text-fine">
           <summary className="text-action underline underline-offset-2">The same in figures</summary>
           <TensionTable pull={pull} />
         </details>
       </div>
       <div className="min-w-0">
         {wrong && (
-          <p role="alert" className="m-0 mb-2 text-action">
+          <p role="alert" className="m-0 mb-2 text-wrong">
             {wrong}.
           </p>
         )}
         <WishPanel move={move} pull={pull} refusal={refusal} onWish={onWish} />
         <RigPanel pull={pull} move={move} rig={rig} onRig={onRig} />
         <div className="mt-3">
-          <Tape>{move.caution}</Tape>
+          <Note>{move.caution}</Note>
         </div>
       </div>
     </div>
@@ -304,38 +306,38 @@ function Words({ pull, move }: { pull: Shapes['BandPull']; move: Move }) {
   const mini = move.kinds.includes('mini-loop')
   const unfit = desk.file.bands.filter((b) => pull.rig.bands.includes(b.id) && b.condition !== 'sound')
   return (
-    <div className="mt-1 text-[14px]" aria-live="polite">
+    <div className="mt-1 text-fine" aria-live="polite">
       {unfit.length > 0 && (
-        <p className="m-0 font-semibold text-action" role="alert">
+        <p className="m-0 font-semibold text-wrong" role="alert">
           Not to be used: {unfit.map((b) => `${b.name} is ${b.condition}`).join(', ')}.
         </p>
       )}
       {pull.stretch > pull.stretch_limit && (
-        <p className="m-0 font-semibold text-action" role="alert">
+        <p className="m-0 font-semibold text-wrong" role="alert">
           Stretched to {pull.stretch.toFixed(2)} times its length, beyond the limit of {pull.stretch_limit.toFixed(2)}:{' '}
           {mini ? 'a longer loop, or not so far apart.' : 'stand nearer, let out at the grip, or fold it less.'}
         </p>
       )}
       {pull.worst === 'beyond measured' && (
-        <p className="m-0 text-action">Hatched, nothing is known of it: pull it that far on the scale once.</p>
+        <p className="m-0 text-due">Hatched, nothing is known of it: pull it that far on the scale once.</p>
       )}
       {move.side !== '' && pull.rig.distance_m > pull.most_room_m + 1e-9 && (
-        <p className="m-0 text-action">The room has {units.show('length', pull.most_room_m)} from an anchor with a clear step behind.</p>
+        <p className="m-0 text-due">The room has {units.show('length', pull.most_room_m)} from an anchor with a clear step behind.</p>
       )}
       {move.side !== '' && pull.anchor_n > pull.light_door_n && (
-        <p className="m-0 text-action">
+        <p className="m-0 text-due">
           More than the {force(units, pull.light_door_n)} that a hollow, glazed, sliding or folding door takes: a solid door that the pull
           closes, or a fixed anchor.
         </p>
       )}
       {/^under/.test(move.place) && move.place !== 'under the hands' && smooth.has(desk.file.space.surface) && (
-        <p className="m-0 text-action">
+        <p className="m-0 text-due">
           The floor is {desk.file.space.surface}: a band slips out from under a foot there. Mid-foot, a flat rubber sole or a mat, and a
           check before the first rep.
         </p>
       )}
       {pull.slack > 0.005 && (
-        <p className={`m-0 ${pull.slack > 0.5 ? 'text-action' : 'text-soft'}`}>
+        <p className={`m-0 ${pull.slack > 0.5 ? 'text-due' : 'text-soft'}`}>
           Slack on {percent(pull.slack)} of the way
           {pull.slack > 0.5 ? ': more than half does not count as loaded. Stand further away, take up the grip, or fold it' : ''}.
         </p>

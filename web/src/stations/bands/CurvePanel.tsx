@@ -1,16 +1,15 @@
 import { scaleLinear } from 'd3-scale'
 import { useId, useState } from 'react'
-import { useBench, useChange } from '../../lib/desk'
+import { useBench } from '../../lib/desk'
+import { localField, useFields } from '../../lib/file/useFields'
 import { day, percent } from '../../lib/format'
 import { useWidth } from '../../lib/hooks'
-import type { LiveReading } from '../../lib/scale'
-import { Choice } from '../../ui/fields'
+import { Choice, Quantity } from '../../ui/field'
 import { LivePanel } from '../../ui/live'
 import { Button } from '../../ui/parts'
-import { Quantity } from '../../ui/quantity'
 import { DataTable } from '../../ui/table'
 import { ForceAxis, Hatching, hatched, ribbon } from './axes'
-import { type Band, type BandState, force, marks, newtons, off } from './forces'
+import { type Band, type BandState, force, marks, off } from './forces'
 
 /** A band's own curve: its points, the fit through them, and reading further ones. */
 export function CurvePanel({ band: b, state }: { band: Band; state: BandState }) {
@@ -49,27 +48,27 @@ function Said({ band: b, state }: { band: Band; state: BandState }) {
   if (state.problem && b.points.length === 0) return null
   if (state.problem)
     return (
-      <p className="m-0 mt-2 text-[14px] text-soft" role="note">
+      <p className="m-0 mt-2 text-fine text-soft" role="note">
         {state.problem}.
       </p>
     )
   const odd = b.points[state.odd]
   return (
-    <div className="mt-2 text-[14px] text-soft">
+    <div className="mt-2 text-fine text-soft">
       <p className="m-0">
         <b className="text-ink">{basisWords[state.basis] ?? state.basis}</b>
         {state.basis === 'fitted' && `; the points lie ${off(units, state.rms_n).slice(1)} from it (root mean square)`}. Two parameters of a
         strand: A₀C₁ {state.a0c1_n.toFixed(2)} N, A₀C₂ {state.a0c2_n.toFixed(2)} N.
       </p>
       {odd && (
-        <p className="m-0 text-action" role="alert">
+        <p className="m-0 text-wrong" role="alert">
           The point at {units.show('length', odd.length_m)} lies apart from the rest ({force(units, odd.force_n)}): read it again, or remove
           it.
         </p>
       )}
       {state.loss >= 0 && <p className="m-0">On the way back {percent(state.loss)} of the pull is gone: that is rubber, not the scale.</p>}
       {state.refit && (
-        <p className="m-0 text-action">
+        <p className="m-0 text-due">
           The last pull departs by {percent(Math.abs(state.departure))} from what was known: the curve is a new one.
         </p>
       )}
@@ -106,11 +105,19 @@ function ForceCurve({ band: b, state, width, height }: { band: Band; state: Band
       {marks(last / dl.factor, 10)
         .filter((v) => v * dl.factor >= first)
         .map((v) => (
-          <text key={v} x={x(v * dl.factor)} y={height - 8} fontSize="13" textAnchor="middle" fill="var(--soft)" className="font-cond">
+          <text
+            key={v}
+            x={x(v * dl.factor)}
+            y={height - 8}
+            fontSize="var(--text-fine)"
+            textAnchor="middle"
+            fill="var(--soft)"
+            className="font-cond"
+          >
             {Math.round(v * 100) / 100}
           </text>
         ))}
-      <text x={width - 4} y={height - 8} fontSize="13" textAnchor="end" fill="var(--soft)" className="font-cond">
+      <text x={width - 4} y={height - 8} fontSize="var(--text-fine)" textAnchor="end" fill="var(--soft)" className="font-cond">
         {units.system === 'us' ? 'in' : 'm'}
       </text>
       {beyond.length > 1 && (
@@ -149,7 +156,7 @@ function ForceCurve({ band: b, state, width, height }: { band: Band; state: Band
           x={x(beyond.at(-1)?.length_m ?? 0) - 4}
           textAnchor="end"
           y={box.top + 14}
-          fontSize="14"
+          fontSize="var(--text-fine)"
           fill="var(--action)"
           stroke="var(--sheet)"
           strokeWidth="4"
@@ -174,29 +181,29 @@ export function nextLength(b: Band): number {
 }
 
 function Measure({ band: b, state }: { band: Band; state: BandState }) {
-  const { desk, units, writer } = useBench()
-  const set = useChange('bands', b)
+  const { desk, units, box } = useBench()
   const [length, setLength] = useState(0)
   const [way, setWay] = useState<'pulling' | 'releasing'>('pulling')
   const [warm, setWarm] = useState(false)
   const at = length || nextLength(b)
-  const add = (n: number, u: number) => {
-    const kept = set({
-      points: [...b.points, { length_m: at, force_n: n, u_n: u, releasing: way === 'releasing', at: Math.floor(Date.now() / 1000) }],
-    })
-    kept.then((ok) => ok && setLength(0))
-    return kept
+  const kind = units.system === 'us' ? 'level' : 'length'
+  const [refusal, setRefusal] = useState<{ why: string; text?: string } | null>(null)
+  const add = async (n: number, u: number, text?: string) => {
+    const point = { length_m: at, force_n: n, u_n: u, releasing: way === 'releasing', at: Math.floor(Date.now() / 1000) }
+    setRefusal(null)
+    setLength(0)
+    const scope = `bands/${b.id}` as const
+    if (await box.setThing('bands', b.id, (now) => ({ points: [...now.points, point] }))) return
+    // A point that does not fit is not kept: its text comes back to where it was typed.
+    setRefusal({ why: Object.values(box.refusalOf(scope))[0] ?? 'not kept', text })
+    setLength(point.length_m)
+    box.giveUp(scope, ['points'])
   }
-  const take = (r: LiveReading) => {
-    return add(newtons(r.mean_kg), newtons(r.u_kg))
-  }
-  const refused = writer.refusals[`bands/${b.id}`] ?? {}
-  const wrong = Object.entries(refused).find(([f]) => f.startsWith('points') || f === 'rest_m')?.[1]
   const draft = (f: string) => `${desk.file.id}/${b.id}/${f}`
   const count = b.points.filter((p) => !p.releasing).length
   return (
     <div>
-      <p className="m-0 mb-2 text-[14px]">
+      <p className="m-0 mb-2 text-fine">
         <b>
           {count === 0
             ? 'Three lengths give a curve.'
@@ -209,59 +216,60 @@ function Measure({ band: b, state }: { band: Band; state: BandState }) {
         </span>
       </p>
       {!warm && count < 3 && (
-        <p className="m-0 mb-2 flex flex-wrap items-center gap-x-3 border-l-4 border-whatif bg-sheet px-3 py-1.5 text-[14px]">
+        <p className="m-0 mb-2 flex flex-wrap items-center gap-x-3 border-l-4 border-whatif bg-sheet px-3 py-1.5 text-fine">
           Pull it twice as far as it will be used before reading: cold rubber pulls harder the first times.
           <Button onClick={() => setWarm(true)}>Pulled twice</Button>
         </p>
       )}
       <div className="flex flex-wrap items-start gap-x-5 gap-y-1">
         <Quantity
-          label="Pulled to"
-          kind={units.system === 'us' ? 'level' : 'length'}
-          value={at}
-          onValue={setLength}
-          units={units}
-          draft={draft('to')}
-          min={b.rest_m * 1.01}
-          max={Math.min(20, b.rest_m * 3.5)}
-          hint={`${(at / b.rest_m).toFixed(2)} times its length`}
+          of={localField({
+            key: draft('to'),
+            spec: {
+              label: 'Pulled to',
+              kind,
+              min: b.rest_m * 1.01,
+              max: Math.min(20, b.rest_m * 3.5),
+              hint: `${(at / b.rest_m).toFixed(2)} times its length`,
+            },
+            value: at,
+            set: setLength,
+          })}
         />
         <Choice
-          label="Read while"
-          value={way}
-          onValue={setWay}
+          of={localField({ key: draft('way'), spec: { label: 'Read while' }, value: way, set: (v: typeof way) => setWay(v) })}
           options={[
             { value: 'pulling', label: 'pulling' },
             { value: 'releasing', label: 'letting back' },
           ]}
         />
         <Quantity
-          label="Scale shows"
-          kind="force"
           bareUnit={units.system === 'us' ? 'lbf' : 'kgf'}
-          value={0}
-          empty={units.system === 'us' ? '24 lb' : '8.4 kg, 82 N'}
-          onValue={(v) => (v > 0 ? add(v, 0) : undefined)}
-          units={units}
-          draft={draft('shows')}
-          max={5000}
-          hint="Enter keeps the point"
-          refusal={wrong}
+          of={localField({
+            key: draft('shows'),
+            spec: {
+              label: 'Scale shows',
+              kind: 'force',
+              max: 5000,
+              empty: units.system === 'us' ? '24 lb' : '8.4 kg, 82 N',
+              hint: 'Enter keeps the point',
+            },
+            value: 0,
+            set: (v, text) => {
+              if (v > 0) add(v, 0, text)
+            },
+            why: refusal?.why,
+            text: refusal?.text,
+          })}
         />
       </div>
-      {wrong && (
-        <p role="alert" className="m-0 text-[14px] text-action">
-          {wrong}.
-        </p>
-      )}
       <LivePanel
-        units={units}
-        show={(kg) => force(units, newtons(kg))}
-        onTake={take}
+        show={(r) => force(units, r.steady ? r.mean_n : r.force_n)}
+        onTake={(r) => add(r.mean_n, r.u_n)}
         mayAuto={count < usualStretches.length}
         of={`${b.id} ${at} ${way}`}
-        until={`now to ${units.show(units.system === 'us' ? 'level' : 'length', at)}`}
-        putLabel={`it pulls the band to ${units.show(units.system === 'us' ? 'level' : 'length', at)}`}
+        until={`now to ${units.show(kind, at)}`}
+        putLabel={`it pulls the band to ${units.show(kind, at)}`}
         put={{
           pull: {
             band: b.id,
@@ -275,7 +283,7 @@ function Measure({ band: b, state }: { band: Band; state: BandState }) {
         }}
       />
       {state.problem && count > 0 && (
-        <p role="alert" className="m-0 mt-1 text-[14px] text-action">
+        <p role="alert" className="m-0 mt-1 text-fine text-wrong">
           {state.problem}.
         </p>
       )}
@@ -285,7 +293,7 @@ function Measure({ band: b, state }: { band: Band; state: BandState }) {
 
 function Points({ band: b, state }: { band: Band; state: BandState }) {
   const { units } = useBench()
-  const set = useChange('bands', b)
+  const points = useFields('bands', b.id)('points')
   if (b.points.length === 0) return null
   const rows = b.points.map((p, i) => ({ ...p, i, off: state.residuals_n[i] ?? 0 })).sort((p, q) => p.length_m - q.length_m)
   return (
@@ -316,7 +324,7 @@ function Points({ band: b, state }: { band: Band; state: BandState }) {
               <Button
                 look="bare"
                 aria-label={`Remove the point at ${units.show('length', p.length_m)}`}
-                onClick={() => set({ points: b.points.filter((_, i) => i !== p.i) })}
+                onClick={() => points.set((now) => now.filter((_, i) => i !== p.i))}
               >
                 remove
               </Button>

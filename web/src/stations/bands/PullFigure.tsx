@@ -73,7 +73,7 @@ export function PullFigure({ pull, move, width, height }: { pull: Pull; move: Sh
           y={height - 14}
         />
       )}
-      <g fontSize="13" className="font-cond" fill="var(--soft)">
+      <g fontSize="var(--text-fine)" className="font-cond" fill="var(--soft)">
         <text x={8} y={16}>
           seen from {move.view === 'side' ? 'the side' : move.view === 'front' ? 'the front' : 'above'}; start dashed
         </text>
@@ -94,7 +94,7 @@ function Distance({ from, to, text, y }: { from: Flat; to: Flat; text: string; y
       <text
         x={(a + b) / 2}
         y={inside ? y + 5 : y - 12}
-        fontSize="15"
+        fontSize="var(--text-body)"
         fontWeight="600"
         textAnchor="middle"
         stroke="none"
@@ -113,7 +113,15 @@ function Along({ from, to, text, x }: { from: Flat; to: Flat; text: string; x: n
   return (
     <g stroke="var(--action)" strokeWidth="1.5">
       <path d={`M${x} ${a}V${b}M${x - 5} ${a}h10M${x - 5} ${b}h10`} fill="none" />
-      <text x={x + 8} y={(a + b) / 2 + 5} fontSize="15" fontWeight="600" stroke="none" fill="var(--action)" className="font-cond">
+      <text
+        x={x + 8}
+        y={(a + b) / 2 + 5}
+        fontSize="var(--text-body)"
+        fontWeight="600"
+        stroke="none"
+        fill="var(--action)"
+        className="font-cond"
+      >
         {text}
       </text>
     </g>

@@ -80,7 +80,14 @@ export function TensionCurve({ pull, width, height }: { pull: Pull; width: numbe
             strokeWidth="1.5"
             strokeDasharray="6 4"
           />
-          <text x={box.left + 6} y={y(pull.mean_n) - 5} fontSize="14" fontWeight="600" fill="var(--covered)" className="font-cond">
+          <text
+            x={box.left + 6}
+            y={y(pull.mean_n) - 5}
+            fontSize="var(--text-fine)"
+            fontWeight="600"
+            fill="var(--covered)"
+            className="font-cond"
+          >
             mean {units.show('force', pull.mean_n)}
           </text>
         </g>
@@ -88,7 +95,7 @@ export function TensionCurve({ pull, width, height }: { pull: Pull; width: numbe
       {pull.range && (
         <g stroke="var(--ink)" strokeWidth="2" fill="none">
           <path d={`M${bracket - 5} ${y(pull.range.light.mean_n)}h5V${y(pull.range.heavy.mean_n)}h-5`} />
-          <g fontSize="13" stroke="none" fill="var(--ink)" className="font-cond" textAnchor="start">
+          <g fontSize="var(--text-fine)" stroke="none" fill="var(--ink)" className="font-cond" textAnchor="start">
             <text x={bracket + 4} y={y(pull.range.light.mean_n) + 4}>
               {units.bare('force', pull.range.light.mean_n)}
             </text>
@@ -98,7 +105,7 @@ export function TensionCurve({ pull, width, height }: { pull: Pull; width: numbe
           </g>
         </g>
       )}
-      <g fontSize="13" fill="var(--soft)" className="font-cond">
+      <g fontSize="var(--text-fine)" fill="var(--soft)" className="font-cond">
         <text x={box.left} y={height - 6}>
           start
         </text>

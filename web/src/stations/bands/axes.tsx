@@ -20,7 +20,7 @@ export function ForceAxis({
 }) {
   const d = units.display('force')
   return (
-    <g fontSize="13" className="font-cond">
+    <g fontSize="var(--text-fine)" className="font-cond">
       {marks(most / d.factor, count).map((v) => (
         <g key={v}>
           <line x1={left} x2={right} y1={y(v * d.factor)} y2={y(v * d.factor)} stroke="var(--faint)" />

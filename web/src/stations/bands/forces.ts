@@ -6,13 +6,9 @@ export type Rig = Shapes['Rig']
 export type Pull = Shapes['BandPull']
 export type BandState = Shapes['BandState']
 
-const gravity = 9.80665
-
-/** What a scale that shows kg would show. */
-export const kgf = (n: number) => `${(n / gravity).toFixed(1)} kgf`
-
 /** A force as the bench shows it: in N with what a scale in kg would show, or in lbf. */
-export const force = (units: Units, n: number) => (units.system === 'us' ? units.show('force', n) : `${units.show('force', n)} (${kgf(n)})`)
+export const force = (units: Units, n: number) =>
+  units.system === 'us' ? units.show('force', n) : `${units.show('force', n)} (${units.show('scale-force', n)})`
 
 /** A small difference of forces, with its sign. */
 export function off(units: Units, n: number): string {
@@ -20,9 +16,6 @@ export function off(units: Units, n: number): string {
   const text = (Math.abs(n) / d.factor).toFixed(units.system === 'us' ? 2 : 1)
   return `${Number(text) === 0 ? '±' : n < 0 ? '−' : '+'}${text} ${d.symbol}`
 }
-
-/** What a hanging scale that shows kg or lb means. */
-export const newtons = (kg: number) => kg * gravity
 
 export const kindNames: Record<Band['kind'], string> = {
   'long-loop': 'long loop',

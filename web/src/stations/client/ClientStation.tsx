@@ -1,180 +1,66 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import { ApiError, api, data, type Shapes } from '../../api/client'
+import { ApiError, api, data } from '../../api/client'
 import { useBench } from '../../lib/desk'
-import { minorPerMajor, moneyUnits } from '../../lib/format'
+import { specOf } from '../../lib/file/fields'
+import { useFields } from '../../lib/file/useFields'
 import { Cautions } from '../../ui/cautions'
-import { Choice, Count, Select, Text, Ticks } from '../../ui/fields'
+import { Choice, Count, Quantity, Select, Text, Ticks } from '../../ui/field'
 import { Figure } from '../../ui/figure'
-import { Button, Head, Tape } from '../../ui/parts'
-import { Quantity } from '../../ui/quantity'
-
-type Profile = Shapes['Profile']
-
-const goals: { value: Profile['goal']; label: string }[] = [
-  { value: 'general', label: 'general fitness' },
-  { value: 'muscle', label: 'muscle' },
-  { value: 'strength', label: 'strength' },
-  { value: 'conditioning', label: 'conditioning' },
-  { value: 'running', label: 'running support' },
-  { value: 'back-to-training', label: 'back to training' },
-  { value: 'older-adult', label: 'older adult' },
-]
-
-const limitWords: Record<string, string> = {
-  knee: 'spare the knee',
-  shoulder: 'spare the shoulder',
-  'low-back': 'spare the low back',
-  'wrist-grip': 'spare wrist and grip',
-  'no-overhead': 'nothing overhead',
-  'no-floor': 'nothing on the floor',
-}
+import { Button, Head } from '../../ui/parts'
 
 /** Who trains, for what, with what limits, money and time. */
 export function ClientStation() {
-  const { desk, library, units, writer } = useBench()
-  const p = desk.file.profile
-  const id = desk.file.id
-  const set = <K extends keyof Profile>(key: K, value: Profile[K]) => {
-    if (p[key] !== value) writer.write({ part: 'profile', body: (f) => ({ ...f.profile, [key]: value }) })
-  }
-  const refusal = (key: keyof Profile) => writer.refusals.profile?.[key]
-  const per = minorPerMajor(p.currency)
+  const { desk, library, units } = useBench()
+  const of = useFields('profile')
+  const metric = units.system === 'metric'
+  const limitWords = specOf('profile', 'limits').options ?? {}
   return (
-    <div className="grid gap-x-8 gap-y-6 p-4 md:grid-cols-[minmax(250px,330px)_1fr] md:p-6">
+    <div className="grid gap-x-8 gap-y-6 p-4 md:grid-cols-[minmax(15.5rem,20.5rem)_1fr] md:p-6">
       <BodyPicture />
       <div className="min-w-0 space-y-5">
         <section>
           <Head aside="stature and a goal are enough to begin">The body</Head>
           <div className="flex flex-wrap gap-x-6 gap-y-1">
+            <Quantity of={of('stature_m')} bareUnit={metric ? 'cm' : 'in'} hint={metric ? `178, or 5'10"` : `5'10", or 178 cm`} />
             <Quantity
-              label="Stature"
-              kind="length"
-              bareUnit={units.system === 'metric' ? 'cm' : 'in'}
-              value={p.stature_m}
-              onValue={(v) => set('stature_m', v)}
-              units={units}
-              draft={`${id}/stature`}
-              min={1}
-              max={2.5}
-              empty="not known"
-              refusal={refusal('stature_m')}
-              hint={units.system === 'metric' ? `178, or 5'10"` : `5'10", or 178 cm`}
-            />
-            <Quantity
-              label="Body mass"
-              kind="mass"
-              value={p.body_mass_kg}
-              onValue={(v) => set('body_mass_kg', v)}
-              units={units}
-              draft={`${id}/mass`}
-              min={25}
-              max={300}
-              empty="not known"
-              refusal={refusal('body_mass_kg')}
+              of={of('body_mass_kg')}
               hint={desk.results.mass_guessed ? `guess: ${units.show('mass', desk.results.body_mass_kg)}` : ''}
             />
-            <Choice
-              label="Sex (optional)"
-              value={p.sex}
-              onValue={(v) => set('sex', v)}
-              options={[
-                { value: '', label: 'not said' },
-                { value: 'female', label: 'female' },
-                { value: 'male', label: 'male' },
-              ]}
-            />
+            <Choice of={of('sex')} />
           </div>
         </section>
         <section className="space-y-3">
           <Head>The training</Head>
           <div className="flex flex-wrap items-start gap-x-6 gap-y-2">
             <div className="w-44">
-              <Select label="Goal" value={p.goal} options={goals} onValue={(v) => set('goal', v)} />
+              <Select of={of('goal')} />
             </div>
-            <Choice
-              label="Experience"
-              value={p.experience}
-              onValue={(v) => set('experience', v)}
-              options={[
-                { value: 'new', label: 'new' },
-                { value: 'novice', label: 'novice' },
-                { value: 'intermediate', label: 'intermediate' },
-                { value: 'advanced', label: 'advanced' },
-              ]}
-            />
-            <Count label="Days a week" value={p.days} min={1} max={7} onValue={(v) => set('days', v)} draft={`${id}/days`} />
-            <Count
-              label="Minutes each"
-              value={p.minutes}
-              min={10}
-              max={180}
-              onValue={(v) => set('minutes', v)}
-              draft={`${id}/minutes`}
-              unit="min"
-            />
+            <Choice of={of('experience')} />
+            <Count of={of('days')} />
+            <Count of={of('minutes')} unit="min" />
           </div>
-          <Ticks
-            label="Limits"
-            value={p.limits}
-            onValue={(v) => set('limits', v)}
-            options={library.limits.map((l) => ({ value: l, label: limitWords[l] ?? l }))}
-          />
-          {p.limits.length > 0 && (
-            <Tape>Limits take movements out of the needs; they are no diagnosis. Pain that stays goes to a physician.</Tape>
+          <Ticks of={of('limits')} options={library.limits.map((l) => ({ value: l, label: limitWords[l] ?? l }))} />
+          {of('limits').value.length > 0 && (
+            <p className="m-0 text-fine text-soft">
+              Limits take movements out of the needs; they are no diagnosis. Pain that stays goes to a physician.
+            </p>
           )}
         </section>
         <section>
           <Head>Money and units</Head>
           <div className="flex flex-wrap items-start gap-x-6 gap-y-2">
-            <Quantity
-              label="Budget"
-              kind="money"
-              value={p.budget_minor}
-              onValue={(v) => set('budget_minor', v)}
-              units={moneyUnits(p.currency)}
-              draft={`${id}/budget`}
-              max={1000000 * per}
-            />
+            <Quantity of={of('budget_minor')} />
             <div className="w-24">
-              <Select
-                label="Currency"
-                value={p.currency}
-                options={library.currencies.map((c) => ({ value: c, label: c }))}
-                onValue={(v) => set('currency', v)}
-              />
+              <Select of={of('currency')} options={library.currencies.map((c) => ({ value: c, label: c }))} />
             </div>
-            <Choice
-              label="Units (u)"
-              value={p.units}
-              onValue={(v) => set('units', v)}
-              options={[
-                { value: 'metric', label: 'kg, m' },
-                { value: 'us', label: 'lb, ft' },
-              ]}
-            />
+            <Choice of={of('units')} />
           </div>
         </section>
         <section className="grid gap-x-6 gap-y-3 md:grid-cols-2">
-          <Text
-            label="Client's name here"
-            value={p.name}
-            onValue={(v) => set('name', v)}
-            draft={`${id}/name`}
-            needed="a client needs a name to be found again"
-            max={80}
-            refusal={refusal('name')}
-          />
-          <Text
-            label="Private note"
-            area
-            value={p.note}
-            onValue={(v) => set('note', v)}
-            draft={`${id}/note`}
-            max={2000}
-            refusal={refusal('note')}
-          />
+          <Text of={of('name')} />
+          <Text of={of('note')} area />
         </section>
         <Cautions station="client" />
         <Erase />
@@ -211,22 +97,22 @@ function BodyPicture() {
             {[...heights, { name: 'stature', m: stature, share: 1, source: '' }].map((h) => (
               <g key={h.name}>
                 <line x1={130} x2={200} y1={floor - h.m * scale} y2={floor - h.m * scale} stroke="var(--mark)" strokeDasharray="2 4" />
-                <text x={206} y={floor - h.m * scale - 1} fontSize="15" fill="var(--ink)" className="font-semibold">
+                <text x={206} y={floor - h.m * scale - 1} fontSize="var(--text-body)" fill="var(--ink)" className="font-semibold">
                   {units.show('length', h.m)}
                 </text>
-                <text x={206} y={floor - h.m * scale + 13} fontSize="13" fill="var(--soft)">
+                <text x={206} y={floor - h.m * scale + 13} fontSize="var(--text-fine)" fill="var(--soft)">
                   {h.name}
                 </text>
               </g>
             ))}
           </>
         ) : (
-          <text x={box.w / 2} y={box.h / 2} textAnchor="middle" fontSize="16" fill="var(--soft)">
+          <text x={box.w / 2} y={box.h / 2} textAnchor="middle" fontSize="var(--text-lead)" fill="var(--soft)">
             Type the stature: 178, or 5'10"
           </text>
         )}
       </svg>
-      <figcaption className="mt-1 text-[13px] text-soft">
+      <figcaption className="mt-1 text-fine text-soft">
         Heights as shares of stature (Drillis &amp; Contini 1966; overhead grip: Bodyspace, from memory). Measure where it matters.
       </figcaption>
     </figure>
@@ -281,7 +167,7 @@ function Erase() {
         <Button onClick={() => setSure(false)}>Keep the client</Button>
       </div>
       {erase.error && (
-        <p className="mb-0 text-[14px] text-action">
+        <p className="mb-0 text-fine text-action">
           {erase.error instanceof ApiError && erase.error.status === 412
             ? 'Somebody has changed this client since you opened it: open it again before you erase it.'
             : erase.error.message}

@@ -1,73 +1,103 @@
-import { type Conflict, partOf, scopeOf } from '../../lib/desk'
-import type { Units } from '../../lib/format'
+import { useState } from 'react'
+import { useBench } from '../../lib/desk'
+import { specOf } from '../../lib/file/fields'
+import type { Clash } from '../../lib/file/outbox'
 import { Button } from '../../ui/parts'
-import { Sheet } from '../../ui/sheet'
-import { fieldInWords } from './changes'
+import { Question } from '../../ui/sheet'
+import { inWords, whatIs } from './changes'
 
-const kinds: [RegExp, string][] = [
-  [/_m2$/, 'area'],
-  [/_m$/, 'length'],
-  [/_kg$/, 'mass'],
-  [/_l$/, 'volume'],
-]
-
-function written(units: Units, key: string, v: unknown): string {
-  if (v === undefined || v === null) return 'not there'
-  const kind = typeof v === 'number' ? kinds.find(([end]) => end.test(key)) : undefined
-  if (kind) return v === 0 ? 'not known' : units.show(kind[1], v as number)
-  if (Array.isArray(v)) return v.length ? v.join(', ') : 'none'
-  return String(v) || '–'
-}
-
-/** The same part was changed elsewhere: both versions, and the choice. */
-export function ConflictChoice({
-  conflict,
-  settle,
-  units,
-}: {
-  conflict: Conflict
-  settle: (keep: 'mine' | 'theirs') => void
-  units: Units
-}) {
-  const scope = scopeOf(conflict.write)
-  const theirs = (partOf(conflict.theirs.file, scope) ?? {}) as Record<string, unknown>
-  const yours = (conflict.yours ?? {}) as Record<string, unknown>
-  const differ = Object.keys({ ...theirs, ...yours }).filter((k) => k !== 'id' && JSON.stringify(theirs[k]) !== JSON.stringify(yours[k]))
+/** The same field was changed by somebody else too: both versions, field by field, and a choice for each. */
+export function ConflictChoice({ clash }: { clash: Clash }) {
+  const { box, desk, units } = useBench()
+  const [mine, setMine] = useState<ReadonlySet<string>>(new Set())
+  const what = whatIs(desk.file, clash.scope)
+  if (clash.gone) {
+    const byThem = clash.gone === 'theirs'
+    return (
+      <Question title={byThem ? 'What you changed was removed elsewhere' : 'What you remove was changed elsewhere'} wide>
+        <p className="mt-0">
+          {byThem ? 'Another window or person removed it' : `Another window or person has changed ${what}`} after you opened it. Nothing is
+          lost until you choose.
+        </p>
+        <ul>
+          {clash.fields.map((f) => (
+            <li key={f.field}>
+              {specOf(clash.scope, f.field).label}: {inWords(units, clash.scope, f.field, f.base)} →{' '}
+              <b>{inWords(units, clash.scope, f.field, byThem ? f.yours : f.theirs)}</b>
+            </li>
+          ))}
+        </ul>
+        <div className="flex gap-3">
+          <Button look="solid" onClick={() => box.settle(new Set(['all']))}>
+            {byThem ? 'Make it again, with my change' : 'Remove it all the same'}
+          </Button>
+          <Button onClick={() => box.settle(new Set())}>{byThem ? 'Leave it removed' : 'Leave it'}</Button>
+        </div>
+      </Question>
+    )
+  }
+  const turn = (field: string, keep: boolean) =>
+    setMine((old) => {
+      const next = new Set(old)
+      if (keep) next.add(field)
+      else next.delete(field)
+      return next
+    })
+  const all = clash.fields.map((f) => f.field)
   return (
-    <Sheet title="This client was changed elsewhere" wide>
+    <Question title="This was changed elsewhere too" wide>
       <p className="mt-0">
-        Another window or person saved this client after you opened it. Nothing is lost: choose which version of “{scope}” stays.
+        Another window or person has changed the same of {what} after you opened it. All else of both is kept; choose for{' '}
+        {all.length === 1 ? 'this' : 'each of these'}.
       </p>
-      {differ.length > 0 && conflict.yours ? (
-        <table className="mb-4 w-full border-collapse text-left">
-          <thead>
-            <tr className="border-b-2 border-ink text-[14px] text-soft">
-              <th className="py-1 font-normal">what</th>
-              <th className="py-1 font-normal">yours</th>
-              <th className="py-1 font-normal">what stands</th>
+      <table className="mb-4 w-full border-collapse text-left">
+        <thead>
+          <tr className="border-b-2 border-ink text-fine text-soft">
+            <th className="py-1 font-normal">what</th>
+            <th className="py-1 font-normal">it was</th>
+            <th className="py-1 font-normal">theirs</th>
+            <th className="py-1 font-normal">yours</th>
+          </tr>
+        </thead>
+        <tbody>
+          {clash.fields.map((f) => (
+            <tr key={f.field} className="border-b border-faint align-baseline">
+              <th scope="row" className="py-1 pr-3 font-semibold">
+                {specOf(clash.scope, f.field).label}
+              </th>
+              <td className="py-1 pr-3 text-soft">{inWords(units, clash.scope, f.field, f.base)}</td>
+              {[false, true].map((yours) => (
+                <td key={String(yours)} className="py-1 pr-3">
+                  {/* biome-ignore lint/a11y/noLabelWithoutControl: where there is something to choose, its control is inside */}
+                  <label className="flex items-baseline gap-2">
+                    {all.length > 1 && (
+                      <input
+                        type="radio"
+                        name={f.field}
+                        className="accent-action"
+                        checked={mine.has(f.field) === yours}
+                        onChange={() => turn(f.field, yours)}
+                      />
+                    )}
+                    {inWords(units, clash.scope, f.field, yours ? f.yours : f.theirs)}
+                  </label>
+                </td>
+              ))}
             </tr>
-          </thead>
-          <tbody>
-            {differ.map((k) => (
-              <tr key={k} className="border-b border-faint">
-                <th scope="row" className="py-1 pr-3 font-normal">
-                  {fieldInWords(k)}
-                </th>
-                <td className="py-1 pr-3 font-semibold">{written(units, k, yours[k])}</td>
-                <td className="py-1 font-semibold">{written(units, k, theirs[k])}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      ) : (
-        <p>You were about to remove or undo something that has changed since.</p>
-      )}
-      <div className="flex gap-3">
-        <Button look="solid" onClick={() => settle('mine')}>
-          Keep yours
+          ))}
+        </tbody>
+      </table>
+      <div className="flex flex-wrap gap-3">
+        {all.length > 1 && (
+          <Button look="solid" onClick={() => box.settle(mine)}>
+            Keep as chosen
+          </Button>
+        )}
+        <Button look={all.length > 1 ? 'line' : 'solid'} onClick={() => box.settle(new Set(all))}>
+          Keep mine
         </Button>
-        <Button onClick={() => settle('theirs')}>Keep what stands</Button>
+        <Button onClick={() => box.settle(new Set())}>Keep theirs</Button>
       </div>
-    </Sheet>
+    </Question>
   )
 }

@@ -10,7 +10,7 @@ const when = (at: number) =>
 
 /** What was changed of this client, by whom; the newest first. */
 export function History({ onClose }: { onClose: () => void }) {
-  const { desk, writer } = useBench()
+  const { desk, box } = useBench()
   const { id, revision } = desk.file
   const past = useQuery({
     queryKey: ['history', id, revision],
@@ -18,6 +18,7 @@ export function History({ onClose }: { onClose: () => void }) {
     placeholderData: (before) => before,
   })
   const first = past.data?.find((c) => c.yours && !c.undone && c.kept)
+  const again = desk.steps.redo && past.data?.findLast((c) => c.yours && c.undone && c.kept)
   return (
     <Sheet title="What was changed" onClose={onClose} wide>
       {past.isPending && <Waiting what="Reading what was changed" />}
@@ -27,14 +28,19 @@ export function History({ onClose }: { onClose: () => void }) {
         {past.data?.map((c) => (
           <li key={c.seq} className={`flex flex-wrap items-baseline gap-x-3 border-b border-faint py-1.5 ${c.undone ? 'text-soft' : ''}`}>
             <span className={`grow ${c.undone ? 'line-through' : ''}`}>{changeInWords(c.label, true)}</span>
-            {c.undone && <span className="text-[13px]">taken back</span>}
-            {!c.kept && <span className="text-[13px] text-soft">from an earlier release: cannot be taken back</span>}
-            <span className="text-[13px] text-soft">
+            {c.undone && <span className="text-fine">taken back</span>}
+            {!c.kept && <span className="text-fine text-soft">from an earlier release: cannot be taken back</span>}
+            <span className="text-fine text-soft">
               {c.yours ? 'you' : c.by || 'not known'}, {when(c.at)}
             </span>
             {c === first && (
-              <Button look="bare" onClick={() => writer.write({ step: 'undo' })}>
+              <Button look="bare" onClick={() => box.step({ step: 'undo' })}>
                 Take back
+              </Button>
+            )}
+            {c === again && (
+              <Button look="bare" onClick={() => box.step({ step: 'redo' })}>
+                Do again
               </Button>
             )}
           </li>
@@ -46,7 +52,7 @@ export function History({ onClose }: { onClose: () => void }) {
 
 /** There is nothing left of one's own to take back, or somebody else changed the same since. */
 export function UndoAnyones({ next, redo, onClose }: { next?: Shapes['Next']; redo: boolean; onClose: () => void }) {
-  const { writer } = useBench()
+  const { box } = useBench()
   return (
     <Sheet title={next ? 'Nothing of yours is left to take back' : 'Somebody else has changed the same since'} onClose={onClose}>
       <p className="mt-0">
@@ -58,7 +64,7 @@ export function UndoAnyones({ next, redo, onClose }: { next?: Shapes['Next']; re
         <Button
           look="solid"
           onClick={() => {
-            writer.write({ step: redo ? 'redo' : 'undo', anyones: true })
+            box.step({ step: redo ? 'redo' : 'undo', anyones: true })
             onClose()
           }}
         >

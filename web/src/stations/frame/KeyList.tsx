@@ -2,14 +2,11 @@ import { Sheet } from '../../ui/sheet'
 import { stations } from './stations'
 
 const rows: [string, string][] = [
-  ...stations.map((s): [string, string] => [s.key, s.name]),
+  ...stations.map((s): [string, string] => [`g ${s.key}`, s.name]),
   ['j', 'jump to any client or thing'],
   ['h', 'what was changed, and by whom'],
   ['u', 'switch units'],
-  ['c', 'close the worst gap (Needs)'],
-  ['w', 'weigh it (Loads)'],
-  ['r', 'take what the scale shows (Loads, Bands)'],
-  ['n', 'add a container (Stock)'],
+  ...stations.flatMap((s) => (s.keys ?? []).map(([key, what]): [string, string] => [key, `${what} (${s.name})`])),
   ['Ctrl Z', 'undo'],
   ['Ctrl Shift Z', 'do again'],
   ['Enter', 'keep what is typed'],
@@ -22,9 +19,9 @@ export function KeyList({ onClose }: { onClose: () => void }) {
     <Sheet title="Keys" onClose={onClose}>
       <dl className="m-0 grid grid-cols-[auto_1fr] gap-x-5 gap-y-1.5">
         {rows.map(([key, what]) => (
-          <div key={key} className="contents">
+          <div key={key + what} className="contents">
             <dt>
-              <kbd className="border border-ink px-1.5 font-cond text-[15px]">{key}</kbd>
+              <kbd className="border border-ink px-1.5 font-cond text-body">{key}</kbd>
             </dt>
             <dd className="m-0">{what}</dd>
           </div>

@@ -1,6 +1,5 @@
 import { Link } from 'react-router'
 import { useBench, usePlan } from '../../lib/desk'
-import { money } from '../../lib/format'
 
 /** The numbers that never leave: needs, money, floor, heaviest, hold points. */
 export function Ledger() {
@@ -14,15 +13,15 @@ export function Ledger() {
   return (
     <footer
       data-noprint
-      className="fixed inset-x-0 bottom-0 z-10 flex gap-x-7 overflow-hidden whitespace-nowrap bg-bar px-4 py-2.5 font-cond text-[16px] text-bar-soft md:static md:col-span-2 md:px-6"
+      className="fixed inset-x-0 bottom-0 z-10 flex gap-x-7 overflow-hidden whitespace-nowrap bg-bar px-4 py-2.5 font-cond text-lead text-bar-soft md:static md:col-span-2 md:px-6"
     >
       {!r.lacks && <Figure value={`${r.covered}/${r.needs.length}`} rest="covered today" />}
       {plan.data && !plan.data.lacks && (
         <Figure value={`${plan.data.after.covered}/${plan.data.after.slots.length}`} rest="with the plan" wide />
       )}
       <Figure
-        value={plan.data && !plan.data.lacks ? money(plan.data.cost_minor, p.currency) : '…'}
-        rest={`of ${money(p.budget_minor, p.currency)}`}
+        value={plan.isError ? 'no plan' : plan.data && !plan.data.lacks ? units.money(plan.data.cost_minor) : r.lacks ? '?' : '…'}
+        rest={`of ${units.money(p.budget_minor)}`}
       />
       <Figure value={units.bare('area', r.free_m2)} rest={`of ${units.show('area', all)} free`} wide />
       {heaviest('one-hand') > 0 && (
@@ -46,7 +45,7 @@ export function Ledger() {
 function Figure({ value, rest, wide = false }: { value: string; rest: string; wide?: boolean }) {
   return (
     <span className={wide ? 'max-md:hidden' : ''}>
-      <b className="text-[17px] font-semibold text-bar-ink">{value}</b> {rest}
+      <b className="text-lead font-semibold text-bar-ink">{value}</b> {rest}
     </span>
   )
 }

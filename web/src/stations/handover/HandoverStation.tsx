@@ -18,7 +18,7 @@ export function HandoverStation() {
     <div className="p-4 md:p-6">
       <div data-noprint className="mb-5 flex flex-wrap items-center gap-3">
         <a
-          className="border border-action bg-action px-3.5 py-1.5 text-[14px] font-semibold text-paper no-underline"
+          className="border border-action bg-action px-3.5 py-1.5 text-fine font-semibold text-paper no-underline"
           href={`/api/v1/clients/${id}/book.pdf?paper=a4`}
           target="_blank"
           rel="noreferrer"
@@ -26,7 +26,7 @@ export function HandoverStation() {
           PDF, A4
         </a>
         <a
-          className="border border-ink bg-sheet px-3.5 py-1.5 text-[14px] font-semibold text-ink no-underline"
+          className="border border-ink bg-sheet px-3.5 py-1.5 text-fine font-semibold text-ink no-underline"
           href={`/api/v1/clients/${id}/book.pdf?paper=letter`}
           target="_blank"
           rel="noreferrer"
@@ -34,16 +34,16 @@ export function HandoverStation() {
           PDF, Letter
         </a>
         <Button onClick={() => window.print()}>Print this page</Button>
-        <span className="text-[14px] text-soft">The private note stays here.</span>
+        <span className="text-fine text-soft">The private note stays here.</span>
       </div>
       <article className="max-w-[52rem] border border-line bg-sheet p-5 md:p-8 print:border-0 print:p-0">
-        <h2 className="m-0 text-[30px] leading-tight">{p.name}</h2>
+        <h2 className="m-0 text-title leading-tight">{p.name}</h2>
         <p className="mb-4 mt-1 text-soft">
           Home-gym plan · {p.days} days of {p.minutes} min · goal: {p.goal.replaceAll('-', ' ')}
         </p>
         {made ? (
           <>
-            <p className="mb-5 text-[17px] font-semibold text-covered">
+            <p className="mb-5 text-lead font-semibold text-covered">
               {made.after.covered} of {made.after.slots.length} needs covered with this plan ({made.covered_before} today), for{' '}
               {money(made.cost_minor, p.currency)} of {money(p.budget_minor, p.currency)}.
             </p>
@@ -71,7 +71,7 @@ export function HandoverStation() {
                       ☐ <b>{c.name}</b>
                       {c.level_m > 0 &&
                         ` to ${units.show('level', c.level_m)} (${units.show('volume', c.volume_l)}): ${units.show('mass', c.high_kg)} ± ${units.pm('mass', c.u95_kg)}`}
-                      {c.caution && <span className="block text-[14px] text-soft">{c.caution}</span>}
+                      {c.caution && <span className="block text-fine text-soft">{c.caution}</span>}
                     </li>
                   ))}
                 </ul>

@@ -3,8 +3,9 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { api, data, type Shapes } from '../../api/client'
 import { useBench } from '../../lib/desk'
+import { localField } from '../../lib/file/useFields'
 import { percent } from '../../lib/format'
-import { Quantity } from '../../ui/quantity'
+import { Quantity } from '../../ui/field'
 
 /** A bar or handle: type a load, see the plates of one side; every load it can take on a rule. */
 export function BarBench({ handle: h }: { handle: Shapes['Handle'] }) {
@@ -27,7 +28,7 @@ export function BarBench({ handle: h }: { handle: Shapes['Handle'] }) {
   if (h.kind === 'stick')
     return (
       <div className="p-4 md:p-6">
-        <h2 className="m-0 text-[22px]">{h.name}</h2>
+        <h2 className="m-0 text-head">{h.name}</h2>
         <p className="max-w-prose">
           A stick of {units.show('mass', h.mass_kg)} with a thing of equal weight hung on each end is a bar. What it would weigh stands in
           the ladder below, dotted: it counts for nothing until its span and its hooks have been checked at Builds.
@@ -38,24 +39,22 @@ export function BarBench({ handle: h }: { handle: Shapes['Handle'] }) {
   return (
     <div className="min-w-0 p-4 md:p-6">
       <div className="flex flex-wrap items-baseline gap-x-3" aria-live="polite">
-        <span className="font-cond text-[54px] font-semibold leading-none">
+        <span className="font-cond text-figure font-semibold leading-none">
           {units.show('mass', d?.nearest_kg ?? h.mass_kg + 2 * h.collar_kg)}
         </span>
-        <span className="font-cond text-[20px] text-soft">
+        <span className="font-cond text-head text-soft">
           {h.name}
           {d?.sharing && ', each of two'}
         </span>
       </div>
       <div className="mt-3 flex flex-wrap gap-x-6">
         <Quantity
-          label="loaded to"
-          kind="mass"
-          value={target}
-          onValue={setTarget}
-          units={units}
-          draft={`${id}/${h.id}/bar`}
-          max={1000}
-          empty="its empty weight"
+          of={localField({
+            key: `${id}/${h.id}/bar`,
+            spec: { label: 'loaded to', kind: 'mass', max: 1000, empty: 'its empty weight' },
+            value: target,
+            set: setTarget,
+          })}
         />
       </div>
       {d && (
@@ -73,7 +72,7 @@ export function BarBench({ handle: h }: { handle: Shapes['Handle'] }) {
             )}
           </p>
           <Loads loads={d.loads_kg} at={d.nearest_kg} />
-          <p className="m-0 text-[14px] text-soft">
+          <p className="m-0 text-fine text-soft">
             {d.loads_kg.length} loads from {units.show('mass', d.loads_kg[0] ?? 0)} to {units.show('mass', d.loads_kg.at(-1) ?? 0)};{' '}
             {d.gaps === 0 ? 'no step above 10 %' : `${d.gaps} step${d.gaps > 1 ? 's' : ''} above 10 %, the largest ${percent(d.largest)}`}.{' '}
             {d.extra_kg > 0 && (
@@ -85,7 +84,7 @@ export function BarBench({ handle: h }: { handle: Shapes['Handle'] }) {
             )}
             {d.extra_kg === 0 && d.gaps > 0 && 'No single pair of plates that shops have makes it better.'}
           </p>
-          <p className="m-0 mt-1 text-[14px] text-soft">
+          <p className="m-0 mt-1 text-fine text-soft">
             Plates are listed{' '}
             <Link className="text-action underline underline-offset-2" to="../stock" relative="path">
               at Stock
@@ -112,7 +111,7 @@ function Side({ handle: h, loading }: { handle: Shapes['Handle']; loading: Shape
   return (
     <svg
       viewBox="0 0 640 150"
-      className="mt-2 w-full max-w-[640px]"
+      className="mt-2 w-full max-w-160"
       role="img"
       aria-label="One side of the bar; its plates are in the line below"
     >
@@ -141,7 +140,7 @@ function Loads({ loads, at }: { loads: number[]; at: number }) {
   const hi = Math.max(lo * 1.1, loads.at(-1) ?? 1)
   const x = (kg: number) => 10 + (620 * Math.log(Math.max(kg, lo) / lo)) / Math.log(hi / lo)
   return (
-    <svg viewBox="0 0 640 30" className="my-1 w-full max-w-[640px]" role="img" aria-label={`${loads.length} loads on a rule`}>
+    <svg viewBox="0 0 640 30" className="my-1 w-full max-w-160" role="img" aria-label={`${loads.length} loads on a rule`}>
       <line x1="10" x2="630" y1="22" y2="22" stroke="var(--line)" />
       {loads.map((kg) => (
         <line

@@ -2,13 +2,14 @@ import { useMutation } from '@tanstack/react-query'
 import { Tabs } from 'radix-ui'
 import { useEffect, useRef, useState } from 'react'
 import { api, type Container, data, type FillAnswer, type Shapes } from '../../api/client'
-import { fillingsOf, newId, useBench, useChange, useOnBench } from '../../lib/desk'
+import { fillingsOf, useBench, useOnBench } from '../../lib/desk'
+import { newId } from '../../lib/file/parts'
+import { localField, useFields } from '../../lib/file/useFields'
 import { day, type Units } from '../../lib/format'
 import { useKey } from '../../lib/hooks'
 import { Explain } from '../../ui/explain'
-import { Select } from '../../ui/fields'
-import { Tape } from '../../ui/parts'
-import { Quantity } from '../../ui/quantity'
+import { Quantity, Select } from '../../ui/field'
+import { Note } from '../../ui/parts'
 import { PanelTab } from '../../ui/tabs'
 import { BudgetTable } from './BudgetTable'
 import { MeasurePanel } from './MeasurePanel'
@@ -21,9 +22,8 @@ type Wish = { target_kg?: number; level_m?: number; volume_l?: number }
 
 /** One container with its level: drag it, or type mass, level or volume; each follows the others. */
 export function FillBench({ container: c, load }: { container: Container; load: Shapes['Load'] }) {
-  const { desk, library, units } = useBench()
+  const { desk, library, units, box } = useBench()
   const id = desk.file.id
-  const set = useChange('containers', c)
   const on = useOnBench(desk, c.id)
   const [tried, setTried] = useState<FillAnswer | null>(null)
   const soft = library.kinds.find((k) => k.key === c.kind)?.soft ?? false
@@ -46,7 +46,7 @@ export function FillBench({ container: c, load }: { container: Container; load: 
     const got = await ask.mutateAsync(w).catch(() => null)
     if (!got || mine !== turn.current) return false
     setTried(got.reachable && save ? null : got)
-    if (got.reachable && save && got.volume_l !== c.volume_l) set({ volume_l: got.volume_l })
+    if (got.reachable && save) box.setThing('containers', c.id, () => ({ volume_l: got.volume_l }))
     return got.reachable
   }
   // What is kept replaces what was tried, once it has arrived.
@@ -59,25 +59,25 @@ export function FillBench({ container: c, load }: { container: Container; load: 
   const level = tried?.level_m ?? load.level_m
   const litres = tried?.volume_l ?? load.volume_l
   const why = tried?.why ?? (load.how === 'weighed' ? on.data?.weighings.find((w) => w.now)?.why : on.data?.why)
-  const draft = (f: string) => `${id}/${c.id}/bench-${f}`
+  const wished = (name: string, label: string, kind: string, max: number, value: number, of: (v: number) => Wish) =>
+    localField({
+      key: `${id}/${c.id}/bench-${name}`,
+      spec: { label, kind, max },
+      value,
+      set: (v) => wish(of(v), true),
+    })
   const refused = tried && !tried.reachable ? tried : null
-  const headline = <span className="font-cond text-[54px] font-semibold leading-none">{units.show('mass', mass)}</span>
+  const headline = <span className="font-cond text-figure font-semibold leading-none">{units.show('mass', mass)}</span>
   return (
     <div className="grid min-w-0 content-start gap-x-8 gap-y-3 p-4 md:grid-cols-[minmax(200px,250px)_1fr] md:p-6">
       {sold ? <Sold container={c} /> : <Vessel container={c} load={load} level={level} onLevel={(l, done) => wish({ level_m: l }, done)} />}
       <div className="min-w-0">
         <div className="flex flex-wrap items-baseline gap-x-3" aria-live="polite">
-          {why ? (
-            <Explain why={why} units={units}>
-              {headline}
-            </Explain>
-          ) : (
-            headline
-          )}
-          <span className="font-cond text-[26px] text-soft">± {units.pm('mass', u)}</span>
-          <span className="font-cond text-[18px] font-semibold">{tried ? 'if filled so' : load.how}</span>
+          {why ? <Explain why={why}>{headline}</Explain> : headline}
+          <span className="font-cond text-title text-soft">± {units.pm('mass', u)}</span>
+          <span className="font-cond text-lead font-semibold">{tried ? 'if filled so' : load.how}</span>
           <span className="grow" />
-          <span className={`text-[14px] font-semibold ${load.steadiness === 'steady' ? 'text-covered' : 'text-action'}`}>
+          <span className={`text-fine font-semibold ${load.steadiness === 'steady' ? 'text-covered' : 'text-due'}`}>
             {load.holds.length > 0 ? load.holds.join(' · ') : 'no hold allows this'}{' '}
             {load.steadiness !== 'steady' && `· ${load.steadiness}`}
           </span>
@@ -85,50 +85,24 @@ export function FillBench({ container: c, load }: { container: Container; load: 
         <Said load={load} on={on.data} />
         {!sold && (
           <div className="mt-3 flex flex-wrap gap-x-6 gap-y-1">
-            <Quantity
-              label="weighs"
-              kind="mass"
-              value={tried?.mass_kg ?? load.computed_kg}
-              onValue={(v) => wish({ target_kg: v }, true)}
-              units={units}
-              draft={draft('mass')}
-              max={1000}
-            />
-            {load.packed_l === 0 && (
-              <Quantity
-                label="filled to"
-                kind="level"
-                value={level}
-                onValue={(v) => wish({ level_m: v }, true)}
-                units={units}
-                draft={draft('level')}
-                max={5}
-              />
-            )}
-            <Quantity
-              label="that is"
-              kind="volume"
-              value={litres}
-              onValue={(v) => wish({ volume_l: v }, true)}
-              units={units}
-              draft={draft('volume')}
-              max={2000}
-            />
+            <Quantity of={wished('mass', 'weighs', 'mass', 1000, tried?.mass_kg ?? load.computed_kg, (v) => ({ target_kg: v }))} />
+            {load.packed_l === 0 && <Quantity of={wished('level', 'filled to', 'level', 5, level, (v) => ({ level_m: v }))} />}
+            <Quantity of={wished('volume', 'that is', 'volume', 2000, litres, (v) => ({ volume_l: v }))} />
           </div>
         )}
         {refused && (
-          <p role="alert" className="my-2 text-action">
+          <p role="alert" className="my-2 text-wrong">
             Not possible: {refused.reason}. Nearest is {units.show('mass', refused.mass_kg)} at {units.show('level', refused.level_m)}.
           </p>
         )}
         {!sold && (
           <div className="flex flex-wrap items-start gap-x-6">
             <FilledWith container={c} />
-            <p className="mb-0 mt-1 min-w-52 flex-1 text-[14px] text-soft">
+            <p className="mb-0 mt-1 min-w-52 flex-1 text-fine text-soft">
               {on.data && (
                 <>
                   At most{' '}
-                  <Explain why={on.data.most_why} units={units}>
+                  <Explain why={on.data.most_why}>
                     <b>{units.show('mass', on.data.most_kg)}</b>
                   </Explain>
                   : {on.data.most_bound}.{' '}
@@ -139,7 +113,7 @@ export function FillBench({ container: c, load }: { container: Container; load: 
           </div>
         )}
         <div className="mt-3">
-          <Tape>
+          <Note>
             {on.data && (
               <>
                 Handle {ratingWords[on.data.rating_how]} good for {units.show('mass', on.data.rating_kg)}
@@ -153,7 +127,7 @@ export function FillBench({ container: c, load }: { container: Container; load: 
                 : c.closure === 'open'
                   ? 'Open: never overhead.'
                   : 'Zip shut, stuffed and cinched.'}
-          </Tape>
+          </Note>
         </div>
       </div>
       <Tabs.Root value={panel} onValueChange={setPanel} className="min-w-0 md:col-span-2">
@@ -204,12 +178,12 @@ function Said({ load, on }: { load: Shapes['Load']; on?: Shapes['OnBench'] }) {
   const rule = on?.rule
   const due = load.weigh_again_at > 0 && load.weigh_again_at * 1000 < Date.now()
   return (
-    <p className="m-0 mt-1 text-[14px] text-soft">
+    <p className="m-0 mt-1 text-fine text-soft">
       {a && (
         <>
           Computed {units.show('mass', load.computed_kg)} ± {units.pm('mass', load.computed_u95_kg)}, weighed{' '}
           {units.show('mass', load.mass_kg)} ± {units.pm('mass', load.u95_kg)}:{' '}
-          <b className={a.within ? 'text-covered' : 'text-action'}>
+          <b className={a.within ? 'text-covered' : 'text-wrong'}>
             {apart(a.difference_kg, units)}, {a.within ? 'within' : 'outside of'} ± {units.pm('mass-fine', a.u95_kg)}
           </b>
           .{' '}
@@ -223,7 +197,7 @@ function Said({ load, on }: { load: Shapes['Load']; on?: Shapes['OnBench'] }) {
         </>
       )}
       {load.weigh_again_at > 0 && (
-        <span className={due ? 'font-semibold text-action' : ''}>
+        <span className={due ? 'font-semibold text-due' : ''}>
           {due ? 'Was due to be weighed again on ' : 'Weigh again by '}
           {day(load.weigh_again_at)}.
         </span>
@@ -251,35 +225,30 @@ function Density({ container: c }: { container: Container }) {
 /** What it is filled with; a filling of the table can be made a batch of its own. */
 function FilledWith({ container: c }: { container: Container }) {
   const bench = useBench()
-  const { desk, writer } = bench
-  const set = useChange('containers', c)
+  const { desk, box } = bench
+  const of = useFields('containers', c.id)
   const all = fillingsOf(bench)
   const now = all.find((f) => f.key === c.filling)
-  const toBatch = async () => {
+  const toBatch = () => {
     const n = desk.file.batches.filter((b) => b.filling === c.filling).length + 1
     const id = newId()
     const name = `${now?.name.split(',')[0]}, batch ${n}`
-    const kept = await writer.write({
-      list: 'batches',
-      item: id,
-      body: () => ({ id, name, filling: c.filling, low_kg_l: 0, typical_kg_l: 0, high_kg_l: 0, celsius: 0, wet: false, loose: false }),
-    })
-    if (kept) set({ filling: id })
+    box.make('batches', { id, name, filling: c.filling, low_kg_l: 0, typical_kg_l: 0, high_kg_l: 0, celsius: 0, wet: false, loose: false })
+    of('filling').set(id)
   }
   return (
     <div className="w-48">
       <Select
+        of={of('filling')}
         label="filled with"
-        value={c.filling}
         options={all.map((f) => ({ value: f.key, label: f.batch ? `▪ ${f.name}` : f.name }))}
-        onValue={(v) => set({ filling: v })}
       />
       {now && !now.batch && (
-        <button type="button" onClick={toBatch} className="text-[13px] text-action underline underline-offset-2">
+        <button type="button" onClick={toBatch} className="text-fine text-action underline underline-offset-2">
           make it a batch of its own
         </button>
       )}
-      {now?.batch && <span className="text-[13px] text-soft">a batch: every weighing sharpens it</span>}
+      {now?.batch && <span className="text-fine text-soft">a batch: every weighing sharpens it</span>}
     </div>
   )
 }

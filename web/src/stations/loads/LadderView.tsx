@@ -2,15 +2,14 @@ import { scaleLog } from 'd3-scale'
 import { useState } from 'react'
 import type { Shapes } from '../../api/client'
 import { useBench, useLadder } from '../../lib/desk'
-import { money, percent } from '../../lib/format'
-import { useWidth } from '../../lib/hooks'
+import { localField } from '../../lib/file/useFields'
+import { percent, type Units } from '../../lib/format'
+import { useKept, useWidth } from '../../lib/hooks'
 import { Explain } from '../../ui/explain'
-import { Select } from '../../ui/fields'
+import { Pick, Quantity } from '../../ui/field'
 import { Mark, MarkKey, type Origin, Wave } from '../../ui/marks'
 import { Failed, Waiting } from '../../ui/parts'
-import { Quantity } from '../../ui/quantity'
 import { DataTable } from '../../ui/table'
-import { useKept } from './MeasurePanel'
 
 const row = 38
 
@@ -48,7 +47,7 @@ export function LadderView() {
 
 function LadderOf({ width }: { width: number }) {
   const { desk, units } = useBench()
-  const [counter, setCounter] = useKept('counter-m', 0.9)
+  const [counter, setCounter] = useKept<number>('counter-m', 0.9)
   const got = useLadder(desk, counter)
   const [open, setOpen] = useState('')
   const [move, setMove] = useState('')
@@ -91,7 +90,7 @@ function LadderOf({ width }: { width: number }) {
     <div>
       {banded.length > 0 && (
         <div className="mb-1 w-72 max-w-full">
-          <Select
+          <Pick
             label="Bands, by their mean pull, in"
             value={shownBand?.movement ?? ''}
             options={banded.map((l) => ({ value: l.movement, label: l.movement }))}
@@ -109,14 +108,14 @@ function LadderOf({ width }: { width: number }) {
             <g key={v}>
               <line x1={at} x2={at} y1={20} y2={height} stroke="var(--faint)" />
               {label && (
-                <text x={at} y={14} fontSize="13" textAnchor="middle" fill="var(--soft)" className="font-cond">
+                <text x={at} y={14} fontSize="var(--text-fine)" textAnchor="middle" fill="var(--soft)" className="font-cond">
                   {v}
                 </text>
               )}
             </g>
           )
         })}
-        <text x={width - 2} y={14} fontSize="13" textAnchor="end" fill="var(--soft)" className="font-cond">
+        <text x={width - 2} y={14} fontSize="var(--text-fine)" textAnchor="end" fill="var(--soft)" className="font-cond">
           {d.symbol}
         </text>
         {ladders.map((l, i) => (
@@ -137,12 +136,12 @@ function LadderOf({ width }: { width: number }) {
       </svg>
       <div className="mt-1 flex flex-wrap gap-x-6">
         <MarkKey origins={origins} />
-        <span className="text-[13px] text-soft">dashes: a step above 10 %, too large to progress by (ACSM 2009)</span>
-        {rungs.some((r) => r.check) && <span className="text-[13px] text-soft">dotted: to be checked first, counts for nothing yet</span>}
+        <span className="text-fine text-soft">dashes: a step above 10 %, too large to progress by (ACSM 2009)</span>
+        {rungs.some((r) => r.check) && <span className="text-fine text-soft">dotted: to be checked first, counts for nothing yet</span>}
       </div>
       {chosen && <RungDetail hold={chosen.hold} rung={chosen.rung} ladders={ladders} names={got.data.names} />}
       <Gaps ladders={ladders} />
-      <details className="mt-2 text-[14px]">
+      <details className="mt-2 text-fine">
         <summary className="text-action underline underline-offset-3">The ladder as a table</summary>
         <DataTable
           label="The ladder"
@@ -162,10 +161,8 @@ function LadderOf({ width }: { width: number }) {
   )
 }
 
-type U = ReturnType<typeof useBench>['units']
-
-function loadText(units: U, r: Rung): string {
-  return `${isStretch(r) ? `${units.bare('mass', r.low_kg)}–` : ''}${units.show('mass', r.high_kg)} ± ${units.pm('mass', r.u95_kg)}`
+function loadText(units: Units, r: Rung): string {
+  return `${isStretch(r) ? `${units.bare('mass', r.low_kg)}–` : ''}${units.both('mass', r.high_kg, r.u95_kg)}`
 }
 
 const changeOver = (s: number) => (s < 60 ? `${s} s` : `${Math.round(s / 30) / 2} min`)
@@ -177,7 +174,7 @@ function RungDetail({ hold, rung, ladders, names }: { hold: string; rung: Rung; 
   const uses = rung.things.map((t) => names.find((n) => n.id === t)?.name).filter(Boolean)
   return (
     <p className="m-0 mt-2 border-l-4 border-ink bg-paper px-3 py-2" aria-live="polite">
-      <b className="font-cond text-[19px]">{loadText(units, rung)}</b> {hold}: {rung.label}. In hand in {changeOver(rung.seconds)}.{' '}
+      <b className="font-cond text-head">{loadText(units, rung)}</b> {hold}: {rung.label}. In hand in {changeOver(rung.seconds)}.{' '}
       {rung.note && `${rung.note[0]?.toUpperCase()}${rung.note.slice(1)}. `}
       {uses.length > 0 && `It takes ${uses.join(', ')}`}
       {out.length > 0
@@ -190,11 +187,11 @@ function RungDetail({ hold, rung, ladders, names }: { hold: string; rung: Rung; 
 
 /** Steps that are too large, with the cheapest thing that closes each. */
 function Gaps({ ladders }: { ladders: Shapes['Ladder'][] }) {
-  const { desk, units } = useBench()
+  const { units } = useBench()
   const rows = ladders.filter((l) => l.hold !== 'band').flatMap((l) => l.steps.map((s) => ({ hold: l.hold, ...s })))
   if (rows.length === 0) return null
   return (
-    <details className="mt-2 text-[14px]" open={rows.length <= 6}>
+    <details className="mt-2 text-fine" open={rows.length <= 6}>
       <summary className="text-action underline underline-offset-3">
         {rows.length} step{rows.length > 1 ? 's' : ''} above 10 %, and what would close {rows.length > 1 ? 'them' : 'it'}
       </summary>
@@ -223,12 +220,7 @@ function Gaps({ ladders }: { ladders: Shapes['Ladder'][] }) {
           {
             head: 'for',
             figure: true,
-            cell: (r) =>
-              r.closing
-                ? r.closing.cost_minor > 0
-                  ? money(r.closing.cost_minor, desk.file.profile.currency)
-                  : `${r.closing.minutes} min`
-                : '–',
+            cell: (r) => (r.closing ? (r.closing.cost_minor > 0 ? units.money(r.closing.cost_minor) : `${r.closing.minutes} min`) : '–'),
           },
         ]}
       />
@@ -251,20 +243,18 @@ function BodyLoads({
   const { desk, units } = useBench()
   if (loads.length === 0) return null
   return (
-    <details className="mt-2 text-[14px]">
+    <details className="mt-2 text-fine">
       <summary className="text-action underline underline-offset-3">The body&rsquo;s own weight as a load</summary>
       <div className="mt-2 flex flex-wrap items-start gap-x-6">
         <Quantity
-          label="Counter or sill at"
-          kind="level"
-          value={counter}
-          onValue={onCounter}
-          units={units}
-          draft={`${desk.file.id}/counter`}
-          max={1.2}
-          empty="none"
+          of={localField({
+            key: `${desk.file.id}/counter`,
+            spec: { label: 'Counter or sill at', kind: 'level', max: 1.2, empty: 'none' },
+            value: counter,
+            set: onCounter,
+          })}
         />
-        {guessed && <p className="m-0 mt-5 text-action">The body mass is a guess from the stature: enter it at Client.</p>}
+        {guessed && <p className="m-0 mt-5 text-due">The body mass is a guess from the stature: enter it at Client.</p>}
       </div>
       <DataTable
         label="Body-weight loads"
@@ -275,11 +265,7 @@ function BodyLoads({
           {
             head: 'load',
             figure: true,
-            cell: (l) => (
-              <Explain why={l.why} units={units}>
-                {units.show('mass', l.typical_kg)}
-              </Explain>
-            ),
+            cell: (l) => <Explain why={l.why}>{units.show('mass', l.typical_kg)}</Explain>,
           },
           { head: 'from', figure: true, cell: (l) => units.bare('mass', l.low_kg) },
           { head: 'to', figure: true, cell: (l) => units.show('mass', l.high_kg) },
@@ -312,7 +298,7 @@ function Row(p: {
   const here = all.some((r) => keyOf(ladder.hold, r) === p.open)
   return (
     <g>
-      <text x={0} y={p.narrow ? y - 13 : y + 5} fontSize="15" fontWeight="600" fill="var(--ink)" className="font-cond">
+      <text x={0} y={p.narrow ? y - 13 : y + 5} fontSize="var(--text-body)" fontWeight="600" fill="var(--ink)" className="font-cond">
         {ladder.hold === 'band' ? 'band, mean' : ladder.hold}
       </text>
       <line x1={p.left} x2={p.width} y1={y} y2={y} stroke="var(--line)" />
@@ -325,7 +311,7 @@ function Row(p: {
           <g key={s.from_kg}>
             {b > a && <line x1={a} x2={b} y1={y - 8} y2={y - 8} stroke="var(--action)" strokeDasharray="3 3" />}
             {text && (
-              <text x={mid} y={y - 12} fontSize="13" textAnchor="middle" fill="var(--action)" className="font-cond">
+              <text x={mid} y={y - 12} fontSize="var(--text-fine)" textAnchor="middle" fill="var(--action)" className="font-cond">
                 {percent(s.ratio)}
               </text>
             )}

@@ -3,7 +3,8 @@ import type { Shapes } from '../../api/client'
 import { fillingsOf, useBench } from '../../lib/desk'
 import { useArrows } from '../../lib/hooks'
 import { Cautions } from '../../ui/cautions'
-import { Head } from '../../ui/parts'
+import { List, MasterDetail } from '../../ui/list'
+import { Button, Head, Waiting } from '../../ui/parts'
 import { BarBench } from './BarBench'
 import { FillBench } from './FillBench'
 import { LadderView } from './LadderView'
@@ -15,7 +16,11 @@ export function LoadsStation() {
   const [search, setSearch] = useSearchParams()
   const sorted = [...desk.results.loads].sort((a, b) => a.mass_kg - b.mass_kg)
   const handles = desk.file.handles
-  const ids = [...sorted.map((l) => l.id), ...handles.map((h) => h.id)]
+  const ids = [
+    ...sorted.map((l) => l.id),
+    ...desk.file.containers.filter((c) => !sorted.some((l) => l.id === c.id)).map((c) => c.id),
+    ...handles.map((h) => h.id),
+  ]
   const wanted = search.get('of') ?? ''
   // The first as it stands in the file, not the lightest: that one changes while a level is typed.
   const chosen = ids.includes(wanted) ? wanted : (desk.file.containers[0]?.id ?? handles[0]?.id)
@@ -34,27 +39,36 @@ export function LoadsStation() {
         : with 1 gal of water it will be about {units.show('mass', 3.84)}.
       </p>
     )
+  const things: Thing[] = [...sorted.map((load) => ({ id: load.id, load })), ...handles.map((handle) => ({ id: handle.id, handle }))]
   return (
-    <div className="flex min-h-full flex-col">
-      <div className="grid grow md:grid-cols-[minmax(225px,270px)_1fr]">
-        <nav aria-label="Things that are filled" className="min-w-0 border-line max-md:border-b md:border-r">
-          <ul className="m-0 flex list-none gap-0 overflow-x-auto p-0 md:block">
-            {sorted.map((l) => (
-              <li key={l.id} className="border-faint max-md:border-r md:border-b">
-                <Tag load={l} on={l.id === chosen} onOpen={() => open(l.id)} />
-              </li>
-            ))}
-            {handles.map((h) => (
-              <li key={h.id} className="border-faint max-md:border-r md:border-b">
-                <HandleTag handle={h} on={h.id === chosen} onOpen={() => open(h.id)} />
-              </li>
-            ))}
-          </ul>
-        </nav>
-        {container && load && <FillBench key={container.id} container={container} load={load} />}
-        {handle && <BarBench key={handle.id} handle={handle} />}
-      </div>
-      <section className="border-t border-line bg-sheet p-4 md:px-6">
+    <MasterDetail
+      label="Things that are filled"
+      list={
+        <List
+          label="things that are filled"
+          scrolls
+          items={things}
+          at={chosen}
+          text={(t) => t.handle?.name ?? desk.file.containers.find((c) => c.id === t.id)?.name ?? ''}
+          row={(t) =>
+            t.load ? (
+              <Tag load={t.load} on={t.id === chosen} onOpen={() => open(t.id)} />
+            ) : (
+              t.handle && <HandleTag handle={t.handle} on={t.id === chosen} onOpen={() => open(t.id)} />
+            )
+          }
+        />
+      }
+    >
+      <p className="m-0 border-b border-line px-4 py-1 text-right md:px-6" data-noprint>
+        <Button look="bare" onClick={() => document.getElementById('ladder')?.scrollIntoView({ block: 'start' })}>
+          To the ladder
+        </Button>
+      </p>
+      {container && load && <FillBench key={container.id} container={container} load={load} />}
+      {container && !load && <Waiting what="Working out what it weighs" />}
+      {handle && <BarBench key={handle.id} handle={handle} />}
+      <section id="ladder" className="border-t border-line bg-sheet p-4 md:px-6">
         <Head aside="a mark is one load, a bar is any load between; press one to see what it takes">
           The ladder: every load that can be made, by how it is held
         </Head>
@@ -67,12 +81,14 @@ export function LoadsStation() {
       <div className="p-4 md:px-6">
         <Cautions station="loads" />
       </div>
-    </div>
+    </MasterDetail>
   )
 }
 
+type Thing = { id: string; load?: Shapes['Load']; handle?: Shapes['Handle'] }
+
 const tagLook = (on: boolean) =>
-  `relative grid w-full min-w-44 grid-cols-[14px_4.2rem_1fr] items-baseline gap-x-2 px-3 py-2 text-left ${on ? 'bg-sheet shadow-[inset_4px_0_0_var(--action)]' : 'hover:bg-sheet'}`
+  `relative grid w-full min-w-44 touch:min-h-11 grid-cols-[14px_4.2rem_1fr] items-baseline gap-x-2 px-3 py-2 text-left ${on ? 'bg-sheet shadow-[inset_4px_0_0_var(--action)]' : 'hover:bg-sheet'}`
 
 /** A hang tag: the mass first, then what it is. */
 function Tag({ load, on, onOpen }: { load: Shapes['Load']; on: boolean; onOpen: () => void }) {
@@ -83,13 +99,13 @@ function Tag({ load, on, onOpen }: { load: Shapes['Load']; on: boolean; onOpen: 
   const due = load.weigh_again_at > 0 && load.weigh_again_at * 1000 < Date.now()
   const inside = c?.shape === 'as-sold' ? 'as sold' : c && c.packed.length > 0 ? 'packed' : c && c.volume_l === 0 ? 'empty' : filling
   return (
-    <button type="button" aria-current={on} onClick={onOpen} className={tagLook(on)}>
+    <button type="button" data-row aria-current={on} onClick={onOpen} className={tagLook(on)}>
       <span
         aria-hidden="true"
-        className={`inline-block size-2.5 self-center rounded-full border-2 ${load.problem ? 'border-action' : 'border-ink'} ${load.how === 'weighed' ? 'bg-ink' : ''}`}
+        className={`inline-block size-2.5 self-center rounded-full border-2 ${load.problem ? 'border-wrong' : 'border-ink'} ${load.how === 'weighed' ? 'bg-ink' : ''}`}
       />
-      <b className="text-right font-cond text-[19px] leading-none">{units.bare('mass', load.mass_kg)}</b>
-      <span className="text-[14px] leading-snug">
+      <b className="text-right font-cond text-head leading-none">{units.bare('mass', load.mass_kg)}</b>
+      <span className="text-fine leading-snug">
         <span className="text-soft">± {units.pm('mass', load.u95_kg)} </span>
         {c?.name}
         <span className="text-soft">
@@ -98,7 +114,7 @@ function Tag({ load, on, onOpen }: { load: Shapes['Load']; on: boolean; onOpen: 
           {c?.adjustable || inside !== filling ? '' : ` · ${units.show('level', load.level_m)}`}
           {load.how === 'weighed' && ' · weighed'}
         </span>
-        {due && <span className="block text-action">weigh again</span>}
+        {due && <span className="block text-due">weigh again</span>}
       </span>
     </button>
   )
@@ -107,10 +123,10 @@ function Tag({ load, on, onOpen }: { load: Shapes['Load']; on: boolean; onOpen: 
 function HandleTag({ handle: h, on, onOpen }: { handle: Shapes['Handle']; on: boolean; onOpen: () => void }) {
   const { units } = useBench()
   return (
-    <button type="button" aria-current={on} onClick={onOpen} className={tagLook(on)}>
+    <button type="button" data-row aria-current={on} onClick={onOpen} className={tagLook(on)}>
       <span aria-hidden="true" className="inline-block h-1 w-3 self-center bg-ink" />
-      <b className="text-right font-cond text-[19px] leading-none">{units.bare('mass', h.mass_kg + 2 * h.collar_kg)}</b>
-      <span className="text-[14px] leading-snug">
+      <b className="text-right font-cond text-head leading-none">{units.bare('mass', h.mass_kg + 2 * h.collar_kg)}</b>
+      <span className="text-fine leading-snug">
         {h.name}
         <span className="text-soft"> · {h.kind === 'stick' ? 'things hang from it' : `and plates${h.count === 2 ? ', a pair' : ''}`}</span>
       </span>

@@ -2,25 +2,11 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { ApiError, api, type Container, data, type Shapes } from '../../api/client'
 import { fillingsOf, useBench } from '../../lib/desk'
+import { localField } from '../../lib/file/useFields'
 import { percent } from '../../lib/format'
-import { Count } from '../../ui/fields'
-import { Quantity } from '../../ui/quantity'
+import { useKept } from '../../lib/hooks'
+import { Count, Quantity } from '../../ui/field'
 import { DataTable } from '../../ui/table'
-
-/** A value that this browser remembers. */
-export function useKept(key: string, start: number): [number, (v: number) => void] {
-  const [v, set] = useState(() => {
-    const kept = Number(localStorage.getItem(key) ?? Number.NaN)
-    return Number.isFinite(kept) ? kept : start
-  })
-  return [
-    v,
-    (next) => {
-      set(next)
-      localStorage.setItem(key, String(next))
-    },
-  ]
-}
 
 /** Measuring a fill out: by the scoop, and pouring it off again in a drop set. */
 export function MeasurePanel({ container: c, load }: { container: Container; load: Shapes['Load'] }) {
@@ -32,7 +18,7 @@ export function MeasurePanel({ container: c, load }: { container: Container; loa
       {pours ? (
         <Dropping container={c} load={load} />
       ) : (
-        <p className="text-[14px] text-soft">Only what pours can be poured off for a drop set.</p>
+        <p className="text-fine text-soft">Only what pours can be poured off for a drop set.</p>
       )}
     </div>
   )
@@ -41,7 +27,7 @@ export function MeasurePanel({ container: c, load }: { container: Container; loa
 function Scooping({ container: c }: { container: Container }) {
   const { desk, units } = useBench()
   const id = desk.file.id
-  const [size, setSize] = useKept('scoop-l', units.system === 'us' ? 0.946352946 : 1)
+  const [size, setSize] = useKept<number>('scoop-l', units.system === 'us' ? 0.946352946 : 1)
   const got = useQuery({
     queryKey: ['scoops', id, c.id, size, desk.file.revision],
     queryFn: ({ signal }) =>
@@ -58,21 +44,18 @@ function Scooping({ container: c }: { container: Container }) {
   return (
     <div>
       <Quantity
-        label="Scoop or measuring jug"
-        kind="volume"
-        value={size}
-        onValue={setSize}
-        units={units}
-        draft={`${id}/${c.id}/scoop`}
-        min={0.01}
-        max={100}
-        hint="1 qt, 500 ml"
+        of={localField({
+          key: `${id}/${c.id}/scoop`,
+          spec: { label: 'Scoop or measuring jug', kind: 'volume', min: 0.01, max: 100, hint: '1 qt, 500 ml' },
+          value: size,
+          set: setSize,
+        })}
       />
-      {s && c.volume_l === 0 && <p className="m-0 text-[14px] text-soft">It is empty: type above what it should weigh.</p>}
+      {s && c.volume_l === 0 && <p className="m-0 text-fine text-soft">It is empty: type above what it should weigh.</p>}
       {s && c.volume_l > 0 && (
         <p className="m-0">
-          <b className="font-cond text-[24px]">{s.whole} ×</b> {s.rest_l > 0.005 && `and ${units.show('volume', s.rest_l)} more`}
-          <span className="block text-[14px] text-soft">
+          <b className="font-cond text-title">{s.whole} ×</b> {s.rest_l > 0.005 && `and ${units.show('volume', s.rest_l)} more`}
+          <span className="block text-fine text-soft">
             With the {s.whole} alone: {units.show('mass', s.mass_kg)} ± {units.pm('mass', s.u95_kg)}.
           </span>
         </p>
@@ -85,9 +68,9 @@ function Dropping({ container: c, load }: { container: Container; load: Shapes['
   const { desk, units } = useBench()
   const id = desk.file.id
   const [start, setStart] = useState(0)
-  const [reps, setReps] = useKept('drop-reps', 10)
-  const [fall, setFall] = useKept('drop-fall', 20)
-  const [drops, setDrops] = useKept('drop-drops', 3)
+  const [reps, setReps] = useKept<number>('drop-reps', 10)
+  const [fall, setFall] = useKept<number>('drop-fall', 20)
+  const [drops, setDrops] = useKept<number>('drop-drops', 3)
   const from = start || load.computed_kg
   const got = useQuery({
     queryKey: ['drops', id, c.id, from, reps, fall, drops, desk.file.revision],
@@ -102,24 +85,24 @@ function Dropping({ container: c, load }: { container: Container; load: Shapes['
     placeholderData: (before) => before,
     retry: false,
   })
+  const counted = (name: string, label: string, max: number, value: number, set: (v: number) => void) =>
+    localField({ key: `${id}/drop-${name}`, spec: { label, min: 1, max }, value, set })
   const refusal = got.error instanceof ApiError ? (got.error.fields.start_kg ?? got.error.message) : ''
   return (
     <div>
       <div className="flex flex-wrap gap-x-5">
         <Quantity
-          label="Drop set from"
-          kind="mass"
-          value={start}
-          onValue={setStart}
-          units={units}
-          draft={`${id}/${c.id}/drop-start`}
-          max={1000}
-          empty={`${units.bare('mass', load.computed_kg)}, as it is`}
-          refusal={refusal}
+          of={localField({
+            key: `${id}/${c.id}/drop-start`,
+            spec: { label: 'Drop set from', kind: 'mass', max: 1000, empty: `${units.bare('mass', load.computed_kg)}, as it is` },
+            value: start,
+            set: setStart,
+            why: refusal || undefined,
+          })}
         />
-        <Count label="Reps each" value={reps} min={1} max={100} onValue={setReps} draft={`${id}/drop-reps`} />
-        <Count label="Lighter by" value={fall} min={1} max={90} onValue={setFall} draft={`${id}/drop-fall`} unit="%" />
-        <Count label="Drops" value={drops} min={1} max={12} onValue={setDrops} draft={`${id}/drop-drops`} />
+        <Count of={counted('reps', 'Reps each', 100, reps, setReps)} />
+        <Count of={counted('fall', 'Lighter by', 90, fall, setFall)} unit="%" />
+        <Count of={counted('drops', 'Drops', 12, drops, setDrops)} />
       </div>
       {got.data && !refusal && (
         <DataTable
@@ -135,7 +118,7 @@ function Dropping({ container: c, load }: { container: Container; load: Shapes['
         />
       )}
       {got.data?.short && !refusal && (
-        <p className="m-0 mt-1 text-[14px] text-action">
+        <p className="m-0 mt-1 text-fine text-due">
           Another drop of {percent(fall / 100)} would be below the empty container: fewer drops, or a smaller fall.
         </p>
       )}

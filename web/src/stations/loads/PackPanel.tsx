@@ -2,16 +2,18 @@ import { useMutation } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { ApiError, api, type Container, data, type Shapes } from '../../api/client'
-import { useBench, useChange } from '../../lib/desk'
-import { Select } from '../../ui/fields'
-import { Button, Tape } from '../../ui/parts'
-import { Quantity } from '../../ui/quantity'
+import { useBench } from '../../lib/desk'
+import type { Spec } from '../../lib/file/fields'
+import { localField, useFields } from '../../lib/file/useFields'
+import { Pick, Quantity } from '../../ui/field'
+import { Button, Note } from '../../ui/parts'
+import { Refusals } from '../../ui/refusals'
 import { DataTable } from '../../ui/table'
 
 /** A bag packed from the household's own things: type what it should weigh, get what goes in. */
 export function PackPanel({ container: c, load }: { container: Container; load: Shapes['Load'] }) {
-  const { desk, units, writer } = useBench()
-  const set = useChange('containers', c)
+  const { desk, units, box } = useBench()
+  const packed = useFields('containers', c.id)('packed')
   const [target, setTarget] = useState(0)
   const [tolerance, setTolerance] = useState(0.1)
   const id = desk.file.id
@@ -34,13 +36,20 @@ export function PackPanel({ container: c, load }: { container: Container; load: 
       return false
     }
   }
+  const asked = (name: string, spec: Spec, value: number, set: (v: number) => Promise<boolean>) =>
+    localField({ key: `${id}/${c.id}/pack-${name}`, spec, value, set, why: (name === 'target' && refusal) || undefined })
   const got = refusal ? null : ask.data
   const names = new Map([...desk.file.things, ...desk.file.containers].map((t) => [t.id, t.name]))
   const inner = c.packed.filter((p) => desk.file.containers.some((x) => x.id === p.thing))
   const take = () => {
     if (!got) return
-    const packed = [...inner, ...got.chosen.map((l) => ({ thing: l.thing, count: l.count }))]
-    set({ packed, filling: 'stuffing', volume_l: Math.floor(got.stuffing_l * 1000) / 1000, adjustable: false })
+    const chosen = got.chosen.map((l) => ({ thing: l.thing, count: l.count }))
+    box.setThing('containers', c.id, () => ({
+      packed: [...inner, ...chosen],
+      filling: 'stuffing',
+      volume_l: Math.floor(got.stuffing_l * 1000) / 1000,
+      adjustable: false,
+    }))
     ask.reset()
     setTarget(0)
   }
@@ -52,34 +61,18 @@ export function PackPanel({ container: c, load }: { container: Container; load: 
       <div>
         <div className="flex flex-wrap gap-x-5">
           <Quantity
-            label="It should weigh"
-            kind="mass"
-            value={target}
-            onValue={(v) => wish(v, tolerance)}
-            units={units}
-            draft={`${id}/${c.id}/pack-target`}
-            max={1000}
-            empty="12 kg, 25 lb"
-            refusal={refusal}
+            of={asked('target', { label: 'It should weigh', kind: 'mass', max: 1000, empty: '12 kg, 25 lb' }, target, (v) =>
+              wish(v, tolerance),
+            )}
           />
           <Quantity
-            label="give or take"
-            kind="mass-fine"
-            value={tolerance}
-            onValue={(v) => wish(target, v)}
-            units={units}
-            draft={`${id}/${c.id}/pack-tolerance`}
-            max={10}
-            empty="exactly"
+            of={asked('tolerance', { label: 'give or take', kind: 'mass-fine', max: 10, empty: 'exactly' }, tolerance, (v) =>
+              wish(target, v),
+            )}
           />
         </div>
-        {refusal && (
-          <p role="alert" className="m-0 text-[14px] text-action">
-            {refusal}.
-          </p>
-        )}
         {desk.file.things.length === 0 && (
-          <p className="m-0 text-[14px] text-soft">
+          <p className="m-0 text-fine text-soft">
             Books, tins, bags of flour: list what the household can spare{' '}
             <Link className="text-action underline underline-offset-2" to="../stock" relative="path">
               at Stock
@@ -90,13 +83,13 @@ export function PackPanel({ container: c, load }: { container: Container; load: 
         {got && (
           <div className="border-l-4 border-whatif bg-sheet px-3 py-2" aria-live="polite">
             <p className="m-0">
-              <b className="font-cond text-[24px]">{units.show('mass', got.total_kg)}</b> with{' '}
+              <b className="font-cond text-title">{units.show('mass', got.total_kg)}</b> with{' '}
               {got.chosen.length === 0 ? 'stuffing alone' : got.chosen.map((l) => `${l.count} × ${l.name}`).join(', ')}
               {got.stuffing_l > 0.05 &&
                 `, and ${units.show('volume', got.stuffing_l)} of towels or clothes (${units.show('mass', got.stuffing_kg)}) so that nothing shifts`}
               .
             </p>
-            <p className={`m-0 text-[14px] ${got.within_tolerance ? 'text-covered' : 'text-action'}`}>
+            <p className={`m-0 text-fine ${got.within_tolerance ? 'text-covered' : 'text-due'}`}>
               {got.within_tolerance
                 ? 'Within what was asked.'
                 : `Nearest that can be: ${units.show('mass-fine', Math.abs(got.total_kg - target))} ${got.total_kg < target ? 'short' : 'over'}.`}{' '}
@@ -105,15 +98,15 @@ export function PackPanel({ container: c, load }: { container: Container; load: 
               </span>
             </p>
             {(got.left.length > 0 || got.too_big.length > 0) && (
-              <p className="m-0 text-[14px] text-soft">
+              <p className="m-0 text-fine text-soft">
                 Left out: {[...got.left, ...got.too_big.map((n) => `${n}: too big for it`)].join('; ')}.
               </p>
             )}
             {got.wrap.length > 0 && (
               <div className="mt-2">
-                <Tape>
+                <Note>
                   Wrap in a towel, against the back and the seams: {got.wrap.join(', ')}. Heavy things high and close to the back.
-                </Tape>
+                </Note>
               </div>
             )}
             <Button look="solid" className="mt-2" onClick={take}>
@@ -138,7 +131,7 @@ export function PackPanel({ container: c, load }: { container: Container; load: 
                   <Button
                     look="bare"
                     aria-label={`Take out ${names.get(p.thing)}`}
-                    onClick={() => set({ packed: c.packed.filter((x) => x.thing !== p.thing) })}
+                    onClick={() => packed.set((now) => now.filter((x) => x.thing !== p.thing))}
                   >
                     take out
                   </Button>
@@ -147,16 +140,16 @@ export function PackPanel({ container: c, load }: { container: Container; load: 
             ]}
           />
         ) : (
-          <p className="m-0 text-[14px] text-soft">Nothing is packed in it.</p>
+          <p className="m-0 text-fine text-soft">Nothing is packed in it.</p>
         )}
         {load.packed_l > 0 && (
-          <p className="m-0 mt-1 text-[14px] text-soft">
+          <p className="m-0 mt-1 text-fine text-soft">
             {units.show('mass', load.packed_kg)} in {units.show('volume', load.packed_l)} of {units.show('volume', c.capacity_l)}.
           </p>
         )}
         <div className="mt-2 flex flex-wrap items-end gap-3">
           <div className="w-52">
-            <Select
+            <Pick
               label="Put a bag or a thing into it"
               value=""
               options={[
@@ -165,28 +158,24 @@ export function PackPanel({ container: c, load }: { container: Container; load: 
                 ...desk.file.things.map((t) => ({ value: t.id, label: t.name })),
               ]}
               onValue={(thing) => {
-                if (!thing) return
-                const has = c.packed.find((p) => p.thing === thing)
-                set({
-                  packed: has
-                    ? c.packed.map((p) => (p.thing === thing ? { ...p, count: p.count + 1 } : p))
-                    : [...c.packed, { thing, count: 1 }],
-                })
+                if (thing) packed.set((now) => oneMore(now, thing))
               }}
             />
           </div>
           {c.packed.length > 0 && (
-            <Button look="bare" onClick={() => set({ packed: [] })}>
+            <Button look="bare" onClick={() => packed.set([])}>
               Empty it
             </Button>
           )}
         </div>
-        {(writer.refusals[`containers/${c.id}`] ?? null) && (
-          <p role="alert" className="m-0 mt-1 text-[14px] text-action">
-            {Object.values(writer.refusals[`containers/${c.id}`] ?? {})[0]}.
-          </p>
-        )}
+        <Refusals of={`containers/${c.id}`} />
       </div>
     </div>
   )
+}
+
+/** One more of a thing in a packing. */
+function oneMore(now: readonly Shapes['Packed'][], thing: string): Shapes['Packed'][] {
+  const has = now.some((p) => p.thing === thing)
+  return has ? now.map((p) => (p.thing === thing ? { ...p, count: p.count + 1 } : p)) : [...now, { thing, count: 1 }]
 }

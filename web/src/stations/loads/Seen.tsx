@@ -22,8 +22,8 @@ export function Seen({
   return (
     <div className="mt-1 border-l-4 border-whatif bg-sheet px-3 py-2" aria-live="polite">
       <p className="m-0">
-        <Explain why={w.why} units={units}>
-          <b className="font-cond text-[20px]">{units.show('mass-fine', w.mass_kg)}</b>
+        <Explain why={w.why}>
+          <b className="font-cond text-head">{units.show('mass-fine', w.mass_kg)}</b>
         </Explain>{' '}
         ± {units.pm('mass-fine', w.u95_kg)}
         {!empty && (
@@ -38,18 +38,18 @@ export function Seen({
         {empty && ' · the empty mass from now on'}
       </p>
       {tooMuch > 0 && (
-        <p className="m-0 text-[14px] text-action">
+        <p className="m-0 text-fine text-action">
           A {w.scale} usually takes {units.show('mass', tooMuch)} at most: is it the right one?
         </p>
       )}
       {odd.length > 0 && (
-        <p className="m-0 text-[14px] text-action">
+        <p className="m-0 text-fine text-action">
           {odd.length > 1 ? `Readings ${odd.join(', ')} lie` : `Reading ${odd[0]} lies`} further from the others than such a scale scatters:
           strike it out above, or weigh once more.
         </p>
       )}
       {seen.batch && !w.contradicts && w.density_kg_l > 0 && (
-        <p className="m-0 text-[14px]">
+        <p className="m-0 text-fine">
           It says {units.show('density', w.density_kg_l)} ± {units.pm('density', w.density_u95_kg_l)} of the batch, which goes from{' '}
           {units.show('density', seen.before_kg_l)} ± {units.pm('density', seen.before_u95_kg_l)} to{' '}
           <b>
@@ -59,7 +59,7 @@ export function Seen({
         </p>
       )}
       {w.contradicts && (
-        <p role="alert" className="m-0 text-[14px] text-action">
+        <p role="alert" className="m-0 text-fine text-action">
           It says {units.show('density', w.density_kg_l)} of the batch, more than 3 u from the {units.show('density', seen.after_kg_l)} that
           all else says. Check the level, the empty mass and whether it is the same filling; or keep it, and say whether it counts.
         </p>

@@ -15,7 +15,7 @@ export function UsePanel({ container: c, load, on }: { container: Container; loa
   const free = Math.max(0, 1 - (load.volume_l + load.packed_l) / c.capacity_l)
   const hangs = ['bag', 'backpack', 'duffel', 'bucket', 'jug'].includes(c.kind)
   return (
-    <dl className="m-0 grid gap-x-6 gap-y-2 text-[15px] sm:grid-cols-[9rem_1fr]">
+    <dl className="m-0 grid gap-x-6 gap-y-2 text-body sm:grid-cols-[9rem_1fr]">
       <dt className="font-cond text-soft">held as</dt>
       <dd className="m-0">{load.holds.length > 0 ? load.holds.join(', ') : 'nothing: too heavy for every hold, or empty'}</dd>
       {c.shape !== 'as-sold' && (

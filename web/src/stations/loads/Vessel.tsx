@@ -9,7 +9,7 @@ const half = (box.w - box.left - box.right) / 2 - 8
 export function Sold({ container: c }: { container: Container }) {
   const { units } = useBench()
   return (
-    <figure className="m-0 max-w-[250px] justify-self-center">
+    <figure className="m-0 max-w-64 justify-self-center">
       <svg viewBox="0 0 250 230" className="w-full" role="img" aria-label={`${c.name}, ${units.show('mass', c.net_kg)} net as sold`}>
         <path
           d="M60 62Q28 120 36 196Q38 214 62 214H188Q212 214 214 196Q222 120 190 62Q160 48 150 40Q158 22 176 18Q125 8 74 18Q92 22 100 40Q90 48 60 62Z"
@@ -19,14 +19,14 @@ export function Sold({ container: c }: { container: Container }) {
           strokeLinejoin="round"
         />
         <path d="M98 40Q125 48 152 40" fill="none" stroke="var(--ink)" strokeWidth="4" strokeLinecap="round" />
-        <text x="125" y="140" fontSize="34" fontWeight="600" textAnchor="middle" fill="var(--ink)" className="font-cond">
+        <text x="125" y="140" fontSize="var(--text-title)" fontWeight="600" textAnchor="middle" fill="var(--ink)" className="font-cond">
           {units.show('mass', c.net_kg)}
         </text>
-        <text x="125" y="164" fontSize="15" textAnchor="middle" fill="var(--soft)" className="font-cond">
+        <text x="125" y="164" fontSize="var(--text-body)" textAnchor="middle" fill="var(--soft)" className="font-cond">
           net, as marked
         </text>
       </svg>
-      <figcaption className="text-center text-[14px] text-soft">{c.name}</figcaption>
+      <figcaption className="text-center text-fine text-soft">{c.name}</figcaption>
     </figure>
   )
 }
@@ -69,7 +69,7 @@ export function Vessel({
   for (let v = 0; v <= top / d.factor + 1e-9; v += step) marks.push(v)
   const nudge = units.system === 'us' ? 0.0254 / 8 : 0.001
   return (
-    <figure className="m-0 max-w-[300px] select-none justify-self-center">
+    <figure className="m-0 max-w-76 select-none justify-self-center">
       <svg
         ref={svg}
         viewBox={`0 ${viewTop} ${box.w} ${viewHeight}`}
@@ -121,21 +121,35 @@ export function Vessel({
         {marks.map((v) => (
           <g key={v}>
             <line x1={box.left - 20} x2={box.left - 14} y1={y(v * d.factor)} y2={y(v * d.factor)} stroke="var(--mark)" />
-            <text x={box.left - 24} y={y(v * d.factor) + 5} textAnchor="end" fontSize="14" fill="var(--soft)" className="font-cond">
+            <text
+              x={box.left - 24}
+              y={y(v * d.factor) + 5}
+              textAnchor="end"
+              fontSize="var(--text-fine)"
+              fill="var(--soft)"
+              className="font-cond"
+            >
               {Math.round(v * 10) / 10}
             </text>
           </g>
         ))}
-        <text x={box.left - 14} y={y(top) - 12} textAnchor="middle" fontSize="14" fill="var(--soft)" className="font-cond">
+        <text x={box.left - 14} y={y(top) - 12} textAnchor="middle" fontSize="var(--text-fine)" fill="var(--soft)" className="font-cond">
           {d.symbol}
         </text>
         <line x1={box.left - 12} x2={box.w - box.right + 6} y1={y(line)} y2={y(line)} stroke="var(--action)" strokeWidth="2.5" />
         <circle cx={box.w - box.right + 6} cy={y(line)} r="6" fill="var(--action)" />
-        <text x={box.w - box.right + 16} y={y(line) + 6} fontSize="18" fontWeight="600" fill="var(--action)" className="font-cond">
+        <text
+          x={box.w - box.right + 16}
+          y={y(line) + 6}
+          fontSize="var(--text-lead)"
+          fontWeight="600"
+          fill="var(--action)"
+          className="font-cond"
+        >
           {units.bare('level', line)}
         </text>
       </svg>
-      <figcaption className="text-center text-[14px] text-soft">
+      <figcaption className="text-center text-fine text-soft">
         {c.name} · {units.show('volume', c.capacity_l)} · brim {units.show('level', load.brim_level_m)}
       </figcaption>
     </figure>
@@ -233,7 +247,7 @@ function Layers({ layers, top, floor }: { layers: Layer[]; top: number; floor: n
               <text
                 x={(box.left + box.w - box.right) / 2}
                 y={bottom + height / 2 + 4.5}
-                fontSize="12.5"
+                fontSize="var(--text-fine)"
                 textAnchor="middle"
                 fill="var(--ink)"
                 className="font-cond"

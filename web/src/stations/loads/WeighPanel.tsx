@@ -1,11 +1,13 @@
 import { useMutation } from '@tanstack/react-query'
 import { useEffect, useId, useRef, useState } from 'react'
 import { ApiError, api, type Container, data, type Shapes } from '../../api/client'
-import { newId, useBench } from '../../lib/desk'
-import { drafts } from '../../lib/hooks'
-import { Choice, Select } from '../../ui/fields'
+import { useBench } from '../../lib/desk'
+import { drafts } from '../../lib/drafts'
+import { newId } from '../../lib/file/parts'
+import { localField } from '../../lib/file/useFields'
+import { Check, Choice, Pick, Quantity } from '../../ui/field'
+import { lineLook, Shell } from '../../ui/field/shell'
 import { LivePanel } from '../../ui/live'
-import { Quantity } from '../../ui/quantity'
 import { readReadings } from './readings'
 import { Seen } from './Seen'
 import { type Change, Sisters, Weighings } from './Weighings'
@@ -38,7 +40,7 @@ function useScale(scales: Shapes['ScaleKind'][]): [ScaleNow, (s: ScaleNow) => vo
 
 /** A reading of a scale: typed, seen at once against what was computed, kept by Enter. */
 export function WeighPanel({ container: c, load, on }: { container: Container; load: Shapes['Load']; on?: Shapes['OnBench'] }) {
-  const { desk, library, units, writer } = useBench()
+  const { desk, library, units, box } = useBench()
   const [scale, setScale] = useScale(library.scales)
   const nothing = c.shape !== 'as-sold' && c.volume_l === 0 && load.packed_kg === 0
   const [what, setWhat] = useState<'now' | 'empty'>(nothing ? 'empty' : 'now')
@@ -113,20 +115,23 @@ export function WeighPanel({ container: c, load, on }: { container: Container; l
       return
     }
     if (!w) return
-    const id = newId()
-    const before = desk.results.loads
-    const kept = await writer.write({ list: 'weighings', item: id, body: () => ({ ...w, id, verdict }) })
-    if (!kept) return
-    drafts.drop(key)
-    drafts.drop(`${key}-without`)
+    const typed = { text, alone }
     setText('')
     setAlone('')
     setSeen(null)
-    setChanged(before.map((l) => ({ id: l.id, mass: l.computed_kg, u: l.computed_u95_kg })))
+    drafts.drop(key)
+    drafts.drop(`${key}-without`)
+    const before = desk.results.loads
+    if (await box.make('weighings', { ...w, id: newId(), verdict })) {
+      setChanged(before.map((l) => ({ id: l.id, mass: l.computed_kg, u: l.computed_u95_kg })))
+      return
+    }
+    // It was refused: what was typed comes back, also for the next who looks.
+    setText((now) => now || typed.text)
+    setAlone((now) => now || typed.alone)
+    drafts.set(key, typed.text)
+    if (typed.alone) drafts.set(`${key}-without`, typed.alone)
   }
-  const refused = Object.entries(writer.refusals)
-    .filter(([scope]) => scope.startsWith('weighings/'))
-    .flatMap(([, fields]) => Object.values(fields))[0]
   const enter = (e: React.KeyboardEvent) => {
     if (e.key === 'Enter' && seen && !seen.weighed.contradicts) keep('auto')
   }
@@ -134,9 +139,12 @@ export function WeighPanel({ container: c, load, on }: { container: Container; l
     <div>
       <div className="flex flex-wrap items-start gap-x-5 gap-y-1">
         <Choice
-          label="On the scale"
-          value={empty ? 'empty' : 'now'}
-          onValue={setWhat}
+          of={localField({
+            key: `${key}-what`,
+            spec: { label: 'On the scale' },
+            value: empty ? 'empty' : 'now',
+            set: (v: 'now' | 'empty') => setWhat(v),
+          })}
           options={[
             ...(nothing ? [] : [{ value: 'now' as const, label: 'as it is filled' }]),
             ...(c.shape === 'as-sold' ? [] : [{ value: 'empty' as const, label: 'empty' }]),
@@ -147,7 +155,7 @@ export function WeighPanel({ container: c, load, on }: { container: Container; l
           value={text}
           unit={unit}
           hint="one, or several with spaces"
-          wrong={problem || refused || ''}
+          wrong={problem}
           onKeyDown={enter}
           readings
           onValue={(v) => {
@@ -170,7 +178,7 @@ export function WeighPanel({ container: c, load, on }: { container: Container; l
           />
         )}
         <div className="w-36">
-          <Select
+          <Pick
             label="Scale"
             value={library.scales.find((s) => s.name === scale.scale)?.key ?? 'own'}
             options={[...library.scales.map((s) => ({ value: s.key, label: s.name })), { value: 'own', label: 'another' }]}
@@ -184,45 +192,36 @@ export function WeighPanel({ container: c, load, on }: { container: Container; l
           />
         </div>
         <Quantity
-          label="Its step"
-          kind="mass-small"
-          narrow
-          value={scale.resolution_kg}
-          onValue={(v) => setScale({ ...scale, resolution_kg: v })}
-          units={units}
-          draft={`${key}-step`}
-          min={0.0001}
-          max={10}
+          width="narrow"
+          of={localField({
+            key: `${key}-step`,
+            spec: { label: 'Its step', kind: 'mass-small', min: 0.0001, max: 10 },
+            value: scale.resolution_kg,
+            set: (v) => setScale({ ...scale, resolution_kg: v }),
+          })}
         />
         <Quantity
-          label="Right to ±"
-          kind="mass-small"
-          narrow
-          value={scale.accuracy_kg}
-          onValue={(v) => setScale({ ...scale, accuracy_kg: v })}
-          units={units}
-          draft={`${key}-accuracy`}
-          max={50}
-          empty="its step"
+          width="narrow"
+          of={localField({
+            key: `${key}-accuracy`,
+            spec: { label: 'Right to ±', kind: 'mass-small', max: 50, empty: 'its step' },
+            value: scale.accuracy_kg,
+            set: (v) => setScale({ ...scale, accuracy_kg: v }),
+          })}
         />
       </div>
-      <label className="flex items-center gap-2 text-[14px]">
-        <input type="checkbox" checked={byDifference} onChange={(e) => setByDifference(e.target.checked)} /> weighed in a person&rsquo;s
-        hands, and then the person alone
-      </label>
+      <Check on={byDifference} onChange={setByDifference}>
+        weighed in a person&rsquo;s hands, and then the person alone
+      </Check>
       <div className="my-2">
         <LivePanel
           of={`${c.id} ${empty ? 'empty' : c.volume_l} ${holding || !byDifference ? 'with' : 'without'}`}
           until={byDifference && !holding ? 'now without it' : `now ${c.name}`}
-          units={units}
-          show={(kg) => units.show('mass-fine', kg)}
+          show={(r) => units.show('mass-fine', r.steady ? r.mean_kg : r.mass_kg)}
           putLabel={holding ? 'you stand on it, with it' : byDifference ? 'you stand on it alone' : 'it hangs from it'}
-          put={{
-            put_kg:
-              simulated(c.id, empty ? load.tare_kg : load.computed_kg) * (byDifference && !holding ? 0 : 1) + (byDifference ? 71.4 : 0),
-          }}
+          put={{ weigh: { client: desk.file.id, container: c.id, empty, person: holding ? 'with' : byDifference ? 'alone' : '' } }}
           onTake={(r) => {
-            const figure = (r.mean_kg / units.display('mass-fine').factor).toFixed(units.display('mass-fine').decimals)
+            const figure = units.bare('mass-fine', r.mean_kg)
             const [was, put, where] =
               holding || !byDifference ? ([text, setText, key] as const) : ([alone, setAlone, `${key}-without`] as const)
             const now = was.trim() ? `${was.trim()} ${figure}` : figure
@@ -238,14 +237,7 @@ export function WeighPanel({ container: c, load, on }: { container: Container; l
   )
 }
 
-/** What a simulated scale finds: near what was computed, but every thing is a little off in its own way. */
-function simulated(id: string, kg: number): number {
-  const sum = Array.from(id).reduce((s, c) => (s * 31 + c.charCodeAt(0)) % 997, 7)
-  return kg * (0.985 + (0.03 * sum) / 997)
-}
-
-/** A line of readings. */
-function Line(p: {
+type LineProps = {
   label: string
   value: string
   unit: string
@@ -254,39 +246,29 @@ function Line(p: {
   readings?: boolean
   onValue: (v: string) => void
   onKeyDown: (e: React.KeyboardEvent) => void
-}) {
+}
+
+/** A line of readings. */
+function Line(p: LineProps) {
   const id = useId()
   return (
-    <div className="w-48">
-      <label htmlFor={id} className="block font-cond text-[15px] font-medium text-soft">
-        {p.label}
-      </label>
-      <div className={`flex items-baseline border-b-2 ${p.wrong ? 'border-action' : 'border-ink'}`}>
-        <input
-          id={id}
-          data-readings={p.readings ? '' : undefined}
-          className="w-full min-w-0 bg-transparent py-0.5 text-[17px] font-semibold"
-          value={p.value}
-          inputMode="text"
-          autoComplete="off"
-          spellCheck={false}
-          aria-invalid={p.wrong !== ''}
-          aria-describedby={`${id}-said`}
-          onChange={(e) => p.onValue(e.target.value)}
-          onKeyDown={(e) => {
-            if (e.key === 'Escape') p.onValue('')
-            p.onKeyDown(e)
-          }}
-        />
-        <span className="pl-1 text-[14px] text-soft">{p.unit}</span>
-      </div>
-      <p
-        id={`${id}-said`}
-        aria-live="polite"
-        className={`m-0 min-h-[1.25rem] text-[13px] leading-tight ${p.wrong ? 'text-action' : 'text-soft'}`}
-      >
-        {p.wrong || p.hint}
-      </p>
-    </div>
+    <Shell id={id} label={p.label} said={{ wrong: p.wrong, note: p.hint }} unit={p.unit} width="wide">
+      <input
+        id={id}
+        data-readings={p.readings ? '' : undefined}
+        className={lineLook}
+        value={p.value}
+        inputMode="text"
+        autoComplete="off"
+        spellCheck={false}
+        aria-invalid={p.wrong !== ''}
+        aria-describedby={`${id}-said`}
+        onChange={(e) => p.onValue(e.target.value)}
+        onKeyDown={(e) => {
+          if (e.key === 'Escape') p.onValue('')
+          p.onKeyDown(e)
+        }}
+      />
+    </Shell>
   )
 }

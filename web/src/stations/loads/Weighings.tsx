@@ -1,8 +1,10 @@
 import type { Container, Shapes } from '../../api/client'
-import { useBench, useChange } from '../../lib/desk'
+import { useBench } from '../../lib/desk'
+import { useFields } from '../../lib/file/useFields'
 import { day } from '../../lib/format'
 import { Explain } from '../../ui/explain'
-import { Select } from '../../ui/fields'
+import { Select } from '../../ui/field'
+import { useRemoval } from '../../ui/list'
 import { Button } from '../../ui/parts'
 import { DataTable } from '../../ui/table'
 
@@ -43,10 +45,11 @@ export function Sisters({ before, on, container }: { before: Change[]; on?: Shap
 
 /** Every weighing of it, newest first. */
 export function Weighings({ container, on }: { container: Container; on?: Shapes['OnBench'] }) {
-  const { desk, units, writer } = useBench()
+  const { desk, units } = useBench()
+  const remove = useRemoval('weighings')
   const rows = on?.weighings ?? []
   const ofBatch = rows.some((w) => w.density_kg_l > 0)
-  if (rows.length === 0) return <p className="m-0 mt-2 text-[14px] text-soft">No reading yet: put it on a scale and type what it shows.</p>
+  if (rows.length === 0) return <p className="m-0 mt-2 text-fine text-soft">No reading yet: put it on a scale and type what it shows.</p>
   return (
     <div className="mt-3">
       <DataTable
@@ -65,9 +68,9 @@ export function Weighings({ container, on }: { container: Container; on?: Shapes
             figure: true,
             cell: (w) =>
               w.problem ? (
-                <span className="font-normal text-action">{w.problem}</span>
+                <span className="font-normal text-wrong">{w.problem}</span>
               ) : (
-                <Explain why={w.why} units={units}>
+                <Explain why={w.why}>
                   {units.show('mass-fine', w.mass_kg)} ± {units.pm('mass-fine', w.u95_kg)}
                 </Explain>
               ),
@@ -79,7 +82,7 @@ export function Weighings({ container, on }: { container: Container; on?: Shapes
                   figure: true,
                   cell: (w: Shapes['Weighed']) =>
                     w.density_kg_l > 0 ? (
-                      <span className={w.contradicts ? 'text-action' : ''}>
+                      <span className={w.contradicts ? 'text-wrong' : ''}>
                         {units.show('density', w.density_kg_l)} ± {units.pm('density', w.density_u95_kg_l)}
                         {w.contradicts && (w.counts ? ', contradicts' : ', contradicts: left out')}
                       </span>
@@ -97,7 +100,7 @@ export function Weighings({ container, on }: { container: Container; on?: Shapes
               <Button
                 look="bare"
                 aria-label={`Remove the weighing of ${day(w.at)}`}
-                onClick={() => writer.write({ list: 'weighings', item: w.id, body: null })}
+                onClick={() => remove(w.id, `The weighing of ${day(w.at)}`)}
               >
                 remove
               </Button>
@@ -110,23 +113,6 @@ export function Weighings({ container, on }: { container: Container; on?: Shapes
 }
 
 function Verdict({ id, now }: { id: string; now?: Weighing }) {
-  if (!now) return null
-  return <VerdictOf key={id} weighing={now} />
-}
-
-function VerdictOf({ weighing }: { weighing: Weighing }) {
-  const set = useChange('weighings', weighing)
-  return (
-    <Select
-      label="Counts"
-      hideLabel
-      value={weighing.verdict}
-      options={[
-        { value: 'auto', label: 'if it fits' },
-        { value: 'counts', label: 'always' },
-        { value: 'aside', label: 'set aside' },
-      ]}
-      onValue={(v) => set({ verdict: v })}
-    />
-  )
+  const of = useFields('weighings', id)
+  return now ? <Select of={of('verdict')} hideLabel /> : null
 }

@@ -1,4 +1,4 @@
-import { readQuantity } from '../../ui/quantity'
+import { readQuantity } from '../../ui/field'
 
 /** The single readings of a line of text: "4.19 4.20", "4.19 4.20 kg", "9 lb 4 oz; 9.25 lb". */
 export function splitReadings(text: string): string[] {

@@ -47,7 +47,7 @@ export function NeedsStation() {
         <div className="flex flex-wrap items-start gap-x-4 gap-y-2">
           <div className="grow">
             <Head>What each movement needs, and what reaches it today</Head>
-            <p className="-mt-1 mb-2 max-w-prose text-[14px] text-soft">
+            <p className="-mt-1 mb-2 max-w-prose text-fine text-soft">
               Brackets are the working range for the next six months.{' '}
               {guesses > 0 && `${guesses} of ${board.slots.length} rest on a guess until a set is logged below. `}Open a row for its
               reasons.
@@ -62,7 +62,6 @@ export function NeedsStation() {
         </div>
         <Rule
           slots={slots}
-          units={units}
           row={(s, plot) =>
             s === AXIS ? (
               <Frame key="axis" plot={plot} />
@@ -73,7 +72,7 @@ export function NeedsStation() {
         />
         <div className="mt-3 flex flex-wrap gap-x-6 gap-y-1">
           <MarkKey origins={origins} />
-          <span className="text-[13px] text-soft">bar: any load between · hatched: nothing within 5 %</span>
+          <span className="text-fine text-soft">bar: any load between · hatched: nothing within 5 %</span>
         </div>
         <TestSets />
       </div>
@@ -111,8 +110,8 @@ function Frame({
   return (
     <div className={`${columns} border-b border-faint ${open ? 'bg-sheet shadow-[inset_4px_0_0_var(--action)]' : ''}`}>
       <button type="button" aria-expanded={open} onClick={onOpen} className="px-1.5 py-1 text-left hover:text-action" title={words}>
-        <span className="block font-cond text-[18px] font-semibold leading-tight">{slot.name}</span>
-        <span className="block text-[13px] text-soft">
+        <span className="block font-cond text-lead font-semibold leading-tight">{slot.name}</span>
+        <span className="block text-fine text-soft">
           {slot.reps_low}–{slot.reps_high} reps{slot.per_hand ? ', a hand' : ''}
         </span>
         <span className="sr-only">{words}</span>
@@ -121,7 +120,7 @@ function Frame({
         <StateWord state={slot.state} />
       </span>
       <div className="min-w-0 overflow-hidden max-md:col-span-2">{plot}</div>
-      <span className="text-[13px] leading-tight text-action max-md:col-span-2 max-md:px-1.5 max-md:pb-1.5">
+      <span className="text-fine leading-tight text-action max-md:col-span-2 max-md:px-1.5 max-md:pb-1.5">
         {slot.gaps.length > 0 && slot.state !== 'covered' ? gapNote(slot, units) : slot.reason}
       </span>
     </div>
@@ -152,8 +151,8 @@ function Summary({ slots, onOpen }: { slots: Slot[]; onOpen: (key: string) => vo
         {slots.map((s) => (
           <li key={s.key} className="border-b border-faint py-1.5">
             <button type="button" className="w-full text-left hover:text-action" onClick={() => onOpen(s.key)}>
-              <span className="font-cond text-[17px] font-semibold">{s.name}</span> <StateWord state={s.state} />
-              <span className="block text-[14px] text-soft">{gapNote(s, units) || s.reason}</span>
+              <span className="font-cond text-lead font-semibold">{s.name}</span> <StateWord state={s.state} />
+              <span className="block text-fine text-soft">{gapNote(s, units) || s.reason}</span>
             </button>
           </li>
         ))}

@@ -13,8 +13,8 @@ export function SlotPanel({ slot: s }: { slot: Slot }) {
     <>
       <Head aside={<StateWord state={s.state} />}>{s.name}</Head>
       <p className="m-0">
-        <Explain why={s.why} units={units}>
-          <b className="text-[19px]">
+        <Explain why={s.why}>
+          <b className="text-head">
             {units.bare('mass', s.lo_kg)} – {units.show('mass', s.hi_kg)}
           </b>
         </Explain>
@@ -25,28 +25,28 @@ export function SlotPanel({ slot: s }: { slot: Slot }) {
         </span>
       </p>
       {s.today_hi_kg < s.hi_kg * 0.999 && (
-        <p className="m-0 text-[14px] text-soft">
+        <p className="m-0 text-fine text-soft">
           Today up to {units.show('mass', s.today_hi_kg)} ({percent(s.today)} covered), in half a year from{' '}
           {units.show('mass', s.horizon_lo_kg)} on ({percent(s.horizon)}).
         </p>
       )}
       {s.notes.map((n) => (
-        <p key={n} role="note" className="m-0 border-l-4 border-whatif pl-2 text-[14px]">
+        <p key={n} role="note" className="m-0 border-l-4 border-whatif pl-2 text-fine">
           {n}
         </p>
       ))}
-      <p className="mt-1 text-[14px] text-soft">
+      <p className="mt-1 text-fine text-soft">
         Coverage{' '}
-        <Explain why={s.value_why} units={units}>
+        <Explain why={s.value_why}>
           <b>{percent(s.value)}</b>
         </Explain>
         : how close the nearest load comes, less its ±, times how well the movement answers the need.
       </p>
       <Closings slot={s} />
-      <h3 className="mb-1 mt-4 text-[17px]">Ways to do it</h3>
+      <h3 className="mb-1 mt-4 text-lead">Ways to do it</h3>
       <ul className="m-0 list-none p-0">
         {s.ways.map((w) => (
-          <li key={w.movement} className="border-b border-faint py-1.5 text-[14px]">
+          <li key={w.movement} className="border-b border-faint py-1.5 text-fine">
             <span className="flex gap-2">
               <b className={`grow ${w.why ? 'font-normal' : ''}`}>{w.movement}</b>
               {!w.why && <span className="text-covered">{percent(w.value)}</span>}
@@ -105,15 +105,15 @@ function Closings({ slot }: { slot: Slot }) {
   const after = plan.data.after.slots.find((x) => x.key === slot.key)
   return (
     <>
-      <h3 className="mb-1 mt-3 text-[17px]">What closes it</h3>
+      <h3 className="mb-1 mt-3 text-lead">What closes it</h3>
       {after && (
-        <p className="m-0 text-[14px]">
+        <p className="m-0 text-fine">
           With the plan: <StateWord state={after.state} />, {percent(after.value)}.
         </p>
       )}
       <ul className="m-0 list-none p-0">
         {taken.map((c) => (
-          <li key={c.key} className="flex gap-2 border-b border-faint py-1.5 text-[14px]">
+          <li key={c.key} className="flex gap-2 border-b border-faint py-1.5 text-fine">
             <span aria-hidden="true">{c.origin === 'buy' ? '■' : '○'}</span>
             <span className="grow">
               <b>{c.name}</b>
@@ -123,7 +123,7 @@ function Closings({ slot }: { slot: Slot }) {
           </li>
         ))}
         {left.map((r) => (
-          <li key={r.key} className="flex gap-2 border-b border-faint py-1.5 text-[14px]">
+          <li key={r.key} className="flex gap-2 border-b border-faint py-1.5 text-fine">
             <span aria-hidden="true">□</span>
             <span className="grow">
               {r.name}
@@ -133,10 +133,10 @@ function Closings({ slot }: { slot: Slot }) {
           </li>
         ))}
         {taken.length + left.length === 0 && (
-          <li className="text-[14px] text-soft">Nothing in the catalogue or the house changes this one by more than 2 %.</li>
+          <li className="text-fine text-soft">Nothing in the catalogue or the house changes this one by more than 2 %.</li>
         )}
       </ul>
-      <Link className="text-[14px] text-action underline" to={`/c/${desk.file.id}/plan`}>
+      <Link className="text-fine text-action underline" to={`/c/${desk.file.id}/plan`}>
         The whole plan
       </Link>
     </>

@@ -1,12 +1,13 @@
 import { useQuery } from '@tanstack/react-query'
-import { useEffect, useRef, useState } from 'react'
+import { useRef, useState } from 'react'
 import { Link } from 'react-router'
 import { api, data, type Plan, type Shapes } from '../../api/client'
 import { useBench, usePlan } from '../../lib/desk'
-import { minorPerMajor, money, percent } from '../../lib/format'
+import { minorPerMajor, percent } from '../../lib/format'
 import { Cautions } from '../../ui/cautions'
+import { Slider } from '../../ui/field'
 import { Mark, MarkKey, type Origin } from '../../ui/marks'
-import { Button, Failed, Head, StateWord, Tape, Waiting } from '../../ui/parts'
+import { Button, Failed, Head, Note, StateWord, Waiting } from '../../ui/parts'
 import { AXIS, Rule, slotInWords } from '../../ui/rule'
 
 type Choice = Shapes['Choice']
@@ -41,8 +42,7 @@ export function PlanStation() {
 }
 
 function Made({ plan, fresh }: { plan: Plan; fresh: boolean }) {
-  const { desk, units } = useBench()
-  const p = desk.file.profile
+  const { units } = useBench()
   const buys = plan.chosen.filter((c) => c.origin === 'buy')
   const fills = plan.chosen.filter((c) => c.origin !== 'buy')
   const origins = [...new Set(plan.after.slots.flatMap((s) => s.ticks.map((t) => t.origin)))] as Origin[]
@@ -51,12 +51,12 @@ function Made({ plan, fresh }: { plan: Plan; fresh: boolean }) {
       <div className="flex flex-wrap items-end gap-x-8 gap-y-3">
         <Budget />
         <p className="m-0" role="status">
-          <b className="text-[19px] text-covered">
+          <b className="text-head text-covered">
             {plan.after.covered} of {plan.after.slots.length}
           </b>{' '}
-          needs covered ({plan.covered_before} today) for <b className="text-[19px]">{money(plan.cost_minor, p.currency)}</b>,{' '}
-          {plan.minutes} min of filling, {units.show('area', plan.floor_free_m2)} of floor left.
-          <span className="block text-[14px] text-soft">
+          needs covered ({plan.covered_before} today) for <b className="text-head">{units.money(plan.cost_minor)}</b>, {plan.minutes} min of
+          filling, {units.show('area', plan.floor_free_m2)} of floor left.
+          <span className="block text-fine text-soft">
             {fresh
               ? plan.proven
                 ? 'Proven: no other set of these things is worth more for this money and floor.'
@@ -70,14 +70,13 @@ function Made({ plan, fresh }: { plan: Plan; fresh: boolean }) {
         <Head aside="filled bars are covered, hatched parts are out of reach">The needs with this plan</Head>
         <Rule
           slots={plan.after.slots}
-          units={units}
           height={34}
           row={(s, plot) => (
             <div
               key={s.key}
               className="grid grid-cols-[5.6rem_minmax(0,1fr)] items-center gap-x-2 md:grid-cols-[7rem_4rem_minmax(0,1fr)] border-b border-faint"
             >
-              <span className="truncate font-cond text-[16px] font-semibold">
+              <span className="truncate font-cond text-lead font-semibold">
                 {s === AXIS ? '' : s.name}
                 {s !== AXIS && <span className="sr-only">: {slotInWords(s, units)}</span>}
               </span>
@@ -92,7 +91,7 @@ function Made({ plan, fresh }: { plan: Plan; fresh: boolean }) {
       </section>
       <div className="grid gap-6 xl:grid-cols-2">
         <section className="min-w-0">
-          <Head aside={buys.length ? money(plan.cost_minor, p.currency) : undefined}>Buy</Head>
+          <Head aside={buys.length ? units.money(plan.cost_minor) : undefined}>Buy</Head>
           {buys.length === 0 && <p className="text-soft">Nothing: no purchase within the budget adds enough.</p>}
           <ul className="m-0 list-none p-0">
             {buys.map((c) => (
@@ -108,12 +107,12 @@ function Made({ plan, fresh }: { plan: Plan; fresh: boolean }) {
               <Taken key={c.key} choice={c} />
             ))}
           </ul>
-          {plan.kept.length > 0 && <p className="text-[14px] text-soft">Stay as they are: {plan.kept.join(', ')}.</p>}
+          {plan.kept.length > 0 && <p className="text-fine text-soft">Stay as they are: {plan.kept.join(', ')}.</p>}
           <div className="mt-3">
-            <Tape>
+            <Note>
               Fixings that a person depends on need rated hardware and a competent person; local codes and a licensed trade decide, a rented
               wall needs the owner's word.
-            </Tape>
+            </Note>
           </div>
         </section>
       </div>
@@ -123,49 +122,44 @@ function Made({ plan, fresh }: { plan: Plan; fresh: boolean }) {
   )
 }
 
-/** The budget as a slider and in words; both are the client's own. */
+/** The budget as a slider; its scale stands still while it is moved, and grows only when it is outgrown. */
 function Budget() {
-  const { desk, writer } = useBench()
+  const { desk, units, box } = useBench()
   const p = desk.file.profile
   const per = minorPerMajor(p.currency)
-  const [value, setValue] = useState(p.budget_minor)
-  const timer = useRef(0)
-  useEffect(() => setValue(p.budget_minor), [p.budget_minor])
-  useEffect(() => () => window.clearTimeout(timer.current), [])
-  const most = Math.max(100000 * (per / 100), p.budget_minor * 2, 1000)
-  const slide = (v: number) => {
-    setValue(v)
-    window.clearTimeout(timer.current)
-    timer.current = window.setTimeout(() => writer.write({ part: 'profile', body: (f) => ({ ...f.profile, budget_minor: v }) }), 200)
-  }
+  const [shown, setShown] = useState<number | null>(null)
+  const scale = useRef({ currency: '', most: 0 })
+  if (scale.current.currency !== p.currency || p.budget_minor > scale.current.most)
+    scale.current = { currency: p.currency, most: Math.max(1000 * per, p.budget_minor * 2) }
   return (
     <div className="w-64 max-w-full">
-      <label htmlFor="budget" className="flex items-baseline justify-between font-cond text-[15px] font-medium text-soft">
-        Budget <b className="text-[19px] text-ink">{money(value, p.currency)}</b>
-      </label>
-      <input
-        id="budget"
-        type="range"
-        className="w-full accent-action"
+      <p className="m-0 flex items-baseline justify-between font-cond text-body font-medium text-soft">
+        Budget <b className="text-head text-ink">{units.money(shown ?? p.budget_minor)}</b>
+      </p>
+      <Slider
+        label="Budget"
+        value={p.budget_minor}
         min={0}
-        max={most}
+        max={scale.current.most}
         step={5 * per}
-        value={value}
-        aria-valuetext={money(value, p.currency)}
-        onChange={(e) => slide(Number(e.target.value))}
+        text={(v) => units.money(v)}
+        onMove={setShown}
+        onRest={(v) => {
+          setShown(null)
+          box.setPart('profile', () => ({ budget_minor: v }))
+        }}
       />
     </div>
   )
 }
 
 function usePin() {
-  const { writer } = useBench()
-  return (key: string, pin: 'must' | 'never' | null) =>
-    writer.write({ list: 'pins', item: key, body: pin === null ? null : () => ({ id: key, pin }) })
+  const { box } = useBench()
+  return (key: string, pin: 'must' | 'never' | null) => (pin === null ? box.drop('pins', key) : box.make('pins', { id: key, pin }))
 }
 
 function Taken({ choice: c }: { choice: Choice }) {
-  const { desk, units } = useBench()
+  const { units } = useBench()
   const pin = usePin()
   const reach =
     c.high_kg > 0
@@ -180,8 +174,8 @@ function Taken({ choice: c }: { choice: Choice }) {
         <Mark origin={c.origin as Origin} x={9} y={9} r={5} />
       </svg>
       <div className="min-w-0">
-        <b className="text-[16px]">{c.name}</b> <span className="text-soft">{[line, reach].filter(Boolean).join(' · ')}</span>
-        <p className="m-0 text-[14px]">
+        <b className="text-lead">{c.name}</b> <span className="text-soft">{[line, reach].filter(Boolean).join(' · ')}</span>
+        <p className="m-0 text-fine">
           {c.loses.length > 0 ? (
             <>
               Without it:{' '}
@@ -198,10 +192,10 @@ function Taken({ choice: c }: { choice: Choice }) {
             'Adds less than 2 % to any one need, or carries something else here.'
           )}
         </p>
-        {(c.note || c.caution) && <p className="m-0 text-[14px] text-soft">{[c.note, c.caution].filter(Boolean).join('. ')}</p>}
+        {(c.note || c.caution) && <p className="m-0 text-fine text-soft">{[c.note, c.caution].filter(Boolean).join('. ')}</p>}
       </div>
       <div className="text-right">
-        <b>{c.cost_minor ? money(c.cost_minor, desk.file.profile.currency) : `${c.minutes} min`}</b>
+        <b>{c.cost_minor ? units.money(c.cost_minor) : `${c.minutes} min`}</b>
         <div className="flex justify-end gap-3">
           <Button
             look="bare"
@@ -232,9 +226,8 @@ const reasons: [Refusal['kind'], string][] = [
 ]
 
 function LeftOut({ refused }: { refused: Refusal[] }) {
-  const { desk } = useBench()
+  const { units } = useBench()
   const pin = usePin()
-  const currency = desk.file.profile.currency
   return (
     <section>
       <Head aside="why, and what the plan would be with it">Left out</Head>
@@ -244,12 +237,12 @@ function LeftOut({ refused }: { refused: Refusal[] }) {
           if (group.length === 0) return null
           return (
             <details key={kind} open={kind !== 'nothing'} className="mb-3 break-inside-avoid">
-              <summary className="font-cond text-[17px] font-semibold">
+              <summary className="font-cond text-lead font-semibold">
                 {title} <span className="text-soft">({group.length})</span>
               </summary>
               <ul className="m-0 list-none p-0">
                 {group.map((r) => (
-                  <li key={r.key} className="grid grid-cols-[1fr_auto] gap-x-3 border-b border-faint py-1 text-[14px]">
+                  <li key={r.key} className="grid grid-cols-[1fr_auto] gap-x-3 border-b border-faint py-1 text-fine">
                     <span>
                       {r.name}
                       {kind !== 'nothing' && kind !== 'favour' && (
@@ -268,7 +261,7 @@ function LeftOut({ refused }: { refused: Refusal[] }) {
                       {kind !== 'place' && kind !== 'pin' && kind !== 'nothing' && <With refusal={r} />}
                     </span>
                     <span className="whitespace-nowrap text-right">
-                      {money(r.cost_minor, currency)}
+                      {units.money(r.cost_minor)}
                       <span className="block">
                         {kind === 'pin' ? (
                           <Button look="bare" onClick={() => pin(r.key, null)}>
@@ -294,9 +287,8 @@ function LeftOut({ refused }: { refused: Refusal[] }) {
 
 /** What the plan would be with something that it leaves out, solved when it is asked for. */
 function With({ refusal: r }: { refusal: Refusal }) {
-  const { desk } = useBench()
+  const { desk, units } = useBench()
   const { id, revision } = desk.file
-  const currency = desk.file.profile.currency
   const [asked, setAsked] = useState(false)
   const got = useQuery({
     queryKey: ['instead', id, revision, r.key],
@@ -325,10 +317,10 @@ function With({ refusal: r }: { refusal: Refusal }) {
           : 'solving …'
         : [
             w.fits
-              ? `With it pinned the board stands at ${percent(w.value)}, ${w.covered} covered, for ${money(w.cost_minor, currency)}${w.out.length ? `; out go ${list(w.out)}` : ''}${w.in.length ? `; in come ${list(w.in)}` : ''}.`
+              ? `With it pinned the board stands at ${percent(w.value)}, ${w.covered} covered, for ${units.money(w.cost_minor)}${w.out.length ? `; out go ${list(w.out)}` : ''}${w.in.length ? `; in come ${list(w.in)}` : ''}.`
               : 'It does not fit today’s money and floor, whatever else goes.',
             w.from_minor >= 0
-              ? `With ${money(w.from_minor, currency)} it is taken by itself.`
+              ? `With ${units.money(w.from_minor)} it is taken by itself.`
               : 'With none of the larger budgets tried is it taken by itself.',
           ].join(' ')}
     </span>

@@ -14,19 +14,19 @@ const key = ['practice'] as const
 export function Practice({ session }: { session: Session }) {
   const practice = useQuery({ queryKey: key, queryFn: () => data<Shapes['Practice']>(api.GET('/api/v1/practice')) })
   return (
-    <div className="mx-auto max-w-[880px] px-4 pb-10">
+    <div className="mx-auto max-w-220 px-4 pb-10">
       <header className="flex flex-wrap items-center gap-x-5 gap-y-2 border-b border-line py-3">
         <Link to="/" className="text-ink no-underline" aria-label="Scrappy Rack: all clients">
           <Name />
         </Link>
         <span className="text-soft">{session.practice}</span>
         <span className="grow" />
-        <Link to="/" className="text-[14px] font-semibold text-action underline underline-offset-3">
+        <Link to="/" className="text-fine font-semibold text-action underline underline-offset-3">
           All clients
         </Link>
       </header>
       <main className="grid gap-8 py-5">
-        <h1 className="m-0 text-[28px] leading-none">The practice</h1>
+        <h1 className="m-0 text-title leading-none">The practice</h1>
         {practice.isPending && <Waiting what="Reading who is here" />}
         {practice.isError && <Failed error={practice.error} retry={() => practice.refetch()} />}
         {practice.data && (
@@ -65,7 +65,7 @@ function useAsk<T, V = void>(ask: (v: V) => Promise<T>, onDone?: (t: T) => void)
 
 function Said({ error, done }: { error: Error | null; done?: ReactNode }) {
   return (
-    <p className={`m-0 min-h-5 text-[14px] ${error ? 'text-action' : 'text-soft'}`} role={error ? 'alert' : 'status'}>
+    <p className={`m-0 min-h-5 text-fine ${error ? 'text-action' : 'text-soft'}`} role={error ? 'alert' : 'status'}>
       {error ? (error instanceof ApiError ? Object.values(error.fields)[0] || error.message : error.message) : done}
     </p>
   )
@@ -79,9 +79,9 @@ function Person({ account: a, owner }: { account: Account; owner: boolean }) {
     <li className="border-b border-faint py-2">
       <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1">
         <span className={`grow ${a.active ? '' : 'text-soft line-through'}`}>
-          <b>{a.name}</b> {a.you && <span className="text-soft">(you)</span>} <span className="text-[14px] text-soft">{a.email}</span>
+          <b>{a.name}</b> {a.you && <span className="text-soft">(you)</span>} <span className="text-fine text-soft">{a.email}</span>
         </span>
-        <span className="text-[14px]">{a.role}</span>
+        <span className="text-fine">{a.role}</span>
         {owner && (
           <>
             <Button
@@ -123,12 +123,12 @@ function Invitations({ open }: { open: Shapes['OpenInvitation'][] }) {
       <Head aside="a code makes one account, within 7 days">Invitations</Head>
       <form onSubmit={submit} className="flex flex-wrap items-end gap-3">
         <div>
-          <label htmlFor={note} className="block font-cond text-[15px] font-medium text-soft">
+          <label htmlFor={note} className="block font-cond text-body font-medium text-soft">
             For whom
           </label>
           <input
             id={note}
-            className="w-64 border-b-2 border-ink bg-transparent py-1 text-[17px]"
+            className="w-64 border-b-2 border-ink bg-transparent py-1 text-lead"
             maxLength={80}
             placeholder="so that you know it again"
             value={text}
@@ -144,23 +144,23 @@ function Invitations({ open }: { open: Shapes['OpenInvitation'][] }) {
         <p className="my-2 border-2 border-ink bg-sheet p-3">
           Give this code to your colleague; it is shown this once:
           <br />
-          <code className="select-all text-[19px] font-semibold tracking-wide">{invite.data.code.match(/.{1,6}/g)?.join('-')}</code>
+          <code className="select-all text-head font-semibold tracking-wide">{invite.data.code.match(/.{1,6}/g)?.join('-')}</code>
           <br />
-          <span className="text-[14px] text-soft">They open this application, choose “I have an invitation”, and type it.</span>
+          <span className="text-fine text-soft">They open this application, choose “I have an invitation”, and type it.</span>
         </p>
       )}
       <ul className="m-0 list-none p-0">
         {open.map((i) => (
           <li key={i.id} className="flex flex-wrap items-baseline gap-x-4 border-b border-faint py-1.5">
             <span className="grow">{i.note || 'without a name'}</span>
-            <span className="text-[14px] text-soft">until {until(i.expires_at)}</span>
+            <span className="text-fine text-soft">until {until(i.expires_at)}</span>
             <Button look="bare" onClick={() => back.mutate(i.id)}>
               Take back
             </Button>
           </li>
         ))}
       </ul>
-      {open.length === 0 && <p className="m-0 text-[14px] text-soft">No invitation is open.</p>}
+      {open.length === 0 && <p className="m-0 text-fine text-soft">No invitation is open.</p>}
     </section>
   )
 }
@@ -182,14 +182,14 @@ function Password() {
   }
   const field = (name: string, label: string, value: string, set: (v: string) => void, complete: string) => (
     <div>
-      <label htmlFor={`${id}-${name}`} className="block font-cond text-[15px] font-medium text-soft">
+      <label htmlFor={`${id}-${name}`} className="block font-cond text-body font-medium text-soft">
         {label}
       </label>
       <input
         id={`${id}-${name}`}
         type="password"
         autoComplete={complete}
-        className="w-64 border-b-2 border-ink bg-transparent py-1 text-[17px]"
+        className="w-64 border-b-2 border-ink bg-transparent py-1 text-lead"
         value={value}
         onChange={(e) => set(e.target.value)}
       />

@@ -2,29 +2,28 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { ApiError, api, data, type FillAnswer, type Shapes } from '../../api/client'
-import { useLibrary, useUnits } from '../../lib/desk'
-import { percent, type Units } from '../../lib/format'
+import { useLibrary } from '../../lib/desk'
+import { type Spec, specOf } from '../../lib/file/fields'
+import { localField } from '../../lib/file/useFields'
+import { percent } from '../../lib/format'
+import { useKept } from '../../lib/hooks'
 import { switchTheme } from '../../lib/theme'
+import { UnitsContext, useUnits, useUnitsOf } from '../../lib/units'
 import { Explain } from '../../ui/explain'
-import { Choice, Count, Select } from '../../ui/fields'
+import { Choice, Count, Pick, Quantity } from '../../ui/field'
 import { Name } from '../../ui/name'
 import { Button, Failed, Head, Waiting } from '../../ui/parts'
-import { Quantity } from '../../ui/quantity'
 import { DataTable } from '../../ui/table'
 
 /** Answers without a client: what does it weigh, how far to fill it, how heavy for so many reps. */
 export function Quick() {
   const library = useLibrary()
-  const [system, setSystem] = useState<'metric' | 'us'>(() => (localStorage.getItem('units') === 'us' ? 'us' : 'metric'))
-  const units = useUnits(system, library.data)
+  const [system, setSystem] = useKept<string>('units', 'metric')
+  const units = useUnitsOf(system, 'EUR', library.data)
   if (library.isError) return <Failed error={library.error} retry={() => library.refetch()} />
   if (!library.data || !units) return <Waiting what="Opening" />
-  const pick = (s: 'metric' | 'us') => {
-    localStorage.setItem('units', s)
-    setSystem(s)
-  }
   return (
-    <div className="mx-auto max-w-[1180px] px-4 pb-10">
+    <div className="mx-auto max-w-295 px-4 pb-10">
       <header className="flex flex-wrap items-center gap-x-5 gap-y-2 border-b border-line py-3">
         <Link to="/" className="text-ink no-underline" aria-label="Scrappy Rack: all clients">
           <Name />
@@ -33,27 +32,27 @@ export function Quick() {
         <Button look="bare" onClick={switchTheme}>
           Light or dark
         </Button>
-        <Link to="/" className="text-[14px] font-semibold text-action underline underline-offset-3">
+        <Link to="/" className="text-fine font-semibold text-action underline underline-offset-3">
           All clients
         </Link>
       </header>
       <main>
         <div className="flex flex-wrap items-end gap-6 py-5">
-          <h1 className="m-0 text-[28px] leading-none">Quick answers</h1>
+          <h1 className="m-0 text-title leading-none">Quick answers</h1>
           <Choice
-            label="Units"
-            value={system}
-            onValue={pick}
+            of={localField({ key: 'quick/units', spec: { label: 'Units' }, value: system, set: setSystem })}
             options={[
               { value: 'metric', label: 'kg, m' },
               { value: 'us', label: 'lb, ft' },
             ]}
           />
         </div>
-        <div className="grid gap-8 lg:grid-cols-2">
-          <FillCard units={units} fillings={library.data.fillings} />
-          <RepMaxCard units={units} />
-        </div>
+        <UnitsContext.Provider value={units}>
+          <div className="grid gap-8 lg:grid-cols-2">
+            <FillCard fillings={library.data.fillings} />
+            <RepMaxCard />
+          </div>
+        </UnitsContext.Provider>
       </main>
     </div>
   )
@@ -71,6 +70,8 @@ type Question = {
   target_kg: number
   ask: 'mass' | 'fill'
 }
+
+type Measured = { [K in keyof Question]: Question[K] extends number ? K : never }[keyof Question]
 
 const gallon = 3.785411784
 
@@ -107,7 +108,8 @@ const examples: { name: string; q: Partial<Question> }[] = [
   },
 ]
 
-function FillCard({ units, fillings }: { units: Units; fillings: Shapes['Filling'][] }) {
+function FillCard({ fillings }: { fillings: Shapes['Filling'][] }) {
+  const units = useUnits()
   const [q, setQ] = useState<Question>({
     capacity_l: gallon,
     tare_kg: 0.06,
@@ -134,7 +136,7 @@ function FillCard({ units, fillings }: { units: Units; fillings: Shapes['Filling
     placeholderData: keepPreviousData,
     retry: false,
   })
-  const draft = (f: string) => `quick/${f}`
+  const of = (field: Measured, spec: Spec) => localField({ key: `quick/${field}`, spec, value: q[field], set: (v) => set({ [field]: v }) })
   const refused = answer.error instanceof ApiError ? Object.values(answer.error.fields)[0] : undefined
   return (
     <section className="border border-line bg-sheet p-5">
@@ -147,70 +149,20 @@ function FillCard({ units, fillings }: { units: Units; fillings: Shapes['Filling
         ))}
       </div>
       <div className="flex flex-wrap items-start gap-x-5 gap-y-1">
-        <Quantity
-          label="Capacity"
-          kind="volume"
-          value={q.capacity_l}
-          onValue={(v) => set({ capacity_l: v })}
-          units={units}
-          draft={draft('capacity')}
-          min={0.01}
-          max={2000}
-        />
-        <Quantity
-          label="Empty mass"
-          kind="mass-fine"
-          value={q.tare_kg}
-          onValue={(v) => set({ tare_kg: v })}
-          units={units}
-          draft={draft('tare')}
-          max={1000}
-        />
-        <Quantity
-          label="Inside height"
-          kind="level"
-          value={q.height_m}
-          onValue={(v) => set({ height_m: v })}
-          units={units}
-          draft={draft('height')}
-          min={0.01}
-          max={5}
-        />
+        <Quantity of={of('capacity_l', specOf('containers', 'capacity_l'))} />
+        <Quantity of={of('tare_kg', specOf('containers', 'tare_kg'))} />
+        <Quantity of={of('height_m', specOf('containers', 'height_m'))} />
         <Choice
-          label="Shape"
-          value={q.kind}
-          onValue={(v) => set({ kind: v })}
+          of={localField({ key: 'quick/shape', spec: { label: 'Shape' }, value: q.kind, set: (v: Question['kind']) => set({ kind: v }) })}
           options={[
             { value: 'prism', label: 'straight' },
             { value: 'frustum', label: 'bucket' },
           ]}
         />
-        {q.kind === 'frustum' && (
-          <>
-            <Quantity
-              label="Base diameter"
-              kind="level"
-              value={q.bottom_d_m}
-              onValue={(v) => set({ bottom_d_m: v })}
-              units={units}
-              draft={draft('bottom')}
-              min={0.01}
-              max={5}
-            />
-            <Quantity
-              label="Top diameter"
-              kind="level"
-              value={q.top_d_m}
-              onValue={(v) => set({ top_d_m: v })}
-              units={units}
-              draft={draft('top')}
-              min={0.01}
-              max={5}
-            />
-          </>
-        )}
+        {q.kind === 'frustum' && <Quantity of={of('bottom_d_m', specOf('containers', 'bottom_m'))} />}
+        {q.kind === 'frustum' && <Quantity of={of('top_d_m', specOf('containers', 'top_m'))} />}
         <div className="w-44">
-          <Select
+          <Pick
             label="Filled with"
             value={q.filling}
             options={fillings.map((f) => ({ value: f.key, label: f.name }))}
@@ -218,51 +170,33 @@ function FillCard({ units, fillings }: { units: Units; fillings: Shapes['Filling
           />
         </div>
         <Choice
-          label="I know"
-          value={q.ask}
-          onValue={(v) => set({ ask: v })}
+          of={localField({ key: 'quick/ask', spec: { label: 'I know' }, value: q.ask, set: (v: Question['ask']) => set({ ask: v }) })}
           options={[
             { value: 'mass', label: 'the volume' },
             { value: 'fill', label: 'the mass I want' },
           ]}
         />
         {q.ask === 'mass' ? (
-          <Quantity
-            label="Volume in it"
-            kind="volume"
-            value={q.volume_l}
-            onValue={(v) => set({ volume_l: v })}
-            units={units}
-            draft={draft('volume')}
-            max={2000}
-          />
+          <Quantity of={of('volume_l', { label: 'Volume in it', kind: 'volume', max: 2000 })} />
         ) : (
-          <Quantity
-            label="Wanted mass"
-            kind="mass"
-            value={q.target_kg}
-            onValue={(v) => set({ target_kg: v })}
-            units={units}
-            draft={draft('target')}
-            max={1000}
-          />
+          <Quantity of={of('target_kg', { label: 'Wanted mass', kind: 'mass', max: 1000 })} />
         )}
       </div>
       <div aria-live="polite" className="mt-3 border-t border-line pt-3">
-        {answer.error && <p className="m-0 text-action">{refused ?? answer.error.message}</p>}
+        {answer.error && <p className="m-0 text-wrong">{refused ?? answer.error.message}</p>}
         {answer.data && !answer.error && (
           <>
-            {!answer.data.reachable && <p className="m-0 text-action">Not possible: {answer.data.reason}. The nearest that is:</p>}
+            {!answer.data.reachable && <p className="m-0 text-due">Not possible: {answer.data.reason}. The nearest that is:</p>}
             <p className="m-0 flex flex-wrap items-baseline gap-x-3">
-              <Explain why={answer.data.why} units={units}>
-                <span className="font-cond text-[46px] font-semibold leading-none">{units.show('mass', answer.data.mass_kg)}</span>
+              <Explain why={answer.data.why}>
+                <span className="font-cond text-figure font-semibold leading-none">{units.show('mass', answer.data.mass_kg)}</span>
               </Explain>
-              <span className="font-cond text-[24px] text-soft">± {units.pm('mass', answer.data.u95_kg)}</span>
+              <span className="font-cond text-title text-soft">± {units.pm('mass', answer.data.u95_kg)}</span>
               <span>
                 filled to <b>{units.show('level', answer.data.level_m)}</b>, that is <b>{units.show('volume', answer.data.volume_l)}</b>
               </span>
             </p>
-            <p className="m-0 mt-1 text-[14px] text-soft">
+            <p className="m-0 mt-1 text-fine text-soft">
               The ± comes {answer.data.budget.map((b) => `${percent(b.share)} from ${b.name}`).join(', ')}.
             </p>
           </>
@@ -281,7 +215,8 @@ const formulaNames: [keyof Shapes['RepMaxAnswer']['estimates'], string][] = [
   ['wathan_kg', 'Wathan'],
 ]
 
-function RepMaxCard({ units }: { units: Units }) {
+function RepMaxCard() {
+  const units = useUnits()
   const [q, setQ] = useState({ load_kg: 20, reps: 8, reserve: 2, target_reps: 12 })
   const set = (change: Partial<typeof q>) => setQ((old) => ({ ...old, ...change }))
   const answer = useQuery({
@@ -291,33 +226,26 @@ function RepMaxCard({ units }: { units: Units }) {
     retry: false,
   })
   const estimates = answer.data?.estimates
+  const of = (field: keyof typeof q, spec: Spec) =>
+    localField({ key: `quick/${field}`, spec, value: q[field], set: (v) => set({ [field]: v }) })
   return (
     <section className="border border-line bg-sheet p-5">
       <Head>How heavy for so many reps</Head>
       <div className="flex flex-wrap items-start gap-x-5">
-        <Quantity
-          label="Load of the test"
-          kind="mass"
-          value={q.load_kg}
-          onValue={(v) => set({ load_kg: v })}
-          units={units}
-          draft="quick/load"
-          min={0.1}
-          max={1000}
-        />
-        <Count label="Reps done" value={q.reps} min={1} max={15 - q.reserve} onValue={(v) => set({ reps: v })} draft="quick/reps" />
-        <Count label="In reserve" value={q.reserve} min={0} max={15 - q.reps} onValue={(v) => set({ reserve: v })} draft="quick/reserve" />
-        <Count label="Wanted reps" value={q.target_reps} min={1} max={30} onValue={(v) => set({ target_reps: v })} draft="quick/target" />
+        <Quantity of={of('load_kg', { label: 'Load of the test', kind: 'mass', min: 0.1, max: 1000 })} />
+        <Count of={of('reps', { label: 'Reps done', min: 1, max: 15 - q.reserve })} />
+        <Count of={of('reserve', { label: 'In reserve', min: 0, max: 15 - q.reps })} />
+        <Count of={of('target_reps', { label: 'Wanted reps', min: 1, max: 30 })} />
       </div>
       <div aria-live="polite" className="mt-3 border-t border-line pt-3">
-        {answer.error && <p className="m-0 text-action">{answer.error.message}</p>}
+        {answer.error && <p className="m-0 text-wrong">{answer.error.message}</p>}
         {answer.data && estimates && !answer.error && (
           <>
             <p className="m-0 flex flex-wrap items-baseline gap-x-3">
-              <span className="font-cond text-[46px] font-semibold leading-none">{units.show('mass', answer.data.target_load_kg)}</span>
+              <span className="font-cond text-figure font-semibold leading-none">{units.show('mass', answer.data.target_load_kg)}</span>
               <span>
                 for {q.target_reps} reps; one-rep maximum{' '}
-                <Explain why={answer.data.why} units={units}>
+                <Explain why={answer.data.why}>
                   <b>{units.show('mass', answer.data.e1rm_kg)}</b>
                 </Explain>
               </span>

@@ -1,27 +1,17 @@
-import type { Shapes } from '../../api/client'
 import { useBench } from '../../lib/desk'
+import { useFields } from '../../lib/file/useFields'
 import { Cautions } from '../../ui/cautions'
 import { Explain } from '../../ui/explain'
-import { Choice, Select, Ticks } from '../../ui/fields'
+import { Choice, Flags, Quantity, Select } from '../../ui/field'
 import { Figure } from '../../ui/figure'
 import { Head } from '../../ui/parts'
-import { Quantity } from '../../ui/quantity'
 import { DataTable } from '../../ui/table'
-
-type Space = Shapes['Space']
-
-const surfaces: Space['surface'][] = ['concrete', 'wood', 'laminate', 'tile', 'carpet', 'rubber', 'grass']
 
 /** What fits here and what can be fixed to what. */
 export function SpaceStation() {
-  const { desk, units, writer } = useBench()
-  const s = desk.file.space
+  const { desk, units } = useBench()
+  const of = useFields('space')
   const r = desk.results
-  const id = desk.file.id
-  const set = <K extends keyof Space>(key: K, value: Space[K]) => {
-    if (s[key] !== value) writer.write({ part: 'space', body: (f) => ({ ...f.space, [key]: value }) })
-  }
-  const refusal = (key: keyof Space) => writer.refusals.space?.[key]
   return (
     <div className="space-y-5 p-4 md:p-6">
       <div className="grid gap-5 lg:grid-cols-2">
@@ -29,97 +19,19 @@ export function SpaceStation() {
         <Elevation />
       </div>
       <div className="flex flex-wrap items-start gap-x-6 gap-y-2">
-        <Quantity
-          label="Length"
-          kind="length"
-          value={s.length_m}
-          onValue={(v) => set('length_m', v)}
-          units={units}
-          draft={`${id}/length`}
-          min={0.5}
-          max={50}
-          refusal={refusal('length_m')}
-        />
-        <Quantity
-          label="Width"
-          kind="length"
-          value={s.width_m}
-          onValue={(v) => set('width_m', v)}
-          units={units}
-          draft={`${id}/width`}
-          min={0.5}
-          max={50}
-          refusal={refusal('width_m')}
-        />
-        <Quantity
-          label="Ceiling"
-          kind="length"
-          value={s.ceiling_m}
-          onValue={(v) => set('ceiling_m', v)}
-          units={units}
-          draft={`${id}/ceiling`}
-          min={1}
-          max={20}
-          empty="not measured"
-          refusal={refusal('ceiling_m')}
-        />
-        <Quantity
-          label="Floor taken for good"
-          kind="area"
-          value={s.taken_m2}
-          onValue={(v) => set('taken_m2', v)}
-          units={units}
-          draft={`${id}/taken`}
-          max={2500}
-          refusal={refusal('taken_m2')}
-        />
+        <Quantity of={of('length_m')} />
+        <Quantity of={of('width_m')} />
+        <Quantity of={of('ceiling_m')} />
+        <Quantity of={of('taken_m2')} />
         <div className="w-32">
-          <Select
-            label="Surface"
-            value={s.surface}
-            options={surfaces.map((v) => ({ value: v, label: v }))}
-            onValue={(v) => set('surface', v)}
-          />
+          <Select of={of('surface')} />
         </div>
-        <Choice
-          label="Floor"
-          value={s.floor}
-          onValue={(v) => set('floor', v)}
-          options={[
-            { value: 'slab', label: 'slab' },
-            { value: 'timber', label: 'timber' },
-            { value: 'unknown', label: 'not known' },
-          ]}
-        />
-        <Choice
-          label="Walls"
-          value={s.walls}
-          onValue={(v) => set('walls', v)}
-          options={[
-            { value: 'drill', label: 'may be drilled' },
-            { value: 'no-holes', label: 'no holes' },
-            { value: 'unknown', label: 'not known' },
-          ]}
-        />
-        <Choice
-          label="Door for bands"
-          value={s.door ?? 'unknown'}
-          onValue={(v) => set('door', v)}
-          options={[
-            { value: 'solid', label: 'solid' },
-            { value: 'light', label: 'hollow, glass, sliding' },
-            { value: 'none', label: 'none' },
-            { value: 'unknown', label: 'not known' },
-          ]}
-        />
-        <Ticks
-          label="Below"
-          value={s.neighbours_below ? ['n'] : []}
-          onValue={(v) => set('neighbours_below', v.length > 0)}
-          options={[{ value: 'n', label: 'neighbours' }]}
-        />
+        <Choice of={of('floor')} />
+        <Choice of={of('walls')} />
+        <Choice of={of('door')} />
+        <Flags label="Below" of={[of('neighbours_below')]} />
       </div>
-      <div className="grid gap-6 lg:grid-cols-[1fr_320px]">
+      <div className="grid gap-6 lg:grid-cols-[1fr_20rem]">
         <Headrooms />
         <div className="space-y-4">
           <section>
@@ -127,15 +39,11 @@ export function SpaceStation() {
             <dl className="m-0 grid grid-cols-[1fr_auto] gap-y-1.5">
               <dt>free</dt>
               <dd className="m-0 text-right font-semibold">
-                <Explain why={r.free_why} units={units}>
-                  {units.show('area', r.free_m2)}
-                </Explain>
+                <Explain why={r.free_why}>{units.show('area', r.free_m2)}</Explain>
               </dd>
               <dt>longest lane, 0.9 m wide</dt>
               <dd className="m-0 text-right font-semibold">
-                <Explain why={r.lane_why} units={units}>
-                  {r.lane_m > 0 ? units.show('length', r.lane_m) : 'none'}
-                </Explain>
+                <Explain why={r.lane_why}>{r.lane_m > 0 ? units.show('length', r.lane_m) : 'none'}</Explain>
               </dd>
               <dt>lengths for a 50 ft (15 m) carry</dt>
               <dd className="m-0 text-right font-semibold">{r.lengths_50ft > 0 ? r.lengths_50ft : 'hold standing instead'}</dd>
@@ -164,11 +72,7 @@ function Headrooms() {
           {
             head: 'ceiling needed',
             figure: true,
-            cell: (h) => (
-              <Explain why={h.why} units={units}>
-                {units.show('length', h.needs_m)}
-              </Explain>
-            ),
+            cell: (h) => <Explain why={h.why}>{units.show('length', h.needs_m)}</Explain>,
           },
           {
             head: 'to spare',
@@ -227,7 +131,7 @@ function FloorPicture() {
               strokeDasharray="3 3"
             />
             {share * rw > 54 && (
-              <text x={x + (rw * share) / 2} y={y + rh / 2 + 5} textAnchor="middle" fontSize="14" fill="var(--soft)">
+              <text x={x + (rw * share) / 2} y={y + rh / 2 + 5} textAnchor="middle" fontSize="var(--text-fine)" fill="var(--soft)">
                 taken
               </text>
             )}
@@ -238,21 +142,21 @@ function FloorPicture() {
             x={x + rw * share + (rw * (1 - share)) / 2}
             y={y + rh / 2 + 6}
             textAnchor="middle"
-            fontSize="18"
+            fontSize="var(--text-lead)"
             fontWeight="600"
             fill="var(--covered)"
           >
             {units.show('area', desk.results.free_m2)} free
           </text>
         )}
-        <text x={x + rw / 2} y={y + rh + 24} textAnchor="middle" fontSize="15" fontWeight="600" fill="var(--ink)">
+        <text x={x + rw / 2} y={y + rh + 24} textAnchor="middle" fontSize="var(--text-body)" fontWeight="600" fill="var(--ink)">
           {units.show('length', long)}
         </text>
-        <text x={x + rw + 12} y={y + rh / 2 + 5} fontSize="15" fontWeight="600" fill="var(--ink)">
+        <text x={x + rw + 12} y={y + rh / 2 + 5} fontSize="var(--text-body)" fontWeight="600" fill="var(--ink)">
           {units.show('length', short)}
         </text>
       </svg>
-      <figcaption className="text-[13px] text-soft">
+      <figcaption className="text-fine text-soft">
         From above. Thick walls may be drilled, thin ones may not, dashed ones nobody knows of yet.
       </figcaption>
     </figure>
@@ -296,21 +200,27 @@ function Elevation() {
               strokeWidth="2"
               strokeDasharray="4 3"
             />
-            <text x={306} y={floor - reach * scale + 18} fontSize="15" fontWeight="600" fill="var(--ink)">
+            <text x={306} y={floor - reach * scale + 18} fontSize="var(--text-body)" fontWeight="600" fill="var(--ink)">
               overhead grip {units.show('length', reach)}
             </text>
           </g>
         )}
-        <text x={12} y={ceiling + 20} fontSize="15" fontWeight="600" fill="var(--ink)">
+        <text x={12} y={ceiling + 20} fontSize="var(--text-body)" fontWeight="600" fill="var(--ink)">
           {s.ceiling_m > 0 ? `ceiling ${units.show('length', s.ceiling_m)}` : ''}
         </text>
         {overhead?.known && (
-          <text x={306} y={floor - 20} fontSize="15" fill={overhead.fits ? 'var(--covered)' : 'var(--action)'} fontWeight="600">
+          <text
+            x={306}
+            y={floor - 20}
+            fontSize="var(--text-body)"
+            fill={overhead.fits ? 'var(--covered)' : 'var(--action)'}
+            fontWeight="600"
+          >
             {overhead.fits ? 'a standing press fits' : 'no standing press'}
           </text>
         )}
       </svg>
-      <figcaption className="text-[13px] text-soft">From the side, to scale.</figcaption>
+      <figcaption className="text-fine text-soft">From the side, to scale.</figcaption>
     </figure>
   )
 }

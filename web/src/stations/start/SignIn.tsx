@@ -72,14 +72,14 @@ export function SignIn({ session }: { session: Session }) {
     <main className="squared grid min-h-dvh place-items-center p-4">
       <div className="w-full max-w-[26rem] border-2 border-ink bg-sheet p-6 shadow-[6px_6px_0_var(--line)]">
         <Name />
-        <h1 className="mb-1 mt-4 text-[24px] leading-tight">{form.title}</h1>
+        <h1 className="mb-1 mt-4 text-title leading-tight">{form.title}</h1>
         <p className="mb-4 mt-0 text-soft">{form.words}</p>
         {session.demo && !joins && (
           <div className="mb-5 border-b border-line pb-5">
             <Button look="solid" onClick={() => demo.mutate()} disabled={demo.isPending} autoFocus>
               Open the demo
             </Button>
-            <p className="mb-0 mt-2 text-[14px] text-soft">Three made-up clients. Nothing in it is real; prices are invented.</p>
+            <p className="mb-0 mt-2 text-fine text-soft">Three made-up clients. Nothing in it is real; prices are invented.</p>
           </div>
         )}
         <form onSubmit={submit} noValidate>
@@ -93,7 +93,7 @@ export function SignIn({ session }: { session: Session }) {
               onValue={(v) => setValues((old) => ({ ...old, [f]: v }))}
             />
           ))}
-          <p className="min-h-5 text-[14px] text-action" role="alert">
+          <p className="min-h-5 text-fine text-action" role="alert">
             {enter.error && Object.keys(refused).length === 0 ? enter.error.message : ''}
             {demo.error ? demo.error.message : ''}
           </p>
@@ -122,12 +122,12 @@ function Line(p: { field: Field; value: string; wrong: string; fresh: boolean; o
   }
   return (
     <div className="mb-2">
-      <label htmlFor={id} className="block font-cond text-[15px] font-medium text-soft">
+      <label htmlFor={id} className="block font-cond text-body font-medium text-soft">
         {labels[p.field]}
       </label>
       <input
         id={id}
-        className={`w-full border-b-2 bg-transparent py-1 text-[17px] ${p.wrong ? 'border-action' : 'border-ink'}`}
+        className={`w-full border-b-2 bg-transparent py-1 text-lead ${p.wrong ? 'border-action' : 'border-ink'}`}
         type={p.field === 'password' ? 'password' : 'text'}
         autoComplete={complete[p.field]}
         value={p.value}
@@ -135,7 +135,7 @@ function Line(p: { field: Field; value: string; wrong: string; fresh: boolean; o
         aria-invalid={p.wrong !== ''}
         aria-describedby={`${id}-said`}
       />
-      <p id={`${id}-said`} className="m-0 min-h-5 text-[13px] text-action">
+      <p id={`${id}-said`} className="m-0 min-h-5 text-fine text-action">
         {p.wrong}
       </p>
     </div>

@@ -2,10 +2,11 @@ import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tansta
 import { type FormEvent, useRef, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { type Answered, api, data, type Session, type Shapes } from '../../api/client'
-import { keepDesk, keys, useLibrary, useUnits } from '../../lib/desk'
+import { keepDesk, keys, useLibrary } from '../../lib/desk'
 import type { Units } from '../../lib/format'
 import { useKey, useWidth } from '../../lib/hooks'
 import { switchTheme } from '../../lib/theme'
+import { useUnitsOf } from '../../lib/units'
 import { Name } from '../../ui/name'
 import { Button, Failed, Waiting } from '../../ui/parts'
 import { Hatch, scaleOf } from '../../ui/rule'
@@ -30,15 +31,15 @@ export function Start({ session }: { session: Session }) {
   useKey('/', () => find.current?.focus())
   useKey('q', () => navigate('/quick'))
   return (
-    <div className="mx-auto max-w-[1180px] px-4 pb-10">
+    <div className="mx-auto max-w-295 px-4 pb-10">
       <header className="flex flex-wrap items-center gap-x-5 gap-y-2 border-b border-line py-3">
         <Name />
         <span className="text-soft">{session.practice}</span>
         <span className="grow" />
-        <Link to="/quick" className="text-[14px] font-semibold text-action underline underline-offset-3">
+        <Link to="/quick" className="text-fine font-semibold text-action underline underline-offset-3">
           Quick answers
         </Link>
-        <Link to="/practice" className="text-[14px] font-semibold text-action underline underline-offset-3">
+        <Link to="/practice" className="text-fine font-semibold text-action underline underline-offset-3">
           Practice
         </Link>
         <Button look="bare" onClick={switchTheme}>
@@ -50,7 +51,7 @@ export function Start({ session }: { session: Session }) {
       </header>
       <main>
         <div className="flex flex-wrap items-end gap-x-8 gap-y-3 py-5">
-          <h1 className="m-0 text-[28px] leading-none">Clients</h1>
+          <h1 className="m-0 text-title leading-none">Clients</h1>
           <div className="w-64">
             <label htmlFor="find" className="sr-only">
               Find a client
@@ -58,7 +59,7 @@ export function Start({ session }: { session: Session }) {
             <input
               id="find"
               ref={find}
-              className="w-full border-b-2 border-ink bg-transparent py-1 text-[17px]"
+              className="w-full border-b-2 border-ink bg-transparent py-1 text-lead"
               placeholder="Find a client ( / )"
               value={q}
               onChange={(e) => setQ(e.target.value)}
@@ -120,7 +121,7 @@ function NewClient() {
         </label>
         <input
           id="new-client"
-          className="w-56 border-b-2 border-ink bg-transparent py-1 text-[17px]"
+          className="w-56 border-b-2 border-ink bg-transparent py-1 text-lead"
           placeholder="Name of a new client"
           maxLength={80}
           value={name}
@@ -130,7 +131,7 @@ function NewClient() {
       <Button type="submit" look="solid" disabled={!name.trim() || make.isPending}>
         Add
       </Button>
-      <span role="alert" className="text-[14px] text-action">
+      <span role="alert" className="text-fine text-action">
         {make.error?.message}
       </span>
     </form>
@@ -141,18 +142,18 @@ const day = (unix: number) => new Date(unix * 1000).toLocaleDateString(undefined
 
 function ClientCard({ card }: { card: Card }) {
   const library = useLibrary()
-  const units = useUnits(card.units, library.data)
+  const units = useUnitsOf(card.units, '', library.data)
   return (
     <Link
       to={`/c/${card.id}/needs`}
       className="block h-full border border-line bg-sheet p-4 text-ink no-underline hover:border-ink hover:shadow-[4px_4px_0_var(--line)]"
     >
       <div className="flex items-baseline gap-2">
-        <span className="grow font-cond text-[20px] font-semibold leading-tight">{card.name}</span>
-        <span className="text-[13px] text-soft">{day(card.updated_at)}</span>
+        <span className="grow font-cond text-head font-semibold leading-tight">{card.name}</span>
+        <span className="text-fine text-soft">{day(card.updated_at)}</span>
       </div>
       {card.slots.length > 0 ? <Mini slots={card.slots} /> : <p className="my-4 text-soft">Stature is needed before there are needs.</p>}
-      <p className="m-0 mt-2 flex flex-wrap gap-x-4 text-[14px]">
+      <p className="m-0 mt-2 flex flex-wrap gap-x-4 text-fine">
         <span>
           <b>
             {card.covered}/{card.slots.length}
@@ -189,7 +190,7 @@ function Mini({ slots }: { slots: Card['slots'] }) {
   const [ref, width] = useWidth<HTMLDivElement>(280)
   const scale = scaleOf(slots, width)
   return (
-    <div ref={ref} className="mt-3 h-[132px] overflow-hidden" aria-hidden="true">
+    <div ref={ref} className="mt-3 h-33 overflow-hidden" aria-hidden="true">
       {slots.map((s) => (
         <div key={s.key} className="h-3">
           <svg width={width} height={12} viewBox={`0 0 ${width} 12`} className="block" aria-hidden="true">

@@ -1,61 +1,53 @@
 import { useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
 import { api, data, type Shapes } from '../../api/client'
-import { newId, useBench, useChange } from '../../lib/desk'
-import { Count, Select, Text, Ticks } from '../../ui/fields'
+import { useBench } from '../../lib/desk'
+import { newId } from '../../lib/file/parts'
+import { useFields } from '../../lib/file/useFields'
+import { Flags, Pick, Quantity, Text } from '../../ui/field'
+import { Disclosure, Fields, List, useRemoval } from '../../ui/list'
 import { Button, Head } from '../../ui/parts'
-import { Quantity } from '../../ui/quantity'
+import { Refusals } from '../../ui/refusals'
+import { useOpenThing } from './open'
 
 type Batch = Shapes['Batch']
 
 /** This client's own fillings: one sack, one heap; each known better with every weighing. */
 export function Batches() {
-  const { desk, library, writer } = useBench()
-  const [open, setOpen] = useState('')
+  const { desk, library, box } = useBench()
+  const { open, show, toggle } = useOpenThing()
   const own = useQuery({
     queryKey: ['own-fillings', desk.file.revision],
     queryFn: () => data<Shapes['OwnFilling'][]>(api.GET('/api/v1/fillings')),
     placeholderData: (before) => before,
   })
   const elsewhere = (own.data ?? []).filter((o) => !desk.file.batches.some((b) => b.name === o.name))
-  const addOwn = (o: Shapes['OwnFilling']) => {
+  const take = (b: Omit<Batch, 'id'>) => {
     const id = newId()
-    setOpen(id)
-    writer.write({ list: 'batches', item: id, body: () => ({ ...o, id, filling: '', celsius: 0 }) })
+    box.make('batches', { ...b, id })
+    show(id)
   }
   const add = (filling: string) => {
-    const id = newId()
     const from = library.fillings.find((f) => f.key === filling)
     const n = desk.file.batches.filter((b) => b.filling === filling).length + 1
-    const body: Batch = {
-      id,
-      name: from ? `${from.name.split(',')[0]}, batch ${n}` : `own filling ${n}`,
-      filling,
-      low_kg_l: from ? 0 : 0.9,
-      typical_kg_l: from ? 0 : 1,
-      high_kg_l: from ? 0 : 1.1,
-      celsius: 0,
-      wet: false,
-      loose: true,
-    }
-    setOpen(id)
-    writer.write({ list: 'batches', item: id, body: () => body })
+    const name = from ? `${from.name.split(',')[0]}, batch ${n}` : `own filling ${n}`
+    const own = from ? { low_kg_l: 0, typical_kg_l: 0, high_kg_l: 0 } : { low_kg_l: 0.9, typical_kg_l: 1, high_kg_l: 1.1 }
+    take({ name, filling, ...own, celsius: 0, wet: false, loose: true })
   }
   return (
     <section>
       <Head>Batches</Head>
-      <p className="m-0 mb-2 text-[14px] text-soft">
+      <p className="m-0 mb-2 text-fine text-soft">
         One sack of sand is not like another. What is filled from one batch shares its density, and every weighing of any of them sharpens
         it.
       </p>
-      <ul className="m-0 mb-2 list-none border-t border-line p-0">
-        {desk.file.batches.map((b) => (
-          <li key={b.id} className="border-b border-line">
-            <BatchLine batch={b} open={open === b.id} onOpen={() => setOpen(open === b.id ? '' : b.id)} />
-          </li>
-        ))}
-      </ul>
-      <Select
+      <List
+        label="batches"
+        items={desk.file.batches}
+        at={open}
+        text={(b) => b.name}
+        row={(b) => <BatchLine batch={b} open={open === b.id} onOpen={() => toggle(b.id)} />}
+      />
+      <Pick
         label="Add a batch of"
         value="-"
         options={[
@@ -66,7 +58,7 @@ export function Batches() {
         ]}
         onValue={(key) => {
           const known = elsewhere[Number(/^own (\d+)$/.exec(key)?.[1] ?? -1)]
-          if (known) addOwn(known)
+          if (known) take({ ...known, filling: '', celsius: 0 })
           else if (key !== '-') add(key)
         }}
       />
@@ -78,20 +70,15 @@ function BatchLine({ batch: b, open, onOpen }: { batch: Batch; open: boolean; on
   const { desk, units } = useBench()
   const now = desk.results.batches.find((x) => x.id === b.id)
   return (
-    <>
-      <button type="button" aria-expanded={open} onClick={onOpen} className="w-full px-1 py-1.5 text-left hover:bg-sheet">
-        <span className="flex items-baseline gap-2">
-          <b className="grow font-cond text-[17px]">{b.name}</b>
-          {now && (
-            <span className="font-cond text-[16px]">
-              {units.show('density', now.density_kg_l)} <span className="text-soft">± {units.pm('density', now.u95_kg_l)}</span>
-            </span>
-          )}
-        </span>
-        {now && <DensityRule now={now} />}
-      </button>
-      {open && <BatchEditor batch={b} />}
-    </>
+    <Disclosure
+      open={open}
+      onOpen={onOpen}
+      name={b.name}
+      about={now && units.both('density', now.density_kg_l, now.u95_kg_l)}
+      under={now && <DensityRule now={now} />}
+    >
+      <BatchEditor batch={b} />
+    </Disclosure>
   )
 }
 
@@ -122,104 +109,40 @@ function DensityRule({ now }: { now: Shapes['BatchState'] }) {
         />
         <line x1={x(now.density_kg_l)} x2={x(now.density_kg_l)} y1="1" y2="13" stroke="var(--ink)" strokeWidth="2" />
       </svg>
-      <span className="block text-[13px] text-soft">
+      <span className="block text-fine text-soft">
         {counted}
-        {now.weighings > 1 && `; χ² ${now.chi2.toFixed(1)}, about ${now.weighings} is expected`}
+        {now.weighings > 1 && now.chi2 > 2 * now.weighings + 4 && '; they agree less than their ± would have it'}
       </span>
     </span>
   )
 }
 
 function BatchEditor({ batch: b }: { batch: Batch }) {
-  const { desk, library, units, writer } = useBench()
-  const set = useChange('batches', b)
-  const refused = writer.refusals[`batches/${b.id}`] ?? {}
-  const draft = (f: string) => `${desk.file.id}/${b.id}/${f}`
+  const { desk, library } = useBench()
+  const of = useFields('batches', b.id)
+  const remove = useRemoval('batches')
   const used = desk.file.containers.filter((c) => c.filling === b.id).map((c) => c.name)
-  const density = (label: string, field: 'low_kg_l' | 'typical_kg_l' | 'high_kg_l') => (
-    <Quantity
-      label={label}
-      kind="density"
-      value={b[field]}
-      onValue={(v) => v !== b[field] && set({ [field]: v })}
-      units={units}
-      draft={draft(field)}
-      min={0.01}
-      max={25}
-      refusal={refused[field]}
-    />
-  )
   return (
-    <div className="bg-sheet px-2 pb-2">
-      <Text
-        label="Name"
-        value={b.name}
-        onValue={(v) => set({ name: v })}
-        draft={draft('name')}
-        needed="a name, so that it is told from the next sack"
-        max={60}
-        refusal={refused.name}
-      />
+    <>
+      <Text of={of('name')} />
       {b.filling === '' ? (
         <>
-          <div className="flex flex-wrap gap-x-4">
-            {density('Lowest', 'low_kg_l')}
-            {density('Typical', 'typical_kg_l')}
-            {density('Highest', 'high_kg_l')}
-          </div>
-          <Ticks
-            label="It"
-            value={[...(b.wet ? ['w'] : []), ...(b.loose ? ['l'] : [])]}
-            options={[
-              { value: 'w', label: 'dries out' },
-              { value: 'l', label: 'pours' },
-            ]}
-            onValue={(v) => set({ wet: v.includes('w'), loose: v.includes('l') })}
-          />
+          <Fields>
+            <Quantity of={of('low_kg_l')} />
+            <Quantity of={of('typical_kg_l')} />
+            <Quantity of={of('high_kg_l')} />
+          </Fields>
+          <Flags label="It" of={[of('wet'), of('loose')]} />
         </>
       ) : (
-        <p className="m-0 text-[14px] text-soft">A batch of {library.fillings.find((f) => f.key === b.filling)?.name}.</p>
+        <p className="m-0 text-fine text-soft">A batch of {library.fillings.find((f) => f.key === b.filling)?.name}.</p>
       )}
-      {b.filling === 'fresh-water' && <Temperature batch={b} />}
-      <p className="m-0 mt-1 text-[14px] text-soft">{used.length > 0 ? `In ${used.join(', ')}.` : 'Nothing is filled from it yet.'}</p>
-      {(refused[''] ?? refused.filling) && (
-        <p role="alert" className="m-0 text-[14px] text-action">
-          {refused[''] ?? refused.filling}
-        </p>
-      )}
-      <Button look="bare" onClick={() => writer.write({ list: 'batches', item: b.id, body: null })}>
+      {b.filling === 'fresh-water' && <Quantity of={of('celsius')} />}
+      <p className="m-0 mt-1 text-fine text-soft">{used.length > 0 ? `In ${used.join(', ')}.` : 'Nothing is filled from it yet.'}</p>
+      <Refusals of={`batches/${b.id}`} />
+      <Button look="bare" onClick={() => remove(b.id, b.name)}>
         Remove
       </Button>
-    </div>
-  )
-}
-
-/** Water is known by its temperature; shown in the degrees of the client's units. */
-function Temperature({ batch: b }: { batch: Batch }) {
-  const { desk, units } = useBench()
-  const set = useChange('batches', b)
-  const us = units.system === 'us'
-  const shown = (c: number) => Math.round(us ? c * 1.8 + 32 : c)
-  const none = b.celsius === 0
-  return (
-    <div className="mt-1 flex flex-wrap items-start gap-x-4">
-      <Ticks
-        label="Its temperature"
-        value={none ? [] : ['t']}
-        options={[{ value: 't', label: 'measured' }]}
-        onValue={(v) => set({ celsius: v.length > 0 ? 20 : 0 })}
-      />
-      {!none && (
-        <Count
-          label="Water at"
-          value={shown(b.celsius)}
-          min={shown(1)}
-          max={shown(100)}
-          unit={us ? '°F' : '°C'}
-          onValue={(v) => v !== shown(b.celsius) && set({ celsius: us ? Math.round(((v - 32) / 1.8) * 10) / 10 : v })}
-          draft={`${desk.file.id}/${b.id}/celsius`}
-        />
-      )}
-    </div>
+    </>
   )
 }

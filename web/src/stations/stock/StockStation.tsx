@@ -1,91 +1,32 @@
 import { useState } from 'react'
-import { Link, useSearchParams } from 'react-router'
+import { Link } from 'react-router'
 import type { Container } from '../../api/client'
-import { fillingsOf, newId, useBench } from '../../lib/desk'
+import { fillingsOf, useBench } from '../../lib/desk'
+import { newId } from '../../lib/file/parts'
+import { localField, useFields } from '../../lib/file/useFields'
 import { useKey } from '../../lib/hooks'
 import { Cautions } from '../../ui/cautions'
-import { Count, Select, Ticks } from '../../ui/fields'
+import { Count, Pick, Ticks } from '../../ui/field'
+import { Disclosure, List, useRemoval } from '../../ui/list'
 import { Button, Head } from '../../ui/parts'
 import { Batches } from './Batches'
 import { ContainerEditor } from './ContainerEditor'
 import { HandlesAndPlates } from './HandlesAndPlates'
 import { newContainers, twins } from './newThings'
+import { useOpenThing } from './open'
 import { Starters } from './Starters'
 import { TableIn } from './TableIn'
 import { Things } from './Things'
 
 /** What is already there: containers, things to pack, fillings, bars and plates, gear. */
 export function StockStation() {
-  const { desk, library, writer } = useBench()
-  const [search] = useSearchParams()
-  const [open, setOpen] = useState(search.get('of') ?? '')
-  const [count, setCount] = useState(1)
-  const [way, setWay] = useState<'' | 'starters' | 'table'>(desk.file.containers.length === 0 ? 'starters' : '')
-  const add = async (containers: Container[]) => {
-    const kept = await writer.write({ add: { containers, things: [], batches: [] } })
-    if (kept) setOpen(containers[0]?.id ?? '')
-  }
-  const addKind = (key: string) => {
-    const kind = library.kinds.find((k) => k.key === key)
-    if (kind) add(newContainers(kind, desk.file.containers, count))
-    setCount(1)
-  }
-  useKey('n', () => addKind('jug'))
   return (
-    <div className="grid gap-x-8 gap-y-6 p-4 md:p-6 xl:grid-cols-[1fr_330px]">
-      <section className="min-w-0">
-        <Head aside="open one to change it; the numbers follow as you type">Containers</Head>
-        <div className="mb-1 flex items-start gap-4">
-          <Count label="How many" value={count} min={1} max={48} onValue={setCount} draft={`${desk.file.id}/stock-count`} />
-          <div className="mt-4 flex flex-wrap gap-2">
-            {library.kinds.map((k) => (
-              <Button key={k.key} onClick={() => addKind(k.key)} hint={k.key === 'jug' ? 'n' : undefined}>
-                + {k.name}
-              </Button>
-            ))}
-          </div>
-        </div>
-        <div className="mb-3 flex flex-wrap gap-x-5">
-          <Button look="bare" aria-expanded={way === 'starters'} onClick={() => setWay(way === 'starters' ? '' : 'starters')}>
-            Tick off what the house has
-          </Button>
-          <Button look="bare" aria-expanded={way === 'table'} onClick={() => setWay(way === 'table' ? '' : 'table')}>
-            Paste a table, or open a CSV file
-          </Button>
-          <a
-            className="py-0.5 text-[14px] font-semibold text-action underline decoration-1 underline-offset-3"
-            href={`/api/v1/clients/${desk.file.id}/stock.csv`}
-            download
-          >
-            Save the stock as CSV
-          </a>
-        </div>
-        {way === 'starters' && <Starters onDone={() => setWay('')} />}
-        {way === 'table' && <TableIn onDone={() => setWay('')} />}
-        {writer.refusals.stock && (
-          <p role="alert" className="my-1 text-[14px] text-action">
-            {Object.values(writer.refusals.stock)[0]}
-          </p>
-        )}
-        {desk.file.containers.length === 0 && way === '' && (
-          <p className="max-w-prose text-soft">
-            Nothing is here yet. A first jug: press <b>+ jug</b>, type its capacity (1 gal, 5 L), its empty mass and its height, and see
-            what it weighs at Loads.
-          </p>
-        )}
-        <ul className="m-0 list-none border-t border-line p-0">
-          {desk.file.containers.map((c) => (
-            <li key={c.id} className="border-b border-line">
-              <Line container={c} open={open === c.id} onOpen={() => setOpen(open === c.id ? '' : c.id)} />
-              {open === c.id && (
-                <ContainerEditor container={c} onTwins={(n) => add(twins(c, desk.file.containers, n))} onGone={() => setOpen('')} />
-              )}
-            </li>
-          ))}
-        </ul>
+    <div className="grid gap-x-8 gap-y-6 p-4 md:p-6 xl:grid-cols-[1fr_20.5rem]">
+      <div className="min-w-0">
+        <Containers />
         <Things />
         <HandlesAndPlates />
-      </section>
+      </div>
       <div className="space-y-6">
         <AtHand />
         <Batches />
@@ -97,61 +38,125 @@ export function StockStation() {
   )
 }
 
-function Line({ container: c, open, onOpen }: { container: Container; open: boolean; onOpen: () => void }) {
+function Containers() {
+  const { desk, library, box } = useBench()
+  const { open, show, toggle } = useOpenThing()
+  const [count, setCount] = useState(1)
+  const [way, setWay] = useState<'' | 'starters' | 'table'>(desk.file.containers.length === 0 ? 'starters' : '')
+  const all = () => box.view()?.containers ?? desk.file.containers
+  const add = (containers: Container[]) => {
+    box.add({ containers, things: [], batches: [] })
+    show(containers[0]?.id ?? '')
+  }
+  const addKind = (key: string) => {
+    const kind = library.kinds.find((k) => k.key === key)
+    if (kind) add(newContainers(kind, all(), count))
+    setCount(1)
+  }
+  useKey('n', () => addKind('jug'))
+  const many = localField({ key: `${desk.file.id}/stock-count`, spec: { label: 'How many', min: 1, max: 48 }, value: count, set: setCount })
+  return (
+    <section>
+      <Head aside="open one to change it; the numbers follow as you type">Containers</Head>
+      <div className="mb-1 flex items-start gap-4">
+        <Count of={many} />
+        <div className="mt-4 flex flex-wrap gap-2">
+          {library.kinds.map((k) => (
+            <Button key={k.key} onClick={() => addKind(k.key)} hint={k.key === 'jug' ? 'n' : undefined}>
+              + {k.name}
+            </Button>
+          ))}
+        </div>
+      </div>
+      <div className="mb-3 flex flex-wrap gap-x-5">
+        <Button look="bare" aria-expanded={way === 'starters'} onClick={() => setWay(way === 'starters' ? '' : 'starters')}>
+          Tick off what the house has
+        </Button>
+        <Button look="bare" aria-expanded={way === 'table'} onClick={() => setWay(way === 'table' ? '' : 'table')}>
+          Paste a table, or open a CSV file
+        </Button>
+        <a
+          className="py-0.5 text-fine font-semibold text-action underline decoration-1 underline-offset-3 touch:py-3"
+          href={`/api/v1/clients/${desk.file.id}/stock.csv`}
+          download
+        >
+          Save the stock as CSV
+        </a>
+      </div>
+      {way === 'starters' && <Starters onDone={() => setWay('')} />}
+      {way === 'table' && <TableIn onDone={() => setWay('')} />}
+      <List
+        label="containers"
+        items={desk.file.containers}
+        at={open}
+        text={(c) => `${c.name} ${c.kind}`}
+        empty={
+          way === '' && (
+            <p className="max-w-prose text-soft">
+              Nothing is here yet. A first jug: press <b>+ jug</b>, type its capacity (1 gal, 5 L), its empty mass and its height, and see
+              what it weighs at Loads.
+            </p>
+          )
+        }
+        row={(c) => <Line container={c} open={open === c.id} onOpen={() => toggle(c.id)} onTwins={(n) => add(twins(c, all(), n))} />}
+      />
+    </section>
+  )
+}
+
+type LineProps = { container: Container; open: boolean; onOpen: () => void; onTwins: (n: number) => void }
+
+function Line({ container: c, open, onOpen, onTwins }: LineProps) {
+  const { desk, units } = useBench()
+  const load = desk.results.loads.find((l) => l.id === c.id)
+  return (
+    <Disclosure
+      open={open}
+      onOpen={onOpen}
+      name={c.name}
+      about={<About container={c} />}
+      figure={
+        load && (
+          <>
+            {units.show('mass', load.mass_kg)}{' '}
+            <span className="font-sans text-fine font-normal text-soft">± {units.pm('mass', load.u95_kg)}</span>
+          </>
+        )
+      }
+    >
+      <ContainerEditor container={c} onTwins={onTwins} />
+    </Disclosure>
+  )
+}
+
+/** What it is, how large, what is in it and what has to be minded. */
+function About({ container: c }: { container: Container }) {
   const bench = useBench()
   const { desk, units } = bench
-  const load = desk.results.loads.find((l) => l.id === c.id)
   const filling = fillingsOf(bench).find((f) => f.key === c.filling)?.name ?? c.filling
   const within = desk.file.containers.find((o) => o.packed.some((p) => p.thing === c.id))
-  const inside =
-    c.shape === 'as-sold'
-      ? 'as sold'
-      : [
-          c.packed.length > 0 ? `${c.packed.reduce((n, p) => n + p.count, 0)} things packed` : '',
-          c.adjustable ? `${filling} to any level` : c.volume_l > 0 ? `${filling}, ${units.show('volume', c.volume_l)}` : '',
-        ]
-          .filter(Boolean)
-          .join(', ') || 'empty'
+  const packed = c.packed.reduce((n, p) => n + p.count, 0)
+  const filled = c.adjustable ? `${filling} to any level` : c.volume_l > 0 ? `${filling}, ${units.show('volume', c.volume_l)}` : ''
+  const inside = [packed > 0 ? `${packed} things packed` : '', filled].filter(Boolean).join(', ') || 'empty'
   return (
-    <button
-      type="button"
-      aria-expanded={open}
-      onClick={onOpen}
-      className="grid w-full grid-cols-[1fr_auto] items-baseline gap-x-4 px-1 py-2 text-left hover:bg-sheet md:grid-cols-[11rem_1fr_auto]"
-    >
-      <span className="font-cond text-[18px] font-semibold">
-        <span aria-hidden="true" className="mr-2 inline-block w-3 text-soft">
-          {open ? '▾' : '▸'}
-        </span>
-        {c.name}
-      </span>
-      <span className="order-3 text-[14px] text-soft md:order-none">
-        {c.kind} · {c.shape === 'as-sold' ? units.show('mass', c.net_kg) : units.show('volume', c.capacity_l)} · {inside}
-        {within && ` · lies in ${within.name}`}
-        {c.condition !== 'sound' && <b className="text-action"> · {c.condition}</b>}
-      </span>
-      <span className="text-right">
-        {load && (
-          <>
-            <b className="font-cond text-[18px]">{units.show('mass', load.mass_kg)}</b>{' '}
-            <span className="text-[14px] text-soft">± {units.pm('mass', load.u95_kg)}</span>
-          </>
-        )}
-      </span>
-    </button>
+    <>
+      {c.kind} · {c.shape === 'as-sold' ? `${units.show('mass', c.net_kg)} · as sold` : `${units.show('volume', c.capacity_l)} · ${inside}`}
+      {within && ` · lies in ${within.name}`}
+      {c.condition !== 'sound' && <b className="text-due"> · {c.condition}</b>}
+    </>
   )
 }
 
 function AtHand() {
-  const { desk, library, writer } = useBench()
+  const { library } = useBench()
+  const of = useFields('at-hand')
   return (
     <section>
       <Head>Fillings at hand</Head>
       <Ticks
+        of={of('fillings')}
         label="Enough of it in the house to fill things with"
-        value={desk.file.at_hand}
         options={library.fillings.map((f) => ({ value: f.key, label: f.name }))}
-        onValue={(v) => writer.write({ part: 'at-hand', body: () => ({ fillings: v }) })}
       />
     </section>
   )
@@ -164,7 +169,7 @@ function OwnBands() {
   return (
     <section>
       <Head>Bands</Head>
-      <p className="m-0 text-[14px]">
+      <p className="m-0 text-fine">
         {bands.length > 0 ? `${bands.map((b) => b.name).join(', ')}. ` : 'None yet. '}
         <Link className="text-action underline underline-offset-2" to="../bands" relative="path">
           {bands.length > 0 ? 'What they pull' : 'Add one at Bands'}
@@ -175,38 +180,38 @@ function OwnBands() {
 }
 
 function OwnedGear() {
-  const { desk, library, writer } = useBench()
+  const { desk, library, box } = useBench()
+  const remove = useRemoval('gear')
   const have = new Set(desk.file.gear.map((g) => g.item))
   const name = (key: string) => library.gear.find((g) => g.key === key)?.name ?? key
   return (
     <section>
       <Head>Gear that is there</Head>
-      <ul className="m-0 mb-2 list-none p-0">
-        {desk.file.gear.map((g) => (
-          <li key={g.id} className="flex items-baseline gap-3 border-b border-faint py-1">
+      <List
+        label="gear"
+        items={desk.file.gear}
+        text={(g) => name(g.item)}
+        empty={<p className="m-0 text-soft">None. A pair of dumbbells in a cupboard counts.</p>}
+        row={(g) => (
+          <span className="flex items-baseline gap-3 py-1">
             <span className="grow">{name(g.item)}</span>
-            <Button
-              look="bare"
-              aria-label={`Remove ${name(g.item)}`}
-              onClick={() => writer.write({ list: 'gear', item: g.id, body: null })}
-            >
+            <Button look="bare" data-row aria-label={`Remove ${name(g.item)}`} onClick={() => remove(g.id, name(g.item))}>
               remove
             </Button>
-          </li>
-        ))}
-        {desk.file.gear.length === 0 && <li className="text-soft">None. A pair of dumbbells in a cupboard counts.</li>}
-      </ul>
-      <Select
-        label="Add a piece"
-        value=""
-        options={[
-          { value: '', label: 'choose …' },
-          ...library.gear.filter((g) => !have.has(g.key)).map((g) => ({ value: g.key, label: g.name })),
-        ]}
-        onValue={(key) => {
-          if (key) writer.write({ list: 'gear', item: newId(), body: () => ({ id: '', item: key }) })
-        }}
+          </span>
+        )}
       />
+      <div className="mt-2">
+        <Pick
+          label="Add a piece"
+          value=""
+          options={[
+            { value: '', label: 'choose …' },
+            ...library.gear.filter((g) => !have.has(g.key)).map((g) => ({ value: g.key, label: g.name })),
+          ]}
+          onValue={(key) => key && box.make('gear', { id: newId(), item: key })}
+        />
+      </div>
     </section>
   )
 }

@@ -2,7 +2,7 @@ import { useMutation } from '@tanstack/react-query'
 import { useEffect, useRef, useState } from 'react'
 import { api, data, type Shapes } from '../../api/client'
 import { useBench } from '../../lib/desk'
-import { drafts } from '../../lib/hooks'
+import { drafts } from '../../lib/drafts'
 import { Button } from '../../ui/parts'
 import { DataTable } from '../../ui/table'
 
@@ -12,7 +12,7 @@ tin of beans\tthing\t0.45\t480 g\t\t\t8`
 
 /** A table from a spreadsheet or a CSV file: seen first, then taken; what is wrong is said by line and stays. */
 export function TableIn({ onDone }: { onDone: () => void }) {
-  const { desk, units, writer } = useBench()
+  const { desk, units, box } = useBench()
   const key = `${desk.file.id}/stock-table`
   const [text, setText] = useState(() => drafts.get(key) ?? '')
   const [seen, setSeen] = useState<Shapes['StockRead'] | null>(null)
@@ -40,7 +40,7 @@ export function TableIn({ onDone }: { onDone: () => void }) {
   const good = (seen?.containers.length ?? 0) + (seen?.things.length ?? 0)
   const take = async () => {
     if (!seen) return
-    const kept = await writer.write({ add: { containers: seen.containers, things: seen.things, batches: [] } })
+    const kept = await box.add({ containers: seen.containers, things: seen.things, batches: [] })
     if (!kept) return
     if (seen.problems.length > 0) {
       // What could not be read stays here to be put right.
@@ -56,13 +56,13 @@ export function TableIn({ onDone }: { onDone: () => void }) {
   }
   return (
     <div className="mb-4 border-2 border-ink bg-sheet p-3">
-      <label htmlFor="stock-table" className="font-cond text-[15px] font-medium text-soft">
+      <label htmlFor="stock-table" className="font-cond text-body font-medium text-soft">
         Rows as copied from a spreadsheet: name, kind, capacity, mass, filling, fill, count (or with a first line that names the columns)
       </label>
       <textarea
         id="stock-table"
         rows={6}
-        className="mt-1 w-full border border-ink bg-paper p-2 font-mono text-[14px]"
+        className="mt-1 w-full border border-ink bg-paper p-2 font-mono text-fine"
         placeholder={example}
         value={text}
         spellCheck={false}
@@ -70,12 +70,12 @@ export function TableIn({ onDone }: { onDone: () => void }) {
         onChange={(e) => type(e.target.value)}
       />
       <div className="mt-1 flex flex-wrap items-center gap-3">
-        <label className="text-[14px]">
+        <label className="text-fine">
           or a CSV file{' '}
           <input
             type="file"
             accept=".csv,.tsv,.txt,text/csv,text/plain"
-            className="text-[14px]"
+            className="text-fine"
             onChange={async (e) => {
               const file = e.target.files?.[0]
               if (file) type(await file.text())
@@ -86,7 +86,7 @@ export function TableIn({ onDone }: { onDone: () => void }) {
       {seen && (
         <div className="mt-2" aria-live="polite">
           {seen.problems.length > 0 && (
-            <ul role="alert" className="m-0 mb-2 list-none p-0 text-[14px] text-action">
+            <ul role="alert" className="m-0 mb-2 list-none p-0 text-fine text-wrong">
               {seen.problems.map((p) => (
                 <li key={`${p.line}${p.column}`}>
                   line {p.line}
@@ -96,9 +96,7 @@ export function TableIn({ onDone }: { onDone: () => void }) {
               ))}
             </ul>
           )}
-          {seen.ignored.length > 0 && (
-            <p className="m-0 text-[14px] text-soft">Columns that mean nothing here: {seen.ignored.join(', ')}.</p>
-          )}
+          {seen.ignored.length > 0 && <p className="m-0 text-fine text-soft">Columns that mean nothing here: {seen.ignored.join(', ')}.</p>}
           {good > 0 && (
             <DataTable
               label="What was read"

@@ -1,5 +1,5 @@
 import type { Container, Library, Shapes } from '../../api/client'
-import { newId } from '../../lib/desk'
+import { newId } from '../../lib/file/parts'
 
 type Kind = Library['kinds'][number]
 

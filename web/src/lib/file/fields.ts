@@ -1,0 +1,247 @@
+import type { Shapes } from '../../api/client'
+import type { Item, List, Part, PartShape } from './parts'
+
+/** What is known of a field wherever it stands: its name, what kind of number it is, and what it may be. */
+export type Spec = {
+  label: string
+  /** A kind of quantity that the units know how to write; without it it is no measured number. */
+  kind?: string
+  min?: number
+  max?: number
+  /** What an empty field means; without it a value is needed. */
+  empty?: string
+  hint?: string
+  /** For a text: why it cannot be empty. */
+  needed?: string
+  /** For a choice: each value in words. */
+  options?: Record<string, string>
+  /** For yes or no: what it says when it is so. */
+  yes?: string
+  /** What it is where nobody has said. */
+  otherwise?: unknown
+}
+
+type ShapeOf<S extends Part | List> = S extends Part ? PartShape<S> : S extends List ? Item<S> : never
+type Table = { [S in Part | List]: { name: string; fields: { [F in keyof ShapeOf<S>]?: Spec } } }
+
+const name = (needed: string, max = 60): Spec => ({ label: 'Name', needed, max })
+const level = (label: string, max: number, rest: Partial<Spec> = {}): Spec => ({ label, kind: 'level', min: 0, max, ...rest })
+const mass = (label: string, max: number, rest: Partial<Spec> = {}): Spec => ({ label, kind: 'mass-fine', min: 0, max, ...rest })
+const volume = (label: string, max: number, rest: Partial<Spec> = {}): Spec => ({ label, kind: 'volume', min: 0, max, ...rest })
+const density = (label: string): Spec => ({ label, kind: 'density', min: 0.01, max: 25 })
+const hole: Spec = { label: 'Hole', options: { 25: '25 mm', 30: '28–30 mm', 50: '50 mm' } }
+
+/** Every field that somebody fills in, named once for its control, for what was changed, and for what two people disagree on. */
+export const table = {
+  profile: {
+    name: 'the client’s details',
+    fields: {
+      name: { label: 'Client’s name here', needed: 'a client needs a name to be found again', max: 80 },
+      note: { label: 'Private note', max: 2000 },
+      stature_m: { label: 'Stature', kind: 'length', min: 1, max: 2.5, empty: 'not known' },
+      body_mass_kg: { label: 'Body mass', kind: 'mass', min: 25, max: 300, empty: 'not known' },
+      sex: { label: 'Sex (optional)', options: { '': 'not said', female: 'female', male: 'male' } },
+      goal: {
+        label: 'Goal',
+        options: {
+          general: 'general fitness',
+          muscle: 'muscle',
+          strength: 'strength',
+          conditioning: 'conditioning',
+          running: 'running support',
+          'back-to-training': 'back to training',
+          'older-adult': 'older adult',
+        },
+      },
+      experience: { label: 'Experience', options: { new: 'new', novice: 'novice', intermediate: 'intermediate', advanced: 'advanced' } },
+      days: { label: 'Days a week', min: 1, max: 7 },
+      minutes: { label: 'Minutes each', min: 10, max: 180 },
+      limits: {
+        label: 'Limits',
+        options: {
+          knee: 'spare the knee',
+          shoulder: 'spare the shoulder',
+          'low-back': 'spare the low back',
+          'wrist-grip': 'spare wrist and grip',
+          'no-overhead': 'nothing overhead',
+          'no-floor': 'nothing on the floor',
+        },
+      },
+      budget_minor: { label: 'Budget', kind: 'money', min: 0, max: 100_000_000 },
+      currency: { label: 'Currency' },
+      units: { label: 'Units (u)', options: { metric: 'kg, m', us: 'lb, ft' } },
+    },
+  },
+  space: {
+    name: 'the room',
+    fields: {
+      length_m: { label: 'Length', kind: 'length', min: 0.5, max: 50 },
+      width_m: { label: 'Width', kind: 'length', min: 0.5, max: 50 },
+      ceiling_m: { label: 'Ceiling', kind: 'length', min: 1, max: 20, empty: 'not measured' },
+      taken_m2: { label: 'Floor taken for good', kind: 'area', min: 0, max: 2500 },
+      surface: {
+        label: 'Surface',
+        options: {
+          concrete: 'concrete',
+          wood: 'wood',
+          laminate: 'laminate',
+          tile: 'tile',
+          carpet: 'carpet',
+          rubber: 'rubber',
+          grass: 'grass',
+        },
+      },
+      floor: { label: 'Floor', options: { slab: 'slab', timber: 'timber', unknown: 'not known' } },
+      walls: { label: 'Walls', options: { drill: 'may be drilled', 'no-holes': 'no holes', unknown: 'not known' } },
+      door: {
+        label: 'Door for bands',
+        options: { solid: 'solid', light: 'hollow, glass, sliding', none: 'none', unknown: 'not known' },
+        otherwise: 'unknown',
+      },
+      neighbours_below: { label: 'Below', yes: 'neighbours' },
+    },
+  },
+  'at-hand': { name: 'the fillings at hand', fields: { fillings: { label: 'Fillings at hand' } } },
+  containers: {
+    name: 'container',
+    fields: {
+      name: name('a name, as written on it'),
+      kind: { label: 'Kind' },
+      shape: {
+        label: 'Known by',
+        options: { prism: 'straight sides', frustum: 'bucket sides', marks: 'marks', 'as-sold': 'as sold' },
+      },
+      net_kg: { label: 'Net mass printed on it', kind: 'mass', min: 0.1, max: 1000, hint: '10 lb, 5 kg' },
+      capacity_l: volume('Capacity', 2000, { min: 0.05, hint: '1 gal, 5 L' }),
+      tare_kg: mass('Empty mass', 100),
+      tare_half_kg: mass('± of that', 10, { empty: 'exact' }),
+      height_m: level('Inside height', 5, { min: 0.02 }),
+      bottom_m: level('Diameter at the base', 5, { min: 0.02, hint: 'inside' }),
+      top_m: level('Diameter at the top', 5, { min: 0.02, hint: 'inside' }),
+      brim_l: volume('Holds to the brim', 2500),
+      marks: { label: 'Marks' },
+      filling: { label: 'Filled with' },
+      volume_l: volume('Volume in it', 2000, { empty: 'empty' }),
+      packed: { label: 'Packed in it' },
+      rating_kg: { label: 'Handle good for', kind: 'mass', min: 0.5, max: 1000 },
+      rating_how: { label: 'Who says what it is good for', options: { maker: 'its maker', judged: 'own judgement' } },
+      limits: { label: 'Limits by hold' },
+      closure: { label: 'Closed by', options: { sealed: 'cap', zipped: 'zip', open: 'nothing' } },
+      condition: { label: 'Condition', options: { sound: 'sound', worn: 'worn: trust half', retired: 'retired' } },
+      hang_m: level('Grip to lowest point', 3, { empty: 'not measured' }),
+      width_m: level('Outer width', 3, { empty: 'not measured' }),
+      adjustable: { label: 'Use', yes: 'refilled from set to set' },
+      freezes: { label: 'Where it stands', yes: 'may freeze' },
+    },
+  },
+  batches: {
+    name: 'batch',
+    fields: {
+      name: name('a name, so that it is told from the next sack'),
+      filling: { label: 'Filling' },
+      low_kg_l: density('Lowest'),
+      typical_kg_l: density('Typical'),
+      high_kg_l: density('Highest'),
+      celsius: { label: 'Water at', kind: 'temperature', min: 1, max: 100, empty: 'not measured', hint: '20 °C, 68 °F' },
+      wet: { label: 'Wet', yes: 'dries out' },
+      loose: { label: 'Loose', yes: 'pours' },
+    },
+  },
+  weighings: {
+    name: 'weighing',
+    fields: {
+      verdict: { label: 'Counts', options: { auto: 'if it fits', counts: 'always', aside: 'set aside' } },
+      readings: { label: 'Readings' },
+    },
+  },
+  things: {
+    name: 'thing',
+    fields: {
+      name: name('a name'),
+      mass_kg: mass('Mass of one', 100, { min: 0.001, hint: 'on a kitchen scale' }),
+      half_kg: mass('± of one', 10, { empty: 'exact' }),
+      volume_l: volume('Takes up', 500, { hint: 'one, as it lies' }),
+      count: { label: 'How many', min: 0, max: 200 },
+      hard: { label: 'Hard', yes: 'hard or edged' },
+      sharp: { label: 'Sharp', yes: 'too sharp' },
+      spare: { label: 'Spare', yes: 'free to use' },
+    },
+  },
+  handles: {
+    name: 'bar or handle',
+    fields: {
+      name: name('a name'),
+      mass_kg: mass('Its mass', 100, { empty: 'nothing' }),
+      collar_kg: mass('One collar', 10, { empty: 'none' }),
+      sleeve_m: level('Room for plates, a side', 1, { empty: 'not measured' }),
+      bore_mm: hole,
+      count: { label: 'How many', options: { 1: 'one', 2: 'a pair' } },
+    },
+  },
+  plates: {
+    name: 'plate',
+    fields: {
+      mass_kg: mass('Mass of one', 100, { min: 0.01 }),
+      count: { label: 'Single plates', min: 0, max: 200 },
+      thickness_m: level('Thickness', 0.5, { empty: 'not measured' }),
+      bore_mm: hole,
+    },
+  },
+  bands: {
+    name: 'band',
+    fields: {
+      name: name('a name'),
+      rest_m: level('Laid flat, at rest', 10, { min: 0.05 }),
+      rest_half_m: { label: 'That is right to ±', kind: 'thin', min: 0, max: 0.5, empty: '5 mm', otherwise: 0 },
+      tape_half_m: { label: 'Tape right to ±', kind: 'thin', min: 0, max: 0.5, empty: '3 mm', otherwise: 0 },
+      width_m: { label: 'Width', kind: 'thin', min: 0, max: 0.5, empty: 'not measured' },
+      thickness_m: { label: 'Thickness', kind: 'thin', min: 0, max: 0.1, empty: 'not measured' },
+      points: { label: 'Points of its curve' },
+      condition: { label: 'Condition', options: { sound: 'sound', damaged: 'nick, whitening, sticky', retired: 'retired' } },
+      inspected_at: { label: 'Looked over' },
+      first_used_at: { label: 'In use since' },
+    },
+  },
+  rigs: {
+    name: 'set-up of a band',
+    fields: {
+      bands: { label: 'Bands together' },
+      distance_m: { label: 'From the anchor', kind: 'length', min: 0, max: 20 },
+      height_m: { label: 'Height of the anchor', kind: 'length', min: 0, max: 5 },
+      stance_m: level('Between the feet', 2),
+      grip_m: level('Taken up at the grip', 3),
+      strap_m: level('Strap or ring', 5, { empty: 'none' }),
+      fold: { label: 'Folded', options: { 1: 'not', 2: 'once', 4: 'twice' } },
+      tied_kg: { label: 'It weighs', kind: 'mass', min: 0, max: 1000, empty: 'none' },
+      tied_depth_m: level('Its depth', 5, { empty: '?' }),
+    },
+  },
+  gear: { name: 'piece of gear', fields: { item: { label: 'Piece' } } },
+  tests: {
+    name: 'test set',
+    fields: {
+      movement: { label: 'Movement' },
+      load_kg: { label: 'Load', kind: 'mass', min: 0.1, max: 1000 },
+      reps: { label: 'Reps', min: 1, max: 15 },
+      reserve: { label: 'In reserve', min: 0, max: 14 },
+      at_least: { label: 'Ended by', yes: 'the load or the grip ended it', otherwise: false },
+      done_at: { label: 'Done on' },
+    },
+  },
+  pins: { name: 'pin of the plan', fields: { pin: { label: 'Pin', options: { must: 'in', never: 'never' } } } },
+} as const satisfies Table
+
+const open: Record<string, { name: string; fields: Record<string, Spec> }> = table
+
+/** What is known of a field of a scope ("space", "containers/x"); at least its name. */
+export function specOf(scope: string, field: string): Spec {
+  return open[scope.split('/')[0] ?? '']?.fields[field] ?? { label: field.replace(/_(kg|m2|m|l|minor|at)$/, '').replaceAll('_', ' ') }
+}
+
+/** What a scope is in words: "the room", "container". */
+export const scopeName = (scope: string): string =>
+  scope.startsWith('stock') ? 'many things at once' : (open[scope.split('/')[0] ?? '']?.name ?? scope)
+
+export type FieldOf<S extends Part | List> = Extract<keyof ShapeOf<S>, string>
+export type ValueOf<S extends Part | List, F extends FieldOf<S>> = ShapeOf<S>[F]
+export type Label = Shapes['Label']

@@ -1,0 +1,74 @@
+import { type Answered, ApiError, type ClientFile, data, type Shapes, type StationName } from '../../api/client'
+import type { Entry } from './entry'
+import { patched, same } from './merge'
+import { changed, standing } from './parts'
+
+type Written = Shapes['Written']
+export type Step = { step: 'undo' | 'redo'; anyones?: boolean }
+
+/** How long an answer may take before it counts as none. */
+const patience = 30_000
+
+async function ask<T>(url: string, init: RequestInit): Promise<T> {
+  const stop = new AbortController()
+  const timer = window.setTimeout(() => stop.abort(), patience)
+  const answer = fetch(url, { ...init, signal: stop.signal }).then(async (response) => {
+    const json = await response.json().catch(() => undefined)
+    return response.ok ? { data: json as T, response } : { error: json, response }
+  })
+  try {
+    return await data<T>(answer)
+  } finally {
+    window.clearTimeout(timer)
+  }
+}
+
+const path = (client: string) => `/api/v1/clients/${encodeURIComponent(client)}`
+
+function query(station: StationName, more: Record<string, string> = {}): string {
+  const q = new URLSearchParams({ ...(station ? { station } : {}), ...more })
+  return q.size > 0 ? `?${q}` : ''
+}
+
+export const readDesk = (client: string, station: StationName) => ask<Answered>(path(client) + query(station), { method: 'GET' })
+
+/** What a write says to the server, made on what stands; null when nothing is left of it. */
+function request(file: ClientFile, e: Entry): { to: string; method: string; body?: unknown } | null {
+  if (e.do === 'add') return { to: 'stock', method: 'POST', body: e.more }
+  const to = e.scope.split('/').map(encodeURIComponent).join('/')
+  if (e.do === 'drop') return standing(file, e.scope) ? { to, method: 'DELETE' } : null
+  const stands = standing(file, e.scope)
+  const body = e.do === 'make' ? e.thing : patched(stands ?? {}, e.fields).value
+  return same(body, stands) ? null : { to, method: 'PUT', body }
+}
+
+export type Sent = { desk: Answered; mine: ClientFile; alone: boolean }
+
+/**
+ * Sends one write, made on a client as it stands. The answer is the client after it;
+ * mine is what this write alone made of it, and alone is whether nobody else has
+ * changed it in between. Throws an ApiError when it did not go through.
+ */
+export async function send(base: Answered, e: Entry, station: StationName): Promise<Sent> {
+  const { file } = base
+  const r = request(file, e)
+  if (!r) return { desk: base, mine: file, alone: true }
+  const got = await ask<Written>(`${path(file.id)}/${r.to}${query(station)}`, {
+    method: r.method,
+    headers: { 'If-Match': `"${file.revision}"`, 'Content-Type': 'application/json' },
+    body: r.body === undefined ? undefined : JSON.stringify(r.body),
+  })
+  const mine = changed(file, got.changes)
+  const alone = got.base === file.revision
+  // Others have changed the client too: what they did is read with it.
+  const desk = alone ? { file: mine, steps: got.steps, frame: got.frame, station: got.station } : await readDesk(file.id, station)
+  return { desk, mine, alone }
+}
+
+export const stepBack = (base: Answered, { step, anyones }: Step, station: StationName) =>
+  ask<Answered>(`${path(base.file.id)}/${step}${query(station, anyones ? { anyones: 'true' } : {})}`, {
+    method: 'POST',
+    headers: { 'If-Match': `"${base.file.revision}"` },
+  })
+
+export const asError = (e: unknown): ApiError => (e instanceof ApiError ? e : new ApiError(0, { detail: String(e) }))

@@ -1,0 +1,14 @@
+import { lazy } from 'react'
+import { useBench } from '../../lib/desk'
+import type { Station } from '../../lib/station'
+import { manifest } from './manifest'
+
+export const station: Station = {
+  ...manifest,
+  useLive: () => {
+    const { desk, units } = useBench()
+    const tall = desk.file.profile.stature_m
+    return tall > 0 ? units.show('length', tall) : '?'
+  },
+  Screen: lazy(() => import('./ClientStation').then((m) => ({ default: m.ClientStation }))),
+}

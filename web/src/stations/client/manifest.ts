@@ -1,0 +1,11 @@
+import type { Manifest } from '../../lib/station'
+
+export const manifest: Manifest = {
+  path: 'client',
+  name: 'Client',
+  key: 'c',
+  order: 10,
+  shows: 'client',
+  holds: ['profile'],
+  walks: { client: { client: 'flat' }, 'client history': { client: 'garage' } },
+}

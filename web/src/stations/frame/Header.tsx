@@ -1,0 +1,127 @@
+import { type ReactNode, useState } from 'react'
+import { useBench } from '../../lib/desk'
+import type { SaveState } from '../../lib/file/outbox'
+import { switchTheme } from '../../lib/theme'
+import { Button } from '../../ui/parts'
+import { Tip } from '../../ui/tip'
+import { changeInWords } from './changes'
+import { Refused } from './Refused'
+
+type Opens = { onHelp: () => void; onJump: () => void; onPast: () => void; onStep: (redo: boolean) => void }
+
+/** Whose file it is, whether all of it is saved, and what can be done anywhere. */
+export function Header({ onHelp, onJump, onPast, onStep }: Opens) {
+  const { desk, units } = useBench()
+  const { undo, redo, undo_other: others } = desk.steps
+  const p = desk.file.profile
+  return (
+    <header data-noprint className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line px-4 py-2 md:px-6">
+      <h1 className="m-0 text-head leading-tight">{p.name}</h1>
+      <span className="text-fine text-soft max-sm:hidden">
+        {p.goal.replaceAll('-', ' ')} · {p.days} × {p.minutes} min · {units.money(p.budget_minor)}
+      </span>
+      <span className="grow" />
+      <Saved />
+      <span className="flex gap-1">
+        <IconButton
+          label={undo ? `Undo: ${changeInWords(undo.label)}` : others ? `Undo ${others.by || 'somebody else'}’s change` : 'Nothing to undo'}
+          off={!undo && !others}
+          onClick={() => onStep(false)}
+        >
+          <path d="M7 4 3 8l4 4M3.5 8H12a4 4 0 0 1 0 8H8" />
+        </IconButton>
+        <IconButton
+          label={redo ? `Do again: ${changeInWords(redo.label)}` : 'Nothing to do again'}
+          off={!redo}
+          onClick={() => onStep(true)}
+        >
+          <path d="m12 4 4 4-4 4M15.5 8H7a4 4 0 0 0 0 8h4" />
+        </IconButton>
+        <IconButton label="What was changed (h)" onClick={onPast}>
+          <path d="M3.5 9.5a6 6 0 1 0 2-4.5L3.5 7M3.5 3.5V7H7M9.5 6v4l2.8 1.6" />
+        </IconButton>
+        <IconButton label="Jump to any client or thing (j)" onClick={onJump}>
+          <circle cx="8.5" cy="8.5" r="4.5" />
+          <path d="m12 12 4.5 4.5" />
+        </IconButton>
+        <IconButton label="Light or dark" onClick={switchTheme}>
+          <circle cx="9.5" cy="9.5" r="6" />
+          <path d="M9.5 3.5v12a6 6 0 0 0 0-12z" fill="currentColor" />
+        </IconButton>
+        <IconButton label="Keys (?)" onClick={onHelp}>
+          <path d="M7 7.5a2.5 2.5 0 1 1 3.5 2.3c-.8.4-1 .9-1 1.7M9.5 14.6v.2" />
+        </IconButton>
+      </span>
+    </header>
+  )
+}
+
+const words: Record<SaveState, string> = {
+  saved: 'saved',
+  saving: 'saving …',
+  waiting: 'not saved',
+  'signed-out': 'not saved: sign in again',
+  asking: 'not saved: choose first',
+  refused: 'not saved',
+}
+
+/** Whether everything is saved; where it is not, how much waits, why, and the way to what is wrong. */
+function Saved() {
+  const { box, waiting } = useBench()
+  const [open, setOpen] = useState(false)
+  const { state, why, entries, kept } = waiting
+  const n = entries.filter((e) => !e.refused).length
+  const refused = entries.filter((e) => e.refused)
+  const well = state === 'saved' || state === 'saving'
+  return (
+    <span className="relative flex flex-wrap items-baseline gap-x-2 text-fine">
+      <span role="status" data-save={state} className={well ? 'text-soft' : 'font-semibold text-wrong'}>
+        {state === 'waiting' ? `${words.waiting}: ${why}` : words[state]}
+      </span>
+      {state === 'waiting' && (
+        <>
+          <span className="text-soft">
+            {n} change{n === 1 ? '' : 's'} wait{n === 1 ? 's' : ''} here{kept ? '' : ', for as long as this window is open'}
+          </span>
+          <Button look="bare" onClick={box.retry}>
+            Try now
+          </Button>
+        </>
+      )}
+      {refused.length > 0 && (
+        <Button look="bare" aria-expanded={open} onClick={() => setOpen(!open)}>
+          {refused.length === 1 ? 'see the field' : `see the ${refused.length} fields`}
+        </Button>
+      )}
+      {open && refused.length > 0 && <Refused onClose={() => setOpen(false)} />}
+    </span>
+  )
+}
+
+function IconButton({ label, onClick, off = false, children }: { label: string; onClick: () => void; off?: boolean; children: ReactNode }) {
+  return (
+    <Tip text={label}>
+      <button
+        type="button"
+        aria-label={label}
+        disabled={off}
+        onClick={onClick}
+        className="grid size-8 place-items-center border border-transparent text-ink hover:border-line hover:bg-sheet disabled:cursor-default disabled:opacity-35 touch:size-11"
+      >
+        <svg
+          width="20"
+          height="20"
+          viewBox="0 0 20 20"
+          fill="none"
+          stroke="currentColor"
+          strokeWidth="1.7"
+          strokeLinecap="round"
+          strokeLinejoin="round"
+          aria-hidden="true"
+        >
+          {children}
+        </svg>
+      </button>
+    </Tip>
+  )
+}

@@ -1,0 +1,16 @@
+import { lazy } from 'react'
+import { useBench, usePlan } from '../../lib/desk'
+import type { Station } from '../../lib/station'
+import { manifest } from './manifest'
+
+export const station: Station = {
+  ...manifest,
+  useLive: () => {
+    const { desk, units } = useBench()
+    const plan = usePlan(desk)
+    if (plan.isError) return 'failed'
+    if (desk.frame.lacks) return '?'
+    return plan.data && !plan.data.lacks ? units.money(plan.data.cost_minor) : '…'
+  },
+  Screen: lazy(() => import('./PlanStation').then((m) => ({ default: m.PlanStation }))),
+}

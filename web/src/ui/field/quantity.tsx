@@ -1,0 +1,68 @@
+import { useId } from 'react'
+import { api, data, type Shapes } from '../../api/client'
+import type { Field } from '../../lib/file/useFields'
+import { useUnits } from '../../lib/units'
+import { lineLook, Shell, type Width } from './shell'
+import { type Reading, useTyped } from './typed'
+
+/** Reads a typed quantity on the server, which knows every unit. */
+export async function readQuantity(kind: string, text: string, unit: string): Promise<Shapes['Read']> {
+  return data(api.POST('/api/v1/quantity/read', { body: { kind: kind as Shapes['ReadInBody']['kind'], text, unit } }))
+}
+
+export type QuantityProps = {
+  of: Field<number>
+  label?: string
+  /** The unit of a bare number, when it is not the shown one. */
+  bareUnit?: string
+  min?: number
+  max?: number
+  empty?: string
+  hint?: string
+  width?: Width
+}
+
+/** A field for a measured number: anything that people write is understood. */
+export function Quantity({ of: f, ...p }: QuantityProps) {
+  const units = useUnits()
+  const id = useId()
+  const { kind = 'count', min, max, empty, hint, label } = { ...f.spec, ...defined(p) }
+  const unit = p.bareUnit ?? units.symbol(kind)
+  const read = async (text: string): Promise<Reading<number>> => {
+    if (text.trim() === '' && empty !== undefined) return { value: 0 }
+    const got = await readQuantity(kind, text, unit)
+    if (!got.ok) return { wrong: `${got.understood ? `read “${got.understood}”, then: ` : ''}${got.problem}` }
+    const shown = units.show(kind, got.value)
+    if (min !== undefined && got.value < min) return { wrong: `${shown} is below ${units.show(kind, min)}` }
+    if (max !== undefined && got.value > max) return { wrong: `${shown} is above ${units.show(kind, max)}` }
+    return { value: got.value, echo: `= ${shown}` }
+  }
+  const show = (v: number) => (v === 0 && empty !== undefined ? '' : units.bare(kind, v))
+  const { text, said, input } = useTyped(f, { read, show, live: true })
+  return (
+    <Shell
+      id={id}
+      label={label}
+      said={{ ...said, note: said.note || hint }}
+      unit={units.display(kind).style === 'feet-inches' ? undefined : units.symbol(kind)}
+      width={p.width}
+      pending={f.pending}
+    >
+      <input
+        {...input}
+        id={id}
+        className={lineLook}
+        value={text}
+        placeholder={empty}
+        inputMode="text"
+        spellCheck={false}
+        aria-describedby={`${id}-said`}
+      />
+    </Shell>
+  )
+}
+
+/** What is given of some properties, so that it goes before what is usual. */
+export function defined<T extends object>(p: T): Partial<T> {
+  return Object.fromEntries(Object.entries(p).filter(([, v]) => v !== undefined)) as Partial<T>
+}

@@ -1,0 +1,146 @@
+import { useVirtualizer } from '@tanstack/react-virtual'
+import { type KeyboardEvent, type ReactNode, useEffect, useId, useLayoutEffect, useRef, useState } from 'react'
+
+/** From so many on only the rows in sight are drawn, and a line finds the others. */
+const many = 60
+const someMore = 12
+
+type Row = { id: string }
+
+type Props<T extends Row> = {
+  label: string
+  items: readonly T[]
+  /** One row; it holds a button or a link that says what it is. */
+  row: (item: T) => ReactNode
+  /** What a row is found by. */
+  text: (item: T) => string
+  /** Which row is looked at: it is brought into sight. */
+  at?: string
+  /** The list scrolls by itself; otherwise with the page. */
+  scrolls?: boolean
+  empty?: ReactNode
+  rowHeight?: number
+}
+
+const folded = (s: string) => s.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase()
+
+/** A list of any length: found by typing, walked with the arrow keys, with the rows in sight alone once there are many. */
+export function List<T extends Row>(p: Props<T>) {
+  const [q, setQ] = useState('')
+  const id = useId()
+  const box = useRef<HTMLUListElement>(null)
+  const wanted = folded(q.trim())
+  const shown = wanted ? p.items.filter((x) => folded(p.text(x)).includes(wanted)) : p.items
+  return (
+    <div className={p.scrolls ? 'flex min-h-0 flex-col md:h-full' : ''}>
+      {p.items.length > someMore && (
+        <div className="px-1 py-1" data-noprint>
+          <label htmlFor={id} className="sr-only">
+            Find in {p.label}
+          </label>
+          <input
+            id={id}
+            className="w-full max-w-64 border-b border-mark bg-transparent py-0.5 text-body touch:min-h-11"
+            placeholder={`find among ${p.items.length}`}
+            value={q}
+            onChange={(e) => setQ(e.target.value)}
+            onKeyDown={(e) => {
+              if (e.key === 'Escape') setQ('')
+              if (e.key === 'ArrowDown') focusRow(box.current, 0)
+              if (e.key === 'Enter') rowsOf(box.current)[0]?.click()
+            }}
+          />
+        </div>
+      )}
+      {shown.length > many ? <Virtual {...p} items={shown} box={box} /> : <Plain {...p} items={shown} box={box} />}
+      {p.items.length === 0 && p.empty}
+      {p.items.length > 0 && shown.length === 0 && <p className="m-0 px-1 py-2 text-soft">None of them is called “{q}”.</p>}
+    </div>
+  )
+}
+
+const rowsOf = (box: HTMLElement | null) => [...(box?.querySelectorAll<HTMLElement>('[data-row]') ?? [])]
+
+/** Puts the focus on a row, or on the last where there are not so many. */
+export function focusRow(box: HTMLElement | null, index: number) {
+  const rows = rowsOf(box)
+  rows[Math.max(0, Math.min(index, rows.length - 1))]?.focus()
+}
+
+/** Up, down, Home and End go from row to row. */
+function walk(e: KeyboardEvent<HTMLElement>) {
+  const rows = rowsOf(e.currentTarget)
+  const here = rows.indexOf(e.target as HTMLElement)
+  const to = { ArrowDown: here + 1, ArrowUp: here - 1, Home: 0, End: rows.length - 1 }[e.key]
+  if (here < 0 || to === undefined) return
+  e.preventDefault()
+  rows[Math.max(0, Math.min(to, rows.length - 1))]?.focus()
+}
+
+type Inner<T extends Row> = Props<T> & { box: React.RefObject<HTMLUListElement | null> }
+
+const boxLook = (scrolls?: boolean) => `m-0 list-none p-0 ${scrolls ? 'max-md:max-h-[40vh] min-h-0 overflow-y-auto md:grow' : ''}`
+
+function Plain<T extends Row>({ label, items, row, scrolls, at, box }: Inner<T>) {
+  const here = useRef<HTMLLIElement>(null)
+  useEffect(() => {
+    if (at && scrolls) here.current?.scrollIntoView?.({ block: 'nearest' })
+  }, [at, scrolls])
+  return (
+    <ul ref={box} aria-label={label} className={boxLook(scrolls)} onKeyDown={walk}>
+      {items.map((x) => (
+        <li key={x.id} ref={x.id === at ? here : undefined} className="border-b border-line">
+          {row(x)}
+        </li>
+      ))}
+    </ul>
+  )
+}
+
+/** Only the rows in sight, each as high as it turns out to be. */
+function Virtual<T extends Row>({ label, items, row, scrolls, at, box, rowHeight = 52 }: Inner<T>) {
+  const [margin, setMargin] = useState(0)
+  const scroller = () => (scrolls ? box.current : (box.current?.closest('main') ?? null))
+  useLayoutEffect(() => {
+    const main = box.current?.closest('main')
+    if (!scrolls && box.current && main)
+      setMargin(box.current.getBoundingClientRect().top - main.getBoundingClientRect().top + main.scrollTop)
+  }, [scrolls, box])
+  const v = useVirtualizer({
+    count: items.length,
+    getScrollElement: scroller,
+    estimateSize: () => rowHeight,
+    getItemKey: (i) => items[i]?.id ?? i,
+    overscan: 8,
+    scrollMargin: margin,
+  })
+  const index = items.findIndex((x) => x.id === at)
+  const latest = useRef(v)
+  latest.current = v
+  useEffect(() => {
+    if (index >= 0) latest.current.scrollToIndex(index, { align: 'auto' })
+  }, [index])
+  return (
+    <ul ref={box} aria-label={label} className={boxLook(scrolls)} onKeyDown={walk}>
+      <li aria-hidden="true" style={{ height: Math.max(0, (v.getVirtualItems()[0]?.start ?? 0) - margin) }} />
+      {v.getVirtualItems().map((i) => {
+        const x = items[i.index]
+        return (
+          x && (
+            <li
+              key={x.id}
+              ref={v.measureElement}
+              data-index={i.index}
+              aria-setsize={items.length}
+              aria-posinset={i.index + 1}
+              className="border-b border-line"
+            >
+              {row(x)}
+            </li>
+          )
+        )
+      })}
+      <li aria-hidden="true" style={{ height: Math.max(0, v.getTotalSize() - ((v.getVirtualItems().at(-1)?.end ?? 0) - margin)) }} />
+    </ul>
+  )
+}
