@@ -23,7 +23,10 @@ test('three points from the scale give a curve, and two bands that look alike ge
     for (const n of [1, 2, 3]) await takeByKey(page, n)
     await expect(page.getByText('fitted through its points')).toBeVisible()
     await expect(page.getByRole('button', { name: /^\d+ N$/ })).toBeVisible()
-    curves.push(/Two parameters of a strand: .*$/.exec(await page.getByText(/Two parameters of a strand/).innerText())?.[0] ?? '')
+    await page.getByText(/the points lie about/).getByRole('button').click()
+    const why = page.getByRole('dialog', { name: 'How far the points lie from the curve' })
+    curves.push(await why.getByRole('row', { name: /A₀C₁/ }).innerText())
+    await page.keyboard.press('Escape')
   }
   expect(curves[0]).toContain('A₀C₁')
   expect(curves[1]).not.toBe(curves[0])

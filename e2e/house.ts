@@ -117,6 +117,10 @@ export async function openLine(page: Page, name: RegExp) {
 
 /** Puts a container on the bench at Loads, and waits until it stands there. */
 export async function putOnBench(page: Page, name: string) {
-  await page.getByRole('navigation', { name: 'Things that are filled' }).getByRole('button', { name: new RegExp(name) }).click()
+  const list = page.getByRole('navigation', { name: 'Things that are filled' })
+  await list.waitFor()
+  const sheet = list.locator('[aria-expanded]')
+  if (await sheet.isVisible()) await sheet.click()
+  await list.locator('[data-row]').filter({ hasText: name }).first().click()
   await expect(page.getByRole('slider', { name: `Level in ${name}`, exact: true })).toBeVisible()
 }

@@ -6,7 +6,7 @@ const server = process.env.SCRAPPYRACK_URL ?? 'http://127.0.0.1:8080'
 
 export default defineConfig({
   plugins: [react(), tailwindcss()],
-  build: { outDir: 'dist', emptyOutDir: true, modulePreload: { polyfill: false }, assetsInlineLimit: 0 },
+  build: { outDir: 'dist', emptyOutDir: true, manifest: true, modulePreload: { polyfill: false }, assetsInlineLimit: 0 },
   server: { proxy: { '/api': server } },
   test: { environment: 'jsdom', setupFiles: ['src/test-setup.ts'], include: ['src/**/*.test.{ts,tsx}'] },
 })

@@ -49,6 +49,13 @@ type Pose struct {
 	Ahead                     float64 // how far the whole body has gone: share of stature
 }
 
+// Somebody who stands: with the arms down, and with the hands as high as a bar gripped
+// overhead (body.GripReach), wider than the shoulders.
+var (
+	Upright  = Pose{Base: Standing, Out: 7}
+	Reaching = Pose{Base: Standing, Upper: 180, Fore: 180, Out: math.Acos((body.GripReach-body.Shoulder)/armLong) * 180 / math.Pi}
+)
+
 // Figure is where the joints are, the near side of the body.
 type Figure struct {
 	Head, Shoulder, Elbow, Hand, Hip, Knee, Ankle, Toe Point3

@@ -44,6 +44,8 @@ const (
 	KindLength = Kind(DimLength)
 	KindLevel  = Kind("level")
 	KindThin   = Kind("thin") // the thickness or width of a band
+	// KindHeight is a height of a body that was estimated: to the centimetre or the inch.
+	KindHeight = Kind("height")
 	KindForce  = Kind(DimForce)
 	// KindPull is a force as a hanging scale shows it, in kgf or lbf.
 	KindPull    = Kind("scale-force")
@@ -59,7 +61,7 @@ const (
 // Dim is the dimension in which values of the kind are typed.
 func (k Kind) Dim() Dim {
 	switch k {
-	case KindLevel, KindThin:
+	case KindLevel, KindThin, KindHeight:
 		return DimLength
 	case KindFine, KindSmall:
 		return DimMass
@@ -76,6 +78,7 @@ var displays = map[System]map[Kind]Display{
 		KindSmall:   {"g", 0.001, 0.1, 1, Decimal, 0},
 		KindLength:  {"m", 1, 0.001, 3, Decimal, 0},
 		KindLevel:   {"cm", 0.01, 0.1, 1, Decimal, 0},
+		KindHeight:  {"cm", 0.01, 1, 0, Decimal, 0},
 		KindThin:    {"mm", 0.001, 0.1, 1, Decimal, 0},
 		KindForce:   {"N", 1, 1, 0, Decimal, 0},
 		KindPull:    {"kgf", StandardGravity, 0.1, 1, Decimal, 0},
@@ -93,6 +96,7 @@ var displays = map[System]map[Kind]Display{
 		KindSmall:   {"oz", PoundKg / 16, 0.01, 2, Decimal, 0},
 		KindLength:  {"ft", FootM, 1. / 96, 0, FeetInches, 0},
 		KindLevel:   {"in", InchM, 0.125, 3, Eighths, 0},
+		KindHeight:  {"ft", FootM, 1. / 12, 0, FeetInches, 0},
 		KindThin:    {"in", InchM, 0.001, 3, Decimal, 0},
 		KindForce:   {"lbf", PoundForceN, 0.5, 1, Decimal, 0},
 		KindPull:    {"lbf", PoundForceN, 0.5, 1, Decimal, 0},
@@ -121,7 +125,7 @@ func DisplayOf(system System, kind Kind) Display {
 
 // Kinds lists every kind that is shown.
 func Kinds() []Kind {
-	return []Kind{KindMass, KindFine, KindSmall, KindLength, KindLevel, KindThin, KindForce, KindPull, KindVolume, KindDensity, KindTime, KindArea, KindRatio, KindCount, KindDegrees}
+	return []Kind{KindMass, KindFine, KindSmall, KindLength, KindLevel, KindThin, KindHeight, KindForce, KindPull, KindVolume, KindDensity, KindTime, KindArea, KindRatio, KindCount, KindDegrees}
 }
 
 // Format writes an SI value as a user of the system reads it, unit included,
@@ -137,7 +141,7 @@ func Format(system System, kind Kind, value float64) string {
 	}
 	switch d.Style {
 	case FeetInches:
-		eighths := int(steps)
+		eighths := int(steps*d.Step*96 + 0.5)
 		feet, rest := eighths/96, eighths%96
 		if rest == 0 {
 			return fmt.Sprintf("%s%d'", sign, feet)

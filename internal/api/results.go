@@ -75,6 +75,7 @@ type Stock struct {
 type Results struct {
 	Station string      `json:"station"`
 	Heights []Height    `json:"heights,omitempty" doc:"Of the body: client, space"`
+	Stander *Stander    `json:"stander,omitempty" doc:"The client standing: client, space"`
 	Room    *Room       `json:"room,omitempty" doc:"Space"`
 	Stock   *Stock      `json:"stock,omitempty" doc:"Stock, loads, hand-over"`
 	Bands   []BandState `json:"bands,omitempty" doc:"As in the file: bands"`
@@ -89,6 +90,7 @@ type view struct {
 
 func heightsIn(out *Results, _ store.File, r workbench.Results) {
 	out.Heights = heightsOf(r.Client.Person.Stature)
+	out.Stander = standerOf(r.Client.Person.Stature, r.Client.Person.BodyMass)
 }
 
 func roomIn(out *Results, f store.File, r workbench.Results) {

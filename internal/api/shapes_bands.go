@@ -2,6 +2,8 @@ package api
 
 import (
 	"scrappyrack/core/band"
+	"scrappyrack/core/body"
+	"scrappyrack/core/derivation"
 	"scrappyrack/core/movement"
 	"scrappyrack/core/quantity"
 	"scrappyrack/internal/store"
@@ -73,6 +75,7 @@ type BandState struct {
 	Refit     bool         `json:"refit" doc:"It departed by more than a tenth, and the curve is a new one"`
 	Curve     []CurvePoint `json:"curve"`
 	Dues      []BandDue    `json:"dues"`
+	Why       Derivation   `json:"why" doc:"What the curve is made of, and how far its points lie from it"`
 }
 
 // curveSteps is in how many steps a curve is drawn up to the stretch limit.
@@ -82,7 +85,7 @@ func bandStates(all []workbench.BandOf, units quantity.System) []BandState {
 	out := []BandState{}
 	for _, b := range all {
 		c := b.Elastic.Curve
-		one := BandState{ID: b.Band.ID, Odd: b.Odd, Loss: b.Loss, Departure: b.Departure, Refit: b.Refit, Residuals: []float64{}, Curve: []CurvePoint{}, Dues: []BandDue{}, Strands: b.Elastic.Kind.Strands()}
+		one := BandState{ID: b.Band.ID, Odd: b.Odd, Loss: b.Loss, Departure: b.Departure, Refit: b.Refit, Residuals: []float64{}, Curve: []CurvePoint{}, Dues: []BandDue{}, Why: derivationOf(derivation.Derivation{}), Strands: b.Elastic.Kind.Strands()}
 		for _, d := range b.Dues {
 			one.Dues = append(one.Dues, BandDue{string(d.What), d.At, d.Retire})
 		}
@@ -91,6 +94,7 @@ func bandStates(all []workbench.BandOf, units quantity.System) []BandState {
 			out = append(out, one)
 			continue
 		}
+		one.Why = derivationOf(c.Explain())
 		one.Basis, one.A0C1, one.A0C2, one.RMS = string(c.Basis), float64(c.A0C1), float64(c.A0C2), float64(c.RMS)
 		for _, r := range c.Residuals(b.Points) {
 			one.Residuals = append(one.Residuals, float64(r.Off))
@@ -127,8 +131,8 @@ type Spot struct {
 
 func spot(p band.Point3) Spot { return Spot{p.X, p.Y, p.Z} }
 
-// Body is where the joints of the near side are, and the band's two ends.
-type Body struct {
+// Joints is where the joints of the near side are; the other side mirrors them.
+type Joints struct {
 	Head        Spot `json:"head"`
 	Shoulder    Spot `json:"shoulder"`
 	Elbow       Spot `json:"elbow"`
@@ -139,15 +143,24 @@ type Body struct {
 	Toe         Spot `json:"toe"`
 	MovingKnee  Spot `json:"moving_knee"`
 	MovingAnkle Spot `json:"moving_ankle"`
-	From        Spot `json:"from" doc:"The end of the band that stays"`
-	To          Spot `json:"to" doc:"The end that moves"`
+}
+
+// Body is a body in a band movement: its joints, and the band's two ends.
+type Body struct {
+	Joints
+	From Spot `json:"from" doc:"The end of the band that stays"`
+	To   Spot `json:"to" doc:"The end that moves"`
+}
+
+func jointsOf(f band.Figure) Joints {
+	return Joints{
+		Head: spot(f.Head), Shoulder: spot(f.Shoulder), Elbow: spot(f.Elbow), Hand: spot(f.Hand), Hip: spot(f.Hip), Knee: spot(f.Knee), Ankle: spot(f.Ankle), Toe: spot(f.Toe),
+		MovingKnee: spot(f.MovingKnee), MovingAnkle: spot(f.MovingAnkle),
+	}
 }
 
 func bodyOf(f band.Figure, from, to band.Point3) Body {
-	return Body{
-		Head: spot(f.Head), Shoulder: spot(f.Shoulder), Elbow: spot(f.Elbow), Hand: spot(f.Hand), Hip: spot(f.Hip), Knee: spot(f.Knee), Ankle: spot(f.Ankle), Toe: spot(f.Toe),
-		MovingKnee: spot(f.MovingKnee), MovingAnkle: spot(f.MovingAnkle), From: spot(from), To: spot(to),
-	}
+	return Body{Joints: jointsOf(f), From: spot(from), To: spot(to)}
 }
 
 // PullPoint is the pull at one point of a movement.
@@ -203,6 +216,7 @@ type BandPull struct {
 	Rig       store.Rig    `json:"rig" doc:"How it is set up; where a pull was wanted, to get it"`
 	Start     Body         `json:"start"`
 	Finish    Body         `json:"finish"`
+	Physique  Physique     `json:"physique" doc:"Of the client as drawn; without measures, of somebody of the usual size"`
 	Points    []PullPoint  `json:"points"`
 	StartN    float64      `json:"start_n"`
 	MiddleN   float64      `json:"middle_n"`
@@ -232,7 +246,7 @@ func pullOf(p *workbench.Pulled) BandPull {
 	f := p.Profile
 	out := BandPull{
 		Rig: p.Rig, Start: bodyOf(p.Start, p.Course.From[0], p.Course.To[0]), Finish: bodyOf(p.End, p.Course.From[1], p.Course.To[1]),
-		Points: []PullPoint{}, StartN: float64(f.Start), MiddleN: float64(f.Middle), FinishN: float64(f.Finish), PeakN: float64(f.Peak),
+		Physique: physiqueOf(body.PhysiqueOf(p.Set.Stature, p.Mass)), Points: []PullPoint{}, StartN: float64(f.Start), MiddleN: float64(f.Middle), FinishN: float64(f.Finish), PeakN: float64(f.Peak),
 		MeanN: float64(f.Mean), MeanU95N: float64(f.MeanU95), WorkJ: f.Work, WayM: float64(f.Way), Slack: f.Slack,
 		Stretch: f.Stretch, Limit: p.Set.Limit(), Worst: string(f.Worst), AnchorN: float64(p.Anchor.Force), AnchorUp: p.Anchor.Upwards, LightDoor: float64(band.LightDoor), Words: p.Words().In(p.Units), Spans: []Span{},
 		MostRoomM: float64(p.Set.Bounds.Distance), Why: derivationOf(f.Explain(p.Movement, p.Set.Bands, p.Set.Rig)),

@@ -180,6 +180,7 @@ type Pulled struct {
 	Set        band.Set
 	Rig        store.Rig
 	Start, End band.Figure
+	Mass       quantity.Mass // of the client, guessed where nobody has weighed them
 	Course     band.Course
 	Profile    band.Profile
 	Light      band.RangeEnd
@@ -218,6 +219,7 @@ func pulled(f store.File, rig store.Rig, usual bool, wish *Wish, at around) (*Pu
 	}
 	out := &Pulled{Units: unitsOf(f), Movement: m}
 	stature := cmp.Or(quantity.Length(f.Profile.StatureM), assumedStature)
+	out.Mass = cmp.Or(quantity.Mass(f.Profile.BodyMassKg), guessedMass(stature))
 	s := band.Set{Movement: m, Stature: stature, Bounds: band.BoundsIn(roomOf(f), stature)}
 	var others []band.Band
 	all := bandsOf(f, at)

@@ -81,6 +81,11 @@ func (l Loaded) Most() (load.Fill, quantity.Phrase) {
 // guessedBMI stands in for a body mass that nobody has said (house value).
 const guessedBMI = 24
 
+// guessedMass is a body mass that nobody has said, from a stature in m.
+func guessedMass(stature quantity.Length) quantity.Mass {
+	return quantity.Mass(guessedBMI * float64(stature) * float64(stature))
+}
+
 // Work runs the core on a file, without a clock. It never fails: what is not known yet is
 // said in Lacks.
 func Work(f store.File) Results { return work(f, stockOf(f, around{}), around{}) }
@@ -133,7 +138,7 @@ func clientOf(f store.File, s *stock, at around) client.Client {
 		Currency: p.Currency, Budget: p.BudgetMinor, Pins: map[string]client.Pin{}, Memo: at.memo,
 	}
 	if p.BodyMassKg == 0 {
-		c.Person.BodyMass = quantity.Mass(guessedBMI * p.StatureM * p.StatureM)
+		c.Person.BodyMass = guessedMass(quantity.Length(p.StatureM))
 	}
 	for _, l := range p.Limits {
 		c.Person.Limits = append(c.Person.Limits, movement.Limit(l))

@@ -8,8 +8,6 @@ import './app.css'
 import { keys } from './lib/desk'
 import { applyTheme } from './lib/theme'
 import { Boundary } from './ui/boundary'
-import { Notices } from './ui/notice'
-import { Tips } from './ui/tip'
 
 applyTheme()
 window.matchMedia('(prefers-color-scheme: dark)').addEventListener('change', () => applyTheme())
@@ -37,11 +35,7 @@ if (root)
       <Boundary>
         <QueryClientProvider client={queries}>
           <BrowserRouter>
-            <Tips>
-              <Notices>
-                <App />
-              </Notices>
-            </Tips>
+            <App />
           </BrowserRouter>
         </QueryClientProvider>
       </Boundary>

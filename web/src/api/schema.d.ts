@@ -1351,6 +1351,8 @@ export interface components {
             most_room_m: number;
             /** Format: double */
             peak_n: number;
+            /** @description Of the client as drawn; without measures, of somebody of the usual size */
+            physique: components["schemas"]["Physique"];
             points: components["schemas"]["PullPoint"][];
             range?: components["schemas"]["PullRange"];
             refusal?: components["schemas"]["PullRefusal"];
@@ -1474,6 +1476,8 @@ export interface components {
             rms_n: number;
             /** Format: int64 */
             strands: number;
+            /** @description What the curve is made of, and how far its points lie from it */
+            why: components["schemas"]["Derivation"];
         };
         BandTry: {
             rig: components["schemas"]["Rig"];
@@ -2358,6 +2362,18 @@ export interface components {
             name: string;
             password: string;
         };
+        Joints: {
+            ankle: components["schemas"]["Spot"];
+            elbow: components["schemas"]["Spot"];
+            hand: components["schemas"]["Spot"];
+            head: components["schemas"]["Spot"];
+            hip: components["schemas"]["Spot"];
+            knee: components["schemas"]["Spot"];
+            moving_ankle: components["schemas"]["Spot"];
+            moving_knee: components["schemas"]["Spot"];
+            shoulder: components["schemas"]["Spot"];
+            toe: components["schemas"]["Spot"];
+        };
         Label: {
             /**
              * @description What was done
@@ -2401,6 +2417,20 @@ export interface components {
             scales: components["schemas"]["ScaleKind"][];
             starters: components["schemas"]["Starter"][];
             tag_sheets: components["schemas"]["TagSheet"][];
+        };
+        Limb: {
+            /** Format: double */
+            far_m: number;
+            /** @enum {string} */
+            from: "shoulder" | "elbow" | "hip" | "knee" | "ankle";
+            name: string;
+            /**
+             * Format: double
+             * @description Half its width where it begins
+             */
+            near_m: number;
+            /** @enum {string} */
+            to: "elbow" | "hand" | "knee" | "ankle" | "toe";
         };
         ListChangeBand: {
             gone?: string[];
@@ -2686,6 +2716,12 @@ export interface components {
             /** @enum {string} */
             role: "owner" | "consultant";
         };
+        Oval: {
+            /** Format: double */
+            breadth_m: number;
+            /** Format: double */
+            depth_m: number;
+        };
         OwnFilling: {
             /** Format: double */
             high_kg_l: number;
@@ -2837,6 +2873,21 @@ export interface components {
             seq: number;
             undone: boolean;
             yours: boolean;
+        };
+        Physique: {
+            chest: components["schemas"]["Oval"];
+            head: components["schemas"]["Oval"];
+            /**
+             * Format: double
+             * @description Half of its height
+             */
+            head_half_m: number;
+            /** @description Of one side */
+            limbs: components["schemas"]["Limb"][];
+            /** Format: double */
+            neck_m: number;
+            seat: components["schemas"]["Oval"];
+            waist: components["schemas"]["Oval"];
         };
         Pin: {
             /** @description Key of the candidate */
@@ -3141,6 +3192,8 @@ export interface components {
             heights?: components["schemas"]["Height"][];
             /** @description Space */
             room?: components["schemas"]["Room"];
+            /** @description The client standing: client, space */
+            stander?: components["schemas"]["Stander"];
             station: string;
             /** @description Stock, loads, hand-over */
             stock?: components["schemas"]["Stock"];
@@ -3431,6 +3484,11 @@ export interface components {
              * @enum {string}
              */
             person?: "" | "with" | "alone";
+        };
+        Stander: {
+            physique: components["schemas"]["Physique"];
+            reaching: components["schemas"]["Joints"];
+            upright: components["schemas"]["Joints"];
         };
         Starter: {
             /** Format: double */

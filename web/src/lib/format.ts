@@ -32,8 +32,9 @@ export function format(d: Display, value: number, unit = true): string {
   const steps = Math.floor(Math.abs(shown) / d.step + 0.5 + 1e-9)
   const sign = shown < 0 && steps > 0 ? '−' : ''
   if (d.style === 'feet-inches') {
-    const feet = Math.floor(steps / 96)
-    const rest = steps % 96
+    const eighths = Math.floor(steps * d.step * 96 + 0.5)
+    const feet = Math.floor(eighths / 96)
+    const rest = eighths % 96
     return rest === 0 ? `${sign}${feet}'` : `${sign}${feet}' ${inEighths(rest)}"`
   }
   if (d.style === 'eighths') return `${sign}${inEighths(steps)}${unit ? ' in' : ''}`

@@ -2,7 +2,13 @@ import { useQuery } from '@tanstack/react-query'
 import { type Answered, api, type Derivation, data, type Shapes, type StationName } from '../api/client'
 
 type Frame = Shapes['Frame']
-type Parts = Shapes['Room'] & Shapes['Stock'] & { heights: Shapes['Height'][]; bands: Shapes['BandState'][]; board: Shapes['Board'] }
+type Parts = Shapes['Room'] &
+  Shapes['Stock'] & {
+    heights: Shapes['Height'][]
+    stander: Shapes['Stander'] | null
+    bands: Shapes['BandState'][]
+    board: Shapes['Board']
+  }
 
 /** What is worked out of a client: what the frame shows, and the parts that the station which is looked at shows. */
 export type Results = Frame & Parts
@@ -20,6 +26,7 @@ const none: Parts = {
   loads: [],
   batches: [],
   heights: [],
+  stander: null,
   bands: [],
   board: { covered: 0, value: 0, slots: [] },
 }
@@ -27,8 +34,8 @@ const none: Parts = {
 /** The frame with what a station shows; what it does not show is empty. */
 export function resultsOf(frame: Frame, station?: Shapes['Results']): Results {
   if (!station) return { ...none, ...frame }
-  const { heights = [], bands = [], board = none.board, room, stock } = station
-  return { ...none, ...room, ...stock, heights, bands, board, ...frame }
+  const { heights = [], stander = null, bands = [], board = none.board, room, stock } = station
+  return { ...none, ...room, ...stock, heights, stander, bands, board, ...frame }
 }
 
 export const stationKey = (id: string, station: string, revision: number) => ['station', id, station, revision] as const

@@ -1,5 +1,5 @@
 import { useBench } from '../lib/desk'
-import { Tape } from './parts'
+import { Note, Tape } from './parts'
 
 /** The cautions that belong to a station, hold points first. */
 export function Cautions({ station }: { station: string }) {
@@ -8,11 +8,15 @@ export function Cautions({ station }: { station: string }) {
   if (here.length === 0) return null
   return (
     <div className="space-y-2" data-cautions>
-      {here.map((c) => (
-        <Tape key={c.text} hold={c.hold}>
-          {c.text}.
-        </Tape>
-      ))}
+      {here.map((c) =>
+        c.hold ? (
+          <Tape key={c.text} hold>
+            {c.text}.
+          </Tape>
+        ) : (
+          <Note key={c.text}>{c.text}.</Note>
+        ),
+      )}
     </div>
   )
 }

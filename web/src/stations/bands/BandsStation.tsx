@@ -5,7 +5,7 @@ import { ApiError, api, data, type Shapes } from '../../api/client'
 import { useBench, usePull } from '../../lib/desk'
 import { newId } from '../../lib/file/parts'
 import { percent } from '../../lib/format'
-import { useArrows, useWidth } from '../../lib/hooks'
+import { useArrows } from '../../lib/hooks'
 import { Cautions } from '../../ui/cautions'
 import { Explain } from '../../ui/explain'
 import { Pick } from '../../ui/field'
@@ -54,6 +54,7 @@ export function BandsStation() {
   return (
     <MasterDetail
       label="Bands"
+      now={band.name}
       list={
         <List
           label="bands"
@@ -264,7 +265,8 @@ function InMovement({ band, move, head }: { band: Band; move: Move; head: ReactN
             </>
           )}
         </p>
-        <Drawings pull={pull} move={move} />
+        <PullFigure pull={pull} move={move} />
+        <TensionCurve pull={pull} />
         <Words pull={pull} move={move} />
         <details className="mt-1 text-fine">
           <summary className="text-action underline underline-offset-2">The same in figures</summary>
@@ -283,16 +285,6 @@ function InMovement({ band, move, head }: { band: Band; move: Move; head: ReactN
           <Note>{move.caution}</Note>
         </div>
       </div>
-    </div>
-  )
-}
-
-function Drawings({ pull, move }: { pull: Shapes['BandPull']; move: Move }) {
-  const [ref, width] = useWidth<HTMLDivElement>(300)
-  return (
-    <div ref={ref} className="min-w-0 overflow-hidden">
-      <PullFigure pull={pull} move={move} width={width} height={Math.min(320, Math.max(230, width * 0.6))} />
-      <TensionCurve pull={pull} width={width} height={165} />
     </div>
   )
 }

@@ -1,24 +1,23 @@
-import { scaleLinear } from 'd3-scale'
-import { useId, useState } from 'react'
+import { useState } from 'react'
 import { useBench } from '../../lib/desk'
 import { localField, useFields } from '../../lib/file/useFields'
 import { day, percent } from '../../lib/format'
-import { useWidth } from '../../lib/hooks'
+import { AxisX, AxisY, Hatch, Label, Scene, through, useHatched, useSheet } from '../../ui/draw'
+import { Explain } from '../../ui/explain'
 import { Choice, Quantity } from '../../ui/field'
 import { LivePanel } from '../../ui/live'
 import { Button } from '../../ui/parts'
 import { DataTable } from '../../ui/table'
-import { ForceAxis, Hatching, hatched, ribbon } from './axes'
-import { type Band, type BandState, force, marks, off } from './forces'
+import { beyondMeasured, Ribbon } from './axes'
+import { type Band, type BandState, force, off } from './forces'
 
 /** A band's own curve: its points, the fit through them, and reading further ones. */
 export function CurvePanel({ band: b, state }: { band: Band; state: BandState }) {
-  const [ref, width] = useWidth<HTMLDivElement>(520)
   return (
     <div className="grid gap-x-8 gap-y-4 lg:grid-cols-2">
-      <div ref={ref} className="min-w-0">
+      <div className="min-w-0">
         {state.curve.length > 0 ? (
-          <ForceCurve band={b} state={state} width={Math.min(width, 620)} height={260} />
+          <ForceCurve band={b} state={state} />
         ) : (
           <p className="m-0 border border-dashed border-mark p-4 text-soft">
             {b.name} has no curve yet. Pull it to three lengths, each with what the scale shows then, or give its width and thickness at
@@ -57,8 +56,16 @@ function Said({ band: b, state }: { band: Band; state: BandState }) {
     <div className="mt-2 text-fine text-soft">
       <p className="m-0">
         <b className="text-ink">{basisWords[state.basis] ?? state.basis}</b>
-        {state.basis === 'fitted' && `; the points lie ${off(units, state.rms_n).slice(1)} from it (root mean square)`}. Two parameters of a
-        strand: A₀C₁ {state.a0c1_n.toFixed(2)} N, A₀C₂ {state.a0c2_n.toFixed(2)} N.
+        {state.basis === 'fitted' && (
+          <>
+            ; the points lie about{' '}
+            <Explain why={state.why}>
+              <b>{off(units, state.rms_n).slice(1)}</b>
+            </Explain>{' '}
+            from it
+          </>
+        )}
+        .
       </p>
       {odd && (
         <p className="m-0 text-wrong" role="alert">
@@ -76,74 +83,69 @@ function Said({ band: b, state }: { band: Band; state: BandState }) {
   )
 }
 
-const box = { left: 46, right: 14, top: 12, bottom: 26 }
-
-function ForceCurve({ band: b, state, width, height }: { band: Band; state: BandState; width: number; height: number }) {
+function ForceCurve({ band: b, state }: { band: Band; state: BandState }) {
   const { units } = useBench()
-  const hatch = useId()
-  const dl = units.display(units.system === 'us' ? 'level' : 'length')
-  const longest = Math.max(...state.curve.map((p) => p.length_m), ...b.points.map((p) => p.length_m))
-  const x = scaleLinear([b.rest_m * 0.95, longest * 1.02], [box.left, width - box.right])
-  const known = state.curve.filter((p) => p.reach !== 'beyond measured')
-  const beyond = state.curve.filter((p) => p.reach === 'beyond measured')
+  const lengths = [...state.curve.map((p) => p.length_m), ...b.points.map((p) => p.length_m)]
+  const known = state.curve.filter((p) => !beyondMeasured(p))
   const most = Math.max(...known.map((p) => p.force_n + p.u95_n), ...b.points.map((p) => p.force_n))
-  const y = scaleLinear([0, most * 1.05], [height - box.bottom, box.top])
-  const join = known.at(-1)
-  const path = (points: BandState['curve']) => (points.length ? `M${points.map((p) => `${x(p.length_m)} ${y(p.force_n)}`).join('L')}` : '')
-  const [first, last] = [b.rest_m * 0.95, longest * 1.02]
+  const x = [b.rest_m * 0.95, Math.max(...lengths) * 1.02] as const
   return (
-    <svg
-      width={width}
-      height={height}
-      viewBox={`0 0 ${width} ${height}`}
-      className="block bg-sheet"
-      role="img"
-      aria-label={`Force of ${b.name} by its length`}
+    <Scene
+      label={`What ${b.name} pulls at each length`}
+      x={x}
+      y={[0, most * 1.05]}
+      ratio={0.5}
+      most={620}
+      pad={{ left: 46, right: 14, top: 14, bottom: 28 }}
+      table={{
+        head: ['length', 'pull', 'give or take'],
+        rows: known
+          .filter((_, i) => i % 4 === 0)
+          .map((p) => [units.show('length', p.length_m), units.show('force', p.force_n), units.pm('force', p.u95_n)]),
+      }}
     >
-      <Hatching id={hatch} />
-      <ForceAxis units={units} most={most * 1.05} y={y} left={box.left} right={width - box.right} count={5} />
-      {marks(last / dl.factor, 10)
-        .filter((v) => v * dl.factor >= first)
-        .map((v) => (
-          <text
-            key={v}
-            x={x(v * dl.factor)}
-            y={height - 8}
-            fontSize="var(--text-fine)"
-            textAnchor="middle"
-            fill="var(--soft)"
-            className="font-cond"
-          >
-            {Math.round(v * 100) / 100}
-          </text>
-        ))}
-      <text x={width - 4} y={height - 8} fontSize="var(--text-fine)" textAnchor="end" fill="var(--soft)" className="font-cond">
-        {units.system === 'us' ? 'in' : 'm'}
-      </text>
-      {beyond.length > 1 && (
-        <rect
-          x={x(join?.length_m ?? beyond[0]?.length_m ?? 0)}
-          y={box.top}
-          width={Math.max(0, x(beyond.at(-1)?.length_m ?? 0) - x(join?.length_m ?? beyond[0]?.length_m ?? 0))}
-          height={height - box.top - box.bottom}
-          fill={hatched(hatch)}
-        />
-      )}
-      <path
-        d={ribbon(
-          known.map((p) => [x(p.length_m), p.force_n, p.u95_n]),
-          y,
-        )}
-        fill="var(--ink)"
-        opacity="0.12"
+      <Hatch />
+      <Curve band={b} state={state} most={most} x={x} />
+    </Scene>
+  )
+}
+
+function Curve({ band: b, state, most, x }: { band: Band; state: BandState; most: number; x: readonly [number, number] }) {
+  const { units } = useBench()
+  const s = useSheet()
+  const hatched = useHatched()
+  const force = units.display('force')
+  const length = units.display(units.system === 'us' ? 'level' : 'length')
+  const known = state.curve.filter((p) => !beyondMeasured(p))
+  const beyond = state.curve.filter(beyondMeasured)
+  const from = s.x(known.at(-1)?.length_m ?? beyond[0]?.length_m ?? 0)
+  const to = s.x(beyond.at(-1)?.length_m ?? 0)
+  return (
+    <>
+      <AxisY from={0} to={most} count={5} factor={force.factor} unit={force.symbol} />
+      <AxisX
+        from={x[0]}
+        to={x[1]}
+        count={6}
+        factor={length.style === 'decimal' ? length.factor : 0.0254}
+        unit={units.system === 'us' ? 'in' : 'm'}
       />
-      <path d={path(known)} fill="none" stroke="var(--ink)" strokeWidth="3" />
+      {beyond.length > 1 && (
+        <>
+          <rect x={from} y={s.top} width={Math.max(0, to - from)} height={s.bottom - s.top} fill={hatched} />
+          <Label at={[to - 4, s.top + 14]} as="due" anchor="end" halo>
+            nothing is known
+          </Label>
+        </>
+      )}
+      <Ribbon points={known.map((p) => [p.length_m, p.force_n, p.u95_n])} />
+      <path d={through(known.map((p) => [s.x(p.length_m), s.y(p.force_n)]))} fill="none" stroke="var(--ink)" strokeWidth="3" />
       {b.points.map((p, i) => (
         <g key={`${p.length_m} ${p.force_n} ${p.at} ${p.releasing}`}>
-          {i === state.odd && <circle cx={x(p.length_m)} cy={y(p.force_n)} r="11" fill="none" stroke="var(--action)" strokeWidth="2" />}
+          {i === state.odd && <circle cx={s.x(p.length_m)} cy={s.y(p.force_n)} r="11" fill="none" stroke="var(--wrong)" strokeWidth="2" />}
           <circle
-            cx={x(p.length_m)}
-            cy={y(p.force_n)}
+            cx={s.x(p.length_m)}
+            cy={s.y(p.force_n)}
             r="5"
             fill={p.releasing ? 'var(--sheet)' : 'var(--ink)'}
             stroke="var(--ink)"
@@ -151,22 +153,7 @@ function ForceCurve({ band: b, state, width, height }: { band: Band; state: Band
           />
         </g>
       ))}
-      {beyond.length > 1 && (
-        <text
-          x={x(beyond.at(-1)?.length_m ?? 0) - 4}
-          textAnchor="end"
-          y={box.top + 14}
-          fontSize="var(--text-fine)"
-          fill="var(--action)"
-          stroke="var(--sheet)"
-          strokeWidth="4"
-          paintOrder="stroke"
-          className="font-cond"
-        >
-          nothing is known
-        </text>
-      )}
-    </svg>
+    </>
   )
 }
 

@@ -1,194 +1,105 @@
 import type { Shapes } from '../../api/client'
 import { useBench } from '../../lib/desk'
+import { type At, Dimension, extent, Label, otherSide, Person, Scene, type Sheet, seen, through, useSheet } from '../../ui/draw'
 import type { Pull } from './forces'
 
-type Body = Shapes['Body']
+type Move = Shapes['BandMovement']
 type Spot = Shapes['Spot']
-type Flat = [number, number]
 
-const pad = { left: 22, right: 22, top: 24, bottom: 34 }
+const sideNames = { side: 'the side', front: 'the front', above: 'above' } as const
 
 /** The client's own proportions at the start and at the finish, with the band between its two ends, to scale. */
-export function PullFigure({ pull, move, width, height }: { pull: Pull; move: Shapes['BandMovement']; width: number; height: number }) {
-  const { units, desk } = useBench()
-  if (width < 120) return null
-  const stature = desk.file.profile.stature_m || 1.7
-  const flat = (s: Spot): Flat => (move.view === 'front' ? [s.z, s.y] : move.view === 'above' ? [s.z, s.x] : [s.x, s.y])
-  const mirrored = move.view !== 'side'
-  const spots = [...Object.values(pull.start), ...Object.values(pull.finish)].map(flat)
-  const xs = spots.flatMap(([x]) => (mirrored ? [x, -Math.min(Math.abs(x), 0.6)] : [x]))
-  const ys = spots.map(([, y]) => y)
-  const lo: Flat = [Math.min(...xs, -0.25), move.view === 'above' ? Math.min(...ys, -0.35) : 0]
-  const hi: Flat = [Math.max(...xs, 0.25), move.view === 'above' ? Math.max(...ys, 0.5) : Math.max(...ys, 0.6) + 0.08 * stature]
-  const scale = Math.min((width - pad.left - pad.right) / (hi[0] - lo[0]), (height - pad.top - pad.bottom) / (hi[1] - lo[1]))
-  const left = pad.left + (width - pad.left - pad.right - scale * (hi[0] - lo[0])) / 2
-  const at = ([x, y]: Flat): Flat => [left + (x - lo[0]) * scale, height - pad.bottom - (y - lo[1]) * scale]
-  const line = (...s: Flat[]) =>
-    `M${s
-      .map((q) =>
-        at(q)
-          .map((v) => v.toFixed(1))
-          .join(' '),
-      )
-      .join('L')}`
-  const anchored = move.side !== ''
-  const drawing = { flat, line, at, stature, scale, mirrored, oneArm: move.place === 'under one foot', above: move.view === 'above' }
-  const from = flat(pull.finish.from)
+export function PullFigure({ pull, move }: { pull: Pull; move: Move }) {
+  const { units } = useBench()
+  const { x, y } = extent(move.view, [pull.start, pull.finish], pull.physique)
+  const place = (s: Spot) => `${units.show('length', s.x)} ahead, ${units.show('length', s.y)} up, ${units.show('length', s.z)} out`
   return (
-    <svg
-      width={width}
-      height={height}
-      viewBox={`0 0 ${width} ${height}`}
-      className="squared block border border-line bg-sheet"
-      role="img"
-      aria-label={`${move.name}, seen from ${move.view === 'side' ? 'the side' : move.view === 'front' ? 'the front' : 'above'}`}
+    <Scene
+      label={`${move.name}, seen from ${sideNames[move.view]}`}
+      x={x}
+      y={y}
+      equal
+      squared
+      ratio={0.62}
+      most={620}
+      pad={{ left: 22, right: move.view === 'above' ? 70 : 22, top: 26, bottom: 36 }}
+      table={{
+        head: ['of the band', 'at the start', 'at the finish'],
+        rows: [
+          ['the end that stays', place(pull.start.from), place(pull.finish.from)],
+          ['the end that moves', place(pull.start.to), place(pull.finish.to)],
+        ],
+      }}
     >
-      {move.view !== 'above' && (
-        <line x1={0} x2={width} y1={at([0, 0])[1] + 1} y2={at([0, 0])[1] + 1} stroke="var(--ink)" strokeWidth="2" />
-      )}
-      <Person body={pull.start} {...drawing} faint />
-      <Person body={pull.finish} {...drawing} />
-      <BandLine body={pull.start} move={move} flat={flat} line={line} dashed />
-      <BandLine body={pull.finish} move={move} flat={flat} line={line} />
-      {anchored && (
-        <g>
-          {move.view !== 'above' ? (
-            <line x1={at(from)[0]} x2={at(from)[0]} y1={pad.top / 2} y2={height - pad.bottom} stroke="var(--mark)" strokeWidth="3" />
-          ) : (
-            <line x1={at(from)[0]} x2={at(from)[0]} y1={at(from)[1] - 40} y2={at(from)[1] + 40} stroke="var(--mark)" strokeWidth="3" />
-          )}
-          <rect x={at(from)[0] - 5} y={at(from)[1] - 5} width="10" height="10" fill="var(--ink)" />
-          {move.view === 'above' && move.side !== 'to the side' ? (
-            <Along from={at(from)} to={at([from[0], 0])} text={units.show('length', pull.rig.distance_m)} x={width - 60} />
-          ) : (
-            <Distance from={at([from[0], lo[1]])} to={at([0, lo[1]])} text={units.show('length', pull.rig.distance_m)} y={height - 14} />
-          )}
-        </g>
-      )}
-      {move.place === 'under the feet' && move.view === 'front' && (
-        <Distance
-          from={at([-pull.rig.stance_m / 2, 0])}
-          to={at([pull.rig.stance_m / 2, 0])}
-          text={units.show('level', pull.rig.stance_m)}
-          y={height - 14}
-        />
-      )}
-      <g fontSize="var(--text-fine)" className="font-cond" fill="var(--soft)">
-        <text x={8} y={16}>
-          seen from {move.view === 'side' ? 'the side' : move.view === 'front' ? 'the front' : 'above'}; start dashed
-        </text>
-      </g>
-    </svg>
+      <Movement pull={pull} move={move} />
+    </Scene>
   )
 }
 
-function Distance({ from, to, text, y }: { from: Flat; to: Flat; text: string; y: number }) {
-  const [a, b] = [Math.min(from[0], to[0]), Math.max(from[0], to[0])]
-  const wide = text.length * 7 + 8
-  const inside = b - a > wide + 12
+const placed = (s: Sheet, move: Move, spot: Spot): At => {
+  const [x, y] = seen(move.view, spot)
+  return [s.x(x), s.y(y)]
+}
+
+function Movement({ pull, move }: { pull: Pull; move: Move }) {
+  const s = useSheet()
+  const person = { physique: pull.physique, view: move.view, otherArm: move.place === 'under one foot' ? pull.start : undefined }
   return (
-    <g stroke="var(--action)" strokeWidth="1.5">
-      <line x1={a} x2={b} y1={y} y2={y} />
-      <path d={`M${a} ${y - 5}v10M${b} ${y - 5}v10`} />
-      <rect x={(a + b) / 2 - wide / 2} y={inside ? y - 9 : y - 26} width={wide} height={18} fill="var(--sheet)" stroke="none" />
-      <text
-        x={(a + b) / 2}
-        y={inside ? y + 5 : y - 12}
-        fontSize="var(--text-body)"
-        fontWeight="600"
-        textAnchor="middle"
-        stroke="none"
-        fill="var(--action)"
-        className="font-cond"
-      >
-        {text}
-      </text>
+    <>
+      {move.view !== 'above' && <line x1={0} x2={s.width} y1={s.y(0) + 1} y2={s.y(0) + 1} stroke="var(--ink)" strokeWidth="2" />}
+      <Person joints={pull.start} faint {...person} />
+      <Person joints={pull.finish} {...person} />
+      <BandLine ends={pull.start} move={move} dashed />
+      <BandLine ends={pull.finish} move={move} />
+      {move.side !== '' && <Anchor pull={pull} move={move} />}
+      {move.place === 'under the feet' && move.view === 'front' && <Stance wide={pull.rig.stance_m} />}
+      <Label at={[8, 17]}>seen from {sideNames[move.view]}; start dashed</Label>
+    </>
+  )
+}
+
+/** What the band hangs from, and how far from it one stands. */
+function Anchor({ pull, move }: { pull: Pull; move: Move }) {
+  const { units } = useBench()
+  const s = useSheet()
+  const [x, y] = placed(s, move, pull.finish.from)
+  const text = units.show('length', pull.rig.distance_m)
+  const ahead = move.view === 'above' && move.side !== 'to the side'
+  return (
+    <g>
+      <path d={move.view === 'above' ? `M${x} ${y - 40}v80` : `M${x} ${s.top / 2}V${s.y(0)}`} stroke="var(--mark)" strokeWidth="3" />
+      <rect x={x - 5} y={y - 5} width="10" height="10" fill="var(--ink)" />
+      {ahead ? (
+        <Dimension from={[s.width - 60, y]} to={[s.width - 60, s.y(0)]} text={text} as="action" />
+      ) : (
+        <Dimension from={[x, s.height - 14]} to={[s.x(0), s.height - 14]} text={text} as="action" />
+      )}
     </g>
   )
 }
 
-/** A distance that goes up and down in the drawing. */
-function Along({ from, to, text, x }: { from: Flat; to: Flat; text: string; x: number }) {
-  const [a, b] = [Math.min(from[1], to[1]), Math.max(from[1], to[1])]
-  return (
-    <g stroke="var(--action)" strokeWidth="1.5">
-      <path d={`M${x} ${a}V${b}M${x - 5} ${a}h10M${x - 5} ${b}h10`} fill="none" />
-      <text
-        x={x + 8}
-        y={(a + b) / 2 + 5}
-        fontSize="var(--text-body)"
-        fontWeight="600"
-        stroke="none"
-        fill="var(--action)"
-        className="font-cond"
-      >
-        {text}
-      </text>
-    </g>
-  )
+function Stance({ wide }: { wide: number }) {
+  const { units } = useBench()
+  const s = useSheet()
+  const y = s.height - 14
+  return <Dimension from={[s.x(-wide / 2), y]} to={[s.x(wide / 2), y]} text={units.show('level', wide)} as="action" />
 }
 
-type Draw = { body: Body; flat: (s: Spot) => Flat; line: (...s: Flat[]) => string }
-
-function Person(
-  p: Draw & { at: (f: Flat) => Flat; stature: number; scale: number; mirrored: boolean; above: boolean; faint?: boolean; oneArm: boolean },
-) {
-  const { body: b, flat, line } = p
-  const look = {
-    fill: 'none',
-    stroke: 'var(--soft)',
-    strokeWidth: p.faint ? 1.6 : 2.4,
-    strokeDasharray: p.faint ? '4 4' : undefined,
-    strokeLinecap: 'round' as const,
-    strokeLinejoin: 'round' as const,
-    opacity: p.faint ? 0.75 : 1,
-  }
-  const other = (s: Spot): Spot => ({ ...s, z: -s.z })
-  const moved = b.moving_ankle.x !== b.ankle.x || b.moving_ankle.y !== b.ankle.y || b.moving_ankle.z !== b.ankle.z
-  const head = p.at(flat(b.head))
-  const arm = (m: (s: Spot) => Spot) => line(flat(m(b.shoulder)), flat(m(b.elbow)), flat(m(b.hand)))
-  const leg = (m: (s: Spot) => Spot) => line(flat(m(b.hip)), flat(m(b.knee)), flat(m(b.ankle)), flat(m(b.toe)))
-  const same = (s: Spot) => s
-  return (
-    <g {...look}>
-      {!p.above && <circle cx={head[0]} cy={head[1]} r={0.062 * p.stature * p.scale} />}
-      {p.above && <ellipse cx={head[0]} cy={head[1]} rx={0.05 * p.stature * p.scale} ry={0.062 * p.stature * p.scale} />}
-      {p.mirrored ? <path d={line(flat(b.shoulder), flat(other(b.shoulder)))} /> : <path d={line(flat(b.shoulder), flat(b.hip))} />}
-      {p.mirrored && !p.above && <path d={line(flat({ ...b.shoulder, z: 0 }), flat({ ...b.hip, z: 0 }))} />}
-      {p.mirrored && <path d={line(flat(b.hip), flat(other(b.hip)))} />}
-      <path d={arm(same)} />
-      {p.mirrored && !p.oneArm && <path d={arm(other)} />}
-      {(!p.above || b.knee.x > 0.1) && (
-        <>
-          {(!moved || !p.mirrored) && <path d={leg(same)} />}
-          {p.mirrored && !(moved && p.above) && <path d={leg(other)} />}
-        </>
-      )}
-      {moved && <path d={line(flat(b.hip), flat(b.moving_knee), flat(b.moving_ankle))} />}
-      {moved && p.above && <path d={line(flat(other(b.hip)), flat(other(b.moving_knee)))} />}
-    </g>
-  )
-}
+type Ends = { from: Spot; to: Spot }
 
 /** The band's run, on both sides where it has two. */
-function BandLine(p: Draw & { move: Shapes['BandMovement']; dashed?: boolean }) {
-  const { body: b, flat, line, move } = p
-  const look = {
-    fill: 'none',
-    stroke: 'var(--ink)',
-    strokeWidth: p.dashed ? 2 : 4,
-    strokeDasharray: p.dashed ? '2 5' : undefined,
-    strokeLinecap: 'round' as const,
-  }
-  const other = (s: Spot): Spot => ({ ...s, z: -s.z })
-  const two = move.view !== 'side' && (move.place === 'under the feet' || (move.side !== '' && b.to.z !== 0 && move.side !== 'to the side'))
+function BandLine({ ends: b, move, dashed }: { ends: Ends; move: Move; dashed?: boolean }) {
+  const s = useSheet()
+  const path = (...spots: Spot[]) => <path d={through(spots.map((q) => placed(s, move, q)))} />
+  const feet = move.place === 'under the feet'
+  const two = move.view !== 'side' && (feet || (move.side !== '' && b.to.z !== 0 && move.side !== 'to the side'))
   const back = move.place === 'round the back' || move.place === 'under the hands'
   return (
-    <g {...look}>
-      <path d={line(flat(b.from), flat(b.to))} />
-      {two && <path d={line(flat(other(b.from)), flat(other(b.to)))} />}
-      {two && move.place === 'under the feet' && <path d={line(flat(b.from), flat(other(b.from)))} />}
-      {back && move.view !== 'side' && <path d={line(flat(b.from), flat(other(b.from)), flat(other(b.to)))} />}
+    <g fill="none" stroke="var(--ink)" strokeWidth={dashed ? 2 : 4} strokeDasharray={dashed ? '2 5' : undefined} strokeLinecap="round">
+      {path(b.from, b.to)}
+      {two && path(otherSide(b.from), otherSide(b.to))}
+      {two && feet && path(b.from, otherSide(b.from))}
+      {back && move.view !== 'side' && path(b.from, otherSide(b.from), otherSide(b.to))}
     </g>
   )
 }

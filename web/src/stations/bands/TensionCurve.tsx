@@ -1,122 +1,116 @@
-import { scaleLinear } from 'd3-scale'
-import { useId } from 'react'
 import { useBench } from '../../lib/desk'
+import { type At, AxisY, Hatch, Label, Scene, through, useHatched, useSheet } from '../../ui/draw'
 import { DataTable } from '../../ui/table'
-import { ForceAxis, Hatching, hatched, ribbon } from './axes'
+import { beyondMeasured, Ribbon } from './axes'
 import type { Pull } from './forces'
 
-const box = { left: 44, right: 74, top: 14, bottom: 24 }
-
 /** The pull along the way: solid where it is usable, dotted where the band is slack, hatched beyond what was measured. */
-export function TensionCurve({ pull, width, height }: { pull: Pull; width: number; height: number }) {
+export function TensionCurve({ pull }: { pull: Pull }) {
   const { units } = useBench()
-  const hatch = useId()
   // Where nothing is known there is no number, and no line: only the hatching.
-  const known = pull.points.filter((p) => p.reach !== 'beyond measured')
-  const top = Math.max(
+  const known = pull.points.filter((p) => !beyondMeasured(p))
+  const most = Math.max(
     10,
     ...known.map((p) => p.pull_n),
     pull.range?.heavy.mean_n ?? 0,
     ...known.map((p) => Math.min(p.pull_n + p.u95_n, 1.6 * p.pull_n)),
   )
-  const x = scaleLinear([0, 1], [box.left, width - box.right])
-  const y = scaleLinear([0, top * 1.06], [height - box.bottom, box.top]).clamp(true)
-  const area = (points: Pull['points']) =>
-    `M${points.map((p) => `${x(p.way)} ${y(p.pull_n)}`).join('L')}L${x(points.at(-1)?.way ?? 0)} ${y(0)}L${x(points[0]?.way ?? 0)} ${y(0)}Z`
-  const column = (points: Pull['points']) =>
-    `M${x(points[0]?.way ?? 0)} ${box.top}H${x(points.at(-1)?.way ?? 0)}V${height - box.bottom}H${x(points[0]?.way ?? 0)}Z`
-  const runs = split(pull.points)
-  const drawn = runs.filter((r) => r.kind !== 'beyond')
-  const bracket = width - 34
   return (
-    <svg
-      width={width}
-      height={height}
-      viewBox={`0 0 ${width} ${height}`}
-      className="block bg-sheet"
-      role="img"
-      aria-label={
+    <Scene
+      label={
         pull.worst === 'beyond measured'
           ? 'Tension, hatched where nothing is known of the band'
           : `Tension from ${units.show('force', pull.start_n)} at the start to ${units.show('force', pull.finish_n)} at the finish`
       }
+      x={[0, 1]}
+      y={[0, most * 1.06]}
+      ratio={0.28}
+      most={620}
+      pad={{ left: 44, right: 74, top: 14, bottom: 26 }}
     >
-      <Hatching id={hatch} />
-      <ForceAxis units={units} most={top} y={y} left={box.left} right={width - box.right} count={4} />
+      <Hatch />
+      <Tension pull={pull} most={most} />
+    </Scene>
+  )
+}
+
+function Tension({ pull, most }: { pull: Pull; most: number }) {
+  const { units } = useBench()
+  const s = useSheet()
+  const hatched = useHatched()
+  const d = units.display('force')
+  const known = pull.points.filter((p) => !beyondMeasured(p))
+  const on = (points: Pull['points']): At[] => points.map((p) => [s.x(p.way), s.y(p.pull_n)])
+  const ends = (points: Pull['points']) => [s.x(points[0]?.way ?? 0), s.x(points.at(-1)?.way ?? 0)] as const
+  const area = (points: Pull['points']) => {
+    const [a, b] = ends(points)
+    return through([...on(points), [b, s.y(0)], [a, s.y(0)]], true)
+  }
+  const column = (points: Pull['points']) => {
+    const [a, b] = ends(points)
+    return `M${a} ${s.top}H${b}V${s.bottom}H${a}Z`
+  }
+  const runs = split(pull.points)
+  const foot = s.height - 7
+  return (
+    <>
+      <AxisY from={0} to={most} count={4} factor={d.factor} unit={d.symbol} />
       {runs.map((r) => (
         <path
           key={`${r.kind}${r.points[0]?.way}`}
           d={r.kind === 'beyond' ? column(r.points) : area(r.points)}
-          fill={r.kind === 'beyond' ? hatched(hatch) : 'var(--covered-bg)'}
+          fill={r.kind === 'beyond' ? hatched : 'var(--covered-bg)'}
         />
       ))}
-      <path
-        d={ribbon(
-          known.map((p) => [x(p.way), p.pull_n, p.u95_n]),
-          y,
-        )}
-        fill="var(--ink)"
-        opacity="0.1"
-      />
-      {drawn.map((r) => (
-        <path
-          key={`${r.kind}${r.points[0]?.way}line`}
-          d={`M${r.points.map((p) => `${x(p.way)} ${y(p.pull_n)}`).join('L')}`}
-          fill="none"
-          stroke="var(--ink)"
-          strokeWidth={r.kind === 'slack' ? 2.5 : 3}
-          strokeDasharray={r.kind === 'slack' ? '1 6' : undefined}
-          strokeLinecap="round"
-        />
-      ))}
+      <Ribbon points={known.map((p) => [p.way, p.pull_n, p.u95_n])} />
+      {runs
+        .filter((r) => r.kind !== 'beyond')
+        .map((r) => (
+          <path
+            key={`${r.kind}${r.points[0]?.way}line`}
+            d={through(on(r.points))}
+            fill="none"
+            stroke="var(--ink)"
+            strokeWidth={r.kind === 'slack' ? 2.5 : 3}
+            strokeDasharray={r.kind === 'slack' ? '1 6' : undefined}
+            strokeLinecap="round"
+          />
+        ))}
       {pull.mean_n > 0 && pull.worst !== 'beyond measured' && (
         <g>
-          <line
-            x1={box.left}
-            x2={width - box.right}
-            y1={y(pull.mean_n)}
-            y2={y(pull.mean_n)}
-            stroke="var(--covered)"
-            strokeWidth="1.5"
-            strokeDasharray="6 4"
-          />
-          <text
-            x={box.left + 6}
-            y={y(pull.mean_n) - 5}
-            fontSize="var(--text-fine)"
-            fontWeight="600"
-            fill="var(--covered)"
-            className="font-cond"
-          >
+          <path d={`M${s.left} ${s.y(pull.mean_n)}H${s.right}`} stroke="var(--covered)" strokeWidth="1.5" strokeDasharray="6 4" />
+          <Label at={[s.left + 6, s.y(pull.mean_n) - 5]} as="covered" bold>
             mean {units.show('force', pull.mean_n)}
-          </text>
+          </Label>
         </g>
       )}
-      {pull.range && (
-        <g stroke="var(--ink)" strokeWidth="2" fill="none">
-          <path d={`M${bracket - 5} ${y(pull.range.light.mean_n)}h5V${y(pull.range.heavy.mean_n)}h-5`} />
-          <g fontSize="var(--text-fine)" stroke="none" fill="var(--ink)" className="font-cond" textAnchor="start">
-            <text x={bracket + 4} y={y(pull.range.light.mean_n) + 4}>
-              {units.bare('force', pull.range.light.mean_n)}
-            </text>
-            <text x={bracket + 4} y={y(pull.range.heavy.mean_n) + 4}>
-              {units.bare('force', pull.range.heavy.mean_n)}
-            </text>
-          </g>
-        </g>
-      )}
-      <g fontSize="var(--text-fine)" fill="var(--soft)" className="font-cond">
-        <text x={box.left} y={height - 6}>
-          start
-        </text>
-        <text x={width - box.right} y={height - 6} textAnchor="end">
-          finish
-        </text>
-        <text x={(box.left + width - box.right) / 2} y={height - 6} textAnchor="middle">
-          way of the free end, {units.show('length', pull.way_m)}
-        </text>
-      </g>
-    </svg>
+      {pull.range && <Reach light={pull.range.light.mean_n} heavy={pull.range.heavy.mean_n} />}
+      <Label at={[s.left, foot]}>start</Label>
+      <Label at={[s.right, foot]} anchor="end">
+        finish
+      </Label>
+      <Label at={[(s.left + s.right) / 2, foot]} anchor="middle">
+        way of the free end, {units.show('length', pull.way_m)}
+      </Label>
+    </>
+  )
+}
+
+/** From where to where the mean can be set. */
+function Reach({ light, heavy }: { light: number; heavy: number }) {
+  const { units } = useBench()
+  const s = useSheet()
+  const x = s.width - 40
+  return (
+    <g>
+      <path d={`M${x - 5} ${s.y(light)}h5V${s.y(heavy)}h-5`} stroke="var(--ink)" strokeWidth="2" fill="none" />
+      <Label at={[x + 4, s.y(light) + 4]} as="ink">
+        {units.bare('force', light)}
+      </Label>
+      <Label at={[x + 4, s.y(heavy) + 4]} as="ink">
+        {units.bare('force', heavy)}
+      </Label>
+    </g>
   )
 }
 
@@ -140,7 +134,7 @@ export function split(points: Pull['points']): Piece[] {
 }
 
 /** A figure, but where nothing is known. */
-const said = (p: Pull['points'][number], text: string) => (p.reach === 'beyond measured' ? '–' : text)
+const said = (p: Pull['points'][number], text: string) => (beyondMeasured(p) ? '–' : text)
 
 /** The same in figures, at every fourth point. */
 export function TensionTable({ pull }: { pull: Pull }) {

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
+import { ticks } from '../../ui/draw'
 import { nextLength } from './CurvePanel'
-import { type Band, marks, type Pull } from './forces'
+import type { Band, Pull } from './forces'
 import { dueOf } from './KeepPanel'
 import { newBand } from './RigPanel'
 import { split } from './TensionCurve'
@@ -26,9 +27,9 @@ describe('the pieces of a tension curve', () => {
 
 describe('marks of an axis', () => {
   it('are round and within', () => {
-    expect(marks(154, 4)).toEqual([0, 50, 100, 150])
-    expect(marks(9, 4)).toEqual([0, 5])
-    expect(marks(0, 4)).toEqual([0])
+    expect(ticks(0, 154, 4)).toEqual([0, 50, 100, 150])
+    expect(ticks(0, 9, 4)).toEqual([0, 2, 4, 6, 8])
+    expect(ticks(0.98, 2.9, 4)).toEqual([1, 1.5, 2, 2.5])
   })
 })
 

@@ -23,12 +23,3 @@ export const kindNames: Record<Band['kind'], string> = {
   strip: 'flat strip',
   tube: 'tube with handles',
 }
-
-/** Round steps for an axis of up to so many marks. */
-export function marks(most: number, count: number): number[] {
-  if (!(most > 0)) return [0]
-  const rough = most / count
-  const power = 10 ** Math.floor(Math.log10(rough))
-  const step = ([1, 2, 5, 10].find((s) => s * power >= rough) ?? 10) * power
-  return Array.from({ length: Math.floor(most / step + 1e-9) + 1 }, (_, i) => i * step)
-}

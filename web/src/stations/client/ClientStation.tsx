@@ -6,8 +6,8 @@ import { useBench } from '../../lib/desk'
 import { specOf } from '../../lib/file/fields'
 import { useFields } from '../../lib/file/useFields'
 import { Cautions } from '../../ui/cautions'
+import { Label, Person, Scene, spread, useSheet } from '../../ui/draw'
 import { Choice, Count, Quantity, Select, Text, Ticks } from '../../ui/field'
-import { Figure } from '../../ui/figure'
 import { Button, Head } from '../../ui/parts'
 
 /** Who trains, for what, with what limits, money and time. */
@@ -69,54 +69,83 @@ export function ClientStation() {
   )
 }
 
-/** The figure to scale with its heights. */
+/** The client to scale, with the heights that a room and its gear are measured against. */
 function BodyPicture() {
   const { desk, units } = useBench()
-  const heights = desk.results.heights
+  const { heights, stander } = desk.results
   const stature = desk.file.profile.stature_m
-  const box = { w: 320, h: 430 }
-  const top = Math.max(2.2, (heights[0]?.m ?? 0) + 0.1)
-  const scale = (box.h - 30) / top
-  const floor = box.h - 14
+  const top = Math.max(2.2, (heights[0]?.m ?? 0) + 0.08)
+  const marks = [...heights, { name: 'stature', m: stature, share: 1, source: '' }].filter((h) => h.m > 0)
+  const kindOf = (name: string) => (name === 'stature' ? 'length' : 'height')
   return (
     <figure className="m-0">
-      <svg
-        viewBox={`0 0 ${box.w} ${box.h}`}
-        className="squared w-full border border-line bg-sheet"
-        role="img"
-        aria-label={
-          stature
-            ? `A figure ${units.show('length', stature)} tall with its heights marked`
+      <Scene
+        label={
+          stander
+            ? `The client, ${units.show('length', stature)} tall, reaching up, with the heights marked`
             : 'A figure without measures: stature is not known'
         }
+        x={[-0.6, 1.25]}
+        y={[0, top]}
+        equal
+        squared
+        ratio={1.22}
+        most={340}
+        table={{ head: ['height', 'of the floor'], rows: marks.map((h) => [h.name, units.show(kindOf(h.name), h.m)]) }}
       >
-        <line x1="0" x2={box.w} y1={floor} y2={floor} stroke="var(--ink)" strokeWidth="2" />
-        {stature > 0 ? (
+        {stander ? (
           <>
-            <Figure stature={stature} x={86} floor={floor} scale={scale} />
-            {[...heights, { name: 'stature', m: stature, share: 1, source: '' }].map((h) => (
-              <g key={h.name}>
-                <line x1={130} x2={200} y1={floor - h.m * scale} y2={floor - h.m * scale} stroke="var(--mark)" strokeDasharray="2 4" />
-                <text x={206} y={floor - h.m * scale - 1} fontSize="var(--text-body)" fill="var(--ink)" className="font-semibold">
-                  {units.show('length', h.m)}
-                </text>
-                <text x={206} y={floor - h.m * scale + 13} fontSize="var(--text-fine)" fill="var(--soft)">
-                  {h.name}
-                </text>
-              </g>
-            ))}
+            <Person joints={stander.reaching} physique={stander.physique} view="front" />
+            <Heights marks={marks.map((h) => ({ name: h.name, m: h.m, text: units.show(kindOf(h.name), h.m) }))} />
           </>
         ) : (
-          <text x={box.w / 2} y={box.h / 2} textAnchor="middle" fontSize="var(--text-lead)" fill="var(--soft)">
-            Type the stature: 178, or 5'10"
-          </text>
+          <Unknown />
         )}
-      </svg>
+        <Floor />
+      </Scene>
       <figcaption className="mt-1 text-fine text-soft">
-        Heights as shares of stature (Drillis &amp; Contini 1966; overhead grip: Bodyspace, from memory). Measure where it matters.
+        Heights are estimates from stature (Drillis &amp; Contini 1966; overhead grip: Bodyspace, from memory), widths from mass (Winter,
+        table 4.1). Measure where it matters.
       </figcaption>
     </figure>
   )
+}
+
+function Unknown() {
+  const s = useSheet()
+  return (
+    <Label at={[s.width / 2, s.height / 2]} anchor="middle" size="body">
+      Type the stature: 178, or 5'10"
+    </Label>
+  )
+}
+
+function Floor() {
+  const s = useSheet()
+  return <line x1={0} x2={s.width} y1={s.y(0)} y2={s.y(0)} stroke="var(--ink)" strokeWidth="2" />
+}
+
+/** Each height at its place, its words beside it where they do not lie on others. */
+function Heights({ marks }: { marks: { name: string; m: number; text: string }[] }) {
+  const s = useSheet()
+  const [from, to] = [s.x(0.3), s.x(0.66)]
+  const ys = spread(
+    marks.map((m) => ({ at: s.y(m.m), size: 32 })),
+    4,
+    s.height - 4,
+  )
+  return marks.map((m, i) => {
+    const y = ys[i] ?? 0
+    return (
+      <g key={m.name}>
+        <path d={`M${from} ${s.y(m.m)}H${to - 16}L${to} ${y}`} fill="none" stroke="var(--mark)" strokeDasharray="2 4" />
+        <Label at={[to + 5, y - 1]} as="ink" size="body" bold>
+          {m.text}
+        </Label>
+        <Label at={[to + 5, y + 13]}>{m.name}</Label>
+      </g>
+    )
+  })
 }
 
 /** Erasing is the one thing that cannot be undone, so it asks. */

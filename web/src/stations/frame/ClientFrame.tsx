@@ -1,4 +1,4 @@
-import { Suspense, useEffect, useMemo, useState } from 'react'
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import type { Answered, Library, Shapes } from '../../api/client'
 import { type Bench, BenchContext, useDeskQuery, useLibrary } from '../../lib/desk'
@@ -9,16 +9,21 @@ import { resultsOf, useStation } from '../../lib/results'
 import type { Station } from '../../lib/station'
 import { UnitsContext, useUnitsOf } from '../../lib/units'
 import { Boundary } from '../../ui/boundary'
+import { Notices } from '../../ui/notice'
 import { Failed, Waiting } from '../../ui/parts'
-import { ConflictChoice } from './ConflictChoice'
+import { Tips } from '../../ui/tip'
 import { Header } from './Header'
-import { History, UndoAnyones } from './History'
-import { Jump } from './Jump'
-import { KeyList } from './KeyList'
 import { useUndoKeys } from './keys'
 import { Ledger } from './Ledger'
 import { Rail } from './Rail'
 import { stations } from './stations'
+
+// What is over the bench comes when it is asked for.
+const ConflictChoice = lazy(() => import('./ConflictChoice').then((m) => ({ default: m.ConflictChoice })))
+const History = lazy(() => import('./History').then((m) => ({ default: m.History })))
+const UndoAnyones = lazy(() => import('./History').then((m) => ({ default: m.UndoAnyones })))
+const Jump = lazy(() => import('./Jump').then((m) => ({ default: m.Jump })))
+const KeyList = lazy(() => import('./KeyList').then((m) => ({ default: m.KeyList })))
 
 /** A client that is open: the rail, the station, the ledger. */
 export function ClientFrame() {
@@ -43,7 +48,13 @@ export function ClientFrame() {
         There is no such station. <Link to={`/c/${client}/needs`}>To the needs</Link>
       </p>
     )
-  return <Open key={client} answered={desk.data} library={library.data} current={current} />
+  return (
+    <Tips>
+      <Notices>
+        <Open key={client} answered={desk.data} library={library.data} current={current} />
+      </Notices>
+    </Tips>
+  )
 }
 
 /** A step back or forth that has to be asked about first. */
@@ -117,19 +128,21 @@ function Open({ answered, library, current }: { answered: Answered; library: Lib
           </div>
           <Ledger />
         </div>
-        {over === 'help' && <KeyList onClose={() => setOver(null)} />}
-        {over === 'jump' && <Jump onClose={() => setOver(null)} />}
-        {over === 'past' && <History onClose={() => setOver(null)} />}
-        {asking && (
-          <UndoAnyones
-            {...asking}
-            onClose={() => {
-              setAsking(null)
-              bench.box.unblock()
-            }}
-          />
-        )}
-        {bench.waiting.clash && <ConflictChoice key={bench.waiting.clash.scope} clash={bench.waiting.clash} />}
+        <Suspense fallback={null}>
+          {over === 'help' && <KeyList onClose={() => setOver(null)} />}
+          {over === 'jump' && <Jump onClose={() => setOver(null)} />}
+          {over === 'past' && <History onClose={() => setOver(null)} />}
+          {asking && (
+            <UndoAnyones
+              {...asking}
+              onClose={() => {
+                setAsking(null)
+                bench.box.unblock()
+              }}
+            />
+          )}
+          {bench.waiting.clash && <ConflictChoice key={bench.waiting.clash.scope} clash={bench.waiting.clash} />}
+        </Suspense>
       </UnitsContext.Provider>
     </BenchContext.Provider>
   )

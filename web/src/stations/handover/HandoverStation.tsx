@@ -1,6 +1,5 @@
 import { useBench, usePlan, usePulls } from '../../lib/desk'
-import { money } from '../../lib/format'
-import { Button, Head, StateWord, Tape, Waiting } from '../../ui/parts'
+import { Button, Head, Note, StateWord, Tape, Waiting } from '../../ui/parts'
 import { DataTable } from '../../ui/table'
 
 /** What the client takes home, as it prints. */
@@ -45,7 +44,7 @@ export function HandoverStation() {
           <>
             <p className="mb-5 text-lead font-semibold text-covered">
               {made.after.covered} of {made.after.slots.length} needs covered with this plan ({made.covered_before} today), for{' '}
-              {money(made.cost_minor, p.currency)} of {money(p.budget_minor, p.currency)}.
+              {units.money(made.cost_minor)} of {units.money(p.budget_minor)}.
             </p>
             {buys.length > 0 && (
               <section className="mb-5">
@@ -57,7 +56,7 @@ export function HandoverStation() {
                   columns={[
                     { head: 'what', names: true, cell: (c) => `☐ ${c.name}` },
                     { head: 'mind', quiet: true, cell: (c) => [c.note, c.caution].filter(Boolean).join('. ') },
-                    { head: 'price', figure: true, cell: (c) => money(c.cost_minor, p.currency) },
+                    { head: 'price', figure: true, cell: (c) => units.money(c.cost_minor) },
                   ]}
                 />
               </section>
@@ -79,7 +78,7 @@ export function HandoverStation() {
             )}
           </>
         ) : (
-          <p className="text-action">There is no plan yet: {plan.error ? plan.error.message : "the client's stature is not known"}.</p>
+          <p className="text-missing">There is no plan yet: {plan.error ? plan.error.message : "the client's stature is not known"}.</p>
         )}
         {desk.results.loads.length > 0 && (
           <section className="mb-5">
@@ -124,13 +123,17 @@ export function HandoverStation() {
         )}
         <Head>Mind</Head>
         <div className="space-y-2">
-          {desk.results.cautions.map((c) => (
-            <Tape key={c.text} hold={c.hold}>
-              {c.text}.
-            </Tape>
-          ))}
+          {desk.results.cautions.map((c) =>
+            c.hold ? (
+              <Tape key={c.text} hold>
+                {c.text}.
+              </Tape>
+            ) : (
+              <Note key={c.text}>{c.text}.</Note>
+            ),
+          )}
           {library.cautions.map((c) => (
-            <Tape key={c.text}>{c.text}</Tape>
+            <Note key={c.text}>{c.text}</Note>
           ))}
         </div>
       </article>

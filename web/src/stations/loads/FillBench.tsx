@@ -49,6 +49,25 @@ export function FillBench({ container: c, load }: { container: Container; load: 
     if (got.reachable && save) box.setThing('containers', c.id, () => ({ volume_l: got.volume_l }))
     return got.reachable
   }
+  // While the level is dragged one question is on its way at a time: of those that come meanwhile the last is asked.
+  const dragged = useRef<{ busy: boolean; next: number | null }>({ busy: false, next: null })
+  const drag = async (level_m: number, done: boolean) => {
+    const d = dragged.current
+    if (done) {
+      d.next = null
+      return wish({ level_m }, true)
+    }
+    if (d.busy) {
+      d.next = level_m
+      return
+    }
+    d.busy = true
+    await wish({ level_m }, false)
+    d.busy = false
+    const next = d.next
+    d.next = null
+    if (next !== null) drag(next, false)
+  }
   // What is kept replaces what was tried, once it has arrived.
   const volume = c.volume_l
   useEffect(() => {
@@ -69,9 +88,8 @@ export function FillBench({ container: c, load }: { container: Container; load: 
   const refused = tried && !tried.reachable ? tried : null
   const headline = <span className="font-cond text-figure font-semibold leading-none">{units.show('mass', mass)}</span>
   return (
-    <div className="grid min-w-0 content-start gap-x-8 gap-y-3 p-4 md:grid-cols-[minmax(200px,250px)_1fr] md:p-6">
-      {sold ? <Sold container={c} /> : <Vessel container={c} load={load} level={level} onLevel={(l, done) => wish({ level_m: l }, done)} />}
-      <div className="min-w-0">
+    <div className="grid min-w-0 content-start gap-x-8 gap-y-3 p-4 md:grid-cols-[minmax(13rem,17rem)_1fr] md:p-6">
+      <div className="min-w-0 md:col-start-2 md:row-start-1">
         <div className="flex flex-wrap items-baseline gap-x-3" aria-live="polite">
           {why ? <Explain why={why}>{headline}</Explain> : headline}
           <span className="font-cond text-title text-soft">± {units.pm('mass', u)}</span>
@@ -129,6 +147,9 @@ export function FillBench({ container: c, load }: { container: Container; load: 
                   : 'Zip shut, stuffed and cinched.'}
           </Note>
         </div>
+      </div>
+      <div className="flex justify-center max-md:order-last md:col-start-1 md:row-start-1">
+        {sold ? <Sold container={c} /> : <Vessel container={c} load={load} level={level} onLevel={drag} />}
       </div>
       <Tabs.Root value={panel} onValueChange={setPanel} className="min-w-0 md:col-span-2">
         <Tabs.List aria-label="What to do with it" className="flex flex-wrap gap-x-1 border-b-2 border-ink">

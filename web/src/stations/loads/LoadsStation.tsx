@@ -43,6 +43,7 @@ export function LoadsStation() {
   return (
     <MasterDetail
       label="Things that are filled"
+      now={container?.name ?? handle?.name ?? ''}
       list={
         <List
           label="things that are filled"

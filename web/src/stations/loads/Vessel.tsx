@@ -1,9 +1,6 @@
-import { type PointerEvent, useId, useRef } from 'react'
 import type { ClientFile, Container, Shapes } from '../../api/client'
 import { useBench } from '../../lib/desk'
-
-const box = { w: 300, h: 310, left: 56, right: 60, top: 46, bottom: 14 }
-const half = (box.w - box.left - box.right) / 2 - 8
+import { Label, Scene, ticks, useDrag, useSheet } from '../../ui/draw'
 
 /** Something as it was sold: a tied sack with its net mass, nothing to drag. */
 export function Sold({ container: c }: { container: Container }) {
@@ -31,50 +28,104 @@ export function Sold({ container: c }: { container: Container }) {
   )
 }
 
-/** The container to scale with its fill line; the line can be dragged, or moved with the arrow keys. */
-export function Vessel({
-  container: c,
-  load,
-  level,
-  onLevel,
-}: {
+type VesselProps = {
   container: Container
   load: Shapes['Load']
   level: number
+  /** While it moves, and once it has come to rest. */
   onLevel: (level: number, done: boolean) => void
-}) {
+}
+
+/** How high it is drawn: to its brim, or as far as it was marked. */
+const topOf = (c: Container, load: Shapes['Load']) =>
+  Math.max(c.shape === 'marks' ? (c.marks.at(-1)?.level_m ?? 0) : c.height_m, load.brim_level_m)
+
+/** The container to scale with its fill line, which is dragged by its grip or moved with the keys; on a phone the page scrolls over all else of it. */
+export function Vessel(p: VesselProps) {
+  const { units } = useBench()
+  const { container: c, load } = p
+  const top = topOf(c, load)
+  const wide = Math.max(...widths(c)) / 2
+  return (
+    <figure className="m-0 w-full max-w-76 select-none justify-self-center">
+      <Scene
+        label={`${c.name} with its fill line`}
+        x={[-wide * 1.03, wide * 1.03]}
+        y={[0, top]}
+        equal
+        bare
+        interactive
+        ratio={Math.min(1.15, (0.64 * top) / (2.06 * wide) + 0.23)}
+        most={304}
+        pad={{ left: 48, right: 50, top: 48, bottom: 14 }}
+        table={{
+          head: ['of it', 'at'],
+          rows: [
+            ['filled to', units.show('level', p.level)],
+            ['brim', units.show('level', load.brim_level_m)],
+          ],
+        }}
+      >
+        <Filled {...p} top={top} />
+      </Scene>
+      <figcaption className="text-center text-fine text-soft">
+        {c.name} · {units.show('volume', c.capacity_l)} · brim {units.show('level', load.brim_level_m)}
+      </figcaption>
+    </figure>
+  )
+}
+
+function Filled({ container: c, load, level, onLevel, top }: VesselProps & { top: number }) {
   const { desk, units } = useBench()
-  const svg = useRef<SVGSVGElement>(null)
-  const dragged = useRef<number | null>(null)
-  const clip = useId()
-  const top = c.shape === 'marks' ? Math.max(c.marks.at(-1)?.level_m ?? 0, load.brim_level_m) : Math.max(c.height_m, load.brim_level_m)
-  const floor = box.h - box.bottom
-  const scale = Math.min((floor - box.top) / top, (2 * half) / Math.max(...widths(c)))
-  const y = (l: number) => floor - l * scale
-  const middle = box.left + (box.w - box.left - box.right) / 2
+  const s = useSheet()
+  const [middle, scale] = [s.x(0), s.len(1)]
   // What is packed lies below the filling, which stuffs what it leaves.
   const base = c.capacity_l > 0 ? (load.packed_l / c.capacity_l) * c.height_m : 0
   const line = base + level
-  const outline = outlineOf(c, middle, y, scale, top)
-  const [viewTop, viewHeight] = [y(top) - box.top, floor - y(top) + box.top + box.bottom]
-  const levelAt = (e: PointerEvent) => {
-    const r = svg.current?.getBoundingClientRect()
-    if (!r) return 0
-    const py = viewTop + ((e.clientY - r.top) / r.height) * viewHeight
-    return Math.max(0, Math.min(load.brim_level_m, (floor - py) / scale - base))
-  }
-  const d = units.display('level')
-  const step = niceStep(top / d.factor)
-  const marks: number[] = []
-  for (let v = 0; v <= top / d.factor + 1e-9; v += step) marks.push(v)
-  const nudge = units.system === 'us' ? 0.0254 / 8 : 0.001
+  const outline = outlineOf(c, middle, s.y, scale, top)
+  const grip = s.right + 8
+  const drag = useDrag({
+    value: level,
+    min: 0,
+    max: load.brim_level_m,
+    step: units.system === 'us' ? 0.0254 / 8 : 0.001,
+    at: ({ clientY }) => {
+      const box = document.getElementById(`${s.id}-vessel`)?.getBoundingClientRect()
+      return box ? ((box.bottom - clientY) / (box.height || 1)) * top - base : level
+    },
+    onMove: (v) => onLevel(v, false),
+    onRest: (v) => onLevel(v, true),
+  })
+  const { onKeyDown, onBlur, ...pointer } = drag
   return (
-    <figure className="m-0 max-w-76 select-none justify-self-center">
-      <svg
-        ref={svg}
-        viewBox={`0 ${viewTop} ${box.w} ${viewHeight}`}
-        className="w-full touch-none"
-        // biome-ignore lint/a11y/noNoninteractiveElementToInteractiveRole: the drawing itself is the slider
+    <>
+      <defs>
+        <clipPath id={`${s.id}-in`}>
+          <path d={outline} />
+        </clipPath>
+      </defs>
+      <path d={outline} fill="var(--sheet)" />
+      <g clipPath={`url(#${s.id}-in)`}>
+        <rect x="0" y={s.y(line)} width={s.width} height={s.height} fill="var(--thin-bg)" />
+        <Grain top={s.y(line)} floor={s.y(base)} />
+        <Layers layers={layersOf(c, desk.file)} top={s.y(base)} floor={s.y(0)} />
+      </g>
+      <path d={outline} fill="none" stroke="var(--ink)" strokeWidth="2.5" strokeLinejoin="round" />
+      <Handle c={c} middle={middle} y={s.y} scale={scale} top={top} />
+      <Rule top={top} />
+      {/* A mouse takes the line from anywhere; a thumb scrolls. */}
+      <rect
+        id={`${s.id}-vessel`}
+        x={s.left}
+        y={s.y(top)}
+        width={s.right - s.left}
+        height={s.y(0) - s.y(top)}
+        fill="transparent"
+        className="cursor-ns-resize"
+        {...pointer}
+        onPointerDown={(e) => e.pointerType !== 'touch' && pointer.onPointerDown(e)}
+      />
+      <g
         role="slider"
         tabIndex={0}
         aria-label={`Level in ${c.name}`}
@@ -83,82 +134,44 @@ export function Vessel({
         aria-valuemax={Math.round(load.brim_level_m * 1000)}
         aria-valuenow={Math.round(level * 1000)}
         aria-valuetext={units.show('level', level)}
-        onPointerDown={(e) => {
-          e.currentTarget.setPointerCapture(e.pointerId)
-          dragged.current = levelAt(e)
-          onLevel(dragged.current, false)
-        }}
-        onPointerMove={(e) => {
-          if (dragged.current === null) return
-          dragged.current = levelAt(e)
-          onLevel(dragged.current, false)
-        }}
-        onPointerUp={() => {
-          if (dragged.current !== null) onLevel(dragged.current, true)
-          dragged.current = null
-        }}
-        onKeyDown={(e) => {
-          const by = { ArrowUp: nudge, ArrowDown: -nudge, PageUp: nudge * 10, PageDown: -nudge * 10 }[e.key]
-          if (by === undefined) return
-          e.preventDefault()
-          onLevel(Math.max(0, Math.min(load.brim_level_m, Math.round((level + by) / nudge) * nudge)), true)
-        }}
+        className="cursor-ns-resize touch-none"
+        {...pointer}
+        onKeyDown={onKeyDown}
+        onBlur={onBlur}
       >
-        <defs>
-          <clipPath id={clip}>
-            <path d={outline} />
-          </clipPath>
-        </defs>
-        <path d={outline} fill="var(--sheet)" />
-        <g clipPath={`url(#${CSS.escape(clip)})`}>
-          <rect x="0" y={y(line)} width={box.w} height={box.h} fill="var(--thin-bg)" />
-          <Grain top={y(line)} floor={y(base)} />
-          <Layers layers={layersOf(c, desk.file)} top={y(base)} floor={floor} />
-        </g>
-        <path d={outline} fill="none" stroke="var(--ink)" strokeWidth="2.5" strokeLinejoin="round" />
-        <Handle c={c} middle={middle} y={y} scale={scale} top={top} />
-        <line x1={box.left - 14} x2={box.left - 14} y1={y(top)} y2={floor} stroke="var(--mark)" />
-        {marks.map((v) => (
-          <g key={v}>
-            <line x1={box.left - 20} x2={box.left - 14} y1={y(v * d.factor)} y2={y(v * d.factor)} stroke="var(--mark)" />
-            <text
-              x={box.left - 24}
-              y={y(v * d.factor) + 5}
-              textAnchor="end"
-              fontSize="var(--text-fine)"
-              fill="var(--soft)"
-              className="font-cond"
-            >
-              {Math.round(v * 10) / 10}
-            </text>
-          </g>
-        ))}
-        <text x={box.left - 14} y={y(top) - 12} textAnchor="middle" fontSize="var(--text-fine)" fill="var(--soft)" className="font-cond">
-          {d.symbol}
-        </text>
-        <line x1={box.left - 12} x2={box.w - box.right + 6} y1={y(line)} y2={y(line)} stroke="var(--action)" strokeWidth="2.5" />
-        <circle cx={box.w - box.right + 6} cy={y(line)} r="6" fill="var(--action)" />
-        <text
-          x={box.w - box.right + 16}
-          y={y(line) + 6}
-          fontSize="var(--text-lead)"
-          fontWeight="600"
-          fill="var(--action)"
-          className="font-cond"
-        >
+        <line x1={s.left - 12} x2={grip} y1={s.y(line)} y2={s.y(line)} stroke="var(--action)" strokeWidth="2.5" />
+        <circle cx={grip} cy={s.y(line)} r="22" fill="transparent" />
+        <circle cx={grip} cy={s.y(line)} r="8" fill="var(--action)" />
+        <Label at={[grip + 12, s.y(line) + 6]} size="lead" as="action" bold>
           {units.bare('level', line)}
-        </text>
-      </svg>
-      <figcaption className="text-center text-fine text-soft">
-        {c.name} · {units.show('volume', c.capacity_l)} · brim {units.show('level', load.brim_level_m)}
-      </figcaption>
-    </figure>
+        </Label>
+      </g>
+    </>
   )
 }
 
-function niceStep(span: number): number {
-  for (const s of [0.5, 1, 2, 5, 10, 20, 50]) if (span / s <= 9) return s
-  return 100
+/** The rule beside it, in the units of the client. */
+function Rule({ top }: { top: number }) {
+  const { units } = useBench()
+  const s = useSheet()
+  const d = units.display('level')
+  const x = 40
+  return (
+    <g>
+      <line x1={x} x2={x} y1={s.y(top)} y2={s.y(0)} stroke="var(--mark)" />
+      {ticks(0, top / d.factor, Math.max(2, (s.y(0) - s.y(top)) / 26)).map((v) => (
+        <g key={v}>
+          <line x1={x - 6} x2={x} y1={s.y(v * d.factor)} y2={s.y(v * d.factor)} stroke="var(--mark)" />
+          <Label at={[x - 10, s.y(v * d.factor) + 5]} anchor="end">
+            {v}
+          </Label>
+        </g>
+      ))}
+      <Label at={[x, s.y(top) - 12]} anchor="middle">
+        {d.symbol}
+      </Label>
+    </g>
+  )
 }
 
 /** Width in m at the base and at the top, from the capacity where only the height is known. */
@@ -233,6 +246,7 @@ function layersOf(c: Container, file: ClientFile): Layer[] {
 }
 
 function Layers({ layers, top, floor }: { layers: Layer[]; top: number; floor: number }) {
+  const s = useSheet()
   const all = layers.reduce((n, l) => n + l.litres, 0) || 1
   let bottom = floor
   return (
@@ -242,18 +256,11 @@ function Layers({ layers, top, floor }: { layers: Layer[]; top: number; floor: n
         bottom -= height
         return (
           <g key={l.name}>
-            <rect x="0" y={bottom} width={box.w} height={height} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={l.hard ? 2.2 : 1} />
+            <rect x="0" y={bottom} width={s.width} height={height} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={l.hard ? 2.2 : 1} />
             {height > 13 && (
-              <text
-                x={(box.left + box.w - box.right) / 2}
-                y={bottom + height / 2 + 4.5}
-                fontSize="var(--text-fine)"
-                textAnchor="middle"
-                fill="var(--ink)"
-                className="font-cond"
-              >
+              <Label at={[(s.left + s.right) / 2, bottom + height / 2 + 5]} anchor="middle" as="ink">
                 {l.name}
-              </text>
+              </Label>
             )}
           </g>
         )
@@ -264,14 +271,17 @@ function Layers({ layers, top, floor }: { layers: Layer[]; top: number; floor: n
 
 /** A calm grain over the filling; the same dots every time. */
 function Grain({ top, floor }: { top: number; floor: number }) {
+  const s = useSheet()
   const dots = []
   let seed = 7
+  const next = () => {
+    seed = (seed * 16807) % 2147483647
+    return (seed % 1000) / 1000
+  }
   for (let i = 0; i < 170; i++) {
-    seed = (seed * 16807) % 2147483647
-    const x = box.left + (seed % 1000) * 0.19
-    seed = (seed * 16807) % 2147483647
-    const dy = floor - (seed % 1000) * 0.29
-    if (dy > top + 4) dots.push(<circle key={i} cx={x} cy={dy} r="1.1" fill="var(--mark)" />)
+    const x = s.left + next() * (s.right - s.left)
+    const y = floor - next() * (floor - s.top)
+    if (y > top + 4) dots.push(<circle key={i} cx={x} cy={y} r="1.1" fill="var(--mark)" />)
   }
   return <g>{dots}</g>
 }

@@ -8,7 +8,7 @@ export const station: Station = {
   useLive: () => {
     const { desk, units } = useBench()
     const overhead = desk.frame.overhead_m
-    return overhead === undefined ? '?' : units.show('length', overhead)
+    return overhead === undefined ? '?' : units.show('height', overhead)
   },
   Screen: lazy(() => import('./SpaceStation').then((m) => ({ default: m.SpaceStation }))),
 }

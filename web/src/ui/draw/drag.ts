@@ -1,0 +1,96 @@
+import { type KeyboardEvent, type PointerEvent, useEffect, useRef } from 'react'
+
+type Props = {
+  /** Where it stands, and between what it may. */
+  value: number
+  min: number
+  max: number
+  /** One step of an arrow key, to which all is rounded; page keys go ten. */
+  step: number
+  /** The value under a pointer. */
+  at: (e: { clientX: number; clientY: number }) => number
+  /** While it moves: at most once a frame. */
+  onMove: (v: number) => void
+  /** Once, when it has come to rest. */
+  onRest: (v: number) => void
+}
+
+const snapped = (v: number, { min, max, step }: Pick<Props, 'min' | 'max' | 'step'>) =>
+  Math.max(min, Math.min(max, Math.round(v / step) * step))
+
+/** How long after the last key a value moved by keys has come to rest. */
+const still = 350
+
+/**
+ * Dragging one value of a drawing: by the pointer, which it holds, or by the keys. What is
+ * moved is told at most once a frame, what it has become once; a press that moves nothing
+ * is nothing.
+ */
+export function useDrag(p: Props) {
+  const latest = useRef(p)
+  latest.current = p
+  const moved = useRef<number | null>(null)
+  const frame = useRef(0)
+  const timer = useRef(0)
+
+  const move = (v: number) => {
+    moved.current = snapped(v, latest.current)
+    if (frame.current) return
+    frame.current = requestAnimationFrame(() => {
+      frame.current = 0
+      if (moved.current !== null) latest.current.onMove(moved.current)
+    })
+  }
+  const rest = () => {
+    window.clearTimeout(timer.current)
+    cancelAnimationFrame(frame.current)
+    frame.current = 0
+    const v = moved.current
+    moved.current = null
+    if (v !== null && Math.abs(v - latest.current.value) > 1e-9) latest.current.onRest(v)
+  }
+  const finish = useRef(rest)
+  finish.current = rest
+  // What was moved by keys and not yet at rest is not lost with its screen.
+  useEffect(() => () => finish.current(), [])
+
+  return {
+    onPointerDown: (e: PointerEvent<Element>) => {
+      e.currentTarget.setPointerCapture?.(e.pointerId)
+      move(latest.current.at(e))
+    },
+    onPointerMove: (e: PointerEvent<Element>) => {
+      if (moved.current !== null && e.currentTarget.hasPointerCapture?.(e.pointerId)) move(latest.current.at(e))
+    },
+    onPointerUp: rest,
+    onPointerCancel: () => {
+      moved.current = null
+    },
+    onKeyDown: (e: KeyboardEvent<Element>) => {
+      const { value, min, max, step } = latest.current
+      const now = moved.current ?? value
+      const to = {
+        ArrowUp: now + step,
+        ArrowRight: now + step,
+        ArrowDown: now - step,
+        ArrowLeft: now - step,
+        PageUp: now + 10 * step,
+        PageDown: now - 10 * step,
+        Home: min,
+        End: max,
+      }[e.key]
+      if (e.key === 'Enter') return rest()
+      if (e.key === 'Escape') {
+        moved.current = null
+        window.clearTimeout(timer.current)
+        return latest.current.onMove(value)
+      }
+      if (to === undefined) return
+      e.preventDefault()
+      move(to)
+      window.clearTimeout(timer.current)
+      timer.current = window.setTimeout(rest, still)
+    },
+    onBlur: rest,
+  }
+}
