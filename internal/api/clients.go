@@ -153,23 +153,27 @@ func (a *API) stale(d workbench.Desk, l Looking, yours any, err error) error {
 func (a *API) clients(r huma.API) {
 	type list struct {
 		Contains string `query:"q" maxLength:"80"`
-		Limit    int    `query:"limit" default:"24" minimum:"1" maximum:"100"`
+		Limit    int    `query:"limit" default:"24" minimum:"1" maximum:"500"`
+		Show     string `query:"show" enum:",due,gaps" doc:"Only those with something due, or with needs that are not covered"`
 	}
 	type listOut struct {
 		Body struct {
-			Total   int    `json:"total"`
-			Clients []Card `json:"clients"`
+			Total    int    `json:"total" doc:"Of all with such a name"`
+			Due      int    `json:"due"`
+			Gaps     int    `json:"gaps"`
+			Matching int    `json:"matching" doc:"Of those that are asked for"`
+			Clients  []Card `json:"clients"`
 		}
 	}
-	handle(a, r, operation(Signed, http.MethodGet, "/clients", "list-clients", "Clients, newest change first", "client"),
+	handle(a, r, operation(Signed, http.MethodGet, "/clients", "list-clients", "Clients: those with something due, then the newest change", "client"),
 		func(ctx context.Context, in *list) (*listOut, error) {
-			cards, total, err := a.Bench.Cards(ctx, who(ctx).Practice, in.Contains, in.Limit)
+			found, err := a.Bench.Cards(ctx, who(ctx).Practice, workbench.Find{Contains: in.Contains, Show: in.Show, Limit: in.Limit})
 			if err != nil {
 				return nil, err
 			}
 			out := &listOut{}
-			out.Body.Total, out.Body.Clients = total, []Card{}
-			for _, c := range cards {
+			out.Body.Total, out.Body.Due, out.Body.Gaps, out.Body.Matching, out.Body.Clients = found.All, found.Due, found.Gaps, found.Matching, []Card{}
+			for _, c := range found.Cards {
 				out.Body.Clients = append(out.Body.Clients, cardOf(c))
 			}
 			return out, nil

@@ -13,14 +13,17 @@ import (
 	"golang.org/x/text/unicode/norm"
 )
 
-// Card is a client in a list. Derived is what was kept of it when it was last worked
-// out, and holds at Revision by a rule set only; empty when nothing was.
-type Card struct {
+// Listed is a client in a list, in short. Known is whether it was worked out as it stands,
+// by a rule set: then DueAt is when something of it is due first (0: nothing), and Gaps how
+// many of its needs are not covered.
+type Listed struct {
 	ID        string `db:"id"`
 	Name      string `db:"name"`
 	UpdatedAt int64  `db:"updated_at"`
 	Revision  int64  `db:"revision"`
-	Derived   string `db:"derived"`
+	Known     bool   `db:"known"`
+	DueAt     int64  `db:"due_at"`
+	Gaps      int    `db:"gaps"`
 }
 
 // letters that have no parts to be folded into.
@@ -55,34 +58,57 @@ func (s *Store) refold(ctx context.Context) error {
 	})
 }
 
-// Cards lists a practice's clients whose name contains a text, whatever its case and
-// accents, newest change first, at most limit of them; total counts all that match.
-// Derived is there where it was worked out from what stands, by a rule set.
-func (s *Store) Cards(ctx context.Context, practice, contains, rules string, limit int) (cards []Card, total int, err error) {
-	cards = []Card{}
-	matches, args := "practice_id = ?", []any{practice}
+// List lists all of a practice's clients whose name contains a text, whatever its case and
+// accents, newest change first.
+func (s *Store) List(ctx context.Context, practice, contains, rules string) ([]Listed, error) {
+	found := []Listed{}
+	matches, args := "k.practice_id = ?", []any{rules, practice}
 	if text := fold(contains); text != "" {
 		matches += ` AND folded LIKE ? ESCAPE '\'`
 		args = append(args, "%"+strings.NewReplacer(`\`, `\\`, "%", `\%`, "_", `\_`).Replace(text)+"%")
 	}
-	err = s.inRead(ctx, func(tx *sqlx.Tx) error {
-		err := tx.SelectContext(ctx, &cards, `WITH found AS (SELECT practice_id, id, name, updated_at, revision FROM client WHERE `+matches+` ORDER BY updated_at DESC, id LIMIT ?)
-			SELECT id, name, updated_at, found.revision, coalesce(card, '') AS derived FROM found
-			LEFT JOIN client_card c ON c.practice_id = found.practice_id AND c.client_id = found.id AND c.revision = found.revision AND c.rules = ?
-			ORDER BY updated_at DESC, id`, append(append([]any{}, args...), limit, rules)...)
-		if err != nil {
-			return fmt.Errorf("list clients: %w", err)
-		}
-		return tx.GetContext(ctx, &total, "SELECT count(*) FROM client WHERE "+matches, args...)
+	err := s.inRead(ctx, func(tx *sqlx.Tx) error {
+		return tx.SelectContext(ctx, &found, `SELECT id, name, updated_at, k.revision, c.client_id IS NOT NULL AS known, coalesce(due_at, 0) AS due_at, coalesce(gaps, 0) AS gaps
+			FROM client k LEFT JOIN client_card c ON c.practice_id = k.practice_id AND c.client_id = k.id AND c.revision = k.revision AND c.rules = ?
+			WHERE `+matches+` ORDER BY updated_at DESC, id`, args...)
 	})
-	return cards, total, err
+	if err != nil {
+		return nil, fmt.Errorf("list clients: %w", err)
+	}
+	return found, nil
 }
 
-// Derived is what was worked out of a client at a revision, as JSON.
+// Cards are what was kept of clients when they were last worked out, by their ids, where it
+// holds for what stands and a rule set.
+func (s *Store) Cards(ctx context.Context, practice, rules string, ids []string) (map[string]string, error) {
+	out := map[string]string{}
+	if len(ids) == 0 {
+		return out, nil
+	}
+	query, args, err := sqlx.In(`SELECT c.client_id AS id, card FROM client_card c JOIN client k ON k.practice_id = c.practice_id AND k.id = c.client_id AND k.revision = c.revision
+		WHERE c.practice_id = ? AND c.rules = ? AND c.client_id IN (?)`, practice, rules, ids)
+	if err != nil {
+		return nil, fmt.Errorf("cards of clients: %w", err)
+	}
+	var rows []struct{ ID, Card string }
+	err = s.inRead(ctx, func(tx *sqlx.Tx) error { return tx.SelectContext(ctx, &rows, query, args...) })
+	if err != nil {
+		return nil, fmt.Errorf("cards of clients: %w", err)
+	}
+	for _, r := range rows {
+		out[r.ID] = r.Card
+	}
+	return out, nil
+}
+
+// Derived is what was worked out of a client at a revision, as JSON, with what lists are
+// ordered and filtered by.
 type Derived struct {
 	Practice, Client string
 	Revision         int64
 	Card             string
+	DueAt            int64
+	Gaps             int
 }
 
 // Keep keeps what was worked out of clients by a rule set, where they have not
@@ -90,10 +116,10 @@ type Derived struct {
 func (s *Store) Keep(ctx context.Context, rules string, all []Derived) error {
 	return s.inTx(ctx, func(tx *sqlx.Tx) error {
 		for _, d := range all {
-			_, err := tx.Exec(`INSERT INTO client_card (practice_id, client_id, revision, rules, card)
-				SELECT practice_id, id, revision, ?, ? FROM client WHERE practice_id = ? AND id = ? AND revision = ?
-				ON CONFLICT (practice_id, client_id) DO UPDATE SET revision = excluded.revision, rules = excluded.rules, card = excluded.card`,
-				rules, d.Card, d.Practice, d.Client, d.Revision)
+			_, err := tx.Exec(`INSERT INTO client_card (practice_id, client_id, revision, rules, card, due_at, gaps)
+				SELECT practice_id, id, revision, ?, ?, ?, ? FROM client WHERE practice_id = ? AND id = ? AND revision = ?
+				ON CONFLICT (practice_id, client_id) DO UPDATE SET revision = excluded.revision, rules = excluded.rules, card = excluded.card, due_at = excluded.due_at, gaps = excluded.gaps`,
+				rules, d.Card, d.DueAt, d.Gaps, d.Practice, d.Client, d.Revision)
 			if err != nil {
 				return fmt.Errorf("keep what was worked out: %w", err)
 			}

@@ -290,15 +290,14 @@ func TestNamesAreFoundWithoutAccents(t *testing.T) {
 		require.NoError(t, err)
 	}
 	for text, want := range map[string]string{"cwiczenia": "a", "LUCJI": "a", "orsteds KAELDER": "b", "étroit": "c", "etroit": "c", "istanbul": "d", "STRASSE": "e", "5 %": "e"} {
-		cards, total, err := s.Cards(ctx, "p1", text, "", 10)
+		found, err := s.List(ctx, "p1", text, "")
 		require.NoError(t, err)
-		require.Len(t, cards, 1, text)
-		assert.Equal(t, want, cards[0].ID, text)
-		assert.Equal(t, 1, total)
+		require.Len(t, found, 1, text)
+		assert.Equal(t, want, found[0].ID, text)
 	}
-	cards, _, err := s.Cards(ctx, "p1", "%", "", 10)
+	found, err := s.List(ctx, "p1", "%", "")
 	require.NoError(t, err)
-	assert.Len(t, cards, 1, "a percent sign is a percent sign")
+	assert.Len(t, found, 1, "a percent sign is a percent sign")
 }
 
 // What was worked out of a client counts at its revision and by its rules only.
@@ -306,15 +305,21 @@ func TestDerivedRowsHoldAtTheirRevision(t *testing.T) {
 	s := open(t, t.TempDir())
 	loft(t, s)
 	derived := func(rules string) string {
-		cards, _, err := s.Cards(ctx, "p1", "", rules, 5)
+		cards, err := s.Cards(ctx, "p1", rules, []string{"a"})
 		require.NoError(t, err)
-		return cards[0].Derived
+		found, err := s.List(ctx, "p1", "", rules)
+		require.NoError(t, err)
+		assert.Equal(t, cards["a"] != "", found[0].Known)
+		return cards["a"]
 	}
 	assert.Empty(t, derived("r1"))
-	require.NoError(t, s.Keep(ctx, "r1", []store.Derived{{Practice: "p1", Client: "a", Revision: 1, Card: `{"x":1}`}, {Practice: "p2", Client: "a", Revision: 1, Card: `{}`}}))
+	require.NoError(t, s.Keep(ctx, "r1", []store.Derived{{Practice: "p1", Client: "a", Revision: 1, Card: `{"x":1}`, DueAt: 7, Gaps: 3}, {Practice: "p2", Client: "a", Revision: 1, Card: `{}`}}))
 	assert.Equal(t, `{"x":1}`, derived("r1"))
+	found, err := s.List(ctx, "p1", "", "r1")
+	require.NoError(t, err)
+	assert.Equal(t, []any{int64(7), 3}, []any{found[0].DueAt, found[0].Gaps})
 	assert.Empty(t, derived("r2"), "by other rules")
-	_, err := edited(s, "ana", 1, "profile", "", func(f *store.File) { f.Profile.Days = 5 })
+	_, err = edited(s, "ana", 1, "profile", "", func(f *store.File) { f.Profile.Days = 5 })
 	require.NoError(t, err)
 	assert.Empty(t, derived("r1"), "it has changed since")
 	require.NoError(t, s.Keep(ctx, "r1", []store.Derived{{Practice: "p1", Client: "a", Revision: 1, Card: `{"x":1}`}}), "too late is too late")

@@ -71,9 +71,28 @@ func due(times []int64, now int64) (n int) {
 	return n
 }
 
+// dueAt is when something of a client is due first; 0 for nothing.
+func (b Brief) dueAt() int64 {
+	all := append(slices.Clone(b.WeighAt), b.BandsDue...)
+	if len(all) == 0 {
+		return 0
+	}
+	return max(1, slices.Min(all)) // what was due from the beginning of time is due
+}
+
+// gaps counts the needs that are not covered.
+func (b Brief) gaps() (n int) {
+	for _, m := range b.Marks {
+		if m.State != "covered" {
+			n++
+		}
+	}
+	return n
+}
+
 // CardOf is a client in the list with its board in short, as it is today.
 type CardOf struct {
-	store.Card
+	store.Listed
 	Brief
 	Due     int // things that were to be weighed again by now
 	BandDue int // bands that asked for something by now
@@ -101,13 +120,11 @@ func (f *fresh) add(d store.Derived) (full bool) {
 	return len(f.all) >= mostFresh
 }
 
-func (f *fresh) get(practice, client string, revision int64) string {
+func (f *fresh) get(practice, client string, revision int64) (store.Derived, bool) {
 	f.mu.Lock()
 	defer f.mu.Unlock()
-	if d, ok := f.all[[2]string{practice, client}]; ok && d.Revision == revision {
-		return d.Card
-	}
-	return ""
+	d, ok := f.all[[2]string{practice, client}]
+	return d, ok && d.Revision == revision
 }
 
 func (f *fresh) drop(practice, client string) {
@@ -131,7 +148,7 @@ func (f *fresh) take() (out []store.Derived) {
 func (b *Bench) noteCard(ctx context.Context, practice string, f store.File, r Results) Brief {
 	brief := briefOf(f, r)
 	text, err := json.Marshal(brief)
-	if err == nil && b.fresh.add(store.Derived{Practice: practice, Client: f.ID, Revision: f.Revision, Card: string(text)}) {
+	if err == nil && b.fresh.add(store.Derived{Practice: practice, Client: f.ID, Revision: f.Revision, Card: string(text), DueAt: brief.dueAt(), Gaps: brief.gaps()}) {
 		b.keepCards(ctx)
 	}
 	return brief
@@ -146,38 +163,120 @@ func (b *Bench) keepCards(ctx context.Context) {
 // Close keeps what is not kept yet.
 func (b *Bench) Close() { b.keepCards(context.Background()) }
 
-// Cards lists a practice's clients, newest change first.
-func (b *Bench) Cards(ctx context.Context, practice, contains string, limit int) ([]CardOf, int, error) {
-	cards, total, err := b.store.Cards(ctx, practice, contains, b.rules, limit)
+// Find says which clients are looked for: those whose name contains a text, and of those
+// all, what has something due, or what has needs that are not covered.
+type Find struct {
+	Contains string
+	Show     string // "", "due" or "gaps"
+	Limit    int
+}
+
+// Found are clients that were looked for: the first of them, and how many there are, of
+// all with such a name.
+type Found struct {
+	Cards          []CardOf
+	All, Due, Gaps int
+	Matching       int // as many as are shown without a limit
+}
+
+// Cards lists a practice's clients: those with something due first, then the newest change.
+func (b *Bench) Cards(ctx context.Context, practice string, find Find) (out Found, err error) {
+	all, err := b.store.List(ctx, practice, find.Contains, b.rules)
 	if err != nil {
-		return nil, 0, err
+		return out, err
 	}
 	now := b.at.seconds()
-	out := make([]CardOf, 0, len(cards))
 	missed := false
-	for _, c := range cards {
-		one := CardOf{Card: c}
-		text := c.Derived
-		if text == "" {
-			text = b.fresh.get(practice, c.ID, c.Revision)
-		}
-		if text == "" || json.Unmarshal([]byte(text), &one.Brief) != nil {
-			missed = true
-			f, err := b.store.Load(ctx, practice, c.ID)
+	is := map[string]func(store.Listed) bool{
+		"":     func(store.Listed) bool { return true },
+		"due":  func(l store.Listed) bool { return l.DueAt > 0 && l.DueAt < now },
+		"gaps": func(l store.Listed) bool { return l.Gaps > 0 },
+	}
+	shown := []store.Listed{}
+	for _, l := range all {
+		if !l.Known {
+			did, err := b.workedOut(ctx, practice, &l)
 			if errors.Is(err, store.ErrNotFound) { // erased meanwhile
-				total--
 				continue
 			}
 			if err = cmp.Or(err, ctx.Err()); err != nil {
-				return nil, 0, err
+				return out, err
 			}
-			one.Brief = b.noteCard(ctx, practice, f, work(f, stockOf(f, b.at), b.at))
+			missed = missed || did
+		}
+		out.All++
+		if is["due"](l) {
+			out.Due++
+		}
+		if is["gaps"](l) {
+			out.Gaps++
+		}
+		if is[find.Show](l) {
+			shown = append(shown, l)
+		}
+	}
+	slices.SortStableFunc(shown, func(a, b store.Listed) int {
+		switch {
+		case is["due"](a) == is["due"](b):
+			return 0
+		case is["due"](a):
+			return -1
+		}
+		return 1
+	})
+	out.Matching = len(shown)
+	out.Cards, err = b.cardsOf(ctx, practice, shown[:min(find.Limit, len(shown))], now)
+	if missed {
+		b.keepCards(ctx)
+	}
+	return out, err
+}
+
+// workedOut fills in what a client that has changed is listed by; did is whether it had to
+// be worked out.
+func (b *Bench) workedOut(ctx context.Context, practice string, l *store.Listed) (did bool, err error) {
+	d, ok := b.fresh.get(practice, l.ID, l.Revision)
+	if !ok {
+		f, err := b.store.Load(ctx, practice, l.ID)
+		if err != nil {
+			return false, err
+		}
+		brief := b.noteCard(ctx, practice, f, work(f, stockOf(f, b.at), b.at))
+		d.DueAt, d.Gaps = brief.dueAt(), brief.gaps()
+	}
+	l.DueAt, l.Gaps = d.DueAt, d.Gaps
+	return !ok, nil
+}
+
+// cardsOf are the cards of clients that were listed, in their order.
+func (b *Bench) cardsOf(ctx context.Context, practice string, listed []store.Listed, now int64) ([]CardOf, error) {
+	ids := make([]string, len(listed))
+	for i, l := range listed {
+		ids[i] = l.ID
+	}
+	kept, err := b.store.Cards(ctx, practice, b.rules, ids)
+	if err != nil {
+		return nil, err
+	}
+	out := make([]CardOf, 0, len(listed))
+	for _, l := range listed {
+		one := CardOf{Listed: l}
+		text := kept[l.ID]
+		if d, ok := b.fresh.get(practice, l.ID, l.Revision); ok {
+			text = d.Card
+		}
+		if text == "" || json.Unmarshal([]byte(text), &one.Brief) != nil {
+			f, err := b.store.Load(ctx, practice, l.ID)
+			if errors.Is(err, store.ErrNotFound) { // erased meanwhile
+				continue
+			}
+			if err = cmp.Or(err, ctx.Err()); err != nil {
+				return nil, err
+			}
+			one.Brief = briefOf(f, work(f, stockOf(f, b.at), b.at))
 		}
 		one.Due, one.BandDue = due(one.WeighAt, now), due(one.BandsDue, now)
 		out = append(out, one)
 	}
-	if missed {
-		b.keepCards(ctx)
-	}
-	return out, total, nil
+	return out, nil
 }

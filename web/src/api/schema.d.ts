@@ -225,7 +225,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Clients, newest change first */
+        /** Clients: those with something due, then the newest change */
         get: operations["list-clients"];
         put?: never;
         /** Add a client */
@@ -2490,6 +2490,18 @@ export interface components {
         ListOutBody: {
             clients: components["schemas"]["Card"][];
             /** Format: int64 */
+            due: number;
+            /** Format: int64 */
+            gaps: number;
+            /**
+             * Format: int64
+             * @description Of those that are asked for
+             */
+            matching: number;
+            /**
+             * Format: int64
+             * @description Of all with such a name
+             */
             total: number;
         };
         LiveReading: {
@@ -4233,6 +4245,8 @@ export interface operations {
             query?: {
                 q?: string;
                 limit?: number;
+                /** @description Only those with something due, or with needs that are not covered */
+                show?: "" | "due" | "gaps";
             };
             header?: never;
             path?: never;

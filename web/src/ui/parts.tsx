@@ -1,4 +1,4 @@
-import type { ButtonHTMLAttributes, ReactNode } from 'react'
+import { type ButtonHTMLAttributes, type ReactNode, useState } from 'react'
 
 /** Striped tape beside a warning; only ever for hazards. */
 export function Tape({ children, hold = false }: { children: ReactNode; hold?: boolean }) {
@@ -46,6 +46,17 @@ export function Head({ children, aside }: { children: ReactNode; aside?: ReactNo
       <h2 className="m-0 text-head leading-tight">{children}</h2>
       {aside && <span className="text-fine text-soft">{aside}</span>}
     </div>
+  )
+}
+
+/** Something that is opened to be seen; what is shut is not drawn. */
+export function More({ summary, open = false, children }: { summary: ReactNode; open?: boolean; children: ReactNode }) {
+  const [shown, setShown] = useState(open)
+  return (
+    <details className="mt-2 text-fine" open={open} onToggle={(e) => setShown(e.currentTarget.open)}>
+      <summary className="text-action underline underline-offset-3 touch:py-3">{summary}</summary>
+      {shown && children}
+    </details>
   )
 }
 

@@ -68,4 +68,13 @@ export function useOutboxes(session: Session | undefined) {
 }
 
 /** How many writes of an account wait in this browser, whichever client they are of. */
-export const waitingOf = (who: string): number => kept(who).reduce((n, k) => n + k.entries.length, 0)
+const waitingOf = (who: string): number => kept(who).reduce((n, k) => n + k.entries.length, 0)
+
+const patience = 3000
+
+/** Waits a moment for all that waits to be kept; answers how much is left. */
+export async function allSent(who: string): Promise<number> {
+  for (const until = Date.now() + patience; waitingOf(who) > 0 && Date.now() < until; )
+    await new Promise((go) => window.setTimeout(go, 100))
+  return waitingOf(who)
+}

@@ -1,6 +1,6 @@
 import { describe, expect, it, vi } from 'vitest'
 import type { Shapes } from '../../api/client'
-import { lanesOf } from './LadderView'
+import { lanesOf } from './ladder'
 import { readReadings, splitReadings } from './readings'
 
 describe('readings in one line', () => {

@@ -3,31 +3,39 @@ import { type FormEvent, useRef, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { type Answered, api, data, type Session, type Shapes } from '../../api/client'
 import { keepDesk, keys, useLibrary } from '../../lib/desk'
+import { allSent } from '../../lib/file/open'
 import type { Units } from '../../lib/format'
 import { useKey, useWidth } from '../../lib/hooks'
 import { switchTheme } from '../../lib/theme'
 import { useUnitsOf } from '../../lib/units'
+import { List } from '../../ui/list/list'
 import { Name } from '../../ui/name'
 import { Button, Failed, Waiting } from '../../ui/parts'
 import { Hatch, scaleOf } from '../../ui/rule'
 
 type Card = Shapes['Card']
 
-/** The practice's clients, each as its needs rule in miniature. */
+type Show = 'due' | 'gaps' | ''
+
+/** From so many on each client is a line. */
+const many = 24
+const mostLines = 500
+
+/** The practice's clients, what is due first: few of them as their needs rule in miniature, many of them a line each. */
 export function Start({ session }: { session: Session }) {
   const [q, setQ] = useState('')
+  const [show, setShow] = useState<Show>('')
   const find = useRef<HTMLInputElement>(null)
   const navigate = useNavigate()
-  const clients = useQuery({
-    queryKey: keys.clients(q),
-    queryFn: () => data(api.GET('/api/v1/clients', { params: { query: { q, limit: 24 } } })),
+  const ask = (limit: number) => ({
+    queryKey: [...keys.clients(q), show, limit],
+    queryFn: () => data(api.GET('/api/v1/clients', { params: { query: { q, show: show || undefined, limit } } })),
     placeholderData: keepPreviousData,
   })
-  const leave = useMutation({
-    mutationFn: () => data(api.DELETE('/api/v1/session')),
-    // A fresh page: nothing of the session stays in memory, and nothing asks once more.
-    onSuccess: () => window.location.assign('/'),
-  })
+  const first = useQuery(ask(many))
+  const lines = (first.data?.total ?? 0) > many
+  const rest = useQuery({ ...ask(mostLines), enabled: lines })
+  const clients = (lines ? rest.data : undefined) ?? first.data
   useKey('/', () => find.current?.focus())
   useKey('q', () => navigate('/quick'))
   return (
@@ -36,18 +44,16 @@ export function Start({ session }: { session: Session }) {
         <Name />
         <span className="text-soft">{session.practice}</span>
         <span className="grow" />
-        <Link to="/quick" className="text-fine font-semibold text-action underline underline-offset-3">
+        <Link to="/quick" className={linkLook}>
           Quick answers
         </Link>
-        <Link to="/practice" className="text-fine font-semibold text-action underline underline-offset-3">
+        <Link to="/practice" className={linkLook}>
           Practice
         </Link>
         <Button look="bare" onClick={switchTheme}>
           Light or dark
         </Button>
-        <Button look="bare" onClick={() => leave.mutate()}>
-          Sign out
-        </Button>
+        <SignOut who={session.id} />
       </header>
       <main>
         <div className="flex flex-wrap items-end gap-x-8 gap-y-3 py-5">
@@ -59,41 +65,134 @@ export function Start({ session }: { session: Session }) {
             <input
               id="find"
               ref={find}
-              className="w-full border-b-2 border-ink bg-transparent py-1 text-lead"
+              className="w-full border-b-2 border-ink bg-transparent py-1 text-lead touch:min-h-11"
               placeholder="Find a client ( / )"
               value={q}
               onChange={(e) => setQ(e.target.value)}
               onKeyDown={(e) => {
-                const first = clients.data?.clients[0]
-                if (e.key === 'Enter' && first) navigate(`/c/${first.id}/needs`)
+                const top = clients?.clients[0]
+                if (e.key === 'Enter' && top) navigate(`/c/${top.id}/needs`)
                 if (e.key === 'Escape') setQ('')
               }}
             />
           </div>
+          {clients && <Shown show={show} onShow={setShow} counts={clients} />}
           <NewClient />
         </div>
-        {clients.isPending && <Waiting what="Laying out the clients" />}
-        {clients.isError && <Failed error={clients.error} retry={() => clients.refetch()} />}
-        {clients.data && (
+        {first.isPending && <Waiting what="Laying out the clients" />}
+        {first.isError && !first.data && <Failed error={first.error} retry={() => first.refetch()} />}
+        {clients && (
           <>
             <Hatch />
-            <ul className="m-0 grid list-none grid-cols-[repeat(auto-fill,minmax(min(20rem,100%),1fr))] gap-4 p-0">
-              {clients.data.clients.map((c) => (
-                <li key={c.id}>
-                  <ClientCard card={c} />
-                </li>
-              ))}
-            </ul>
+            {lines ? <Lines cards={clients.clients} /> : <Cards cards={clients.clients} />}
             <p className="text-soft" role="status">
-              {clients.data.total === 0 && q && `No client is called “${q}”.`}
-              {clients.data.total === 0 && !q && 'No client yet. Type a name above, for example “Corner of a barn”, and press Enter.'}
-              {clients.data.total > clients.data.clients.length &&
-                `${clients.data.clients.length} of ${clients.data.total} shown: type to find the others.`}
+              {clients.matching === 0 && nothing(q, show)}
+              {clients.matching > clients.clients.length &&
+                `${clients.clients.length} of ${clients.matching} shown: type to find the others.`}
             </p>
           </>
         )}
       </main>
     </div>
+  )
+}
+
+const linkLook = 'text-fine font-semibold text-action underline underline-offset-3 touch:py-3'
+
+function nothing(q: string, show: Show): string {
+  if (q) return `No client ${show ? 'of those ' : ''}is called “${q}”.`
+  if (show === 'due') return 'Nothing is due.'
+  if (show === 'gaps') return 'Nothing is missing: every need is covered.'
+  return 'No client yet. Type a name above, for example “Corner of a barn”, and press Enter.'
+}
+
+type Counts = { total: number; due: number; gaps: number }
+
+/** All of them, those with something due, those with gaps. */
+function Shown({ show, onShow, counts }: { show: Show; onShow: (s: Show) => void; counts: Counts }) {
+  const ways: [Show, string, number][] = [
+    ['', 'all', counts.total],
+    ['due', 'something due', counts.due],
+    ['gaps', 'with gaps', counts.gaps],
+  ]
+  return (
+    <fieldset className="m-0 flex border border-ink bg-sheet p-0">
+      <legend className="sr-only">Which clients</legend>
+      {ways.map(([way, words, n]) => (
+        <label
+          key={way}
+          className={`relative px-2.5 py-1 text-body has-focus-visible:outline-2 has-focus-visible:outline-offset-2 has-focus-visible:outline-action touch:py-2.5 ${way === show ? 'bg-ink font-semibold text-paper' : 'hover:bg-faint'}`}
+        >
+          <input type="radio" className="sr-only" name="show" checked={way === show} onChange={() => onShow(way)} />
+          {words} {n}
+        </label>
+      ))}
+    </fieldset>
+  )
+}
+
+/** Signs out once what waits is kept; what cannot be kept now stays for the next sign-in. */
+function SignOut({ who }: { who: string }) {
+  const [left, setLeft] = useState(0)
+  const leave = useMutation({
+    mutationFn: () => data(api.DELETE('/api/v1/session')),
+    // A fresh page: nothing of the session stays in memory, and nothing asks once more.
+    onSuccess: () => window.location.assign('/'),
+  })
+  const go = async () => {
+    const n = await allSent(who)
+    if (n > 0 && left === 0) return setLeft(n)
+    leave.mutate()
+  }
+  return (
+    <>
+      {left > 0 && (
+        <span role="alert" className="text-fine text-wrong">
+          {left} change{left > 1 ? 's are' : ' is'} not saved yet; {left > 1 ? 'they wait' : 'it waits'} in this browser for your next
+          sign-in.
+        </span>
+      )}
+      <Button look="bare" onClick={go} disabled={leave.isPending}>
+        {left > 0 ? 'Sign out all the same' : 'Sign out'}
+      </Button>
+    </>
+  )
+}
+
+const Cards = ({ cards }: { cards: Card[] }) => (
+  <ul className="m-0 grid list-none grid-cols-[repeat(auto-fill,minmax(min(20rem,100%),1fr))] gap-4 p-0">
+    {cards.map((c) => (
+      <li key={c.id}>
+        <ClientCard card={c} />
+      </li>
+    ))}
+  </ul>
+)
+
+/** A line a client; only those in sight are drawn. */
+function Lines({ cards }: { cards: Card[] }) {
+  return (
+    <List
+      label="clients"
+      items={cards}
+      text={(c) => c.name}
+      finder={false}
+      rowHeight={42}
+      row={(c) => (
+        <Link
+          data-row
+          to={`/c/${c.id}/needs`}
+          className="grid grid-cols-[1fr_auto] items-baseline gap-x-4 px-2 py-2 text-ink no-underline hover:bg-sheet touch:min-h-11 md:grid-cols-[minmax(12rem,1fr)_8rem_minmax(14rem,1.4fr)_4rem]"
+        >
+          <span className="truncate font-cond text-lead font-semibold">{c.name}</span>
+          <Covered card={c} />
+          <span className="truncate text-fine max-md:col-span-2">
+            <Calls card={c} />
+          </span>
+          <span className="text-right text-fine text-soft max-md:hidden">{day(c.updated_at)}</span>
+        </Link>
+      )}
+    />
   )
 }
 
@@ -154,26 +253,42 @@ function ClientCard({ card }: { card: Card }) {
       </div>
       {card.slots.length > 0 ? <Mini slots={card.slots} /> : <p className="my-4 text-soft">Stature is needed before there are needs.</p>}
       <p className="m-0 mt-2 flex flex-wrap gap-x-4 text-fine">
-        <span>
-          <b>
-            {card.covered}/{card.slots.length}
-          </b>{' '}
-          needs covered
-        </span>
+        <Covered card={card} />
         {units && <Numbers card={card} units={units} />}
-        {card.due > 0 && <span className="text-action">{card.due} to weigh again</span>}
-        {card.bands_due > 0 && (
-          <span className="text-action">
-            {card.bands_due} band{card.bands_due > 1 ? 's' : ''} to look over
-          </span>
-        )}
-        {card.holds > 0 && (
-          <span className="font-semibold text-action">
-            {card.holds} hold point{card.holds > 1 ? 's' : ''}
-          </span>
-        )}
+        <Calls card={card} />
       </p>
     </Link>
+  )
+}
+
+const Covered = ({ card }: { card: Card }) =>
+  card.slots.length === 0 ? (
+    <span className="text-fine text-soft">no stature yet</span>
+  ) : (
+    <span className="text-fine">
+      <b>
+        {card.covered}/{card.slots.length}
+      </b>{' '}
+      needs covered
+    </span>
+  )
+
+/** What of a client calls for somebody. */
+function Calls({ card: c }: { card: Card }) {
+  return (
+    <>
+      {c.due > 0 && <span className="mr-3 text-due">{c.due} to weigh again</span>}
+      {c.bands_due > 0 && (
+        <span className="mr-3 text-due">
+          {c.bands_due} band{c.bands_due > 1 ? 's' : ''} to look over
+        </span>
+      )}
+      {c.holds > 0 && (
+        <span className="font-semibold text-missing">
+          {c.holds} hold point{c.holds > 1 ? 's' : ''}
+        </span>
+      )}
+    </>
   )
 }
 
@@ -200,7 +315,7 @@ function Mini({ slots }: { slots: Card['slots'] }) {
               width={scale(s.hi_kg) - scale(s.lo_kg)}
               height={8}
               fill={s.state === 'covered' ? 'var(--covered)' : s.state === 'thin' ? 'url(#hatch)' : 'none'}
-              stroke={s.state === 'covered' ? 'var(--covered)' : 'var(--action)'}
+              stroke={s.state === 'covered' ? 'var(--covered)' : s.state === 'thin' ? 'var(--due)' : 'var(--missing)'}
               strokeDasharray={s.state === 'missing' ? '2 2' : undefined}
             />
           </svg>

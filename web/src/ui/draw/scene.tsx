@@ -1,4 +1,4 @@
-import { scaleLinear } from 'd3-scale'
+import { scaleLinear, scaleLog } from 'd3-scale'
 import { createContext, type ReactNode, useContext, useId, useMemo } from 'react'
 import { useWidth } from '../../lib/hooks'
 
@@ -30,11 +30,15 @@ export function useSheet(): Sheet {
   return s
 }
 
+/** One scale for both axes: a drawing of things, not a chart; or a logarithmic one along x, where equal ratios are equal lengths. */
+type How = { equal?: boolean; log?: boolean }
+
 type Pad = { left: number; right: number; top: number; bottom: number }
 
 /** Places on a sheet of a size for what lies in x and y; with one scale for both, in the middle of the room that there is. */
-export function sheetOf(size: { width: number; height: number }, x: Span, y: Span, pad: Pad, equal: boolean, id = ''): Sheet {
+export function sheetOf(size: { width: number; height: number }, x: Span, y: Span, pad: Pad, how: How = {}, id = ''): Sheet {
   const { width, height } = size
+  const { equal, log } = how
   let [left, right, top, bottom] = [pad.left, width - pad.right, pad.top, height - pad.bottom]
   if (equal) {
     const k = Math.min((right - left) / (x[1] - x[0]), (bottom - top) / (y[1] - y[0]))
@@ -44,7 +48,7 @@ export function sheetOf(size: { width: number; height: number }, x: Span, y: Spa
     // What stands on a floor keeps standing at the bottom.
     top += dy
   }
-  const sx = scaleLinear(x, [left, right])
+  const sx = log ? scaleLog(x, [left, right]).clamp(true) : scaleLinear(x, [left, right])
   const sy = scaleLinear(y, [bottom, top])
   return { x: sx, y: sy, len: (v) => Math.abs(sx(v) - sx(0)), width, height, left, right, top, bottom, id }
 }
@@ -56,10 +60,10 @@ type Props = {
   label: string
   x: Span
   y: Span
-  /** One scale for both: a drawing of things, not a chart. */
-  equal?: boolean
   /** Height for its width, as a share; the drawing fills the width that there is. */
-  ratio: number
+  ratio?: number
+  /** A height of its own, whatever the width. */
+  height?: number
   most?: number
   pad?: Partial<Pad>
   /** The same in figures, for those who do not see it. */
@@ -70,7 +74,7 @@ type Props = {
   /** Without a frame: it stands on the page. */
   bare?: boolean
   children: ReactNode
-}
+} & How
 
 const usual: Pad = { left: 14, right: 14, top: 14, bottom: 14 }
 
@@ -80,7 +84,9 @@ export function Scene({
   x,
   y,
   equal = false,
-  ratio,
+  log = false,
+  ratio = 0.5,
+  height,
   most = 900,
   pad,
   table,
@@ -95,8 +101,16 @@ export function Scene({
   const [x0, x1, y0, y1] = [x[0], x[1], y[0], y[1]]
   const { left, right, top, bottom } = { ...usual, ...pad }
   const sheet = useMemo(
-    () => sheetOf({ width, height: Math.round(width * ratio) }, [x0, x1], [y0, y1], { left, right, top, bottom }, equal, CSS.escape(id)),
-    [width, ratio, x0, x1, y0, y1, left, right, top, bottom, equal, id],
+    () =>
+      sheetOf(
+        { width, height: height ?? Math.round(width * ratio) },
+        [x0, x1],
+        [y0, y1],
+        { left, right, top, bottom },
+        { equal, log },
+        CSS.escape(id),
+      ),
+    [width, height, ratio, x0, x1, y0, y1, left, right, top, bottom, equal, log, id],
   )
   return (
     <div ref={ref} className="min-w-0 max-w-full break-inside-avoid overflow-hidden">

@@ -1,4 +1,4 @@
-import { useVirtualizer } from '@tanstack/react-virtual'
+import { useVirtualizer, useWindowVirtualizer, type Virtualizer } from '@tanstack/react-virtual'
 import { type KeyboardEvent, type ReactNode, useEffect, useId, useLayoutEffect, useRef, useState } from 'react'
 
 /** From so many on only the rows in sight are drawn, and a line finds the others. */
@@ -20,6 +20,8 @@ type Props<T extends Row> = {
   scrolls?: boolean
   empty?: ReactNode
   rowHeight?: number
+  /** Without a line to find by, where there is one already. */
+  finder?: boolean
 }
 
 const folded = (s: string) => s.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase()
@@ -29,11 +31,12 @@ export function List<T extends Row>(p: Props<T>) {
   const [q, setQ] = useState('')
   const id = useId()
   const box = useRef<HTMLUListElement>(null)
+  const finder = p.finder !== false && p.items.length > someMore
   const wanted = folded(q.trim())
   const shown = wanted ? p.items.filter((x) => folded(p.text(x)).includes(wanted)) : p.items
   return (
     <div className={p.scrolls ? 'flex min-h-0 flex-col md:h-full' : ''}>
-      {p.items.length > someMore && (
+      {finder && (
         <div className="px-1 py-1" data-noprint>
           <label htmlFor={id} className="sr-only">
             Find in {p.label}
@@ -97,33 +100,69 @@ function Plain<T extends Row>({ label, items, row, scrolls, at, box }: Inner<T>)
   )
 }
 
-/** Only the rows in sight, each as high as it turns out to be. */
-function Virtual<T extends Row>({ label, items, row, scrolls, at, box, rowHeight = 52 }: Inner<T>) {
+/** Only the rows in sight: of a list that scrolls, of a station that does, or of the whole page. */
+function Virtual<T extends Row>(p: Inner<T>) {
+  const [of, setOf] = useState<'list' | 'station' | 'page' | null>(p.scrolls ? 'list' : null)
+  const start = useRef<HTMLDivElement>(null)
   const [margin, setMargin] = useState(0)
-  const scroller = () => (scrolls ? box.current : (box.current?.closest('main') ?? null))
+  const own = p.scrolls
   useLayoutEffect(() => {
-    const main = box.current?.closest('main')
-    if (!scrolls && box.current && main)
-      setMargin(box.current.getBoundingClientRect().top - main.getBoundingClientRect().top + main.scrollTop)
-  }, [scrolls, box])
-  const v = useVirtualizer({
-    count: items.length,
-    getScrollElement: scroller,
-    estimateSize: () => rowHeight,
-    getItemKey: (i) => items[i]?.id ?? i,
-    overscan: 8,
-    scrollMargin: margin,
+    const [here, main] = [start.current, start.current?.closest('main')]
+    if (own || !here || !main) return
+    const station = /auto|scroll/.test(getComputedStyle(main).overflowY)
+    const top = here.getBoundingClientRect().top
+    setMargin(station ? top - main.getBoundingClientRect().top + main.scrollTop : top + window.scrollY)
+    setOf(station ? 'station' : 'page')
+  }, [own])
+  return (
+    <>
+      <div ref={start} />
+      {of === 'page' && <OnPage {...p} margin={margin} />}
+      {(of === 'list' || of === 'station') && <Inside {...p} margin={margin} />}
+    </>
+  )
+}
+
+type Placed<T extends Row> = Inner<T> & { margin: number }
+
+const windowOf = <T extends Row>({ items, rowHeight = 52, margin }: Placed<T>) => ({
+  count: items.length,
+  estimateSize: () => rowHeight,
+  getItemKey: (i: number) => items[i]?.id ?? i,
+  overscan: 8,
+  scrollMargin: margin,
+})
+
+function OnPage<T extends Row>(p: Placed<T>) {
+  const v = useWindowVirtualizer<HTMLLIElement>(windowOf(p))
+  return <InSight {...p} v={v} />
+}
+
+function Inside<T extends Row>(p: Placed<T>) {
+  const v = useVirtualizer<HTMLElement, HTMLLIElement>({
+    ...windowOf(p),
+    getScrollElement: () => (p.scrolls ? p.box.current : (p.box.current?.closest('main') ?? null)),
   })
+  return <InSight {...p} v={v} />
+}
+
+type Seen = Pick<Virtualizer<Element, HTMLLIElement>, 'getVirtualItems' | 'getTotalSize' | 'measureElement'> & {
+  scrollToIndex: (i: number, o: { align: 'auto' }) => void
+}
+
+/** The rows in sight, each as high as it turns out to be, and room for the others before and after. */
+function InSight<T extends Row>({ label, items, row, scrolls, at, box, margin, v }: Placed<T> & { v: Seen }) {
   const index = items.findIndex((x) => x.id === at)
   const latest = useRef(v)
   latest.current = v
   useEffect(() => {
     if (index >= 0) latest.current.scrollToIndex(index, { align: 'auto' })
   }, [index])
+  const seen = v.getVirtualItems()
   return (
     <ul ref={box} aria-label={label} className={boxLook(scrolls)} onKeyDown={walk}>
-      <li aria-hidden="true" style={{ height: Math.max(0, (v.getVirtualItems()[0]?.start ?? 0) - margin) }} />
-      {v.getVirtualItems().map((i) => {
+      <li aria-hidden="true" style={{ height: Math.max(0, (seen[0]?.start ?? 0) - margin) }} />
+      {seen.map((i) => {
         const x = items[i.index]
         return (
           x && (
@@ -140,7 +179,7 @@ function Virtual<T extends Row>({ label, items, row, scrolls, at, box, rowHeight
           )
         )
       })}
-      <li aria-hidden="true" style={{ height: Math.max(0, v.getTotalSize() - ((v.getVirtualItems().at(-1)?.end ?? 0) - margin)) }} />
+      <li aria-hidden="true" style={{ height: Math.max(0, v.getTotalSize() + margin - (seen.at(-1)?.end ?? 0)) }} />
     </ul>
   )
 }
