@@ -1,8 +1,9 @@
 import { type ChildProcess, spawn } from 'node:child_process'
-import { mkdtempSync, rmSync } from 'node:fs'
+import { existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { test as base, expect, type Page } from '@playwright/test'
+import type { Manifest } from '../web/src/lib/station'
 
 type House = { url: string; stop: () => Promise<void> }
 
@@ -88,6 +89,19 @@ export async function openDemo(page: Page, url: string, path = '/') {
   await expect(page.getByRole('heading', { name: 'Clients' })).toBeVisible()
   if (path !== '/') await page.goto(url + path)
 }
+
+const folder = join(import.meta.dirname, '../web/src/stations')
+const manifests: Manifest[] = []
+for (const name of readdirSync(folder)) {
+  const file = join(folder, name, 'manifest.ts')
+  if (existsSync(file)) manifests.push(((await import(file)) as { manifest: Manifest }).manifest)
+}
+
+/** Every view that the stations' manifests list, on the demo's clients. */
+export const views = () =>
+  manifests.flatMap((m) =>
+    Object.entries(m.walks).map(([name, w]) => ({ name, path: `/c/demo-${w.client}/${m.path}${w.query ? `?${w.query}` : ''}` })),
+  )
 
 /** A field that is typed into. */
 export const field = (page: Page, name: string) => page.getByRole('textbox', { name, exact: true })

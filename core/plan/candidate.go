@@ -41,6 +41,7 @@ type Candidate struct {
 	Excluded  quantity.Phrase
 	Fill      *load.Fill // how far it is filled, for a fixed fill
 	Container string     // name of the container it fills
+	Into      string     // key of the filling that is put into it; empty for one that stays as it is
 
 	twin  string // equal for equal states of equal containers
 	class int    // of the alike containers that it is a state of; -1 for none
@@ -289,7 +290,7 @@ func fillVerb(k load.Container) string {
 func (c lister) state(k load.Container, s source, variant, name string) Candidate {
 	out := Candidate{
 		Key: "fill:" + k.ID + ":" + s.filling.Key + ":" + variant, Name: name, Origin: load.Scrap, Group: k.ID, Rungs: k.Rungs(),
-		Minutes: FillMinutes, Caution: fillCaution(k, s.filling), Container: k.Name, Filling: "",
+		Minutes: FillMinutes, Caution: fillCaution(k, s.filling), Container: k.Name, Into: s.filling.Key,
 	}
 	if k.Kind.Soft {
 		out.Minutes = PackMinutes

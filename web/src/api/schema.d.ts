@@ -566,6 +566,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/clients/{client}/needs/{slot}/closings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What lifts a need of today's board, each thing by itself, with what it turns besides */
+        get: operations["read-closings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/clients/{client}/pins/{item}": {
         parameters: {
             query?: never;
@@ -895,6 +912,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/clients/{client}/worst-gap": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The need that weighs most of those that something lifts, and what does */
+        get: operations["read-worst-gap"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/fillings": {
         parameters: {
             query?: never;
@@ -1170,6 +1204,17 @@ export interface components {
             active: boolean;
             /** @enum {string} */
             role: "owner" | "consultant";
+        };
+        Act: {
+            container?: string;
+            filling?: string;
+            /** @description Purchases, by the keys of the catalogue */
+            pins: string[];
+            /**
+             * Format: double
+             * @description Of a container that is not refilled from set to set
+             */
+            volume_l?: number;
         };
         Agreement: {
             /** @description It is more than 3 standard uncertainties */
@@ -1757,6 +1802,22 @@ export interface components {
             /** Format: int64 */
             minutes: number;
             name: string;
+        };
+        Closings: {
+            closings: components["schemas"]["NeedClosing"][];
+            /**
+             * Format: int64
+             * @description Today
+             */
+            covered: number;
+            /** Format: int64 */
+            revision: number;
+            slot: string;
+            /**
+             * Format: double
+             * @description Of today's board
+             */
+            value: number;
         };
         Container: {
             /** @description Refilled or repacked from set to set */
@@ -2672,6 +2733,43 @@ export interface components {
             name: string;
             /** @enum {string} */
             state: "covered" | "thin" | "missing";
+        };
+        NeedClosing: {
+            act: components["schemas"]["Act"];
+            caution: string;
+            /** Format: int64 */
+            cost_minor: number;
+            /**
+             * Format: int64
+             * @description Of the whole board, with it
+             */
+            covered: number;
+            /** Format: double */
+            high_kg: number;
+            key: string;
+            /** @enum {string} */
+            kind: "fill" | "pack" | "stretch" | "buy";
+            /** Format: double */
+            level_m: number;
+            /** Format: double */
+            low_kg: number;
+            /** Format: int64 */
+            minutes: number;
+            name: string;
+            note: string;
+            /** @description Every need that it turns, the own one first */
+            turns: components["schemas"]["Turn"][];
+            /** Format: double */
+            u95_kg: number;
+            /**
+             * Format: double
+             * @description Of the whole board, with it
+             */
+            value: number;
+            /** Format: double */
+            volume_l: number;
+            /** @description What has to be bought with it */
+            with: string[];
         };
         NeedMark: {
             /** Format: double */
@@ -3663,6 +3761,18 @@ export interface components {
             slides: boolean;
             /** Format: double */
             tip_n: number;
+        };
+        Turn: {
+            /** Format: double */
+            after: number;
+            /** Format: double */
+            before: number;
+            /** @enum {string} */
+            is: "covered" | "thin" | "missing";
+            key: string;
+            name: string;
+            /** @enum {string} */
+            was: "covered" | "thin" | "missing";
         };
         VesselShape: {
             /**
@@ -5273,6 +5383,38 @@ export interface operations {
             };
         };
     };
+    "read-closings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+                slot: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Closings"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "write-pins": {
         parameters: {
             query?: {
@@ -6235,6 +6377,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Written"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "read-worst-gap": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Closings"];
                 };
             };
             /** @description Error */

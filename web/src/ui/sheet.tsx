@@ -1,5 +1,5 @@
 import { AlertDialog, Dialog } from 'radix-ui'
-import type { ReactNode } from 'react'
+import { type ReactNode, useState } from 'react'
 import { Button } from './parts'
 
 const look = (wide: boolean) =>
@@ -7,15 +7,36 @@ const look = (wide: boolean) =>
 
 const veil = <div className="fixed inset-0 z-40 bg-black/45" aria-hidden="true" />
 
+/** Gives the focus back to where it was when a sheet closes. */
+function useReturn() {
+  const [from] = useState(() => document.activeElement)
+  return (e: Event) => {
+    e.preventDefault()
+    if (from instanceof HTMLElement && from.isConnected) from.focus()
+  }
+}
+
 type Props = { title: string; children: ReactNode; wide?: boolean }
 
 /** A sheet over the bench for what cannot be done in place. Keys rest while it is open. */
 export function Sheet({ title, children, onClose, wide = false }: Props & { onClose: () => void }) {
+  const back = useReturn()
   return (
     <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
       <Dialog.Portal>
         {veil}
-        <Dialog.Content data-rests aria-describedby={undefined} className={look(wide)}>
+        <Dialog.Content
+          data-rests
+          aria-describedby={undefined}
+          className={look(wide)}
+          onCloseAutoFocus={back}
+          onOpenAutoFocus={(e) => {
+            const first = (e.currentTarget as HTMLElement).querySelector<HTMLElement>('[data-first]')
+            if (!first) return
+            e.preventDefault()
+            first.focus()
+          }}
+        >
           <div className="mb-3 flex items-baseline gap-3">
             <Dialog.Title className="m-0 grow text-head leading-tight">{title}</Dialog.Title>
             <Dialog.Close asChild>
@@ -31,6 +52,7 @@ export function Sheet({ title, children, onClose, wide = false }: Props & { onCl
 
 /** A question that has to be answered before anything else. */
 export function Question({ title, children, wide = false, onLeave }: Props & { onLeave?: () => void }) {
+  const back = useReturn()
   return (
     <AlertDialog.Root open onOpenChange={(open) => !open && onLeave?.()}>
       <AlertDialog.Portal>
@@ -39,6 +61,7 @@ export function Question({ title, children, wide = false, onLeave }: Props & { o
           data-rests
           aria-describedby={undefined}
           className={look(wide)}
+          onCloseAutoFocus={back}
           onEscapeKeyDown={(e) => !onLeave && e.preventDefault()}
         >
           <AlertDialog.Title className="m-0 mb-3 text-head leading-tight">{title}</AlertDialog.Title>

@@ -62,8 +62,7 @@ export function Jump({ onClose }: { onClose: () => void }) {
         aria-controls={`${id}-found`}
         aria-activedescendant={found[at] && `${id}-${at}`}
         aria-autocomplete="list"
-        // biome-ignore lint/a11y/noAutofocus: the sheet is opened to type here
-        autoFocus
+        data-first
         className="w-full border-b-2 border-ink bg-transparent py-1 text-lead"
         placeholder="Client, station, container, band or need"
         value={q}

@@ -1,6 +1,7 @@
-import { useBench, usePlan, usePulls } from '../../lib/desk'
-import { Button, Head, Note, StateWord, Tape, Waiting } from '../../ui/parts'
+import { keys, useBench, usePlan, usePulls } from '../../lib/desk'
+import { Button, Head, Note, StateWord, Tape } from '../../ui/parts'
 import { DataTable } from '../../ui/table'
+import { useStopped, Working } from '../../ui/working'
 
 /** What the client takes home, as it prints. */
 export function HandoverStation() {
@@ -8,7 +9,9 @@ export function HandoverStation() {
   const plan = usePlan(desk)
   const p = desk.file.profile
   const id = desk.file.id
-  if (plan.isPending && !desk.results.lacks) return <Waiting what="Making the pages" />
+  const { stopped, stop, start } = useStopped(keys.plan(id, desk.file.revision), plan.refetch)
+  if (plan.isPending && !desk.results.lacks && !stopped)
+    return <Working what="Making the pages" stopped={stopped} onStop={stop} onStart={start} />
   const made = plan.data && !plan.data.lacks ? plan.data : null
   const filling = (key: string) => library.fillings.find((f) => f.key === key)?.name ?? key
   const buys = made?.chosen.filter((c) => c.origin === 'buy') ?? []

@@ -1,11 +1,14 @@
-import { useEffect, useRef, useState } from 'react'
+import { useQueryClient } from '@tanstack/react-query'
+import { useCallback, useEffect, useRef, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
-import type { Slot } from '../../api/client'
+import { api, data, type Shapes, type Slot } from '../../api/client'
 import { useBench } from '../../lib/desk'
+import { percent } from '../../lib/format'
 import { useKey } from '../../lib/hooks'
 import { MarkKey, type Origin } from '../../ui/marks'
 import { Button, Head, StateWord } from '../../ui/parts'
 import { AXIS, Rule, slotInWords } from '../../ui/rule'
+import type { Closing } from './Closings'
 import { SlotPanel } from './SlotPanel'
 import { TestSets } from './TestSets'
 
@@ -18,12 +21,25 @@ export function NeedsStation() {
   const board = desk.results.board
   const worst = [...board.slots].sort((a, b) => a.value * a.weight - a.weight - (b.value * b.weight - b.weight))
   const open = board.slots.find((s) => s.key === search.get('slot'))
-  const show = (key: string) => setSearch(key === open?.key ? {} : { slot: key }, { replace: true })
-  const closeWorst = () => {
-    const w = worst[0]
-    if (w) setSearch({ slot: w.key }, { replace: true })
+  const [chosen, setChosen] = useState<Closing | null>(null)
+  const choose = useCallback((c: Closing | null) => setChosen(c), [])
+  const go = (key: string | undefined) => {
+    setChosen(null)
+    setSearch(key ? { slot: key } : {}, { replace: true })
   }
-  useKey('c', closeWorst)
+  const show = (key: string) => go(key === open?.key ? undefined : key)
+  const worstGap = worst.find((s) => s.state !== 'covered')
+  const cache = useQueryClient()
+  // The worst that something lifts; where nothing does, the worst of all says so.
+  const closeWorst = async () => {
+    const got = await data<Shapes['Closings']>(
+      api.GET('/api/v1/clients/{client}/worst-gap', { params: { path: { client: desk.file.id } } }),
+    ).catch(() => null)
+    if (got?.slot) cache.setQueryData(['closings', desk.file.id, got.slot, got.revision], got)
+    go(got?.slot || worstGap?.key)
+  }
+  // Once a way of closing is looked at, the same key takes it.
+  useKey('c', closeWorst, chosen === null)
   const openKey = open?.key
   useEffect(() => {
     if (openKey && window.innerWidth < 1024) panel.current?.scrollIntoView({ block: 'start' })
@@ -42,7 +58,7 @@ export function NeedsStation() {
   const origins = [...new Set(board.slots.flatMap((s) => s.ticks.map((t) => t.origin)))] as Origin[]
   const guesses = board.slots.filter((s) => s.basis === 'guess').length
   return (
-    <div className="lg:grid lg:min-h-full lg:grid-cols-[minmax(0,1fr)_300px]">
+    <div className="lg:grid lg:min-h-full lg:grid-cols-[minmax(0,1fr)_20rem]">
       <div className="min-w-0 p-4 md:p-6">
         <div className="flex flex-wrap items-start gap-x-4 gap-y-2">
           <div className="grow">
@@ -56,7 +72,7 @@ export function NeedsStation() {
           <Button onClick={() => setWorstFirst(!worstFirst)} aria-pressed={worstFirst}>
             {worstFirst ? 'In order' : 'Worst first'}
           </Button>
-          <Button look="solid" hint="c" onClick={closeWorst}>
+          <Button look={chosen ? 'line' : 'solid'} hint="c" onClick={closeWorst} disabled={!worstGap}>
             Close the worst gap
           </Button>
         </div>
@@ -66,7 +82,15 @@ export function NeedsStation() {
             s === AXIS ? (
               <Frame key="axis" plot={plot} />
             ) : (
-              <Frame key={s.key} slot={s} plot={plot} open={s.key === open?.key} onOpen={() => show(s.key)} words={slotInWords(s, units)} />
+              <Frame
+                key={s.key}
+                slot={s}
+                plot={plot}
+                open={s.key === open?.key}
+                onOpen={() => show(s.key)}
+                words={slotInWords(s, units)}
+                turn={chosen?.turns.find((t) => t.key === s.key)}
+              />
             )
           }
         />
@@ -77,7 +101,11 @@ export function NeedsStation() {
         <TestSets />
       </div>
       <aside ref={panel} className="scroll-mt-2 border-line bg-sheet p-4 max-lg:border-t lg:border-l lg:p-5" aria-label="The open need">
-        {open ? <SlotPanel slot={open} /> : <Summary slots={worst.filter((s) => s.state !== 'covered').slice(0, 5)} onOpen={show} />}
+        {open ? (
+          <SlotPanel key={open.key} slot={open} chosen={chosen} onChoose={choose} />
+        ) : (
+          <Summary slots={worst.filter((s) => s.state !== 'covered').slice(0, 5)} onOpen={show} />
+        )}
       </aside>
     </div>
   )
@@ -89,15 +117,18 @@ function Frame({
   open = false,
   onOpen,
   words,
+  turn,
 }: {
   slot?: Slot
   plot: React.ReactNode
   open?: boolean
   onOpen?: () => void
   words?: string
+  /** What a way of closing that is looked at would make of it. */
+  turn?: Closing['turns'][number]
 }) {
   const { units } = useBench()
-  const columns = 'grid grid-cols-[1fr_auto] items-center gap-x-3 md:grid-cols-[8.2rem_4.2rem_minmax(0,1fr)_minmax(6rem,9.5rem)]'
+  const columns = 'grid grid-cols-[1fr_auto] items-center gap-x-3 md:grid-cols-[8.2rem_4.8rem_minmax(0,1fr)_minmax(6rem,9.5rem)]'
   if (!slot)
     return (
       <div className={columns} aria-hidden="true">
@@ -108,7 +139,9 @@ function Frame({
       </div>
     )
   return (
-    <div className={`${columns} border-b border-faint ${open ? 'bg-sheet shadow-[inset_4px_0_0_var(--action)]' : ''}`}>
+    <div
+      className={`${columns} border-b border-faint ${turn ? 'bg-sheet shadow-[inset_4px_0_0_var(--whatif)]' : open ? 'bg-sheet shadow-[inset_4px_0_0_var(--action)]' : ''}`}
+    >
       <button type="button" aria-expanded={open} onClick={onOpen} className="px-1.5 py-1 text-left hover:text-action" title={words}>
         <span className="block font-cond text-lead font-semibold leading-tight">{slot.name}</span>
         <span className="block text-fine text-soft">
@@ -118,9 +151,12 @@ function Frame({
       </button>
       <span className="max-md:text-right">
         <StateWord state={slot.state} />
+        {turn && (
+          <span className="block whitespace-nowrap text-fine text-whatif">→ {turn.is !== turn.was ? turn.is : percent(turn.after)}</span>
+        )}
       </span>
       <div className="min-w-0 overflow-hidden max-md:col-span-2">{plot}</div>
-      <span className="text-fine leading-tight text-action max-md:col-span-2 max-md:px-1.5 max-md:pb-1.5">
+      <span className="text-fine leading-tight text-missing max-md:col-span-2 max-md:px-1.5 max-md:pb-1.5">
         {slot.gaps.length > 0 && slot.state !== 'covered' ? gapNote(slot, units) : slot.reason}
       </span>
     </div>

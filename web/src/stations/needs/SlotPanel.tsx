@@ -1,12 +1,12 @@
-import { Link } from 'react-router'
 import type { Slot } from '../../api/client'
-import { useBench, usePlan } from '../../lib/desk'
-import { money, percent } from '../../lib/format'
+import { useBench } from '../../lib/desk'
+import { percent } from '../../lib/format'
 import { Explain } from '../../ui/explain'
-import { Head, StateWord } from '../../ui/parts'
+import { Head, More, StateWord } from '../../ui/parts'
+import { type Closing, Closings } from './Closings'
 
 /** One need: its range and where it comes from, what would close it, and the ways to do it. */
-export function SlotPanel({ slot: s }: { slot: Slot }) {
+export function SlotPanel({ slot: s, chosen, onChoose }: { slot: Slot; chosen: Closing | null; onChoose: (c: Closing | null) => void }) {
   const { units } = useBench()
   const basis = { test: 'from a test set', relative: 'from the test of a relative, ±20 %', guess: 'a guess until a set is logged' }[s.basis]
   return (
@@ -42,7 +42,7 @@ export function SlotPanel({ slot: s }: { slot: Slot }) {
         </Explain>
         : how close the nearest load comes, less its ±, times how well the movement answers the need.
       </p>
-      <Closings slot={s} />
+      <Closings slot={s} chosen={chosen} onChoose={onChoose} />
       <h3 className="mb-1 mt-4 text-lead">Ways to do it</h3>
       <ul className="m-0 list-none p-0">
         {s.ways.map((w) => (
@@ -52,7 +52,7 @@ export function SlotPanel({ slot: s }: { slot: Slot }) {
               {!w.why && <span className="text-covered">{percent(w.value)}</span>}
             </span>
             {w.why ? (
-              <span className="text-action">{w.why}</span>
+              <span className="text-missing">{w.why}</span>
             ) : (
               <span className="text-soft">
                 Counts: {w.standard}. Easier: {w.easier}. {w.caution}
@@ -74,10 +74,7 @@ function Bands({ slot, movement }: { slot: Slot; movement: string }) {
   const most = Math.max(...mine.map((t) => t.to_kg))
   const least = Math.min(...mine.map((t) => t.at_kg))
   return (
-    <details>
-      <summary className="text-action underline underline-offset-3">
-        {units.bare('mass', least)}–{units.show('mass', most)} along the whole way, {mine.length === 1 ? 'one way' : `${mine.length} ways`}
-      </summary>
+    <More summary={`${units.span('mass', least, most)} along the whole way, ${mine.length === 1 ? 'one way' : `${mine.length} ways`}`}>
       <ul className="m-0 list-none p-0 pl-3">
         {mine.map((t) => (
           <li key={`${t.label}${t.at_kg}`}>
@@ -90,55 +87,6 @@ function Bands({ slot, movement }: { slot: Slot; movement: string }) {
           </li>
         ))}
       </ul>
-    </details>
-  )
-}
-
-/** What the plan does for this need, and what it left out that would help. */
-function Closings({ slot }: { slot: Slot }) {
-  const { desk } = useBench()
-  const plan = usePlan(desk)
-  if (!plan.data || plan.data.lacks) return null
-  const currency = desk.file.profile.currency
-  const taken = plan.data.chosen.filter((c) => c.loses.some((l) => l.slot === slot.name))
-  const left = plan.data.refused.filter((r) => r.gains.some((g) => g.slot === slot.name)).slice(0, 4)
-  const after = plan.data.after.slots.find((x) => x.key === slot.key)
-  return (
-    <>
-      <h3 className="mb-1 mt-3 text-lead">What closes it</h3>
-      {after && (
-        <p className="m-0 text-fine">
-          With the plan: <StateWord state={after.state} />, {percent(after.value)}.
-        </p>
-      )}
-      <ul className="m-0 list-none p-0">
-        {taken.map((c) => (
-          <li key={c.key} className="flex gap-2 border-b border-faint py-1.5 text-fine">
-            <span aria-hidden="true">{c.origin === 'buy' ? '■' : '○'}</span>
-            <span className="grow">
-              <b>{c.name}</b>
-              <span className="block text-soft">in the plan</span>
-            </span>
-            <span className="whitespace-nowrap font-semibold">{c.cost_minor ? money(c.cost_minor, currency) : `${c.minutes} min`}</span>
-          </li>
-        ))}
-        {left.map((r) => (
-          <li key={r.key} className="flex gap-2 border-b border-faint py-1.5 text-fine">
-            <span aria-hidden="true">□</span>
-            <span className="grow">
-              {r.name}
-              <span className="block text-soft">left out: {r.why}</span>
-            </span>
-            <span className="whitespace-nowrap">{money(r.cost_minor, currency)}</span>
-          </li>
-        ))}
-        {taken.length + left.length === 0 && (
-          <li className="text-fine text-soft">Nothing in the catalogue or the house changes this one by more than 2 %.</li>
-        )}
-      </ul>
-      <Link className="text-fine text-action underline" to={`/c/${desk.file.id}/plan`}>
-        The whole plan
-      </Link>
-    </>
+    </More>
   )
 }

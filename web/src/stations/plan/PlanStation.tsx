@@ -2,13 +2,14 @@ import { useQuery } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
 import { Link } from 'react-router'
 import { api, data, type Plan, type Shapes } from '../../api/client'
-import { useBench, usePlan } from '../../lib/desk'
+import { keys, useBench, usePlan } from '../../lib/desk'
 import { minorPerMajor, percent } from '../../lib/format'
 import { Cautions } from '../../ui/cautions'
 import { Slider } from '../../ui/field'
 import { Mark, MarkKey, type Origin } from '../../ui/marks'
-import { Button, Failed, Head, Note, StateWord, Waiting } from '../../ui/parts'
+import { Button, Failed, Head, Note, StateWord } from '../../ui/parts'
 import { AXIS, Rule, slotInWords } from '../../ui/rule'
+import { useStopped, Working } from '../../ui/working'
 
 type Choice = Shapes['Choice']
 type Refusal = Shapes['Refusal']
@@ -17,6 +18,7 @@ type Refusal = Shapes['Refusal']
 export function PlanStation() {
   const { desk } = useBench()
   const plan = usePlan(desk)
+  const { stopped, stop, start } = useStopped(keys.plan(desk.file.id, desk.file.revision), plan.refetch)
   if (desk.results.lacks)
     return (
       <p className="p-6">
@@ -27,7 +29,8 @@ export function PlanStation() {
         .
       </p>
     )
-  if (plan.isPending) return <Waiting what="Trying every set of purchases and fills" />
+  if (plan.isPending || stopped)
+    return <Working what="Trying every set of purchases and fills" stopped={stopped} onStop={stop} onStart={start} />
   if (plan.isError)
     return (
       <>
@@ -70,7 +73,7 @@ function Made({ plan, fresh }: { plan: Plan; fresh: boolean }) {
         <Head aside="filled bars are covered, hatched parts are out of reach">The needs with this plan</Head>
         <Rule
           slots={plan.after.slots}
-          height={34}
+          height={40}
           row={(s, plot) => (
             <div
               key={s.key}

@@ -1,0 +1,119 @@
+package api
+
+import (
+	"context"
+	"net/http"
+	"slices"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"scrappyrack/core/plan"
+	"scrappyrack/internal/store"
+	"scrappyrack/internal/workbench"
+)
+
+// Turn is a need that something turns.
+type Turn struct {
+	Key    string  `json:"key"`
+	Name   string  `json:"name"`
+	Before float64 `json:"before"`
+	After  float64 `json:"after"`
+	Was    string  `json:"was" enum:"covered,thin,missing"`
+	Is     string  `json:"is" enum:"covered,thin,missing"`
+}
+
+// Act is what has to be changed in the file for a closing: a container that is filled
+// otherwise, and purchases that the plan must take.
+type Act struct {
+	Container string   `json:"container,omitempty"`
+	Filling   string   `json:"filling,omitempty"`
+	VolumeL   float64  `json:"volume_l,omitempty" doc:"Of a container that is not refilled from set to set"`
+	Pins      []string `json:"pins" doc:"Purchases, by the keys of the catalogue"`
+}
+
+// NeedClosing is one thing that lifts a need, by itself.
+type NeedClosing struct {
+	Kind      string   `json:"kind" enum:"fill,pack,stretch,buy"`
+	Key       string   `json:"key"`
+	Name      string   `json:"name"`
+	With      []string `json:"with" doc:"What has to be bought with it"`
+	CostMinor int64    `json:"cost_minor"`
+	Minutes   int      `json:"minutes"`
+	LowKg     float64  `json:"low_kg"`
+	HighKg    float64  `json:"high_kg"`
+	U95Kg     float64  `json:"u95_kg"`
+	LevelM    float64  `json:"level_m"`
+	VolumeL   float64  `json:"volume_l"`
+	Caution   string   `json:"caution"`
+	Note      string   `json:"note"`
+	Turns     []Turn   `json:"turns" doc:"Every need that it turns, the own one first"`
+	Covered   int      `json:"covered" doc:"Of the whole board, with it"`
+	Value     float64  `json:"value" doc:"Of the whole board, with it"`
+	Act       Act      `json:"act"`
+}
+
+// Closings are the things that lift a need of today's board.
+type Closings struct {
+	Slot     string        `json:"slot"`
+	Revision int64         `json:"revision"`
+	Covered  int           `json:"covered" doc:"Today"`
+	Value    float64       `json:"value" doc:"Of today's board"`
+	Closings []NeedClosing `json:"closings"`
+}
+
+func turnOf(t plan.Turn) Turn {
+	return Turn{t.Slot.Key, t.Slot.Name, t.Before, t.After, string(t.Was), string(t.Is)}
+}
+
+func closingOf(f store.File, c plan.Closing) NeedClosing {
+	k := c.Candidate
+	low, high, u := k.Reach()
+	out := NeedClosing{
+		Kind: string(c.Kind), Key: k.Key, Name: k.Name, With: []string{}, CostMinor: c.Cost, Minutes: c.Minutes, LowKg: float64(low), HighKg: float64(high),
+		U95Kg: float64(u), Caution: k.Caution, Note: k.Note, Turns: []Turn{}, Covered: c.Covered, Value: c.Value, Act: Act{Pins: []string{}},
+	}
+	if k.Fill != nil {
+		out.LevelM, out.VolumeL = float64(k.Fill.Level), float64(k.Fill.Volume)
+	}
+	for _, t := range c.Turns {
+		out.Turns = append(out.Turns, turnOf(t))
+	}
+	if slices.ContainsFunc(f.Containers, func(x store.Container) bool { return x.ID == k.Group }) {
+		out.Act.Container, out.Act.Filling, out.Act.VolumeL = k.Group, k.Into, out.VolumeL
+	} else if k.Group == "" {
+		out.Act.Pins = append(out.Act.Pins, k.Key)
+	}
+	for _, w := range c.With {
+		out.With = append(out.With, w.Name)
+		out.Act.Pins = append(out.Act.Pins, w.Key)
+	}
+	return out
+}
+
+func closingsOf(c workbench.Lifted) Closings {
+	out := Closings{Slot: c.Need, Revision: c.File.Revision, Covered: c.Before.Covered, Value: c.Before.Value, Closings: []NeedClosing{}}
+	for _, one := range c.Closings {
+		out.Closings = append(out.Closings, closingOf(c.File, one))
+	}
+	return out
+}
+
+// closings registers what lifts a need.
+func (a *API) closings(r huma.API) {
+	type out struct{ Body Closings }
+	answer := func(ctx context.Context, client, need string) (*out, error) {
+		c, err := a.Bench.Closings(ctx, who(ctx).Practice, client, need)
+		if err != nil {
+			return nil, err
+		}
+		return &out{closingsOf(c)}, nil
+	}
+	type in struct {
+		Client
+		Slot string `path:"slot" maxLength:"60"`
+	}
+	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/needs/{slot}/closings", "read-closings", "What lifts a need of today's board, each thing by itself, with what it turns besides", "needs"),
+		func(ctx context.Context, in *in) (*out, error) { return answer(ctx, in.ID, in.Slot) })
+	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/worst-gap", "read-worst-gap", "The need that weighs most of those that something lifts, and what does", "needs"),
+		func(ctx context.Context, in *Client) (*out, error) { return answer(ctx, in.ID, plan.Worst) })
+}

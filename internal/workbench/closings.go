@@ -1,0 +1,42 @@
+package workbench
+
+import (
+	"context"
+	"errors"
+
+	"scrappyrack/core/coverage"
+	"scrappyrack/core/plan"
+	"scrappyrack/internal/store"
+)
+
+// Lifted is what lifts a need of a client's board, each thing by itself, with the board as
+// it stands.
+type Lifted struct {
+	File     store.File
+	Need     string
+	Before   coverage.Board
+	Closings []plan.Closing
+}
+
+// Closings are the things that lift one need of a client's board, or plan.Worst.
+func (b *Bench) Closings(ctx context.Context, practice, id, need string) (out Lifted, err error) {
+	f, err := b.store.Load(ctx, practice, id)
+	if err != nil {
+		return out, err
+	}
+	out.File = f
+	if f.Profile.StatureM == 0 {
+		return out, &FieldError{"stature_m", "there are no needs without the client's stature"}
+	}
+	leave, err := b.long.enter(ctx)
+	if err != nil {
+		return out, err
+	}
+	defer leave()
+	out.Before, out.Need, out.Closings, err = plan.Closings(ctx, clientOf(f, stockOf(f, b.at), b.at), need)
+	var unknown *plan.UnknownError
+	if errors.As(err, &unknown) {
+		err = store.ErrNotFound
+	}
+	return out, err
+}
