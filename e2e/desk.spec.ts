@@ -329,3 +329,28 @@ test('printed from the dark, every station is light, and nothing is cut off', as
     await page.setViewportSize({ width: 1280, height: 800 })
   }
 })
+
+test('many clients are a line each, found and filtered, and only those in sight are drawn', async ({ page, demo }) => {
+  await openDemo(page, demo)
+  await page.evaluate(async () => {
+    for (let i = 0; i < 90; i++)
+      await fetch('/api/v1/clients', { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ name: `Spare room ${i}` }) })
+  })
+  await page.reload()
+  const lines = page.getByRole('list', { name: 'clients' })
+  await expect(lines.getByRole('link').first()).toContainText('Loft above the bakery') // something is due there
+  expect(await lines.getByRole('link').count()).toBeLessThan(60)
+  await expect(page.getByText('all 93')).toBeVisible()
+  await page.evaluate(() => window.scrollTo(0, document.body.scrollHeight))
+  await expect(lines.getByRole('link', { name: /Third floor/ })).toBeVisible()
+  await page.getByText('something due 1').click()
+  await expect(page.getByRole('list').getByRole('link')).toHaveCount(1)
+  await page.getByText(/^with gaps/).click()
+  await expect(page.getByRole('link', { name: /Third floor/ })).toBeVisible()
+  await page.getByText(/^all/).click()
+  await page.keyboard.press('/')
+  await page.keyboard.type('room 77')
+  await expect(page.getByRole('link', { name: /Spare room 77/ })).toBeVisible()
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: 'Spare room 77', level: 1 })).toBeVisible()
+})

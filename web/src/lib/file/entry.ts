@@ -1,5 +1,5 @@
 import type { ClientFile } from '../../api/client'
-import { type Deltas, deltas, followed, patched } from './merge'
+import { type Deltas, deltas, followed, patched, same } from './merge'
 import { listOf, type More, type Scope, standing, type Thing, withStanding } from './parts'
 
 /** What the server said against a write, by field path; '' is about all of it. */
@@ -123,20 +123,22 @@ export function split(e: Entry, refused: Refusal, id: string): { bad: Entry; goo
 }
 
 /**
- * What waits, counted from a file that one's own write has made: what was decided on top
- * of that write is no clash with it. What stands behind another write to the same waits
- * for its turn.
+ * What waits, after a write of one's own has made one file of another: what was decided on
+ * top of that write is no clash with what it made. Only what the write itself changed is
+ * counted anew; all else that stands may be somebody else's and has to be asked about. What
+ * stands behind another write to the same waits for its turn.
  */
-export function rebased(entries: readonly Entry[], file: ClientFile): Entry[] {
+export function rebased(entries: readonly Entry[], base: ClientFile, mine: ClientFile): Entry[] {
   const before = new Set<string>()
   return entries.map((e) => {
     if (e.do === 'add' || e.do === 'make') return e
     const first = !before.has(e.scope)
     if (!e.refused) before.add(e.scope)
-    const now = standing(file, e.scope) as Record<string, unknown> | undefined
-    if (!now || !first) return e
-    if (e.do === 'drop') return { ...e, was: now }
-    return { ...e, fields: Object.fromEntries(Object.entries(e.fields).map(([f, d]) => [f, { ...d, from: now[f] }])) }
+    const [was, now] = [base, mine].map((f) => standing(f, e.scope) as Record<string, unknown> | undefined)
+    if (!was || !now || !first) return e
+    const made = Object.fromEntries(Object.entries(now).filter(([f, v]) => !same(v, was[f])))
+    if (e.do === 'drop') return { ...e, was: { ...e.was, ...made } }
+    return { ...e, fields: Object.fromEntries(Object.entries(e.fields).map(([f, d]) => [f, f in made ? { ...d, from: made[f] } : d])) }
   })
 }
 

@@ -306,6 +306,67 @@ describe('whatever happens on the way', () => {
   })
 })
 
+describe('whatever two people do to the same fields', () => {
+  const fates: Fate[] = ['well', 'well', 'well', 'never arrives', 'answer is lost', 'too busy']
+  it.each(Array.from({ length: 150 }, (_, i) => i + 1))('nobody is overwritten unasked (seed %i)', async (seed) => {
+    const pick = random(seed * 6151)
+    const { box } = boxOn(server)
+    server.fate = () => fates[pick(fates.length)] ?? 'well'
+    const fields = ['ceiling_m', 'width_m', 'length_m'] as const
+    // What somebody else has made of a field, and what of it has been seen here or was answered for.
+    const theirs = new Map<string, number>()
+    const allowed = new Map<string, Set<unknown>>(fields.map((f) => [f, new Set()]))
+    const unasked: string[] = []
+    let asked = 0
+    server.wrote = (scope, before, after) => {
+      if (scope !== 'space') return
+      for (const f of fields) {
+        const [was, is] = [before, after].map((x) => (x as Record<string, unknown>)[f])
+        if (was === is || !theirs.has(f) || was !== theirs.get(f)) continue
+        if (!allowed.get(f)?.has(was)) unasked.push(`${f} was ${was}, is ${is}`)
+      }
+    }
+    for (let i = 0; i < 50; i++) {
+      const f = fields[pick(fields.length)] ?? 'ceiling_m'
+      const v = 1 + pick(40)
+      const what = pick(5)
+      if (what < 2) {
+        const seen = box.view()?.space
+        if (seen) allowed.get(f)?.add(seen[f])
+        box.setPart('space', () => ({ [f]: v }))
+      } else if (what === 2) {
+        server.elsewhere('space', { [f]: v + 0.5 })
+        theirs.set(f, v + 0.5)
+      } else await pass(pick(4000))
+      const { clash } = box.snapshot()
+      if (clash) {
+        asked++
+        const mine = new Set(clash.fields.map((c) => c.field).filter(() => pick(2) === 0))
+        for (const c of clash.fields) if (mine.has(c.field)) allowed.get(c.field)?.add(c.theirs)
+        box.settle(mine)
+      }
+    }
+    server.fate = () => 'well'
+    box.retry()
+    for (let i = 0; i < 20; i++) {
+      await pass(20_000)
+      const { clash } = box.snapshot()
+      if (!clash) continue
+      for (const c of clash.fields) allowed.get(c.field)?.add(c.theirs)
+      box.settle(new Set(clash.fields.map((c) => c.field)))
+    }
+    expect(unasked).toEqual([])
+    expect(box.snapshot()).toMatchObject({ state: 'saved', entries: [] })
+    // What others did last is read with the next write.
+    minutes(box, 77)
+    await pass(5000)
+    expect(box.view()?.space).toEqual(server.file.space)
+    questions += asked
+  })
+  let questions = 0
+  it('did ask', () => expect(questions).toBeGreaterThan(50))
+})
+
 const pickOf = (from: Record<string, unknown>, keys: string[]) => Object.fromEntries(keys.filter((k) => k in from).map((k) => [k, from[k]]))
 
 it('starts from a file of its own', () => expect(someFile().revision).toBe(1))

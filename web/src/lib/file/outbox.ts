@@ -1,21 +1,13 @@
 import type { QueryClient } from '@tanstack/react-query'
 import type { Answered, ApiError, ClientFile, StationName } from '../../api/client'
-import { type Entry, isThing, overlaid, queued, type Refusal, rebased, scopeOf, setting, split, without } from './entry'
+import { type Clash, clashOf, settled } from './clash'
+import { type Entry, overlaid, queued, type Refusal, rebased, scopeOf, setting, split, without } from './entry'
 import { Shelf } from './keep'
-import { patched } from './merge'
 import { type Item, type List, type More, newId, type Part, type PartShape, type Scope, standing, type Thing } from './parts'
 import { asError, readDesk, type Step, send, stepBack } from './wire'
 
 /** How things stand with what has been written: only an empty outbox is "saved". */
 export type SaveState = 'saved' | 'saving' | 'waiting' | 'signed-out' | 'asking' | 'refused'
-
-/** Somebody else changed the same: field by field what it was, what they made of it, and yours. */
-export type Clash = {
-  scope: Scope
-  /** What each wants of the whole thing, where one of them removed it. */
-  gone?: 'theirs' | 'yours'
-  fields: { field: string; base: unknown; theirs: unknown; yours: unknown }[]
-}
 
 export type Snapshot = {
   /** What the server answered last here; it changes together with what waits, so that nothing is seen to jump back in between. */
@@ -45,12 +37,6 @@ export type House = {
 }
 
 const pauses = [500, 1000, 2000, 4000, 8000, 15_000]
-
-/** What insisting on a write comes to, on what stands: a thing that is gone is made again. */
-function insisted(e: Entry, stands: object | undefined): Entry[] {
-  if (e.do === 'drop') return [{ ...e, was: stands }]
-  return e.do === 'set' && e.was ? [{ id: e.id, do: 'make', scope: e.scope, thing: patched(e.was, e.fields).value, edited: true }] : []
-}
 
 /** One page is told from another, and from itself before a reload. */
 const page = newId()
@@ -218,24 +204,12 @@ export class Outbox {
   settle(mine: ReadonlySet<string>) {
     const e = this.clashing
     const file = this.house.known()?.file
-    const clash = this.now.clash
+    const { clash } = this.now
     if (!e || !file || !clash) return
     this.clashing = null
-    const keep = mine.size > 0
-    if (clash.gone) {
-      const mine = keep ? insisted(e, standing(file, clash.scope)) : []
-      this.entries(this.now.entries.flatMap((x) => (x.id === e.id ? mine : [x])))
-      if (mine.length === 0) this.answer(e.id, false)
-    } else if (e.do === 'set') {
-      const theirs = clash.fields.map((f) => f.field).filter((f) => !mine.has(f))
-      const left = without(e, theirs)
-      const stands = standing(file, e.scope) as Record<string, unknown>
-      const fields = Object.fromEntries(
-        Object.entries(left?.fields ?? {}).map(([f, d]) => [f, mine.has(f) ? { ...d, from: stands[f] } : d]),
-      )
-      this.entries(this.now.entries.flatMap((x) => (x.id !== e.id ? [x] : left ? [{ ...left, fields }] : [])))
-      if (!left) this.answer(e.id, false)
-    }
+    const left = settled(e, clash, file, mine)
+    this.entries(this.now.entries.flatMap((x) => (x.id === e.id ? left : [x])))
+    if (left.length === 0) this.answer(e.id, false)
     this.update({ clash: null })
     this.run()
   }
@@ -372,7 +346,13 @@ export class Outbox {
 
   private async one(e: Entry) {
     const desk = this.house.known() ?? (await this.read())
-    if (this.inTheWay(e, desk.file)) return
+    const clash = clashOf(e, desk.file)
+    if (clash) {
+      this.clashing = e
+      this.update({ clash })
+      this.settleState()
+      return
+    }
     this.entries(this.now.entries.map((x) => (x.id === e.id ? { ...x, tried: true } : x)))
     if (!this.now.entries.some((x) => x.id === e.id)) return
     this.sending = e.id
@@ -381,42 +361,8 @@ export class Outbox {
     // What was refused of the same may be right now: it is tried again.
     const again = rest.map((x) => (x.refused && scopeOf(x) === scopeOf(e) ? { ...x, refused: undefined } : x))
     this.accept(after)
-    this.entries(rebased(again, mine))
+    this.entries(mine ? rebased(again, desk.file, mine) : again)
     this.answer(e.id, true)
-  }
-
-  /** Whether somebody else's change has to be asked about before a write can go; what is not in the way is merged. */
-  private inTheWay(e: Entry, file: ClientFile): boolean {
-    if (e.do === 'set') {
-      const now = standing(file, e.scope) as Record<string, unknown> | undefined
-      if (!now && isThing(e.scope)) return this.ask(e, { scope: e.scope, gone: 'theirs', fields: this.sides(e, {}) })
-      const { clashes } = patched(now ?? {}, e.fields)
-      if (clashes.length > 0)
-        return this.ask(e, { scope: e.scope, fields: this.sides(e, now ?? {}).filter((f) => clashes.includes(f.field)) })
-    }
-    if (e.do === 'drop' && e.was) {
-      const now = standing(file, e.scope) as Record<string, unknown> | undefined
-      const was = e.was as Record<string, unknown>
-      const differ = now ? Object.keys(now).filter((k) => JSON.stringify(now[k]) !== JSON.stringify(was[k])) : []
-      if (now && differ.length > 0)
-        return this.ask(e, {
-          scope: e.scope,
-          gone: 'yours',
-          fields: differ.map((field) => ({ field, base: was[field], theirs: now[field], yours: undefined })),
-        })
-    }
-    return false
-  }
-
-  private sides(e: Entry & { do: 'set' }, theirs: Record<string, unknown>) {
-    return Object.entries(e.fields).map(([field, d]) => ({ field, base: d.from, theirs: theirs[field], yours: d.to }))
-  }
-
-  private ask(e: Entry, clash: Clash): true {
-    this.clashing = e
-    this.update({ clash })
-    this.settleState()
-    return true
   }
 
   /** What to do about a write that did not go through; true goes on with the next. */

@@ -40,6 +40,8 @@ export class FakeServer {
   fate: () => Fate = () => 'well'
   /** Says what is wrong with a file, by field path of the part that is written. */
   refuses: (file: ClientFile, scope: string) => { [path: string]: string | undefined } = () => ({})
+  /** Hears of each write by the browser: what stood, and what stands. */
+  wrote: (scope: string, before: object | undefined, after: object | undefined) => void = () => {}
   private changedAt = new Map<string, number>()
 
   constructor(file = someFile()) {
@@ -88,6 +90,7 @@ export class FakeServer {
       return [422, { status: 422, errors: wrong.map(([location, message]) => ({ location: `body.${location}`, message })) }]
     const before = this.file
     const id = scope.split('/')[1] ?? ''
+    this.wrote(scope, standing(before, scope), body as object | undefined)
     if (method === 'DELETE') this.put(scope, undefined)
     else this.put(scope, body as object)
     const list = scope.split('/')[0] ?? ''

@@ -42,17 +42,17 @@ function request(file: ClientFile, e: Entry): { to: string; method: string; body
   return same(body, stands) ? null : { to, method: 'PUT', body }
 }
 
-export type Sent = { desk: Answered; mine: ClientFile; alone: boolean }
+export type Sent = { desk: Answered; mine: ClientFile | null }
 
 /**
  * Sends one write, made on a client as it stands. The answer is the client after it;
- * mine is what this write alone made of it, and alone is whether nobody else has
- * changed it in between. Throws an ApiError when it did not go through.
+ * mine is what this write alone made of it, null when it stood there already. Throws an
+ * ApiError when it did not go through.
  */
 export async function send(base: Answered, e: Entry, station: StationName): Promise<Sent> {
   const { file } = base
   const r = request(file, e)
-  if (!r) return { desk: base, mine: file, alone: true }
+  if (!r) return { desk: base, mine: null }
   const got = await ask<Written>(`${path(file.id)}/${r.to}${query(station)}`, {
     method: r.method,
     headers: { 'If-Match': `"${file.revision}"`, 'Content-Type': 'application/json' },
@@ -62,7 +62,7 @@ export async function send(base: Answered, e: Entry, station: StationName): Prom
   const alone = got.base === file.revision
   // Others have changed the client too: what they did is read with it.
   const desk = alone ? { file: mine, steps: got.steps, frame: got.frame, station: got.station } : await readDesk(file.id, station)
-  return { desk, mine, alone }
+  return { desk, mine }
 }
 
 export const stepBack = (base: Answered, { step, anyones }: Step, station: StationName) =>

@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { useBench } from '../../lib/desk'
+import type { Clash } from '../../lib/file/clash'
 import { specOf } from '../../lib/file/fields'
-import type { Clash } from '../../lib/file/outbox'
 import { Button } from '../../ui/parts'
 import { Question } from '../../ui/sheet'
 import { inWords, whatIs } from './changes'

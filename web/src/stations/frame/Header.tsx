@@ -106,7 +106,7 @@ function IconButton({ label, onClick, off = false, children }: { label: string; 
         aria-label={label}
         disabled={off}
         onClick={onClick}
-        className="grid size-8 place-items-center border border-transparent text-ink hover:border-line hover:bg-sheet disabled:cursor-default disabled:opacity-35 touch:size-11"
+        className="grid size-8 place-items-center border border-transparent text-ink hover:border-line hover:bg-sheet disabled:cursor-default disabled:opacity-35 touch:size-12"
       >
         <svg
           width="20"

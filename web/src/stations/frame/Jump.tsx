@@ -87,7 +87,7 @@ export function Jump({ onClose }: { onClose: () => void }) {
             role="option"
             id={`${id}-${i}`}
             aria-selected={i === at}
-            className={`flex cursor-pointer items-baseline gap-3 px-2 py-1 touch:min-h-11 touch:items-center ${i === at ? 'bg-ink text-paper' : 'hover:bg-faint'}`}
+            className={`flex cursor-pointer items-baseline gap-3 px-2 py-1 touch:min-h-12 touch:items-center ${i === at ? 'bg-ink text-paper' : 'hover:bg-faint'}`}
             onClick={() => go(s)}
           >
             <span className="grow">{s.name}</span>

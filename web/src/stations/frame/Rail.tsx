@@ -15,7 +15,7 @@ export function Rail({ current }: { current: Station }) {
   const [open, setOpen] = useState(false)
   const to = (s: Station) => `/c/${desk.file.id}/${s.path}`
   useGoKeys(stations, (s) => navigate(to(s)))
-  const line = 'flex items-baseline gap-2 px-4 py-1.5 font-cond text-lead font-medium no-underline touch:min-h-11 touch:items-center'
+  const line = 'flex items-baseline gap-2 px-4 py-1.5 font-cond text-lead font-medium no-underline touch:min-h-12 touch:items-center'
   return (
     <nav
       aria-label="Stations"
@@ -29,7 +29,7 @@ export function Rail({ current }: { current: Station }) {
         <span className="grow md:hidden" />
         <button
           type="button"
-          className="flex items-center gap-2 border border-ink bg-sheet px-3 py-1 font-cond text-lead font-semibold touch:min-h-11 md:hidden"
+          className="flex items-center gap-2 border border-ink bg-sheet px-3 py-1 font-cond text-lead font-semibold touch:min-h-12 md:hidden"
           aria-expanded={open}
           aria-controls="rail"
           onClick={() => setOpen(!open)}

@@ -9,7 +9,7 @@ import { day, type Units } from '../../lib/format'
 import { useKey } from '../../lib/hooks'
 import { Explain } from '../../ui/explain'
 import { Quantity, Select } from '../../ui/field'
-import { Note } from '../../ui/parts'
+import { Button, Note } from '../../ui/parts'
 import { PanelTab } from '../../ui/tabs'
 import { BudgetTable } from './BudgetTable'
 import { MeasurePanel } from './MeasurePanel'
@@ -265,9 +265,9 @@ function FilledWith({ container: c }: { container: Container }) {
         options={all.map((f) => ({ value: f.key, label: f.batch ? `▪ ${f.name}` : f.name }))}
       />
       {now && !now.batch && (
-        <button type="button" onClick={toBatch} className="text-fine text-action underline underline-offset-2">
+        <Button look="bare" onClick={toBatch}>
           make it a batch of its own
-        </button>
+        </Button>
       )}
       {now?.batch && <span className="text-fine text-soft">a batch: every weighing sharpens it</span>}
     </div>

@@ -89,7 +89,7 @@ export function LoadsStation() {
 type Thing = { id: string; load?: Shapes['Load']; handle?: Shapes['Handle'] }
 
 const tagLook = (on: boolean) =>
-  `relative grid w-full min-w-44 touch:min-h-11 grid-cols-[14px_4.2rem_1fr] items-baseline gap-x-2 px-3 py-2 text-left ${on ? 'bg-sheet shadow-[inset_4px_0_0_var(--action)]' : 'hover:bg-sheet'}`
+  `relative grid w-full min-w-44 touch:min-h-12 grid-cols-[14px_4.2rem_1fr] items-baseline gap-x-2 px-3 py-2 text-left ${on ? 'bg-sheet shadow-[inset_4px_0_0_var(--action)]' : 'hover:bg-sheet'}`
 
 /** A hang tag: the mass first, then what it is. */
 function Tag({ load, on, onOpen }: { load: Shapes['Load']; on: boolean; onOpen: () => void }) {

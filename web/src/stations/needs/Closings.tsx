@@ -92,7 +92,7 @@ export function Closings({ slot, chosen, onChoose }: Props) {
               type="button"
               data-row
               aria-expanded={c.key === chosen?.key}
-              className="w-full py-1.5 text-left text-body hover:text-action touch:min-h-11"
+              className="w-full py-1.5 text-left text-body hover:text-action touch:min-h-12"
               onClick={() => onChoose(c.key === chosen?.key ? null : c)}
             >
               <b className="font-cond">{kindWords[c.kind]}</b> {c.name}

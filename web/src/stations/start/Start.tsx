@@ -65,7 +65,7 @@ export function Start({ session }: { session: Session }) {
             <input
               id="find"
               ref={find}
-              className="w-full border-b-2 border-ink bg-transparent py-1 text-lead touch:min-h-11"
+              className="w-full border-b-2 border-ink bg-transparent py-1 text-lead touch:min-h-12"
               placeholder="Find a client ( / )"
               value={q}
               onChange={(e) => setQ(e.target.value)}
@@ -121,7 +121,7 @@ function Shown({ show, onShow, counts }: { show: Show; onShow: (s: Show) => void
       {ways.map(([way, words, n]) => (
         <label
           key={way}
-          className={`relative px-2.5 py-1 text-body has-focus-visible:outline-2 has-focus-visible:outline-offset-2 has-focus-visible:outline-action touch:py-2.5 ${way === show ? 'bg-ink font-semibold text-paper' : 'hover:bg-faint'}`}
+          className={`relative px-2.5 py-1 text-body has-focus-visible:outline-2 has-focus-visible:outline-offset-2 has-focus-visible:outline-action touch:py-3 ${way === show ? 'bg-ink font-semibold text-paper' : 'hover:bg-faint'}`}
         >
           <input type="radio" className="sr-only" name="show" checked={way === show} onChange={() => onShow(way)} />
           {words} {n}
@@ -182,7 +182,7 @@ function Lines({ cards }: { cards: Card[] }) {
         <Link
           data-row
           to={`/c/${c.id}/needs`}
-          className="grid grid-cols-[1fr_auto] items-baseline gap-x-4 px-2 py-2 text-ink no-underline hover:bg-sheet touch:min-h-11 md:grid-cols-[minmax(12rem,1fr)_8rem_minmax(14rem,1.4fr)_4rem]"
+          className="grid grid-cols-[1fr_auto] items-baseline gap-x-4 px-2 py-2 text-ink no-underline hover:bg-sheet touch:min-h-12 md:grid-cols-[minmax(12rem,1fr)_8rem_minmax(14rem,1.4fr)_4rem]"
         >
           <span className="truncate font-cond text-lead font-semibold">{c.name}</span>
           <Covered card={c} />

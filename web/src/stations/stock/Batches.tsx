@@ -4,9 +4,8 @@ import { useBench } from '../../lib/desk'
 import { newId } from '../../lib/file/parts'
 import { useFields } from '../../lib/file/useFields'
 import { Flags, Pick, Quantity, Text } from '../../ui/field'
-import { Disclosure, Fields, List, useRemoval } from '../../ui/list'
-import { Button, Head } from '../../ui/parts'
-import { Refusals } from '../../ui/refusals'
+import { Disclosure, Editor, List } from '../../ui/list'
+import { Head } from '../../ui/parts'
 import { useOpenThing } from './open'
 
 type Batch = Shapes['Batch']
@@ -120,29 +119,28 @@ function DensityRule({ now }: { now: Shapes['BatchState'] }) {
 function BatchEditor({ batch: b }: { batch: Batch }) {
   const { desk, library } = useBench()
   const of = useFields('batches', b.id)
-  const remove = useRemoval('batches')
   const used = desk.file.containers.filter((c) => c.filling === b.id).map((c) => c.name)
   return (
-    <>
+    <Editor
+      of="batches"
+      id={b.id}
+      name={b.name}
+      below={
+        <p className="m-0 mt-1 text-fine text-soft">{used.length > 0 ? `In ${used.join(', ')}.` : 'Nothing is filled from it yet.'}</p>
+      }
+    >
       <Text of={of('name')} />
       {b.filling === '' ? (
         <>
-          <Fields>
-            <Quantity of={of('low_kg_l')} />
-            <Quantity of={of('typical_kg_l')} />
-            <Quantity of={of('high_kg_l')} />
-          </Fields>
+          <Quantity of={of('low_kg_l')} />
+          <Quantity of={of('typical_kg_l')} />
+          <Quantity of={of('high_kg_l')} />
           <Flags label="It" of={[of('wet'), of('loose')]} />
         </>
       ) : (
         <p className="m-0 text-fine text-soft">A batch of {library.fillings.find((f) => f.key === b.filling)?.name}.</p>
       )}
       {b.filling === 'fresh-water' && <Quantity of={of('celsius')} />}
-      <p className="m-0 mt-1 text-fine text-soft">{used.length > 0 ? `In ${used.join(', ')}.` : 'Nothing is filled from it yet.'}</p>
-      <Refusals of={`batches/${b.id}`} />
-      <Button look="bare" onClick={() => remove(b.id, b.name)}>
-        Remove
-      </Button>
-    </>
+    </Editor>
   )
 }

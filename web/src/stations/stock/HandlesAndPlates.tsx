@@ -3,9 +3,8 @@ import { useBench } from '../../lib/desk'
 import { newId } from '../../lib/file/parts'
 import { useFields } from '../../lib/file/useFields'
 import { Choice, Count, Quantity, Text } from '../../ui/field'
-import { Disclosure, Fields, List, useRemoval } from '../../ui/list'
+import { Disclosure, Editor, List } from '../../ui/list'
 import { Button, Head } from '../../ui/parts'
-import { Refusals } from '../../ui/refusals'
 import { useOpenThing } from './open'
 
 type Handle = Shapes['Handle']
@@ -81,43 +80,29 @@ export function HandlesAndPlates() {
 
 function HandleEditor({ handle: h }: { handle: Handle }) {
   const of = useFields('handles', h.id)
-  const remove = useRemoval('handles')
   const plated = h.kind !== 'stick'
   return (
-    <>
-      <Fields>
-        <div className="w-44">
-          <Text of={of('name')} />
-        </div>
-        <Quantity of={of('mass_kg')} />
-        {plated && <Quantity of={of('collar_kg')} />}
-        {plated && <Quantity of={of('sleeve_m')} />}
-        {plated && <Choice of={of('bore_mm')} />}
-        {h.kind === 'handle' && <Choice of={of('count')} />}
-      </Fields>
-      <Refusals of={`handles/${h.id}`} />
-      <Button look="bare" onClick={() => remove(h.id, h.name)}>
-        Remove
-      </Button>
-    </>
+    <Editor of="handles" id={h.id} name={h.name}>
+      <div className="w-44">
+        <Text of={of('name')} />
+      </div>
+      <Quantity of={of('mass_kg')} />
+      {plated && <Quantity of={of('collar_kg')} />}
+      {plated && <Quantity of={of('sleeve_m')} />}
+      {plated && <Choice of={of('bore_mm')} />}
+      {h.kind === 'handle' && <Choice of={of('count')} />}
+    </Editor>
   )
 }
 
 function PlateEditor({ plate: p }: { plate: Plate }) {
   const of = useFields('plates', p.id)
-  const remove = useRemoval('plates')
   return (
-    <>
-      <Fields>
-        <Quantity of={of('mass_kg')} />
-        <Count of={of('count')} />
-        <Quantity of={of('thickness_m')} />
-        <Choice of={of('bore_mm')} />
-      </Fields>
-      <Refusals of={`plates/${p.id}`} />
-      <Button look="bare" onClick={() => remove(p.id, 'The plates')}>
-        Remove
-      </Button>
-    </>
+    <Editor of="plates" id={p.id} name={'The plates'}>
+      <Quantity of={of('mass_kg')} />
+      <Count of={of('count')} />
+      <Quantity of={of('thickness_m')} />
+      <Choice of={of('bore_mm')} />
+    </Editor>
   )
 }

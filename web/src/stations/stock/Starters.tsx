@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { useBench } from '../../lib/desk'
-import { Button } from '../../ui/parts'
 import { fromStarter } from './newThings'
+import { WayIn } from './WayIn'
 
 /** Things that households have, with a count each; all that are counted come in at once. */
 export function Starters({ onDone }: { onDone: () => void }) {
@@ -62,7 +62,7 @@ export function Starters({ onDone }: { onDone: () => void }) {
     </fieldset>
   )
   return (
-    <div className="mb-4 border-2 border-ink bg-sheet p-3">
+    <WayIn count={total} onTake={take} onDone={onDone}>
       <p className="m-0 mb-2 text-fine text-soft">
         Press a line once for each that is there. Sizes and masses are usual ones, to be measured.
       </p>
@@ -76,14 +76,6 @@ export function Starters({ onDone }: { onDone: () => void }) {
           here.filter((s) => !s.kind),
         )}
       </div>
-      <div className="mt-3 flex gap-3">
-        <Button look="solid" disabled={total === 0} onClick={take}>
-          Add {total > 0 ? total : ''} to the stock
-        </Button>
-        <Button look="bare" onClick={onDone}>
-          Close
-        </Button>
-      </div>
-    </div>
+    </WayIn>
   )
 }

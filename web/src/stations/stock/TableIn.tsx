@@ -3,8 +3,8 @@ import { useEffect, useRef, useState } from 'react'
 import { api, data, type Shapes } from '../../api/client'
 import { useBench } from '../../lib/desk'
 import { drafts } from '../../lib/drafts'
-import { Button } from '../../ui/parts'
 import { DataTable } from '../../ui/table'
+import { WayIn } from './WayIn'
 
 const example = `name\tkind\tcapacity\tmass\tfilling\tfill\tcount
 jug\tjug\t4 L\t110 g\twater\t4 L\t12
@@ -55,7 +55,7 @@ export function TableIn({ onDone }: { onDone: () => void }) {
     onDone()
   }
   return (
-    <div className="mb-4 border-2 border-ink bg-sheet p-3">
+    <WayIn count={good} onTake={take} onDone={onDone}>
       <label htmlFor="stock-table" className="font-cond text-body font-medium text-soft">
         Rows as copied from a spreadsheet: name, kind, capacity, mass, filling, fill, count (or with a first line that names the columns)
       </label>
@@ -130,14 +130,6 @@ export function TableIn({ onDone }: { onDone: () => void }) {
           )}
         </div>
       )}
-      <div className="mt-2 flex gap-3">
-        <Button look="solid" disabled={good === 0} onClick={take}>
-          Add {good > 0 ? good : ''} to the stock
-        </Button>
-        <Button look="bare" onClick={onDone}>
-          Close
-        </Button>
-      </div>
-    </div>
+    </WayIn>
   )
 }

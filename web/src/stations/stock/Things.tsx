@@ -3,9 +3,8 @@ import { useBench } from '../../lib/desk'
 import { newId } from '../../lib/file/parts'
 import { useFields } from '../../lib/file/useFields'
 import { Count, Flags, Quantity, Text } from '../../ui/field'
-import { Disclosure, Fields, List, useRemoval } from '../../ui/list'
+import { Disclosure, Editor, List } from '../../ui/list'
 import { Button, Head } from '../../ui/parts'
-import { Refusals } from '../../ui/refusals'
 import { nextName } from './newThings'
 import { useOpenThing } from './open'
 
@@ -58,23 +57,16 @@ function ThingLine({ thing: t, open, onOpen }: { thing: Thing; open: boolean; on
 
 function ThingEditor({ thing: t }: { thing: Thing }) {
   const of = useFields('things', t.id)
-  const remove = useRemoval('things')
   return (
-    <>
-      <Fields>
-        <div className="w-44">
-          <Text of={of('name')} />
-        </div>
-        <Quantity of={of('mass_kg')} />
-        <Quantity of={of('half_kg')} />
-        <Quantity of={of('volume_l')} />
-        <Count of={of('count')} />
-        <Flags label="It is" of={[of('hard'), of('sharp'), of('spare')]} />
-      </Fields>
-      <Refusals of={`things/${t.id}`} />
-      <Button look="bare" onClick={() => remove(t.id, t.name)}>
-        Remove
-      </Button>
-    </>
+    <Editor of="things" id={t.id} name={t.name}>
+      <div className="w-44">
+        <Text of={of('name')} />
+      </div>
+      <Quantity of={of('mass_kg')} />
+      <Quantity of={of('half_kg')} />
+      <Quantity of={of('volume_l')} />
+      <Count of={of('count')} />
+      <Flags label="It is" of={[of('hard'), of('sharp'), of('spare')]} />
+    </Editor>
   )
 }

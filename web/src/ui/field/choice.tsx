@@ -23,7 +23,7 @@ export function Choice<T extends string | number>({ of: f, label = f.spec.label,
         {options.map((o) => (
           <label
             key={o.value}
-            className={`relative px-2.5 py-1 text-body touch:py-2.5 ${ring} ${o.value === f.value ? 'bg-ink font-semibold text-paper' : 'hover:bg-faint'}`}
+            className={`relative px-2.5 py-1 text-body touch:py-3 ${ring} ${o.value === f.value ? 'bg-ink font-semibold text-paper' : 'hover:bg-faint'}`}
           >
             <input type="radio" className="sr-only" name={id} checked={o.value === f.value} onChange={() => f.set(o.value)} />
             {o.label}
@@ -76,7 +76,7 @@ export function Pick(p: PickProps) {
       </label>
       <select
         id={id}
-        className="w-full border-b-2 border-ink bg-transparent py-1 text-lead font-semibold touch:min-h-11 [&>option]:bg-sheet"
+        className="w-full border-b-2 border-ink bg-transparent py-1 text-lead font-semibold touch:min-h-12 [&>option]:bg-sheet"
         value={p.value}
         aria-describedby={`${id}-said`}
         onChange={(e) => p.onValue(e.target.value)}
@@ -101,7 +101,7 @@ function TickRow({ id, label, ticks, wrong, pending }: { id: string; label: stri
         {ticks.map((t) => (
           <label
             key={t.key}
-            className={`relative flex items-center gap-1.5 border px-2 py-0.5 text-body touch:py-2.5 ${ring} ${t.on ? 'border-ink bg-ink text-paper' : 'border-mark bg-sheet hover:bg-faint'}`}
+            className={`relative flex items-center gap-1.5 border px-2 py-0.5 text-body touch:py-3 ${ring} ${t.on ? 'border-ink bg-ink text-paper' : 'border-mark bg-sheet hover:bg-faint'}`}
           >
             <input type="checkbox" className="sr-only" checked={t.on} onChange={t.turn} />
             <span aria-hidden="true">{t.on ? '✓' : '+'}</span>
@@ -145,7 +145,7 @@ export function Flags({ label, of }: { label: string; of: Field<boolean>[] }) {
 /** One yes or no within a line. */
 export function Check({ children, on, onChange }: { children: React.ReactNode; on: boolean; onChange: (on: boolean) => void }) {
   return (
-    <label className="flex items-center gap-2 text-body touch:min-h-11">
+    <label className="flex items-center gap-2 text-body touch:min-h-12">
       <input type="checkbox" className="size-4 accent-action" checked={on} onChange={(e) => onChange(e.target.checked)} /> {children}
     </label>
   )

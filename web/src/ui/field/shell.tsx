@@ -7,7 +7,7 @@ export type Said = { wrong?: string; note?: string; leftover?: { keep: (() => vo
 const widths = { full: 'w-full', wide: 'w-52', usual: 'w-36', narrow: 'w-26', short: 'w-24' }
 export type Width = keyof typeof widths
 
-export const lineLook = 'w-full min-w-0 bg-transparent py-0.5 text-lead font-semibold outline-offset-1'
+export const lineLook = 'w-full min-w-0 bg-transparent py-0.5 text-lead font-semibold outline-offset-1 touch:min-h-12'
 const labelLook = 'block font-cond text-body font-medium text-soft'
 
 /** Label, line with its unit, message: what every field that is typed into looks like. */

@@ -27,7 +27,7 @@ export function Slider(p: Props) {
   const value = moved ?? p.value
   return (
     <Radix.Root
-      className="relative flex h-6 min-w-0 grow touch-none select-none items-center touch:h-11"
+      className="relative flex h-6 min-w-0 grow touch-none select-none items-center touch:h-12"
       min={p.min}
       max={p.max}
       step={p.step}

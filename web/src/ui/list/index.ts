@@ -1,4 +1,5 @@
 export { Disclosure, Fields } from './disclosure'
+export { Editor } from './editor'
 export { List } from './list'
 export { MasterDetail } from './masterdetail'
 export { useRemoval } from './removal'

@@ -24,7 +24,16 @@ type Props<T extends Row> = {
   finder?: boolean
 }
 
-const folded = (s: string) => s.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase()
+/** Letters that have no parts to be folded into. */
+const letters: Record<string, string> = { ł: 'l', ø: 'o', đ: 'd', ð: 'd', þ: 'th', æ: 'ae', œ: 'oe', ß: 'ss', ı: 'i' }
+
+/** A text for finding: without case and accents. */
+const folded = (s: string) =>
+  s
+    .toLowerCase()
+    .normalize('NFD')
+    .replace(/\p{M}/gu, '')
+    .replace(/[łøđðþæœßı]/g, (c) => letters[c] ?? c)
 
 /** A list of any length: found by typing, walked with the arrow keys, with the rows in sight alone once there are many. */
 export function List<T extends Row>(p: Props<T>) {
@@ -43,7 +52,7 @@ export function List<T extends Row>(p: Props<T>) {
           </label>
           <input
             id={id}
-            className="w-full max-w-64 border-b border-mark bg-transparent py-0.5 text-body touch:min-h-11"
+            className="w-full max-w-64 border-b border-mark bg-transparent py-0.5 text-body touch:min-h-12"
             placeholder={`find among ${p.items.length}`}
             value={q}
             onChange={(e) => setQ(e.target.value)}

@@ -19,7 +19,7 @@ export function MasterDetail({ label, list, now, foot, children }: Props) {
           type="button"
           aria-expanded={open}
           onClick={() => setOpen(!open)}
-          className="flex min-h-11 items-center gap-3 px-4 text-left font-cond text-lead font-semibold md:hidden"
+          className="flex min-h-12 items-center gap-3 px-4 text-left font-cond text-lead font-semibold md:hidden"
         >
           <span className="grow">{now}</span>
           <span aria-hidden="true">{open ? '▴' : '▾'}</span>

@@ -1,0 +1,245 @@
+import { fireEvent, render, screen, within } from '@testing-library/react'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import type { Shapes } from '../../api/client'
+import { capsule, Dimension, extent, Label, Person, rounded, Scene, sheetOf, spread, useDrag, useSheet } from '.'
+
+describe('a sheet', () => {
+  const pad = { left: 10, right: 20, top: 30, bottom: 40 }
+  it('has one scale for both where things are drawn, and keeps what stands on the floor at the bottom', () => {
+    const s = sheetOf({ width: 330, height: 570 }, [0, 3], [0, 2], pad, { equal: true })
+    expect(s.x(3) - s.x(0)).toBeCloseTo(300)
+    expect(s.y(0) - s.y(2)).toBeCloseTo(200)
+    expect(s.y(0)).toBe(530)
+    expect(s.len(1)).toBeCloseTo(100)
+    const tall = sheetOf({ width: 1030, height: 270 }, [0, 3], [0, 2], pad, { equal: true })
+    expect(tall.len(1)).toBeCloseTo(100)
+    expect((tall.x(0) + tall.x(3)) / 2).toBeCloseTo((10 + 1010) / 2)
+  })
+  it('makes equal ratios equal lengths on a logarithmic axis', () => {
+    const s = sheetOf({ width: 630, height: 100 }, [1, 64], [0, 1], pad, { log: true })
+    expect(s.x(2) - s.x(1)).toBeCloseTo(s.x(64) - s.x(32))
+    expect(s.x(0.001)).toBe(10)
+  })
+})
+
+describe('labels that keep apart', () => {
+  it.each(Array.from({ length: 60 }, (_, i) => i + 1))('never lie on each other, in their order, within the line (seed %i)', (seed) => {
+    let s = seed
+    const next = () => {
+      s = (s * 48271) % 2147483647
+      return s / 2147483647
+    }
+    const labels = Array.from({ length: 2 + Math.floor(next() * 8) }, () => ({ at: next() * 400, size: 10 + next() * 30 }))
+    const room = labels.reduce((n, l) => n + l.size, 0)
+    const got = spread(labels, 0, Math.max(400, room))
+    const order = labels.map((_, i) => i).sort((a, b) => (got[a] ?? 0) - (got[b] ?? 0))
+    for (let k = 0; k < order.length; k++) {
+      const i = order[k] as number
+      const [lo, hi] = [(got[i] as number) - (labels[i]?.size ?? 0) / 2, (got[i] as number) + (labels[i]?.size ?? 0) / 2]
+      expect(lo).toBeGreaterThanOrEqual(-1e-6)
+      expect(hi).toBeLessThanOrEqual(Math.max(400, room) + 1e-6)
+      const j = order[k + 1]
+      if (j === undefined) continue
+      expect((got[j] as number) - (labels[j]?.size ?? 0) / 2).toBeGreaterThanOrEqual(hi - 1e-6)
+      expect(labels[j]?.at, 'in their order').toBeGreaterThanOrEqual(labels[i]?.at ?? 0)
+    }
+    // No other placing on a fine grid moves them less: for two labels this can be tried out.
+    if (labels.length === 2) {
+      const off = (p: readonly number[]) => p.reduce((n, v, i) => n + (v - (labels[i]?.at ?? 0)) ** 2, 0)
+      const best = off(got)
+      const apart = ((labels[0]?.size ?? 0) + (labels[1]?.size ?? 0)) / 2
+      for (let a = 0; a <= 400; a += 2)
+        for (let b = 0; b <= 400; b += 2) {
+          const fits =
+            Math.abs(a - b) >= apart && [a, b].every((v, i) => v >= (labels[i]?.size ?? 0) / 2 && v <= 400 - (labels[i]?.size ?? 0) / 2)
+          if (fits && Math.sign(b - a) === Math.sign((labels[1]?.at ?? 0) - (labels[0]?.at ?? 0)))
+            expect(off([a, b])).toBeGreaterThanOrEqual(best - 1e-6)
+        }
+    }
+  })
+  it('leave alone what does not touch', () => {
+    expect(
+      spread([
+        { at: 10, size: 8 },
+        { at: 90, size: 8 },
+      ]),
+    ).toEqual([10, 90])
+  })
+})
+
+describe('outlines', () => {
+  const numbers = (d: string) => (d.match(/-?[\d.]+/g) ?? []).map(Number)
+  it('of a limb touch both of its ends at their width', () => {
+    const d = capsule([0, 0], 10, [100, 0], 5)
+    const ys = [...d.matchAll(/[ML](-?[\d.]+) (-?[\d.]+)/g)].map((m) => [Number(m[1]), Number(m[2])] as const)
+    for (const [x, y] of ys) {
+      const near = Math.hypot(x, y)
+      const far = Math.hypot(x - 100, y)
+      expect(Math.min(Math.abs(near - 10), Math.abs(far - 5))).toBeLessThan(0.02)
+    }
+  })
+  it('of a limb that is seen end on are the wider end', () => {
+    expect(numbers(capsule([3, 4], 10, [4, 4], 2)).slice(0, 2)).toEqual([-7, 4])
+  })
+  it('that are round pass through the middles of their sides', () => {
+    expect(
+      rounded([
+        [0, 0],
+        [10, 0],
+        [10, 10],
+      ]),
+    ).toBe('M5.0 0.0Q10.0 0.0 10.0 5.0Q10.0 10.0 5.0 5.0Q0.0 0.0 5.0 0.0Z')
+    expect(rounded([])).toBe('')
+  })
+})
+
+const at = (x: number, y: number, z = 0.1) => ({ x, y, z })
+const joints: Shapes['Joints'] = {
+  head: at(0, 1.6, 0),
+  shoulder: at(0, 1.4, 0.22),
+  elbow: at(0.1, 1.1, 0.25),
+  hand: at(0.3, 1.0, 0.25),
+  hip: at(0, 0.9, 0.09),
+  knee: at(0.05, 0.48, 0.09),
+  ankle: at(0, 0.07, 0.09),
+  toe: at(0.18, 0.01, 0.09),
+  moving_knee: at(0.05, 0.48, 0.09),
+  moving_ankle: at(0, 0.07, 0.09),
+}
+const limb = (name: string, from: string, to: string) => ({ name, from, to, near_m: 0.06, far_m: 0.04 }) as Shapes['Limb']
+const physique: Shapes['Physique'] = {
+  limbs: [
+    limb('upper arm', 'shoulder', 'elbow'),
+    limb('forearm and hand', 'elbow', 'hand'),
+    limb('thigh', 'hip', 'knee'),
+    limb('shank', 'knee', 'ankle'),
+    limb('foot', 'ankle', 'toe'),
+  ],
+  chest: { breadth_m: 0.18, depth_m: 0.12 },
+  waist: { breadth_m: 0.15, depth_m: 0.11 },
+  seat: { breadth_m: 0.17, depth_m: 0.12 },
+  head: { breadth_m: 0.077, depth_m: 0.1 },
+  head_half_m: 0.11,
+  neck_m: 0.06,
+}
+
+describe('a body', () => {
+  const drawn = (view: 'side' | 'front' | 'above', more = {}) => {
+    const { container, unmount } = render(
+      <Scene label="somebody" x={[-1, 1]} y={[-1, 2]} equal>
+        <Person joints={joints} physique={physique} view={view} {...more} />
+      </Scene>,
+    )
+    const paths = [...container.querySelectorAll('path[stroke]')].map((p) => p.getAttribute('d'))
+    const head = container.querySelector('ellipse')
+    const radii = [Number(head?.getAttribute('rx')), Number(head?.getAttribute('ry'))]
+    unmount()
+    return { paths, radii }
+  }
+  it('has two arms and two legs from the front, one of each from the side', () => {
+    const side = drawn('side')
+    const front = drawn('front')
+    // Three parts of a leg, neck, two of the trunk, two of an arm; the other side twice over.
+    expect(side.paths).toHaveLength(3 + 3 + 2)
+    expect(front.paths).toHaveLength(6 + 2 + 4)
+    expect(new Set(front.paths).size).toBe(front.paths.length)
+  })
+  it('has a head as long as it is from the side, as broad from the front', () => {
+    const ratio = ([a, b]: number[]) => (a ?? 0) / (b ?? 1)
+    expect(ratio(drawn('side').radii)).toBeCloseTo(0.1 / 0.11)
+    expect(ratio(drawn('front').radii)).toBeCloseTo(0.077 / 0.11)
+    expect(ratio(drawn('above').radii)).toBeCloseTo(0.077 / 0.1)
+  })
+  it('keeps an arm that takes no part where it was', () => {
+    const raised = { ...joints, elbow: at(0, 1.4, 0.5), hand: at(0, 1.4, 0.8) }
+    const both = drawn('front', { joints: raised })
+    const one = drawn('front', { joints: raised, otherArm: joints })
+    expect(one.paths.filter((p) => !both.paths.includes(p))).toHaveLength(2)
+  })
+  it('takes as much of the sheet as its limbs do', () => {
+    const e = extent('front', [joints], physique)
+    expect(e.x[0]).toBeLessThan(-0.25)
+    expect(e.y[0]).toBeLessThanOrEqual(0)
+    expect(e.y[1]).toBeGreaterThan(1.6)
+  })
+})
+
+describe('a drawing', () => {
+  it('says what it shows, and tells the same as a table', () => {
+    render(
+      <Scene label="A room" x={[0, 4]} y={[0, 3]} equal table={{ head: ['of it', 'is'], rows: [['length', '4 m']] }}>
+        <Dimension from={[0, 10]} to={[100, 10]} text="4 m" />
+        <Label at={[1, 2]}>floor</Label>
+      </Scene>,
+    )
+    expect(screen.getByRole('img', { name: 'A room' })).toBeInTheDocument()
+    const table = screen.getByRole('table', { name: 'A room, in figures' })
+    expect(within(table).getByRole('cell', { name: '4 m' })).toBeInTheDocument()
+  })
+})
+
+describe('dragging', () => {
+  beforeEach(() => vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout', 'requestAnimationFrame', 'cancelAnimationFrame'] }))
+  afterEach(() => vi.useRealTimers())
+
+  function Line(p: { value: number; onMove: (v: number) => void; onRest: (v: number) => void }) {
+    const s = useSheet()
+    const drag = useDrag({ ...p, min: 0, max: 1, step: 0.01, at: ({ clientX }) => clientX / 100 })
+    return <rect data-testid="line" width={s.width} height="4" {...drag} />
+  }
+  const show = (value = 0.5) => {
+    const [onMove, onRest] = [vi.fn(), vi.fn()]
+    render(
+      <Scene label="level" x={[0, 1]} y={[0, 1]} interactive>
+        <Line value={value} onMove={onMove} onRest={onRest} />
+      </Scene>,
+    )
+    const line = screen.getByTestId('line') as unknown as SVGElement & { setPointerCapture: unknown; hasPointerCapture: unknown }
+    line.setPointerCapture = () => {}
+    line.hasPointerCapture = () => true
+    return { line, onMove, onRest }
+  }
+
+  it('tells at most once a frame where it is, and once where it came to rest', () => {
+    const { line, onMove, onRest } = show()
+    fireEvent.pointerDown(line, { clientX: 50, pointerId: 1 })
+    for (let i = 0; i < 60; i++) fireEvent.pointerMove(line, { clientX: 50 + i / 2, pointerId: 1 })
+    vi.advanceTimersByTime(20)
+    expect(onMove).toHaveBeenCalledTimes(1)
+    expect(onMove).toHaveBeenLastCalledWith(0.8) // snapped to its step
+    fireEvent.pointerUp(line, { pointerId: 1 })
+    expect(onRest.mock.calls).toEqual([[0.8]])
+  })
+  it('is nothing when it was pressed and not moved, or called off', () => {
+    const { line, onRest } = show()
+    fireEvent.pointerDown(line, { clientX: 50, pointerId: 1 })
+    fireEvent.pointerUp(line, { pointerId: 1 })
+    fireEvent.pointerDown(line, { clientX: 90, pointerId: 1 })
+    fireEvent.pointerCancel(line, { pointerId: 1 })
+    fireEvent.pointerUp(line, { pointerId: 1 })
+    expect(onRest).not.toHaveBeenCalled()
+  })
+  it('goes by keys, all of them one change', () => {
+    const { line, onRest } = show()
+    for (let i = 0; i < 10; i++) fireEvent.keyDown(line, { key: 'ArrowUp' })
+    fireEvent.keyDown(line, { key: 'Tab' })
+    expect(onRest).not.toHaveBeenCalled()
+    vi.advanceTimersByTime(500)
+    expect(onRest.mock.calls.map(([v]) => Math.round(v * 100))).toEqual([60])
+    fireEvent.keyDown(line, { key: 'Home' })
+    vi.advanceTimersByTime(500)
+    fireEvent.keyDown(line, { key: 'End' })
+    fireEvent.keyDown(line, { key: 'Enter' })
+    fireEvent.keyDown(line, { key: 'PageDown' })
+    fireEvent.blur(line)
+    expect(onRest.mock.calls.map(([v]) => Math.round(v * 100))).toEqual([60, 0, 100, 40])
+  })
+  it('is put back by Escape', () => {
+    const { line, onMove, onRest } = show()
+    fireEvent.keyDown(line, { key: 'PageUp' })
+    fireEvent.keyDown(line, { key: 'Escape' })
+    vi.advanceTimersByTime(500)
+    expect(onMove).toHaveBeenLastCalledWith(0.5)
+    expect(onRest).not.toHaveBeenCalled()
+  })
+})
