@@ -30,7 +30,7 @@ export function Button({ look = 'line', hint, className = '', children, type = '
   return (
     <button
       type={type}
-      className={`inline-flex items-center gap-2 text-fine touch:min-h-12 font-semibold disabled:cursor-default disabled:opacity-50 ${looks[look]} ${className}`}
+      className={`inline-flex items-center gap-2 text-fine print:hidden touch:min-h-12 font-semibold disabled:cursor-default disabled:opacity-50 ${looks[look]} ${className}`}
       {...rest}
     >
       {children}

@@ -7,5 +7,5 @@ export const manifest: Manifest = {
   order: 10,
   shows: 'client',
   holds: ['profile'],
-  walks: { client: { client: 'flat' }, 'client history': { client: 'garage' } },
+  walks: { client: { client: 'flat' } },
 }

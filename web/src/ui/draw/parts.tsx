@@ -106,6 +106,7 @@ export function Dimension({ from, to, text, as = 'ink' }: DimensionProps) {
   return (
     <g>
       <path d={`M${a} ${y}H${b}M${a} ${y - 5}v10M${b} ${y - 5}v10`} fill="none" {...line} />
+      {inside && <rect x={(a + b - wide) / 2} y={y - 9} width={wide} height="18" fill="var(--sheet)" />}
       <Label at={[(a + b) / 2, inside ? y + 5 : y - 10]} size="body" as={as} anchor="middle" bold halo>
         {text}
       </Label>

@@ -1,42 +1,37 @@
-// Takes pictures of the running demo: node shots.mjs OUT [WIDTH] [HEIGHT] [THEME] [NAMES…]
 import { execFileSync } from 'node:child_process'
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { chromium } from '@playwright/test'
+import type { Page } from '@playwright/test'
+import { openDemo, test, views } from './house'
 
-const [out = '../docs/screenshots', width = '1280', height = '800', theme = 'light', ...only] = process.argv.slice(2)
-const base = process.env.SCRAPPYRACK_URL ?? 'http://127.0.0.1:8080'
-const views = {
-  start: '/',
-  client: '/c/demo-loft/client',
-  space: '/c/demo-loft/space',
-  stock: '/c/demo-loft/stock',
-  loads: '/c/demo-garage/loads?of=soap-1',
-  pack: '/c/demo-loft/loads?of=pack',
-  bands: '/c/demo-loft/bands?of=loop-one&move=band-row',
-  'band-curve': '/c/demo-flat/bands',
-  needs: '/c/demo-loft/needs?slot=push-overhead',
-  plan: '/c/demo-loft/plan',
-  handover: '/c/demo-flat/handover',
-  quick: '/quick',
-  history: '/c/demo-garage/client',
-  practice: '/practice',
-}
+const out = process.env.OUT ?? '../docs/screenshots'
+const theme = process.env.THEME === 'dark' ? 'dark' : 'light'
+const only = (process.env.ONLY ?? '').split(',').filter(Boolean)
+
+/** The views that are no station's, and those of which a picture is kept. */
+const pictures = [
+  { name: 'start', path: '/' },
+  ...views().filter((v) => !['band in pounds', 'no band', 'bar'].includes(v.name)),
+  { name: 'band curve', path: '/c/demo-flat/bands' },
+  { name: 'history', path: '/c/demo-garage/client' },
+  { name: 'quick', path: '/quick' },
+  { name: 'practice', path: '/practice' },
+]
 
 /** What is done on a view before its picture is taken. */
-const first = {
-  loads: async () => {
+const first: Record<string, (page: Page, base: string) => Promise<void>> = {
+  weighing: async (page) => {
     await page.locator('[data-readings]').fill('9.2 9.25')
     await page.getByRole('button', { name: 'Keep the reading' }).waitFor()
   },
-  bands: async () => {
+  bands: async (page) => {
     await page.getByRole('textbox', { name: 'Wanted pull' }).fill('90 N')
     await page.keyboard.press('Enter')
     await page.getByRole('button', { name: '90 N', exact: true }).waitFor()
   },
   // Three points from the simulated scale, then a fourth settling.
-  'band-curve': async () => {
+  'band curve': async (page) => {
     await page.getByLabel('Add a band').selectOption('long loop')
     await page.getByLabel('Listen to').selectOption('hanging scale (simulated)')
     for (const points of [1, 2, 3]) {
@@ -46,26 +41,26 @@ const first = {
     }
     await page.getByText('steady', { exact: true }).waitFor()
     await page.getByRole('tab', { name: /^Curve/ }).scrollIntoViewIfNeeded()
-    await page.locator('main').evaluate((m) => m.scrollTo(0, m.scrollHeight))
+    await page.getByText('Read at 3 lengths.').scrollIntoViewIfNeeded()
   },
-  history: async () => {
+  history: async (page, base) => {
     await page.getByLabel('Days a week').fill('3')
-    await page.getByRole('status').getByText('saved', { exact: true }).waitFor()
+    await page.locator('[data-save=saved]').waitFor()
     await page.goto(`${base}/c/demo-garage/space`)
     await page.getByRole('textbox', { name: 'Ceiling' }).fill(`8' 8"`)
     await page.keyboard.press('Enter')
-    await page.getByRole('status').getByText('saved', { exact: true }).waitFor()
+    await page.locator('[data-save=saved]').waitFor()
     await page.getByRole('button', { name: /^Undo: the room/ }).click()
     await page.getByRole('button', { name: /^Undo: the client/ }).waitFor()
     await page.keyboard.press('h')
     await page.getByRole('dialog').getByText('taken back').waitFor()
   },
-  practice: async () => {
+  practice: async (page) => {
     await page.getByLabel('For whom').fill('Robin, from the spring on')
     await page.getByRole('button', { name: 'Invite a consultant' }).click()
     await page.getByText('Give this code').waitFor()
   },
-  pack: async () => {
+  packing: async (page) => {
     await page.getByRole('tab', { name: 'Pack' }).click()
     await page.getByRole('textbox', { name: 'It should weigh' }).fill('9')
     await page.getByRole('button', { name: 'Pack it so' }).waitFor()
@@ -73,7 +68,7 @@ const first = {
 }
 
 /** Load tags as they print, from their PDF. */
-async function tags() {
+async function tags(page: Page, base: string) {
   const got = await page.request.get(`${base}/api/v1/clients/demo-garage/tags.pdf?sheet=plain-letter&at=${encodeURIComponent(base)}`)
   const dir = mkdtempSync(join(tmpdir(), 'tags-'))
   writeFileSync(join(dir, 'tags.pdf'), await got.body())
@@ -81,24 +76,18 @@ async function tags() {
   rmSync(dir, { recursive: true })
 }
 
-const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
-  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+test('pictures', async ({ page, demo }) => {
+  test.setTimeout(600_000)
+  await page.emulateMedia({ colorScheme: theme })
+  mkdirSync(out, { recursive: true })
+  await openDemo(page, demo)
+  for (const { name, path } of pictures) {
+    if (only.length > 0 && !only.includes(name)) continue
+    await page.goto(demo + path)
+    await page.waitForLoadState('networkidle')
+    await page.evaluate(() => document.fonts.ready)
+    await first[name]?.(page, demo)
+    await page.screenshot({ path: join(out, `${name.replaceAll(' ', '-')}.png`) })
+  }
+  if (only.length === 0 || only.includes('tags')) await tags(page, demo)
 })
-const page = await browser.newPage({ viewport: { width: Number(width), height: Number(height) }, colorScheme: theme })
-page.on('console', (m) => ['error', 'warning'].includes(m.type()) && console.log('console:', m.text()))
-page.on('pageerror', (e) => console.log('page error:', e.message))
-mkdirSync(out, { recursive: true })
-await page.goto(base)
-await page.getByRole('button', { name: 'Open the demo' }).click()
-await page.getByRole('heading', { name: 'Clients' }).waitFor()
-for (const [name, path] of Object.entries(views)) {
-  if (only.length && !only.includes(name)) continue
-  await page.goto(base + path)
-  await page.waitForLoadState('networkidle')
-  await page.evaluate(() => document.fonts.ready)
-  await first[name]?.()
-  await page.screenshot({ path: `${out}/${name}.png` })
-}
-if (only.length === 0 || only.includes('tags')) await tags()
-await browser.close()
