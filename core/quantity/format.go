@@ -143,6 +143,9 @@ func Format(system System, kind Kind, value float64) string {
 	case FeetInches:
 		eighths := int(steps*d.Step*96 + 0.5)
 		feet, rest := eighths/96, eighths%96
+		if feet == 0 && rest > 0 {
+			return fmt.Sprintf("%s%s\"", sign, inEighths(rest))
+		}
 		if rest == 0 {
 			return fmt.Sprintf("%s%d'", sign, feet)
 		}

@@ -35,6 +35,7 @@ export function format(d: Display, value: number, unit = true): string {
     const eighths = Math.floor(steps * d.step * 96 + 0.5)
     const feet = Math.floor(eighths / 96)
     const rest = eighths % 96
+    if (feet === 0 && rest > 0) return `${sign}${inEighths(rest)}"`
     return rest === 0 ? `${sign}${feet}'` : `${sign}${feet}' ${inEighths(rest)}"`
   }
   if (d.style === 'eighths') return `${sign}${inEighths(steps)}${unit ? ' in' : ''}`

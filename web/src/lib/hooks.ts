@@ -76,19 +76,52 @@ export function useArrows(ids: readonly string[], chosen: string | undefined, op
   }, [])
 }
 
+/** What this browser remembers under a key, where it is of the form of what one starts with. */
+function remembered<T>(key: string, start: T): T {
+  const kept = localStorage.getItem(key)
+  if (kept === null) return start
+  if (typeof start === 'string') return kept as T
+  try {
+    const value = JSON.parse(kept)
+    const alike = (a: unknown, b: unknown) => typeof a === typeof b && a !== null
+    const whole = typeof start !== 'object' || Object.entries(start as object).every(([k, v]) => alike(value?.[k], v))
+    return alike(value, start) && whole ? value : start
+  } catch {
+    return start
+  }
+}
+
 /** A value that this browser remembers. */
-export function useKept<T extends string | number>(key: string, start: T): [T, (v: T) => void] {
-  const [v, set] = useState<T>(() => {
-    const kept = localStorage.getItem(key)
-    if (kept === null) return start
-    const value = typeof start === 'number' ? Number(kept) : kept
-    return (typeof value === 'number' && !Number.isFinite(value) ? start : value) as T
-  })
+export function useKept<T extends string | number | object>(key: string, start: T): [T, (v: T) => void] {
+  const [v, set] = useState<T>(() => remembered(key, start))
   return [
     v,
     (next) => {
       set(next)
-      localStorage.setItem(key, String(next))
+      localStorage.setItem(key, typeof next === 'string' ? next : JSON.stringify(next))
     },
   ]
+}
+
+/** Asks one question at a time: of those that come while one is on its way, only the last is asked. Without a question it forgets what waits. */
+export function useOneAtATime<Q>(ask: (q: Q) => Promise<unknown>): (q: Q | null) => void {
+  const latest = useRef(ask)
+  latest.current = ask
+  const now = useRef<{ busy: boolean; next: Q | null }>({ busy: false, next: null })
+  const put = useRef(async (q: Q | null) => {
+    const s = now.current
+    s.next = q
+    if (s.busy) return
+    s.busy = true
+    try {
+      while (s.next !== null) {
+        const one = s.next
+        s.next = null
+        await latest.current(one)
+      }
+    } finally {
+      s.busy = false
+    }
+  })
+  return put.current
 }

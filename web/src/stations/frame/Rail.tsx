@@ -48,7 +48,9 @@ export function Rail({ current }: { current: Station }) {
               to={to(s)}
               title={`g ${s.key}`}
               onClick={() => setOpen(false)}
-              className={({ isActive }) => `relative ${line} ${isActive ? 'bg-bar font-semibold text-bar-ink' : 'text-ink hover:bg-faint'}`}
+              className={({ isActive }) =>
+                `relative ${line} ${isActive ? 'border-l-4 border-action bg-bar pl-3 font-semibold text-bar-ink' : 'text-ink hover:bg-faint'}`
+              }
             >
               <span className="grow">{s.name}</span>
               <span className="text-body opacity-80">

@@ -5,6 +5,8 @@ import { api, data, type Shapes } from '../../api/client'
 import { useBench } from '../../lib/desk'
 import { localField } from '../../lib/file/useFields'
 import { percent } from '../../lib/format'
+import { useUnits } from '../../lib/units'
+import { AxisLog, Scene, useSheet } from '../../ui/draw'
 import { Quantity } from '../../ui/field'
 
 /** A bar or handle: type a load, see the plates of one side; every load it can take on a rule. */
@@ -51,7 +53,7 @@ export function BarBench({ handle: h }: { handle: Shapes['Handle'] }) {
         <Quantity
           of={localField({
             key: `${id}/${h.id}/bar`,
-            spec: { label: 'loaded to', kind: 'mass', max: 1000, empty: 'its empty weight' },
+            spec: { label: 'loaded to', kind: 'mass', max: 1000, empty: 'empty' },
             value: target,
             set: setTarget,
           })}
@@ -97,62 +99,70 @@ export function BarBench({ handle: h }: { handle: Shapes['Handle'] }) {
   )
 }
 
-/** One side of the bar with its plates, their thickness to scale where it is known. */
+/** One side of the bar with its plates, their thickness to scale where it is known, and as tall as their cube root says. */
 function Side({ handle: h, loading }: { handle: Shapes['Handle']; loading: Shapes['BarLoading'] }) {
   const { desk } = useBench()
-  const plates = loading.per_side_kg.map((kg) => ({
-    kg,
-    thick: desk.file.plates.find((p) => Math.abs(p.mass_kg - kg) < 1e-6)?.thickness_m || 0.02,
-  }))
-  const sleeve = h.sleeve_m || Math.max(0.12, plates.reduce((sum, p) => sum + p.thick, 0) + 0.03)
-  const scale = 520 / Math.max(sleeve, 0.1)
-  const heaviest = Math.max(...desk.file.plates.map((p) => p.mass_kg), 1)
-  let x = 70
+  const known = desk.file.plates
+  const plates = loading.per_side_kg.map((kg) => ({ kg, thick: known.find((p) => Math.abs(p.mass_kg - kg) < 1e-6)?.thickness_m || 0.02 }))
+  const ends = plates.map((_, i) => plates.slice(0, i + 1).reduce((sum, p) => sum + p.thick, 0))
+  const sleeve = h.sleeve_m || Math.max(0.12, (ends.at(-1) ?? 0) + 0.03)
+  const heaviest = Math.max(...known.map((p) => p.mass_kg), 1)
   return (
-    <svg
-      viewBox="0 0 640 150"
-      className="mt-2 w-full max-w-160"
-      role="img"
-      aria-label="One side of the bar; its plates are in the line below"
+    <Scene
+      label="One side of the bar; its plates are in the line below"
+      x={[-0.14 * sleeve, 1.02 * sleeve]}
+      y={[-1, 1]}
+      ratio={0.16}
+      most={640}
+      bare
     >
-      <rect x="0" y="70" width="62" height="10" fill="var(--ink)" />
-      <rect x="62" y="58" width="8" height="34" fill="var(--ink)" />
-      <rect x="70" y="71" width={sleeve * scale} height="8" fill="var(--mark)" />
+      <Part from={-1} to={-0.02 * sleeve} tall={0.14} fill="ink" />
+      <Part from={-0.02 * sleeve} to={0} tall={0.46} fill="ink" />
+      <Part from={0} to={sleeve} tall={0.11} fill="mark" />
       {plates.map((p, i) => {
-        const w = Math.max(4, p.thick * scale)
-        const height = 34 + 100 * Math.cbrt(p.kg / heaviest)
-        const at = x
-        x += w
-        return (
-          // biome-ignore lint/suspicious/noArrayIndexKey: plates of one kind are alike
-          <g key={i}>
-            <rect x={at} y={75 - height / 2} width={w - 1.5} height={height} fill="var(--sheet)" stroke="var(--ink)" strokeWidth="2" />
-          </g>
-        )
+        const to = ends[i] ?? 0
+        return <Part key={to} from={to - p.thick} to={to} tall={0.45 + 1.4 * Math.cbrt(p.kg / heaviest)} fill="sheet" outlined />
       })}
-      <rect x={x} y="63" width="10" height="24" fill="var(--action)" />
-    </svg>
+      <Part from={ends.at(-1) ?? 0} to={(ends.at(-1) ?? 0) + 0.02 * sleeve} tall={0.32} fill="action" />
+    </Scene>
   )
 }
 
-function Loads({ loads, at }: { loads: number[]; at: number }) {
+type PartProps = { from: number; to: number; tall: number; fill: 'ink' | 'mark' | 'sheet' | 'action'; outlined?: boolean }
+
+function Part({ from, to, tall, fill, outlined }: PartProps) {
+  const s = useSheet()
+  const [x, y] = [Math.max(0, s.x(from)), s.y(tall / 2)]
+  const stroke = outlined && { stroke: 'var(--ink)', strokeWidth: 2 }
+  return <rect x={x} y={y} width={Math.max(2.5, s.x(to) - x - 1.5)} height={2 * (s.y(0) - y)} fill={`var(--${fill})`} {...stroke} />
+}
+
+/** Every load it can take, equal ratios at equal lengths. */
+function Loads({ loads, at }: { loads: readonly number[]; at: number }) {
+  const mass = useUnits().display('mass')
   const lo = Math.max(0.5, loads[0] ?? 0.5)
   const hi = Math.max(lo * 1.1, loads.at(-1) ?? 1)
-  const x = (kg: number) => 10 + (620 * Math.log(Math.max(kg, lo) / lo)) / Math.log(hi / lo)
   return (
-    <svg viewBox="0 0 640 30" className="my-1 w-full max-w-160" role="img" aria-label={`${loads.length} loads on a rule`}>
-      <line x1="10" x2="630" y1="22" y2="22" stroke="var(--line)" />
+    <Scene
+      label={`${loads.length} loads on a rule`}
+      log
+      x={[lo, hi]}
+      y={[0, 1]}
+      height={48}
+      most={640}
+      bare
+      pad={{ right: 34, bottom: 2, top: 22 }}
+    >
+      <AxisLog from={lo} to={hi} factor={mass.factor} unit={mass.symbol} />
       {loads.map((kg) => (
-        <line
-          key={kg}
-          x1={x(kg)}
-          x2={x(kg)}
-          y1={kg === at ? 2 : 10}
-          y2="22"
-          stroke={kg === at ? 'var(--action)' : 'var(--ink)'}
-          strokeWidth="1.6"
-        />
+        <Rung key={kg} kg={kg} on={kg === at} />
       ))}
-    </svg>
+    </Scene>
   )
+}
+
+function Rung({ kg, on }: { kg: number; on: boolean }) {
+  const s = useSheet()
+  const at = { x1: s.x(kg), x2: s.x(kg), y1: s.y(on ? 1 : 0.6), y2: s.y(0) }
+  return <line {...at} stroke={on ? 'var(--action)' : 'var(--ink)'} strokeWidth={on ? 3 : 1.6} />
 }

@@ -6,7 +6,7 @@ import { fillingsOf, useBench, useOnBench } from '../../lib/desk'
 import { newId } from '../../lib/file/parts'
 import { localField, useFields } from '../../lib/file/useFields'
 import { day, type Units } from '../../lib/format'
-import { useKey } from '../../lib/hooks'
+import { useKey, useOneAtATime } from '../../lib/hooks'
 import { Explain } from '../../ui/explain'
 import { Quantity, Select } from '../../ui/field'
 import { Button, Note } from '../../ui/parts'
@@ -49,24 +49,10 @@ export function FillBench({ container: c, load }: { container: Container; load: 
     if (got.reachable && save) box.setThing('containers', c.id, () => ({ volume_l: got.volume_l }))
     return got.reachable
   }
-  // While the level is dragged one question is on its way at a time: of those that come meanwhile the last is asked.
-  const dragged = useRef<{ busy: boolean; next: number | null }>({ busy: false, next: null })
-  const drag = async (level_m: number, done: boolean) => {
-    const d = dragged.current
-    if (done) {
-      d.next = null
-      return wish({ level_m }, true)
-    }
-    if (d.busy) {
-      d.next = level_m
-      return
-    }
-    d.busy = true
-    await wish({ level_m }, false)
-    d.busy = false
-    const next = d.next
-    d.next = null
-    if (next !== null) drag(next, false)
+  const drag = useOneAtATime((level_m: number) => wish({ level_m }, false))
+  const move = (level_m: number, done: boolean) => {
+    drag(done ? null : level_m)
+    if (done) wish({ level_m }, true)
   }
   // What is kept replaces what was tried, once it has arrived.
   const volume = c.volume_l
@@ -149,7 +135,7 @@ export function FillBench({ container: c, load }: { container: Container; load: 
         </div>
       </div>
       <div className="flex justify-center max-md:order-last md:col-start-1 md:row-start-1">
-        {sold ? <Sold container={c} /> : <Vessel container={c} load={load} level={level} onLevel={drag} />}
+        {sold ? <Sold container={c} /> : <Vessel container={c} load={load} level={level} onLevel={move} />}
       </div>
       <Tabs.Root value={panel} onValueChange={setPanel} className="min-w-0 md:col-span-2">
         <Tabs.List aria-label="What to do with it" className="flex flex-wrap gap-x-1 border-b-2 border-ink">

@@ -1,7 +1,7 @@
 import { type KeyboardEvent, memo } from 'react'
 import { percent } from '../../lib/format'
 import { useUnits } from '../../lib/units'
-import { Label, Scene, useSheet } from '../../ui/draw'
+import { AxisLog, Label, Scene, useSheet } from '../../ui/draw'
 import { Mark, type Origin, Wave } from '../../ui/marks'
 import { isStretch, keyOf, type Ladder, lanesOf, loadText, type Rung } from './ladder'
 
@@ -18,6 +18,7 @@ export function LadderDrawing({ ladders, open, taken, onOpen }: Props) {
   const lo = Math.min(...rungs.map((r) => Math.max(lightest, r.low_kg)))
   const hi = Math.max(...rungs.map((r) => r.high_kg))
   const lanes = ladders.map((l) => lanesOf(l.rungs))
+  const mass = useUnits().display('mass')
   const tops: number[] = []
   let height = axis
   for (const lane of lanes) {
@@ -34,9 +35,9 @@ export function LadderDrawing({ ladders, open, taken, onOpen }: Props) {
       most={1200}
       bare
       interactive
-      pad={{ left: 118, right: 16, top: 0, bottom: 0 }}
+      pad={{ left: 118, right: 34, top: 0, bottom: 0 }}
     >
-      <Grid lo={lo * 0.85} hi={hi * 1.15} />
+      <AxisLog from={lo * 0.85} to={hi * 1.15} factor={mass.factor} unit={mass.symbol} />
       {ladders.map((l, i) => (
         <Hold
           key={`${l.hold}|${l.movement}`}
@@ -50,38 +51,6 @@ export function LadderDrawing({ ladders, open, taken, onOpen }: Props) {
         />
       ))}
     </Scene>
-  )
-}
-
-const round = [0.5, 1, 2, 3, 4, 5, 6, 8, 10, 12, 16, 20, 25, 30, 40, 50, 60, 80, 100, 150, 200]
-
-function Grid({ lo, hi }: { lo: number; hi: number }) {
-  const s = useSheet()
-  const d = useUnits().display('mass')
-  let last = -99
-  return (
-    <>
-      {round
-        .filter((v) => v * d.factor >= lo && v * d.factor <= hi)
-        .map((v) => {
-          const at = s.x(v * d.factor)
-          const labelled = at - last > 26
-          if (labelled) last = at
-          return (
-            <g key={v}>
-              <line x1={at} x2={at} y1={20} y2={s.height} stroke="var(--faint)" />
-              {labelled && (
-                <Label at={[at, 14]} anchor="middle">
-                  {v}
-                </Label>
-              )}
-            </g>
-          )
-        })}
-      <Label at={[s.width - 2, 14]} anchor="end">
-        {d.symbol}
-      </Label>
-    </>
   )
 }
 

@@ -112,7 +112,7 @@ function Tag({ load, on, onOpen }: { load: Shapes['Load']; on: boolean; onOpen: 
         <span className="text-soft">
           {' '}
           · {inside}
-          {c?.adjustable || inside !== filling ? '' : ` · ${units.show('level', load.level_m)}`}
+          {c?.adjustable || inside !== filling ? '' : ` · ${units.show('level', load.level_m).replaceAll(' ', '\u00a0')}`}
           {load.how === 'weighed' && ' · weighed'}
         </span>
         {due && <span className="block text-due">weigh again</span>}

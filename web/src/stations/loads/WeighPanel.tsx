@@ -5,6 +5,7 @@ import { useBench } from '../../lib/desk'
 import { drafts } from '../../lib/drafts'
 import { newId } from '../../lib/file/parts'
 import { localField } from '../../lib/file/useFields'
+import { useKept } from '../../lib/hooks'
 import { Check, Choice, Pick, Quantity } from '../../ui/field'
 import { lineLook, Shell } from '../../ui/field/shell'
 import { LivePanel } from '../../ui/live'
@@ -13,35 +14,12 @@ import { Seen } from './Seen'
 import { type Change, Sisters, Weighings } from './Weighings'
 
 type Weighing = Shapes['Weighing']
-type ScaleNow = { scale: string; resolution_kg: number; accuracy_kg: number }
-
-const scaleKey = 'scale'
-
-/** The scale last used, kept in this browser. */
-function useScale(scales: Shapes['ScaleKind'][]): [ScaleNow, (s: ScaleNow) => void] {
-  const [now, setNow] = useState<ScaleNow>(() => {
-    try {
-      const kept = JSON.parse(localStorage.getItem(scaleKey) ?? '') as ScaleNow
-      if (kept.scale && kept.resolution_kg >= 0) return kept
-    } catch {
-      // none kept
-    }
-    const first = scales[0]
-    return { scale: first?.name ?? 'scale', resolution_kg: first?.resolution_kg ?? 0.001, accuracy_kg: first?.accuracy_kg ?? 0.003 }
-  })
-  return [
-    now,
-    (s) => {
-      setNow(s)
-      localStorage.setItem(scaleKey, JSON.stringify(s))
-    },
-  ]
-}
 
 /** A reading of a scale: typed, seen at once against what was computed, kept by Enter. */
 export function WeighPanel({ container: c, load, on }: { container: Container; load: Shapes['Load']; on?: Shapes['OnBench'] }) {
   const { desk, library, units, box } = useBench()
-  const [scale, setScale] = useScale(library.scales)
+  const { name, resolution_kg, accuracy_kg } = library.scales[0] ?? { name: 'scale', resolution_kg: 0.001, accuracy_kg: 0.003 }
+  const [scale, setScale] = useKept('scale', { scale: name, resolution_kg, accuracy_kg })
   const nothing = c.shape !== 'as-sold' && c.volume_l === 0 && load.packed_kg === 0
   const [what, setWhat] = useState<'now' | 'empty'>(nothing ? 'empty' : 'now')
   const [byDifference, setByDifference] = useState(false)

@@ -73,7 +73,7 @@ function BatchLine({ batch: b, open, onOpen }: { batch: Batch; open: boolean; on
       open={open}
       onOpen={onOpen}
       name={b.name}
-      about={now && units.both('density', now.density_kg_l, now.u95_kg_l)}
+      figure={now && units.both('density', now.density_kg_l, now.u95_kg_l)}
       under={now && <DensityRule now={now} />}
     >
       <BatchEditor batch={b} />

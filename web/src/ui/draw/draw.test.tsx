@@ -1,7 +1,7 @@
 import { fireEvent, render, screen, within } from '@testing-library/react'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Shapes } from '../../api/client'
-import { capsule, Dimension, extent, Label, Person, rounded, Scene, sheetOf, spread, useDrag, useSheet } from '.'
+import { AxisLog, capsule, Dimension, extent, Label, Person, rounded, Scene, sheetOf, spread, useDrag, useSheet } from '.'
 
 describe('a sheet', () => {
   const pad = { left: 10, right: 20, top: 30, bottom: 40 }
@@ -175,6 +175,31 @@ describe('a drawing', () => {
     expect(screen.getByRole('img', { name: 'A room' })).toBeInTheDocument()
     const table = screen.getByRole('table', { name: 'A room, in figures' })
     expect(within(table).getByRole('cell', { name: '4 m' })).toBeInTheDocument()
+  })
+})
+
+describe('a logarithmic axis', () => {
+  const figures = (lo: number, hi: number) => {
+    const { container } = render(
+      <Scene label="Loads" log x={[lo, hi]} y={[0, 1]}>
+        <AxisLog from={lo} to={hi} factor={0.5} />
+      </Scene>,
+    )
+    return [...container.querySelectorAll('text')].map((t) => ({ v: Number(t.textContent), at: Number(t.getAttribute('x')) }))
+  }
+  it.each([
+    [0.3, 60],
+    [4, 9],
+    [0.02, 900],
+  ])('names the round values first, and none so near to another that they touch (%s to %s)', (lo, hi) => {
+    const got = figures(lo, hi)
+    expect(got.length).toBeGreaterThan(3)
+    for (const [i, b] of got.slice(1).entries()) {
+      const a = got[i] ?? b
+      expect(b.at - a.at).toBeGreaterThan(4 * (String(a.v).length + String(b.v).length))
+    }
+    const named = got.map((g) => g.v)
+    for (const tens of [0.1, 1, 10, 100]) expect(named.includes(tens)).toBe(tens * 0.5 >= lo && tens * 0.5 <= hi)
   })
 })
 

@@ -1,4 +1,4 @@
-import { scaleLinear } from 'd3-scale'
+import { scaleLinear, scaleLog } from 'd3-scale'
 import type { ReactNode } from 'react'
 import { type At, useSheet } from './scene'
 
@@ -74,6 +74,46 @@ export function AxisX({ from, to, count, factor = 1, unit }: AxisProps) {
       ))}
       {unit && (
         <Label at={[s.width - 4, s.bottom + 18]} anchor="end">
+          {unit}
+        </Label>
+      )}
+    </g>
+  )
+}
+
+/** Of figures at places along a line those that do not touch one another, the roundest first. */
+function apart(all: readonly { v: number; at: number }[]): Set<number> {
+  const roundness = (v: number) => [1, 2, 5].indexOf(Number((v / 10 ** Math.floor(Math.log10(v) + 1e-9)).toPrecision(3)))
+  const rank = (v: number) => (roundness(v) < 0 ? 3 : roundness(v))
+  const shown: { v: number; at: number }[] = []
+  for (const one of [...all].sort((a, b) => rank(a.v) - rank(b.v))) {
+    const free = (two: { v: number; at: number }) => Math.abs(one.at - two.at) > 10 + 4 * (written(one.v).length + written(two.v).length)
+    if (shown.every(free)) shown.push(one)
+  }
+  return new Set(shown.map((s) => s.v))
+}
+
+/** Figures along the top of a logarithmic axis, in units of factor each, with a line down at each. */
+export function AxisLog({ from, to, factor = 1, unit }: Omit<AxisProps, 'count' | 'lines'>) {
+  const s = useSheet()
+  const all = scaleLog([from / factor, to / factor], [0, 1])
+    .ticks()
+    .map((v) => ({ v, at: s.x(v * factor) }))
+  const shown = apart(all)
+  return (
+    <g>
+      {all.map(({ v, at }) => (
+        <g key={v}>
+          <line x1={at} x2={at} y1={20} y2={s.height} stroke="var(--faint)" />
+          {shown.has(v) && (
+            <Label at={[at, 14]} anchor="middle">
+              {written(v)}
+            </Label>
+          )}
+        </g>
+      ))}
+      {unit && (
+        <Label at={[s.width - 2, 14]} anchor="end">
           {unit}
         </Label>
       )}
