@@ -66,6 +66,10 @@ for (const theme of ['light', 'dark'] as const) {
       ).toEqual([])
       const wide = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)
       expect(wide, `${name} is not wider than the window`).toBeLessThanOrEqual(0)
+      if (!phone && path.startsWith('/c/')) {
+        const tall = await page.evaluate(() => document.documentElement.scrollHeight - window.innerHeight)
+        expect(tall, `${name} scrolls within its frame`).toBeLessThanOrEqual(0)
+      }
       if (phone && name === 'loads') expect(await small(page), 'targets below 44 px').toEqual([])
     }
   })

@@ -112,7 +112,7 @@ function Open({ answered, library, current }: { answered: Answered; library: Lib
           <Rail current={current} />
           <div className="flex min-w-0 flex-col print:block md:min-h-0">
             <Header onHelp={() => setOver('help')} onJump={() => setOver('jump')} onPast={() => setOver('past')} onStep={step} />
-            <main className="min-w-0 grow pb-16 print:pb-0 md:min-h-0 md:overflow-y-auto md:pb-0">
+            <main className="relative min-w-0 grow pb-16 print:pb-0 md:min-h-0 md:overflow-y-auto md:pb-0">
               <Boundary of={current.path}>
                 {shown.isError && !shown.data ? (
                   <Failed error={shown.error} retry={() => shown.refetch()} />

@@ -178,6 +178,27 @@ describe('a drawing', () => {
   })
 })
 
+describe('a label', () => {
+  const placed = (x: number, anchor: 'start' | 'middle' | 'end') => {
+    const { container } = render(
+      <Scene label="Labels" x={[0, 1]} y={[0, 1]}>
+        <Label at={[x, 10]} anchor={anchor} size="body">
+          {'twenty letters long.'}
+        </Label>
+      </Scene>,
+    )
+    return Number(container.querySelector('text')?.getAttribute('x'))
+  }
+  it('moves in where it would leave the sheet, and stays where it fits', () => {
+    expect(placed(50, 'start')).toBe(50)
+    expect(placed(515, 'start')).toBe(520 - 120)
+    expect(placed(515, 'middle')).toBe(520 - 60)
+    expect(placed(518, 'end')).toBe(518)
+    expect(placed(9, 'middle')).toBe(60)
+    expect(placed(9, 'end')).toBe(120)
+  })
+})
+
 describe('a logarithmic axis', () => {
   const figures = (lo: number, hi: number) => {
     const { container } = render(

@@ -113,7 +113,7 @@ export function Scene({
     [width, height, ratio, x0, x1, y0, y1, left, right, top, bottom, equal, log, id],
   )
   return (
-    <div ref={ref} className="min-w-0 max-w-full break-inside-avoid overflow-hidden">
+    <div ref={ref} className="relative min-w-0 max-w-full break-inside-avoid overflow-hidden">
       <svg
         viewBox={`0 0 ${sheet.width} ${sheet.height}`}
         width="100%"

@@ -91,7 +91,7 @@ function walk(e: KeyboardEvent<HTMLElement>) {
 
 type Inner<T extends Row> = Props<T> & { box: React.RefObject<HTMLUListElement | null> }
 
-const boxLook = (scrolls?: boolean) => `m-0 list-none p-0 ${scrolls ? 'max-md:max-h-[40vh] min-h-0 overflow-y-auto md:grow' : ''}`
+const boxLook = (scrolls?: boolean) => `relative m-0 list-none p-0 ${scrolls ? 'max-md:max-h-[40vh] min-h-0 overflow-y-auto md:grow' : ''}`
 
 function Plain<T extends Row>({ label, items, row, scrolls, at, box }: Inner<T>) {
   const here = useRef<HTMLLIElement>(null)

@@ -34,7 +34,7 @@ export function MasterDetail({ label, list, now, foot, children }: Props) {
         </div>
         {foot && <div className={`border-t border-line p-3 ${open ? '' : 'max-md:hidden'}`}>{foot}</div>}
       </nav>
-      <div className="min-w-0 md:min-h-0 md:overflow-y-auto">{children}</div>
+      <div className="relative min-w-0 md:min-h-0 md:overflow-y-auto">{children}</div>
     </div>
   )
 }
