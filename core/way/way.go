@@ -75,13 +75,21 @@ var holdWords = map[load.Hold]string{
 	load.Worn: "no pack to wear", load.Overhead: "nothing that may be held overhead", load.Dragged: "nothing to drag", load.Bar: "no bar", load.Band: "no band of the kind",
 }
 
+// Two heights that are nearer to each other can be written alike: a metric one is shown
+// in millimetres, a US one in eighths of an inch.
+const hardly = 0.005
+
 // Phrase says it.
 func (l Lack) Phrase() quantity.Phrase {
 	switch l.Kind {
 	case ByLimit:
 		return quantity.Say(limitWords[l.Limit])
 	case ByHeight:
-		return quantity.Say("needs ", quantity.Amount(quantity.KindLength, float64(l.Needed)), " of height, the room has ", quantity.Amount(quantity.KindLength, float64(l.Have)))
+		needed := quantity.Amount(quantity.KindLength, float64(l.Needed))
+		if l.Needed-l.Have < hardly {
+			return quantity.Say("needs ", needed, " of height, and the room is less than ", quantity.Amount(quantity.KindLength, hardly), " short of it")
+		}
+		return quantity.Say("needs ", needed, " of height, the room has ", quantity.Amount(quantity.KindLength, float64(l.Have)))
 	case ByThing:
 		return l.Thing.Phrase()
 	case ByUse:

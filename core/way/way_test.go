@@ -376,3 +376,17 @@ func TestACeilingLowerThanTheClient(t *testing.T) {
 		}
 	}
 }
+
+// A height that is lacking by so little that both are written alike is not said to be
+// lacking by nothing.
+func TestAHeightThatIsHardlyLacking(t *testing.T) {
+	for mm := range 40 {
+		l := way.Lack{Kind: way.ByHeight, Needed: 2.62, Have: 2.62 - quantity.Length(0.0003*float64(mm+1))}
+		for _, system := range []quantity.System{quantity.Metric, quantity.US} {
+			said := l.Phrase().In(system)
+			needed := quantity.Say(quantity.Amount(quantity.KindLength, float64(l.Needed))).In(system)
+			assert.Equal(t, 1, strings.Count(said, needed), said)
+		}
+	}
+	assert.Equal(t, "needs 2.620 m of height, and the room is less than 0.005 m short of it", way.Lack{Kind: way.ByHeight, Needed: 2.62, Have: 2.6197}.Phrase().In(quantity.Metric))
+}

@@ -49,7 +49,7 @@ export function SlotPanel({ slot: s, chosen, onChoose }: { slot: Slot; chosen: C
           <li key={w.movement} className="border-b border-faint py-1.5 text-fine">
             <span className="flex gap-2">
               <b className={`grow ${w.why ? 'font-normal' : ''}`}>{w.movement}</b>
-              {!w.why && <span className="text-covered">{percent(w.value)}</span>}
+              {!w.why && <span className="whitespace-nowrap text-covered">{percent(w.value)}</span>}
             </span>
             {w.why ? (
               <span className="text-missing">{w.why}</span>

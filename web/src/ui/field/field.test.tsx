@@ -185,6 +185,23 @@ describe('a measured number', () => {
     expect(input).toHaveValue('1.800')
   })
 
+  it('puts back by Escape no more than what was typed since Enter, or since it was left', async () => {
+    const { input, kept } = quantity()
+    for (const done of ['{Enter}', '{Tab}']) {
+      const [cm, m] = done === '{Enter}' ? ['170 cm', 1.7] : ['160 cm', 1.6]
+      await userEvent.click(input)
+      await userEvent.clear(input)
+      await userEvent.type(input, `${cm}${done}`)
+      await waitFor(() => expect(kept).toHaveBeenLastCalledWith(m))
+      await waitFor(() => expect(input).toHaveDisplayValue(m.toFixed(3)))
+      await userEvent.click(input)
+      await userEvent.clear(input)
+      await userEvent.type(input, 'nonsense{Escape}')
+      expect(input).toHaveDisplayValue(m.toFixed(3))
+      expect(kept).toHaveBeenLastCalledWith(m)
+    }
+  })
+
   it('shows what was refused with its text and why, and Escape gives it up', () => {
     const given = vi.fn()
     const refused = { why: 'more than the room', text: '9 yards', value: 8.2 }

@@ -79,7 +79,12 @@ export function useTyped<T>(f: Field<T>, how: How<T>) {
   /** Keeps what is typed; true once it is handed over. */
   const keep = async (text: string, close: boolean): Promise<boolean> => {
     stop()
-    const shut = () => close && setS((old) => (old.text === text ? { text: null, leftover: false, ...calm } : old))
+    // Once it is closed by Enter or by leaving, what it was before is the history's to bring back.
+    const shut = () => {
+      if (!close) return
+      before.current = null
+      setS((old) => (old.text === text ? { text: null, leftover: false, ...calm } : old))
+    }
     if (handed.current === text) {
       shut()
       return true
@@ -136,7 +141,7 @@ export function useTyped<T>(f: Field<T>, how: How<T>) {
   const leave = () => {
     const { text, leftover } = latest.current.s
     if (text !== null && !leftover) keep(text, true)
-    before.current = null
+    else before.current = null
   }
   const press = (e: KeyboardEvent<HTMLElement>) => {
     const { s } = latest.current
