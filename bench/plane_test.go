@@ -1,0 +1,45 @@
+package bench
+
+import (
+	"math"
+	"math/rand/v2"
+	"testing"
+
+	"scrappyrack/core/plane"
+)
+
+// litteredRoom is a room of 20 corners with 30 things in it.
+func litteredRoom(seed uint64) plane.Floor {
+	rng := rand.New(rand.NewPCG(seed, 20))
+	f := plane.Floor{}
+	for i := range 20 {
+		a, d := 2*math.Pi*(float64(i)+0.7*rng.Float64())/20, 2+2*rng.Float64()
+		f.Outline = append(f.Outline, plane.Point{X: d * math.Cos(a), Y: d * math.Sin(a)})
+	}
+	for range 30 {
+		x, y, w, d, a := 6*rng.Float64()-3, 6*rng.Float64()-3, 0.1+0.4*rng.Float64(), 0.1+0.4*rng.Float64(), math.Pi*rng.Float64()
+		ring := plane.Ring{}
+		for _, p := range [][2]float64{{0, 0}, {w, 0}, {w, d}, {0, d}} {
+			ring = append(ring, plane.Point{X: x + p[0]*math.Cos(a) - p[1]*math.Sin(a), Y: y + p[0]*math.Sin(a) + p[1]*math.Cos(a)})
+		}
+		f.Blocked = append(f.Blocked, ring)
+	}
+	return f
+}
+
+// What a room is asked while it is drawn: goal 20 ms for all three.
+func BenchmarkFloor(b *testing.B) {
+	for name, ask := range map[string]func(plane.Floor){
+		"area":      func(f plane.Floor) { f.FreeArea() },
+		"rectangle": func(f plane.Floor) { f.LargestRectangle() },
+		"lane":      func(f plane.Floor) { f.LongestLane(0.9) },
+	} {
+		b.Run(name, func(b *testing.B) {
+			n := 0
+			for b.Loop() {
+				ask(litteredRoom(uint64(n % 20)))
+				n++
+			}
+		})
+	}
+}
