@@ -203,11 +203,13 @@ func TestPinsBindThePlan(t *testing.T) {
 // The calculators answer without a client, and without sign-in in the demo only.
 func TestCalculatorsOverTheWire(t *testing.T) {
 	questions := map[string]string{
-		"fill":    `{"capacity_l":3.785,"tare_kg":0.06,"profile":{"kind":"prism","height_m":0.25},"filling":"fresh-water","volume_l":3}`,
-		"rep-max": `{"load_kg":100,"reps":5,"reserve":0,"target_reps":10}`,
-		"plates":  `{"bar_kg":20,"collar_kg":2.5,"plates":[{"mass_kg":25,"count":2}],"target_kg":75}`,
-		"batch":   `{"density":{"low":1.44,"typical":1.5,"high":1.65},"weighings":[{"gross_kg":5.9,"gross_u_kg":0.02,"volume_l":3.785}]}`,
-		"pack":    `{"capacity_l":10,"tare_kg":0.7,"target_kg":6,"tolerance_kg":0.1,"items":[{"name":"can","mass_kg":0.4,"volume_l":0.6,"count":4}]}`,
+		"fill":       `{"capacity_l":3.785,"tare_kg":0.06,"profile":{"kind":"prism","height_m":0.25},"filling":"fresh-water","volume_l":3}`,
+		"rep-max":    `{"load_kg":100,"reps":5,"reserve":0,"target_reps":10}`,
+		"plates":     `{"bar_kg":20,"collar_kg":2.5,"plates":[{"mass_kg":25,"count":2}],"target_kg":75}`,
+		"batch":      `{"density":{"low":1.44,"typical":1.5,"high":1.65},"weighings":[{"gross_kg":5.9,"gross_u_kg":0.02,"volume_l":3.785}]}`,
+		"headroom":   `{"stature_m":1.8,"ceiling_m":2.4,"step_m":0.4}`,
+		"free-space": `{"outline":[[0,0],[4,0],[4,3],[0,3]],"blocked":[[[0,0],[1,0],[1,1],[0,1]]],"lane_width_m":0.9}`,
+		"pack":       `{"capacity_l":10,"tare_kg":0.7,"target_kg":6,"tolerance_kg":0.1,"items":[{"name":"can","mass_kg":0.4,"volume_l":0.6,"count":4}]}`,
 	}
 	open, shut := start(t, true).browser(t), start(t, false).browser(t)
 	for name, q := range questions {

@@ -98,6 +98,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/calc/free-space": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What of a floor is free
+         * @description Free area, the largest free rectangle along the axes, and the longest free rectangle of a width at any angle. An outline that crosses or touches itself is refused. Stable contract.
+         */
+        post: operations["calc-free-space"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/calc/headroom": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What a ceiling allows a person
+         * @description Shares of stature H: press 1.204 H + load + 0.05 m; full hang 1.184 H + 0.35 m; bent-knee hang 0.984 H + 0.30 m; chin over the bar 0.984 H + max(0.30 m, 0.13 H + 0.10 m); rope H + 0.25 m; jump H + 0.40 m; step-up H + step + 0.05 m. Stable contract.
+         */
+        post: operations["calc-headroom"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/calc/pack": {
         parameters: {
             query?: never;
@@ -2270,6 +2310,54 @@ export interface components {
             /** @description Lightest and heaviest per hold */
             reach: components["schemas"]["Reach"][];
         };
+        FreeLane: {
+            from: number[];
+            to: number[];
+        };
+        FreeRectangle: {
+            /**
+             * Format: double
+             * @description At most 1 cm along its longer side below the largest there is; exact where every side runs along an axis
+             */
+            area_m2: number;
+            /**
+             * Format: double
+             * @description Along y
+             */
+            depth_m: number;
+            /**
+             * Format: double
+             * @description Along x
+             */
+            width_m: number;
+            /**
+             * Format: double
+             * @description Of its lower left corner
+             */
+            x_m: number;
+            /** Format: double */
+            y_m: number;
+        };
+        FreeSpaceAnswer: {
+            /** Format: double */
+            area_m2: number;
+            /** @description Where it lies; absent when there is none */
+            lane?: components["schemas"]["FreeLane"];
+            largest_rectangle: components["schemas"]["FreeRectangle"];
+            /**
+             * Format: double
+             * @description The longest free rectangle of the lane's width, at any angle; within 1 cm
+             */
+            longest_lane_m: number;
+        };
+        FreeSpaceQuestion: {
+            /** @description The corners of what is not free; these may overlap and reach out of the room */
+            blocked?: number[][][];
+            /** Format: double */
+            lane_width_m: number;
+            /** @description The corners of the room in their order, in m */
+            outline: number[][];
+        };
         Gap: {
             /** Format: double */
             hi_kg: number;
@@ -2333,6 +2421,45 @@ export interface components {
             /** Format: double */
             needs_m: number;
             use: string;
+            why: components["schemas"]["Derivation"];
+        };
+        HeadroomAnswer: {
+            bent_knee_hang: components["schemas"]["HeadroomVerdict"];
+            chin_over_bar: components["schemas"]["HeadroomVerdict"];
+            full_hang: components["schemas"]["HeadroomVerdict"];
+            jump: components["schemas"]["HeadroomVerdict"];
+            overhead_press: components["schemas"]["HeadroomVerdict"];
+            rope: components["schemas"]["HeadroomVerdict"];
+            step_up: components["schemas"]["HeadroomVerdict"];
+        };
+        HeadroomQuestion: {
+            /** Format: double */
+            ceiling_m: number;
+            /**
+             * Format: double
+             * @description How far the load stands above the grip; counts in overhead_press only. 0 when not given
+             */
+            load_height_m?: number;
+            /** Format: double */
+            stature_m: number;
+            /**
+             * Format: double
+             * @description Height of the step; counts in step_up only. 0 when not given
+             */
+            step_m?: number;
+        };
+        HeadroomVerdict: {
+            /**
+             * Format: double
+             * @description The ceiling that it takes
+             */
+            needs_m: number;
+            ok: boolean;
+            /**
+             * Format: double
+             * @description Ceiling less needs_m; below 0 it is what is missing
+             */
+            spare_m: number;
             why: components["schemas"]["Derivation"];
         };
         Height: {
@@ -4139,6 +4266,72 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FillAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "calc-free-space": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FreeSpaceQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FreeSpaceAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "calc-headroom": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HeadroomQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeadroomAnswer"];
                 };
             };
             /** @description Error */
