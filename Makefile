@@ -78,6 +78,7 @@ truth: ## docs/truth.md: what every stated uncertainty is worth, simulated
 FUZZTIME ?= 20s
 fuzz: ## fuzz every parser for FUZZTIME each
 	go test ./core/quantity -run '^$$' -fuzz FuzzParse -fuzztime $(FUZZTIME)
+	go test ./core/space -run '^$$' -fuzz FuzzWalk -fuzztime $(FUZZTIME)
 	go test ./internal/api -run '^$$' -fuzz FuzzJSON -fuzztime $(FUZZTIME)
 	go test ./core/scale -run '^$$' -fuzz FuzzDecode -fuzztime $(FUZZTIME)
 	go test ./internal/document -run '^$$' -fuzz FuzzReadStock -fuzztime $(FUZZTIME)
