@@ -21,9 +21,15 @@ const snug = 0.001
 
 // LargestRectangle is the largest free rectangle along the axes, its area at most 1 cm
 // along its longer side below the largest there is; exact where all sides run along the
-// axes. It bounds, halves and bounds again: over all strips from y in [a, b] to y in
-// [c, d] no free stretch is longer than over the strip from b to c, which all of them hold.
-func (f Floor) LargestRectangle() Rectangle {
+// axes.
+func (f Floor) LargestRectangle() Rectangle { return f.LargestHolding(0, 0) }
+
+// LargestHolding is the largest free rectangle along the axes, as LargestRectangle, of
+// those that hold one of a width and depth ≥ 0, in m, either way round; a place smaller by
+// less than 1 mm counts. It bounds, halves and bounds again: over all strips from y in
+// [a, b] to y in [c, d] no free stretch is longer than over the strip from b to c, which
+// all of them hold.
+func (f Floor) LargestHolding(width, depth float64) Rectangle {
 	s := f.turned(0)
 	var ys []float64
 	for _, e := range s.edges {
@@ -35,6 +41,13 @@ func (f Floor) LargestRectangle() Rectangle {
 	}
 	slices.Sort(ys)
 	ys = slices.CompactFunc(ys, func(a, b float64) bool { return math.Abs(b-a) <= touching })
+	if len(ys) < 2 {
+		return Rectangle{}
+	}
+	holds := func(w, d float64) bool {
+		w, d = w+snug, d+snug
+		return w >= width && d >= depth || w >= depth && d >= width
+	}
 	best := Rectangle{}
 	q := &queue[[4]float64]{}
 	// try takes the rectangle of a strip when it is larger, and gives how wide it is.
@@ -43,7 +56,7 @@ func (f Floor) LargestRectangle() Rectangle {
 			return s.right - s.left
 		}
 		from, to := s.gap(lo, hi, 0)
-		if r := (Rectangle{from, lo, to - from, hi - lo}); r.Area() > best.Area() {
+		if r := (Rectangle{from, lo, to - from, hi - lo}); r.Area() > best.Area() && holds(r.Width, r.Depth) {
 			best = r
 		}
 		return to - from
@@ -54,21 +67,21 @@ func (f Floor) LargestRectangle() Rectangle {
 			return
 		}
 		wide := try(b, c)
-		if most := wide * (d - a); most > best.Area()+within*math.Max(wide, d-a) {
+		if most := wide * (d - a); holds(wide, d-a) && most > best.Area()+within*math.Max(wide, d-a) {
 			try(a, d)
 			heap.Push(q, cell[[4]float64]{most, [4]float64{a, b, c, d}})
 		}
 	}
-	if len(ys) < 2 {
-		return best
-	}
-	end := len(ys) - 1
-	add(ys[0], ys[end], ys[0], ys[end])
+	add(ys[0], ys[len(ys)-1], ys[0], ys[len(ys)-1])
 	for q.Len() > 0 {
 		one := heap.Pop(q).(cell[[4]float64])
 		a, b, c, d := one.of[0], one.of[1], one.of[2], one.of[3]
-		if one.most <= best.Area()+within*math.Max(one.most/(d-a), d-a) {
+		if one.most <= best.Area() {
 			break
+		}
+		// What no tape tells apart has been tried.
+		if math.Max(b-a, d-c) < snug/4 {
+			continue
 		}
 		if b-a >= d-c {
 			m := middle(ys, a, b)

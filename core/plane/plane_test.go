@@ -395,3 +395,65 @@ func TestFloorsThatAreTurnedMirroredEnlargedOrFilled(t *testing.T) {
 		assert.LessOrEqual(t, more.LargestRectangle().Area(), largest.Area()+slack, "seed %d", seed)
 	}
 }
+
+// A place of a size on squared paper: it is found just when some rectangle of squares holds
+// it, and then it is the largest of those.
+func TestLargestHoldingAgainstSquares(t *testing.T) {
+	for seed := range uint64(200) {
+		rng := rand.New(rand.NewPCG(seed, 6))
+		const n = 6
+		f := plane.Floor{Outline: box(0, 0, n, n)}
+		var taken [n][n]bool
+		for range rng.IntN(14) {
+			x, y := rng.IntN(n), rng.IntN(n)
+			taken[x][y] = true
+			f.Blocked = append(f.Blocked, box(float64(x), float64(y), 1, 1))
+		}
+		w, d := 1+rng.IntN(4), 1+rng.IntN(4)
+		best := 0
+		for x0 := range n {
+			for y0 := range n {
+				for x1 := x0; x1 < n; x1++ {
+					for y1 := y0; y1 < n; y1++ {
+						a, b := x1-x0+1, y1-y0+1
+						free := a >= w && b >= d || a >= d && b >= w
+						for i := x0; i <= x1 && free; i++ {
+							for j := y0; j <= y1 && free; j++ {
+								free = !taken[i][j]
+							}
+						}
+						if free {
+							best = max(best, a*b)
+						}
+					}
+				}
+			}
+		}
+		got := f.LargestHolding(float64(w), float64(d))
+		assert.InDelta(t, float64(best), got.Area(), 1e-9, "seed %d: %d × %d", seed, w, d)
+	}
+	// Just as large as what it is to hold, and by a hair too small.
+	assert.InDelta(t, 1.2*0.9, plane.Floor{Outline: box(0, 0, 0.9, 1.2)}.LargestHolding(1.2, 0.9).Area(), 1e-9)
+	assert.Zero(t, plane.Floor{Outline: box(0, 0, 0.89, 1.2)}.LargestHolding(1.2, 0.9))
+	assert.Zero(t, plane.Floor{Outline: plane.Ring{{X: 0, Y: 0}, {X: 2, Y: 0}, {X: 0, Y: 2}}}.LargestHolding(1.2, 0.9), "0.8 is left beside 1.2 under a slope")
+	assert.NotZero(t, plane.Floor{Outline: plane.Ring{{X: 0, Y: 0}, {X: 2.1, Y: 0}, {X: 0, Y: 2.1}}}.LargestHolding(1.2, 0.9))
+}
+
+// Against the library's intersection with a very large square on that side.
+func TestCutAgainstAGeometryLibrary(t *testing.T) {
+	for seed := range uint64(100) {
+		rng := rand.New(rand.NewPCG(seed, 9))
+		a := 7 * rng.Float64()
+		r := turn(box(rng.Float64(), rng.Float64(), 1+rng.Float64(), 1+rng.Float64()), a)
+		require.True(t, r.Convex())
+		place, angle := plane.Point{X: 2*rng.Float64() - 1, Y: 2*rng.Float64() - 1}, 7*rng.Float64()
+		half := turn(box(0, -50, 100, 100), angle)
+		for i := range half {
+			half[i].X, half[i].Y = half[i].X+place.X, half[i].Y+place.Y
+		}
+		want, err := geom.Intersection(polygon(t, r), polygon(t, half))
+		require.NoError(t, err)
+		assert.InDelta(t, want.Area(), r.Cut(place, plane.Point{X: math.Cos(angle), Y: math.Sin(angle)}).Area(), 1e-9, "seed %d", seed)
+	}
+	assert.False(t, plane.Ring{{X: 0, Y: 0}, {X: 2, Y: 0}, {X: 2, Y: 2}, {X: 1, Y: 0.5}}.Convex())
+}

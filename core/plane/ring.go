@@ -115,3 +115,37 @@ func meet(a, b, c, d Point) bool {
 	}
 	return !apart(a, b, c, d) && !apart(c, d, a, b)
 }
+
+// Convex reports whether an outline that passes Check has no corner that turns inward.
+func (r Ring) Convex() bool {
+	left, right := false, false
+	for i := range r {
+		a, b := r.side(i)
+		_, c := r.side((i + 1) % len(r))
+		turn := across(a, b, c)
+		left, right = left || turn > touching, right || turn < -touching
+	}
+	return !left || !right
+}
+
+// Cut is the part of a convex outline on one side of a line through a place: that to which
+// the direction points. Without any it is nil.
+func (r Ring) Cut(place, direction Point) Ring {
+	beyond := func(p Point) float64 { return (p.X-place.X)*direction.X + (p.Y-place.Y)*direction.Y }
+	var out Ring
+	for i := range r {
+		a, b := r.side(i)
+		da, db := beyond(a), beyond(b)
+		if da >= 0 {
+			out = append(out, a)
+		}
+		if da*db < 0 {
+			t := da / (da - db)
+			out = append(out, Point{a.X + t*(b.X-a.X), a.Y + t*(b.Y-a.Y)})
+		}
+	}
+	if len(out) < 3 || out.Area() <= touching {
+		return nil
+	}
+	return out
+}
