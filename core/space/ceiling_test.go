@@ -69,7 +69,7 @@ func TestPlacesAgainstAGrid(t *testing.T) {
 		w, d := 1.6+2*rng.Float64(), 1.6+2*rng.Float64()
 		floor := plane.Floor{Outline: rect(0, 0, w, d)}
 		c := space.Ceiling{Height: 2.5}
-		type plate struct{ x, y, w, d, under, high, span float64 }
+		type plate struct{ x, y, w, d, under float64 }
 		var plates []plate
 		for range 1 + rng.IntN(4) {
 			p := plate{x: rng.Float64() * w, y: rng.Float64() * d, w: 0.2 + rng.Float64(), d: 0.2 + rng.Float64(), under: 1.9 + 0.6*rng.Float64()}
@@ -77,8 +77,8 @@ func TestPlacesAgainstAGrid(t *testing.T) {
 			plates = append(plates, p)
 		}
 		// One slope up from the left wall, one down to the back wall.
-		left := plate{w: 0.5 + 1.5*rng.Float64(), d: d, under: 1 + rng.Float64(), high: 2.5}
-		rear := plate{y: d - 0.5 - rng.Float64(), w: w, under: 1 + rng.Float64(), high: 2.2}
+		left := plate{w: 0.5 + 1.5*rng.Float64(), d: d, under: 1 + rng.Float64()}
+		rear := plate{y: d - 0.5 - rng.Float64(), w: w, under: 1 + rng.Float64()}
 		rear.d = d - rear.y
 		c.Slopes = []space.Slope{
 			{Outline: rect(left.x, left.y, left.w, left.d), From: 3, Low: quantity.Length(left.under), High: 2.5},
