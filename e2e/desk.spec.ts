@@ -312,20 +312,22 @@ test('printed from the dark, every station is light, and nothing is cut off', as
     await page.waitForLoadState('networkidle')
     await page.emulateMedia({ colorScheme: 'dark', media: 'print' })
     await page.setViewportSize({ width: 703, height: 1000 }) // A4 less 12 mm on each side
-    const look = await page.evaluate(() => {
-      const light = (c: string) => (/\d+/g.exec(c) ? (c.match(/\d+/g) ?? []).slice(0, 3).every((v) => Number(v) > 240) : false)
-      const wide = [...document.querySelectorAll<HTMLElement>('main *')]
-        .filter((e) => e.offsetParent !== null && !e.closest('.sr-only, [data-noprint]') && e.getBoundingClientRect().right > window.innerWidth + 1)
-        .map((e) => `${e.tagName}.${e.className}`.slice(0, 80))
-      const main = document.querySelector('main')
-      return {
-        light: light(getComputedStyle(document.documentElement).backgroundColor),
-        ink: getComputedStyle(document.body).color,
-        clipped: main ? main.scrollHeight - main.clientHeight : 0,
-        wide: wide.slice(0, 5),
-      }
-    })
-    expect(look, name).toMatchObject({ light: true, clipped: 0, wide: [] })
+    const look = () =>
+      page.evaluate(() => {
+        const light = (c: string) => (/\d+/g.exec(c) ? (c.match(/\d+/g) ?? []).slice(0, 3).every((v) => Number(v) > 240) : false)
+        const wide = [...document.querySelectorAll<HTMLElement>('main *')]
+          .filter((e) => e.offsetParent !== null && !e.closest('.sr-only, [data-noprint]') && e.getBoundingClientRect().right > window.innerWidth + 1)
+          .map((e) => `${e.tagName}.${e.className}`.slice(0, 80))
+        const main = document.querySelector('main')
+        return {
+          light: light(getComputedStyle(document.documentElement).backgroundColor),
+          ink: getComputedStyle(document.body).color,
+          clipped: main ? main.scrollHeight - main.clientHeight : 0,
+          wide: wide.slice(0, 5),
+        }
+      })
+    // The drawings follow the paper a frame later.
+    await expect.poll(look, { message: name }).toMatchObject({ light: true, clipped: 0, wide: [] })
     await page.setViewportSize({ width: 1280, height: 800 })
   }
 })

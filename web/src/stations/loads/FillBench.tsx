@@ -7,6 +7,7 @@ import { newId } from '../../lib/file/parts'
 import { localField, useFields } from '../../lib/file/useFields'
 import { day, type Units } from '../../lib/format'
 import { useKey, useOneAtATime } from '../../lib/hooks'
+import { tell } from '../../lib/notices'
 import { Explain } from '../../ui/explain'
 import { Quantity, Select } from '../../ui/field'
 import { Button, Note } from '../../ui/parts'
@@ -44,15 +45,24 @@ export function FillBench({ container: c, load }: { container: Container; load: 
   const wish = async (w: Wish, save: boolean) => {
     const mine = ++turn.current
     const got = await ask.mutateAsync(w).catch(() => null)
+    if (!got && save) tell(`${c.name} was not changed: the server did not answer`)
     if (!got || mine !== turn.current) return false
     setTried(got.reachable && save ? null : got)
     if (got.reachable && save) box.setThing('containers', c.id, () => ({ volume_l: got.volume_l }))
     return got.reachable
   }
   const drag = useOneAtATime((level_m: number) => wish({ level_m }, false))
-  const move = (level_m: number, done: boolean) => {
+  // From the first move until what it came to is written, not all is saved.
+  const move = async (level_m: number | null, done: boolean) => {
+    box.typing(`${c.id} level`, true)
     drag(done ? null : level_m)
-    if (done) wish({ level_m }, true)
+    if (!done) return
+    if (level_m !== null) await wish({ level_m }, true)
+    else {
+      turn.current++
+      setTried(null)
+    }
+    box.typing(`${c.id} level`, false)
   }
   // What is kept replaces what was tried, once it has arrived.
   const volume = c.volume_l

@@ -32,8 +32,8 @@ type VesselProps = {
   container: Container
   load: Shapes['Load']
   level: number
-  /** While it moves, and once it has come to rest. */
-  onLevel: (level: number, done: boolean) => void
+  /** While it moves, once it has come to rest, or null when it was called off. */
+  onLevel: (level: number | null, done: boolean) => void
 }
 
 /** How high it is drawn: to its brim, or as far as it was marked. */
@@ -95,6 +95,7 @@ function Filled({ container: c, load, level, onLevel, top }: VesselProps & { top
     },
     onMove: (v) => onLevel(v, false),
     onRest: (v) => onLevel(v, true),
+    onOff: () => onLevel(null, true),
   })
   const { onKeyDown, onBlur, ...pointer } = drag
   return (

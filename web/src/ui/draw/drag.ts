@@ -11,8 +11,10 @@ type Props = {
   at: (e: { clientX: number; clientY: number }) => number
   /** While it moves: at most once a frame. */
   onMove: (v: number) => void
-  /** Once, when it has come to rest. */
+  /** Once, when it has come to rest elsewhere than where it began. */
   onRest: (v: number) => void
+  /** Once, when it was called off or came back to where it began. */
+  onOff?: () => void
 }
 
 const snapped = (v: number, { min, max, step }: Pick<Props, 'min' | 'max' | 'step'>) =>
@@ -30,10 +32,13 @@ export function useDrag(p: Props) {
   const latest = useRef(p)
   latest.current = p
   const moved = useRef<number | null>(null)
+  // Where it stood before: while it moves, the value may follow it.
+  const began = useRef(p.value)
   const frame = useRef(0)
   const timer = useRef(0)
 
   const move = (v: number) => {
+    if (moved.current === null) began.current = latest.current.value
     moved.current = snapped(v, latest.current)
     if (frame.current) return
     frame.current = requestAnimationFrame(() => {
@@ -47,7 +52,14 @@ export function useDrag(p: Props) {
     frame.current = 0
     const v = moved.current
     moved.current = null
-    if (v !== null && Math.abs(v - latest.current.value) > 1e-9) latest.current.onRest(v)
+    if (v === null) return
+    if (Math.abs(v - began.current) > 1e-9) latest.current.onRest(v)
+    else latest.current.onOff?.()
+  }
+  const off = () => {
+    if (moved.current === null) return
+    moved.current = began.current
+    rest()
   }
   const finish = useRef(rest)
   finish.current = rest
@@ -63,9 +75,7 @@ export function useDrag(p: Props) {
       if (moved.current !== null && e.currentTarget.hasPointerCapture?.(e.pointerId)) move(latest.current.at(e))
     },
     onPointerUp: rest,
-    onPointerCancel: () => {
-      moved.current = null
-    },
+    onPointerCancel: off,
     onKeyDown: (e: KeyboardEvent<Element>) => {
       const { value, min, max, step } = latest.current
       const now = moved.current ?? value
@@ -80,11 +90,7 @@ export function useDrag(p: Props) {
         End: max,
       }[e.key]
       if (e.key === 'Enter') return rest()
-      if (e.key === 'Escape') {
-        moved.current = null
-        window.clearTimeout(timer.current)
-        return latest.current.onMove(value)
-      }
+      if (e.key === 'Escape') return off()
       if (to === undefined) return
       e.preventDefault()
       move(to)

@@ -1,4 +1,4 @@
-import { fireEvent, render, screen, within } from '@testing-library/react'
+import { act, cleanup, fireEvent, render, screen, within } from '@testing-library/react'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Shapes } from '../../api/client'
 import { AxisLog, capsule, Dimension, extent, Label, Person, rounded, Scene, sheetOf, spread, useDrag, useSheet } from '.'
@@ -228,22 +228,23 @@ describe('dragging', () => {
   beforeEach(() => vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout', 'requestAnimationFrame', 'cancelAnimationFrame'] }))
   afterEach(() => vi.useRealTimers())
 
-  function Line(p: { value: number; onMove: (v: number) => void; onRest: (v: number) => void }) {
+  function Line(p: { value: number; onMove: (v: number) => void; onRest: (v: number) => void; onOff: () => void }) {
     const s = useSheet()
     const drag = useDrag({ ...p, min: 0, max: 1, step: 0.01, at: ({ clientX }) => clientX / 100 })
     return <rect data-testid="line" width={s.width} height="4" {...drag} />
   }
   const show = (value = 0.5) => {
-    const [onMove, onRest] = [vi.fn(), vi.fn()]
-    render(
+    const [onMove, onRest, onOff] = [vi.fn(), vi.fn(), vi.fn()]
+    const scene = (now: number) => (
       <Scene label="level" x={[0, 1]} y={[0, 1]} interactive>
-        <Line value={value} onMove={onMove} onRest={onRest} />
-      </Scene>,
+        <Line value={now} onMove={onMove} onRest={onRest} onOff={onOff} />
+      </Scene>
     )
+    const page = render(scene(value))
     const line = screen.getByTestId('line') as unknown as SVGElement & { setPointerCapture: unknown; hasPointerCapture: unknown }
     line.setPointerCapture = () => {}
     line.hasPointerCapture = () => true
-    return { line, onMove, onRest }
+    return { line, onMove, onRest, onOff, value: (now: number) => page.rerender(scene(now)) }
   }
 
   it('tells at most once a frame where it is, and once where it came to rest', () => {
@@ -280,12 +281,27 @@ describe('dragging', () => {
     fireEvent.blur(line)
     expect(onRest.mock.calls.map(([v]) => Math.round(v * 100))).toEqual([60, 0, 100, 40])
   })
-  it('is put back by Escape', () => {
-    const { line, onMove, onRest } = show()
+  it('is called off by Escape', () => {
+    const { line, onRest, onOff } = show()
     fireEvent.keyDown(line, { key: 'PageUp' })
     fireEvent.keyDown(line, { key: 'Escape' })
     vi.advanceTimersByTime(500)
-    expect(onMove).toHaveBeenLastCalledWith(0.5)
+    expect(onOff).toHaveBeenCalledTimes(1)
     expect(onRest).not.toHaveBeenCalled()
+  })
+  it('comes to rest elsewhere also when the value has followed it there', () => {
+    for (const end of ['pointerUp', 'keys', 'Escape'] as const) {
+      const { line, onRest, onOff, value } = show()
+      if (end === 'pointerUp') fireEvent.pointerDown(line, { clientX: 80, pointerId: 1 })
+      else fireEvent.keyDown(line, { key: 'PageUp' })
+      act(() => void vi.advanceTimersByTime(20))
+      value(end === 'pointerUp' ? 0.8 : 0.6)
+      if (end === 'pointerUp') fireEvent.pointerUp(line, { pointerId: 1 })
+      if (end === 'Escape') fireEvent.keyDown(line, { key: 'Escape' })
+      act(() => void vi.advanceTimersByTime(500))
+      expect(onRest.mock.calls.map(([v]) => Math.round(v * 100))).toEqual({ pointerUp: [80], keys: [60], Escape: [] }[end])
+      expect(onOff).toHaveBeenCalledTimes(end === 'Escape' ? 1 : 0)
+      cleanup()
+    }
   })
 })
