@@ -36,6 +36,13 @@ export function Start({ session }: { session: Session }) {
   const lines = (first.data?.total ?? 0) > many
   const rest = useQuery({ ...ask(mostLines), enabled: lines })
   const clients = (lines ? rest.data : undefined) ?? first.data
+  const cache = useQueryClient()
+  // Of what is typed by now, not of what was found before it.
+  const openFirst = async () => {
+    const found = await cache.fetchQuery(ask(many)).catch(() => null)
+    const top = found?.clients[0]
+    if (top) navigate(`/c/${top.id}/needs`)
+  }
   useKey('/', () => find.current?.focus())
   useKey('q', () => navigate('/quick'))
   return (
@@ -70,8 +77,7 @@ export function Start({ session }: { session: Session }) {
               value={q}
               onChange={(e) => setQ(e.target.value)}
               onKeyDown={(e) => {
-                const top = clients?.clients[0]
-                if (e.key === 'Enter' && top) navigate(`/c/${top.id}/needs`)
+                if (e.key === 'Enter') openFirst()
                 if (e.key === 'Escape') setQ('')
               }}
             />
