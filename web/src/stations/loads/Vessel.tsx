@@ -1,6 +1,6 @@
 import type { ClientFile, Container, Shapes } from '../../api/client'
 import { useBench } from '../../lib/desk'
-import { Label, Scene, ticks, useDrag, useSheet } from '../../ui/draw'
+import { Grain, Label, Scene, ticks, useDrag, useSheet } from '../../ui/draw'
 
 /** Something as it was sold: a tied sack with its net mass, nothing to drag. */
 export function Sold({ container: c }: { container: Container }) {
@@ -268,21 +268,4 @@ function Layers({ layers, top, floor }: { layers: Layer[]; top: number; floor: n
       })}
     </g>
   )
-}
-
-/** A calm grain over the filling; the same dots every time. */
-function Grain({ top, floor }: { top: number; floor: number }) {
-  const s = useSheet()
-  const dots = []
-  let seed = 7
-  const next = () => {
-    seed = (seed * 16807) % 2147483647
-    return (seed % 1000) / 1000
-  }
-  for (let i = 0; i < 170; i++) {
-    const x = s.left + next() * (s.right - s.left)
-    const y = floor - next() * (floor - s.top)
-    if (y > top + 4) dots.push(<circle key={i} cx={x} cy={y} r="1.1" fill="var(--mark)" />)
-  }
-  return <g>{dots}</g>
 }

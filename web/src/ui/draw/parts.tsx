@@ -180,3 +180,20 @@ export function useHatched(name = 'hatch'): string {
 /** A path through places of the sheet. */
 export const through = (points: readonly At[], closed = false) =>
   points.length === 0 ? '' : `M${points.map(([x, y]) => `${x.toFixed(1)} ${y.toFixed(1)}`).join('L')}${closed ? 'Z' : ''}`
+
+/** A calm grain over what is filled, between two heights of the sheet; the same dots every time. */
+export function Grain({ top, floor }: { top: number; floor: number }) {
+  const s = useSheet()
+  const dots = []
+  let seed = 7
+  const next = () => {
+    seed = (seed * 16807) % 2147483647
+    return (seed % 1000) / 1000
+  }
+  for (let i = 0; i < 170; i++) {
+    const x = s.left + next() * (s.right - s.left)
+    const y = floor - next() * (floor - s.top)
+    if (y > top + 4) dots.push(<circle key={i} cx={x} cy={y} r="1.1" fill="var(--mark)" />)
+  }
+  return <g>{dots}</g>
+}
