@@ -1,3 +1,4 @@
+import { execFileSync } from 'node:child_process'
 import type { Page, Request } from '@playwright/test'
 import { expect, field, openDemo, saved, station, test, views } from './house'
 
@@ -302,14 +303,26 @@ test('everything is found by jumping, and the focus comes back', async ({ page, 
   await expect(jump).toBeFocused()
 })
 
+/** The words of a PDF. */
+const onPaper = (pdf: Buffer) => execFileSync('pdftotext', ['-raw', '-', '-'], { input: pdf, encoding: 'utf8' }).split(/\s+/)
+
 test('printed from the dark, every station is light, and nothing is cut off', async ({ page, demo }) => {
   test.setTimeout(120_000)
   await page.emulateMedia({ colorScheme: 'dark' })
   await openDemo(page, demo)
   for (const { name, path } of views()) {
-    await page.emulateMedia({ colorScheme: 'dark', media: 'screen' })
+    await page.emulateMedia({ colorScheme: 'dark', media: null })
     await page.goto(demo + path)
     await page.waitForLoadState('networkidle')
+    // On paper as the browser makes it, without a frame for the page to follow in: no word of a drawing is missing.
+    const words = await page.evaluate(() => [...document.querySelectorAll('main svg text')].flatMap((t) => (t.textContent ?? '').trim().split(/\s+/)))
+    const paper = onPaper(await page.pdf({ format: 'A4', margin: { left: '12mm', right: '12mm', top: '12mm', bottom: '12mm' } }))
+    const lost = words.filter((w) => {
+      const at = paper.indexOf(w)
+      if (at >= 0) paper.splice(at, 1)
+      return at < 0
+    })
+    expect(lost, `${name} on paper`).toEqual([])
     await page.emulateMedia({ colorScheme: 'dark', media: 'print' })
     await page.setViewportSize({ width: 703, height: 1000 }) // A4 less 12 mm on each side
     const look = () =>

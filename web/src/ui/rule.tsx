@@ -67,7 +67,7 @@ export function RuleRow({
   const seen = new Set<string>()
   const ticks = [...slot.ticks].sort((a, b) => rank(a.origin) - rank(b.origin))
   return (
-    <svg width={width} height={height} className="block" aria-hidden="true">
+    <svg viewBox={`0 0 ${width} ${height}`} className="block w-full" style={{ maxWidth: width }} aria-hidden="true">
       {grid.map((kg) => (
         <line key={kg} x1={scale(kg)} x2={scale(kg)} y1={0} y2={height} stroke="var(--faint)" />
       ))}
@@ -149,7 +149,7 @@ export function Rule({ slots, row, height = 44 }: { slots: Slot[]; row: (slot: S
       {row(
         AXIS,
         <div ref={ref}>
-          <svg width={width} height={20} className="block" aria-hidden="true">
+          <svg viewBox={`0 0 ${width} 20`} className="block w-full" style={{ maxWidth: width }} aria-hidden="true">
             {grid.map((kg) => {
               const x = scale(kg)
               if (x - last < 26) return null
