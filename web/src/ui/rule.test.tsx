@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest'
 import type { Slot } from '../api/client'
 import { Units } from '../lib/format'
 import { UnitsContext } from '../lib/units'
-import { AXIS, Rule, scaleOf, slotInWords } from './rule'
+import { AXIS, Rule, slotInWords } from './rule'
+import { ruleOf } from './ruling'
 
 const display = {
   system: 'metric' as const,
@@ -30,7 +31,7 @@ const squat: Slot = {
 
 describe('the needs rule', () => {
   it('is logarithmic: equal ratios are equal lengths', () => {
-    const x = scaleOf([squat], 600)
+    const { x } = ruleOf([squat], 600, 44).sheet
     expect(x(20) - x(10)).toBeCloseTo(x(16) - x(8), 9)
   })
 
@@ -41,7 +42,7 @@ describe('the needs rule', () => {
       </UnitsContext.Provider>,
     )
     const gap = container.querySelector('rect[fill="url(#hatch)"]')
-    const x = scaleOf([squat], 640)
+    const { x } = ruleOf([squat], 640, 44).sheet
     expect(Number(gap?.getAttribute('x'))).toBeCloseTo(x(12.6), 6)
     const circle = container.querySelector('circle')
     expect(Number(circle?.getAttribute('cx'))).toBeCloseTo(x(12), 6)

@@ -1,38 +1,11 @@
-import { scaleLog } from 'd3-scale'
 import type { ReactNode } from 'react'
 import type { Slot } from '../api/client'
 import type { Units } from '../lib/format'
 import { useWidth } from '../lib/hooks'
 import { useUnits } from '../lib/units'
+import { AxisLog, logTicks, OnSheet, type Span, useSheet } from './draw'
 import { joined, Mark, type Origin, Wave } from './marks'
-
-const pad = 14
-
-/** The kg (or lb) values that get a line, from a 1-2-5-like series. */
-function lines(lo: number, hi: number, factor: number): number[] {
-  const out: number[] = []
-  for (let decade = 0.1; decade < 1000; decade *= 10) {
-    for (const m of [1, 1.5, 2, 3, 4, 5, 6, 8]) {
-      const kg = m * decade * factor
-      if (kg >= lo * 0.999 && kg <= hi * 1.001) out.push(kg)
-    }
-  }
-  return out
-}
-
-export function scaleOf(slots: Pick<Slot, 'lo_kg' | 'hi_kg'>[], width: number) {
-  let lo = Number.POSITIVE_INFINITY
-  let hi = 0
-  for (const s of slots) {
-    lo = Math.min(lo, s.lo_kg)
-    hi = Math.max(hi, s.hi_kg)
-  }
-  if (hi === 0) {
-    lo = 1
-    hi = 50
-  }
-  return scaleLog([lo * 0.72, hi * 1.25], [pad, Math.max(pad + 80, width - pad)]).clamp(true)
-}
+import { Hatch, ruleOf } from './ruling'
 
 /** Where two marks would lie on each other, what is owned or bought is shown. */
 const rank = (origin: string) => ['owned', 'buy', 'build', 'scrap'].indexOf(origin) + 1 || 9
@@ -45,29 +18,17 @@ function fresh(seen: Set<string>, place: string): boolean {
 }
 
 /** One slot on the rule: bracket, gaps, rungs. */
-export function RuleRow({
-  slot,
-  scale,
-  height,
-  width,
-  grid,
-}: {
-  slot: Slot
-  scale: ReturnType<typeof scaleOf>
-  height: number
-  width: number
-  grid: number[]
-}) {
+function RuleRow({ slot, span: [first, last], grid }: { slot: Slot; span: Span; grid: readonly number[] }) {
+  const { x: scale, height } = useSheet()
   const y = height / 2
   const top = y - 13
   const h = 26
   const x0 = scale(slot.lo_kg)
   const x1 = scale(slot.hi_kg)
-  const [first, last] = scale.domain() as [number, number]
   const seen = new Set<string>()
   const ticks = [...slot.ticks].sort((a, b) => rank(a.origin) - rank(b.origin))
   return (
-    <svg viewBox={`0 0 ${width} ${height}`} className="block w-full" style={{ maxWidth: width }} aria-hidden="true">
+    <>
       {grid.map((kg) => (
         <line key={kg} x1={scale(kg)} x2={scale(kg)} y1={0} y2={height} stroke="var(--faint)" />
       ))}
@@ -118,19 +79,7 @@ export function RuleRow({
         if (!fresh(seen, String(Math.round(scale(t.at_kg) / 8)))) return null
         return <Mark key={`${t.label}-${t.movement}-${t.at_kg}`} origin={t.origin as Origin} x={scale(t.at_kg)} y={y - 2} r={4.5} />
       })}
-    </svg>
-  )
-}
-
-export function Hatch() {
-  return (
-    <svg width="0" height="0" className="absolute" aria-hidden="true">
-      <defs>
-        <pattern id="hatch" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
-          <line x1="0" x2="6" y1="3" y2="3" stroke="var(--due)" strokeWidth="1.2" />
-        </pattern>
-      </defs>
-    </svg>
+    </>
   )
 }
 
@@ -138,35 +87,28 @@ export function Hatch() {
 export function Rule({ slots, row, height = 44 }: { slots: Slot[]; row: (slot: Slot, plot: ReactNode) => ReactNode; height?: number }) {
   const units = useUnits()
   const [ref, width] = useWidth<HTMLDivElement>()
-  const scale = scaleOf(slots, width)
   const d = units.display('mass')
-  const [lo, hi] = scale.domain() as [number, number]
-  const grid = lines(lo, hi, d.factor)
-  let last = -100
+  const { sheet, span } = ruleOf(slots, width, height)
+  const grid = logTicks(span[0], span[1], d.factor).map((v) => v * d.factor)
   return (
     <div>
       <Hatch />
       {row(
         AXIS,
         <div ref={ref}>
-          <svg viewBox={`0 0 ${width} 20`} className="block w-full" style={{ maxWidth: width }} aria-hidden="true">
-            {grid.map((kg) => {
-              const x = scale(kg)
-              if (x - last < 26) return null
-              last = x
-              return (
-                <text key={kg} x={x} y={14} textAnchor="middle" fontSize="var(--text-fine)" fill="var(--soft)" className="font-cond">
-                  {Math.round((kg / d.factor) * 10) / 10}
-                </text>
-              )
-            })}
-            <text x={width} y={14} textAnchor="end" fontSize="var(--text-fine)" fill="var(--soft)" className="font-cond">
-              {d.symbol}
-            </text>
-          </svg>
+          <OnSheet sheet={{ ...sheet, height: 20 }} aria-hidden="true">
+            <AxisLog from={span[0]} to={span[1]} factor={d.factor} unit={d.symbol} />
+          </OnSheet>
         </div>,
       )}
-      {slots.map((s) => row(s, <RuleRow slot={s} scale={scale} height={height} width={width} grid={grid} />))}
+      {slots.map((s) =>
+        row(
+          s,
+          <OnSheet sheet={sheet} aria-hidden="true">
+            <RuleRow slot={s} span={span} grid={grid} />
+          </OnSheet>,
+        ),
+      )}
     </div>
   )
 }

@@ -8,10 +8,11 @@ import type { Units } from '../../lib/format'
 import { useKey, useWidth } from '../../lib/hooks'
 import { switchTheme } from '../../lib/theme'
 import { useUnitsOf } from '../../lib/units'
+import { OnSheet } from '../../ui/draw/scene'
 import { List } from '../../ui/list/list'
 import { Name } from '../../ui/name'
 import { Button, Failed, Waiting } from '../../ui/parts'
-import { Hatch, scaleOf } from '../../ui/rule'
+import { Hatch, ruleOf } from '../../ui/ruling'
 
 type Card = Shapes['Card']
 
@@ -309,24 +310,23 @@ function Numbers({ card, units }: { card: Card; units: Units }) {
 
 function Mini({ slots }: { slots: Card['slots'] }) {
   const [ref, width] = useWidth<HTMLDivElement>(280)
-  const scale = scaleOf(slots, width)
+  const { sheet } = ruleOf(slots, width, 132)
   return (
-    <div ref={ref} className="mt-3 h-33 overflow-hidden" aria-hidden="true">
-      {slots.map((s) => (
-        <div key={s.key} className="h-3">
-          <svg width={width} height={12} viewBox={`0 0 ${width} 12`} className="block" aria-hidden="true">
-            <rect
-              x={scale(s.lo_kg)}
-              y={2}
-              width={scale(s.hi_kg) - scale(s.lo_kg)}
-              height={8}
-              fill={s.state === 'covered' ? 'var(--covered)' : s.state === 'thin' ? 'url(#hatch)' : 'none'}
-              stroke={s.state === 'covered' ? 'var(--covered)' : s.state === 'thin' ? 'var(--due)' : 'var(--missing)'}
-              strokeDasharray={s.state === 'missing' ? '2 2' : undefined}
-            />
-          </svg>
-        </div>
-      ))}
+    <div ref={ref} className="mt-3">
+      <OnSheet sheet={sheet} aria-hidden="true">
+        {slots.map((s, i) => (
+          <rect
+            key={s.key}
+            x={sheet.x(s.lo_kg)}
+            y={12 * i + 2}
+            width={sheet.x(s.hi_kg) - sheet.x(s.lo_kg)}
+            height={8}
+            fill={s.state === 'covered' ? 'var(--covered)' : s.state === 'thin' ? 'url(#hatch)' : 'none'}
+            stroke={s.state === 'covered' ? 'var(--covered)' : s.state === 'thin' ? 'var(--due)' : 'var(--missing)'}
+            strokeDasharray={s.state === 'missing' ? '2 2' : undefined}
+          />
+        ))}
+      </OnSheet>
     </div>
   )
 }

@@ -1,5 +1,5 @@
 export { capsule, extent, otherSide, Person, rounded, seen, type View } from './body'
 export { useDrag } from './drag'
 export { spread } from './labels'
-export { AxisLog, AxisX, AxisY, Dimension, Grain, Hatch, Label, through, ticks, useHatched } from './parts'
-export { type Alternative, type At, InFigures, Scene, type Sheet, type Span, sheetOf, useSheet } from './scene'
+export { AxisLog, AxisX, AxisY, Dimension, Grain, Hatch, Label, logTicks, through, ticks, useHatched } from './parts'
+export { type Alternative, type At, InFigures, OnSheet, Scene, type Sheet, type Span, sheetOf, useSheet } from './scene'

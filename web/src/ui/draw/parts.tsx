@@ -99,13 +99,14 @@ function apart(all: readonly { v: number; at: number }[]): Set<number> {
   return new Set(shown.map((s) => s.v))
 }
 
+/** Round values for a logarithmic axis, as d3 chooses them, in units of factor each. */
+export const logTicks = (from: number, to: number, factor = 1): number[] => scaleLog([from / factor, to / factor], [0, 1]).ticks()
+
 /** Figures along the top of a logarithmic axis, in units of factor each, with a line down at each. */
 export function AxisLog({ from, to, factor = 1, unit }: Omit<AxisProps, 'count' | 'lines'>) {
   const s = useSheet()
-  const all = scaleLog([from / factor, to / factor], [0, 1])
-    .ticks()
-    .map((v) => ({ v, at: s.x(v * factor) }))
-  const shown = apart(all)
+  const all = logTicks(from, to, factor).map((v) => ({ v, at: s.x(v * factor) }))
+  const shown = apart(all.filter(({ at }) => !unit || at < s.width - 12 - 7 * unit.length))
   return (
     <g>
       {all.map(({ v, at }) => (

@@ -1,5 +1,5 @@
 import { scaleLinear, scaleLog } from 'd3-scale'
-import { createContext, type ReactNode, useContext, useId, useMemo } from 'react'
+import { createContext, type ReactNode, type SVGProps, useContext, useId, useMemo } from 'react'
 import { useWidth } from '../../lib/hooks'
 
 export type Span = readonly [number, number]
@@ -78,6 +78,22 @@ type Props = {
 
 const usual: Pad = { left: 14, right: 14, top: 14, bottom: 14 }
 
+type OnSheetProps = { sheet: Sheet; children: ReactNode } & SVGProps<SVGSVGElement>
+
+/** What is drawn on a sheet that is laid out already; no wider than it, and narrower where its place is, on paper too. */
+export const OnSheet = ({ sheet, children, className = '', ...rest }: OnSheetProps) => (
+  // biome-ignore lint/a11y/noSvgWithoutTitle: named, or hidden, by who draws on it
+  <svg
+    viewBox={`0 0 ${sheet.width} ${sheet.height}`}
+    width="100%"
+    style={{ maxWidth: sheet.width }}
+    className={`block ${className}`}
+    {...rest}
+  >
+    <SheetContext.Provider value={sheet}>{children}</SheetContext.Provider>
+  </svg>
+)
+
 /** A drawing with one transform from what it is about to the sheet, as large as its place, right in print and at any zoom. */
 export function Scene({
   label,
@@ -114,17 +130,16 @@ export function Scene({
   )
   return (
     <div ref={ref} className="relative min-w-0 max-w-full break-inside-avoid overflow-hidden">
-      <svg
-        viewBox={`0 0 ${sheet.width} ${sheet.height}`}
-        width="100%"
+      <OnSheet
+        sheet={sheet}
         style={{ maxWidth: most }}
-        className={`block ${bare ? '' : 'border border-line bg-sheet'} ${squared ? 'squared' : ''}`}
+        className={`${bare ? '' : 'border border-line bg-sheet'} ${squared ? 'squared' : ''}`}
         role={interactive ? 'group' : 'img'}
         aria-label={label}
         aria-describedby={table && `${id}-table`}
       >
-        <SheetContext.Provider value={sheet}>{children}</SheetContext.Provider>
-      </svg>
+        {children}
+      </OnSheet>
       {table && <InFigures id={`${id}-table`} label={label} {...table} />}
     </div>
   )
