@@ -79,6 +79,7 @@ FUZZTIME ?= 20s
 fuzz: ## fuzz every parser for FUZZTIME each
 	go test ./core/quantity -run '^$$' -fuzz FuzzParse -fuzztime $(FUZZTIME)
 	go test ./core/space -run '^$$' -fuzz FuzzWalk -fuzztime $(FUZZTIME)
+	go test ./core/space -run '^$$' -fuzz FuzzLine -fuzztime $(FUZZTIME)
 	go test ./internal/api -run '^$$' -fuzz FuzzJSON -fuzztime $(FUZZTIME)
 	go test ./core/scale -run '^$$' -fuzz FuzzDecode -fuzztime $(FUZZTIME)
 	go test ./internal/document -run '^$$' -fuzz FuzzReadStock -fuzztime $(FUZZTIME)

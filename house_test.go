@@ -20,7 +20,7 @@ var floors = [][]string{
 	{"internal/server"},
 	{"internal/api"},
 	{"internal/document", "internal/demo", "internal/standin"},
-	{"internal/workbench"},
+	{"internal/workbench", "internal/store/storetest"}, // the latter for tests alone
 	{"internal/store"},
 	{"core", "web"},
 }

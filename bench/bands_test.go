@@ -8,7 +8,6 @@ import (
 	"scrappyrack/core/band"
 	"scrappyrack/core/movement"
 	"scrappyrack/core/quantity"
-	"scrappyrack/core/space"
 )
 
 // loops are bands of one size and different rubber, each measured at three lengths.
@@ -42,7 +41,7 @@ func thirty(b *testing.B) []band.Movement {
 	return out
 }
 
-var room = space.Room{Length: 4, Width: 3}
+const room = quantity.Length(4)
 
 // BenchmarkTension works out the whole tension profile of 30 movements with 8 bands
 // each.

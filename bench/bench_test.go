@@ -103,7 +103,10 @@ func BenchmarkEdit(b *testing.B) {
 			}
 		}
 	}
-	b.Run("the room, so that bands are worked out afresh", edit("space", func(f *store.File) { f.Space.LengthM = 4 + float64(revision%100)/100 }))
+	b.Run("the room, so that bands are worked out afresh", edit("rooms/loft", func(f *store.File) {
+		long := 5 + float64(revision%100)/100
+		f.Rooms[0].Walls[0].LengthM, f.Rooms[0].Walls[2].LengthM = long, long
+	}))
 	b.Run("the minutes of a day", edit("profile", func(f *store.File) { f.Profile.Minutes = 20 + int(revision%40) }))
 }
 

@@ -6,6 +6,8 @@ import (
 	"testing"
 
 	"scrappyrack/core/plane"
+	"scrappyrack/core/quantity"
+	"scrappyrack/core/space"
 )
 
 // litteredRoom is a room of 20 corners with 30 things in it.
@@ -42,4 +44,40 @@ func BenchmarkFloor(b *testing.B) {
 			}
 		})
 	}
+}
+
+// littered is the same as a room with a beam and a slope.
+func littered(seed uint64) space.Room {
+	f := litteredRoom(seed)
+	r := space.Room{Trains: true, Outline: f.Outline, Walls: make([]space.Side, len(f.Outline)), Ceiling: space.Ceiling{Height: 2.4}}
+	rng := rand.New(rand.NewPCG(seed, 21))
+	for range 30 {
+		r.Things = append(r.Things, space.Thing{X: 6*rng.Float64() - 3, Y: 6*rng.Float64() - 3, Width: quantity.Length(0.1 + 0.4*rng.Float64()), Depth: quantity.Length(0.1 + 0.4*rng.Float64()), Turned: 360 * rng.Float64()})
+	}
+	r.Ceiling.Drops = []space.Drop{{Outline: plane.Box(0, 0, 0.2, 6, 20), Under: 2.05}}
+	if s, ok := r.SlopeAt(0, 1.4, 2.4, 1.5); ok {
+		r.Ceiling.Slopes = []space.Slope{s}
+	}
+	return r
+}
+
+// Everything that is asked of a room at once, as an edit at Space does: every use of height
+// with the highest place for each, the lane, the largest rectangle, the runs before walls.
+func BenchmarkRoom(b *testing.B) {
+	who := space.Body{Stature: 1.75, Shoe: 0.03}
+	b.Run("20 corners, 30 things, beam and slope", func(b *testing.B) {
+		n := 0
+		for b.Loop() {
+			space.Work([]space.Room{littered(uint64(n % 20))}, who)
+			n++
+		}
+	})
+	b.Run("one place for a height", func(b *testing.B) {
+		n := 0
+		for b.Loop() {
+			r := littered(uint64(n % 20))
+			r.Ceiling.Place(r.Free(), 2.2, 1.2, 0.9)
+			n++
+		}
+	})
 }

@@ -1,9 +1,16 @@
 import type { Page } from '@playwright/test'
 import { expect, openDemo, openLine, test } from './house'
 
+/** What stands at Space whatever is picked there. */
+const home = ['Soles', 'Reach to a bar', 'Grip, pressed up', 'Their stature', 'Their reach to a bar', 'Narrowest way in', 'Lowest place on it']
+
 const stations = {
-  client: { path: 'client', fields: ['Stature', 'Body mass', 'Days a week', 'Minutes each', 'Budget'] },
-  space: { path: 'space', fields: ['Length', 'Width', 'Ceiling', 'Floor taken for good'] },
+  client: { path: 'client', fields: ['Stature', 'Body mass', 'Reach to a bar', 'Grip, pressed up', 'Days a week', 'Minutes each', 'Budget'] },
+  space: { path: 'space', fields: ['Ceiling', 'Heights right to ±', 'Walls right to ±', 'Taken, not drawn', 'Storage', 'Clear within, min', 'Quiet from, h', 'Quiet until, h', ...home] },
+  'a wall at space': { path: 'space?of=walls/0', fields: ['Length', 'Start to first stud', 'Stud to stud', 'Lining'], beside: home.length },
+  'an opening at space': { path: 'space?of=openings/stair-door', fields: ['From its start', 'Width', 'Height'], beside: home.length },
+  'a thing at space': { path: 'space?of=fixtures/day-bed', fields: ['Middle, along A', 'Middle, down', 'Width', 'Depth', 'Height', 'Mass', 'Turned, °'], beside: home.length },
+  'a slope at space': { path: 'space?of=overheads/slope-c', fields: ['At its wall', 'Rises over', 'Up to'], beside: home.length },
   stock: {
     path: 'stock',
     open: async (page: Page) => {
@@ -82,6 +89,6 @@ for (const [name, s] of Object.entries(stations)) {
     }
     // Nothing of the station that is typed into as a number was left out above.
     const numbers = await page.locator('main input[aria-describedby][inputmode]').count()
-    expect(numbers, 'number fields on the screen').toBe(s.fields.length + ('twice' in s ? 2 * s.twice.length : 0))
+    expect(numbers, 'number fields on the screen').toBe(s.fields.length + ('twice' in s ? 2 * s.twice.length : 0) + ('beside' in s ? s.beside : 0))
   })
 }

@@ -28,6 +28,9 @@ test('from the first account to the printed plan, typing all the way', async ({ 
   await field(page, 'Ceiling').pressSequentially('2.3 m')
   await page.keyboard.press('Enter')
   await page.getByText('may be drilled', { exact: true }).click()
+  await page.getByRole('button', { name: /^A 4\.000 m/ }).click()
+  await page.getByLabel('Built of').selectOption('brick')
+  await page.getByRole('button', { name: 'All walls like this one' }).click()
   await expect(page.getByRole('row', { name: /Full hang/ })).toContainText('short')
   await expect(page.getByText('no open hold point')).toBeAttached()
 

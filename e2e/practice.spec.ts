@@ -47,7 +47,7 @@ test('a second consultant joins by invitation, and each takes back the own chang
   await ben.getByRole('heading', { name: 'Shared shed' }).click()
   await ben.keyboard.press('h')
   const past = ben.getByRole('dialog', { name: 'What was changed' })
-  await expect(past.getByRole('listitem').nth(0)).toContainText('the room changed: ceiling')
+  await expect(past.getByRole('listitem').nth(0)).toContainText('room “Room” changed: ceiling')
   await expect(past.getByRole('listitem').nth(0)).toContainText('you')
   await expect(past.getByRole('listitem').nth(1)).toContainText('Ana')
   await past.getByRole('button', { name: 'Take back' }).click()

@@ -13,6 +13,7 @@ const only = (process.env.ONLY ?? '').split(',').filter(Boolean)
 const pictures = [
   { name: 'start', path: '/' },
   ...views().filter((v) => !['band in pounds', 'no band', 'bar'].includes(v.name)),
+  { name: 'space-garage', path: '/c/demo-garage/space?of=fixtures/bench-there' },
   { name: 'band curve', path: '/c/demo-flat/bands' },
   { name: 'history', path: '/c/demo-garage/client' },
   { name: 'quick', path: '/quick' },
@@ -50,7 +51,7 @@ const first: Record<string, (page: Page, base: string) => Promise<void>> = {
     await page.getByRole('textbox', { name: 'Ceiling' }).fill(`8' 8"`)
     await page.keyboard.press('Enter')
     await page.locator('[data-save=saved]').waitFor()
-    await page.getByRole('button', { name: /^Undo: the room/ }).click()
+    await page.getByRole('button', { name: /^Undo: room/ }).click()
     await page.getByRole('button', { name: /^Undo: the client/ }).waitFor()
     await page.keyboard.press('h')
     await page.getByRole('dialog').getByText('taken back').waitFor()

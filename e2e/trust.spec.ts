@@ -32,10 +32,10 @@ test('what cannot be read is said at its field, and the text outlives a reload',
 
 test('what the server refuses comes back to its field', async ({ page, demo, complains }) => {
   await openDemo(page, demo, '/c/demo-loft/space')
-  await field(page, 'Floor taken for good').fill('40')
+  await field(page, 'Taken, not drawn').fill('40')
   await page.keyboard.press('Enter')
-  await expect(page.getByText(/taken of a room of 13.3/)).toBeVisible()
-  await field(page, 'Floor taken for good').fill('4')
+  await expect(page.getByText(/taken of a room of 18.7/)).toBeVisible()
+  await field(page, 'Taken, not drawn').fill('4')
   await page.keyboard.press('Enter')
   await saved(page)
   await station(page, 'Loads')
@@ -50,7 +50,7 @@ test('what the server refuses comes back to its field', async ({ page, demo, com
 
 test('two windows cannot overwrite each other in silence', async ({ page, demo, context, complains }) => {
   await openDemo(page, demo, '/c/demo-loft/space')
-  await expect(field(page, 'Ceiling')).toHaveValue('2.080')
+  await expect(field(page, 'Ceiling')).toHaveValue('2.360')
   const second = await context.newPage()
   await second.goto(`${demo}/c/demo-loft/space`)
   await field(second, 'Ceiling').fill('2.20')
@@ -67,16 +67,16 @@ test('two windows cannot overwrite each other in silence', async ({ page, demo, 
   await expect(field(page, 'Ceiling')).toHaveValue('2.200')
 
   // Other fields of the same part: both are kept, and nobody is asked.
-  await field(second, 'Width').fill('3')
+  await field(second, 'Heights right to ±').fill('15')
   await second.keyboard.press('Enter')
   await saved(second)
-  await field(page, 'Length').fill('4.5')
+  await field(page, 'Taken, not drawn').fill('1.5')
   await page.keyboard.press('Enter')
-  await expect(field(page, 'Width')).toHaveValue('3.000')
+  await expect(field(page, 'Heights right to ±')).toHaveValue('15.0')
   await saved(page)
 
   await second.reload()
-  await expect(field(second, 'Length')).toHaveValue('4.500')
+  await expect(field(second, 'Taken, not drawn')).toHaveValue('1.5')
   await field(second, 'Ceiling').fill('2.3')
   await second.keyboard.press('Enter')
   await saved(second)
@@ -92,10 +92,10 @@ test('two windows cannot overwrite each other in silence', async ({ page, demo, 
   await station(page, 'Client')
   await field(page, 'Days a week').fill('5')
   await saved(page)
-  await field(second, 'Length').fill('5')
+  await field(second, 'Taken, not drawn').fill('2')
   await second.keyboard.press('Enter')
   await saved(second)
-  await expect(field(second, 'Length')).toHaveValue('5.000')
+  await expect(field(second, 'Taken, not drawn')).toHaveValue('2.0')
   await second.goto(`${demo}/c/demo-loft/client`)
   await expect(field(second, 'Days a week')).toHaveValue('5')
   complains(/status of 412/)
@@ -199,7 +199,7 @@ test('a client changed by hand gets another plan, with reasons', async ({ page, 
   await page.keyboard.press('Enter')
   await saved(page)
   await station(page, 'Plan')
-  await expect(page.getByText(/needs a ceiling of .* the room has 1.900 m/).first()).toBeVisible()
+  await expect(page.getByText(/needs .* of height, the room has 1.900 m/).first()).toBeVisible()
 })
 
 test('quick answers need no client', async ({ page, demo }) => {

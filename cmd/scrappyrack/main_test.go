@@ -148,10 +148,10 @@ func client(t *testing.T, url string) *http.Client {
 	return c
 }
 
-// space writes the demo client's room and returns its revision as acknowledged.
+// space writes the demo client's way in and returns its revision as acknowledged.
 func space(t *testing.T, c *http.Client, url string, revision int64, length float64) int64 {
 	t.Helper()
-	body, err := json.Marshal(store.Space{LengthM: length, WidthM: 3, CeilingM: 2.4, Floor: "slab", Surface: "wood", Walls: "drill"})
+	body, err := json.Marshal(store.Space{WayWidthM: length, WayHeightM: 2.4, Access: "stairs"})
 	require.NoError(t, err)
 	req, err := http.NewRequest("PUT", url+"/api/v1/clients/demo-loft/space", bytes.NewReader(body))
 	require.NoError(t, err)
@@ -188,7 +188,7 @@ func TestKilledServerKeepsWhatItAcknowledged(t *testing.T) {
 	f, err := s.Load(context.Background(), owner.PracticeID, "demo-loft")
 	require.NoError(t, err)
 	assert.Equal(t, revision, f.Revision)
-	assert.InDelta(t, length, f.Space.LengthM, 1e-12)
+	assert.InDelta(t, length, f.Space.WayWidthM, 1e-12)
 }
 
 func TestBackupAndRestore(t *testing.T) {
@@ -211,7 +211,7 @@ func TestBackupAndRestore(t *testing.T) {
 	defer func() { _ = res.Body.Close() }()
 	var d struct{ File store.File }
 	require.NoError(t, json.NewDecoder(res.Body).Decode(&d))
-	assert.InDelta(t, 7, d.File.Space.LengthM, 0)
+	assert.InDelta(t, 7, d.File.Space.WayWidthM, 0)
 
 	junk := filepath.Join(t.TempDir(), "junk.db")
 	require.NoError(t, os.WriteFile(junk, []byte(strings.Repeat("no database ", 100)), 0o600))

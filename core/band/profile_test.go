@@ -12,7 +12,6 @@ import (
 	"scrappyrack/core/band"
 	"scrappyrack/core/movement"
 	"scrappyrack/core/quantity"
-	"scrappyrack/core/space"
 )
 
 // energy is what one strand of a Mooney–Rivlin band of length 1 m at rest holds at a
@@ -102,7 +101,7 @@ func TestSlackShareByHand(t *testing.T) {
 // gave a pull is found again to 1 mm, where the band is loaded all the way.
 func TestInverseOfForward(t *testing.T) {
 	b := loop(t, "a", 1)
-	bounds := band.BoundsIn(space.Room{Length: 5, Width: 3}, 1.75)
+	bounds := band.BoundsIn(5, 1.75)
 	tried, exact := 0, 0
 	for _, m := range movement.Elastic() {
 		if !m.Takes(b.Kind) {
@@ -156,7 +155,7 @@ func TestInverseOfForward(t *testing.T) {
 func TestRefusalsSayWhatWouldDo(t *testing.T) {
 	b, strong := loop(t, "light", 1), loop(t, "strong", 3)
 	m := movementOf(t, "band-row")
-	s := band.Set{Movement: m, Bands: []band.Band{b}, Stature: 1.75, Rig: band.Usual(m, b, 1.75), Bounds: band.BoundsIn(space.Room{Length: 2.6, Width: 2}, 1.75)}
+	s := band.Set{Movement: m, Bands: []band.Band{b}, Stature: 1.75, Rig: band.Usual(m, b, 1.75), Bounds: band.BoundsIn(2.6, 1.75)}
 	_, err := s.Solve(band.ByDistance, band.AtFinish, 400, []band.Band{strong})
 	var beyond *band.OutOfReach
 	require.True(t, errors.As(err, &beyond))
@@ -167,7 +166,7 @@ func TestRefusalsSayWhatWouldDo(t *testing.T) {
 	assert.Contains(t, beyond.Would[0].In(quantity.Metric), "together")
 
 	long := s
-	long.Bounds = band.BoundsIn(space.Room{Length: 9, Width: 2}, 1.75)
+	long.Bounds = band.BoundsIn(9, 1.75)
 	_, err = long.Solve(band.ByDistance, band.AtFinish, 4000, nil)
 	require.True(t, errors.As(err, &beyond))
 	assert.Contains(t, err.Error(), "2.75 times its length", "the stretch limit, not the room, is in the way")
@@ -229,7 +228,7 @@ func TestRangeStaysWithinItsLimits(t *testing.T) {
 		if !m.Takes(b.Kind) {
 			continue
 		}
-		s := band.Set{Movement: m, Bands: []band.Band{b}, Stature: 1.75, Rig: band.Usual(m, b, 1.75), Bounds: band.BoundsIn(space.Room{Length: 4, Width: 3}, 1.75)}
+		s := band.Set{Movement: m, Bands: []band.Band{b}, Stature: 1.75, Rig: band.Usual(m, b, 1.75), Bounds: band.BoundsIn(4, 1.75)}
 		light, heavy, ok := s.Range()
 		if !ok {
 			continue

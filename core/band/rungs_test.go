@@ -10,7 +10,6 @@ import (
 	"scrappyrack/core/load"
 	"scrappyrack/core/movement"
 	"scrappyrack/core/quantity"
-	"scrappyrack/core/space"
 )
 
 // banded are the geometries of the movements that answer needs.
@@ -23,7 +22,7 @@ func banded() (out []band.Movement) {
 
 func TestRungsOfBands(t *testing.T) {
 	bands := []band.Band{loop(t, "light", 1), loop(t, "strong", 2)}
-	bounds := band.BoundsIn(space.Room{Length: 4, Width: 3}, 1.75)
+	bounds := band.BoundsIn(4, 1.75)
 	memo := band.NewMemo(1000)
 	rungs := memo.Rungs(bands, banded(), 1.75, bounds)
 	seen := map[string]bool{}
@@ -64,7 +63,7 @@ func TestRungsEndWhereNothingIsKnown(t *testing.T) {
 		require.NoError(t, err)
 		return b
 	}
-	bounds := band.BoundsIn(space.Room{Length: 4, Width: 3}, 1.75)
+	bounds := band.BoundsIn(4, 1.75)
 	most := func(b band.Band) (kg, stretch float64) {
 		r := (*band.Memo)(nil).RangeOf(movementOf(t, "band-row"), []band.Band{b}, 1.75, 1, bounds)
 		require.True(t, r.OK)
@@ -96,7 +95,7 @@ func TestASlackBandIsNoLoad(t *testing.T) {
 	heavy := band.Band{ID: "h", Name: "heavy loop", Kind: band.LongLoop, Curve: c}
 	var memo *band.Memo
 	m := movementOf(t, "band-deadlift")
-	r := memo.RangeOf(m, []band.Band{heavy}, 1.75, 1, band.BoundsIn(space.Room{Length: 4, Width: 3}, 1.75))
+	r := memo.RangeOf(m, []band.Band{heavy}, 1.75, 1, band.BoundsIn(4, 1.75))
 	if r.OK {
 		p := band.Of(m, []band.Band{heavy}, 1.75, r.Light.Rig)
 		assert.LessOrEqual(t, p.Slack, 0.5)
@@ -112,7 +111,7 @@ func TestASlackBandIsNoLoad(t *testing.T) {
 func TestWhatALightDoorTakes(t *testing.T) {
 	strong := loop(t, "strong", 1.2)
 	var memo *band.Memo
-	rungs := memo.Rungs([]band.Band{strong}, []band.Movement{movementOf(t, "band-row")}, 1.75, band.BoundsIn(space.Room{Length: 5, Width: 3}, 1.75))
+	rungs := memo.Rungs([]band.Band{strong}, []band.Movement{movementOf(t, "band-row")}, 1.75, band.BoundsIn(5, 1.75))
 	light, whole := 0.0, 0.0
 	for _, r := range rungs {
 		if r.Pull <= band.LightDoor {
@@ -128,7 +127,7 @@ func TestWhatALightDoorTakes(t *testing.T) {
 // A mini loop that is stretched a hundredth too far says so, by its name.
 func TestANearMissIsNamed(t *testing.T) {
 	m := movementOf(t, "band-seated-abduction")
-	bounds := band.BoundsIn(space.Room{Length: 4, Width: 3}, 1.75)
+	bounds := band.BoundsIn(4, 1.75)
 	var memo *band.Memo
 	miss := band.Miss{}
 	for rest := quantity.Length(0.32); rest > 0.2; rest -= 0.0005 {

@@ -6,7 +6,6 @@ import (
 	"math/bits"
 
 	"scrappyrack/core/quantity"
-	"scrappyrack/core/space"
 )
 
 // Adjuster is what is changed to get a wanted pull.
@@ -51,14 +50,14 @@ const (
 	unknownRoom = quantity.Length(3)
 )
 
-// BoundsIn are the bounds that a room sets for a stature: an anchor on a wall, the
-// body along the longer side, with 0.6 m clear behind it.
-func BoundsIn(room space.Room, stature quantity.Length) Bounds {
-	long := max(room.Length, room.Width)
-	if long <= 0 {
-		long = unknownRoom
+// BoundsIn are the bounds that a room sets for a stature with so much room before a wall or
+// a door, in m (0 when nobody has measured): an anchor there, with 0.6 m clear behind the
+// body.
+func BoundsIn(run, stature quantity.Length) Bounds {
+	if run <= 0 {
+		run = unknownRoom
 	}
-	return Bounds{Distance: max(0.3, long-clearBehind), Stance: quantity.Length(widest) * stature, Grip: mostGrip}
+	return Bounds{Distance: max(0.3, run-clearBehind), Stance: quantity.Length(widest) * stature, Grip: mostGrip}
 }
 
 // Adjusters are those that a movement has, the first being the usual one.

@@ -9,7 +9,6 @@ import (
 	"scrappyrack/core/client"
 	"scrappyrack/core/load"
 	"scrappyrack/core/quantity"
-	"scrappyrack/core/space"
 )
 
 // Caution is a warning, shown where the work happens. A hold point must be
@@ -54,23 +53,9 @@ func For(c client.Client) []Caution {
 				", its handle is taken to be good for ", quantity.Amount(quantity.KindMass, float64(most)), ": pour some out, or find its rating")
 		}
 	}
-	if c.Room.Ceiling <= 0 {
-		hold("space", "Measure the ceiling before anything goes overhead")
-	}
-	if c.Room.Door == space.UnknownDoor && ownsDoorAnchor(c) {
-		hold("space", "Say what the door is that the anchor hangs in: until then it is asked ", quantity.Amount(quantity.KindForce, float64(c.Room.Door.Takes())), " at most")
-	}
-	if c.Room.Walls == space.UnknownWall {
-		hold("space", "Find out whether the walls may be drilled before anything is fixed to them")
-	}
+	out = append(out, rooms(c)...)
 	soft := func(station string, words ...any) {
 		out = append(out, Caution{station, false, quantity.Say(words...)})
-	}
-	if c.Room.NeighboursBelow {
-		soft("space", "Neighbours below: nothing is dropped, jugs are set down on a mat")
-	}
-	if c.Room.Floor == space.TimberJoists {
-		soft("space", "Timber floor: keep heavy things by the walls and across the joists; for anything heavier than a person or two ask a structural engineer")
 	}
 	for _, b := range c.Bands {
 		if b.Curve.Basis == band.Estimated {

@@ -33,7 +33,7 @@ func TestAnOverfullHandleIsAHoldPoint(t *testing.T) {
 	require.NoError(t, err)
 	k := load.Container{ID: "j", Name: "jug A", Kind: jug, Closure: load.Sealed, Filling: wet, Volume: 3.785,
 		Vessel: load.Vessel{Tare: 0.06, Capacity: 3.785, Rating: 10, Profile: load.Prism{Capacity: 3.785, Height: 0.25}}}
-	c := client.Client{Room: space.Room{Ceiling: 2.4, Walls: space.NoHoles}, Containers: []load.Container{k}}
+	c := client.Client{Containers: []load.Container{k}}.In(rented())
 	assert.Empty(t, texts(caution.For(c), true))
 	c.Containers[0].Vessel.Rating = 8
 	holds := texts(caution.For(c), true)
@@ -42,7 +42,7 @@ func TestAnOverfullHandleIsAHoldPoint(t *testing.T) {
 }
 
 func TestWhatIsNotKnownHolds(t *testing.T) {
-	holds := texts(caution.For(client.Client{Room: space.Room{Walls: space.UnknownWall, NeighboursBelow: true, Floor: space.TimberJoists}}), true)
+	holds := texts(caution.For(client.Client{}.In(space.Room{Trains: true, Holes: space.UnknownWall, NeighboursBelow: true, Floor: space.TimberJoists})), true)
 	assert.Len(t, holds, 2, "ceiling and walls")
 	assert.NotEmpty(t, caution.Always())
 }
@@ -57,7 +57,7 @@ func TestWornAndRetiredThingsHold(t *testing.T) {
 	holds := func(condition load.Condition, volume quantity.Volume) []string {
 		k := load.Container{ID: "j", Name: "jug A", Kind: jug, Closure: load.Sealed, Filling: water, Volume: volume, Condition: condition,
 			Vessel: load.Vessel{Tare: 0.06, Capacity: 10, Rating: 10, Profile: load.Prism{Capacity: 10, Height: 0.25}}}
-		return texts(caution.For(client.Client{Room: space.Room{Ceiling: 2.4, Walls: space.NoHoles}, Containers: []load.Container{k}}), true)
+		return texts(caution.For(client.Client{Containers: []load.Container{k}}.In(rented())), true)
 	}
 	assert.Empty(t, holds(load.Sound, 6))
 	worn := holds(load.Tired, 6)
@@ -71,16 +71,25 @@ func TestWornAndRetiredThingsHold(t *testing.T) {
 	assert.Contains(t, retired[0], "retired")
 }
 
+// rented is a room of 2.4 m that may not be drilled, its door unknown.
+func rented() space.Room {
+	r := space.Rectangle(4, 3, 2.4)
+	r.Holes, r.Door = space.NoHoles, space.UnknownDoor
+	return r
+}
+
 // An anchor in a door that nobody has described holds until it is.
 func TestAnUnknownDoorHolds(t *testing.T) {
 	anchor, err := gear.ByKey("door-anchor")
 	require.NoError(t, err)
-	c := client.Client{Room: space.Room{Ceiling: 2.4, Walls: space.NoHoles, Door: space.UnknownDoor}}
+	c := client.Client{}.In(rented())
 	assert.Empty(t, texts(caution.For(c), true))
 	c.Owned = []client.Owned{{ID: "a", Item: anchor}}
 	holds := texts(caution.For(c), true)
 	require.Len(t, holds, 1)
 	assert.Contains(t, holds[0], "150 N")
-	c.Room.Door = space.SolidDoor
+	solid := rented()
+	solid.Door = space.SolidDoor
+	c = c.In(solid)
 	assert.Empty(t, texts(caution.For(c), true))
 }

@@ -32,10 +32,13 @@ type Owned struct {
 // Client is one client. AtHand names the fillings that the household has enough of; Own
 // are its batches, known by weighing. Handles are the loads of bars and handles with the
 // plates there are; Bands are those that are fit for use, weakest first. Budget and prices
-// are in minor units of Currency. Memo may be nil.
+// are in minor units of Currency. Space is what the rooms come to for the person, and WayIn
+// the narrowest way into them in m, 0 when not measured. Memo may be nil.
 type Client struct {
 	Person     Person
-	Room       space.Room
+	Rooms      []space.Room
+	Space      space.Answers
+	WayIn      quantity.Length
 	Containers []load.Container
 	Owned      []Owned
 	AtHand     []string
@@ -48,8 +51,25 @@ type Client struct {
 	Memo       *band.Memo
 }
 
-// Bounds are those of a set-up with a band in this room.
-func (c Client) Bounds() band.Bounds { return band.BoundsIn(c.Room, c.Person.Stature) }
+// In is the client in some rooms, with what they come to.
+func (c Client) In(rooms ...space.Room) Client {
+	c.Rooms, c.Space = rooms, space.Work(rooms, c.Person.Body())
+	return c
+}
+
+// Trained are the rooms that are trained in.
+func (c Client) Trained() []space.Room {
+	var out []space.Room
+	for _, r := range c.Rooms {
+		if r.Trains {
+			out = append(out, r)
+		}
+	}
+	return out
+}
+
+// Bounds are those of a set-up with a band in these rooms.
+func (c Client) Bounds() band.Bounds { return band.BoundsIn(c.Space.Farthest, c.Person.Stature) }
 
 // ContainerRungs are the loads of the containers as they are filled now.
 func (c Client) ContainerRungs() []load.Rung {
@@ -95,11 +115,22 @@ func (c Client) RungsFor(m movement.Movement, it gear.Item, origin load.Origin, 
 	return append(it.Rungs(origin, id), c.Memo.Rungs(it.Elastics(id), []band.Movement{*m.Band}, c.Person.Stature, c.Bounds())...)
 }
 
-// Supplies are what the room and the things that are there let one do.
+// furnitureStep is how well a piece of furniture that passed its tests does as a step, next
+// to a box that is made for it (house value).
+const furnitureStep = 0.9
+
+// Supplies are what the rooms and the things that are there let one do.
 func (c Client) Supplies() []capability.Supply {
 	var out []capability.Supply
-	if lane := float64(c.Room.Lane()); lane > 0 {
+	if lane := float64(c.Space.Lane); lane > 0 {
 		out = append(out, capability.Supply{Kind: capability.Lane, At: capability.Span{From: lane, To: lane}, Quality: 1})
+	}
+	for _, r := range c.Trained() {
+		for _, t := range r.Things {
+			if h := float64(t.Height); t.Steps() {
+				out = append(out, capability.Supply{Kind: capability.Step, At: capability.Span{From: h, To: h}, Quality: furnitureStep, Caution: t.Name + ": against a wall, the whole foot on it"})
+			}
+		}
 	}
 	for _, o := range c.Owned {
 		out = append(out, c.ItemSupplies(o.Item)...)
@@ -112,7 +143,7 @@ func (c Client) ItemSupplies(it gear.Item) []capability.Supply {
 	if !it.OnDoor {
 		return it.Supplies
 	}
-	takes := c.Room.Door.Takes()
+	takes := c.DoorPull()
 	if takes == 0 {
 		return nil
 	}
@@ -124,25 +155,71 @@ func (c Client) ItemSupplies(it gear.Item) []capability.Supply {
 	return out
 }
 
+// DoorPull is the most that an anchor in the best door may be pulled with, in N; where
+// nobody has said anything of rooms, that of a door that nobody has looked at.
+func (c Client) DoorPull() quantity.Force {
+	rooms := c.Trained()
+	if len(rooms) == 0 {
+		return space.UnknownDoor.Takes()
+	}
+	most := quantity.Force(0)
+	for _, r := range rooms {
+		most = max(most, r.DoorPull())
+	}
+	return most
+}
+
 // Excludes is what rules a piece of the catalogue out in this room, whoever pays for it;
 // empty when nothing does.
 func (c Client) Excludes(it gear.Item) quantity.Phrase {
-	if it.Drilled && c.Room.Walls == space.NoHoles {
-		return quantity.Say("must be fixed to a wall, and these walls may not be drilled")
+	if through := it.Stand.Through; c.WayIn > 0 && through > c.WayIn {
+		return quantity.Say("comes in by ", quantity.Amount(quantity.KindLevel, float64(through)), " at the least, the narrowest way in is ", quantity.Amount(quantity.KindLevel, float64(c.WayIn)))
 	}
-	if it.Drilled && c.Room.Walls == space.UnknownWall {
-		return quantity.Say("must be fixed to a wall, and nobody has said yet whether these may be drilled")
+	rooms := c.Trained()
+	if it.Drilled && len(rooms) > 0 {
+		why := rooms[0].Drilling()
+		for _, r := range rooms[1:] {
+			if r.Drilling() == nil {
+				why = nil
+			}
+		}
+		if why != nil {
+			return why
+		}
 	}
-	if it.OnDoor && c.Room.Door == space.NoDoor {
-		return quantity.Say("hangs in a door, and there is none")
+	if it.OnDoor && c.DoorPull() == 0 {
+		return c.doorless(rooms)
 	}
 	if it.Head == "" {
 		return nil
 	}
-	if needed, ok := space.Fits(c.Person.Stature, c.Room.Ceiling, it.Head); !ok {
-		return quantity.Say("needs a ceiling of ", quantity.Amount(quantity.KindLength, float64(needed)), " for this stature, the room has ", quantity.Amount(quantity.KindLength, float64(c.Room.Ceiling)))
+	if h := c.Space.Head(it.Head); !h.Fits {
+		return h.Lack()
 	}
 	return nil
+}
+
+// Where is the place in which a movement has its height, where that is not everywhere: by
+// its room when there are several. It is empty otherwise.
+func (c Client) Where(m movement.Movement) quantity.Phrase {
+	h := c.Space.Head(m.Height)
+	if h.Verdict != space.InAPlace || h.Room < 0 || h.Room >= len(c.Rooms) {
+		return nil
+	}
+	if len(c.Rooms) > 1 {
+		return quantity.Say(c.Rooms[h.Room].Name, ", ", h.Near)
+	}
+	return h.Near
+}
+
+// doorless says why no door takes an anchor.
+func (c Client) doorless(rooms []space.Room) quantity.Phrase {
+	for _, r := range rooms {
+		for _, i := range r.Leaves() {
+			return quantity.Say("hangs in a door, and of ", r.Openings[i].Name, ": ", r.DoorTakes(i).Why)
+		}
+	}
+	return quantity.Say("hangs in a door, and there is none")
 }
 
 // Fillings are what the household has to fill things with: water, what it has enough of,

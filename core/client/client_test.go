@@ -9,6 +9,7 @@ import (
 	"scrappyrack/core/capability"
 	"scrappyrack/core/client"
 	"scrappyrack/core/gear"
+	"scrappyrack/core/quantity"
 	"scrappyrack/core/space"
 )
 
@@ -18,7 +19,7 @@ func TestAnAnchorIsAsGoodAsItsDoor(t *testing.T) {
 	anchor, err := gear.ByKey("door-anchor")
 	require.NoError(t, err)
 	takes := func(d space.Door) float64 {
-		c := client.Client{Room: space.Room{Door: d}, Owned: []client.Owned{{ID: "a", Item: anchor}}}
+		c := client.Client{Owned: []client.Owned{{ID: "a", Item: anchor}}}.In(space.Room{Trains: true, Door: d})
 		for _, s := range c.Supplies() {
 			if s.Kind == capability.Anchor {
 				return float64(s.Strength)
@@ -36,9 +37,63 @@ func TestAnAnchorIsAsGoodAsItsDoor(t *testing.T) {
 // The lane of a room is a supply of its length: 4 by 3 m give 4 m and more, corner to
 // corner less than the diagonal of 5 m.
 func TestTheRoomGivesItsLane(t *testing.T) {
-	all := client.Client{Room: space.Room{Length: 4, Width: 3}}.Supplies()
+	all := client.Client{}.In(space.Rectangle(4, 3, 0)).Supplies()
 	require.Len(t, all, 1)
 	assert.Equal(t, capability.Lane, all[0].Kind)
 	assert.True(t, all[0].At.From >= 4 && all[0].At.To < 5, "%v", all[0].At)
 	assert.Empty(t, client.Client{}.Supplies(), "nobody has measured it")
+}
+
+// What does not pass the narrowest way in is not offered; an unmeasured one stops nothing.
+func TestTheNarrowestWayIn(t *testing.T) {
+	bench, err := gear.ByKey("adjustable-bench")
+	require.NoError(t, err)
+	for way, fits := range map[quantity.Length]bool{0: true, 0.5: false, 0.55: true, 0.7: true} {
+		why := client.Client{WayIn: way}.Excludes(bench)
+		assert.Equal(t, fits, why.Empty(), "%v", way)
+	}
+	for _, it := range gear.All() {
+		assert.Equal(t, it.Stand.Width > 0, it.Stand.Depth > 0, it.Key)
+		assert.False(t, it.Stand.Width > 0 && it.Floor == 0, it.Key)
+		foot := float64(it.Stand.Width * it.Stand.Depth)
+		assert.True(t, foot == 0 || foot > it.Floor/3 && foot < it.Floor*3, "%s: a foot of %v m², a floor of %v m²", it.Key, foot, it.Floor)
+	}
+}
+
+// Steps come from furniture that passed both its tests, at its height; anchors from a wall
+// that may be drilled; of two doors the better counts.
+func TestRoomsSupply(t *testing.T) {
+	r := space.Rectangle(4, 3, 2.4)
+	r.Holes = space.Drillable
+	r.Things = []space.Thing{
+		{ID: "s", Name: "stool", Kind: space.Seat, X: 1, Y: -1, Width: 0.4, Depth: 0.4, Height: 0.45, Rock: space.Passed, Sit: space.Passed},
+		{ID: "c", Name: "chair", Kind: space.Seat, X: 2, Y: -1, Width: 0.4, Depth: 0.4, Height: 0.46, Rock: space.Passed},
+	}
+	r.Openings = []space.Opening{
+		{ID: "a", Name: "pantry", Kind: space.DoorWay, Wall: 0, At: 0.1, Width: 0.7, Leaf: space.SolidDoor, Swings: space.Inwards},
+		{ID: "b", Name: "hall", Kind: space.DoorWay, Wall: 0, At: 2, Width: 0.8, Leaf: space.LightDoor, Swings: space.Outwards},
+	}
+	c := client.Client{Person: client.Person{Stature: 1.7}}.In(r)
+	var steps []capability.Supply
+	for _, s := range c.Supplies() {
+		if s.Kind == capability.Step {
+			steps = append(steps, s)
+		}
+	}
+	require.Len(t, steps, 1)
+	assert.InDelta(t, 0.45, steps[0].At.From, 1e-9)
+	assert.InDelta(t, 150, float64(c.DoorPull()), 0)
+	bar, err := gear.ByKey("wall-anchors")
+	require.NoError(t, err)
+	assert.True(t, c.Excludes(bar).Empty(), "nobody has said what the walls are: a hold point, not a refusal")
+	for i := range r.Walls {
+		r.Walls[i].Kind = space.MetalStud
+	}
+	assert.Contains(t, c.In(r).Excludes(bar).In(quantity.Metric), "holds a body")
+	r.Walls[2].Kind = space.Brick
+	assert.True(t, c.In(r).Excludes(bar).Empty())
+	anchor, err := gear.ByKey("door-anchor")
+	require.NoError(t, err)
+	r.Openings = r.Openings[:1]
+	assert.Contains(t, c.In(r).Excludes(anchor).In(quantity.Metric), "opens into this room")
 }

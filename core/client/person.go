@@ -3,6 +3,7 @@ package client
 import (
 	"scrappyrack/core/movement"
 	"scrappyrack/core/quantity"
+	"scrappyrack/core/space"
 )
 
 // Experience is how long someone has trained with loads.
@@ -48,9 +49,12 @@ const (
 )
 
 // Person is what needs are worked out from. BodyMass in kg, Stature in m, both
-// > 0. Tests are sets actually done.
+// > 0; Reach, Press and Shoe as space.Body has them. Tests are sets actually done.
 type Person struct {
 	Stature    quantity.Length
+	Reach      quantity.Length
+	Press      quantity.Length
+	Shoe       quantity.Length
 	BodyMass   quantity.Mass
 	Sex        Sex
 	Experience Experience
@@ -71,6 +75,11 @@ type Test struct {
 	Reps, Reserve int
 	At            int64
 	AtLeast       bool
+}
+
+// Body is what of the person a room is measured against.
+func (p Person) Body() space.Body {
+	return space.Body{Stature: p.Stature, Reach: p.Reach, Press: p.Press, Shoe: p.Shoe}
 }
 
 // Spares says that a part or a kind of work is to be spared.

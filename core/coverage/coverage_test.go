@@ -43,9 +43,16 @@ func TestCloseness(t *testing.T) {
 	}
 }
 
+// hall is a room of 5 × 4 m.
+func hall(ceiling quantity.Length) space.Room {
+	r := space.Rectangle(5, 4, ceiling)
+	r.Holes = space.Drillable
+	return r
+}
+
 // room is the client of a person in a room that stops nothing.
 func room(p client.Person) client.Client {
-	return client.Client{Person: p, Room: space.Room{Length: 5, Width: 4, Ceiling: 2.6}}
+	return client.Client{Person: p}.In(hall(2.6))
 }
 
 func stock(c client.Client, rungs ...load.Rung) *way.Stock {
@@ -128,7 +135,7 @@ func TestLimitsAndHeadroomRuleMovementsOut(t *testing.T) {
 	press := rung(load.OneHand, 1, 100)
 	assert.Equal(t, "one-hand-press", coverage.Cover(s, stock(c, press)).Ways[0].Movement.Key)
 
-	c.Room.Ceiling = 2.1
+	c = c.In(hall(2.1))
 	low := coverage.Cover(s, stock(c, press))
 	assert.Equal(t, "floor-seated-press", low.Ways[0].Movement.Key, "under a low ceiling one sits down")
 
@@ -144,7 +151,7 @@ func TestNobodySquatsUnderACeilingLowerThanThey(t *testing.T) {
 	tall := person
 	tall.Stature = 1.90
 	c := room(tall)
-	c.Room.Ceiling = 1.75
+	c = c.In(hall(1.75))
 	s := slot(t, tall, "squat")
 	got := coverage.Cover(s, stock(c, rung(load.TwoHand, 1, 200)))
 	assert.Zero(t, got.Value)
@@ -222,9 +229,10 @@ func TestOpeningsOpen(t *testing.T) {
 			Stature: quantity.Length(1.5 + 0.5*r.Float64()), BodyMass: quantity.Mass(50 + 60*r.Float64()),
 			Experience: client.Experiences()[r.IntN(4)], Goal: client.General, Limits: movement.Limits()[:r.IntN(2)],
 		}
-		c := room(who)
-		c.Memo, c.Room.Door = memo, []space.Door{space.SolidDoor, space.LightDoor, space.NoDoor, space.UnknownDoor}[i%4]
-		c.Room.Ceiling, c.Room.Walls = quantity.Length(1.7+r.Float64()), []space.Walls{space.Drillable, space.NoHoles}[i%2]
+		where := hall(quantity.Length(1.7 + r.Float64()))
+		where.Door = []space.Door{space.SolidDoor, space.LightDoor, space.NoDoor, space.UnknownDoor}[i%4]
+		where.Holes = []space.Walls{space.Drillable, space.NoHoles}[i%2]
+		c := client.Client{Person: who, Memo: memo}.In(where)
 		slots, err := coverage.Slots(who)
 		require.NoError(t, err)
 		own := []way.Item{way.Present(c)}

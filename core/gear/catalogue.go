@@ -36,6 +36,11 @@ func miniLoop(thickness quantity.Length) Elastic {
 	return Elastic{band.MiniLoop, 0.305, 0.050, thickness}
 }
 
+// entered is what stays free on the sides from which a thing is entered or left, in m
+// (ISO 20957-1, from memory; guidance). A bar of 2.2 m in a rack of 1.3 m sticks out by 0.45
+// on each side, and is loaded from 0.6 beyond its ends.
+const entered = quantity.Length(0.6)
+
 // The sample catalogue: invented prices, generic things, general knowledge.
 var catalogue = []Item{
 	{
@@ -43,6 +48,7 @@ var catalogue = []Item{
 		Name:    "Adjustable dumbbells, spin-lock, 2 × 2–10 kg",
 		Price:   4500,
 		Floor:   0.15,
+		Stand:   Stand{Width: 0.50, Depth: 0.30},
 		Loads:   []Loads{{inHands, 2, 10, 1}},
 		Note:    "protruding ends hurt on the thighs",
 		Caution: "Collars checked before every set.",
@@ -52,6 +58,7 @@ var catalogue = []Item{
 		Name:  "Adjustable dumbbells, dial, 2 × 2.5–24 kg",
 		Price: 21000,
 		Floor: 0.3,
+		Stand: Stand{Width: 0.60, Depth: 0.50, Through: 0.30},
 		Loads: []Loads{{inHands, 2.5, 24, 2.15}},
 		Note:  "quick to change; not to be dropped",
 	},
@@ -60,6 +67,7 @@ var catalogue = []Item{
 		Name:  "One adjustable dumbbell, 2–20 kg",
 		Price: 4800,
 		Floor: 0.12,
+		Stand: Stand{Width: 0.40, Depth: 0.30},
 		Loads: []Loads{{oneOf, 2, 20, 1.5}},
 		Note:  "half the money of a pair, one side at a time",
 	},
@@ -83,6 +91,7 @@ var catalogue = []Item{
 		Name:  "Barbell 20 kg with 60 kg of iron plates",
 		Price: 26000,
 		Floor: 0.5,
+		Stand: Stand{Width: 2.20, Depth: 0.45, Through: 0.30, Zone: space.Zone{Front: 0.9, Left: entered, Right: entered}},
 		Loads: []Loads{{onBar, 20, 80, 2.5}},
 		Note:  "plain plates unless the bar gets dropped",
 	},
@@ -91,6 +100,7 @@ var catalogue = []Item{
 		Name:  "Short bar 8 kg with 30 kg of plates",
 		Price: 9500,
 		Floor: 0.3,
+		Stand: Stand{Width: 1.50, Depth: 0.45, Through: 0.30, Zone: space.Zone{Front: 0.9, Left: entered, Right: entered}},
 		Loads: []Loads{{onBar, 8, 38, 2.5}},
 		Note:  "fits where a long bar does not",
 	},
@@ -99,6 +109,7 @@ var catalogue = []Item{
 		Name:     "Half rack with safeties and a bar on top",
 		Price:    28000,
 		Floor:    1.8,
+		Stand:    Stand{Width: 1.30, Depth: 1.40, Through: 0.45, Zone: space.Zone{Front: 0.9, Left: 1.05, Right: 1.05}},
 		Head:     space.BentHang,
 		Supplies: []capability.Supply{anchors, rack, hangBar, lowBar},
 		Note:     "safest of the racks, takes the most room",
@@ -108,6 +119,7 @@ var catalogue = []Item{
 		Name:     "Squat stands",
 		Price:    9000,
 		Floor:    0.8,
+		Stand:    Stand{Width: 1.25, Depth: 0.60, Through: 0.40, Zone: space.Zone{Front: 0.9, Left: 1.08, Right: 1.08}},
 		Supplies: []capability.Supply{rack},
 		Note:     "cheap and small",
 		Caution:  "Stands tip: keep them loaded low and never re-rack with a lunge.",
@@ -117,6 +129,7 @@ var catalogue = []Item{
 		Name:     "Fold-away wall rack",
 		Price:    36000,
 		Floor:    0.3,
+		Stand:    Stand{Width: 1.30, Depth: 0.25, Through: 0.45, Zone: space.Zone{Front: 1.6, Left: 1.05, Right: 1.05}},
 		Drilled:  true,
 		Head:     space.BentHang,
 		Supplies: []capability.Supply{anchors, rack, hangBar, lowBar},
@@ -127,10 +140,11 @@ var catalogue = []Item{
 		Name:     "Flat bench",
 		Price:    8000,
 		Floor:    0.45,
+		Stand:    Stand{Width: 1.20, Depth: 0.35, Through: 0.40, Zone: space.Zone{Front: entered, Back: entered, Left: entered}},
 		Supplies: []capability.Supply{bench, step},
 		Note:     "not where to save: an unsteady one is a hazard",
 	},
-	{Key: "adjustable-bench", Name: "Adjustable bench", Price: 14000, Floor: 0.6, Supplies: []capability.Supply{bench, step}},
+	{Key: "adjustable-bench", Name: "Adjustable bench", Price: 14000, Floor: 0.6, Stand: Stand{Width: 1.30, Depth: 0.45, Through: 0.55, Zone: space.Zone{Front: entered, Back: entered, Left: entered}}, Supplies: []capability.Supply{bench, step}},
 	{
 		Key:      "door-bar",
 		Name:     "Pull-up bar for a doorway",
@@ -200,7 +214,7 @@ var catalogue = []Item{
 		Supplies: []capability.Supply{lowBar},
 		Caution:  "From a rated point only.",
 	},
-	{Key: "step-box", Name: "Sturdy step or box, 48 cm", Price: 4500, Floor: 0.3, Supplies: []capability.Supply{step}},
+	{Key: "step-box", Name: "Sturdy step or box, 48 cm", Price: 4500, Floor: 0.3, Stand: Stand{Width: 0.60, Depth: 0.50, Through: 0.50, Zone: space.Zone{Front: entered}}, Supplies: []capability.Supply{step}},
 	{
 		Key:     "sand-50",
 		Name:    "Dry sand, 50 kg in two sacks",

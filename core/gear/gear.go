@@ -23,7 +23,7 @@ type Loads struct {
 }
 
 // Item is one thing to buy. Price is in the minor unit of the sample currency
-// (GBP). Floor is the room it takes when it stands, in m². Drilled says that it
+// (GBP). Floor is the room it takes when it stands, in m², Stand where and how. Drilled says that it
 // is fixed to a wall. Head is the height of room it needs to be of use.
 // Needs lists, as an AND of ORs, the keys it is useless without. Filling names
 // what it lets containers be filled with; Bands are elastic; Vessels are empty containers that
@@ -41,8 +41,19 @@ type Item struct {
 	Bands     []Elastic
 	Filling   string
 	Vessels   []Vessel
+	Stand     Stand
 	Note      string
 	Caution   string
+}
+
+// Stand is the floor that an item stands on, in m, and what is worked on around it; the zero
+// one of what is hung up or put away.
+//
+// Through is the narrowest way in that it passes, in m: it comes in parts where it can.
+type Stand struct {
+	Width, Depth quantity.Length
+	Zone         space.Zone
+	Through      quantity.Length
 }
 
 // Elastic is a band as it is sold: a loop's rest length is that laid flat; width

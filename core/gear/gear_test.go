@@ -45,3 +45,21 @@ func TestBarStartsAtItsOwnMass(t *testing.T) {
 	assert.Equal(t, quantity.Mass(80), rungs[len(rungs)-1].High)
 	assert.Len(t, rungs, 25)
 }
+
+// Around machines 0.6 m stay free on the sides from which they are entered (ISO 20957-1, from
+// memory); a bar of 2.2 m (IWF) in a rack is loaded from 0.6 m beyond each end.
+func TestWorkingZones(t *testing.T) {
+	for _, key := range []string{"half-rack", "squat-stands", "wall-rack"} {
+		it, err := gear.ByKey(key)
+		require.NoError(t, err)
+		want := (2.2-float64(it.Stand.Width))/2 + 0.6
+		assert.InDelta(t, want, float64(it.Stand.Zone.Left), 0.01, key)
+		assert.InDelta(t, want, float64(it.Stand.Zone.Right), 0.01, key)
+		assert.GreaterOrEqual(t, float64(it.Stand.Zone.Front), 0.6, key)
+	}
+	for _, key := range []string{"flat-bench", "adjustable-bench", "step-box"} {
+		it, err := gear.ByKey(key)
+		require.NoError(t, err)
+		assert.InDelta(t, 0.6, float64(it.Stand.Zone.Front), 0.01, key)
+	}
+}

@@ -47,10 +47,9 @@ func TestAlikeContainersTogetherGiveWhatTheyGiveApart(t *testing.T) {
 	} {
 		c := client.Client{
 			Person:     client.Person{Stature: 1.7, BodyMass: 64, Experience: client.Novice, Goal: client.General},
-			Room:       space.Room{Length: 4, Width: 3, Ceiling: 2.5, Taken: 2, Walls: space.Drillable},
 			Containers: jugs(t, drawn.volumes, drawn.refilled), AtHand: []string{"dry-sand"}, Currency: "GBP",
 			Budget: drawn.budget, Pins: map[string]client.Pin{},
-		}
+		}.In(fourByThree())
 		if drawn.pin != "" {
 			c.Pins[drawn.pin] = client.Never
 		}
@@ -79,14 +78,21 @@ func TestAlikeContainersTogetherGiveWhatTheyGiveApart(t *testing.T) {
 	}
 }
 
+// fourByThree is a room that stops nothing, with 2 m² taken.
+func fourByThree() space.Room {
+	r := space.Rectangle(4, 3, 2.5)
+	r.Taken, r.Holes, r.Door = 2, space.Drillable, space.UnknownDoor
+	return r
+}
+
 // A second one in the same state, and no third: of five alike jugs a pair of the same is
 // to be had, and there are no more options than for two.
 func TestAlikeContainersAreFewOptions(t *testing.T) {
 	options := func(n int) int {
 		c := client.Client{
-			Person: client.Person{Stature: 1.7, BodyMass: 64, Experience: client.Novice, Goal: client.General},
-			Room:   space.Room{Length: 4, Width: 3, Ceiling: 2.5}, Containers: jugs(t, make([]quantity.Volume, n), false), Currency: "GBP", Budget: 1000,
-		}
+			Person:     client.Person{Stature: 1.7, BodyMass: 64, Experience: client.Novice, Goal: client.General},
+			Containers: jugs(t, make([]quantity.Volume, n), false), Currency: "GBP", Budget: 1000,
+		}.In(space.Rectangle(4, 3, 2.5))
 		p, err := NewProblem(context.Background(), c)
 		require.NoError(t, err)
 		return len(p.Candidates)
@@ -101,9 +107,9 @@ func TestAlikeContainersAreFewOptions(t *testing.T) {
 // Nobody's plan is explained any longer either.
 func TestExplainingStopsWhenToldTo(t *testing.T) {
 	c := client.Client{
-		Person: client.Person{Stature: 1.7, BodyMass: 64, Experience: client.Novice, Goal: client.General},
-		Room:   space.Room{Length: 4, Width: 3, Ceiling: 2.5}, Containers: jugs(t, []quantity.Volume{5, 5, 3}, true), Currency: "GBP", Budget: 600,
-	}
+		Person:     client.Person{Stature: 1.7, BodyMass: 64, Experience: client.Novice, Goal: client.General},
+		Containers: jugs(t, []quantity.Volume{5, 5, 3}, true), Currency: "GBP", Budget: 600,
+	}.In(space.Rectangle(4, 3, 2.5))
 	p, err := NewProblem(context.Background(), c)
 	require.NoError(t, err)
 	gone, leave := context.WithCancel(context.Background())

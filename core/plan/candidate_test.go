@@ -119,7 +119,9 @@ func TestReachLeavesDraggingOut(t *testing.T) {
 
 func TestUnknownWallsAreAskedAbout(t *testing.T) {
 	c := household(t)
-	c.Room.Walls = space.UnknownWall
+	unknown := fourByThree()
+	unknown.Holes = space.UnknownWall
+	c = c.In(unknown)
 	assert.Contains(t, candidates(t, c)["wall-bar"].Excluded.In(quantity.Metric), "nobody has said yet")
 	_, err := plan.Candidates(client.Client{Currency: "QQQ"}, nil)
 	assert.ErrorContains(t, err, "QQQ")

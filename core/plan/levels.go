@@ -40,7 +40,7 @@ func levelsOf(c client.Client, slots []coverage.Slot) []wanted {
 	var out []wanted
 	for _, s := range slots {
 		for _, m := range movement.Of(s.Pattern) {
-			if _, barred := way.Bars(c.Person, c.Room, m); barred || m.Hold == "" || m.Hold == load.Band {
+			if _, barred := way.Bars(c.Person, c.Space, m); barred || m.Hold == "" || m.Hold == load.Band {
 				continue
 			}
 			for _, t := range coverage.Targets(s.Lo, s.Hi) {

@@ -125,7 +125,7 @@ func (p *Problem) order() {
 // limits are the free floor, and each filling that has to be bought.
 func (p *Problem) limits() {
 	p.names = []string{"floor"}
-	p.Model.Limits = []int64{int64(math.Floor(p.Client.Room.FreeFloor().Value * squareDecimetres))}
+	p.Model.Limits = []int64{int64(math.Floor(p.Client.Space.Free * squareDecimetres))}
 	var fillings []string
 	for _, k := range p.Candidates {
 		if k.Filling != "" {

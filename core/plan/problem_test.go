@@ -32,14 +32,20 @@ func container(t *testing.T, id, kind string, capacity quantity.Volume, filling 
 func household(t *testing.T) client.Client {
 	return client.Client{
 		Person: client.Person{Stature: 1.78, BodyMass: 80, Experience: client.Novice, Goal: client.General},
-		Room:   space.Room{Length: 4, Width: 3, Ceiling: 2.5, Taken: 2, Walls: space.Drillable},
 		Containers: []load.Container{
 			container(t, "jug A", "jug", 3.785, "fresh-water", 3.7), container(t, "jug B", "jug", 3.785, "fresh-water", 3.7),
 			container(t, "jug C", "jug", 5, "fresh-water", 0),
 			container(t, "bucket", "bucket", 12, "fresh-water", 6), container(t, "backpack", "backpack", 22, "books", 8),
 		},
 		AtHand: []string{"books"}, Currency: "GBP", Budget: 25000,
-	}
+	}.In(fourByThree())
+}
+
+// fourByThree is a room that stops nothing, with 2 m² taken.
+func fourByThree() space.Room {
+	r := space.Rectangle(4, 3, 2.5)
+	r.Taken, r.Holes, r.Door = 2, space.Drillable, space.UnknownDoor
+	return r
 }
 
 func solve(t *testing.T, c client.Client) (*plan.Problem, plan.Plan) {
@@ -96,7 +102,10 @@ func TestMoneyNeverBuysLess(t *testing.T) {
 
 func TestWallsAndCeilingExclude(t *testing.T) {
 	c := household(t)
-	c.Room.Walls, c.Room.Ceiling, c.Budget = space.NoHoles, 1.95, 90000
+	low := fourByThree()
+	low.Holes, low.Ceiling.Height = space.NoHoles, 1.95
+	c = c.In(low)
+	c.Budget = 90000
 	_, got := solve(t, c)
 	for _, k := range keys(got) {
 		it, err := gear.ByKey(k)
@@ -107,7 +116,7 @@ func TestWallsAndCeilingExclude(t *testing.T) {
 		assert.Empty(t, it.Head, k)
 	}
 	assert.Equal(t, plan.RefusedPlace, refusal(got, "wall-anchors").Kind)
-	assert.Contains(t, refusal(got, "door-bar").Why.In(quantity.Metric), "needs a ceiling of 2.052 m")
+	assert.Contains(t, refusal(got, "door-bar").Why.In(quantity.Metric), "needs 2.052 m of height")
 }
 
 func TestPinsAreKept(t *testing.T) {

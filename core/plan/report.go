@@ -95,7 +95,7 @@ func (p *Problem) explain(ctx context.Context, a optimise.Answer) (Plan, error) 
 		Answer: a, Whole: p.Whole, Stock: stock,
 		Before: coverage.Hold(p.Slots, way.New(c, []way.Item{p.present, {Option: way.Today, Rungs: c.ContainerRungs()}})), After: coverage.Hold(p.Slots, stock),
 		Cost: quantity.Money{Minor: a.Cost, Currency: c.Currency}, Left: quantity.Money{Minor: c.Budget - a.Cost, Currency: c.Currency},
-		FloorFree: c.Room.FreeFloor().Value,
+		FloorFree: c.Space.Free,
 	}
 	chosen := map[int]bool{}
 	for n, i := range a.Chosen {

@@ -181,6 +181,13 @@ func (f Floor) LongestLane(width float64) Lane {
 	return best
 }
 
+// LaneAlong is the longest free rectangle of a width at the angle of a lane, in m; within
+// 2.5 mm.
+func (f Floor) LaneAlong(l Lane) float64 {
+	got, _ := f.turned(math.Atan2(l.To.Y-l.From.Y, l.To.X-l.From.X)).longest(l.Width, l.Width, 0)
+	return got.Width
+}
+
 // longest is the longest free rectangle of a width along x, longer than what is known
 // (otherwise none), and a bound for those that are no wider than thin ≤ width.
 func (s *sheet) longest(width, thin, known float64) (Rectangle, float64) {

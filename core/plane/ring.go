@@ -89,13 +89,16 @@ func (r Ring) Check() error {
 }
 
 // Area is what the outline holds, in m² (the shoelace formula).
-func (r Ring) Area() float64 {
+func (r Ring) Area() float64 { return math.Abs(r.signed()) }
+
+// signed is the area, below 0 of an outline that runs clockwise.
+func (r Ring) signed() float64 {
 	twice := 0.0
 	for i := range r {
 		a, b := r.side(i)
 		twice += a.X*b.Y - b.X*a.Y
 	}
-	return math.Abs(twice) / 2
+	return twice / 2
 }
 
 // across is how far c lies to the left of the line from a to b, in m.

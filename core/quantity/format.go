@@ -56,6 +56,8 @@ const (
 	KindRatio   = Kind(DimRatio)
 	KindCount   = Kind(DimCount)
 	KindDegrees = Kind(DimTemperature)
+	// KindPressure is a load on an area, in Pa; it is shown, never typed.
+	KindPressure = Kind("pressure")
 )
 
 // Dim is the dimension in which values of the kind are typed.
@@ -89,6 +91,8 @@ var displays = map[System]map[Kind]Display{
 		KindRatio:   {"%", 0.01, 1, 0, Decimal, 0},
 		KindCount:   {"", 1, 1, 0, Decimal, 0},
 		KindDegrees: {"°C", 1, 0.1, 1, Decimal, 0},
+
+		KindPressure: {"kPa", 1000, 0.01, 2, Decimal, 0},
 	},
 	US: {
 		KindMass:    {"lb", PoundKg, 0.25, 2, Decimal, 0},
@@ -107,6 +111,8 @@ var displays = map[System]map[Kind]Display{
 		KindRatio:   {"%", 0.01, 1, 0, Decimal, 0},
 		KindCount:   {"", 1, 1, 0, Decimal, 0},
 		KindDegrees: {"°F", fahrenheit, 0.1, 1, Decimal, fahrenheitZero},
+
+		KindPressure: {"psf", PoundForceN / (FootM * FootM), 0.5, 1, Decimal, 0},
 	},
 }
 
@@ -125,7 +131,7 @@ func DisplayOf(system System, kind Kind) Display {
 
 // Kinds lists every kind that is shown.
 func Kinds() []Kind {
-	return []Kind{KindMass, KindFine, KindSmall, KindLength, KindLevel, KindThin, KindHeight, KindForce, KindPull, KindVolume, KindDensity, KindTime, KindArea, KindRatio, KindCount, KindDegrees}
+	return []Kind{KindMass, KindFine, KindSmall, KindLength, KindLevel, KindThin, KindHeight, KindForce, KindPull, KindVolume, KindDensity, KindTime, KindArea, KindRatio, KindCount, KindDegrees, KindPressure}
 }
 
 // Format writes an SI value as a user of the system reads it, unit included,

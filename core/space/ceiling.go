@@ -3,6 +3,8 @@ package space
 import (
 	"fmt"
 	"math"
+	"slices"
+	"sort"
 
 	"scrappyrack/core/plane"
 	"scrappyrack/core/quantity"
@@ -17,11 +19,12 @@ type Ceiling struct {
 }
 
 // Drop is a beam, a duct, a lamp or a door's track, from above, with its underside in m
-// above the floor.
+// above the floor. Loose says that it can be taken down, as lamps can.
 type Drop struct {
 	Name    string
 	Outline plane.Ring
 	Under   quantity.Length
+	Loose   bool
 }
 
 // Slope is a part of the ceiling that rises evenly from side From of its convex outline,
@@ -116,21 +119,48 @@ func (c Ceiling) Place(floor plane.Floor, height, width, depth quantity.Length) 
 }
 
 // HighestFor is the greatest height, in m and within 1 mm, that is to be had over a place
-// of a width and depth in m; 0 when the floor has no such place.
+// of a width and depth in m; 0 when the floor has no such place. What is low changes at the
+// levels of what hangs and where slopes begin and end, and between them with slopes alone.
 func (c Ceiling) HighestFor(floor plane.Floor, width, depth quantity.Length) quantity.Length {
-	if c.Place(floor, c.Height, width, depth).Area() > 0 {
-		return c.Height
+	has := func(h quantity.Length) bool { return c.Place(floor, h, width, depth).Area() > 0 }
+	levels := []quantity.Length{0, c.Height}
+	for _, d := range c.Drops {
+		levels = append(levels, d.Under)
 	}
-	lo, hi := quantity.Length(0), c.Height
-	if c.Place(floor, lo, width, depth).Area() == 0 {
+	for _, s := range c.Slopes {
+		levels = append(levels, s.Low, s.High)
+	}
+	slices.Sort(levels)
+	levels = slices.Compact(levels)
+	if !has(0) {
 		return 0
 	}
-	for hi-lo > 0.001 {
-		if m := (lo + hi) / 2; c.Place(floor, m, width, depth).Area() > 0 {
+	// The first level that is too high.
+	above := sort.Search(len(levels), func(i int) bool { return i > 0 && !has(levels[i]) })
+	lo := levels[above-1]
+	if above == len(levels) || len(c.Slopes) == 0 {
+		return lo
+	}
+	for hi := levels[above]; hi-lo > 0.001; {
+		if m := (lo + hi) / 2; has(m) {
 			lo = m
 		} else {
 			hi = m
 		}
 	}
 	return lo
+}
+
+// turned is the ceiling turned about the origin, anticlockwise, by an angle in radians.
+func (c Ceiling) turned(angle float64) Ceiling {
+	out := Ceiling{Height: c.Height}
+	for _, d := range c.Drops {
+		d.Outline = d.Outline.Turned(angle)
+		out.Drops = append(out.Drops, d)
+	}
+	for _, s := range c.Slopes {
+		s.Outline = s.Outline.Turned(angle)
+		out.Slopes = append(out.Slopes, s)
+	}
+	return out
 }

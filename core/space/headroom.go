@@ -70,8 +70,42 @@ type Allowance struct {
 	Step      quantity.Length
 }
 
-// Needs is the ceiling that a person of a stature needs for a use, with its
-// derivation. Stature in m.
+// Body is what of a person a room is measured against, in m. Reach is the height of a bar
+// gripped overhead, standing barefoot, and Press the greatest height of the grip in a press
+// overhead, as measured; 0 takes the share of the stature. Shoe is the thickness of the
+// soles, which counts in every standing height.
+type Body struct{ Stature, Reach, Press, Shoe quantity.Length }
+
+// DefaultShoe is how thick soles are that nobody has measured, in m (house value).
+const DefaultShoe = quantity.Length(0.03)
+
+// grip is the height of a bar gripped overhead, in m, with its words in a formula.
+func (b Body) grip() (at float64, words string) {
+	if b.Reach > 0 {
+		return float64(b.Reach), "reach"
+	}
+	return body.GripReach * float64(b.Stature), "1.184 H"
+}
+
+// press is the greatest height of the grip in a press, likewise.
+func (b Body) press() (at float64, words string) {
+	if b.Press > 0 {
+		return float64(b.Press), "pressed grip"
+	}
+	return body.PressReach * float64(b.Stature), "1.204 H"
+}
+
+// stands says that a use has the feet on the ground or just above it, the body upright:
+// soles count.
+func (u Use) stands() bool {
+	switch u {
+	case FullHang, FullPullUp, OverheadUse, BarOverhead, StepUp, Rope, Jump, JumpReach, StandingUse:
+		return true
+	}
+	return false
+}
+
+// Needs is the ceiling that a person needs for a use, with its derivation.
 //
 //	full hang      1.184 H + 0.35
 //	full pull-up   1.184 H + 0.05 + max(0.30, 0.13 H + 0.10): hang and chin over the bar
@@ -83,29 +117,33 @@ type Allowance struct {
 //	lying press    0.90
 //	step-up        H + step + 0.05
 //	rope H + 0.25, jump H + 0.40, jump with hands up 1.204 H + 0.30, standing H + 0.05
-func Needs(stature quantity.Length, use Use, a Allowance) derivation.Derivation {
-	h := float64(stature)
+//
+// A measured reach stands in for 1.184 H (and less 0.20 H for the bent knees), a measured
+// press for 1.204 H; soles are added to what is done upright on the feet.
+func Needs(b Body, use Use, a Allowance) derivation.Derivation {
+	h := float64(b.Stature)
+	reach, reachWords := b.grip()
+	press, pressWords := b.press()
 	d := derivation.Derivation{
 		Title: useNames[use] + ": ceiling needed", Kind: quantity.KindLength,
 		Inputs: []derivation.Input{derivation.Number("stature H", quantity.KindLength, h, "client.stature_m")},
 		Range:  "level floor, shoes off; measure this client to be sure",
 		Source: "Drillis & Contini 1966; house allowances",
 	}
+	const reachSource = "Pheasant & Haslegrave, Bodyspace, vertical grip reach (from memory); house allowances"
 	switch use {
 	case FullHang:
-		d.Value, d.Formula = body.GripReach*h+hangClear+hangOver, "1.184 H + 0.05 m + 0.30 m over the bar"
-		d.Source = "Pheasant & Haslegrave, Bodyspace, vertical grip reach (from memory); house allowances"
+		d.Value, d.Formula, d.Source = reach+hangClear+hangOver, reachWords+" + 0.05 m + 0.30 m over the bar", reachSource
 	case BentHang:
-		d.Value, d.Formula = (body.GripReach-bentKnee)*h+hangOver, "(1.184 − 0.20) H + 0.30 m over the bar"
-		d.Source = "Pheasant & Haslegrave, Bodyspace, vertical grip reach (from memory); house allowances"
+		d.Value, d.Formula, d.Source = reach-bentKnee*h+hangOver, reachWords+" − 0.20 H + 0.30 m over the bar", reachSource
 	case ChinOverBar:
-		d.Value = (body.GripReach-bentKnee)*h + math.Max(hangOver, chinHead*h+chinHeadClear)
-		d.Formula = "(1.184 − 0.20) H + max(0.30 m, 0.13 H + 0.10 m)"
+		d.Value = reach - bentKnee*h + math.Max(hangOver, chinHead*h+chinHeadClear)
+		d.Formula = reachWords + " − 0.20 H + max(0.30 m, 0.13 H + 0.10 m)"
 	case OverheadUse:
-		d.Value, d.Formula = body.PressReach*h+float64(a.LoadAbove)+overheadClear, "1.204 H + height of the load above the grip + 0.05 m"
+		d.Value, d.Formula = press+float64(a.LoadAbove)+overheadClear, pressWords+" + height of the load above the grip + 0.05 m"
 		d.Inputs = append(d.Inputs, derivation.Number("load above the grip", quantity.KindLevel, float64(a.LoadAbove), "stock"))
 	case BarOverhead:
-		d.Value, d.Formula = body.PressReach*h+float64(DiscRadius)+overheadClear, "1.204 H + 0.225 m (discs of 450 mm) + 0.05 m"
+		d.Value, d.Formula = press+float64(DiscRadius)+overheadClear, pressWords+" + 0.225 m (discs of 450 mm) + 0.05 m"
 	case FloorPress, KneelPress:
 		reach, words := seatedReach, "0.724 H"
 		if use == KneelPress {
@@ -115,8 +153,8 @@ func Needs(stature quantity.Length, use Use, a Allowance) derivation.Derivation 
 		d.Inputs = append(d.Inputs, derivation.Number("load above the grip", quantity.KindLevel, float64(a.LoadAbove), "stock"))
 		d.Source = "segments from memory (trunk 0.288, arm 0.386, seat 0.05); house allowances"
 	case FullPullUp:
-		d.Value = body.GripReach*h + hangClear + math.Max(hangOver, chinHead*h+chinHeadClear)
-		d.Formula = "1.184 H + 0.05 m + max(0.30 m, 0.13 H + 0.10 m)"
+		d.Value = reach + hangClear + math.Max(hangOver, chinHead*h+chinHeadClear)
+		d.Formula = reachWords + " + 0.05 m + max(0.30 m, 0.13 H + 0.10 m)"
 	case LyingPress:
 		d.Value, d.Formula, d.Inputs = lyingPress, "0.90 m", nil
 	case Kneeling:
@@ -133,11 +171,25 @@ func Needs(stature quantity.Length, use Use, a Allowance) derivation.Derivation 
 	case Jump:
 		d.Value, d.Formula = h+jumpClear, "H + 0.40 m"
 	case JumpReach:
-		d.Value, d.Formula = body.PressReach*h+jumpReachClear, "1.204 H + 0.30 m"
+		d.Value, d.Formula = press+jumpReachClear, pressWords+" + 0.30 m"
 	case LyingOnFloor:
 		d.Value, d.Formula, d.Inputs = floorWork, "0.30 m above the floor", nil
 	default:
 		d.Value, d.Formula = h+stepClear, "H + 0.05 m"
+	}
+	if use.stands() && b.Shoe > 0 {
+		d.Value, d.Formula = d.Value+float64(b.Shoe), d.Formula+" + soles"
+		d.Inputs = append(d.Inputs, derivation.Number("soles", quantity.KindLevel, float64(b.Shoe), "space.shoe_m"))
+	}
+	switch use {
+	case FullHang, BentHang, ChinOverBar, FullPullUp:
+		if b.Reach > 0 {
+			d.Inputs = append(d.Inputs, derivation.Number("reach, measured", quantity.KindLength, float64(b.Reach), "client.reach_m"))
+		}
+	case OverheadUse, BarOverhead, JumpReach:
+		if b.Press > 0 {
+			d.Inputs = append(d.Inputs, derivation.Number("pressed grip, measured", quantity.KindLength, float64(b.Press), "client.press_m"))
+		}
 	}
 	return d
 }
@@ -154,27 +206,6 @@ func Uses() []Use {
 	return []Use{OverheadUse, FullHang, BentHang, ChinOverBar, StepUp, Rope, JumpReach, Jump, StandingUse, LyingOnFloor, LyingPress, FloorPress, KneelPress, BarOverhead, FullPullUp, Kneeling, OnChair, OnTheFloor}
 }
 
-// Fits holds one use against a ceiling in m for a stature in m, with the usual load and
-// step; needed is the ceiling that it takes. A ceiling of 0 has not been measured and
-// stops nothing.
-func Fits(stature, ceiling quantity.Length, use Use) (needed quantity.Length, ok bool) {
-	need := quantity.Length(Needs(stature, use, Allowance{LoadAbove: DefaultLoadAbove, Step: DefaultStep}).Value)
-	return need, ceiling <= 0 || ceiling >= need
-}
-
-// Headroom is one use held against the room's ceiling. Margin = ceiling −
-// needed; Known is false when the ceiling has not been measured.
-type Headroom struct {
-	Use    Use
-	Name   string
-	Needed derivation.Derivation
-	Margin quantity.Length
-	Fits   bool
-	Known  bool
-	// Instead says what would work when it does not fit.
-	Instead quantity.Phrase
-}
-
 // DefaultLoadAbove is how far a jug or dumbbell stands above the grip when
 // nothing is known of it (house value).
 const DefaultLoadAbove = quantity.Length(0.10)
@@ -182,65 +213,7 @@ const DefaultLoadAbove = quantity.Length(0.10)
 // DefaultStep is the middle of the 18 to 20 in that are common practice.
 const DefaultStep = quantity.Length(0.48)
 
-// Heads checks the uses that a consultant asks for against a ceiling in m; a
-// ceiling of 0 has not been measured: everything then fits with Known false.
-func Heads(stature, ceiling quantity.Length) []Headroom {
-	var out []Headroom
-	for _, use := range []Use{StandingUse, OverheadUse, FloorPress, FullHang, BentHang, ChinOverBar, StepUp, Rope, JumpReach} {
-		need := Needs(stature, use, Allowance{LoadAbove: DefaultLoadAbove, Step: DefaultStep})
-		h := Headroom{Use: use, Name: useNames[use], Needed: need, Known: ceiling > 0, Fits: true}
-		if h.Known {
-			h.Margin = ceiling - quantity.Length(need.Value)
-			h.Fits = h.Margin >= 0
-			if !h.Fits {
-				h.Instead = instead(use, stature, ceiling)
-			}
-		}
-		out = append(out, h)
-	}
-	return out
-}
-
-func instead(use Use, stature, ceiling quantity.Length) quantity.Phrase {
-	h := float64(stature)
-	switch use {
-	case StandingUse:
-		return quantity.Say("kneeling and floor work only; nobody stands upright here")
-	case FloorPress:
-		return quantity.Say("presses lying on the floor")
-	case OverheadUse:
-		for _, low := range []Use{KneelPress, FloorPress} {
-			if _, ok := Fits(stature, ceiling, low); ok {
-				return quantity.Say(map[Use]string{KneelPress: "press kneeling, or seated on the floor", FloorPress: "press seated on the floor"}[low])
-			}
-		}
-		return quantity.Say("presses lying on the floor")
-	case FullHang:
-		if bar := (body.GripReach - bentKnee) * h; float64(ceiling) >= bar+hangOver {
-			return quantity.Say("a bent-knee hang with the bar at ", quantity.Amount(quantity.KindLength, bar), " works")
-		}
-		return quantity.Say("rows under a low bar, or pull-downs with a band")
-	case BentHang, ChinOverBar:
-		return quantity.Say("rows under a low bar, or pull-downs with a band")
-	case StepUp:
-		if step := float64(ceiling) - h - stepClear; step >= 0.15 {
-			return quantity.Say("a step of up to ", quantity.Amount(quantity.KindLevel, math.Floor(step*100+1e-6)/100), " works")
-		}
-		return quantity.Say("split squats on the level")
-	case Rope:
-		return quantity.Say("the same jumps without the rope, knees soft")
-	default:
-		return quantity.Say("keep the hands below the head, or step instead of jumping")
-	}
-}
-
-// HeadroomFor is the one headroom among heads for a use; ok is false when the
-// use is not among them.
-func HeadroomFor(heads []Headroom, use Use) (h Headroom, ok bool) {
-	for _, h := range heads {
-		if h.Use == use {
-			return h, true
-		}
-	}
-	return Headroom{}, false
+// UsualNeed is the ceiling that a person needs for a use with the usual load and step, in m.
+func UsualNeed(b Body, use Use) derivation.Derivation {
+	return Needs(b, use, Allowance{LoadAbove: DefaultLoadAbove, Step: DefaultStep})
 }

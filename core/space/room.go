@@ -1,159 +1,183 @@
 package space
 
 import (
+	"fmt"
 	"math"
 
-	"scrappyrack/core/derivation"
+	"scrappyrack/core/plane"
 	"scrappyrack/core/quantity"
 )
 
-// Surface is what the floor is covered with.
-type Surface string
-
-// The surfaces the sliding rules know.
-const (
-	Concrete Surface = "concrete"
-	Wood     Surface = "wood"
-	Laminate Surface = "laminate"
-	Tile     Surface = "tile"
-	Carpet   Surface = "carpet"
-	Rubber   Surface = "rubber"
-	Grass    Surface = "grass"
-)
-
-// Surfaces lists them all.
-func Surfaces() []Surface { return []Surface{Concrete, Wood, Laminate, Tile, Carpet, Rubber, Grass} }
-
-// FloorKind is what carries the floor.
-type FloorKind string
-
-// The kinds of floor.
-const (
-	Slab         FloorKind = "slab"
-	TimberJoists FloorKind = "timber"
-	UnknownFloor FloorKind = "unknown"
-)
-
-// FloorKinds lists them all.
-func FloorKinds() []FloorKind { return []FloorKind{Slab, TimberJoists, UnknownFloor} }
-
-// Walls says what may be fixed to the walls.
-type Walls string
-
-// What the walls allow.
-const (
-	Drillable   Walls = "drill"
-	NoHoles     Walls = "no-holes"
-	UnknownWall Walls = "unknown"
-)
-
-// WallRules lists them all.
-func WallRules() []Walls { return []Walls{Drillable, NoHoles, UnknownWall} }
-
-// Door is what the door is that an anchor for bands would hang in.
-type Door string
-
-// The kinds of door: light ones are hollow, glazed, sliding or folding.
-const (
-	SolidDoor   Door = "solid"
-	LightDoor   Door = "light"
-	NoDoor      Door = "none"
-	UnknownDoor Door = "unknown"
-)
-
-// Doors lists them all.
-func Doors() []Door { return []Door{SolidDoor, LightDoor, NoDoor, UnknownDoor} }
-
-// What an anchor in a door may be pulled with (house values), the pull closing the door.
-const (
-	lightDoorPull = quantity.Force(150)
-	solidDoorPull = quantity.Force(400)
-)
-
-// Takes is the most that an anchor in the door may be pulled with, in N: 150 for a light
-// one and for one that nobody has looked at, 0 where there is none.
-func (d Door) Takes() quantity.Force {
-	switch d {
-	case SolidDoor:
-		return solidDoorPull
-	case NoDoor:
-		return 0
-	}
-	return lightDoorPull
-}
-
-// Room is a rectangle with a ceiling. Lengths in m, > 0; Ceiling 0 when not
-// measured. Taken is the floor in m² that other things stand on for good.
+// Room is one room as it was surveyed, the first corner at the origin and the first wall
+// along x. Lengths in m. What nobody has measured or looked at has its zero value, and
+// forbids nothing that it might allow: a ceiling's Height of 0, an Outline without corners.
 type Room struct {
-	Length, Width, Ceiling quantity.Length
-	Taken                  float64
-	Floor                  FloorKind
-	Surface                Surface
-	Walls                  Walls
-	Door                   Door
-	NeighboursBelow        bool
+	ID, Name string
+	// Trains says that training happens here; Outdoor that there is no roof.
+	Trains, Outdoor bool
+	// Outline is the walls, closed; Walls are its sides, in its order.
+	Outline plane.Ring
+	Walls   []Side
+	// Variants are the outline with one wall after the other longer by what the tape may be off.
+	Variants []plane.Ring
+	// Ceiling with what hangs below it; CeilingHalf is how far heights may be off, ±.
+	Ceiling     Ceiling
+	CeilingHalf quantity.Length
+	Roof        RoofKind
+	Openings    []Opening
+	Things      []Thing
+	// Taken is floor, in m², that things stand on which nobody has drawn.
+	Taken   float64
+	Floor   FloorKind
+	Surface Surface
+	// Holes is what the tenancy allows. Door is the door for bands of a room in which no
+	// door has been drawn.
+	Holes           Walls
+	Door            Door
+	NeighboursBelow bool
+	// Drops says that loads may be dropped here.
+	Drops bool
+	// Sleeps says that it is a bedroom or an attic, which are built for less.
+	Sleeps bool
 }
 
-// FreeFloor is the floor left to train on, in m²: length × width − taken,
-// never below 0.
-func (r Room) FreeFloor() derivation.Derivation {
-	area := math.Max(0, float64(r.Length)*float64(r.Width)-r.Taken)
-	return derivation.Derivation{
-		Title: "Free floor", Value: area, Kind: quantity.KindArea,
-		Inputs: []derivation.Input{
-			derivation.Number("length", quantity.KindLength, float64(r.Length), "space.length_m"),
-			derivation.Number("width", quantity.KindLength, float64(r.Width), "space.width_m"),
-			derivation.Number("taken for good", quantity.KindArea, r.Taken, "space.taken_m2"),
-		},
-		Formula: "length × width − taken", Range: "a rectangular room", Source: "geometry",
-	}
+// Side is a wall of a room: how it is built, and what the tenancy says of it alone.
+// Spacing is from stud to stud and Offset from the wall's start to the first, in m, 0 when
+// not found yet; Lining is the thickness of the board before them.
+type Side struct {
+	Kind            WallKind
+	Spacing, Offset quantity.Length
+	Lining          quantity.Length
+	NoHoles         bool
 }
 
-// laneWidth is the width of a carry lane, in m (house value).
-const laneWidth = 0.9
-
-// Lane is the longest straight lane 0.9 m wide in the empty rectangle, at any
-// angle, in m. For a lane of width w at angle θ in an a × b room its length is
-// min((a − w sinθ)/cosθ, (b − w cosθ)/sinθ); the best angle lies where both are
-// equal, found by bisection. A room narrower than the lane has none.
-func (r Room) Lane() quantity.Length {
-	a, b := math.Max(float64(r.Length), float64(r.Width)), math.Min(float64(r.Length), float64(r.Width))
-	if b < laneWidth {
-		return 0
+// Rectangle is a room of a length and width with a flat ceiling, in m, all of it free.
+func Rectangle(length, width, ceiling quantity.Length) Room {
+	r := Room{Trains: true, Ceiling: Ceiling{Height: ceiling}}
+	if length > 0 && width > 0 {
+		r.Outline = plane.Ring{{}, {X: float64(length)}, {X: float64(length), Y: -float64(width)}, {Y: -float64(width)}}
+		r.Walls = make([]Side, 4)
 	}
-	along := func(th float64) float64 { return (a - laneWidth*math.Sin(th)) / math.Cos(th) }
-	across := func(th float64) float64 { return (b - laneWidth*math.Cos(th)) / math.Sin(th) }
-	lo, hi := 1e-9, math.Pi/2-1e-9
-	for range 80 { // across falls and along rises with the angle up to the crossing
-		mid := (lo + hi) / 2
-		if across(mid) > along(mid) {
-			lo = mid
-		} else {
-			hi = mid
+	return r
+}
+
+// Wall is the i-th wall's ends and its length, in m.
+func (r Room) Wall(i int) (from, to plane.Point, length quantity.Length) {
+	from, to = r.Outline[i], r.Outline[(i+1)%len(r.Outline)]
+	return from, to, quantity.Length(math.Hypot(to.X-from.X, to.Y-from.Y))
+}
+
+// inward is the direction of length 1 from a wall into the room.
+func (r Room) inward(i int) plane.Point {
+	from, to, l := r.Wall(i)
+	u := plane.Point{X: -(to.Y - from.Y) / float64(l), Y: (to.X - from.X) / float64(l)}
+	if !r.anticlockwise() {
+		u = plane.Point{X: -u.X, Y: -u.Y}
+	}
+	return u
+}
+
+func (r Room) anticlockwise() bool {
+	twice := 0.0
+	for i, p := range r.Outline {
+		q := r.Outline[(i+1)%len(r.Outline)]
+		twice += p.X*q.Y - q.X*p.Y
+	}
+	return twice > 0
+}
+
+// WallName is what a wall is called: A for the first, then B.
+func WallName(i int) string {
+	if i >= 26 {
+		return fmt.Sprintf("%c%d", 'A'+i%26, i/26)
+	}
+	return string(rune('A' + i))
+}
+
+// At is a place on a wall, a distance from its start, in m.
+func (r Room) At(wall int, along quantity.Length) plane.Point {
+	from, to, l := r.Wall(wall)
+	t := float64(along / l)
+	return plane.Point{X: from.X + t*(to.X-from.X), Y: from.Y + t*(to.Y-from.Y)}
+}
+
+// Studs are where the studs of a wall are, from its start, in m: none of one without studs,
+// or where nobody has found the first.
+func (r Room) Studs(wall int) []quantity.Length {
+	s := r.Walls[wall]
+	if !s.Kind.studs() || s.Offset <= 0 {
+		return nil
+	}
+	_, _, l := r.Wall(wall)
+	step := s.Spacing
+	if step <= 0 {
+		step = usualSpacing
+	}
+	var out []quantity.Length
+	for at := s.Offset; at < l+1e-9; at += step {
+		out = append(out, at)
+	}
+	return out
+}
+
+// usualSpacing is from stud to stud where nobody has measured it, in m (common practice:
+// 400 or 600 mm, 16 or 24 in).
+const usualSpacing = quantity.Length(0.4)
+
+// Check is nil for a room that can be; otherwise a *quantity.FieldError that says what is
+// wrong and where: walls, ceiling.…, openings[i].…, things[i].…. The outline has passed
+// its own check.
+func (r Room) Check() error {
+	if len(r.Outline) != len(r.Walls) {
+		return quantity.At("walls", "every side of the outline is a wall")
+	}
+	if err := r.roof().Check(); err != nil {
+		return err
+	}
+	for i := range r.Openings {
+		if err := r.CheckOpening(i); err != nil {
+			return err
 		}
 	}
-	return quantity.Length(math.Max(a, math.Min(along(lo), across(lo))))
+	for i := range r.Things {
+		if err := r.CheckThing(i); err != nil {
+			return err
+		}
+	}
+	return nil
 }
 
-// ExplainLane derives Lane.
-func (r Room) ExplainLane() derivation.Derivation {
-	return derivation.Derivation{
-		Title: "Longest straight lane", Value: float64(r.Lane()), Kind: quantity.KindLength,
-		Inputs: []derivation.Input{
-			derivation.Number("length", quantity.KindLength, float64(r.Length), "space.length_m"),
-			derivation.Number("width", quantity.KindLength, float64(r.Width), "space.width_m"),
-			derivation.Number("width of the lane", quantity.KindLength, laneWidth, ""),
-		},
-		Formula: "longest L × 0.9 m rectangle at any angle: min((a − w sinθ)/cosθ, (b − w cosθ)/sinθ)",
-		Range:   "the empty rectangle: what stands in it is not taken off", Source: "geometry",
+// unmeasured stands in for a ceiling that nobody has measured, in m: nothing reaches it.
+const unmeasured = quantity.Length(100)
+
+// roof is the ceiling with one that has not been measured, or is not there, out of reach.
+func (r Room) roof() Ceiling {
+	c := r.Ceiling
+	if c.Height <= 0 {
+		c.Height = unmeasured
 	}
+	return c
 }
 
-// Lengths is how many times the lane must be walked for a distance, both in m;
-// 0 when there is no lane of 2 m at least, and the load is then held standing.
-func Lengths(lane, distance quantity.Length) int {
-	if lane < 2 {
-		return 0
+// Measured says that the ceiling's height is known; outdoors it is known to be none.
+func (r Room) Measured() bool { return r.Ceiling.Height > 0 || r.Outdoor }
+
+// Blocked are the outlines of all that is not free: what stands there and is not moved
+// away for training, and what a door sweeps.
+func (r Room) Blocked() []plane.Ring {
+	var out []plane.Ring
+	for _, t := range r.Things {
+		if !t.Away {
+			out = append(out, t.Outline())
+		}
 	}
-	return int(math.Ceil(float64(distance)/float64(lane) - 1e-9))
+	for i := range r.Openings {
+		if s := r.Swing(i); s != nil {
+			out = append(out, s)
+		}
+	}
+	return out
 }
+
+// Free is the floor that is free, as outlines.
+func (r Room) Free() plane.Floor { return plane.Floor{Outline: r.Outline, Blocked: r.Blocked()} }

@@ -29,29 +29,32 @@ func TestCeilingsNeededByHand(t *testing.T) {
 		space.FloorPress:  (0.288+0.386+0.05)*1.80 + 0.10 + 0.05, // trunk, arm, seat (from memory)
 		space.KneelPress:  0.919*1.80 + 0.10 + 0.05,
 	} {
-		got := space.Needs(1.80, use, space.Allowance{LoadAbove: 0.10, Step: 0.48})
+		got := space.Needs(space.Body{Stature: 1.80}, use, space.Allowance{LoadAbove: 0.10, Step: 0.48})
 		assert.InDelta(t, want, got.Value, 1e-9, string(use))
 		assert.NotEmpty(t, got.Formula)
 	}
 }
 
+// in is the headroom of a use for 1.80 m of body, barefoot, in a room of 4 × 3 m.
+func in(ceiling quantity.Length, use space.Use) space.Headroom {
+	return space.Work([]space.Room{space.Rectangle(4, 3, ceiling)}, space.Body{Stature: 1.80}).Head(use)
+}
+
 func TestRefusalSaysWhatWorks(t *testing.T) {
-	heads := space.Heads(1.80, 2.30)
-	hang, ok := space.HeadroomFor(heads, space.FullHang)
-	assert.True(t, ok)
+	hang := in(2.30, space.FullHang)
 	assert.False(t, hang.Fits)
 	assert.Contains(t, hang.Instead.In(quantity.Metric), "1.771 m works")
-	step, _ := space.HeadroomFor(heads, space.StepUp)
+	step := in(2.30, space.StepUp)
 	assert.False(t, step.Fits)
 	assert.Contains(t, step.Instead.In(quantity.Metric), "45.0 cm")
-	for _, h := range space.Heads(1.80, 0) {
-		assert.True(t, h.Fits, "an unmeasured ceiling forbids nothing")
-		assert.False(t, h.Known)
+	for _, use := range space.Uses() {
+		assert.True(t, in(0, use).Fits, "an unmeasured ceiling forbids nothing: %s", use)
+		assert.False(t, in(0, use).Known)
 	}
 }
 
-// The corners of the longest lane stay in the room; checked against a search
-// over 200,000 angles.
+// The corners of the longest lane stay in the room; checked against a search over 200,000
+// angles.
 func TestLaneAgainstSearch(t *testing.T) {
 	for _, room := range [][2]float64{{4, 3}, {6, 2.4}, {5, 5}, {3, 1}, {8, 0.95}} {
 		a, b := room[0], room[1]
@@ -60,17 +63,21 @@ func TestLaneAgainstSearch(t *testing.T) {
 			th := math.Pi / 2 * float64(i) / 200000
 			best = math.Max(best, math.Min((a-0.9*math.Sin(th))/math.Cos(th), (b-0.9*math.Cos(th))/math.Sin(th)))
 		}
-		got := space.Room{Length: quantity.Length(a), Width: quantity.Length(b)}.Lane()
-		assert.InDelta(t, best, float64(got), 1e-3, "%v", room)
+		got := space.Rectangle(quantity.Length(a), quantity.Length(b), 0).Lane(0)
+		assert.InDelta(t, best, got.Length(), 0.01, "%v", room)
 	}
-	assert.Zero(t, space.Room{Length: 4, Width: 0.8}.Lane())
+	assert.Zero(t, space.Rectangle(4, 0.8, 0).Lane(0).Length())
 	assert.Equal(t, 4, space.Lengths(4, 15.24))
 	assert.Zero(t, space.Lengths(1.5, 15))
 }
 
 func TestFreeFloor(t *testing.T) {
-	assert.InDelta(t, 9.5, space.Room{Length: 4, Width: 3, Taken: 2.5}.FreeFloor().Value, 1e-12)
-	assert.Zero(t, space.Room{Length: 2, Width: 1, Taken: 5}.FreeFloor().Value)
+	r := space.Rectangle(4, 3, 0)
+	r.Taken = 2.5
+	assert.InDelta(t, 9.5, r.FreeFloor().Value, 1e-12)
+	small := space.Rectangle(2, 1, 0)
+	small.Taken = 5
+	assert.Zero(t, small.FreeFloor().Value)
 }
 
 // By hand for 1.90 m: standing 1.95 m; seated on the floor 0.724 · 1.90 + 0.10 + 0.05 =
@@ -80,19 +87,16 @@ func TestHeightsByHand(t *testing.T) {
 	for use, want := range map[space.Use]float64{
 		space.StandingUse: 1.95, space.FloorPress: 1.5256, space.KneelPress: 1.8961, space.BarOverhead: 2.5626, space.FullPullUp: 2.6466, space.LyingPress: 0.9,
 	} {
-		needed, ok := space.Fits(1.90, 1.75, use)
-		assert.InDelta(t, want, float64(needed), 1e-4, use)
-		assert.Equal(t, want <= 1.75, ok, use)
+		h := space.Work([]space.Room{space.Rectangle(4, 3, 1.75)}, space.Body{Stature: 1.90}).Head(use)
+		assert.InDelta(t, want, h.Needed.Value, 1e-4, use)
+		assert.Equal(t, want <= 1.75, h.Fits, use)
 	}
-	_, ok := space.Fits(1.90, 0, space.FullPullUp)
-	assert.True(t, ok, "what has not been measured stops nothing")
 	for _, u := range space.Uses() {
-		assert.Positive(t, space.Needs(1.7, u, space.Allowance{}).Value, u)
+		assert.Positive(t, space.Needs(space.Body{Stature: 1.7}, u, space.Allowance{}).Value, u)
 	}
 	// The chin over the bar asks for more than the hang, never less.
 	for h := quantity.Length(1.4); h < 2.1; h += 0.05 {
-		hang, _ := space.Fits(h, 0, space.FullHang)
-		up, _ := space.Fits(h, 0, space.FullPullUp)
-		assert.GreaterOrEqual(t, float64(up), float64(hang)-1e-9)
+		b := space.Body{Stature: h}
+		assert.GreaterOrEqual(t, space.UsualNeed(b, space.FullPullUp).Value, space.UsualNeed(b, space.FullHang).Value-1e-9)
 	}
 }

@@ -4,6 +4,7 @@ import (
 	"errors"
 	"fmt"
 	"math"
+	"regexp"
 	"strconv"
 	"strings"
 
@@ -32,7 +33,7 @@ const (
 // to below 180 may follow, and then the length ("R 45 1.2"). Lengths as Parse reads them,
 // a bare one in the unit; "!" after one marks it exact. When the line ends in a turn, the
 // last wall closes the room and its length is found: closes is true.
-// Errors: *quantity.FieldError of walls[i], i from 0, or of walls.
+// Errors: *quantity.FieldError of walls[i], i from 0, or of walls, with the walls before it.
 func ParseWalk(text, unit string) (walls []Wall, closes bool, err error) {
 	turn, from := 0.0, 0
 	take := func(part string, last bool) error {
@@ -82,16 +83,114 @@ func ParseWalk(text, unit string) (walls []Wall, closes bool, err error) {
 		side, ok := map[string]float64{"r": 90, "right": 90, "l": -90, "left": -90}[strings.ToLower(word)]
 		if ok {
 			if err := take(text[from:i], false); err != nil {
-				return nil, false, err
+				return walls, false, err
 			}
 			turn, from = side, i+len(word)
 		}
 		i += max(1, len(word))
 	}
 	if err := take(text[from:], true); err != nil {
-		return nil, false, err
+		return walls, false, err
 	}
 	return walls, closes, nil
+}
+
+// ParseShape reads a room in one line: a walk as ParseWalk has it, or a rectangle with bites
+// out of its corners, as in "4.6 x 2.9 - 1.2 x 0.8 C - 0.5 x 0.5 A": sides along the first
+// wall and down from it, corners A to D from the first one to the right, a bite's sides in
+// the same order. Errors: as ParseWalk's, with the walls that were understood.
+func ParseShape(text, unit string) (walls []Wall, closes bool, err error) {
+	parts := bites.Split(strings.TrimSpace(text), -1)
+	if !twoSides.MatchString(parts[0]) {
+		return ParseWalk(text, unit)
+	}
+	whole, _, err := sidesOf(parts[0], unit, false)
+	if err != nil {
+		return nil, false, err
+	}
+	bitten := map[byte][2]quantity.Length{}
+	for _, p := range parts[1:] {
+		bite, corner, err := sidesOf(p, unit, true)
+		if err != nil {
+			return nil, false, err
+		}
+		if _, twice := bitten[corner]; twice {
+			return nil, false, quantity.At("walls", fmt.Sprintf("corner %c is bitten twice", corner))
+		}
+		bitten[corner] = bite
+	}
+	// Along each side in turn, less what the corners at its ends take of it.
+	for i, corner := range []byte("ABCD") {
+		next := []byte("ABCD")[(i+1)%4]
+		side := whole[i%2]
+		left := side - bitten[corner][i%2] - bitten[next][i%2]
+		if left <= 0 {
+			return nil, false, quantity.At("walls", fmt.Sprintf("the bites leave nothing of the side from corner %c to %c, ", corner, next), quantity.Amount(quantity.KindLength, float64(side)))
+		}
+		turn := 90.0
+		if i == 0 {
+			turn = 0
+		}
+		walls = append(walls, Wall{Turn: turn, Length: left})
+		if b, ok := bitten[next]; ok {
+			walls = append(walls, Wall{Turn: 90, Length: b[(i+1)%2]}, Wall{Turn: -90, Length: b[i%2]})
+		}
+	}
+	return walls, false, nil
+}
+
+var (
+	bites    = regexp.MustCompile(`\s+[-−–]\s*`)
+	twoSides = regexp.MustCompile(`(?i)^([^x×*]*\d[^x×*]*)[x×*]([^x×*]*\d[^x×*]*)$`)
+	cornerAt = regexp.MustCompile(`(?i)\s+([a-d])\s*$`)
+)
+
+// sidesOf reads two sides, and for a bite the corner it is out of.
+func sidesOf(text, unit string, bite bool) (sides [2]quantity.Length, corner byte, err error) {
+	if bite {
+		at := cornerAt.FindStringSubmatch(text)
+		if at == nil {
+			return sides, 0, quantity.At("walls", "a bite says out of which corner, A to D: 1.2 x 0.8 C")
+		}
+		corner = strings.ToUpper(at[1])[0]
+		text = cornerAt.ReplaceAllString(text, "")
+	}
+	two := twoSides.FindStringSubmatch(strings.TrimSpace(text))
+	if two == nil {
+		return sides, 0, quantity.At("walls", "two sides, as in 4.6 x 2.9")
+	}
+	for i, t := range two[1:] {
+		m, err := quantity.Parse(quantity.DimLength, strings.TrimSpace(t), unit)
+		var bad *quantity.ParseError
+		if errors.As(err, &bad) {
+			return sides, 0, quantity.At("walls", bad.Error())
+		}
+		if err != nil {
+			return sides, 0, err
+		}
+		if m <= 0 || m > longestWall {
+			return sides, 0, quantity.At("walls", "a wall is longer than nothing and no longer than ", quantity.Amount(quantity.KindLength, longestWall))
+		}
+		sides[i] = quantity.Length(m)
+	}
+	return sides, corner, nil
+}
+
+// Path are the places that a walk comes by as measured, the origin first; a last wall whose
+// length is to be found is left out.
+func Path(walls []Wall, closes bool) []plane.Point {
+	out := []plane.Point{{}}
+	heading := 0.0
+	for i, w := range walls {
+		heading -= w.Turn * math.Pi / 180
+		if closes && i == len(walls)-1 {
+			break
+		}
+		p := out[len(out)-1]
+		sin, cos := math.Sincos(heading)
+		out = append(out, plane.Point{X: p.X + float64(w.Length)*cos, Y: p.Y + float64(w.Length)*sin})
+	}
+	return out
 }
 
 // leading are the letters that a text begins with.
@@ -132,6 +231,9 @@ type Survey struct {
 	Gap   plane.Point
 	Moved []quantity.Length
 }
+
+// Missed is by how much the walls missed the start as measured, in m.
+func (s Survey) Missed() float64 { return math.Hypot(s.Gap.X, s.Gap.Y) }
 
 // shareable is the largest gap that is taken for the tape's and shared out: 5 cm or 1 % of
 // the way round (house values).

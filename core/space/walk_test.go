@@ -157,3 +157,62 @@ func FuzzWalk(f *testing.F) {
 		require.NoError(t, s.Outline.Check(), text)
 	})
 }
+
+// By pencil: an L out of 5 × 4 m with 2 × 1.5 m out of its lower right corner is 5, R 2.5,
+// R 2, L 1.5, R 3, R 4 round the walls, 17 m²; with a bite out of each corner it has 12 walls.
+func TestARectangleWithBites(t *testing.T) {
+	walls, closes, err := space.ParseShape("5 x 4 - 2 x 1.5 C", "m")
+	require.NoError(t, err)
+	assert.False(t, closes)
+	walk, _, err := space.ParseWalk("5 R 2.5 R 2 L 1.5 R 3 R 4", "m")
+	require.NoError(t, err)
+	assert.Equal(t, walk, walls)
+	for text, want := range map[string]struct {
+		area    float64
+		corners int
+	}{
+		"4.6 x 2.9":                             {4.6 * 2.9, 4},
+		"5 × 4 − 2 × 1.5 C":                     {17, 6},
+		"5 x 4 - 1 x 1 a":                       {19, 6},
+		"5 x 4 - 1 x 0.5 B":                     {19.5, 6},
+		"5 x 4 - 1 x 0.5 D":                     {19.5, 6},
+		`10' x 8' - 2' x 18" B`:                 {(80 - 3) * 0.3048 * 0.3048, 6},
+		"4 x 4 - 1x1 A - 1x1 B - 1x1 C - 1x1 D": {12, 12},
+		"4 R 3 R 4":                             {12, 4},
+	} {
+		walls, closes, err := space.ParseShape(text, "m")
+		require.NoError(t, err, text)
+		if text == "4 R 3 R 4" {
+			walls, closes, err = space.ParseShape(text+" R", "m")
+			require.NoError(t, err)
+		}
+		s, err := space.Closed(walls, closes)
+		require.NoError(t, err, text)
+		assert.InDelta(t, want.area, s.Outline.Area(), 1e-9, text)
+		assert.Len(t, s.Outline, want.corners, text)
+		assert.InDelta(t, 0, s.Missed(), 1e-9, text)
+		path := space.Path(walls, closes)
+		for i, p := range s.Outline {
+			assert.InDelta(t, p.X, path[i].X, 1e-9, text)
+			assert.InDelta(t, p.Y, path[i].Y, 1e-9, text)
+		}
+	}
+	for text, says := range map[string]string{
+		"5 x 4 - 2 x 1.5":           "out of which corner",
+		"5 x 4 - 2 C":               "two sides",
+		"5 x 4 - 5 x 1 C":           "leave nothing of the side from corner C to D",
+		"5 x 4 - 3 x 1 C - 2 x 1 D": "leave nothing of the side from corner C to D",
+		"5 x 4 - 1 x 1 C - 1 x 1 C": "bitten twice",
+		"500 x 4":                   "no longer than",
+		"5 x 4 - 1 x 1 C R":         "corner",
+	} {
+		_, _, err := space.ParseShape(text, "m")
+		var bad *quantity.FieldError
+		require.ErrorAs(t, err, &bad, text)
+		assert.Contains(t, bad.Error(), says, text)
+	}
+	// What was understood before the fault stays.
+	walls, _, err = space.ParseShape("4.6 R 2.9 R oops R 3", "m")
+	require.Error(t, err)
+	assert.Len(t, walls, 2)
+}

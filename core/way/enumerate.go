@@ -34,7 +34,7 @@ func (s *Stock) Would(m movement.Movement, more ...Item) Way {
 // Of enumerates every way of doing a movement.
 func (s *Stock) Of(m movement.Movement) Way {
 	w := Way{Movement: m}
-	if lack, ok := Bars(s.person, s.room, m); ok {
+	if lack, ok := Bars(s.person, s.space, m); ok {
 		w.Lacks = []Lack{lack}
 		return w
 	}
@@ -62,15 +62,15 @@ func (s *Stock) Of(m movement.Movement) Way {
 	return w
 }
 
-// Bars is what no thing can help: a limit of the person, the height of the room.
-func Bars(person client.Person, room space.Room, m movement.Movement) (Lack, bool) {
+// Bars is what no thing can help: a limit of the person, the height of the rooms.
+func Bars(person client.Person, rooms space.Answers, m movement.Movement) (Lack, bool) {
 	for _, l := range m.Spares {
 		if person.Spares(l) {
 			return Lack{Kind: ByLimit, Limit: l}, true
 		}
 	}
-	if needed, ok := space.Fits(person.Stature, room.Ceiling, m.Height); !ok {
-		return Lack{Kind: ByHeight, Needed: needed, Have: room.Ceiling}, true
+	if h := rooms.Head(m.Height); !h.Fits {
+		return Lack{Kind: ByHeight, Head: h}, true
 	}
 	return Lack{}, false
 }

@@ -55,14 +55,14 @@ const (
 
 // Lack is one thing that stands against a movement, with its numbers.
 type Lack struct {
-	Kind         LackKind
-	Limit        movement.Limit
-	Needed, Have quantity.Length // of height
-	Thing        capability.Lack
-	Hold         load.Hold
-	Label        string // of the load that is refused
-	Refusal      load.Refusal
-	Miss         band.Miss
+	Kind    LackKind
+	Limit   movement.Limit
+	Head    space.Headroom
+	Thing   capability.Lack
+	Hold    load.Hold
+	Label   string // of the load that is refused
+	Refusal load.Refusal
+	Miss    band.Miss
 }
 
 var limitWords = map[movement.Limit]string{
@@ -75,21 +75,13 @@ var holdWords = map[load.Hold]string{
 	load.Worn: "no pack to wear", load.Overhead: "nothing that may be held overhead", load.Dragged: "nothing to drag", load.Bar: "no bar", load.Band: "no band of the kind",
 }
 
-// Two heights that are nearer to each other can be written alike: a metric one is shown
-// in millimetres, a US one in eighths of an inch.
-const hardly = 0.005
-
 // Phrase says it.
 func (l Lack) Phrase() quantity.Phrase {
 	switch l.Kind {
 	case ByLimit:
 		return quantity.Say(limitWords[l.Limit])
 	case ByHeight:
-		needed := quantity.Amount(quantity.KindLength, float64(l.Needed))
-		if l.Needed-l.Have < hardly {
-			return quantity.Say("needs ", needed, " of height, and the room is less than ", quantity.Amount(quantity.KindLength, hardly), " short of it")
-		}
-		return quantity.Say("needs ", needed, " of height, the room has ", quantity.Amount(quantity.KindLength, float64(l.Have)))
+		return l.Head.Lack()
 	case ByThing:
 		return l.Thing.Phrase()
 	case ByUse:
@@ -118,7 +110,7 @@ type Stock struct {
 	client   client.Client
 	items    []Item
 	person   client.Person
-	room     space.Room
+	space    space.Answers
 	bounds   band.Bounds
 	memo     *band.Memo
 	bands    []band.Band
@@ -158,7 +150,7 @@ func Present(c client.Client) Item {
 // pair does.
 func New(c client.Client, items []Item) *Stock {
 	s := &Stock{
-		client: c, items: items, person: c.Person, room: c.Room, bounds: c.Bounds(), memo: c.Memo, bands: c.Bands,
+		client: c, items: items, person: c.Person, space: c.Space, bounds: c.Bounds(), memo: c.Memo, bands: c.Bands,
 		byHold: map[load.Hold][]held{}, byBand: map[string][]held{}, pairs: map[load.Use][]held{},
 	}
 	groups := map[int]string{}

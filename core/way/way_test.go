@@ -14,6 +14,7 @@ import (
 
 	"scrappyrack/core/capability"
 	"scrappyrack/core/client"
+	"scrappyrack/core/derivation"
 	"scrappyrack/core/load"
 	"scrappyrack/core/movement"
 	"scrappyrack/core/quantity"
@@ -158,12 +159,18 @@ func reachable(m movement.Movement, stature, ceiling float64, limits []movement.
 }
 
 type world struct {
+	ceiling  quantity.Length
 	who      client.Client
 	items    []way.Item
 	things   []thing
 	supplies []supply
 	group    map[int]string
 	options  int
+}
+
+// under is a room of which only the ceiling is known, in m.
+func under(ceiling quantity.Length) space.Room {
+	return space.Room{Trains: true, Ceiling: space.Ceiling{Height: ceiling}}
 }
 
 // invent makes up a client with things, some of them options.
@@ -175,7 +182,8 @@ func invent(r *rand.Rand) world {
 			w.who.Person.Limits = append(w.who.Person.Limits, l)
 		}
 	}
-	w.who.Room.Ceiling = []quantity.Length{0, 0.8, 1.2, 1.75, 2.1, 2.4, 3}[r.IntN(7)]
+	w.ceiling = []quantity.Length{0, 0.8, 1.2, 1.75, 2.1, 2.4, 3}[r.IntN(7)]
+	w.who = w.who.In(under(w.ceiling))
 	items := map[int]*way.Item{}
 	for o := way.Today; o < w.options; o++ {
 		items[o] = &way.Item{Option: o}
@@ -278,7 +286,7 @@ func TestWaysAgainstThePlainRule(t *testing.T) {
 			}
 			for set := range 1 << w.options {
 				things, supplies := w.taken(set)
-				want := reachable(m, float64(w.who.Person.Stature), float64(w.who.Room.Ceiling), w.who.Person.Limits, things, supplies, w.group)
+				want := reachable(m, float64(w.who.Person.Stature), float64(w.ceiling), w.who.Person.Limits, things, supplies, w.group)
 				got := with(all, set)
 				require.ElementsMatch(t, slices.Collect(maps.Keys(want)), slices.Collect(maps.Keys(got)), "%s, options %03b", m.Key, set)
 				for label, c := range want {
@@ -308,7 +316,8 @@ func TestEnoughPairsReachWhatAllPairsDo(t *testing.T) {
 	pairs := 0
 	for range 2000 {
 		w := invent(r)
-		w.who.Room.Ceiling, w.who.Person.Limits = 0, nil
+		w.who.Person.Limits = nil
+		w.who = w.who.In(under(0))
 		for i := range w.things {
 			w.things[i].Hold, w.things[i].option = load.OneHand, way.Today
 		}
@@ -360,7 +369,7 @@ func TestOpenBucketsStayOffTheFace(t *testing.T) {
 // A ceiling that is lower than the client stops what is done standing and nothing that
 // is done on the floor.
 func TestACeilingLowerThanTheClient(t *testing.T) {
-	who := client.Client{Person: client.Person{Stature: 1.90, BodyMass: 90}, Room: space.Room{Ceiling: 1.75}}
+	who := client.Client{Person: client.Person{Stature: 1.90, BodyMass: 90}}.In(under(1.75))
 	s := way.New(who, []way.Item{{Option: way.Today, Rungs: []load.Rung{
 		{Hold: load.TwoHand, Low: 16, High: 16, Things: []string{"bell"}, Label: "bell"}, {Hold: load.Pair, Low: 8, High: 8, Things: []string{"pair"}, Label: "pair"},
 	}}})
@@ -372,21 +381,26 @@ func TestACeilingLowerThanTheClient(t *testing.T) {
 		if !can {
 			require.Len(t, w.Lacks, 1)
 			assert.Equal(t, way.ByHeight, w.Lacks[0].Kind)
-			assert.InDelta(t, 1.95, float64(w.Lacks[0].Needed), 1e-9)
+			assert.InDelta(t, 1.95, w.Lacks[0].Head.Needed.Value, 1e-9)
 		}
 	}
+}
+
+// short is a room that is so much lower than the 2.62 m that are needed, in m.
+func short(by float64) way.Lack {
+	return way.Lack{Kind: way.ByHeight, Head: space.Headroom{Needed: derivation.Derivation{Value: 2.62}, Best: 2.62 - quantity.Length(by)}}
 }
 
 // A height that is lacking by so little that both are written alike is not said to be
 // lacking by nothing.
 func TestAHeightThatIsHardlyLacking(t *testing.T) {
 	for mm := range 40 {
-		l := way.Lack{Kind: way.ByHeight, Needed: 2.62, Have: 2.62 - quantity.Length(0.0003*float64(mm+1))}
+		l := short(0.0003 * float64(mm+1))
 		for _, system := range []quantity.System{quantity.Metric, quantity.US} {
 			said := l.Phrase().In(system)
-			needed := quantity.Say(quantity.Amount(quantity.KindLength, float64(l.Needed))).In(system)
+			needed := quantity.Say(quantity.Amount(quantity.KindLength, l.Head.Needed.Value)).In(system)
 			assert.Equal(t, 1, strings.Count(said, needed), said)
 		}
 	}
-	assert.Equal(t, "needs 2.620 m of height, and the room is less than 0.005 m short of it", way.Lack{Kind: way.ByHeight, Needed: 2.62, Have: 2.6197}.Phrase().In(quantity.Metric))
+	assert.Equal(t, "needs 2.620 m of height, and the room is less than 0.005 m short of it", short(0.0003).Phrase().In(quantity.Metric))
 }

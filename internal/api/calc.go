@@ -213,5 +213,6 @@ func (a *API) calc(r huma.API) {
 	calculator[PacketQuestion](a, r, "weight-packet", "What a scale's packet says", "The public Weight Measurement format.")
 	calculator[HeadroomQuestion](a, r, "headroom", "What a ceiling allows a person", "Shares of stature H: press 1.204 H + load + 0.05 m; full hang 1.184 H + 0.35 m; bent-knee hang 0.984 H + 0.30 m; chin over the bar 0.984 H + max(0.30 m, 0.13 H + 0.10 m); rope H + 0.25 m; jump H + 0.40 m; step-up H + step + 0.05 m.")
 	calculator[FreeSpaceQuestion](a, r, "free-space", "What of a floor is free", "Free area, the largest free rectangle along the axes, and the longest free rectangle of a width at any angle. An outline that crosses or touches itself is refused.")
+	calculator[WalkQuestion](a, r, "walk", "What a walk round a room comes to", "Lengths and turns, or a rectangle with bites. The closing error is shared out over the walls that are not exact, along them, in proportion to their lengths (least squares); up to 5 cm or 1 % of the way round. What is not understood is said beside what was.")
 	calculator[BatchQuestion](a, r, "batch", "Density of a filling from its weighings", "Generalised least squares of the given range and each weighing's (gross − tare)/V; a scale's offset and a tare that several share are one error. Without them: inverse-variance weighting.")
 }

@@ -43,7 +43,7 @@ func (q HeadroomQuestion) answer(_ context.Context) (out HeadroomAnswer, _ error
 		space.OverheadUse: &out.OverheadPress, space.FullHang: &out.FullHang, space.BentHang: &out.BentKneeHang, space.ChinOverBar: &out.ChinOverBar,
 		space.Rope: &out.Rope, space.Jump: &out.Jump, space.StepUp: &out.StepUp,
 	} {
-		need := space.Needs(quantity.Length(q.StatureM), use, a)
+		need := space.Needs(space.Body{Stature: quantity.Length(q.StatureM)}, use, a)
 		*to = HeadroomVerdict{OK: q.CeilingM >= need.Value, NeedsM: need.Value, SpareM: q.CeilingM - need.Value, Why: derivationOf(need)}
 	}
 	return out, nil

@@ -70,3 +70,37 @@ func TestFreeSpaceContract(t *testing.T) {
 		assert.ErrorContains(t, err, c.says, name)
 	}
 }
+
+// What is typed is drawn as far as it goes: two walls, then a third that makes a room with
+// the last turn; 4.02 against 4 m leave 2 cm, shared out by halves.
+func TestWalkContract(t *testing.T) {
+	ask := func(text string) WalkAnswer {
+		got, err := WalkQuestion{Text: text, Unit: "m", System: "metric"}.answer(t.Context())
+		require.NoError(t, err)
+		return got
+	}
+	got := ask("4 R 3")
+	assert.False(t, got.Closed)
+	assert.Len(t, got.Path, 3)
+	assert.Contains(t, got.Problem, "three walls")
+	got = ask("4 R 3 R 4.02 R 3")
+	assert.True(t, got.Closed, got.Problem)
+	assert.InDelta(t, 0.02, got.GapM, 1e-9)
+	assert.InDelta(t, -0.02, got.Gap[0], 1e-9)
+	assert.InDelta(t, 4.01, got.Walls[0].DrawnM, 1e-4)
+	assert.InDelta(t, 4, got.Walls[0].LengthM, 0)
+	assert.InDelta(t, 4.01*3, got.AreaM2, 1e-3)
+	got = ask("4 R 3 R 4 R")
+	assert.True(t, got.Closed)
+	assert.InDelta(t, 3, got.Walls[3].DrawnM, 1e-9)
+	assert.Zero(t, got.Walls[3].LengthM)
+	got = ask("4 R 3 R 5 R 3")
+	assert.False(t, got.Closed)
+	assert.Contains(t, got.Problem, "miss the start by 1.000 m")
+	got = ask("4 R thirteen R 4")
+	assert.Equal(t, "walls[1]", got.At)
+	assert.Len(t, got.Walls, 1)
+	got = ask("4.2 x 3.4 - 1.6 x 1.5 C")
+	assert.True(t, got.Closed)
+	assert.InDelta(t, 4.2*3.4-1.6*1.5, got.AreaM2, 1e-9)
+}

@@ -29,4 +29,18 @@ func (a *API) handover(r huma.API) {
 		pdf, err := workbench.Long(ctx, a.Bench, func(context.Context) ([]byte, error) { return document.Book(f, worked, made, in.Paper) })
 		return &fileOut{"application/pdf", `inline; filename="` + document.FileName(f.Profile.Name) + `.pdf"`, pdf}, err
 	})
+
+	type listIn struct {
+		Client
+		Paper string `query:"paper" enum:"a4,letter" default:"a4"`
+	}
+	op = download(Signed, http.MethodGet, "/clients/{client}/survey.pdf", "read-checklist", "A checklist to fill in on a visit, as PDF", "space", "application/pdf")
+	handle(a, r, op, func(ctx context.Context, in *listIn) (*fileOut, error) {
+		f, err := a.Bench.Load(ctx, who(ctx).Practice, in.ID)
+		if err != nil {
+			return nil, err
+		}
+		pdf, err := document.Checklist(f, in.Paper)
+		return &fileOut{"application/pdf", `inline; filename="` + document.FileName(f.Profile.Name) + `-survey.pdf"`, pdf}, err
+	})
 }

@@ -59,6 +59,8 @@ type GearItem struct {
 	Name       string  `json:"name"`
 	PriceMinor int64   `json:"price_minor" doc:"Invented sample price in pence"`
 	FloorM2    float64 `json:"floor_m2"`
+	WidthM     float64 `json:"width_m" doc:"Of the floor it stands on; 0 of what is hung up or put away"`
+	DepthM     float64 `json:"depth_m"`
 	Note       string  `json:"note"`
 }
 
@@ -145,7 +147,7 @@ func theLibrary() Library {
 		l.Kinds = append(l.Kinds, ContainerKind{Key: k.Key, Name: k.Name, LimitKg: float64(k.Limit), Closure: string(k.Closure), Adjustable: k.Adjustable, Soft: k.Soft, CapacityL: float64(k.Capacity), TareKg: float64(k.Tare), HeightM: float64(k.Height), Holds: holds})
 	}
 	for _, g := range gear.All() {
-		l.Gear = append(l.Gear, GearItem{g.Key, g.Name, g.Price, g.Floor, g.Note})
+		l.Gear = append(l.Gear, GearItem{g.Key, g.Name, g.Price, g.Floor, float64(g.Stand.Width), float64(g.Stand.Depth), g.Note})
 	}
 	for _, m := range movement.All() {
 		if m.CountsAs == 0 {

@@ -27,7 +27,8 @@ type Frame struct {
 	BodyMassKg float64   `json:"body_mass_kg"`
 	MassGuess  bool      `json:"mass_guessed" doc:"The body mass is a guess from the stature"`
 	FreeM2     float64   `json:"free_m2"`
-	OverheadM  *float64  `json:"overhead_m,omitempty" doc:"What the ceiling leaves above a press overhead; without one not measured"`
+	WholeM2    float64   `json:"whole_m2" doc:"Within the walls of the rooms that are trained in"`
+	OverheadM  *float64  `json:"overhead_m,omitempty" doc:"What the best place leaves above a press overhead; without one not measured"`
 	Reach      []Reach   `json:"reach" doc:"Lightest and heaviest per hold"`
 	Covered    int       `json:"covered"`
 	Needs      []Need    `json:"needs"`
@@ -37,14 +38,12 @@ type Frame struct {
 func frameOf(f store.File, r workbench.Results) Frame {
 	units := quantity.System(f.Profile.Units)
 	out := Frame{
-		Lacks: r.Lacks, BodyMassKg: float64(r.Client.Person.BodyMass), MassGuess: r.MassGuessed, FreeM2: r.Client.Room.FreeFloor().Value,
+		Lacks: r.Lacks, BodyMassKg: float64(r.Client.Person.BodyMass), MassGuess: r.MassGuessed, FreeM2: r.Client.Space.Free, WholeM2: r.Client.Space.Whole,
 		Reach: reachOf(r.Reach), Covered: r.Board.Covered, Needs: []Need{}, Cautions: []Caution{},
 	}
-	for _, h := range r.Heads {
-		if h.Known && h.Use == space.OverheadUse {
-			margin := float64(h.Margin)
-			out.OverheadM = &margin
-		}
+	if h := r.Client.Space.Head(space.OverheadUse); h.Known && h.Best > 0 {
+		margin := float64(h.Margin)
+		out.OverheadM = &margin
 	}
 	for _, c := range r.Board.Slots {
 		out.Needs = append(out.Needs, Need{c.Slot.Key, c.Slot.Name, string(c.State)})
@@ -53,15 +52,6 @@ func frameOf(f store.File, r workbench.Results) Frame {
 		out.Cautions = append(out.Cautions, Caution{c.Station, c.Hold, c.Text.In(units)})
 	}
 	return out
-}
-
-// Room is what the room comes to.
-type Room struct {
-	FreeWhy Derivation `json:"free_why"`
-	LaneM   float64    `json:"lane_m"`
-	LaneWhy Derivation `json:"lane_why"`
-	Lengths int        `json:"lengths_50ft" doc:"How often the lane is walked for 50 ft (15.24 m); 0 when loads are held standing"`
-	Heads   []Headroom `json:"heads"`
 }
 
 // Stock is what the things of the household come to.
@@ -76,7 +66,7 @@ type Results struct {
 	Station string      `json:"station"`
 	Heights []Height    `json:"heights,omitempty" doc:"Of the body: client, space"`
 	Stander *Stander    `json:"stander,omitempty" doc:"The client standing: client, space"`
-	Room    *Room       `json:"room,omitempty" doc:"Space"`
+	Home    *Home       `json:"home,omitempty" doc:"Space, hand-over"`
 	Stock   *Stock      `json:"stock,omitempty" doc:"Stock, loads, hand-over"`
 	Bands   []BandState `json:"bands,omitempty" doc:"As in the file: bands"`
 	Board   *Board      `json:"board,omitempty" doc:"Needs"`
@@ -93,16 +83,10 @@ func heightsIn(out *Results, _ store.File, r workbench.Results) {
 	out.Stander = standerOf(r.Client.Person.Stature, r.Client.Person.BodyMass)
 }
 
-func roomIn(out *Results, f store.File, r workbench.Results) {
+func homeIn(out *Results, f store.File, r workbench.Results) {
 	heightsIn(out, f, r)
-	units, room := quantity.System(f.Profile.Units), r.Client.Room
-	out.Room = &Room{
-		FreeWhy: derivationOf(room.FreeFloor()), LaneM: float64(room.Lane()), LaneWhy: derivationOf(room.ExplainLane()),
-		Lengths: space.Lengths(room.Lane(), carryDistance), Heads: []Headroom{},
-	}
-	for _, h := range r.Heads {
-		out.Room.Heads = append(out.Room.Heads, Headroom{Use: string(h.Use), Name: h.Name, NeedsM: h.Needed.Value, MarginM: float64(h.Margin), Fits: h.Fits, Known: h.Known, Instead: h.Instead.In(units), Why: derivationOf(h.Needed)})
-	}
+	home := homeOf(f, r)
+	out.Home = &home
 }
 
 func stockIn(out *Results, f store.File, r workbench.Results) {
@@ -113,12 +97,17 @@ func stockIn(out *Results, f store.File, r workbench.Results) {
 	}
 }
 
+func handoverIn(out *Results, f store.File, r workbench.Results) {
+	stockIn(out, f, r)
+	homeIn(out, f, r)
+}
+
 func bandsIn(out *Results, f store.File, r workbench.Results) {
 	out.Bands = bandStates(r.Bands, quantity.System(f.Profile.Units))
 }
 
 func boardIn(out *Results, f store.File, r workbench.Results) {
-	board := boardOf(r.Board, quantity.System(f.Profile.Units))
+	board := boardOf(r.Board, r.Client, quantity.System(f.Profile.Units))
 	out.Board = &board
 }
 
@@ -127,21 +116,22 @@ const carryDistance = quantity.Length(50 * quantity.FootM)
 
 var (
 	readsStock = []string{"profile", "containers", "batches", "weighings", "things"}
+	readsRooms = []string{"profile", "space", "rooms", "openings", "fixtures", "overheads", "gear"}
 	// everything that loads, bands and needs are worked out from: all but the pins.
-	readsBoard = append([]string{"space", "at-hand", "handles", "plates", "bands", "rigs", "gear", "tests"}, readsStock...)
+	readsBoard = append([]string{"space", "rooms", "openings", "fixtures", "overheads", "at-hand", "handles", "plates", "bands", "rigs", "gear", "tests"}, readsStock...)
 )
 
 // views are the stations that show what is worked out. A station without one (plan)
 // asks for its own.
 var views = map[string]view{
 	"client":   {heightsIn, []string{"profile"}},
-	"space":    {roomIn, []string{"profile", "space"}},
+	"space":    {homeIn, readsRooms},
 	"stock":    {stockIn, readsStock},
 	"loads":    {stockIn, readsStock},
 	"bands":    {bandsIn, []string{"profile", "bands"}},
 	"needs":    {boardIn, readsBoard},
 	"plan":     {func(*Results, store.File, workbench.Results) {}, nil},
-	"handover": {stockIn, readsStock},
+	"handover": {handoverIn, append(append([]string{}, readsRooms...), readsStock...)},
 }
 
 // Looking says which station is looked at: its results are answered too.

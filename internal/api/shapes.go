@@ -2,6 +2,7 @@ package api
 
 import (
 	"scrappyrack/core/body"
+	"scrappyrack/core/client"
 	"scrappyrack/core/coverage"
 	"scrappyrack/core/derivation"
 	"scrappyrack/core/load"
@@ -38,18 +39,6 @@ func derivationOf(d derivation.Derivation) Derivation {
 	return out
 }
 
-// Headroom is one use of the room's height.
-type Headroom struct {
-	Use     string     `json:"use"`
-	Name    string     `json:"name"`
-	NeedsM  float64    `json:"needs_m"`
-	MarginM float64    `json:"margin_m"`
-	Fits    bool       `json:"fits"`
-	Known   bool       `json:"known" doc:"False when the ceiling has not been measured"`
-	Instead string     `json:"instead"`
-	Why     Derivation `json:"why"`
-}
-
 // Tick is a rung on a slot's scale.
 type Tick struct {
 	AtKg     float64 `json:"at_kg"`
@@ -72,6 +61,7 @@ type Way struct {
 	Hold     string  `json:"hold"`
 	Value    float64 `json:"value"`
 	Why      string  `json:"why" doc:"Why it cannot be done; empty when it can"`
+	Where    string  `json:"where" doc:"In which place of which room, where not everywhere; empty otherwise"`
 	Easier   string  `json:"easier"`
 	Standard string  `json:"standard"`
 	Caution  string  `json:"caution"`
@@ -134,7 +124,7 @@ func heightsOf(stature quantity.Length) []Height {
 	return out
 }
 
-func boardOf(b coverage.Board, units quantity.System) Board {
+func boardOf(b coverage.Board, rooms client.Client, units quantity.System) Board {
 	out := Board{Covered: b.Covered, Value: b.Value, Slots: []Slot{}}
 	for _, c := range b.Slots {
 		s := c.Slot
@@ -159,7 +149,7 @@ func boardOf(b coverage.Board, units quantity.System) Board {
 			if hold == "" {
 				hold = string(load.Body)
 			}
-			one.Ways = append(one.Ways, Way{Movement: m.Name, Hold: hold, Value: w.Value, Why: w.Why().In(units), Easier: m.Easier, Standard: m.Standard, Caution: m.Caution})
+			one.Ways = append(one.Ways, Way{Movement: m.Name, Hold: hold, Value: w.Value, Why: w.Why().In(units), Where: rooms.Where(m).In(units), Easier: m.Easier, Standard: m.Standard, Caution: m.Caution})
 		}
 		out.Slots = append(out.Slots, one)
 	}

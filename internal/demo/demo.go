@@ -75,7 +75,8 @@ func loft() store.File {
 	f.Profile.Experience, f.Profile.Goal, f.Profile.Days, f.Profile.Minutes = "novice", "general", 3, 35
 	f.Profile.BudgetMinor, f.Profile.Currency = 22000, "GBP"
 	f.Profile.Note = "Hand-luggage staircase: nothing wider than 70 cm goes up."
-	f.Space = store.Space{LengthM: 4.6, WidthM: 2.9, CeilingM: 2.08, TakenM2: 3.2, Floor: "timber", Surface: "wood", Walls: "drill", Door: "solid", NeighboursBelow: true}
+	loftRooms(&f)
+	f.Space.WayWidthM, f.Space.Access = 0.7, "stairs"
 	f.AtHand = store.Words{"fresh-water", "rice", "books"}
 	f.Containers = []store.Container{
 		jug("jug-a", "jug A", 3.785, 0.06, 0.245, "fresh-water", 3.7),
@@ -116,7 +117,7 @@ func garage() store.File {
 	f.Profile.StatureM, f.Profile.BodyMassKg, f.Profile.Sex = 1.88, 94, "male"
 	f.Profile.Experience, f.Profile.Goal, f.Profile.Days, f.Profile.Minutes = "intermediate", "strength", 4, 50
 	f.Profile.BudgetMinor, f.Profile.Currency, f.Profile.Units = 65000, "USD", "us"
-	f.Space = store.Space{LengthM: 5.79, WidthM: 2.74, CeilingM: 2.62, TakenM2: 2.5, Floor: "slab", Surface: "concrete", Walls: "drill", Door: "light"}
+	garageRooms(&f)
 	f.AtHand = store.Words{"fresh-water", "dry-sand", "gravel"}
 	f.Containers = []store.Container{
 		jug("can-1", "jerry can 1", 18.9, 0.9, 0.36, "fresh-water", 8),
@@ -153,7 +154,8 @@ func flat() store.File {
 	f.Profile.Experience, f.Profile.Goal, f.Profile.Days, f.Profile.Minutes = "new", "older-adult", 2, 25
 	f.Profile.Limits = store.Words{"knee", "no-floor"}
 	f.Profile.BudgetMinor, f.Profile.Currency = 9000, "EUR"
-	f.Space = store.Space{LengthM: 3.1, WidthM: 2.2, CeilingM: 2.45, TakenM2: 1.4, Floor: "slab", Surface: "laminate", Walls: "no-holes", NeighboursBelow: true}
+	flatRooms(&f)
+	f.Space.Access, f.Space.OtherName, f.Space.OtherM = "stairs", "her son", 1.84
 	f.AtHand = store.Words{"fresh-water", "beans", "books", "stuffing"}
 	f.Containers = []store.Container{
 		{ID: "bottle-1", Name: "bottle 1", Kind: "bottle", TareKg: 0.04, CapacityL: 1.5, Shape: "prism", HeightM: 0.28, Closure: "sealed", Filling: "fresh-water", VolumeL: 1.5},

@@ -31,7 +31,7 @@ func TestDemoIsMixedAndFilledOnce(t *testing.T) {
 
 	currencies, units, walls := map[string]bool{}, map[string]bool{}, map[string]bool{}
 	for _, f := range demo.Files() {
-		currencies[f.Profile.Currency], units[f.Profile.Units], walls[f.Space.Walls] = true, true, true
+		currencies[f.Profile.Currency], units[f.Profile.Units], walls[f.Rooms[0].Holes] = true, true, true
 	}
 	assert.Len(t, currencies, 3)
 	assert.Len(t, units, 2)

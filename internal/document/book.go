@@ -31,6 +31,7 @@ func Book(f store.File, r workbench.Results, p *plan.Plan, size string) ([]byte,
 	}
 	b.loadCard()
 	b.bandCard()
+	b.rooms()
 	if p != nil {
 		b.needs()
 	}

@@ -157,7 +157,7 @@ func TestTwoConsultantsOverTheWire(t *testing.T) {
 	owner.do("POST", "/api/v1/clients", `{"name":"Shared shed"}`).into(t, &d)
 	at := "/api/v1/clients/" + d.File.ID
 	p, s := d.File.Profile, d.File.Space
-	p.Days, s.CeilingM = 5, 2.2
+	p.Days, s.WayHeightM = 5, 2.2
 	require.Equal(t, 200, owner.do("PUT", at+"/profile", mustJSON(t, p), "If-Match", `"1"`).status)
 	beside := second.do("PUT", at+"/space", mustJSON(t, s), "If-Match", `"1"`)
 	require.Equal(t, 200, beside.status, string(beside.body))
@@ -169,7 +169,7 @@ func TestTwoConsultantsOverTheWire(t *testing.T) {
 	require.Equal(t, 200, undone.status)
 	undone.into(t, &d)
 	assert.Equal(t, 3, d.File.Profile.Days)
-	assert.InDelta(t, 2.2, d.File.Space.CeilingM, 0)
+	assert.InDelta(t, 2.2, d.File.Space.WayHeightM, 0)
 	require.NotNil(t, d.Steps.UndoOther)
 	assert.Equal(t, "Second", d.Steps.UndoOther.By)
 	var past []api.PastChange

@@ -14,6 +14,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"scrappyrack/internal/store"
+	"scrappyrack/internal/store/storetest"
 )
 
 // A request that is still on its way at sign-out is answered, and leaves one signed out.
@@ -74,7 +75,7 @@ func TestARequestOnItsWayDoesNotUndoSigningOut(t *testing.T) {
 // kept is a store's keeping of sessions.
 func kept(t *testing.T) *store.Sessions {
 	t.Helper()
-	s, err := store.Open(t.Context(), t.TempDir(), store.Real)
+	s, err := store.Open(t.Context(), storetest.In(t, t.TempDir(), store.Real), store.Real)
 	require.NoError(t, err)
 	t.Cleanup(func() { _ = s.Close() })
 	return s.Sessions()

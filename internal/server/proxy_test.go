@@ -15,6 +15,7 @@ import (
 	"scrappyrack/internal/demo"
 	"scrappyrack/internal/server"
 	"scrappyrack/internal/store"
+	"scrappyrack/internal/store/storetest"
 )
 
 // Behind a proxy that is trusted the caller is whom it says: tries are counted by that
@@ -22,7 +23,7 @@ import (
 // caller says of itself counts for nothing.
 func TestBehindAProxy(t *testing.T) {
 	ctx := context.Background()
-	s, err := store.Open(ctx, t.TempDir(), store.Demo)
+	s, err := store.Open(ctx, storetest.In(t, t.TempDir(), store.Demo), store.Demo)
 	require.NoError(t, err)
 	t.Cleanup(func() { _ = s.Close() })
 	require.NoError(t, demo.Fill(ctx, s))

@@ -25,6 +25,7 @@ import (
 	"scrappyrack/internal/demo"
 	"scrappyrack/internal/server"
 	"scrappyrack/internal/store"
+	"scrappyrack/internal/store/storetest"
 	"scrappyrack/internal/workbench"
 )
 
@@ -56,7 +57,7 @@ func startAt(t *testing.T, isDemo bool, now func() time.Time) house {
 	if isDemo {
 		kind = store.Demo
 	}
-	s, err := store.Open(context.Background(), t.TempDir(), kind)
+	s, err := store.Open(context.Background(), storetest.In(t, t.TempDir(), kind), kind)
 	require.NoError(t, err)
 	if isDemo {
 		require.NoError(t, demo.Fill(context.Background(), s))
@@ -154,7 +155,7 @@ func (h house) walk(t *testing.T, visit func(method, path string, access api.Acc
 	t.Helper()
 	n := 0
 	for path, item := range h.api.OpenAPI().Paths {
-		real := strings.NewReplacer("{client}", "demo-loft", "{item}", "jug-a", "{container}", "bucket", "{handle}", "spin", "{scale}", "hanging", "{candidate}", "flat-bench", "{station}", "needs", "{set}", "s1", "{slot}", "squat", "{invitation}", "none", "{account}", "none").Replace(path)
+		real := strings.NewReplacer("{client}", "demo-loft", "{item}", "jug-a", "{container}", "bucket", "{handle}", "spin", "{scale}", "hanging", "{candidate}", "flat-bench", "{station}", "needs", "{set}", "s1", "{slot}", "squat", "{room}", "loft", "{invitation}", "none", "{account}", "none").Replace(path)
 		if strings.HasSuffix(path, "/scoops") {
 			real += "?size_l=1"
 		}
@@ -175,6 +176,7 @@ func bodyFor(t *testing.T, path string) string {
 	f, garage := demo.Files()[0], demo.Files()[1]
 	parts := map[string]any{
 		"/profile": f.Profile, "/space": f.Space, "/at-hand": map[string]any{"fillings": []string{"rice"}}, "/containers/jug-a": f.Containers[0],
+		"/survey/loft": map[string]any{"text": "door B 0.4 0.8 x 2", "unit": "m"}, "/rooms/jug-a": store.NewRoom("jug-a", "r"), "/openings/jug-a": f.Openings[0], "/fixtures/jug-a": f.Fixtures[0], "/overheads/jug-a": f.Overheads[0],
 		"/gear/jug-a": store.Gear{ID: "jug-a", Item: "loop-light"}, "/tests/jug-a": store.TestSet{ID: "jug-a", Movement: "one-hand-row", LoadKg: 5, Reps: 5},
 		"/pins/jug-a": store.Pin{ID: "jug-a", Pin: "must"}, "/fill": map[string]any{"target_kg": 5}, "/clients": map[string]any{"name": "x"},
 		"/batches/jug-a": garage.Batches[0], "/weighings/jug-a": f.Weighings[0], "/weighings": f.Weighings[0], "/things/jug-a": f.Things[0], "/handles/jug-a": garage.Handles[0],
@@ -298,14 +300,14 @@ func TestStaleWriteGetsBothVersions(t *testing.T) {
 	h := start(t, true)
 	b := h.browser(t)
 	d := demoDesk(t, b)
-	d.File.Space.CeilingM = 2.2
+	d.File.Space.WayHeightM = 2.2
 	body, _ := json.Marshal(d.File.Space)
 	assert.Equal(t, 428, b.do("PUT", "/api/v1/clients/demo-loft/space", string(body)).status)
 	first := b.do("PUT", "/api/v1/clients/demo-loft/space", string(body), "If-Match", `"1"`)
 	require.Equal(t, 200, first.status, string(first.body))
 	assert.Equal(t, `"2"`, first.header.Get("ETag"))
 
-	d.File.Space.CeilingM = 2.4
+	d.File.Space.WayHeightM = 2.4
 	body, _ = json.Marshal(d.File.Space)
 	stale := b.do("PUT", "/api/v1/clients/demo-loft/space", string(body), "If-Match", `"1"`)
 	require.Equal(t, 412, stale.status)
@@ -314,8 +316,8 @@ func TestStaleWriteGetsBothVersions(t *testing.T) {
 		Theirs api.Desk
 	}
 	stale.into(t, &both)
-	assert.InDelta(t, 2.4, both.Yours.CeilingM, 0)
-	assert.InDelta(t, 2.2, both.Theirs.File.Space.CeilingM, 0)
+	assert.InDelta(t, 2.4, both.Yours.WayHeightM, 0)
+	assert.InDelta(t, 2.2, both.Theirs.File.Space.WayHeightM, 0)
 }
 
 func TestUndoOverTheWire(t *testing.T) {
@@ -350,7 +352,17 @@ func TestBadFieldsAreNamed(t *testing.T) {
 		"half a metre":  {"profile", "body.stature_m", func() any { p := d.File.Profile; p.StatureM = 0.5; return p }},
 		"no such limit": {"profile", "body.limits[0]", func() any { p := d.File.Profile; p.Limits = store.Words{"left-ear"}; return p }},
 		"no such money": {"profile", "body.currency", func() any { p := d.File.Profile; p.Currency = "XYZ"; return p }},
-		"overfull room": {"space", "body.taken_m2", func() any { s := d.File.Space; s.TakenM2 = 99; return s }},
+		"overfull room": {"rooms/loft", "body.taken_m2", func() any { r := d.File.Rooms[0]; r.TakenM2 = 99; return r }},
+		"wide door":     {"openings/stair-door", "body.width_m", func() any { o := d.File.Openings[0]; o.WidthM = 4; return o }},
+		"sunken beam":   {"overheads/collar", "body.under_m", func() any { o := d.File.Overheads[2]; o.UnderM = -0.1; return o }},
+		"thing outside": {"fixtures/stool", "body.x_m", func() any { x := d.File.Fixtures[2]; x.XM = -0.1; return x }},
+		"open walls": {"rooms/loft", "body.walls", func() any {
+			r := d.File.Rooms[0]
+			r.Walls = append(store.List[store.RoomWall]{}, r.Walls...)
+			r.Walls[1].LengthM = 3
+			return r
+		}},
+		"no such room":  {"fixtures/stool", "body.room", func() any { x := d.File.Fixtures[2]; x.Room = "attic"; return x }},
 		"over the brim": {"containers/jug-a", "body.volume_l", func() any { k := d.File.Containers[0]; k.VolumeL = 9; return k }},
 		"wrong bucket":  {"containers/bucket", "body.capacity_l", func() any { k := d.File.Containers[2]; k.CapacityL = 40; return k }},
 		"no filling":    {"containers/jug-a", "body.filling", func() any { k := d.File.Containers[0]; k.Filling = "feathers"; return k }},

@@ -98,13 +98,13 @@ func TestReasonsSpeakTheClientsUnits(t *testing.T) {
 	}
 	var metric, us api.Desk
 	b.do("GET", "/api/v1/clients/demo-loft?station=needs", "").into(t, &metric)
-	assert.Contains(t, find(metric), "needs 2.371 m of height, the room has 2.080 m")
+	assert.Contains(t, find(metric), "needs 2.401 m of height, the room has 2.360 m")
 	p := metric.File.Profile
 	p.Units = "us"
 	body := mustJSON(t, p)
 	b.do("PUT", "/api/v1/clients/demo-loft/profile", body, "If-Match", `"1"`)
 	b.do("GET", "/api/v1/clients/demo-loft?station=needs", "").into(t, &us)
-	assert.Contains(t, find(us), `needs 7' 9⅜" of height`)
+	assert.Contains(t, find(us), `needs 7' 10½" of height`)
 }
 
 // Every number of the desk is finite, and each that can be opened says how.
@@ -116,9 +116,15 @@ func TestDeskExplainsItself(t *testing.T) {
 			b.do("GET", "/api/v1/clients/"+id+"/stations/"+name, "").into(t, &r)
 			return r
 		}
-		room := station("space").Room
-		all := []api.Derivation{room.FreeWhy, room.LaneWhy}
-		for _, h := range room.Heads {
+		home := station("space").Home
+		var all []api.Derivation
+		for _, room := range home.Rooms {
+			all = append(all, room.FreeWhy, room.LaneWhy)
+			for _, th := range room.Things {
+				all = append(all, th.LoadWhy)
+			}
+		}
+		for _, h := range append(home.Heads, home.Other...) {
 			all = append(all, h.Why)
 		}
 		for _, l := range station("loads").Stock.Loads {
@@ -209,6 +215,7 @@ func TestCalculatorsOverTheWire(t *testing.T) {
 		"batch":      `{"density":{"low":1.44,"typical":1.5,"high":1.65},"weighings":[{"gross_kg":5.9,"gross_u_kg":0.02,"volume_l":3.785}]}`,
 		"headroom":   `{"stature_m":1.8,"ceiling_m":2.4,"step_m":0.4}`,
 		"free-space": `{"outline":[[0,0],[4,0],[4,3],[0,3]],"blocked":[[[0,0],[1,0],[1,1],[0,1]]],"lane_width_m":0.9}`,
+		"walk":       `{"text":"4 R 3 R 4 R 3","unit":"m"}`,
 		"pack":       `{"capacity_l":10,"tare_kg":0.7,"target_kg":6,"tolerance_kg":0.1,"items":[{"name":"can","mass_kg":0.4,"volume_l":0.6,"count":4}]}`,
 	}
 	open, shut := start(t, true).browser(t), start(t, false).browser(t)

@@ -21,6 +21,7 @@ import (
 	"scrappyrack/internal/demo"
 	"scrappyrack/internal/server"
 	"scrappyrack/internal/store"
+	"scrappyrack/internal/store/storetest"
 	"scrappyrack/internal/workbench"
 )
 
@@ -192,7 +193,7 @@ func TestStationsByTheRulesOfCaches(t *testing.T) {
 	require.Equal(t, 200, b.do("PUT", "/api/v1/clients/demo-loft/pins/straps", `{"id":"straps","pin":"never"}`, "If-Match", `"1"`).status)
 	assert.Equal(t, 304, b.do("GET", path, "", "If-None-Match", tag).status, "it does not read the pins")
 	space := demo.Files()[0].Space
-	space.CeilingM = 2.2
+	space.WayHeightM = 2.2
 	written := b.do("PUT", "/api/v1/clients/demo-loft/space?station=space", mustJSON(t, space), "If-Match", `"2"`)
 	require.Equal(t, 200, written.status)
 	fresh := b.do("GET", path, "", "If-None-Match", tag)
@@ -298,7 +299,7 @@ func mustURL(t *testing.T, raw string) *url.URL {
 // Of a file whose pages are damaged, what can be read is; the rest is said to be damaged,
 // with what to do, and never a bare 500.
 func TestOnADamagedFile(t *testing.T) {
-	dir := t.TempDir()
+	dir := storetest.In(t, t.TempDir(), store.Demo)
 	s, err := store.Open(t.Context(), dir, store.Demo)
 	require.NoError(t, err)
 	require.NoError(t, demo.Fill(t.Context(), s))
@@ -349,7 +350,7 @@ func TestOverloadIsToldToComeAgain(t *testing.T) {
 	defer other.Close()
 	held, err := other.Begin()
 	require.NoError(t, err)
-	d.File.Space.CeilingM = 2.2
+	d.File.Space.WayHeightM = 2.2
 	waits := b.do("PUT", "/api/v1/clients/demo-loft/space", mustJSON(t, d.File.Space), "If-Match", `"1"`)
 	assert.Equal(t, 503, waits.status, string(waits.body))
 	assert.Equal(t, "1", waits.header.Get("Retry-After"))

@@ -28,6 +28,10 @@ type Changes struct {
 	Profile    *Profile               `json:"profile,omitempty"`
 	Space      *Space                 `json:"space,omitempty"`
 	AtHand     *Words                 `json:"at_hand,omitempty"`
+	Rooms      *ListChange[Room]      `json:"rooms,omitempty"`
+	Openings   *ListChange[Opening]   `json:"openings,omitempty"`
+	Fixtures   *ListChange[Fixture]   `json:"fixtures,omitempty"`
+	Overheads  *ListChange[Overhead]  `json:"overheads,omitempty"`
 	Containers *ListChange[Container] `json:"containers,omitempty"`
 	Batches    *ListChange[Batch]     `json:"batches,omitempty"`
 	Weighings  *ListChange[Weighing]  `json:"weighings,omitempty"`

@@ -40,6 +40,8 @@ func (l *List[T]) Scan(src any) error {
 type Profile struct {
 	Name        string  `db:"name" json:"name" minLength:"1" maxLength:"80" doc:"How the practice calls this client"`
 	StatureM    float64 `db:"stature_m" json:"stature_m" minimum:"0" maximum:"2.5" doc:"Stature in m, 1.0 to 2.5; 0 when not measured"`
+	ReachM      float64 `db:"reach_m" json:"reach_m,omitempty" minimum:"0" maximum:"4" doc:"Standing reach to a gripped bar, barefoot; 0 takes the estimate"`
+	PressM      float64 `db:"press_m" json:"press_m,omitempty" minimum:"0" maximum:"4" doc:"Greatest height of the grip in a press overhead; 0 takes the estimate"`
 	BodyMassKg  float64 `db:"body_mass_kg" json:"body_mass_kg" minimum:"0" maximum:"300" doc:"Body mass in kg, 25 to 300; 0 when not known"`
 	Sex         string  `db:"sex" json:"sex" enum:",female,male" doc:"Optional; only sharpens a guess"`
 	Experience  string  `db:"experience" json:"experience" enum:"new,novice,intermediate,advanced"`
@@ -51,19 +53,6 @@ type Profile struct {
 	Currency    string  `db:"currency" json:"currency" minLength:"3" maxLength:"3" doc:"ISO 4217 code"`
 	Units       string  `db:"units" json:"units" enum:"metric,us"`
 	Note        string  `db:"note" json:"note" maxLength:"2000" doc:"Private note of the practice"`
-}
-
-// Space is where the client trains: a rectangle with a ceiling.
-type Space struct {
-	LengthM         float64 `db:"length_m" json:"length_m" minimum:"0" maximum:"50"`
-	WidthM          float64 `db:"width_m" json:"width_m" minimum:"0" maximum:"50"`
-	CeilingM        float64 `db:"ceiling_m" json:"ceiling_m" minimum:"0" maximum:"20" doc:"Ceiling height in m, 1 to 20; 0 when not measured"`
-	TakenM2         float64 `db:"taken_m2" json:"taken_m2" minimum:"0" maximum:"2500" doc:"Floor that other things stand on for good"`
-	Floor           string  `db:"floor" json:"floor" enum:"slab,timber,unknown"`
-	Surface         string  `db:"surface" json:"surface" enum:"concrete,wood,laminate,tile,carpet,rubber,grass"`
-	Walls           string  `db:"walls" json:"walls" enum:"drill,no-holes,unknown"`
-	Door            string  `db:"door" json:"door,omitempty" enum:"solid,light,none,unknown" doc:"That a door anchor would hang in; light is hollow, glazed, sliding or folding"`
-	NeighboursBelow bool    `db:"neighbours_below" json:"neighbours_below"`
 }
 
 // Mark is a measured pair of level and volume below it.
@@ -250,6 +239,10 @@ type File struct {
 	UpdatedAt  int64       `json:"updated_at" readOnly:"true" doc:"Unix time in seconds, UTC"`
 	Profile    Profile     `json:"profile"`
 	Space      Space       `json:"space"`
+	Rooms      []Room      `json:"rooms"`
+	Openings   []Opening   `json:"openings"`
+	Fixtures   []Fixture   `json:"fixtures"`
+	Overheads  []Overhead  `json:"overheads"`
 	AtHand     Words       `json:"at_hand" maxItems:"40" doc:"Keys of fillings that the household has enough of"`
 	Containers []Container `json:"containers"`
 	Batches    []Batch     `json:"batches"`
@@ -284,7 +277,8 @@ func NewFile(id, name string) File {
 			Name: name, Experience: "novice", Goal: "general", Limits: Words{}, Days: 3, Minutes: 35,
 			BudgetMinor: 20000, Currency: "GBP", Units: "metric",
 		},
-		Space:  Space{LengthM: 4, WidthM: 3, Floor: "unknown", Surface: "wood", Walls: "unknown", Door: "unknown"},
+		Space:  Space{ShoeM: 0.03},
+		Rooms:  []Room{NewRoom("room", "Room")},
 		AtHand: Words{"fresh-water"},
 	}
 	f.Complete()
@@ -294,9 +288,11 @@ func NewFile(id, name string) File {
 // Complete gives every list and word that an older file or a shorter literal
 // leaves out its neutral value.
 func (f *File) Complete() {
-	if f.Space.Door == "" {
-		f.Space.Door = "unknown"
-	}
+	some(&f.Rooms)
+	some(&f.Openings)
+	some(&f.Fixtures)
+	some(&f.Overheads)
+	f.completeRooms()
 	some(&f.Containers)
 	some(&f.Batches)
 	some(&f.Weighings)

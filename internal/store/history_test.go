@@ -14,12 +14,13 @@ import (
 	"pgregory.net/rapid"
 
 	"scrappyrack/internal/store"
+	"scrappyrack/internal/store/storetest"
 )
 
 func openStore(t *testing.T) (*store.Store, context.Context) {
 	t.Helper()
 	ctx := context.Background()
-	s, err := store.Open(ctx, t.TempDir(), store.Real)
+	s, err := store.Open(ctx, storetest.In(t, t.TempDir(), store.Real), store.Real)
 	require.NoError(t, err)
 	t.Cleanup(func() { _ = s.Close() })
 	require.NoError(t, s.AddPractice(ctx, store.Practice{ID: "p", Name: "P"}, store.Consultant{ID: "c", Email: "c@example.test", Name: "C", Password: "x"}, false))
@@ -326,4 +327,79 @@ func TestUndoOfTwoAgainstAModel(t *testing.T) {
 		require.NoError(t, err)
 		require.Equal(t, f, again)
 	})
+}
+
+// A rectangle of before becomes a room with all that was known of it: none of its numbers
+// and words is lost, and its area is what it was. One that nobody measured has no walls.
+func TestRectanglesBecomeRooms(t *testing.T) {
+	ctx, dir := context.Background(), t.TempDir()
+	db, err := sql.Open("sqlite", "file:"+filepath.Join(dir, store.FileName))
+	require.NoError(t, err)
+	var queries []string
+	for _, name := range []string{"001_start", "002_loads", "003_bands", "004_truth", "005_trust", "006_due"} {
+		text, err := os.ReadFile("migrations/" + name + ".sql")
+		require.NoError(t, err)
+		queries = append(queries, string(text))
+	}
+	client := func(id, room string) string {
+		return `INSERT INTO client (id, practice_id, revision, updated_at, name, stature_m, body_mass_kg, sex, experience, goal, limits, days, minutes, budget_minor, currency, units, note, at_hand,
+			length_m, width_m, ceiling_m, taken_m2, floor, surface, walls, door, neighbours_below)
+			VALUES ('` + id + `', 'p', 7, 5, 'Client', 1.7, 70, '', 'novice', 'general', '[]', 3, 35, 100, 'EUR', 'metric', '', '[]', ` + room + `)`
+	}
+	queries = append(queries,
+		`CREATE TABLE goose_db_version (id INTEGER PRIMARY KEY AUTOINCREMENT, version_id INTEGER NOT NULL, is_applied INTEGER NOT NULL, tstamp TIMESTAMP DEFAULT (datetime('now')))`,
+		`INSERT INTO goose_db_version (version_id, is_applied) VALUES (0, 1), (1, 1), (2, 1), (3, 1), (4, 1), (5, 1), (6, 1)`,
+		`INSERT INTO practice VALUES ('p', 'P')`, `INSERT INTO about (one, kind) VALUES (1, 'practice')`,
+		client("a", `4.61, 2.93, 2.08, 3.2, 'timber', 'carpet', 'no-holes', 'light', 1`), client("b", `0, 0, 0, 0, 'unknown', 'wood', 'unknown', 'unknown', 0`),
+		`INSERT INTO history (practice_id, client_id, author, session, at, schema, label, parts, back, forth)
+			VALUES ('p', 'a', 'me', 's', 1, 6, '{"do":"write","part":"space"}', '["space"]', '{"space":{"length_m":4}}', '{"space":{"length_m":4.61}}'),
+			('p', 'a', 'me', 's', 2, 6, '{"do":"write","part":"profile"}', '["profile"]', '{"profile":{"name":"Before"}}', '{"profile":{"name":"Client"}}')`)
+	for _, q := range queries {
+		_, err := db.Exec(q)
+		require.NoError(t, err, q)
+	}
+	require.NoError(t, db.Close())
+	s, err := store.Open(ctx, dir, store.Real)
+	require.NoError(t, err)
+	defer func() { _ = s.Close() }()
+	f, err := s.Load(ctx, "p", "a")
+	require.NoError(t, err)
+	require.Len(t, f.Rooms, 1)
+	r := f.Rooms[0]
+	want := store.NewRoom("room", "Room")
+	want.CeilingM, want.TakenM2, want.Floor, want.Surface, want.Holes, want.Door, want.Below = 2.08, 3.2, "timber", "carpet", "no-holes", "light", true
+	for i, l := range []float64{4.61, 2.93, 4.61, 2.93} {
+		want.Walls[i].LengthM = l
+	}
+	assert.Equal(t, want, r)
+	assert.InDelta(t, 0.03, f.Space.ShoeM, 0)
+	past, err := s.History(ctx, "p", "a")
+	require.NoError(t, err)
+	require.Len(t, past, 2, "it stays to be read")
+	assert.True(t, past[0].Kept)
+	assert.False(t, past[1].Kept)
+	empty, err := s.Load(ctx, "p", "b")
+	require.NoError(t, err)
+	require.Len(t, empty.Rooms, 1)
+	assert.Empty(t, empty.Rooms[0].Walls)
+	// And it goes on: the room is changed, removed with what is in it, and comes back.
+	f, _, err = change(s, "p", "a", 7, "openings/d", func(f *store.File) error {
+		f.Openings = append(f.Openings, store.Opening{ID: "d", Room: "room", Name: "door", Kind: "door", WidthM: 0.8})
+		return nil
+	})
+	require.NoError(t, err)
+	f, _, err = change(s, "p", "a", f.Revision, "rooms/room", func(f *store.File) error {
+		f.Rooms = nil
+		f.Demolish("room")
+		return nil
+	})
+	require.NoError(t, err)
+	assert.Empty(t, f.Openings)
+	f, _, err = undo(s, "p", "a", f.Revision)
+	require.NoError(t, err)
+	assert.Len(t, f.Rooms, 1)
+	assert.Len(t, f.Openings, 1)
+	again, err := s.Load(ctx, "p", "a")
+	require.NoError(t, err)
+	assert.Equal(t, f.Openings, again.Openings)
 }

@@ -40,12 +40,16 @@ type part interface {
 	apply(c *Changes, f *File)
 }
 
-// parts are all lists. A batch, a container and what is weighed come before what
+// parts are all lists. A room, a batch, a container and what is weighed come before what
 // refers to them.
 var parts []part
 
 func init() {
 	parts = []part{
+		listIn[Room]("rooms", "room", 20, false),
+		listIn[Opening]("openings", "opening", 120, false),
+		listIn[Fixture]("fixtures", "fixture", 200, false),
+		listIn[Overhead]("overheads", "overhead", 80, false),
 		listIn[Batch]("batches", "batch", 60, false),
 		listIn[Container]("containers", "container", 300, false),
 		listIn[Weighing]("weighings", "weighing", 1000, false),

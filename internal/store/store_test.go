@@ -11,10 +11,14 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"scrappyrack/internal/store"
+	"scrappyrack/internal/store/storetest"
 )
 
 func open(t *testing.T, dir string) *store.Store {
 	t.Helper()
+	if _, err := os.Stat(filepath.Join(dir, store.FileName)); err != nil {
+		storetest.In(t, dir, store.Real)
+	}
 	s, err := store.Open(context.Background(), dir, store.Real)
 	require.NoError(t, err)
 	t.Cleanup(func() { _ = s.Close() })

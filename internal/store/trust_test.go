@@ -43,7 +43,7 @@ func TestOnlyTheSamePartMakesStale(t *testing.T) {
 	loft(t, s)
 	_, err := edited(s, "ana", 1, "profile", "", func(f *store.File) { f.Profile.Days = 5 })
 	require.NoError(t, err)
-	got, err := edited(s, "ben", 1, "space", "", func(f *store.File) { f.Space.CeilingM = 2.2 })
+	got, err := edited(s, "ben", 1, "space", "", func(f *store.File) { f.Space.WayHeightM = 2.2 })
 	require.NoError(t, err, "another part")
 	assert.EqualValues(t, 3, got.File.Revision)
 	assert.Equal(t, 5, got.File.Profile.Days)
@@ -75,12 +75,12 @@ func TestUndoIsByAuthor(t *testing.T) {
 	}
 	_, err := edited(s, "ana", 1, "profile", "", func(f *store.File) { f.Profile.Days = 5 })
 	require.NoError(t, err)
-	_, err = edited(s, "ben", 2, "space", "", func(f *store.File) { f.Space.CeilingM = 2.2 })
+	_, err = edited(s, "ben", 2, "space", "", func(f *store.File) { f.Space.WayHeightM = 2.2 })
 	require.NoError(t, err)
 	got, err := undo("ana", 3, false)
 	require.NoError(t, err)
 	assert.Equal(t, 3, got.File.Profile.Days, "her own")
-	assert.InDelta(t, 2.2, got.File.Space.CeilingM, 0, "his stays")
+	assert.InDelta(t, 2.2, got.File.Space.WayHeightM, 0, "his stays")
 
 	steps, err := s.StepsOf(ctx, "p1", "a", "ana")
 	require.NoError(t, err)

@@ -11,7 +11,6 @@ import (
 	"scrappyrack/core/load"
 	"scrappyrack/core/movement"
 	"scrappyrack/core/quantity"
-	"scrappyrack/core/space"
 	"scrappyrack/internal/store"
 )
 
@@ -220,7 +219,8 @@ func pulled(f store.File, rig store.Rig, usual bool, wish *Wish, at around) (*Pu
 	out := &Pulled{Units: unitsOf(f), Movement: m}
 	stature := cmp.Or(quantity.Length(f.Profile.StatureM), assumedStature)
 	out.Mass = cmp.Or(quantity.Mass(f.Profile.BodyMassKg), guessedMass(stature))
-	s := band.Set{Movement: m, Stature: stature, Bounds: band.BoundsIn(roomOf(f), stature)}
+	_, rooms := answersOf(f, bodyOf(f), at)
+	s := band.Set{Movement: m, Stature: stature, Bounds: band.BoundsIn(rooms.Farthest, stature)}
 	var others []band.Band
 	all := bandsOf(f, at)
 	for i, id := range rig.Bands {
@@ -307,7 +307,7 @@ func (p *Pulled) finish(s band.Set, rig store.Rig, f store.File) {
 		p.Spans[a] = [2]float64{low, high}
 	}
 	if rig.TiedKg > 0 && rig.TiedDepthM > 0 && m.Anchored() && s.Rig.Height > 0 {
-		h := band.Furniture{Mass: quantity.Mass(rig.TiedKg), Depth: quantity.Length(rig.TiedDepthM), Height: s.Rig.Height}.Holds(p.Anchor.Upwards, space.Surface(f.Space.Surface))
+		h := band.Furniture{Mass: quantity.Mass(rig.TiedKg), Depth: quantity.Length(rig.TiedDepthM), Height: s.Rig.Height}.Holds(p.Anchor.Upwards, surfaceOf(f))
 		p.Tied = &h
 	}
 }

@@ -37,7 +37,7 @@ type Brief struct {
 
 func briefOf(f store.File, r Results) Brief {
 	b := Brief{
-		Units: f.Profile.Units, Lacks: r.Lacks, Covered: r.Board.Covered, Marks: []Mark{}, Free: r.Client.Room.FreeFloor().Value, Ceiling: r.Client.Room.Ceiling,
+		Units: f.Profile.Units, Lacks: r.Lacks, Covered: r.Board.Covered, Marks: []Mark{}, Free: r.Client.Space.Free, Ceiling: ceilingOf(r),
 		WeighAt: []int64{}, BandsDue: []int64{},
 	}
 	for _, c := range r.Board.Slots {
@@ -59,6 +59,14 @@ func briefOf(f store.File, r Results) Brief {
 		}
 	}
 	return b
+}
+
+// ceilingOf is the ceiling of the room that is trained in first, 0 when not measured.
+func ceilingOf(r Results) quantity.Length {
+	for _, room := range r.Client.Trained() {
+		return room.Ceiling.Height
+	}
+	return 0
 }
 
 // due counts the times that have passed.

@@ -16,14 +16,15 @@ import (
 
 // Check refuses a file as a change of it would be refused.
 func Check(f store.File) error {
-	_, err := check(f, around{})
+	_, err := check(f, around{}, everything)
 	return err
 }
 
 // check refuses what the shapes alone cannot: unknown keys, and values that
-// contradict each other. Paths are those of the part that is being written. The
-// stock that comes back is the file's.
-func check(f store.File, at around) (*stock, error) {
+// contradict each other. Paths are those of the part that is being written; of what is in
+// rooms only what about names is held against them. The stock that comes back is the
+// file's.
+func check(f store.File, at around, about func(list, id string) bool) (*stock, error) {
 	if err := named(f); err != nil {
 		return nil, err
 	}
@@ -44,11 +45,11 @@ func check(f store.File, at around) (*stock, error) {
 			return nil, &FieldError{fmt.Sprintf("limits[%d]", i), fmt.Sprintf("%q is not a limit that is known", l)}
 		}
 	}
-	if c := f.Space.CeilingM; c != 0 && c < 1 {
-		return nil, &FieldError{"ceiling_m", say("a ceiling of ", length(c), " is below ", length(1), "; leave it empty when it is not measured")}
+	if err := checkReach(p, say); err != nil {
+		return nil, err
 	}
-	if area := f.Space.LengthM * f.Space.WidthM; f.Space.TakenM2 > area+1e-9 {
-		return nil, &FieldError{"taken_m2", say(quantity.Amount(quantity.KindArea, f.Space.TakenM2), " are taken of a room of ", quantity.Amount(quantity.KindArea, area))}
+	if err := checkRooms(f, about, say); err != nil {
+		return nil, err
 	}
 	for i, key := range f.AtHand {
 		if _, err := material.FillingByKey(key); err != nil {
@@ -71,6 +72,23 @@ func check(f store.File, at around) (*stock, error) {
 }
 
 const minBodyMass = 25
+
+// Shares of stature between which a measured reach is believed (house values).
+const (
+	leastReach = 1.0
+	mostReach  = 1.45
+)
+
+// checkReach refuses a reach that no body of the stature has.
+func checkReach(p store.Profile, say func(...any) string) error {
+	for field, v := range map[string]float64{"reach_m": p.ReachM, "press_m": p.PressM} {
+		if v != 0 && p.StatureM != 0 && (v < leastReach*p.StatureM || v > mostReach*p.StatureM) {
+			return &FieldError{field, say("of a stature of ", quantity.Amount(quantity.KindLength, p.StatureM), " it lies between ",
+				quantity.Amount(quantity.KindLength, leastReach*p.StatureM), " and ", quantity.Amount(quantity.KindLength, mostReach*p.StatureM), "; leave it empty for the estimate")}
+		}
+	}
+	return nil
+}
 
 // speaker writes phrases in a client's units.
 func speaker(units string) func(words ...any) string {

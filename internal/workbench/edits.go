@@ -96,6 +96,10 @@ func Remove[T any](l store.Things[T], client string, base int64, id string) Edit
 				f.ForgetPacked(id)
 			case "bands":
 				f.Unrig(id)
+			case "rooms":
+				f.Demolish(id)
+			case "gear":
+				f.Unplace(id)
 			}
 			return nil
 		},

@@ -71,7 +71,7 @@ func TestRememberingChangesNothing(t *testing.T) {
 		d, err := b.Change(context.Background(), who, workbench.Edit{Client: client, Base: revisions[client], Do: func(f *store.File) error {
 			switch part {
 			case 0:
-				f.Space.CeilingM = 1.9 + share
+				f.Rooms[0].CeilingM = 2.3 + share
 			case 1:
 				c := &f.Containers[rapid.IntRange(0, len(f.Containers)-1).Draw(t, "container")]
 				c.VolumeL = share * c.CapacityL

@@ -13,6 +13,7 @@ import (
 	"scrappyrack/core/quantity"
 	"scrappyrack/internal/demo"
 	"scrappyrack/internal/store"
+	"scrappyrack/internal/store/storetest"
 	"scrappyrack/internal/workbench"
 )
 
@@ -192,7 +193,7 @@ func TestRemovingABatchGoesBackToTheTable(t *testing.T) {
 func bench(t *testing.T) (*workbench.Bench, string) {
 	t.Helper()
 	ctx := context.Background()
-	s, err := store.Open(ctx, t.TempDir(), store.Demo)
+	s, err := store.Open(ctx, storetest.In(t, t.TempDir(), store.Demo), store.Demo)
 	require.NoError(t, err)
 	t.Cleanup(func() { _ = s.Close() })
 	require.NoError(t, demo.Fill(ctx, s))

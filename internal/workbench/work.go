@@ -27,7 +27,8 @@ type Results struct {
 	Client      client.Client
 	Lacks       string // what has to be said before needs can be worked out
 	MassGuessed bool
-	Heads       []space.Headroom
+	Rooms       []RoomOf
+	Other       space.Answers // for the second person, when there is one
 	Loads       []Loaded
 	Batches     []BatchOf
 	Bands       []BandOf
@@ -91,7 +92,8 @@ func guessedMass(stature quantity.Length) quantity.Mass {
 func Work(f store.File) Results { return work(f, stockOf(f, around{}), around{}) }
 
 func work(f store.File, stock *stock, at around) Results {
-	r := Results{Client: clientOf(f, stock, at), Batches: stock.batches, Bands: stock.bands}
+	c, rooms := housed(f, stock, at)
+	r := Results{Client: c, Rooms: rooms, Batches: stock.batches, Bands: stock.bands}
 	if f.Profile.BodyMassKg == 0 && f.Profile.StatureM > 0 {
 		r.MassGuessed = true
 	}
@@ -107,12 +109,14 @@ func work(f store.File, stock *stock, at around) Results {
 		r.Loads, rungs = append(r.Loads, l), append(rungs, l.Rungs...)
 	}
 	r.Cautions = caution.For(r.Client)
+	if other := otherOf(f); other.Stature > 0 {
+		_, r.Other = answersOf(f, other, at)
+	}
 	if f.Profile.StatureM == 0 {
 		r.Lacks = "stature"
 		r.Reach = way.ReachWith(r.Client, rungs).Extents()
 		return r
 	}
-	r.Heads = space.Heads(r.Client.Person.Stature, r.Client.Room.Ceiling)
 	reach := way.ReachWith(r.Client, rungs)
 	r.Reach = reach.Extents()
 	slots, err := coverage.Slots(r.Client.Person)
@@ -127,13 +131,21 @@ func work(f store.File, stock *stock, at around) Results {
 // clientOf turns what is kept into what the core works on. A file that passed
 // check has no unknown keys; an unknown one is left out.
 func clientOf(f store.File, s *stock, at around) client.Client {
+	c, _ := housed(f, s, at)
+	return c
+}
+
+// housed is the client with the rooms as they were surveyed.
+func housed(f store.File, s *stock, at around) (client.Client, []RoomOf) {
 	p := f.Profile
+	body := bodyOf(f)
+	rooms, answers := answersOf(f, body, at)
 	c := client.Client{
 		Person: client.Person{
-			Stature: quantity.Length(p.StatureM), BodyMass: quantity.Mass(p.BodyMassKg), Sex: client.Sex(p.Sex),
+			Stature: body.Stature, Reach: body.Reach, Press: body.Press, Shoe: body.Shoe, BodyMass: quantity.Mass(p.BodyMassKg), Sex: client.Sex(p.Sex),
 			Experience: client.Experience(p.Experience), Goal: client.Goal(p.Goal), Now: at.seconds(),
 		},
-		Room:   roomOf(f),
+		Rooms: coreRooms(rooms), Space: answers, WayIn: quantity.Length(f.Space.WayWidthM),
 		AtHand: f.AtHand, Own: s.own(), Containers: s.usable(), Handles: s.handleRungs(), Bands: fit(s.bands),
 		Currency: p.Currency, Budget: p.BudgetMinor, Pins: map[string]client.Pin{}, Memo: at.memo,
 	}
@@ -154,15 +166,7 @@ func clientOf(f store.File, s *stock, at around) client.Client {
 	for _, pin := range f.Pins {
 		c.Pins[pin.ID] = client.Pin(pin.Pin)
 	}
-	return c
-}
-
-func roomOf(f store.File) space.Room {
-	return space.Room{
-		Length: quantity.Length(f.Space.LengthM), Width: quantity.Length(f.Space.WidthM), Ceiling: quantity.Length(f.Space.CeilingM),
-		Taken: f.Space.TakenM2, Floor: space.FloorKind(f.Space.Floor), Surface: space.Surface(f.Space.Surface),
-		Walls: space.Walls(f.Space.Walls), Door: space.Door(f.Space.Door), NeighboursBelow: f.Space.NeighboursBelow,
-	}
+	return c, rooms
 }
 
 // inputs are what a plan is worked out from: of a client, by what of its file a plan

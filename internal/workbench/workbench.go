@@ -17,6 +17,7 @@ import (
 
 	"scrappyrack/core/band"
 	"scrappyrack/core/plan"
+	"scrappyrack/core/space"
 	"scrappyrack/internal/store"
 )
 
@@ -53,13 +54,14 @@ const (
 	mostPlans = 32
 	// mostDesks is how many files worked out it remembers.
 	mostDesks = 8
+	mostRooms = 400 // what rooms come to for a body
 )
 
 // New makes a bench.
 func New(o Options) *Bench {
 	long := newGate(longAtOnce, longWaiting)
 	return &Bench{
-		store: o.Store, at: around{band.NewMemo(mostRanges), keeping[BandOf](mostBands), keeping[barRungs](mostBars), &lately{most: mostLoads}, o.Now}, rules: o.Rules, long: long, edits: newGate(2*runtime.NumCPU(), mostEdits),
+		store: o.Store, at: around{band.NewMemo(mostRanges), keeping[BandOf](mostBands), keeping[barRungs](mostBars), keeping[space.Answer](mostRooms), &lately{most: mostLoads}, o.Now}, rules: o.Rules, long: long, edits: newGate(2*runtime.NumCPU(), mostEdits),
 		plans: newShared[inputs, *plan.Plan](long, mostPlans),
 		// Working a file out is short: no gate but the machine's own.
 		desks: newShared[atRevision, Results](newGate(256, 1024), mostDesks),
@@ -72,6 +74,7 @@ type around struct {
 	memo  *band.Memo
 	bands *kept[BandOf]
 	bars  *kept[barRungs]
+	rooms *kept[space.Answer]
 	loads *lately
 	now   func() time.Time
 }
@@ -197,7 +200,7 @@ func (b *Bench) Change(ctx context.Context, w Who, e Edit) (Desk, error) {
 			}
 			trim(f)
 			begun(f)
-			stock, err := check(*f, b.at)
+			stock, err := check(*f, b.at, ofScopes(e.Scopes))
 			if err == nil {
 				working = workAside(f.Clone(), stock, b.at)
 			}
@@ -274,7 +277,7 @@ func (b *Bench) Undo(ctx context.Context, w Who, st Step) (Desk, store.Label, er
 	out, label, err := b.store.Undo(ctx, store.Step{
 		Practice: w.Practice, Client: st.Client, Base: st.Base, By: w.by(), Redo: st.Redo, Anyones: st.Anyones,
 		Check: func(f store.File) error {
-			_, err := check(f, b.at)
+			_, err := check(f, b.at, nothing)
 			return err
 		},
 	})

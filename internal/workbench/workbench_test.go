@@ -41,14 +41,14 @@ func TestDemoClientsAnswerToChanges(t *testing.T) {
 		assert.LessOrEqual(t, less.Cost.Minor, poorer.Profile.BudgetMinor, f.Profile.Name)
 		assert.Less(t, less.Answer.Value, before.Answer.Value, f.Profile.Name)
 
-		lower := f
-		lower.Space.CeilingM = 1.75
+		lower := f.Clone()
+		lower.Rooms[0].CeilingM = 1.75
 		low, err := workbench.PlanOf(context.Background(), lower)
 		require.NoError(t, err)
 		assert.LessOrEqual(t, low.Answer.Value, before.Answer.Value, f.Profile.Name)
 		for _, r := range low.Refused {
 			if r.Candidate.Key == "door-bar" {
-				assert.Contains(t, r.Why.In(quantity.Metric), "needs a ceiling of", f.Profile.Name)
+				assert.Contains(t, r.Why.In(quantity.Metric), "of height, the room has 1.750 m", f.Profile.Name)
 			}
 		}
 	}
@@ -61,7 +61,7 @@ func TestDemoClientsAnswerToChanges(t *testing.T) {
 
 func TestRentedWallsTakeNothingDrilled(t *testing.T) {
 	for _, f := range demo.Files() {
-		f.Space.Walls = "no-holes"
+		f.Rooms[0].Holes = "no-holes"
 		p, err := workbench.PlanOf(context.Background(), f)
 		require.NoError(t, err)
 		for _, c := range p.Chosen {

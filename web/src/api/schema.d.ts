@@ -218,6 +218,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/calc/walk": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What a walk round a room comes to
+         * @description Lengths and turns, or a rectangle with bites. The closing error is shared out over the walls that are not exact, along them, in proportion to their lengths (least squares); up to 5 cm or 1 % of the way round. What is not understood is said beside what was. Stable contract.
+         */
+        post: operations["calc-walk"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/calc/weighing": {
         parameters: {
             query?: never;
@@ -467,6 +487,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/clients/{client}/fixtures/{item}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Add or replace one of the client's fixtures */
+        put: operations["write-fixtures"];
+        post?: never;
+        /** Remove one of the client's fixtures */
+        delete: operations["remove-fixtures"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/clients/{client}/gear/{item}": {
         parameters: {
             query?: never;
@@ -623,6 +661,42 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/clients/{client}/openings/{item}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Add or replace one of the client's openings */
+        put: operations["write-openings"];
+        post?: never;
+        /** Remove one of the client's openings */
+        delete: operations["remove-openings"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/clients/{client}/overheads/{item}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Add or replace one of the client's overheads */
+        put: operations["write-overheads"];
+        post?: never;
+        /** Remove one of the client's overheads */
+        delete: operations["remove-overheads"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/clients/{client}/pins/{item}": {
         parameters: {
             query?: never;
@@ -762,6 +836,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/clients/{client}/rooms/{item}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Add or replace one of the client's rooms */
+        put: operations["write-rooms"];
+        post?: never;
+        /** Remove one of the client's rooms */
+        delete: operations["remove-rooms"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/clients/{client}/space": {
         parameters: {
             query?: never;
@@ -841,6 +933,40 @@ export interface paths {
         put?: never;
         /** Read a table of things, as a spreadsheet copies it or a CSV file has it; nothing is kept */
         post: operations["read-stock-table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/clients/{client}/survey.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A checklist to fill in on a visit, as PDF */
+        get: operations["read-checklist"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/clients/{client}/survey/{room}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What lines of a survey come to in a room; nothing is kept */
+        post: operations["read-survey"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1779,14 +1905,18 @@ export interface components {
             bands?: components["schemas"]["ListChangeBand"];
             batches?: components["schemas"]["ListChangeBatch"];
             containers?: components["schemas"]["ListChangeContainer"];
+            fixtures?: components["schemas"]["ListChangeFixture"];
             gear?: components["schemas"]["ListChangeGear"];
             handles?: components["schemas"]["ListChangeHandle"];
+            openings?: components["schemas"]["ListChangeOpening"];
+            overheads?: components["schemas"]["ListChangeOverhead"];
             pins?: components["schemas"]["ListChangePin"];
             plates?: components["schemas"]["ListChangePlate"];
             profile?: components["schemas"]["Profile"];
             /** Format: int64 */
             revision: number;
             rigs?: components["schemas"]["ListChangeRig"];
+            rooms?: components["schemas"]["ListChangeRoom"];
             space?: components["schemas"]["Space"];
             tests?: components["schemas"]["ListChangeTestSet"];
             things?: components["schemas"]["ListChangeThing"];
@@ -2170,15 +2300,19 @@ export interface components {
             bands: components["schemas"]["Band"][];
             batches: components["schemas"]["Batch"][];
             containers: components["schemas"]["Container"][];
+            fixtures: components["schemas"]["Fixture"][];
             gear: components["schemas"]["Gear"][];
             handles: components["schemas"]["Handle"][];
             readonly id: string;
+            openings: components["schemas"]["Opening"][];
+            overheads: components["schemas"]["Overhead"][];
             pins: components["schemas"]["Pin"][];
             plates: components["schemas"]["Plate"][];
             profile: components["schemas"]["Profile"];
             /** Format: int64 */
             readonly revision: number;
             rigs: components["schemas"]["Rig"][];
+            rooms: components["schemas"]["Room"][];
             space: components["schemas"]["Space"];
             tests: components["schemas"]["TestSet"][];
             things: components["schemas"]["Thing"][];
@@ -2289,6 +2423,56 @@ export interface components {
             typical_kg_l: number;
             wet: boolean;
         };
+        Fixture: {
+            /** @description Moved away for training */
+            away: boolean;
+            /** Format: double */
+            depth_m: number;
+            /** @description Of a piece of gear: its id among the gear */
+            gear: string;
+            /**
+             * Format: double
+             * @description 0 when not measured
+             */
+            height_m: number;
+            id: string;
+            /** @enum {string} */
+            kind: "fixed" | "seat" | "furniture" | "rolls" | "car" | "storage" | "gear";
+            /**
+             * Format: double
+             * @description 0 when not known
+             */
+            mass_kg: number;
+            name: string;
+            /**
+             * @description Rock test: pushed at its top by the heel of the hand, it neither rocks nor slides
+             * @enum {string}
+             */
+            rock: "not-made" | "passed" | "failed";
+            room: string;
+            /**
+             * @description Slow sit test: it neither gives nor creaks
+             * @enum {string}
+             */
+            sit: "not-made" | "passed" | "failed";
+            /**
+             * Format: double
+             * @description Clockwise on the drawing
+             */
+            turn_deg: number;
+            /** Format: double */
+            width_m: number;
+            /**
+             * Format: double
+             * @description Of its middle, along the first wall from its start
+             */
+            x_m: number;
+            /**
+             * Format: double
+             * @description Of its middle, to the right of the first wall: down the drawing
+             */
+            y_m: number;
+        };
         Frame: {
             /** Format: double */
             body_mass_kg: number;
@@ -2304,11 +2488,16 @@ export interface components {
             needs: components["schemas"]["Need"][];
             /**
              * Format: double
-             * @description What the ceiling leaves above a press overhead; without one not measured
+             * @description What the best place leaves above a press overhead; without one not measured
              */
             overhead_m?: number;
             /** @description Lightest and heaviest per hold */
             reach: components["schemas"]["Reach"][];
+            /**
+             * Format: double
+             * @description Within the walls of the rooms that are trained in
+             */
+            whole_m2: number;
         };
         FreeLane: {
             from: number[];
@@ -2358,6 +2547,14 @@ export interface components {
             /** @description The corners of the room in their order, in m */
             outline: number[][];
         };
+        FreeSpot: {
+            /** Format: double */
+            depth_m: number;
+            /** @description None where there is none */
+            outline: number[][];
+            /** Format: double */
+            width_m: number;
+        };
         Gap: {
             /** Format: double */
             hi_kg: number;
@@ -2371,6 +2568,8 @@ export interface components {
         };
         GearItem: {
             /** Format: double */
+            depth_m: number;
+            /** Format: double */
             floor_m2: number;
             key: string;
             name: string;
@@ -2380,6 +2579,11 @@ export interface components {
              * @description Invented sample price in pence
              */
             price_minor: number;
+            /**
+             * Format: double
+             * @description Of the floor it stands on; 0 of what is hung up or put away
+             */
+            width_m: number;
         };
         Handle: {
             /**
@@ -2411,17 +2615,39 @@ export interface components {
             sleeve_m: number;
         };
         Headroom: {
+            /**
+             * Format: double
+             * @description The highest that such a place has; 0 where the floor has none
+             */
+            best_m: number;
+            /** @description What would make it possible */
+            change: string;
+            /** Format: double */
+            depth_m: number;
             fits: boolean;
             instead: string;
             /** @description False when the ceiling has not been measured */
             known: boolean;
+            lacks: string;
             /** Format: double */
             margin_m: number;
             name: string;
+            near: string;
             /** Format: double */
             needs_m: number;
+            /** @description Id of the room in which it is best to be had */
+            room: string;
             use: string;
+            /** @enum {string} */
+            verdict: "yes" | "here" | "unsure" | "change" | "no" | "unmeasured";
+            /** @description The place */
+            where: number[][];
             why: components["schemas"]["Derivation"];
+            /**
+             * Format: double
+             * @description Of the place it wants
+             */
+            width_m: number;
         };
         HeadroomAnswer: {
             bent_knee_hang: components["schemas"]["HeadroomVerdict"];
@@ -2478,6 +2704,36 @@ export interface components {
             hold: "one-hand" | "two-hand" | "hug" | "worn" | "overhead-safe" | "dragged";
             /** Format: double */
             kg: number;
+        };
+        Home: {
+            /** @description Every use of height, where it is best to be had; none without a stature */
+            heads: components["schemas"]["Headroom"][];
+            /**
+             * Format: double
+             * @description The longest lane of all rooms that are trained in
+             */
+            lane_m: number;
+            /**
+             * Format: int64
+             * @description The same for 20 m
+             */
+            lengths_20m: number;
+            /**
+             * Format: int64
+             * @description How often it is walked for 50 ft (15.24 m); 0 when loads are held standing
+             */
+            lengths_50ft: number;
+            /**
+             * Format: double
+             * @description The most room before a wall or a door, for bands
+             */
+            most_m: number;
+            /** @description The same for the second person */
+            other: components["schemas"]["Headroom"][];
+            /** @description Uses that are to be had outdoors only */
+            outside: string[];
+            /** @description As in the file */
+            rooms: components["schemas"]["RoomState"][];
         };
         ImpliedDensity: {
             /** @description More than 3 u from what the rest says */
@@ -2635,6 +2891,11 @@ export interface components {
             items: components["schemas"]["Container"][];
             places?: components["schemas"]["Place"][];
         };
+        ListChangeFixture: {
+            gone?: string[];
+            items: components["schemas"]["Fixture"][];
+            places?: components["schemas"]["Place"][];
+        };
         ListChangeGear: {
             gone?: string[];
             items: components["schemas"]["Gear"][];
@@ -2643,6 +2904,16 @@ export interface components {
         ListChangeHandle: {
             gone?: string[];
             items: components["schemas"]["Handle"][];
+            places?: components["schemas"]["Place"][];
+        };
+        ListChangeOpening: {
+            gone?: string[];
+            items: components["schemas"]["Opening"][];
+            places?: components["schemas"]["Place"][];
+        };
+        ListChangeOverhead: {
+            gone?: string[];
+            items: components["schemas"]["Overhead"][];
             places?: components["schemas"]["Place"][];
         };
         ListChangePin: {
@@ -2658,6 +2929,11 @@ export interface components {
         ListChangeRig: {
             gone?: string[];
             items: components["schemas"]["Rig"][];
+            places?: components["schemas"]["Place"][];
+        };
+        ListChangeRoom: {
+            gone?: string[];
+            items: components["schemas"]["Room"][];
             places?: components["schemas"]["Place"][];
         };
         ListChangeTestSet: {
@@ -2839,6 +3115,25 @@ export interface components {
             /** Format: int64 */
             sets: number;
         };
+        LostThing: {
+            id: string;
+            /** @enum {string} */
+            list: "openings" | "overheads";
+            why: string;
+        };
+        LowState: {
+            /** @description Of a slope: where it is lowest */
+            foot: number[][];
+            /**
+             * Format: double
+             * @description The same as low_m but of a slope
+             */
+            high_m: number;
+            /** Format: double */
+            low_m: number;
+            name: string;
+            outline: number[][];
+        };
         Mark: {
             /** Format: double */
             level_m: number;
@@ -2953,11 +3248,116 @@ export interface components {
             /** @enum {string} */
             role: "owner" | "consultant";
         };
+        Opening: {
+            /**
+             * Format: double
+             * @description From the wall's start to it
+             */
+            at_m: number;
+            /**
+             * Format: double
+             * @description 0 when not measured
+             */
+            height_m: number;
+            /**
+             * @description At which end of it, along the wall
+             * @enum {string}
+             */
+            hinge: "start" | "end";
+            id: string;
+            /** @enum {string} */
+            kind: "door" | "gap" | "window" | "garage-door" | "hatch";
+            /** @enum {string} */
+            leaf: "solid" | "light" | "none" | "unknown";
+            name: string;
+            room: string;
+            /**
+             * Format: double
+             * @description Of a window, above the floor
+             */
+            sill_m: number;
+            /**
+             * @description Seen from the room; its stop is on the other side of where it opens to
+             * @enum {string}
+             */
+            swings: "in" | "out" | "slides" | "unknown";
+            /**
+             * Format: double
+             * @description How far the track reaches into the room
+             */
+            track_depth_m: number;
+            /**
+             * Format: double
+             * @description Underside of a garage door's track above the floor; 0 without one
+             */
+            track_m: number;
+            /**
+             * Format: int64
+             * @description Which wall, from 0
+             */
+            wall: number;
+            /** Format: double */
+            width_m: number;
+        };
+        OpeningState: {
+            id: string;
+            /**
+             * Format: double
+             * @description The room before it, 0.9 m wide
+             */
+            run_m: number;
+            /** @description What it sweeps of the room */
+            swing: number[][];
+            /** @description By an anchor for bands, from this room */
+            takes: components["schemas"]["Takes"];
+            /** @description Why it cannot be where it is; empty when it can */
+            wrong: string;
+        };
         Oval: {
             /** Format: double */
             breadth_m: number;
             /** Format: double */
             depth_m: number;
+        };
+        Overhead: {
+            /** Format: double */
+            depth_m: number;
+            /**
+             * Format: double
+             * @description Of a slope: its highest; 0 for the ceiling's height
+             */
+            high_m: number;
+            id: string;
+            /** @enum {string} */
+            kind: "beam" | "duct" | "lamp" | "slope";
+            name: string;
+            room: string;
+            /**
+             * Format: double
+             * @description Of a slope: from that wall to where it is highest
+             */
+            run_m: number;
+            /** Format: double */
+            turn_deg: number;
+            /**
+             * Format: double
+             * @description Its underside above the floor; of a slope its height at the wall
+             */
+            under_m: number;
+            /**
+             * Format: int64
+             * @description Of a slope: the wall at which it is lowest, from 0
+             */
+            wall: number;
+            /** Format: double */
+            width_m: number;
+            /**
+             * Format: double
+             * @description Of its middle, as of a fixture; not of a slope
+             */
+            x_m: number;
+            /** Format: double */
+            y_m: number;
         };
         OwnFilling: {
             /** Format: double */
@@ -3266,6 +3666,16 @@ export interface components {
             /** @description Private note of the practice */
             note: string;
             /**
+             * Format: double
+             * @description Greatest height of the grip in a press overhead; 0 takes the estimate
+             */
+            press_m?: number;
+            /**
+             * Format: double
+             * @description Standing reach to a gripped bar, barefoot; 0 takes the estimate
+             */
+            reach_m?: number;
+            /**
              * @description Optional; only sharpens a guess
              * @enum {string}
              */
@@ -3342,6 +3752,12 @@ export interface components {
             kind: "mass" | "length" | "volume" | "force" | "time" | "money";
             text: string;
             /** @description Of a bare number: kg, lb, m, cm, ft, in, L, gal, N, lbf, kgf, min …, or an ISO 4217 code */
+            unit: string;
+        };
+        QuestionBody: {
+            /** @description One thing a line */
+            text: string;
+            /** @description Of bare lengths */
             unit: string;
         };
         Reach: {
@@ -3427,8 +3843,8 @@ export interface components {
             board?: components["schemas"]["Board"];
             /** @description Of the body: client, space */
             heights?: components["schemas"]["Height"][];
-            /** @description Space */
-            room?: components["schemas"]["Room"];
+            /** @description Space, hand-over */
+            home?: components["schemas"]["Home"];
             /** @description The client standing: client, space */
             stander?: components["schemas"]["Stander"];
             station: string;
@@ -3481,16 +3897,182 @@ export interface components {
             tied_kg: number;
         };
         Room: {
+            /**
+             * Format: double
+             * @description How far heights may be off, ±
+             */
+            ceiling_half_m: number;
+            /**
+             * Format: double
+             * @description Ceiling height in m, 1 to 20; 0 when not measured
+             */
+            ceiling_m: number;
+            /**
+             * Format: int64
+             * @description Must be clear within so many minutes; 0 when it need not
+             */
+            clear_min: number;
+            /** @description May freeze */
+            cold: boolean;
+            damp: boolean;
+            dirty: boolean;
+            /**
+             * @description The door for bands, where none is drawn; light is hollow, glazed, sliding or folding
+             * @enum {string}
+             */
+            door: "solid" | "light" | "none" | "unknown";
+            /** @enum {string} */
+            floor: "slab" | "timber" | "unknown";
+            /**
+             * @description Whether walls and ceiling may be drilled
+             * @enum {string}
+             */
+            holes: "drill" | "no-holes" | "unknown";
+            id: string;
+            /** @enum {string} */
+            level: "level" | "slopes" | "unknown";
+            /** @description Loads may be dropped here */
+            may_drop: boolean;
+            name: string;
+            neighbours_below: boolean;
+            /** @description There is no roof */
+            outdoor: boolean;
+            /**
+             * Format: int64
+             * @description Hour from which it must be quiet
+             */
+            quiet_from: number;
+            /**
+             * Format: int64
+             * @description Hour until which; the same as quiet_from for never
+             */
+            quiet_to: number;
+            /**
+             * @description What carries the ceiling
+             * @enum {string}
+             */
+            roof: "joists" | "concrete" | "suspended" | "unknown";
+            /** @description Who or what else uses it: car, laundry, guests, work, children */
+            shared: string[];
+            /** @description A bedroom or a habitable attic */
+            sleeps: boolean;
+            /**
+             * Format: double
+             * @description Storage that is there, in litres
+             */
+            storage_l: number;
+            /** @enum {string} */
+            surface: "concrete" | "wood" | "laminate" | "tile" | "carpet" | "rubber" | "grass";
+            /**
+             * Format: double
+             * @description Floor that other things stand on that are not drawn
+             */
+            taken_m2: number;
+            /** @description Training happens here */
+            trains: boolean;
+            /** @description Round the room; none when not measured */
+            walls: components["schemas"]["RoomWall"][];
+            /**
+             * Format: double
+             * @description How far each wall's length may be off, ±
+             */
+            walls_half_m: number;
+        };
+        RoomConflict: {
+            /** @description Advice, and not a thing that cannot be */
+            guidance: boolean;
+            /** @enum {string} */
+            kind: "outside" | "overlap" | "swing" | "zone" | "way-out";
+            /** Format: double */
+            missing_m: number;
+            other: string;
+            thing: string;
+            why: string;
+        };
+        RoomState: {
+            /** @description What stands wrong */
+            conflicts: components["schemas"]["RoomConflict"][];
+            /** @description What its floor bears of what falls */
+            dropping: string;
+            /**
+             * Format: double
+             * @description How far that may be off, ±
+             */
+            free_half_m2: number;
+            /** Format: double */
+            free_m2: number;
             free_why: components["schemas"]["Derivation"];
+            /**
+             * Format: double
+             * @description By how much the walls missed the start as measured
+             */
+            gap_m: number;
             heads: components["schemas"]["Headroom"][];
+            id: string;
+            /** @description The longest lane 0.9 m wide in which the client walks upright */
+            lane?: components["schemas"]["FreeLane"];
+            /**
+             * Format: double
+             * @description How far that may be off, ±
+             */
+            lane_half_m: number;
             /** Format: double */
             lane_m: number;
             lane_why: components["schemas"]["Derivation"];
+            /** @description The largest free rectangle along the longest wall */
+            largest: components["schemas"]["FreeSpot"];
             /**
-             * Format: int64
-             * @description How often the lane is walked for 50 ft (15.24 m); 0 when loads are held standing
+             * Format: double
+             * @description What such a floor is built for
              */
-            lengths_50ft: number;
+            live_load_pa: number;
+            /** @description What has no place any more, its wall being gone */
+            lost: components["schemas"]["LostThing"][];
+            /** @description What hangs below the ceiling or slopes */
+            low: components["schemas"]["LowState"][];
+            openings: components["schemas"]["OpeningState"][];
+            /** @description Corner i is where wall i begins; none where nobody has measured */
+            outline: number[][];
+            /** @description Why its walls do not close, when they do not */
+            problem: string;
+            roof: components["schemas"]["Takes"];
+            /** @description What slides on its floor; empty for nothing */
+            sliders: string;
+            things: components["schemas"]["ThingState"][];
+            walls: components["schemas"]["WallState"][];
+        };
+        RoomWall: {
+            /** @description Keeps its length when the walk is closed */
+            exact?: boolean;
+            /** @enum {string} */
+            kind?: "" | "timber-stud" | "metal-stud" | "brick" | "hollow-block" | "concrete" | "stone" | "plaster-lath" | "unknown";
+            /**
+             * Format: double
+             * @description As measured; 0 of a last wall that closes the room
+             */
+            length_m: number;
+            /**
+             * Format: double
+             * @description Thickness of the board before the studs
+             */
+            lining_m?: number;
+            /** @description This wall may not be drilled */
+            no_holes?: boolean;
+            /**
+             * Format: double
+             * @description From the wall's start to the first stud; 0 when not found
+             */
+            offset_m?: number;
+            /**
+             * Format: double
+             * @description From stud to stud; 0 when not measured
+             */
+            spacing_m?: number;
+            /**
+             * Format: double
+             * @description Turn before it, to the right above 0; the first has none
+             */
+            turn_deg: number;
         };
         RowProblem: {
             column: string;
@@ -3632,32 +4214,35 @@ export interface components {
             why: components["schemas"]["Derivation"];
         };
         Space: {
+            /** @enum {string} */
+            access?: "level" | "stairs" | "lift" | "unknown";
             /**
              * Format: double
-             * @description Ceiling height in m, 1 to 20; 0 when not measured
+             * @description Their stature; 0 when nobody else does
              */
-            ceiling_m: number;
-            /**
-             * @description That a door anchor would hang in; light is hollow, glazed, sliding or folding
-             * @enum {string}
-             */
-            door?: "solid" | "light" | "none" | "unknown";
-            /** @enum {string} */
-            floor: "slab" | "timber" | "unknown";
-            /** Format: double */
-            length_m: number;
-            neighbours_below: boolean;
-            /** @enum {string} */
-            surface: "concrete" | "wood" | "laminate" | "tile" | "carpet" | "rubber" | "grass";
+            other_m: number;
+            /** @description Who else trains here */
+            other_name: string;
             /**
              * Format: double
-             * @description Floor that other things stand on for good
+             * @description Their standing reach to a gripped bar; 0 when not measured
              */
-            taken_m2: number;
-            /** @enum {string} */
-            walls: "drill" | "no-holes" | "unknown";
-            /** Format: double */
-            width_m: number;
+            other_reach_m: number;
+            /**
+             * Format: double
+             * @description Thickness of the soles; counts in every standing height
+             */
+            shoe_m: number;
+            /**
+             * Format: double
+             * @description Lowest place on the way in; 0 when not measured
+             */
+            way_height_m: number;
+            /**
+             * Format: double
+             * @description Narrowest way in; 0 when not measured
+             */
+            way_width_m: number;
         };
         Span: {
             /** @enum {string} */
@@ -3786,6 +4371,23 @@ export interface components {
         StockText: {
             text: string;
         };
+        SurveyLine: {
+            /**
+             * Format: double
+             * @description Of a ceiling, else 0
+             */
+            ceiling_m: number;
+            fixture?: components["schemas"]["Fixture"];
+            /** Format: double */
+            half_m: number;
+            opening?: components["schemas"]["Opening"];
+            overhead?: components["schemas"]["Overhead"];
+            /** @description Empty where it is understood */
+            problem: string;
+            text: string;
+            /** @description Of a walk; none of anything else */
+            walls: components["schemas"]["RoomWall"][];
+        };
         Swing: {
             clear: boolean;
             /**
@@ -3809,6 +4411,18 @@ export interface components {
             /** Format: int64 */
             labels: number;
             name: string;
+        };
+        Takes: {
+            /** @description Somebody has to look first */
+            look: boolean;
+            /**
+             * Format: double
+             * @description What bands may come to; 0 where the fixing decides
+             */
+            most_n: number;
+            /** @enum {string} */
+            what: "nothing" | "bands" | "body";
+            why: string;
         };
         TestSet: {
             /** @description The load ended it, not the body: it was the heaviest there, or the grip gave out */
@@ -3860,6 +4474,24 @@ export interface components {
              * @description Of one, as it lies
              */
             volume_l: number;
+        };
+        ThingState: {
+            /** @description With what is worked on around it */
+            around: number[][];
+            /** @description That is above what such a floor is built for: a structural engineer decides */
+            ask_first: boolean;
+            id: string;
+            /**
+             * Format: double
+             * @description Its mass over its foot and working zone; 0 when its mass is not known
+             */
+            load_pa: number;
+            load_why: components["schemas"]["Derivation"];
+            outline: number[][];
+            /** @description It may be stood or sat on */
+            support: boolean;
+            /** @description Why not */
+            unfit: string;
         };
         Tick: {
             /** Format: double */
@@ -3922,6 +4554,83 @@ export interface components {
              */
             top_d_m?: number;
         };
+        WalkAnswer: {
+            /** Format: double */
+            area_m2: number;
+            /** @description Where: walls[i] or walls */
+            at: string;
+            /** @description It makes a room */
+            closed: boolean;
+            /** @description In which direction: from the start to where they end */
+            gap: number[];
+            /**
+             * Format: double
+             * @description By how much the walls miss the start
+             */
+            gap_m: number;
+            /** @description The room, when it makes one */
+            outline: number[][];
+            /** @description The places that the walk comes by as measured, y down the drawing */
+            path: number[][];
+            /** @description What stands against it; empty for nothing */
+            problem: string;
+            /** @description As they were understood */
+            walls: components["schemas"]["WalkedWall"][];
+        };
+        WalkQuestion: {
+            /**
+             * @description Of the answer's words
+             * @enum {string}
+             */
+            system?: "" | "metric" | "us";
+            /** @description 4.6 R 2.9 R 1.2 L 0.8 R 3.4 R, or 4.6 x 2.9 - 1.2 x 0.8 C */
+            text: string;
+            /** @description Of bare numbers: m, cm, mm, ft, in */
+            unit: string;
+        };
+        WalkedWall: {
+            /**
+             * Format: double
+             * @description As it is drawn once the walk closes; 0 while it does not
+             */
+            drawn_m: number;
+            exact: boolean;
+            /**
+             * Format: double
+             * @description As measured; 0 of a last wall that closes the room
+             */
+            length_m: number;
+            /** Format: double */
+            turn_deg: number;
+        };
+        WallState: {
+            /**
+             * Format: double
+             * @description As it is drawn
+             */
+            length_m: number;
+            /**
+             * Format: double
+             * @description What closing the walk added to it
+             */
+            moved_m: number;
+            name: string;
+            /**
+             * Format: double
+             * @description Where on it that is
+             */
+            run_at_m: number;
+            /**
+             * Format: double
+             * @description The most room before it, 0.9 m wide
+             */
+            run_m: number;
+            /** @description The ceiling along it: how far along, how high; none where not measured */
+            skyline: number[][];
+            /** @description From its start */
+            studs_m: number[];
+            takes: components["schemas"]["Takes"];
+        };
         Way: {
             caution: string;
             easier: string;
@@ -3930,6 +4639,8 @@ export interface components {
             standard: string;
             /** Format: double */
             value: number;
+            /** @description In which place of which room, where not everywhere; empty otherwise */
+            where: string;
             /** @description Why it cannot be done; empty when it can */
             why: string;
         };
@@ -4464,6 +5175,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RepMaxAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "calc-walk": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WalkQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WalkAnswer"];
                 };
             };
             /** @description Error */
@@ -5180,6 +5924,88 @@ export interface operations {
             };
         };
     };
+    "write-fixtures": {
+        parameters: {
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+            };
+            header?: {
+                /** @description The revision the change is based on, as in the ETag of the last answer */
+                "If-Match"?: string;
+            };
+            path: {
+                client: string;
+                item: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Fixture"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "remove-fixtures": {
+        parameters: {
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+            };
+            header?: {
+                /** @description The revision the change is based on, as in the ETag of the last answer */
+                "If-Match"?: string;
+            };
+            path: {
+                client: string;
+                item: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "write-gear": {
         parameters: {
             query?: {
@@ -5595,6 +6421,170 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Closings"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "write-openings": {
+        parameters: {
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+            };
+            header?: {
+                /** @description The revision the change is based on, as in the ETag of the last answer */
+                "If-Match"?: string;
+            };
+            path: {
+                client: string;
+                item: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Opening"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "remove-openings": {
+        parameters: {
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+            };
+            header?: {
+                /** @description The revision the change is based on, as in the ETag of the last answer */
+                "If-Match"?: string;
+            };
+            path: {
+                client: string;
+                item: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "write-overheads": {
+        parameters: {
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+            };
+            header?: {
+                /** @description The revision the change is based on, as in the ETag of the last answer */
+                "If-Match"?: string;
+            };
+            path: {
+                client: string;
+                item: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Overhead"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "remove-overheads": {
+        parameters: {
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+            };
+            header?: {
+                /** @description The revision the change is based on, as in the ETag of the last answer */
+                "If-Match"?: string;
+            };
+            path: {
+                client: string;
+                item: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
                 };
             };
             /** @description Error */
@@ -6034,6 +7024,88 @@ export interface operations {
             };
         };
     };
+    "write-rooms": {
+        parameters: {
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+            };
+            header?: {
+                /** @description The revision the change is based on, as in the ETag of the last answer */
+                "If-Match"?: string;
+            };
+            path: {
+                client: string;
+                item: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Room"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "remove-rooms": {
+        parameters: {
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+            };
+            header?: {
+                /** @description The revision the change is based on, as in the ETag of the last answer */
+                "If-Match"?: string;
+            };
+            path: {
+                client: string;
+                item: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "write-space": {
         parameters: {
             query?: {
@@ -6208,6 +7280,77 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StockRead"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "read-checklist": {
+        parameters: {
+            query?: {
+                paper?: "a4" | "letter";
+            };
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A checklist to fill in on a visit, as PDF */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "read-survey": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+                room: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["QuestionBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SurveyLine"][];
                 };
             };
             /** @description Error */

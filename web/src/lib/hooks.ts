@@ -45,8 +45,10 @@ export function useKey(key: string, action: () => void, on = true) {
   }, [key, on])
 }
 
-/** Enter goes on: to the next field that is typed into or chosen from. */
+/** Enter goes on: to the next field that is typed into or chosen from, or to the one that the field names as its next. */
 export function goOn(from: HTMLElement) {
+  const named = from.dataset.next && document.getElementById(from.dataset.next)
+  if (named) return named.focus()
   const fields = [
     ...document.querySelectorAll<HTMLInputElement | HTMLSelectElement>(
       'main input:not([type=radio]):not([type=checkbox]):not([type=range]), main select',

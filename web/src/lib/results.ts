@@ -1,14 +1,14 @@
 import { useQuery } from '@tanstack/react-query'
-import { type Answered, api, type Derivation, data, type Shapes, type StationName } from '../api/client'
+import { type Answered, api, data, type Shapes, type StationName } from '../api/client'
 
 type Frame = Shapes['Frame']
-type Parts = Shapes['Room'] &
-  Shapes['Stock'] & {
-    heights: Shapes['Height'][]
-    stander: Shapes['Stander'] | null
-    bands: Shapes['BandState'][]
-    board: Shapes['Board']
-  }
+type Parts = Shapes['Stock'] & {
+  home: Shapes['Home']
+  heights: Shapes['Height'][]
+  stander: Shapes['Stander'] | null
+  bands: Shapes['BandState'][]
+  board: Shapes['Board']
+}
 
 /** What is worked out of a client: what the frame shows, and the parts that the station which is looked at shows. */
 export type Results = Frame & Parts
@@ -16,13 +16,8 @@ export type Results = Frame & Parts
 /** An open client. */
 export type Desk = Answered & { results: Results }
 
-const why: Derivation = { title: '', value: 0, kind: '', u: 0, inputs: [], formula: '', range: '', source: '' }
 const none: Parts = {
-  free_why: why,
-  lane_m: 0,
-  lane_why: why,
-  lengths_50ft: 0,
-  heads: [],
+  home: { rooms: [], heads: [], other: [], lane_m: 0, lengths_50ft: 0, lengths_20m: 0, most_m: 0, outside: [] },
   loads: [],
   batches: [],
   heights: [],
@@ -34,8 +29,8 @@ const none: Parts = {
 /** The frame with what a station shows; what it does not show is empty. */
 export function resultsOf(frame: Frame, station?: Shapes['Results']): Results {
   if (!station) return { ...none, ...frame }
-  const { heights = [], stander = null, bands = [], board = none.board, room, stock } = station
-  return { ...none, ...room, ...stock, heights, stander, bands, board, ...frame }
+  const { heights = [], stander = null, bands = [], board = none.board, home = none.home, stock } = station
+  return { ...none, ...stock, home, heights, stander, bands, board, ...frame }
 }
 
 export const stationKey = (id: string, station: string, revision: number) => ['station', id, station, revision] as const

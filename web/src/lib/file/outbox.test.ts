@@ -21,7 +21,7 @@ afterEach(() => {
 const pass = (ms = 50) => vi.advanceTimersByTimeAsync(ms)
 const days = (box: Outbox, v: number) => box.setPart('profile', () => ({ days: v }))
 const minutes = (box: Outbox, v: number) => box.setPart('profile', () => ({ minutes: v }))
-const ceiling = (box: Outbox, v: number) => box.setPart('space', () => ({ ceiling_m: v }))
+const ceiling = (box: Outbox, v: number) => box.setPart('space', () => ({ way_height_m: v }))
 const tick = (box: Outbox, limit: string) => box.setPart('profile', (p) => ({ limits: [...p.limits, limit] }))
 const puts = () => server.asked.filter((a) => a.method !== 'GET')
 
@@ -70,7 +70,7 @@ describe('an outbox', () => {
     expect(box.snapshot().why).toBe('too many changes at once')
     await pass(30_000)
     expect(server.file.profile.days).toBe(6)
-    expect(server.file.space.ceiling_m).toBe(2.4)
+    expect(server.file.space.way_height_m).toBe(2.4)
     expect(box.snapshot().state).toBe('saved')
   })
 
@@ -121,37 +121,37 @@ describe('an outbox', () => {
 
   it('lets a refused field stay with its text and reason while the others go on', async () => {
     const { box } = boxOn(server)
-    server.refuses = (f) => (f.space.taken_m2 > f.space.length_m * f.space.width_m ? { taken_m2: 'more than the room' } : {})
+    server.refuses = (f) => (f.space.other_m > f.space.way_width_m * f.space.shoe_m ? { other_m: 'more than the room' } : {})
     let n = 0
     server.fate = () => (n++ === 0 ? 'too busy' : 'well')
     days(box, 2)
-    box.set<ClientFile['space']>('space', () => ({ taken_m2: 40 }), { taken_m2: '40 m²' })
-    box.setPart('space', () => ({ ceiling_m: 2.2 })) // the same write, but good
+    box.set<ClientFile['space']>('space', () => ({ other_m: 40 }), { other_m: '40 m²' })
+    box.setPart('space', () => ({ way_height_m: 2.2 })) // the same write, but good
     await pass(30_000)
-    expect(server.file.space).toMatchObject({ ceiling_m: 2.2, taken_m2: 1 })
+    expect(server.file.space).toMatchObject({ way_height_m: 2.2, other_m: 1 })
     expect(box.snapshot().state).toBe('refused')
     expect(box.snapshot().entries).toMatchObject([
-      { scope: 'space', refused: { taken_m2: 'more than the room' }, fields: { taken_m2: { to: 40, text: '40 m²' } } },
+      { scope: 'space', refused: { other_m: 'more than the room' }, fields: { other_m: { to: 40, text: '40 m²' } } },
     ])
     // What the reason asks for is done: the refusal goes away by itself.
-    box.setPart('space', () => ({ length_m: 20 }))
+    box.setPart('space', () => ({ way_width_m: 20 }))
     await pass()
-    expect(server.file.space).toMatchObject({ taken_m2: 40, length_m: 20 })
+    expect(server.file.space).toMatchObject({ other_m: 40, way_width_m: 20 })
     expect(box.snapshot().state).toBe('saved')
   })
 
   it('forgets a refused field that is typed anew or given up', async () => {
     const { box } = boxOn(server)
-    server.refuses = (f) => (f.space.taken_m2 > 12 ? { taken_m2: 'more than the room' } : {})
-    box.setPart('space', () => ({ taken_m2: 40 }))
+    server.refuses = (f) => (f.space.other_m > 12 ? { other_m: 'more than the room' } : {})
+    box.setPart('space', () => ({ other_m: 40 }))
     await pass()
-    box.setPart('space', () => ({ taken_m2: 4 }))
+    box.setPart('space', () => ({ other_m: 4 }))
     await pass()
-    expect(server.file.space.taken_m2).toBe(4)
+    expect(server.file.space.other_m).toBe(4)
     expect(box.snapshot().state).toBe('saved')
-    box.setPart('space', () => ({ taken_m2: 99 }))
+    box.setPart('space', () => ({ other_m: 99 }))
     await pass()
-    box.setPart('space', () => ({ taken_m2: 4 })) // as it stands
+    box.setPart('space', () => ({ other_m: 4 })) // as it stands
     await pass()
     expect(box.snapshot()).toMatchObject({ state: 'saved', entries: [] })
   })
@@ -164,21 +164,21 @@ describe('an outbox', () => {
     expect(box.snapshot().clash).toBeNull()
     expect(server.file.containers[0]).toMatchObject({ tare_kg: 0.2, packed: [{ thing: 'tin', count: 2 }] })
 
-    server.elsewhere('space', { ceiling_m: 2.2, width_m: 5 })
-    box.setPart('space', () => ({ ceiling_m: 2.4, length_m: 6 }))
+    server.elsewhere('space', { way_height_m: 2.2, shoe_m: 5 })
+    box.setPart('space', () => ({ way_height_m: 2.4, way_width_m: 6 }))
     await pass()
-    expect(box.snapshot().clash?.fields).toEqual([{ field: 'ceiling_m', base: 2.1, theirs: 2.2, yours: 2.4 }])
+    expect(box.snapshot().clash?.fields).toEqual([{ field: 'way_height_m', base: 2.1, theirs: 2.2, yours: 2.4 }])
     expect(box.snapshot().state).toBe('asking')
-    box.settle(new Set(['ceiling_m']))
+    box.settle(new Set(['way_height_m']))
     await pass()
-    expect(server.file.space).toMatchObject({ ceiling_m: 2.4, width_m: 5, length_m: 6 })
+    expect(server.file.space).toMatchObject({ way_height_m: 2.4, shoe_m: 5, way_width_m: 6 })
 
-    server.elsewhere('space', { ceiling_m: 3 })
-    box.setPart('space', () => ({ ceiling_m: 2.5, taken_m2: 2 }))
+    server.elsewhere('space', { way_height_m: 3 })
+    box.setPart('space', () => ({ way_height_m: 2.5, other_m: 2 }))
     await pass()
     box.settle(new Set())
     await pass()
-    expect(server.file.space).toMatchObject({ ceiling_m: 3, taken_m2: 2 })
+    expect(server.file.space).toMatchObject({ way_height_m: 3, other_m: 2 })
     expect(box.snapshot().state).toBe('saved')
   })
 
@@ -230,7 +230,7 @@ describe('an outbox', () => {
     await pass()
     ceiling(box, 2.6)
     expect(await box.step({ step: 'undo' })).toBe(true)
-    expect(box.view()?.space.ceiling_m).toBe(2.1)
+    expect(box.view()?.space.way_height_m).toBe(2.1)
     expect(box.view()?.profile.days).toBe(5)
   })
 
@@ -276,7 +276,7 @@ describe('whatever happens on the way', () => {
       }
       if (what === 0) days(box, say('days'))
       else if (what === 1) minutes(box, say('minutes'))
-      else if (what === 2) ceiling(box, say('ceiling_m'))
+      else if (what === 2) ceiling(box, say('way_height_m'))
       else if (what === 3) box.setThing('containers', 'jug', () => ({ volume_l: say('volume_l') }))
       else if (what === 4) {
         const l = `l${pick(5)}`
@@ -284,7 +284,7 @@ describe('whatever happens on the way', () => {
         if (!limits.delete(l)) limits.add(l)
       } else if (what === 5) {
         // Somebody else, at other fields of the same things.
-        if (pick(2)) server.elsewhere('space', { width_m: v })
+        if (pick(2)) server.elsewhere('space', { shoe_m: v })
         else server.elsewhere('containers/jug', { tare_kg: v })
       } else if (what === 6 && pick(3) === 0) {
         box.release()
@@ -299,7 +299,7 @@ describe('whatever happens on the way', () => {
     await pass(60_000)
     expect(box.snapshot()).toMatchObject({ state: 'saved', entries: [], clash: null })
     expect(server.file.profile).toMatchObject(pickOf(mine, ['days', 'minutes']))
-    expect(server.file.space).toMatchObject(pickOf(mine, ['ceiling_m']))
+    expect(server.file.space).toMatchObject(pickOf(mine, ['way_height_m']))
     expect(server.file.containers[0]).toMatchObject(pickOf(mine, ['volume_l']))
     expect([...server.file.profile.limits].sort()).toEqual([...limits].sort())
     expect(kept('ann')).toEqual([])
@@ -312,7 +312,7 @@ describe('whatever two people do to the same fields', () => {
     const pick = random(seed * 6151)
     const { box } = boxOn(server)
     server.fate = () => fates[pick(fates.length)] ?? 'well'
-    const fields = ['ceiling_m', 'width_m', 'length_m'] as const
+    const fields = ['way_height_m', 'shoe_m', 'way_width_m'] as const
     // What somebody else has made of a field, and what of it has been seen here or was answered for.
     const theirs = new Map<string, number>()
     const allowed = new Map<string, Set<unknown>>(fields.map((f) => [f, new Set()]))
@@ -327,7 +327,7 @@ describe('whatever two people do to the same fields', () => {
       }
     }
     for (let i = 0; i < 50; i++) {
-      const f = fields[pick(fields.length)] ?? 'ceiling_m'
+      const f = fields[pick(fields.length)] ?? 'way_height_m'
       const v = 1 + pick(40)
       const what = pick(5)
       if (what < 2) {

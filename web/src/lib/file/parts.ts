@@ -2,7 +2,22 @@ import type { ClientFile, Shapes } from '../../api/client'
 
 /** A part of a client's file that is no list. */
 export type Part = 'profile' | 'space' | 'at-hand'
-export type List = 'containers' | 'batches' | 'weighings' | 'things' | 'handles' | 'plates' | 'bands' | 'rigs' | 'gear' | 'tests' | 'pins'
+export type List =
+  | 'rooms'
+  | 'openings'
+  | 'fixtures'
+  | 'overheads'
+  | 'containers'
+  | 'batches'
+  | 'weighings'
+  | 'things'
+  | 'handles'
+  | 'plates'
+  | 'bands'
+  | 'rigs'
+  | 'gear'
+  | 'tests'
+  | 'pins'
 
 /** What one write is about: a part, or one thing of a list as "list/id". */
 export type Scope = Part | `${List}/${string}`

@@ -10,7 +10,7 @@ export const someFile = (change: Partial<ClientFile> = {}) =>
     revision: 1,
     updated_at: 0,
     profile: { name: 'Loft', days: 3, minutes: 35, note: '', limits: ['knee'], units: 'metric' },
-    space: { ceiling_m: 2.1, length_m: 4, width_m: 3, taken_m2: 1 },
+    space: { way_height_m: 2.1, way_width_m: 4, shoe_m: 3, other_m: 1 },
     at_hand: ['rice'],
     containers: [{ id: 'jug', name: 'jug A', tare_kg: 0.1, volume_l: 1, packed: [] }],
     batches: [],

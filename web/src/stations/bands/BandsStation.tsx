@@ -297,6 +297,7 @@ function Words({ pull, move }: { pull: Shapes['BandPull']; move: Move }) {
   const { units, desk } = useBench()
   const mini = move.kinds.includes('mini-loop')
   const unfit = desk.file.bands.filter((b) => pull.rig.bands.includes(b.id) && b.condition !== 'sound')
+  const surface = desk.file.rooms.find((r) => r.trains)?.surface ?? 'unknown'
   return (
     <div className="mt-1 text-fine" aria-live="polite">
       {unfit.length > 0 && (
@@ -322,10 +323,10 @@ function Words({ pull, move }: { pull: Shapes['BandPull']; move: Move }) {
           closes, or a fixed anchor.
         </p>
       )}
-      {/^under/.test(move.place) && move.place !== 'under the hands' && smooth.has(desk.file.space.surface) && (
+      {/^under/.test(move.place) && move.place !== 'under the hands' && smooth.has(surface) && (
         <p className="m-0 text-due">
-          The floor is {desk.file.space.surface}: a band slips out from under a foot there. Mid-foot, a flat rubber sole or a mat, and a
-          check before the first rep.
+          The floor is {surface}: a band slips out from under a foot there. Mid-foot, a flat rubber sole or a mat, and a check before the
+          first rep.
         </p>
       )}
       {pull.slack > 0.005 && (

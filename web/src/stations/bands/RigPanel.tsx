@@ -70,7 +70,7 @@ export function RigPanel(p: { pull: Pull; move: Move; rig: Rig; onRig: OnRig }) 
           <Quantity of={of('strap_m')} width="narrow" />
         </div>
       )}
-      {anchored && <Tied pull={pull} rig={rig} of={of} />}
+      {anchored && <Tied pull={pull} rig={rig} of={of} onRig={onRig} />}
     </div>
   )
 }
@@ -101,7 +101,7 @@ function Slide({ of: f, range: [low, high], hint, onMove }: SlideProps) {
 }
 
 /** A heavy piece of furniture as the anchor: does it slide, does it tip? */
-function Tied({ pull, rig, of }: { pull: Pull; rig: Rig; of: (field: 'tied_kg' | 'tied_depth_m') => Field<number> }) {
+function Tied({ pull, rig, of, onRig }: { pull: Pull; rig: Rig; of: (field: 'tied_kg' | 'tied_depth_m') => Field<number>; onRig: OnRig }) {
   const { units } = useBench()
   const t = pull.tied
   return (
@@ -112,6 +112,7 @@ function Tied({ pull, rig, of }: { pull: Pull; rig: Rig; of: (field: 'tied_kg' |
         tied to furniture?
       </summary>
       <div className="flex flex-wrap gap-x-4">
+        <FromRoom onPick={(kg, depth) => onRig({ tied_kg: kg, tied_depth_m: depth }, true)} />
         <Quantity of={of('tied_kg')} width="narrow" />
         <Quantity of={of('tied_depth_m')} width="narrow" />
       </div>
@@ -123,6 +124,26 @@ function Tied({ pull, rig, of }: { pull: Pull; rig: Rig; of: (field: 'tied_kg' |
         </p>
       )}
     </details>
+  )
+}
+
+/** Furniture that stands in a room, of which the mass is known: what it is and how deep. */
+function FromRoom({ onPick }: { onPick: (kg: number, depth: number) => void }) {
+  const { desk } = useBench()
+  const heavy = desk.file.fixtures.filter((x) => x.mass_kg > 0 && ['fixed', 'furniture', 'seat', 'storage'].includes(x.kind) && !x.away)
+  if (heavy.length === 0) return null
+  return (
+    <div className="w-44">
+      <Pick
+        label="A piece of the room"
+        value=""
+        options={[{ value: '', label: 'choose one' }, ...heavy.map((x) => ({ value: x.id, label: x.name }))]}
+        onValue={(id) => {
+          const x = heavy.find((f) => f.id === id)
+          if (x) onPick(x.mass_kg, Math.min(x.width_m, x.depth_m))
+        }}
+      />
+    </div>
   )
 }
 

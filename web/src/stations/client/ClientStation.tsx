@@ -28,6 +28,8 @@ export function ClientStation() {
               of={of('body_mass_kg')}
               hint={desk.results.mass_guessed ? `guess: ${units.show('mass', desk.results.body_mass_kg)}` : ''}
             />
+            <Quantity of={of('reach_m')} hint="gripping a bar, barefoot" />
+            <Quantity of={of('press_m')} hint="arms straight" />
             <Choice of={of('sex')} />
           </div>
         </section>

@@ -9,7 +9,6 @@ export function Ledger() {
   const p = desk.file.profile
   const heaviest = (hold: string) => r.reach.find((l) => l.hold === hold)?.high_kg ?? 0
   const holds = r.cautions.filter((c) => c.hold)
-  const all = desk.file.space.length_m * desk.file.space.width_m
   return (
     <footer
       data-noprint
@@ -23,7 +22,7 @@ export function Ledger() {
         value={plan.isError ? 'no plan' : plan.data && !plan.data.lacks ? units.money(plan.data.cost_minor) : r.lacks ? '?' : '…'}
         rest={`of ${units.money(p.budget_minor)}`}
       />
-      <Figure value={units.bare('area', r.free_m2)} rest={`of ${units.show('area', all)} free`} wide />
+      <Figure value={units.bare('area', r.free_m2)} rest={`of ${units.show('area', r.whole_m2)} free`} wide />
       {heaviest('one-hand') > 0 && (
         <Figure value={units.bare('mass', heaviest('one-hand'))} rest={`${units.symbol('mass')} one-hand`} wide />
       )}

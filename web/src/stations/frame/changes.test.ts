@@ -26,7 +26,7 @@ describe('values in the words and units of the screen', () => {
     ['profile', 'budget_minor', 22050, '$220.50'],
     ['profile', 'limits', ['knee', 'no-floor'], 'spare the knee, nothing on the floor'],
     ['profile', 'note', '', 'nothing'],
-    ['space', 'walls', 'no-holes', 'no holes'],
+    ['rooms/loft', 'holes', 'no-holes', 'no holes'],
     ['handles/h', 'bore_mm', 30, '28–30 mm'],
     ['bands/b', 'inspected_at', 0, 'not known'],
     ['space', 'door', undefined, 'not there'],
@@ -48,7 +48,7 @@ describe('changes in words', () => {
     )
     expect(changeInWords({ do: 'remove', part: 'bands', id: 'b', name: '', fields: [] })).toBe('band removed')
     expect(whatIs(someFile(), 'containers/jug')).toBe('container “jug A”')
-    expect(whatIs(someFile(), 'space')).toBe('the room')
+    expect(whatIs(someFile(), 'space')).toBe('the home')
   })
 })
 

@@ -1,5 +1,7 @@
 import { keys, useBench, usePlan, usePulls } from '../../lib/desk'
 import { Button, Head, Note, StateWord, Tape } from '../../ui/parts'
+import { Headrooms } from '../../ui/room/Headrooms'
+import { Plan } from '../../ui/room/Plan'
 import { DataTable } from '../../ui/table'
 import { useStopped, Working } from '../../ui/working'
 
@@ -103,6 +105,7 @@ export function HandoverStation() {
           </section>
         )}
         <BandCard />
+        <Rooms />
         {made && (
           <section className="mb-5">
             <Head>What each movement needs</Head>
@@ -167,5 +170,31 @@ function BandCard() {
         ]}
       />
     </section>
+  )
+}
+
+/** The rooms that are trained in, to scale in the PDF, with what their height allows. */
+function Rooms() {
+  const { desk } = useBench()
+  const { home } = desk.results
+  const trained = desk.file.rooms.filter((r) => r.trains)
+  return (
+    <>
+      {trained.map((room) => {
+        const state = home.rooms.find((r) => r.id === room.id)
+        if (!state || state.outline.length === 0) return null
+        return (
+          <section key={room.id} className="mb-5">
+            <Head aside="to scale in the PDF">{room.name}</Head>
+            <Plan room={room} state={state} picked={{ list: 'room' }} pick={() => {}} shown={{ largest: true }} still />
+          </section>
+        )
+      })}
+      {home.heads.length > 0 && (
+        <section className="mb-5">
+          <Headrooms title="Headroom for this body" heads={home.heads} />
+        </section>
+      )}
+    </>
   )
 }

@@ -51,6 +51,7 @@ export function SlotPanel({ slot: s, chosen, onChoose }: { slot: Slot; chosen: C
               <b className={`grow ${w.why ? 'font-normal' : ''}`}>{w.movement}</b>
               {!w.why && <span className="whitespace-nowrap text-covered">{percent(w.value)}</span>}
             </span>
+            {!w.why && w.where && <span className="block font-semibold text-covered">here: {w.where}</span>}
             {w.why ? (
               <span className="text-missing">{w.why}</span>
             ) : (

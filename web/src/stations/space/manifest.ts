@@ -6,6 +6,11 @@ export const manifest: Manifest = {
   key: 's',
   order: 20,
   shows: 'space',
-  holds: ['space'],
-  walks: { space: { client: 'garage' } },
+  keys: [
+    ['w', 'walk round the walls'],
+    ['a', 'add things, one a line'],
+    ['Esc', 'back to the room'],
+  ],
+  holds: ['space', 'rooms', 'openings', 'fixtures', 'overheads'],
+  walks: { space: { client: 'loft' } },
 }
