@@ -1,6 +1,6 @@
 import { execFileSync } from 'node:child_process'
 import type { Page, Request } from '@playwright/test'
-import { expect, field, openDemo, saved, station, test, views } from './house'
+import { endSession, expect, field, hold, openDemo, saved, station, test, views } from './house'
 
 /** What the browser asks the server to change; looking, reading and trying are not among it. */
 const changes = (r: Request) =>
@@ -101,12 +101,13 @@ test('a note that is typed when the session ends is there after the next sign-in
   await openDemo(page, demo, '/c/demo-loft/client')
   const note = page.getByLabel('Private note')
   await expect(note).toBeVisible()
-  await page.waitForLoadState('networkidle') // an answer on its way would bring a new cookie
   await note.fill('half a sentence')
-  await page.context().clearCookies()
+  const goOn = await hold(page)
+  await endSession(page, demo)
   await note.pressSequentially(' more')
   await field(page, 'Days a week').fill('2')
   await page.keyboard.press('Enter')
+  goOn()
   await page.getByRole('button', { name: 'Open the demo' }).click()
   await expect(note).toHaveValue('half a sentence more')
   await saved(page)

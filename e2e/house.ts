@@ -108,6 +108,24 @@ export const field = (page: Page, name: string) => page.getByRole('textbox', { n
 
 export const saved = (page: Page) => expect(page.getByText('saved', { exact: true })).toBeVisible()
 
+/** Ends the session at the server, as another window's sign-out does: no answer that is still on its way brings it back. */
+export async function endSession(page: Page, url: string) {
+  expect((await page.request.delete(`${url}/api/v1/session`, { headers: { Origin: url } })).ok()).toBe(true)
+}
+
+/** Lets nothing the page asks reach the server until the returned function is called. */
+export async function hold(page: Page): Promise<() => void> {
+  let open = () => {}
+  const gate = new Promise<void>((go) => {
+    open = go
+  })
+  await page.route('**/api/**', async (route) => {
+    await gate
+    await route.continue()
+  })
+  return open
+}
+
 /** Goes to a station as a user does: by the rail, or by its sheet on a phone. */
 export async function station(page: Page, name: string) {
   const sheet = page.getByRole('navigation', { name: 'Stations' }).getByRole('button')

@@ -1,4 +1,4 @@
-import { expect, field, openDemo, putOnBench, saved, slide, station, test } from './house'
+import { endSession, expect, field, openDemo, putOnBench, saved, slide, station, test } from './house'
 
 test('what cannot be read is said at its field, and the text outlives a reload', async ({ page, demo }) => {
   await openDemo(page, demo, '/c/demo-loft/client')
@@ -217,8 +217,7 @@ test('a session that has ended asks to sign in again, and what was typed is stil
   await openDemo(page, demo, '/c/demo-loft/client')
   await field(page, 'Stature').fill('tall')
   await expect(page.getByText('is not a number')).toBeVisible()
-  await page.waitForLoadState('networkidle') // an answer on its way would bring a new cookie
-  await page.context().clearCookies()
+  await endSession(page, demo)
   await page.getByRole('link', { name: 'Scrappy Rack: all clients' }).click()
   await page.getByRole('button', { name: 'Open the demo' }).click()
   await expect(page.getByRole('heading', { name: 'Clients' })).toBeVisible()
