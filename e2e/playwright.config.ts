@@ -3,7 +3,7 @@ import { defineConfig } from '@playwright/test'
 const browser = {
   browserName: 'chromium' as const,
   launchOptions: {
-    executablePath: '/usr/bin/chromium',
+    executablePath: '/usr/bin/chromium-headless-shell',
     args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
   },
 }

@@ -94,6 +94,13 @@ func (r Ring) along(u Point) (lo, hi float64) {
 	return lo, hi
 }
 
+// Hull is the box around an outline, along the axes.
+func (r Ring) Hull() Ring {
+	x0, x1 := r.along(Point{X: 1})
+	y0, y1 := r.along(Point{Y: 1})
+	return Box((x0+x1)/2, (y0+y1)/2, x1-x0, y1-y0, 0)
+}
+
 // Beyond is how far a convex outline reaches out of a room's, in m; 0 when it lies within.
 // It is the farthest that a corner of it lies outside, or, where a corner of the room
 // points into it, how deep that corner is in it.

@@ -116,7 +116,7 @@ func Ask(r Room, b Body) Answer {
 		if p := s.floor.LargestRectangle(); p.Area() > 0 {
 			out.Largest = s.of(p)
 		}
-		upright := quantity.Length(UsualNeed(b, StandingUse).Value)
+		upright := r.upright(b)
 		out.Lane = r.Lane(upright)
 		out.FreeHalf = r.spread(func(r Room) float64 { return r.FreeFloor().Value })
 		if out.Lane.Length() > 0 {
@@ -137,7 +137,7 @@ func Ask(r Room, b Body) Answer {
 	fits := func(u Use) bool { return head(out.Heads, u).Fits }
 	for i := range out.Heads {
 		if h := &out.Heads[i]; !h.Fits {
-			h.Instead = instead(b, *h, fits)
+			h.Instead = instead(b, *h, r.CeilingHalf, fits)
 		}
 	}
 	return out

@@ -51,18 +51,28 @@ func (r Room) Lane(height quantity.Length) plane.Lane {
 	return lane
 }
 
-// ExplainLane derives the lane of an answer for somebody who needs a height in m to walk
-// upright.
-func (r Room) ExplainLane(a Answer, upright quantity.Length) derivation.Derivation {
-	return derivation.Derivation{
+// upright is the height that a body needs to walk a lane upright in a room, in m, by as much
+// above its own as the room's heights may be off: what is uncertain counts at its low end.
+func (r Room) upright(b Body) quantity.Length {
+	return quantity.Length(UsualNeed(b, StandingUse).Value) + r.CeilingHalf
+}
+
+// ExplainLane derives the lane of an answer for a body.
+func (r Room) ExplainLane(a Answer, b Body) derivation.Derivation {
+	d := derivation.Derivation{
 		Title: "Longest straight lane", Value: a.Lane.Length(), Kind: quantity.KindLength, U: float64(a.LaneHalf),
 		Inputs: []derivation.Input{
 			derivation.Number("width of the lane", quantity.KindLength, float64(LaneWidth), ""),
-			derivation.Number("height to walk upright", quantity.KindLength, float64(upright), ""),
+			derivation.Number("height to walk upright", quantity.KindLength, UsualNeed(b, StandingUse).Value, ""),
 		},
 		Formula: "the longest L × 0.9 m rectangle at any angle on the free floor where the ceiling is high enough",
 		Range:   "within 1 cm", Source: "geometry",
 	}
+	if r.CeilingHalf > 0 {
+		d.Inputs = append(d.Inputs, derivation.Number("± of heights", quantity.KindLevel, float64(r.CeilingHalf), "space.ceiling_half_m"))
+		d.Formula += ", its ± to spare"
+	}
+	return d
 }
 
 // under is what of the free floor has a height in m above it; all says none has.

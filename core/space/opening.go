@@ -60,37 +60,55 @@ type Opening struct {
 }
 
 // CheckOpening is nil for an opening that can be where it is: on a wall that there is, no
-// wider than that, not into another, no higher than the ceiling. Otherwise a
-// *quantity.FieldError of wall, at_m, width_m, height_m, sill_m or track_m.
-func (r Room) CheckOpening(i int) error {
+// wider than that, not into another, no higher than the ceiling. Otherwise the first of its
+// OpeningFaults.
+func (r Room) CheckOpening(i int) error { return first(r.OpeningFaults(i)) }
+
+// OpeningFaults are what stands against an opening: of wall, at_m, width_m, height_m, sill_m
+// or track_m.
+func (r Room) OpeningFaults(i int) (out []*quantity.FieldError) {
 	o := r.Openings[i]
-	if o.Wall < 0 || o.Wall >= len(r.Walls) {
-		return quantity.At("wall", fmt.Sprintf("it is in wall %s, and the room has %d walls", WallName(max(0, o.Wall)), len(r.Walls)))
-	}
+	no := func(field string, parts ...any) { out = append(out, quantity.At(field, parts...)) }
 	length := func(l quantity.Length) quantity.Piece { return quantity.Amount(quantity.KindLength, float64(l)) }
-	_, _, wall := r.Wall(o.Wall)
-	top := o.Sill + o.Height
-	switch {
-	case !(o.Width > 0):
-		return quantity.At("width_m", "an opening has a width")
-	case o.Width > wall+touch:
-		return quantity.At("width_m", "it is ", length(o.Width), " wide, wall ", WallName(o.Wall), " is ", length(wall), " long")
-	case o.At < 0 || o.At+o.Width > wall+touch:
-		return quantity.At("at_m", "from there it reaches ", length(o.At+o.Width-wall), " beyond the end of wall ", WallName(o.Wall), ": at most ", length(wall-o.Width))
-	case r.Ceiling.Height > 0 && o.Sill >= r.Ceiling.Height:
-		return quantity.At("sill_m", "the ceiling is at ", length(r.Ceiling.Height))
-	case r.Ceiling.Height > 0 && top > r.Ceiling.Height+touch:
-		return quantity.At("height_m", "its top would be at ", length(top), ", the ceiling is at ", length(r.Ceiling.Height))
-	case r.Ceiling.Height > 0 && o.Track > r.Ceiling.Height:
-		return quantity.At("track_m", "its track hangs below the ceiling, which is at ", length(r.Ceiling.Height))
+	top, there := o.Sill+o.Height, o.Wall >= 0 && o.Wall < len(r.Walls)
+	if !there {
+		no("wall", fmt.Sprintf("it is in wall %s, and the room has %d walls", WallName(max(0, o.Wall)), len(r.Walls)))
+	}
+	if !(o.Width > 0) {
+		no("width_m", "an opening has a width")
+	} else if there {
+		_, _, wall := r.Wall(o.Wall)
+		if o.Width > wall+touch {
+			no("width_m", "it is ", length(o.Width), " wide, wall ", WallName(o.Wall), " is ", length(wall), " long")
+		} else if o.At < 0 || o.At+o.Width > wall+touch {
+			no("at_m", "from there it reaches ", length(o.At+o.Width-wall), " beyond the end of wall ", WallName(o.Wall), ": at most ", length(wall-o.Width))
+		}
+	}
+	if high := r.Ceiling.Height; high > 0 {
+		if o.Sill >= high {
+			no("sill_m", "the ceiling is at ", length(high))
+		} else if top > high+touch {
+			no("height_m", "its top would be at ", length(top), ", the ceiling is at ", length(high))
+		}
+		if o.Track > high {
+			no("track_m", "its track hangs below the ceiling, which is at ", length(high))
+		}
 	}
 	for j, other := range r.Openings {
 		if j != i && other.Wall == o.Wall && o.At < other.At+other.Width-touch && other.At < o.At+o.Width-touch &&
 			(o.Height == 0 || other.Height == 0 || o.Sill < other.Sill+other.Height && other.Sill < top) {
-			return quantity.At("at_m", "it overlaps ", other.Name, " by ", length(min(o.At+o.Width, other.At+other.Width)-max(o.At, other.At)))
+			no("at_m", "it overlaps ", other.Name, " by ", length(min(o.At+o.Width, other.At+other.Width)-max(o.At, other.At)))
 		}
 	}
-	return nil
+	return out
+}
+
+// first is the first of some faults as an error, nil where there is none.
+func first(faults []*quantity.FieldError) error {
+	if len(faults) == 0 {
+		return nil
+	}
+	return faults[0]
 }
 
 // touch is what measures that are written in millimetres may differ by, in m.

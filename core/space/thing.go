@@ -77,21 +77,22 @@ func (t Thing) Around() plane.Ring {
 	return out
 }
 
-// CheckThing is nil for a thing that lies within the walls; otherwise a
-// *quantity.FieldError of x_m or width_m.
-func (r Room) CheckThing(i int) error {
+// CheckThing is nil for a thing that lies within the walls; otherwise the first of its
+// ThingFaults.
+func (r Room) CheckThing(i int) error { return first(r.ThingFaults(i)) }
+
+// ThingFaults are what stands against a thing: of x_m, width_m or height_m.
+func (r Room) ThingFaults(i int) (out []*quantity.FieldError) {
 	t := r.Things[i]
 	if !(t.Width > 0) || !(t.Depth > 0) {
-		return quantity.At("width_m", "a thing that stands somewhere has a width and a depth")
-	}
-	if len(r.Outline) == 0 {
-		return quantity.At("x_m", "the walls come first: nobody can say yet where this is")
-	}
-	if out := plane.Beyond(r.Outline, t.Outline()); out > float64(touch) {
-		return quantity.At("x_m", "it reaches ", quantity.Amount(quantity.KindLevel, out), " out of the room")
+		out = append(out, quantity.At("width_m", "a thing that stands somewhere has a width and a depth"))
+	} else if len(r.Outline) == 0 {
+		out = append(out, quantity.At("x_m", "the walls come first: nobody can say yet where this is"))
+	} else if by := plane.Beyond(r.Outline, t.Outline()); by > float64(touch) {
+		out = append(out, quantity.At("x_m", "it reaches ", quantity.Amount(quantity.KindLevel, by), " out of the room"))
 	}
 	if t.Height > 0 && r.Ceiling.Height > 0 && t.Height > r.Ceiling.Height {
-		return quantity.At("height_m", "the ceiling is at ", quantity.Amount(quantity.KindLength, float64(r.Ceiling.Height)))
+		out = append(out, quantity.At("height_m", "the ceiling is at ", quantity.Amount(quantity.KindLength, float64(r.Ceiling.Height))))
 	}
-	return nil
+	return out
 }

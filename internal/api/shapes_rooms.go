@@ -206,11 +206,10 @@ func homeOf(f store.File, r workbench.Results) Home {
 		out.Outside = append(out.Outside, a.Head(u).Name)
 	}
 	hip := body.At(r.Client.Person.Stature, body.Hip)
-	upright := quantity.Length(space.UsualNeed(r.Client.Person.Body(), space.StandingUse).Value)
 	for i, room := range r.Rooms {
 		s := roomStateOf(room, a.Rooms[i], r.Client.Rooms, units)
 		s.Dropping = room.Room.Dropping(hip).In(units)
-		s.LaneWhy = derivationOf(room.Room.ExplainLane(a.Rooms[i], upright))
+		s.LaneWhy = derivationOf(room.Room.ExplainLane(a.Rooms[i], r.Client.Person.Body()))
 		out.Rooms = append(out.Rooms, s)
 	}
 	return out

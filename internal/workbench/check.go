@@ -16,15 +16,15 @@ import (
 
 // Check refuses a file as a change of it would be refused.
 func Check(f store.File) error {
-	_, err := check(f, around{}, everything)
+	_, err := check(f, around{}, inRooms{})
 	return err
 }
 
 // check refuses what the shapes alone cannot: unknown keys, and values that
-// contradict each other. Paths are those of the part that is being written; of what is in
-// rooms only what about names is held against them. The stock that comes back is the
+// contradict each other. Paths are those of the part that is being written; what was in
+// rooms before is not held against them. The stock that comes back is the
 // file's.
-func check(f store.File, at around, about func(list, id string) bool) (*stock, error) {
+func check(f store.File, at around, before inRooms) (*stock, error) {
 	if err := named(f); err != nil {
 		return nil, err
 	}
@@ -48,7 +48,7 @@ func check(f store.File, at around, about func(list, id string) bool) (*stock, e
 	if err := checkReach(p, say); err != nil {
 		return nil, err
 	}
-	if err := checkRooms(f, about, say); err != nil {
+	if err := checkRooms(f, before, say); err != nil {
 		return nil, err
 	}
 	for i, key := range f.AtHand {

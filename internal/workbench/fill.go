@@ -189,7 +189,7 @@ func (b *Bench) TryWeighing(ctx context.Context, practice, id string, w store.We
 		return nil, err
 	}
 	f.Weighings = append(slices.DeleteFunc(slices.Clone(f.Weighings), func(o store.Weighing) bool { return o.ID == w.ID }), w)
-	after, err := check(f, b.at, nothing)
+	after, err := check(f, b.at, standing(f))
 	if err != nil {
 		return nil, err
 	}

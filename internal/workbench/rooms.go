@@ -1,15 +1,10 @@
 package workbench
 
 import (
-	"cmp"
 	"errors"
-	"fmt"
-	"math"
 	"slices"
-	"strings"
 
 	"scrappyrack/core/gear"
-	"scrappyrack/core/plane"
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/space"
 	"scrappyrack/internal/store"
@@ -104,25 +99,13 @@ func roomOf(f store.File, r store.Room) RoomOf {
 		}
 	}
 	for _, o := range f.Overheads {
-		switch {
-		case o.Room != r.ID || !out.Walked:
-		case o.Kind == "slope" && o.Wall >= len(out.Room.Walls):
-			out.Lost = append(out.Lost, Lost{"overheads", o.ID, noWall(o.Wall, len(out.Room.Walls))})
-		case o.Kind == "slope" && o.HighM == 0 && r.CeilingM == 0:
-			out.Lost = append(out.Lost, Lost{"overheads", o.ID, quantity.At("high_m", noHeight)})
-		default:
-			hang(&out.Room, o)
+		if o.Room == r.ID && out.Walked {
+			if err := out.Room.Hang(overheadOf(o)); err != nil {
+				out.Lost = append(out.Lost, Lost{"overheads", o.ID, err})
+			}
 		}
 	}
 	return out
-}
-
-// noHeight is said of a slope up to a ceiling that nobody has measured.
-const noHeight = "say how high it gets, or measure the ceiling"
-
-// noWall is a slope that starts at a wall that there is not.
-func noWall(wall, walls int) error {
-	return quantity.At("wall", fmt.Sprintf("it starts at wall %s, and the room has %d walls", space.WallName(wall), walls))
 }
 
 func openingOf(o store.Opening) space.Opening {
@@ -146,19 +129,10 @@ func thingOf(f store.File, x store.Fixture) space.Thing {
 	return t
 }
 
-// hang puts a drop or a slope under a room's ceiling; what lies above that hangs nowhere.
-func hang(r *space.Room, o store.Overhead) {
-	under, top := quantity.Length(o.UnderM), r.Ceiling.Height
-	if o.Kind != "slope" {
-		if under > 0 && (top == 0 || under <= top) && o.WidthM > 0 && o.DepthM > 0 {
-			r.Ceiling.Drops = append(r.Ceiling.Drops, space.Drop{Name: o.Name, Outline: plane.Box(o.XM, -o.YM, o.WidthM, o.DepthM, -o.TurnDeg), Under: under, Loose: o.Kind == "lamp"})
-		}
-		return
-	}
-	s, ok := r.SlopeAt(o.Wall, under, cmp.Or(quantity.Length(o.HighM), top), quantity.Length(o.RunM))
-	if ok {
-		s.Name = o.Name
-		r.Ceiling.Slopes = append(r.Ceiling.Slopes, s)
+func overheadOf(o store.Overhead) space.Overhead {
+	return space.Overhead{
+		Name: o.Name, Slopes: o.Kind == "slope", Loose: o.Kind == "lamp", X: o.XM, Y: -o.YM, Turned: -o.TurnDeg, Width: quantity.Length(o.WidthM), Depth: quantity.Length(o.DepthM),
+		Under: quantity.Length(o.UnderM), Wall: o.Wall, Run: quantity.Length(o.RunM), High: quantity.Length(o.HighM),
 	}
 }
 
@@ -208,164 +182,4 @@ func surfaceOf(f store.File) space.Surface {
 		}
 	}
 	return space.Laminate
-}
-
-// checkRooms refuses rooms that cannot be, and of what is in them that which is being
-// written: a walk that is corrected takes nothing away that stood there before; it then
-// stands wrong, which is said.
-func checkRooms(f store.File, about func(list, id string) bool, say func(...any) string) error {
-	length := func(v float64) quantity.Piece { return quantity.Amount(quantity.KindLength, v) }
-	if o := f.Space.OtherM; o != 0 && o < 1 {
-		return &FieldError{"other_m", say("a stature of ", length(o), " is below ", length(1), "; leave it empty when nobody else trains here")}
-	}
-	for _, r := range f.Rooms {
-		if c := r.CeilingM; c != 0 && c < 1 {
-			return &FieldError{"ceiling_m", say("a ceiling of ", length(c), " is below ", length(1), "; leave it empty when it is not measured")}
-		}
-		got := roomOf(f, r)
-		if err := fieldOf(got.Problem, "", say); err != nil {
-			return err
-		}
-		if got.Walked {
-			if area := got.Room.Outline.Area(); r.TakenM2 > area+1e-9 {
-				return &FieldError{"taken_m2", say(quantity.Amount(quantity.KindArea, r.TakenM2), " are taken of a room of ", quantity.Amount(quantity.KindArea, area))}
-			}
-		}
-	}
-	return checkInRooms(f, about, say)
-}
-
-// fieldOf is a core's error of a field in the words and paths of a part; nil of none.
-func fieldOf(err error, path string, say func(...any) string) error {
-	var bad *quantity.FieldError
-	if !errors.As(err, &bad) {
-		return err
-	}
-	return &FieldError{cmp.Or(path, bad.Field), say(bad.Detail)}
-}
-
-func checkInRooms(f store.File, about func(list, id string) bool, say func(...any) string) error {
-	known := map[string]RoomOf{}
-	room := func(id string, wanted bool) (RoomOf, error) {
-		at := slices.IndexFunc(f.Rooms, func(r store.Room) bool { return r.ID == id })
-		if at < 0 {
-			return RoomOf{}, &FieldError{"room", fmt.Sprintf("there is no room %q", id)}
-		}
-		r, ok := known[id]
-		if !ok && wanted {
-			r = roomOf(f, f.Rooms[at])
-			known[id] = r
-		}
-		return r, nil
-	}
-	for _, o := range f.Openings {
-		wanted := about("openings", o.ID)
-		r, err := room(o.Room, wanted)
-		if err != nil {
-			return err
-		}
-		if !wanted {
-			continue
-		}
-		at := slices.IndexFunc(r.Room.Openings, func(x space.Opening) bool { return x.ID == o.ID })
-		if at < 0 { // its wall is not there: alone it is refused for that
-			r.Room.Openings, at = append(slices.Clone(r.Room.Openings), openingOf(o)), len(r.Room.Openings)
-		}
-		if err := fieldOf(r.Room.CheckOpening(at), "", say); err != nil {
-			return err
-		}
-	}
-	for _, x := range f.Fixtures {
-		wanted := about("fixtures", x.ID)
-		r, err := room(x.Room, wanted)
-		if err != nil {
-			return err
-		}
-		if !wanted {
-			continue
-		}
-		if x.Kind == "gear" && !slices.ContainsFunc(f.Gear, func(g store.Gear) bool { return g.ID == x.Gear }) {
-			return &FieldError{"gear", "it stands for a piece of gear that is not there"}
-		}
-		if r.Walked && !x.Away {
-			at := slices.IndexFunc(r.Room.Things, func(t space.Thing) bool { return t.ID == x.ID })
-			if err := fieldOf(r.Room.CheckThing(at), "", say); err != nil {
-				return err
-			}
-		}
-	}
-	for _, o := range f.Overheads {
-		wanted := about("overheads", o.ID)
-		r, err := room(o.Room, wanted)
-		if err != nil {
-			return err
-		}
-		if wanted {
-			if err := checkOverhead(r.Room, o, say); err != nil {
-				return err
-			}
-		}
-	}
-	return nil
-}
-
-// checkOverhead refuses what cannot hang or slope where it is said to.
-func checkOverhead(r space.Room, o store.Overhead, say func(...any) string) error {
-	length := func(v float64) quantity.Piece { return quantity.Amount(quantity.KindLength, v) }
-	top := cmp.Or(float64(r.Ceiling.Height), math.Inf(1))
-	switch {
-	case o.UnderM <= 0 && o.Kind != "slope":
-		return &FieldError{"under_m", "its underside is above the floor"}
-	case o.UnderM < 0:
-		return &FieldError{"under_m", "it starts at the floor or above"}
-	case o.UnderM > top:
-		return &FieldError{"under_m", say("the ceiling is at ", length(top), ": it hangs below that")}
-	}
-	if o.Kind != "slope" {
-		if o.WidthM <= 0 {
-			return &FieldError{"width_m", "it has a width"}
-		}
-		if o.DepthM <= 0 {
-			return &FieldError{"depth_m", "it has a depth"}
-		}
-		if len(r.Outline) > 0 && plane.Overlap(plane.Box(o.XM, -o.YM, o.WidthM, o.DepthM, -o.TurnDeg), hull(r.Outline)) == 0 {
-			return &FieldError{"x_m", "it hangs outside the room"}
-		}
-		return nil
-	}
-	switch high := cmp.Or(o.HighM, float64(r.Ceiling.Height)); {
-	case len(r.Walls) > 0 && o.Wall >= len(r.Walls):
-		return fieldOf(noWall(o.Wall, len(r.Walls)), "", say)
-	case high == 0:
-		return &FieldError{"high_m", noHeight}
-	case high > top:
-		return &FieldError{"high_m", say("the ceiling is at ", length(top), ": it gets no higher")}
-	case high <= o.UnderM:
-		return &FieldError{"under_m", say("it rises from its wall, to ", length(high))}
-	case o.RunM <= 0:
-		return &FieldError{"run_m", "it gets to its height some way from its wall"}
-	}
-	return nil
-}
-
-// hull is the box around an outline.
-func hull(r plane.Ring) plane.Ring {
-	lo, hi := r[0], r[0]
-	for _, p := range r {
-		lo, hi = plane.Point{X: min(lo.X, p.X), Y: min(lo.Y, p.Y)}, plane.Point{X: max(hi.X, p.X), Y: max(hi.Y, p.Y)}
-	}
-	return plane.Box((lo.X+hi.X)/2, (lo.Y+hi.Y)/2, hi.X-lo.X, hi.Y-lo.Y, 0)
-}
-
-// everything is a check of all there is.
-func everything(string, string) bool { return true }
-
-// nothing is a check of none of what is in rooms.
-func nothing(string, string) bool { return false }
-
-// ofScopes is a check of what an edit is about.
-func ofScopes(scopes []string) func(list, id string) bool {
-	return func(list, id string) bool {
-		return slices.ContainsFunc(scopes, func(s string) bool { return strings.HasPrefix(s, list+"/") && s[len(list)+1:] == id })
-	}
 }

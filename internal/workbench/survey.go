@@ -76,6 +76,7 @@ func problemOf(err error, say func(...any) string) string {
 // take turns a line into what is kept; the room and the file get it too, so that the next
 // line is held against it.
 func (l *SurveyLine) take(got space.Line, f *store.File, r *store.Room, say func(...any) string) error {
+	before := standing(*f)
 	switch got.Kind {
 	case space.WalkLine:
 		if _, err := space.Closed(got.Walls, got.Closes); err != nil {
@@ -134,7 +135,7 @@ func (l *SurveyLine) take(got space.Line, f *store.File, r *store.Room, say func
 		f.Rooms = slices.Clone(f.Rooms)
 		f.Rooms[at] = *r
 	}
-	if err := checkInRooms(*f, func(_, id string) bool { return id == lineID }, say); err != nil {
+	if err := checkInRooms(*f, before, say); err != nil {
 		settle(f, false)
 		return err
 	}

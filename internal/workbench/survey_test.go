@@ -1,6 +1,7 @@
 package workbench_test
 
 import (
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -84,13 +85,42 @@ func TestAWalkTakesNothingAway(t *testing.T) {
 	assert.Equal(t, "hall-door", d.Results.Rooms[0].Lost[0].ID)
 	assert.Contains(t, d.Results.Rooms[0].Lost[0].Why.Error(), "wall F, and the room has 4 walls")
 	assert.NotEmpty(t, d.Results.Rooms[0].Room.Conflicts(), "the sofa reaches out")
-	_, err = b.Change(ctx, who, workbench.Edit{Client: "demo-flat", Base: d.File.Revision, Scopes: []string{"fixtures/sofa"}, Do: func(f *store.File) error {
-		f.Fixtures[1].HeightM = 0.7
-		return nil
-	}})
+	// What stands wrong since then can be tested and measured; only its place is held to the room.
+	sofa := func(do func(*store.Fixture)) error {
+		at, err := b.Change(ctx, who, workbench.Edit{Client: "demo-flat", Base: d.File.Revision, Scopes: []string{"fixtures/sofa"}, Do: func(f *store.File) error {
+			do(&f.Fixtures[1])
+			return nil
+		}})
+		if err == nil {
+			d = at
+		}
+		return err
+	}
+	require.NoError(t, sofa(func(x *store.Fixture) { x.Rock, x.HeightM, x.Name = "passed", 0.7, "the sofa" }))
+	for path, do := range map[string]func(*store.Fixture){
+		"x_m": func(x *store.Fixture) { x.XM += 0.1 }, "height_m": func(x *store.Fixture) { x.HeightM = 9 },
+	} {
+		var bad *workbench.FieldError
+		require.ErrorAs(t, sofa(do), &bad)
+		assert.Equal(t, path, bad.Path)
+	}
+	door := func(do func(*store.Opening)) error {
+		at, err := b.Change(ctx, who, workbench.Edit{Client: "demo-flat", Base: d.File.Revision, Scopes: []string{"openings/hall-door"}, Do: func(f *store.File) error {
+			do(&f.Openings[slices.IndexFunc(f.Openings, func(o store.Opening) bool { return o.ID == "hall-door" })])
+			return nil
+		}})
+		if err == nil {
+			d = at
+		}
+		return err
+	}
+	require.NoError(t, door(func(o *store.Opening) { o.Name = "the hall's" }))
 	var bad *workbench.FieldError
-	require.ErrorAs(t, err, &bad)
-	assert.Equal(t, "x_m", bad.Path)
+	require.ErrorAs(t, door(func(o *store.Opening) { o.Wall = 7 }), &bad)
+	assert.Equal(t, "wall", bad.Path)
+	require.NoError(t, door(func(o *store.Opening) {
+		o.Name = before.File.Openings[slices.IndexFunc(before.File.Openings, func(o store.Opening) bool { return o.ID == "hall-door" })].Name
+	}))
 	d, err = room(walls, d.File.Revision)
 	require.NoError(t, err)
 	assert.Empty(t, d.Results.Rooms[0].Lost)

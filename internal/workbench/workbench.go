@@ -195,12 +195,13 @@ func (b *Bench) Change(ctx context.Context, w Who, e Edit) (Desk, error) {
 	out, err := b.store.Change(ctx, store.Edit{
 		Practice: w.Practice, Client: e.Client, Base: e.Base, By: w.by(), Label: e.Label, Scopes: e.Scopes,
 		Do: func(f *store.File) error {
+			before := standing(*f)
 			if err := e.Do(f); err != nil {
 				return err
 			}
 			trim(f)
 			begun(f)
-			stock, err := check(*f, b.at, ofScopes(e.Scopes))
+			stock, err := check(*f, b.at, before)
 			if err == nil {
 				working = workAside(f.Clone(), stock, b.at)
 			}
@@ -277,7 +278,7 @@ func (b *Bench) Undo(ctx context.Context, w Who, st Step) (Desk, store.Label, er
 	out, label, err := b.store.Undo(ctx, store.Step{
 		Practice: w.Practice, Client: st.Client, Base: st.Base, By: w.by(), Redo: st.Redo, Anyones: st.Anyones,
 		Check: func(f store.File) error {
-			_, err := check(f, b.at, nothing)
+			_, err := check(f, b.at, standing(f))
 			return err
 		},
 	})
