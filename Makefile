@@ -40,7 +40,7 @@ $(STAMPS)/e2e: e2e/package-lock.json
 # for the race detector.
 $(STAMPS)/debian:
 	@missing=""; \
-	for need in chromium:chromium pdftotext:poppler-utils cbc:coinor-cbc gcc:gcc; do \
+	for need in chromium-headless-shell:chromium-headless-shell pdftotext:poppler-utils cbc:coinor-cbc gcc:gcc; do \
 	  command -v $${need%%:*} >/dev/null || missing="$$missing $${need##*:}"; \
 	done; \
 	if [ -n "$$missing" ]; then \

@@ -4,7 +4,7 @@ const browser = {
   browserName: 'chromium' as const,
   launchOptions: {
     executablePath: '/usr/bin/chromium-headless-shell',
-    args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+    args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--font-render-hinting=none'],
   },
 }
 

@@ -1,5 +1,5 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query'
-import { useId, useState } from 'react'
+import { useEffect, useId, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { api, data } from '../../api/client'
 import { keys, useBench } from '../../lib/desk'
@@ -53,6 +53,16 @@ export function Jump({ onClose }: { onClose: () => void }) {
     onClose()
     navigate(s.to)
   }
+  // Enter before the clients have come is meant for what they bring.
+  const [hurried, setHurried] = useState(false)
+  const looking = clients.isFetching
+  const first = found[0]
+  // biome-ignore lint/correctness/useExhaustiveDependencies: go closes over nothing that changes meanwhile
+  useEffect(() => {
+    if (!hurried || looking) return
+    setHurried(false)
+    go(first)
+  }, [hurried, looking, first])
   return (
     <Sheet title="Jump to" onClose={onClose}>
       <input
@@ -69,10 +79,12 @@ export function Jump({ onClose }: { onClose: () => void }) {
         onChange={(e) => {
           setQ(e.target.value)
           setAt(0)
+          setHurried(false)
         }}
         onKeyDown={(e) => {
           const to = { ArrowDown: at + 1, ArrowUp: at - 1, Home: 0, End: found.length - 1 }[e.key]
           if (to !== undefined) setAt(Math.max(0, Math.min(to, found.length - 1)))
+          else if (e.key === 'Enter' && found.length === 0) setHurried(looking)
           else if (e.key === 'Enter') go(found[at])
           else return
           e.preventDefault()
@@ -95,7 +107,7 @@ export function Jump({ onClose }: { onClose: () => void }) {
           </div>
         ))}
       </div>
-      {found.length === 0 && <p className="m-0 px-2 py-1 text-soft">Nothing here is called “{q}”.</p>}
+      {found.length === 0 && !looking && <p className="m-0 px-2 py-1 text-soft">Nothing here is called “{q}”.</p>}
     </Sheet>
   )
 }
