@@ -113,13 +113,13 @@ export async function endSession(page: Page, url: string) {
   expect((await page.request.delete(`${url}/api/v1/session`, { headers: { Origin: url } })).ok()).toBe(true)
 }
 
-/** Lets nothing the page asks reach the server until the returned function is called. */
-export async function hold(page: Page): Promise<() => void> {
+/** Lets nothing the page asks reach the server, or nothing of some addresses, until the returned function is called. */
+export async function hold(page: Page, what = '**/api/**'): Promise<() => void> {
   let open = () => {}
   const gate = new Promise<void>((go) => {
     open = go
   })
-  await page.route('**/api/**', async (route) => {
+  await page.route(what, async (route) => {
     await gate
     await route.continue()
   })

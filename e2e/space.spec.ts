@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { expect, field, openDemo, saved, station, test } from './house'
+import { expect, field, hold, openDemo, saved, station, test } from './house'
 
 /** A new client with a stature, at Space, by keyboard alone from here on. */
 async function visit(page: Page, base: string, stature: string) {
@@ -62,6 +62,24 @@ test('four rooms of real shapes are surveyed by keyboard, and the answers agree 
   await survey(page, '7 x 0.85', ['ceiling 2.3', 'door D 0.02 0.8 x 2 light out'])
   await expect(page.getByRole('button', { name: /^longest lane/ })).toContainText('none')
   await expect(answer(page, 'Press overhead')).toContainText(/no|needs a free place/)
+})
+
+test('lines typed before the walk is kept are read on the new walls', async ({ page, demo }) => {
+  await openDemo(page, demo, '/c/demo-loft/space')
+  await visit(page, demo, '1.70')
+  await page.keyboard.press('w')
+  await expect(walk(page)).toBeFocused()
+  const goOn = await hold(page, '**/rooms/**')
+  await page.keyboard.type('4.2 R 1.9 R 1.6 L 1.5 R 2.6 R 3.4')
+  await page.keyboard.press('Enter')
+  await expect(lines(page)).toBeFocused()
+  await page.keyboard.type('door F 0.4 0.8 x 2.0 light')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('button', { name: 'Add', exact: true })).toBeDisabled()
+  goOn()
+  await expect(lines(page)).toHaveValue('')
+  await saved(page)
+  await expect(page.getByRole('button', { name: /^door F/ })).toBeVisible()
 })
 
 test('what cannot be is caught where it is typed, and what was typed stays', async ({ page, demo, complains }) => {

@@ -140,7 +140,7 @@ export class Outbox {
         return true
       }
     }
-    if (!(await this.drained())) {
+    if (!(await this.until(() => this.sent()))) {
       this.house.tell(`Not ${s.step === 'undo' ? 'taken back' : 'done again'}: ${this.now.why || 'first what waits has to be kept'}.`)
       return false
     }
@@ -289,15 +289,27 @@ export class Outbox {
   }
 
   /** Waits until nothing is on its way; false when something stays behind. */
-  private drained(): Promise<boolean> {
-    const ended = () => !this.now.entries.some((e) => !e.refused)
+  /** True once everything that was done and typed here is kept; false when something is in its way, or it takes too long. */
+  quiet(patience = 5000): Promise<boolean> {
+    return this.until(() => this.sent() && this.typed.size === 0, patience)
+  }
+
+  private sent() {
+    return !this.now.entries.some((e) => !e.refused)
+  }
+
+  private until(ended: () => boolean, patience?: number): Promise<boolean> {
     const stuck = () => ['waiting', 'signed-out', 'asking'].includes(this.now.state)
     if (ended() || stuck()) return Promise.resolve(ended())
     return new Promise((resolve) => {
-      const off = this.subscribe(() => {
-        if (!ended() && !stuck()) return
+      const end = () => {
         off()
+        window.clearTimeout(timer)
         resolve(ended())
+      }
+      const timer = patience === undefined ? 0 : window.setTimeout(end, patience)
+      const off = this.subscribe(() => {
+        if (ended() || stuck()) end()
       })
     })
   }

@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { ApiError, api, data, type Shapes } from '../../api/client'
+import { api, data, type Shapes } from '../../api/client'
 import { useBench } from '../../lib/desk'
 import { drafts } from '../../lib/drafts'
 import { newId } from '../../lib/file/parts'
@@ -38,6 +38,8 @@ export function AddLines({ room, pick }: Props) {
     if (busy || text.trim() === '') return
     setBusy(true)
     try {
+      // Lines are read on the walls that are kept: what has just been walked comes first.
+      if (!(await box.quiet())) throw new Error('the walls are not kept yet')
       const unit = units.system === 'metric' ? 'm' : 'ft'
       const lines = await data<Shapes['SurveyLine'][]>(
         api.POST('/api/v1/clients/{client}/survey/{room}', {
@@ -64,7 +66,7 @@ export function AddLines({ room, pick }: Props) {
       change(bad.map((l) => l.text).join('\n'))
       if (last && bad.length === 0) pick(last)
     } catch (e) {
-      const why = e instanceof ApiError ? e.message : 'no connection'
+      const why = e instanceof Error ? e.message : 'no connection'
       setWrong([{ text: '', problem: `nothing was added: ${why}`, walls: [], ceiling_m: 0, half_m: 0 }])
     } finally {
       setBusy(false)

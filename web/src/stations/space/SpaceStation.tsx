@@ -3,13 +3,14 @@ import type { Shapes } from '../../api/client'
 import { useBench } from '../../lib/desk'
 import { useFields } from '../../lib/file/useFields'
 import { useKept } from '../../lib/hooks'
+import { Signal } from '../../lib/signal'
 import { Cautions } from '../../ui/cautions'
 import { Explain } from '../../ui/explain'
 import { Choice, Quantity, Text } from '../../ui/field'
 import { Fields } from '../../ui/list'
 import { Head } from '../../ui/parts'
-import { Headrooms } from '../../ui/room/Headrooms'
-import { Plan, type Shown } from '../../ui/room/Plan'
+import { Headrooms, Uses } from '../../ui/room/Headrooms'
+import { Plan, type Shown, type Walk } from '../../ui/room/Plan'
 import { type Picked, type Room, type State, useRoom } from '../../ui/room/room'
 import { AddLines } from './AddLines'
 import { Elevation } from './Elevation'
@@ -20,15 +21,19 @@ import { WalkLine } from './WalkLine'
 /** What fits here and what can be fixed to what. */
 export function SpaceStation() {
   const { room, state, picked, pick, show } = useRoom()
+  const [ghost] = useState(() => new Signal<Walk>(null))
   return (
     <div className="space-y-4 p-4 md:p-5">
-      <div className="flex flex-wrap items-center gap-x-6 gap-y-2">
+      <div className="flex flex-wrap items-start gap-x-6 gap-y-2">
         <Rooms room={room} show={show} />
+        <div className="order-last min-w-64 grow-[20] basis-full md:order-none md:basis-0">
+          {room && state && <WalkLine key={room.id} room={room} ghost={ghost} />}
+        </div>
         <Checklist />
       </div>
       {room ? (
         state ? (
-          <OneRoom key={room.id} room={room} state={state} picked={picked} pick={pick} />
+          <OneRoom key={room.id} room={room} state={state} picked={picked} pick={pick} ghost={ghost} />
         ) : (
           <p className="text-soft">Working the room out …</p>
         )
@@ -57,9 +62,8 @@ function Checklist() {
 
 type Props = { room: Room; state: State; picked: Picked; pick: (p: Picked) => void }
 
-function OneRoom({ room, state, picked, pick }: Props) {
+function OneRoom({ room, state, picked, pick, ghost }: Props & { ghost: Signal<Walk> }) {
   const { desk } = useBench()
-  const [ghost, setGhost] = useState<Shapes['WalkAnswer'] | null>(null)
   const [use, setUse] = useState('')
   const [layer, setLayer] = useKept<string>('space-layer', 'largest')
   const heads = room.trains ? desk.results.home.heads.map((h) => state.heads.find((x) => x.use === h.use) ?? h) : state.heads
@@ -68,7 +72,6 @@ function OneRoom({ room, state, picked, pick }: Props) {
   const wall = picked.list === 'walls' ? picked.wall : 0
   return (
     <>
-      <WalkLine room={room} onGhost={setGhost} />
       {state.problem && <p className="m-0 font-semibold text-wrong">{state.problem}</p>}
       <div className="grid gap-x-6 gap-y-4 lg:grid-cols-[minmax(0,1fr)_20rem]">
         <div className="min-w-0 space-y-3">
@@ -81,6 +84,7 @@ function OneRoom({ room, state, picked, pick }: Props) {
               setLayer(l)
             }}
           />
+          <Uses heads={heads} use={use} onUse={setUse} />
           <Conflicts state={state} pick={pick} />
           <div className="grid gap-x-6 gap-y-3 md:grid-cols-2" data-noprint>
             <InRoom room={room} state={state} picked={picked} pick={pick} />

@@ -4,22 +4,34 @@ import { useBench } from '../../lib/desk'
 import type { Field } from '../../lib/file/useFields'
 import { useFields } from '../../lib/file/useFields'
 import { useKey, useOneAtATime } from '../../lib/hooks'
+import type { Signal } from '../../lib/signal'
 import { lineLook, Shell } from '../../ui/field/shell'
 import { useTyped } from '../../ui/field/typed'
+import type { Walk } from '../../ui/room/Plan'
 import { type Room, type Wall, walkedOver, walkText } from '../../ui/room/room'
 import { linesId } from './AddLines'
 
-type Props = { room: Room; onGhost: (walk: Shapes['WalkAnswer'] | null) => void }
+type Props = { room: Room; ghost: Signal<Walk> }
 
 /** The walk round the walls in one line: drawn as it is typed, kept on Enter once it makes a room. */
-export function WalkLine({ room, onGhost }: Props) {
+export function WalkLine({ room, ghost }: Props) {
   const { units } = useBench()
   const id = useId()
   const box = useRef<HTMLInputElement>(null)
   const of = useFields('rooms', room.id)
   const f = of('walls') as Field<Wall[]>
   const unit = units.system === 'metric' ? 'm' : 'ft'
-  const ask = (text: string) => data<Shapes['WalkAnswer']>(api.POST('/api/v1/calc/walk', { body: { text, unit, system: units.system } }))
+  // What draws a text and what reads it ask alike: once is enough.
+  const asked = useRef<{ text: string; answer: Promise<Shapes['WalkAnswer']> } | null>(null)
+  const ask = (text: string) => {
+    if (asked.current?.text === text) return asked.current.answer
+    const answer = data<Shapes['WalkAnswer']>(api.POST('/api/v1/calc/walk', { body: { text, unit, system: units.system } }))
+    asked.current = { text, answer }
+    answer.catch(() => {
+      asked.current = null
+    })
+    return answer
+  }
   const { text, said, input } = useTyped<Wall[]>(f, {
     read: async (t) => {
       if (t.trim() === '') return { value: [] }
@@ -31,17 +43,15 @@ export function WalkLine({ room, onGhost }: Props) {
     show: (walls) => walkText(walls, (m) => units.bare('length', m)),
   })
   const typed = text !== walkText(f.value, (m) => units.bare('length', m))
-  const draw = useOneAtATime(async (t: string) => onGhost(await ask(t).catch(() => null)))
-  const latest = useRef(onGhost)
-  latest.current = onGhost
+  const draw = useOneAtATime(async (t: string) => ghost.set(await ask(t).catch(() => null)))
   useEffect(() => {
     if (typed && text.trim() !== '') draw(text)
     else {
       draw(null)
-      latest.current(null)
+      ghost.set(null)
     }
-  }, [typed, text, draw])
-  useEffect(() => () => latest.current(null), [])
+  }, [typed, text, draw, ghost])
+  useEffect(() => () => ghost.set(null), [ghost])
   useKey('w', () => {
     box.current?.focus()
     box.current?.select()

@@ -21,6 +21,27 @@ type Props = {
   onShow?: (use: string) => void
 }
 
+/** The answers in short, for the first look: each is pressed to see its place on the plan. */
+export function Uses({ heads, use, onUse }: { heads: HeadOf[]; use: string; onUse: (use: string) => void }) {
+  return (
+    <ul aria-label="what fits" className="m-0 flex list-none flex-wrap gap-1 p-0 text-fine" data-noprint>
+      {heads.map((h) => (
+        <li key={h.use}>
+          <button
+            type="button"
+            disabled={h.where.length === 0}
+            aria-pressed={use === h.use}
+            onClick={() => onUse(use === h.use ? '' : h.use)}
+            className={`border px-1.5 py-0.5 touch:py-3 ${use === h.use ? 'border-whatif bg-sheet text-whatif' : 'border-mark bg-sheet enabled:hover:bg-faint'}`}
+          >
+            {h.name} <b className={use === h.use ? '' : marks[h.verdict][1]}>{marks[h.verdict][0]}</b>
+          </button>
+        </li>
+      ))}
+    </ul>
+  )
+}
+
 /** Every use of height for this body: yes, here, with this change, or no and what it would take. */
 export function Headrooms({ title, heads, shown, onShow }: Props) {
   const { units, desk } = useBench()

@@ -1,6 +1,7 @@
 import { useMemo } from 'react'
 import type { Shapes } from '../../api/client'
 import { useBench } from '../../lib/desk'
+import { Signal, useSignal } from '../../lib/signal'
 import { type At, Dimension, Hatch, Label, Scene, through, useHatched, useSheet } from '../draw'
 import { Corners } from './Corners'
 import { between, boundsOf, middle, onWall } from './geometry'
@@ -19,16 +20,21 @@ type Props = {
   picked: Picked
   pick: (p: Picked) => void
   shown: Shown
-  /** A walk that is being typed. */
-  ghost?: Shapes['WalkAnswer'] | null
+  /** A walk that is being typed, drawn in place of the room. */
+  ghost?: Signal<Walk>
   /** A picture of it: nothing is picked or moved. */
   still?: boolean
 }
 
+export type Walk = Shapes['WalkAnswer'] | null
+
+const nobodyTypes = new Signal<Walk>(null)
+
 /** The room from above, to scale: walls, doors with what they sweep, what stands there, what hangs low, and the answer that is looked at. */
 export function Plan(p: Props) {
   const { units } = useBench()
-  const { state, room, ghost, still = false } = p
+  const { state, room, still = false } = p
+  const ghost = useSignal(p.ghost ?? nobodyTypes)
   const walls = ghost ? (ghost.closed ? ghost.outline : ghost.path) : state.outline
   const { x, y } = useMemo(() => boundsOf([walls, ...(ghost ? [] : state.things.map((t) => t.outline))]), [walls, ghost, state.things])
   const rows = [
@@ -46,7 +52,7 @@ export function Plan(p: Props) {
         equal
         squared
         interactive={!still}
-        ratio={0.58}
+        ratio={still ? 0.58 : 0.56}
         most={1000}
         pad={{ left: 70, right: 70, top: 34, bottom: 34 }}
         table={{ head: ['of the room', 'is'], rows }}
@@ -62,14 +68,13 @@ export function Plan(p: Props) {
         )}
       </Scene>
       <figcaption className="text-fine text-soft" hidden={still}>
-        From above, y down from wall A. Heavy walls may take a body, thin ones bands, dashed ones nothing, or nobody has looked. Hatched:
-        the ceiling hangs lower. Things are dragged, or moved with the arrow keys.
+        Heavy walls may take a body, thin ones bands, dashed ones nothing or nobody has looked. Hatched: lower. Things are dragged.
       </figcaption>
     </figure>
   )
 }
 
-function Walking({ ghost }: { ghost: Shapes['WalkAnswer'] }) {
+function Walking({ ghost }: { ghost: NonNullable<Walk> }) {
   const { units } = useBench()
   const at = usePlace()
   const path = ghost.path.map(at)
