@@ -20,6 +20,7 @@ func all(runs int) []row {
 	out := weighings(runs)
 	out = append(out, fills(runs)...)
 	out = append(out, batches(runs)...)
+	out = append(out, walls(runs)...)
 	out = append(out, bands(max(60, runs/3))...)
 	return append(out, guesses(runs)...)
 }

@@ -12,9 +12,11 @@ type Rectangle struct{ X, Y, Width, Depth float64 }
 // Area in m².
 func (r Rectangle) Area() float64 { return r.Width * r.Depth }
 
-// Within this the answers are the largest there are: a length in m, for an area along
-// one side of it.
-const within = 0.01
+// Within is how much longer than an answer the longest may be, in m; for an area along one
+// side of it.
+const Within = 0.01
+
+const within = Within
 
 // snug is how much too narrow a passage may be and still count, in m: a tape reads no finer.
 const snug = 0.001
@@ -179,13 +181,6 @@ func (f Floor) LongestLane(width float64) Lane {
 		return Lane{}
 	}
 	return best
-}
-
-// LaneAlong is the longest free rectangle of a width at the angle of a lane, in m; within
-// 2.5 mm.
-func (f Floor) LaneAlong(l Lane) float64 {
-	got, _ := f.turned(math.Atan2(l.To.Y-l.From.Y, l.To.X-l.From.X)).longest(l.Width, l.Width, 0)
-	return got.Width
 }
 
 // longest is the longest free rectangle of a width along x, longer than what is known

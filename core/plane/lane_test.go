@@ -111,17 +111,3 @@ func TestLanesThatAreKnown(t *testing.T) {
 		assert.InDelta(t, c.want, c.f.LongestLane(c.width).Length(), 0.0101, c.name)
 	}
 }
-
-// At the angle of the longest lane there is one as long.
-func TestLaneAlongIsAsLong(t *testing.T) {
-	for seed := range uint64(20) {
-		f := room(seed, 10, 5)
-		l := f.LongestLane(0.4)
-		if l.Length() == 0 {
-			continue
-		}
-		if got := f.LaneAlong(l); math.Abs(got-l.Length()) > 0.006 {
-			t.Errorf("seed %d: %v along, %v in all", seed, got, l.Length())
-		}
-	}
-}

@@ -119,13 +119,7 @@ func Ask(r Room, b Body) Answer {
 		upright := r.upright(b)
 		out.Lane = r.Lane(upright)
 		out.FreeHalf = r.spread(func(r Room) float64 { return r.FreeFloor().Value })
-		if out.Lane.Length() > 0 {
-			// At its best angle a lane changes with the walls as it would if it were turned anew (to first order).
-			out.LaneHalf = quantity.Length(r.spread(func(r Room) float64 {
-				floor, _ := r.under(upright)
-				return floor.LaneAlong(out.Lane)
-			}))
-		}
+		out.LaneHalf = r.laneHalf(out.Lane, upright)
 		out.Farthest = r.Farthest()
 	}
 	if b.Stature == 0 {

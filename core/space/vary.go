@@ -43,6 +43,61 @@ func (r Room) spread(ask func(Room) float64) float64 {
 	return sum
 }
 
+// extremes are the room's outline with every wall as far in, and as far out, as all its
+// variants together can move it: every room that was walked lies between. Turns are as they
+// were told, so walls move along themselves alone. One without an outline that can be is nil.
+func (r Room) extremes() (inner, outer plane.Ring) {
+	n := len(r.Outline)
+	shifts := make([]float64, n)
+	for _, v := range r.Variants {
+		if len(v) != n {
+			return nil, nil
+		}
+		for i := range shifts {
+			in := r.inward(i)
+			shifts[i] += math.Abs((v[i].X-r.Outline[i].X)*in.X + (v[i].Y-r.Outline[i].Y)*in.Y)
+		}
+	}
+	moved := func(sign float64) plane.Ring {
+		out := make(plane.Ring, n)
+		for i := range out {
+			before := (i + n - 1) % n
+			a, b := r.inward(before), r.inward(i)
+			da, db := sign*shifts[before], sign*shifts[i]
+			// The corner c moves by p with p·a = da and p·b = db.
+			p := plane.Point{X: b.X * db, Y: b.Y * db}
+			if det := a.X*b.Y - a.Y*b.X; math.Abs(det) > 1e-6 {
+				p = plane.Point{X: (da*b.Y - db*a.Y) / det, Y: (a.X*db - b.X*da) / det}
+			}
+			out[i] = plane.Point{X: r.Outline[i].X + p.X, Y: r.Outline[i].Y + p.Y}
+		}
+		if out.Check() != nil {
+			return nil
+		}
+		return out
+	}
+	return moved(1), moved(-1)
+}
+
+// laneHalf is by how much a room's lane may be off when its walls may: from the longest in
+// the smallest room that was walked to the longest in the largest, and the 1 cm within which
+// a lane is found. With ever so little less room a lane may not pass at all.
+func (r Room) laneHalf(lane plane.Lane, height quantity.Length) quantity.Length {
+	if len(r.Variants) == 0 || lane.Length() == 0 {
+		return 0
+	}
+	inner, outer := r.extremes()
+	longest := func(outline plane.Ring) float64 {
+		if outline == nil {
+			return 0
+		}
+		other := r
+		other.Outline, other.Variants = outline, nil
+		return other.Lane(height).Length()
+	}
+	return quantity.Length(math.Max(lane.Length()-longest(inner), longest(outer)-lane.Length()) + plane.Within)
+}
+
 // SlopeAt is the part of a ceiling that rises from a height at a wall to another so far from
 // it, in m, as long as the wall. A slope that would rise above the ceiling ends there; ok is
 // false where there is none.
