@@ -2,7 +2,6 @@
 package house_test
 
 import (
-	"go/ast"
 	"go/parser"
 	"go/token"
 	"io/fs"
@@ -103,34 +102,4 @@ func TestCoreStandsAlone(t *testing.T) {
 			assert.False(t, imported == f || strings.HasPrefix(imported, f+"/"), "%s imports %s", dir, imported)
 		}
 	})
-}
-
-// What starts a thread in the core waits for it by sync, by which scripts/checks.sh knows
-// where to look for races.
-func TestThreadsOfTheCoreAreKnown(t *testing.T) {
-	seen := 0
-	err := filepath.WalkDir("core", func(path string, d fs.DirEntry, err error) error {
-		if err != nil || d.IsDir() || !strings.HasSuffix(path, ".go") || strings.HasSuffix(path, "_test.go") {
-			return err
-		}
-		f, err := parser.ParseFile(token.NewFileSet(), path, nil, parser.SkipObjectResolution)
-		if err != nil {
-			return err
-		}
-		starts, guarded := false, false
-		ast.Inspect(f, func(n ast.Node) bool {
-			switch n := n.(type) {
-			case *ast.GoStmt:
-				starts = true
-			case *ast.ImportSpec:
-				guarded = guarded || n.Path.Value == `"sync"`
-			}
-			return true
-		})
-		seen++
-		assert.True(t, guarded || !starts, "%s starts a thread and does not import sync", path)
-		return nil
-	})
-	require.NoError(t, err)
-	assert.Greater(t, seen, 60)
 }
