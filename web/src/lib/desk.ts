@@ -1,7 +1,8 @@
 import { type QueryClient, useQueries, useQuery, useQueryClient } from '@tanstack/react-query'
 import { createContext, useContext } from 'react'
 import { type Answered, api, data, type Library, type Plan, type Session, type Shapes, type StationName } from '../api/client'
-import type { Outbox, Snapshot } from './file/outbox'
+import type { Entry } from './file/entry'
+import type { Outbox } from './file/outbox'
 import { readDesk } from './file/wire'
 import type { Units } from './format'
 import { type Desk, stationKey } from './results'
@@ -50,7 +51,7 @@ export function usePlan(desk: Answered) {
 }
 
 /** What everything at a station stands on: the open client as it is seen here, and the writing of it. */
-export type Bench = { desk: Desk; library: Library; units: Units; box: Outbox; waiting: Snapshot }
+export type Bench = { desk: Desk; library: Library; units: Units; box: Outbox; entries: readonly Entry[] }
 
 export const BenchContext = createContext<Bench | null>(null)
 

@@ -4,7 +4,7 @@ import type { Answered, Session } from '../../api/client'
 import { keepDesk, keys } from '../desk'
 import { tell } from '../notices'
 import { kept } from './keep'
-import { Outbox } from './outbox'
+import { Outbox, type Snapshot } from './outbox'
 
 /** The outboxes of this page, by account and client: each goes on sending whatever is looked at. */
 const boxes = new Map<string, Outbox>()
@@ -26,13 +26,16 @@ function outboxOf(cache: QueryClient, who: string, client: string): Outbox {
   return box
 }
 
-/** The outbox of the client that is looked at, and how it stands. */
-export function useOutbox(client: string) {
+/** Something of how an outbox stands; drawn anew only when that changes. */
+export function useStanding<T>(box: Outbox, pick: (s: Snapshot) => T): T {
+  return useSyncExternalStore(box.subscribe, () => pick(box.snapshot()))
+}
+
+/** The outbox of the client that is looked at. */
+export function useOutbox(client: string): Outbox {
   const cache = useQueryClient()
   const who = cache.getQueryData<Session>(keys.session)?.id ?? ''
-  const box = useMemo(() => outboxOf(cache, who, client), [cache, who, client])
-  const waiting = useSyncExternalStore(box.subscribe, box.snapshot)
-  return { box, waiting }
+  return useMemo(() => outboxOf(cache, who, client), [cache, who, client])
 }
 
 /** Keeps all outboxes of whoever is signed in going: after a sign-in, when there is a connection again, and for pages that are gone. */

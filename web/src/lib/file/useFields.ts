@@ -25,9 +25,9 @@ export type Field<T> = {
 export function useFields<P extends Part>(part: P): <F extends FieldOf<P>>(field: F) => Field<NonNullable<ValueOf<P, F>>>
 export function useFields<L extends List>(list: L, id: string): <F extends FieldOf<L>>(field: F) => Field<NonNullable<ValueOf<L, F>>>
 export function useFields(list: string, id?: string) {
-  const { desk, box, waiting } = useBench()
+  const { desk, box, entries } = useBench()
   const scope = (id === undefined ? list : `${list}/${id}`) as Scope
-  const mine = useMemo(() => waiting.entries.filter((e) => e.do !== 'add' && e.scope === scope), [waiting.entries, scope])
+  const mine = useMemo(() => entries.filter((e) => e.do !== 'add' && e.scope === scope), [entries, scope])
   const stands = standing(desk.file, scope) as Record<string, unknown> | undefined
   const { id: client } = desk.file
   return useCallback(
@@ -64,8 +64,8 @@ function refusedOf(mine: readonly Entry[], field: string): Field<unknown>['refus
 
 /** Everything that is said against a scope, by path. */
 export function useRefusals(scope: string): Record<string, string> {
-  const { waiting } = useBench()
-  return Object.assign({}, ...waiting.entries.filter((e) => e.do !== 'add' && e.scope === scope).map((e) => e.refused ?? {}))
+  const { entries } = useBench()
+  return Object.assign({}, ...entries.filter((e) => e.do !== 'add' && e.scope === scope).map((e) => e.refused ?? {}))
 }
 
 type Local<T> = { key: string; spec: Spec; value: T; set: (v: T, text?: string) => unknown; why?: string; text?: string }

@@ -3,7 +3,7 @@ import { Link, useParams } from 'react-router'
 import type { Answered, Library, Shapes } from '../../api/client'
 import { type Bench, BenchContext, useDeskQuery, useLibrary } from '../../lib/desk'
 import { overlaid } from '../../lib/file/entry'
-import { useOutbox } from '../../lib/file/open'
+import { useOutbox, useStanding } from '../../lib/file/open'
 import { useKey } from '../../lib/hooks'
 import { resultsOf, useStation } from '../../lib/results'
 import type { Station } from '../../lib/station'
@@ -64,23 +64,24 @@ type Over = 'help' | 'jump' | 'past' | null
 
 /** The bench of an open client: what stands, with what is on its way laid over it. */
 function useOpen(asked: Answered, library: Library, current: Station) {
-  const { box, waiting } = useOutbox(asked.file.id)
-  const answered = waiting.desk && waiting.desk.file.revision >= asked.file.revision ? waiting.desk : asked
+  const box = useOutbox(asked.file.id)
+  const last = useStanding(box, (s) => s.desk)
+  const entries = useStanding(box, (s) => s.entries)
+  const answered = last && last.file.revision >= asked.file.revision ? last : asked
   box.looked = current.shows
   const shown = useStation(answered, current.shows)
-  const file = useMemo(() => overlaid(answered.file, waiting.entries), [answered.file, waiting.entries])
+  const file = useMemo(() => overlaid(answered.file, entries), [answered.file, entries])
   const desk = useMemo(() => ({ ...answered, file, results: resultsOf(answered.frame, shown.data) }), [answered, file, shown.data])
   const units = useUnitsOf(file.profile.units, file.profile.currency, library)
-  const bench = useMemo<Bench | null>(() => units && { desk, library, units, box, waiting }, [desk, library, units, box, waiting])
-  return { bench, shown }
+  const bench = useMemo<Bench | null>(() => units && { desk, library, units, box, entries }, [desk, library, units, box, entries])
+  return { bench, shown, box, entries }
 }
 
 function Open({ answered, library, current }: { answered: Answered; library: Library; current: Station }) {
-  const { bench, shown } = useOpen(answered, library, current)
+  const { bench, shown, box, entries } = useOpen(answered, library, current)
   const [over, setOver] = useState<Over>(null)
   const [asking, setAsking] = useState<Asking | null>(null)
   const name = answered.file.profile.name
-  const box = bench?.box
   useEffect(() => {
     document.title = `${current.name} · ${name} · Scrappy Rack`
   }, [current, name])
@@ -88,17 +89,18 @@ function Open({ answered, library, current }: { answered: Answered; library: Lib
   useKey('j', () => setOver('jump'))
   useKey('h', () => setOver('past'))
   useKey('u', () => {
-    box?.setPart('profile', (p) => ({ units: p.units === 'metric' ? ('us' as const) : ('metric' as const) }))
+    box.setPart('profile', (p) => ({ units: p.units === 'metric' ? ('us' as const) : ('metric' as const) }))
   })
   const step = (redo: boolean) => {
     const { undo, undo_other } = answered.steps
-    const unsent = bench?.waiting.entries.some((e) => !e.refused)
+    const unsent = entries.some((e) => !e.refused)
     if (!redo && !undo && undo_other && !unsent) setAsking({ next: undo_other, redo })
-    else box?.step({ step: redo ? 'redo' : 'undo' })
+    else box.step({ step: redo ? 'redo' : 'undo' })
   }
   useUndoKeys(step)
   // A step that somebody else's change is in the way of is asked about.
-  const blocked = bench?.waiting.blocked
+  const blocked = useStanding(box, (s) => s.blocked)
+  const clash = useStanding(box, (s) => s.clash)
   useEffect(() => {
     if (blocked) setAsking({ redo: blocked === 'redo' })
   }, [blocked])
@@ -137,11 +139,11 @@ function Open({ answered, library, current }: { answered: Answered; library: Lib
               {...asking}
               onClose={() => {
                 setAsking(null)
-                bench.box.unblock()
+                box.unblock()
               }}
             />
           )}
-          {bench.waiting.clash && <ConflictChoice key={bench.waiting.clash.scope} clash={bench.waiting.clash} />}
+          {clash && <ConflictChoice key={clash.scope} clash={clash} />}
         </Suspense>
       </UnitsContext.Provider>
     </BenchContext.Provider>

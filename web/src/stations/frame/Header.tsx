@@ -1,5 +1,6 @@
 import { type ReactNode, useState } from 'react'
 import { useBench } from '../../lib/desk'
+import { useStanding } from '../../lib/file/open'
 import type { SaveState } from '../../lib/file/outbox'
 import { switchTheme } from '../../lib/theme'
 import { Button } from '../../ui/parts'
@@ -67,9 +68,9 @@ const words: Record<SaveState, string> = {
 
 /** Whether everything is saved; where it is not, how much waits, why, and the way to what is wrong. */
 function Saved() {
-  const { box, waiting } = useBench()
+  const { box } = useBench()
   const [open, setOpen] = useState(false)
-  const { state, why, entries, kept } = waiting
+  const { state, why, entries, kept } = useStanding(box, (s) => s)
   const n = entries.filter((e) => !e.refused).length
   const refused = entries.filter((e) => e.refused)
   const well = state === 'saved' || state === 'saving'

@@ -9,9 +9,9 @@ import { stationOf } from './stations'
 
 /** Everything that was refused: what it was to be, why not, the way to its field, and giving it up. */
 export function Refused({ onClose }: { onClose: () => void }) {
-  const { desk, box, units, waiting } = useBench()
+  const { desk, box, units, entries } = useBench()
   const navigate = useNavigate()
-  const rows = waiting.entries.flatMap((e) =>
+  const rows = entries.flatMap((e) =>
     Object.entries(e.refused ?? {}).map(([path, why]) => {
       const field = fieldOf(path)
       const delta = e.do === 'set' ? e.fields[field] : undefined
@@ -50,6 +50,6 @@ export function Refused({ onClose }: { onClose: () => void }) {
   )
 
   function fieldsOf(scope: string): string[] {
-    return waiting.entries.flatMap((e) => (e.do === 'set' && e.refused && e.scope === scope ? Object.keys(e.fields) : []))
+    return entries.flatMap((e) => (e.do === 'set' && e.refused && e.scope === scope ? Object.keys(e.fields) : []))
   }
 }
