@@ -68,7 +68,7 @@ export function Plan(p: Props) {
         )}
       </Scene>
       <figcaption className="text-fine text-soft" hidden={still}>
-        Heavy walls may take a body, thin ones bands, dashed ones nothing or nobody has looked. Hatched: lower. Things are dragged.
+        Heavy walls may take a body, thin ones bands, dashed ones nothing or nobody has looked. Hatched: lower.
       </figcaption>
     </figure>
   )
@@ -122,6 +122,7 @@ function Drawn(p: Props) {
       {state.things.map((t) => (
         <Thing key={t.id} id={t.id} {...p} />
       ))}
+      <Words {...p} />
       {!p.still && <Corners {...p} />}
     </>
   )
@@ -240,44 +241,55 @@ function Low({ room, state, picked, pick, still }: Props) {
   )
 }
 
-/** The answer that is looked at: the place for a height, the largest rectangle, the lane as a tape, the run before a wall. */
-function Answers({ state, shown, picked }: Props) {
-  const { units } = useBench()
+const spotOf = ({ state, shown }: Props) => ({
+  spot: shown.spot ?? (shown.largest ? state.largest.outline : []),
+  tone: shown.spot ? ('whatif' as const) : ('covered' as const),
+})
+
+/** The answer that is looked at, beneath what stands there: the place for a height, the largest rectangle, the lane as a tape. */
+function Answers(p: Props) {
+  const { state, shown } = p
   const at = usePlace()
   const s = useSheet()
-  const spot = shown.spot ?? (shown.largest ? state.largest.outline : undefined)
-  const tone = shown.spot ? 'whatif' : 'covered'
+  const { spot, tone } = spotOf(p)
+  return (
+    <g pointerEvents="none">
+      {spot.length > 0 && (
+        <path d={through(spot.map(at), true)} fill={`var(--${tone})`} fillOpacity="0.16" stroke={`var(--${tone})`} strokeWidth="2" />
+      )}
+      {shown.lane && state.lane && (
+        <path d={through([at(state.lane.from), at(state.lane.to)])} stroke="var(--covered)" strokeOpacity="0.25" strokeWidth={s.len(0.9)} />
+      )}
+    </g>
+  )
+}
+
+/** What that answer comes to, over everything. */
+function Words(p: Props) {
+  const { state, shown, picked } = p
+  const { units } = useBench()
+  const at = usePlace()
+  const { spot, tone } = spotOf(p)
   const wall = picked.list === 'walls' ? state.walls[picked.wall] : undefined
   return (
     <g pointerEvents="none">
-      {spot && spot.length > 0 && (
-        <>
-          <path d={through(spot.map(at), true)} fill={`var(--${tone})`} fillOpacity="0.16" stroke={`var(--${tone})`} strokeWidth="2" />
-          <Label
-            at={clearOf(
-              spot.map(at),
-              state.low.map((l) => middle(l.outline.map(at))),
-            )}
-            anchor="middle"
-            size="lead"
-            as={tone}
-            bold
-            halo
-          >
-            {shown.spot ? shown.words : `${units.show('length', state.largest.width_m)} × ${units.show('length', state.largest.depth_m)}`}
-          </Label>
-        </>
+      {spot.length > 0 && (
+        <Label
+          at={clearOf(
+            spot.map(at),
+            state.low.map((l) => middle(l.outline.map(at))),
+          )}
+          anchor="middle"
+          size="lead"
+          as={tone}
+          bold
+          halo
+        >
+          {shown.spot ? shown.words : `${units.show('length', state.largest.width_m)} × ${units.show('length', state.largest.depth_m)}`}
+        </Label>
       )}
       {shown.lane && state.lane && (
-        <>
-          <path
-            d={through([at(state.lane.from), at(state.lane.to)])}
-            stroke="var(--covered)"
-            strokeOpacity="0.25"
-            strokeWidth={s.len(0.9)}
-          />
-          <Dimension from={at(state.lane.from)} to={at(state.lane.to)} text={units.show('length', state.lane_m)} as="covered" />
-        </>
+        <Dimension from={at(state.lane.from)} to={at(state.lane.to)} text={units.show('length', state.lane_m)} as="covered" />
       )}
       {shown.run && wall && picked.list === 'walls' && <Run state={state} wall={picked.wall} />}
     </g>
