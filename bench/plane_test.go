@@ -3,6 +3,7 @@ package bench
 import (
 	"math"
 	"math/rand/v2"
+	"slices"
 	"testing"
 
 	"scrappyrack/core/plane"
@@ -69,6 +70,19 @@ func BenchmarkRoom(b *testing.B) {
 		n := 0
 		for b.Loop() {
 			space.Work([]space.Room{littered(uint64(n % 20))}, who)
+			n++
+		}
+	})
+	b.Run("the same, its walls as the tape left them", func(b *testing.B) {
+		n := 0
+		for b.Loop() {
+			r := littered(uint64(n % 20))
+			for i := range r.Outline {
+				v := slices.Clone(r.Outline)
+				v[i].X += 0.01
+				r.Variants = append(r.Variants, v)
+			}
+			space.Work([]space.Room{r}, who)
 			n++
 		}
 	})

@@ -76,6 +76,7 @@ function OneRoom({ room, state, picked, pick, ghost }: Props & { ghost: Signal<W
       <div className="grid gap-x-6 gap-y-4 lg:grid-cols-[minmax(0,1fr)_20rem]">
         <div className="min-w-0 space-y-3">
           <Plan room={room} state={state} picked={picked} pick={pick} shown={shown} ghost={ghost} />
+          <Conflicts state={state} pick={pick} />
           <Answers
             state={state}
             layer={use ? '' : layer}
@@ -85,7 +86,6 @@ function OneRoom({ room, state, picked, pick, ghost }: Props & { ghost: Signal<W
             }}
           />
           <Uses heads={heads} use={use} onUse={setUse} />
-          <Conflicts state={state} pick={pick} />
           <div className="grid gap-x-6 gap-y-3 md:grid-cols-2" data-noprint>
             <InRoom room={room} state={state} picked={picked} pick={pick} />
             <AddLines room={room} pick={pick} />
