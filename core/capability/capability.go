@@ -12,8 +12,18 @@ import (
 // Kind is a kind of capability.
 type Kind string
 
-// The kinds in use. Safeties catch a bar that is not got up again.
+// The kinds in use. Safeties catch a bar that is not got up again. A seat carries a person
+// who sits down on it; a counter is an edge at the height of the hip that is fixed to
+// something, a ledge a low wall outdoors; a slide is what slips on the floor that is there.
 const (
+	Seat    Kind = "sturdy seat"
+	Counter Kind = "fixed counter"
+	Ledge   Kind = "low wall outdoors"
+	Slide   Kind = "sliding surface"
+	Stick   Kind = "stick"
+	Ball    Kind = "ball for a person"
+	Rope    Kind = "jump rope"
+	Machine Kind = "cardio machine"
 	Bench   Kind = "bench"
 	Step    Kind = "step"
 	Rack    Kind = "rack"
@@ -24,7 +34,9 @@ const (
 )
 
 // Kinds lists them all.
-func Kinds() []Kind { return []Kind{Bench, Step, Rack, HangBar, LowBar, Anchor, Lane} }
+func Kinds() []Kind {
+	return []Kind{Bench, Step, Rack, HangBar, LowBar, Anchor, Lane, Seat, Counter, Ledge, Slide, Stick, Ball, Rope, Machine}
+}
 
 // Span is from where to where something is or may be: a height of an anchor as a share
 // of stature, of a step in m, the length of a lane in m. The zero Span is anywhere.

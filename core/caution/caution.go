@@ -53,6 +53,7 @@ func For(c client.Client) []Caution {
 				", its handle is taken to be good for ", quantity.Amount(quantity.KindMass, float64(most)), ": pour some out, or find its rating")
 		}
 	}
+	out = append(out, health(c.Person)...)
 	out = append(out, rooms(c)...)
 	soft := func(station string, words ...any) {
 		out = append(out, Caution{station, false, quantity.Say(words...)})

@@ -11,6 +11,7 @@ import (
 	"scrappyrack/core/gear"
 	"scrappyrack/core/load"
 	"scrappyrack/core/material"
+	"scrappyrack/core/movement"
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/space"
 )
@@ -24,6 +25,44 @@ func texts(cs []caution.Caution, holds bool) (out []string) {
 	return out
 }
 
+// healthy is somebody who answered every question with no.
+func healthy() client.Person {
+	p := client.Person{Health: client.Health{Answers: map[string]client.Answer{}}}
+	for _, q := range client.Questions() {
+		p.Health.Answers[q.Key] = client.No
+	}
+	return p
+}
+
+// A question that nobody answered holds, and so does a yes until somebody's word is written
+// down; an operation too. Whoever trains alone, or does not get up from the floor, is warned.
+func TestQuestionsBeforeTraining(t *testing.T) {
+	p := healthy()
+	of := func() (holds, soft []string) {
+		all := caution.For(client.Client{Person: p}.In(rented()))
+		return texts(all, true), texts(all, false)
+	}
+	before, calm := of()
+	assert.Empty(t, before)
+	p.Health.Answers["heart"] = client.NotAsked
+	holds, _ := of()
+	assert.Equal(t, []string{"questions before training that nobody has answered: heart"}, holds)
+	p.Health.Answers["heart"] = client.Yes
+	p.Operated = []movement.Limit{movement.Knee}
+	holds, _ = of()
+	require.Len(t, holds, 2)
+	assert.Contains(t, holds[0], "answered with yes: heart. A physician first")
+	p.Health.Cleared = "cardiologist, 2 March"
+	holds, _ = of()
+	assert.Empty(t, holds)
+	p.Health.Floor, p.Health.Alone = client.No, client.Yes
+	_, soft := of()
+	assert.Len(t, soft, len(calm)+2)
+	p.Limits = []movement.Limit{movement.NoFloor}
+	_, soft = of()
+	assert.Len(t, soft, len(calm)+1, "it is spared already")
+}
+
 // 3.785 L of wet sand and the jug: 7.93 kg ± 0.6 by the GUM sum, within 10 kg
 // but not within 8.
 func TestAnOverfullHandleIsAHoldPoint(t *testing.T) {
@@ -33,7 +72,7 @@ func TestAnOverfullHandleIsAHoldPoint(t *testing.T) {
 	require.NoError(t, err)
 	k := load.Container{ID: "j", Name: "jug A", Kind: jug, Closure: load.Sealed, Filling: wet, Volume: 3.785,
 		Vessel: load.Vessel{Tare: 0.06, Capacity: 3.785, Rating: 10, Profile: load.Prism{Capacity: 3.785, Height: 0.25}}}
-	c := client.Client{Containers: []load.Container{k}}.In(rented())
+	c := client.Client{Person: healthy(), Containers: []load.Container{k}}.In(rented())
 	assert.Empty(t, texts(caution.For(c), true))
 	c.Containers[0].Vessel.Rating = 8
 	holds := texts(caution.For(c), true)
@@ -42,7 +81,7 @@ func TestAnOverfullHandleIsAHoldPoint(t *testing.T) {
 }
 
 func TestWhatIsNotKnownHolds(t *testing.T) {
-	holds := texts(caution.For(client.Client{}.In(space.Room{Trains: true, Holes: space.UnknownWall, NeighboursBelow: true, Floor: space.TimberJoists})), true)
+	holds := texts(caution.For(client.Client{Person: healthy()}.In(space.Room{Trains: true, Holes: space.UnknownWall, NeighboursBelow: true, Floor: space.TimberJoists})), true)
 	assert.Len(t, holds, 2, "ceiling and walls")
 	assert.NotEmpty(t, caution.Always())
 }
@@ -57,7 +96,7 @@ func TestWornAndRetiredThingsHold(t *testing.T) {
 	holds := func(condition load.Condition, volume quantity.Volume) []string {
 		k := load.Container{ID: "j", Name: "jug A", Kind: jug, Closure: load.Sealed, Filling: water, Volume: volume, Condition: condition,
 			Vessel: load.Vessel{Tare: 0.06, Capacity: 10, Rating: 10, Profile: load.Prism{Capacity: 10, Height: 0.25}}}
-		return texts(caution.For(client.Client{Containers: []load.Container{k}}.In(rented())), true)
+		return texts(caution.For(client.Client{Person: healthy(), Containers: []load.Container{k}}.In(rented())), true)
 	}
 	assert.Empty(t, holds(load.Sound, 6))
 	worn := holds(load.Tired, 6)
@@ -82,7 +121,7 @@ func rented() space.Room {
 func TestAnUnknownDoorHolds(t *testing.T) {
 	anchor, err := gear.ByKey("door-anchor")
 	require.NoError(t, err)
-	c := client.Client{}.In(rented())
+	c := client.Client{Person: healthy()}.In(rented())
 	assert.Empty(t, texts(caution.For(c), true))
 	c.Owned = []client.Owned{{ID: "a", Item: anchor}}
 	holds := texts(caution.For(c), true)

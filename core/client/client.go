@@ -125,13 +125,7 @@ func (c Client) Supplies() []capability.Supply {
 	if lane := float64(c.Space.Lane); lane > 0 {
 		out = append(out, capability.Supply{Kind: capability.Lane, At: capability.Span{From: lane, To: lane}, Quality: 1})
 	}
-	for _, r := range c.Trained() {
-		for _, t := range r.Things {
-			if h := float64(t.Height); t.Steps() {
-				out = append(out, capability.Supply{Kind: capability.Step, At: capability.Span{From: h, To: h}, Quality: furnitureStep, Caution: t.Name + ": against a wall, the whole foot on it"})
-			}
-		}
-	}
+	out = append(out, c.household()...)
 	for _, o := range c.Owned {
 		out = append(out, c.ItemSupplies(o.Item)...)
 	}

@@ -38,10 +38,34 @@ func TestAnAnchorIsAsGoodAsItsDoor(t *testing.T) {
 // corner less than the diagonal of 5 m.
 func TestTheRoomGivesItsLane(t *testing.T) {
 	all := client.Client{}.In(space.Rectangle(4, 3, 0)).Supplies()
-	require.Len(t, all, 1)
+	require.Len(t, all, 2)
 	assert.Equal(t, capability.Lane, all[0].Kind)
 	assert.True(t, all[0].At.From >= 4 && all[0].At.To < 5, "%v", all[0].At)
-	assert.Empty(t, client.Client{}.Supplies(), "nobody has measured it")
+	none := client.Client{}.Supplies()
+	require.Len(t, none, 1, "nobody has measured it")
+	assert.Equal(t, capability.Stick, none[0].Kind, "there is a broom")
+}
+
+// What slips on a floor follows its surface; a counter that is built in is leaned on, a
+// seat sat on once it passed its tests.
+func TestWhatAHouseholdHas(t *testing.T) {
+	r := space.Rectangle(4, 3, 2.4)
+	r.Surface = space.Carpet
+	r.Things = []space.Thing{
+		{Name: "kitchen counter", Kind: space.BuiltIn, X: 1, Y: -0.3, Width: 1.2, Depth: 0.6, Height: 0.9},
+		{Name: "stool", Kind: space.Seat, X: 3, Y: -2, Width: 0.4, Depth: 0.4, Height: 0.45},
+	}
+	has := func() (out []capability.Kind) {
+		for _, s := range (client.Client{}).In(r).Supplies() {
+			out = append(out, s.Kind)
+		}
+		return out
+	}
+	assert.ElementsMatch(t, []capability.Kind{capability.Lane, capability.Slide, capability.Counter, capability.Stick}, has())
+	r.Things[1].Rock, r.Things[1].Sit = space.Passed, space.Passed
+	assert.Subset(t, has(), []capability.Kind{capability.Seat, capability.Step})
+	r.Surface = space.Rubber
+	assert.NotContains(t, has(), capability.Slide)
 }
 
 // What does not pass the narrowest way in is not offered; an unmeasured one stops nothing.

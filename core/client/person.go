@@ -28,6 +28,7 @@ const (
 	General      Goal = "general"
 	Muscle       Goal = "muscle"
 	Strength     Goal = "strength"
+	Lifting      Goal = "weightlifting"
 	Conditioning Goal = "conditioning"
 	Running      Goal = "running"
 	BackTo       Goal = "back-to-training"
@@ -36,7 +37,7 @@ const (
 
 // Goals lists them all.
 func Goals() []Goal {
-	return []Goal{General, Muscle, Strength, Conditioning, Running, BackTo, Older}
+	return []Goal{General, Muscle, Strength, Lifting, Conditioning, Running, BackTo, Older}
 }
 
 // Sex is optional and only sharpens a guess.
@@ -49,7 +50,10 @@ const (
 )
 
 // Person is what needs are worked out from. BodyMass in kg, Stature in m, both
-// > 0; Reach, Press and Shoe as space.Body has them. Tests are sets actually done.
+// > 0; Reach, Press and Shoe as space.Body has them. Age is in years, LayOff the months
+// since training was last regular, Days those of a week and Minutes those of one session, 0
+// where nobody has said. Operated are the parts of the body that were operated on within a
+// year. Tests are sets actually done.
 type Person struct {
 	Stature    quantity.Length
 	Reach      quantity.Length
@@ -59,6 +63,12 @@ type Person struct {
 	Sex        Sex
 	Experience Experience
 	Goal       Goal
+	Age        int
+	LayOff     int
+	Days       int
+	Minutes    int
+	Operated   []movement.Limit
+	Health     Health
 	Limits     []movement.Limit
 	Tests      []Test
 	// Now is when this is asked (Unix time in s), 0 where dates do not matter.
@@ -90,4 +100,27 @@ func (p Person) Spares(l movement.Limit) bool {
 		}
 	}
 	return false
+}
+
+// OperatedOn says that one of some parts was operated on within a year.
+func (p Person) OperatedOn(parts ...movement.Limit) bool {
+	for _, o := range p.Operated {
+		for _, l := range parts {
+			if o == l {
+				return true
+			}
+		}
+	}
+	return false
+}
+
+// Few days or minutes leave no time for what weighs least (house values).
+const (
+	fewDays    = 2
+	fewMinutes = 15
+)
+
+// Short says that there is no time for everything.
+func (p Person) Short() bool {
+	return p.Days > 0 && p.Days <= fewDays || p.Minutes > 0 && p.Minutes <= fewMinutes
 }

@@ -119,10 +119,10 @@ type Coverage struct {
 // Cover holds one slot against a stock.
 func Cover(s Slot, stock *way.Stock) Coverage {
 	c := Coverage{Slot: s}
-	for _, t := range Targets(s.Lo, s.Hi) {
-		c.Bests = append(c.Bests, Best{Target: t})
+	whole := s.Whole()
+	for _, t := range Targets(whole.Lo, whole.Hi) {
+		c.Bests = append(c.Bests, Best{Target: s.held(t)})
 	}
-	whole := Range{s.Lo, s.Hi}
 	moves := movement.Of(s.Pattern)
 	ways := make([]way.Way, 0, len(moves))
 	unread := false
@@ -136,11 +136,11 @@ func Cover(s Slot, stock *way.Stock) Coverage {
 			one.Value = mean(whole, mine)
 			pieces = append(pieces, mine...)
 			ways = append(ways, w)
-			rows = append(rows, marksOf(&ways[len(ways)-1]))
+			rows = append(rows, marksOf(s, &ways[len(ways)-1]))
 			for _, l := range w.Loads {
 				unread = unread || l.Unread
 				for i, b := range c.Bests {
-					if fit := Fit(l.Low, l.High, b.Target) * l.Quality; fit > b.Value {
+					if fit := Fit(l.Low, l.High, b.Target+s.Along) * l.Quality; fit > b.Value {
 						c.Bests[i].Value, c.Bests[i].By = fit, l.Rung.Label
 					}
 				}
@@ -149,7 +149,7 @@ func Cover(s Slot, stock *way.Stock) Coverage {
 		c.Ways = append(c.Ways, one)
 	}
 	pieces = merged(pieces)
-	c.Value, c.Today, c.Horizon = mean(whole, pieces), mean(s.Today, pieces), mean(s.Horizon, pieces)
+	c.Value, c.Today, c.Horizon = mean(whole, pieces), mean(s.Judged(s.Today), pieces), mean(s.Judged(s.Horizon), pieces)
 	c.State = StateOf(c.Value)
 	if c.State == Covered && unread {
 		var read []served
@@ -162,7 +162,9 @@ func Cover(s Slot, stock *way.Stock) Coverage {
 	}
 	c.Ticks = ticks(alongside(rows))
 	slices.SortStableFunc(c.Ways, func(a, b Way) int { return cmp.Compare(b.Value, a.Value) })
-	c.Gaps = gaps(whole, pieces)
+	for _, g := range gaps(whole, pieces) {
+		c.Gaps = append(c.Gaps, Gap{s.held(g.Lo), s.held(g.Hi)})
+	}
 	if c.State == Missing {
 		c.Open = opening(c, stock)
 	}
@@ -200,12 +202,15 @@ type mark struct {
 }
 
 // marksOf are the marks of a way's loads, the lightest first.
-func marksOf(w *way.Way) []mark {
+func marksOf(s Slot, w *way.Way) []mark {
 	k := quantity.Mass(w.Movement.CountsAs)
 	out := make([]mark, len(w.Loads))
 	for i := range w.Loads {
-		r := w.Loads[i].Rung
-		out[i] = mark{r.Low * k, r.High * k, r, &w.Movement}
+		l := w.Loads[i]
+		out[i] = mark{s.held(l.Rung.Low*k + l.Along), s.held(l.Rung.High*k + l.Along), l.Rung, &w.Movement}
+		if w.Movement.Timed {
+			out[i].at, out[i].to = movement.Done, movement.Done
+		}
 	}
 	byPlace := func(a, b mark) int { return cmp.Compare(a.at, b.at) }
 	if !slices.IsSortedFunc(out, byPlace) {
@@ -310,7 +315,7 @@ func Values(slots []Slot, stock *way.Stock) []float64 {
 		for _, mv := range movement.Of(s.Pattern) {
 			all = append(all, merged(servedBy(stock.Of(mv).Loads, false))...)
 		}
-		out[i] = mean(Range{s.Lo, s.Hi}, merged(all))
+		out[i] = mean(s.Whole(), merged(all))
 	}
 	return out
 }

@@ -53,9 +53,10 @@ func prove(p client.Person, i int, t client.Test) (proof, error) {
 	if err != nil {
 		return proof{}, fmt.Errorf("test %d: %w", i+1, err)
 	}
-	lifted := t.Load
+	lifted, along := t.Load, quantity.Mass(0)
 	if form, ok := m.Usual(); ok {
 		lifted += p.BodyMass * quantity.Mass(form.Share)
+		along = p.BodyMass * quantity.Mass(m.Pattern.Along())
 	}
 	e, err := strength.FromSet(lifted, t.Reps, t.Reserve)
 	if err != nil {
@@ -70,7 +71,7 @@ func prove(p client.Person, i int, t client.Test) (proof, error) {
 		fade = math.Max(leastFade, 1-fadeMonth*(out.months-freshMonths))
 	}
 	r := m.Ratio.Or()
-	out.max = e.Scaled(m.CountsAs / r.Typical * fade)
+	out.max = e.Less(along).Scaled(m.CountsAs / r.Typical * fade)
 	out.typical = out.max.E1RM
 	out.low, out.high = out.typical*quantity.Mass(r.Typical/r.High), out.typical*quantity.Mass(r.Typical/r.Low)
 	return out, nil

@@ -37,7 +37,7 @@ func TestATestReplacesTheGuessAndScalesItsRelatives(t *testing.T) {
 	// A pair's test counts double on a slot in total kg, and a floor press is 0.85 of the
 	// press on a bench that the slot is measured in.
 	press := slot(t, tests(person, client.Test{Movement: "floor-press", Load: 12, Reps: 1}), "push-level")
-	assert.InDelta(t, 24/0.85*1.25*strengthShare(6), float64(press.Hi), 0.2)
+	assert.InDelta(t, 24/0.85*1.25*strengthShare(9), float64(press.Hi), 0.2)
 	assert.InDelta(t, float64(press.Hi)/1.25, float64(press.Today.Hi), 1e-9)
 	assert.InDelta(t, float64(press.Lo)*1.25, float64(press.Horizon.Lo), 1e-9)
 	assert.Equal(t, press.Lo, press.Today.Lo, "a range never starts above what can be lifted today")
@@ -78,7 +78,7 @@ func TestBodyWeightIsATest(t *testing.T) {
 	assert.Equal(t, coverage.Tested, got.Basis)
 	e, err := strength.FromSet(0.64*80, 12, 0)
 	require.NoError(t, err)
-	hi, err := e.LoadFor(6)
+	hi, err := e.LoadFor(9)
 	require.NoError(t, err)
 	assert.InDelta(t, float64(hi), float64(got.Today.Hi), 1e-9)
 	more := slot(t, tests(person, client.Test{Movement: "push-up", Load: 10, Reps: 12}), "push-level")

@@ -33,7 +33,7 @@ type Opening struct {
 const littleMiss = 0.05
 
 // mostTried bounds how many openings are worked out.
-const mostTried = 60
+const mostTried = 240
 
 // opening is the first that does open the slot, of all ways that nothing but things stands
 // against, those that nearly are and the cheapest first.
@@ -56,7 +56,7 @@ func opening(c Coverage, stock *way.Stock) *Opening {
 			o.Things = append(o.Things, thing())
 		}
 		w := stock.Would(o.Movement, o.Things...)
-		if w.Can() && StateOf(mean(Range{c.Slot.Lo, c.Slot.Hi}, merged(servedBy(w.Loads, false)))) != Missing {
+		if w.Can() && StateOf(mean(c.Slot.Whole(), merged(servedBy(w.Loads, false)))) != Missing {
 			return &o
 		}
 	}
@@ -188,18 +188,16 @@ func reason(c Coverage) quantity.Phrase {
 		return nil
 	case c.Guessed:
 		return quantity.Say("rests on bands that nobody has pulled on a scale: three pulls each tell")
-	case len(c.Ticks) == 0 && c.Open != nil:
+	case c.State == Missing && c.Open != nil:
 		return quantity.Say(c.Open.Movement.Name, ": ", c.Open.Do)
 	case len(c.Ticks) == 0 && len(c.Ways) > 0:
 		return quantity.Say(c.Ways[0].Movement.Name, ": ", c.Ways[0].Why())
-	case len(c.Gaps) == 0:
+	case len(c.Gaps) == 0 || c.Slot.Timed:
 		return quantity.Say("only the lesser movements of this pattern can be loaded")
 	}
-	widest := c.Gaps[0]
-	for _, g := range c.Gaps {
-		if g.Hi/g.Lo > widest.Hi/widest.Lo {
-			widest = g
-		}
-	}
+	widest := slices.MaxFunc(c.Gaps, func(a, b Gap) int {
+		wide := func(g Gap) quantity.Mass { return (g.Hi + c.Slot.Along) / (g.Lo + c.Slot.Along) }
+		return cmp.Compare(wide(a), wide(b))
+	})
 	return quantity.Say("nothing from ", quantity.Amount(quantity.KindMass, float64(widest.Lo)), " to ", quantity.Amount(quantity.KindMass, float64(widest.Hi)))
 }

@@ -21,27 +21,43 @@ const (
 	Tested   Basis = "test"
 	Relative Basis = "relative"
 	GuessOf  Basis = "guess"
+	Means    Basis = "means" // nothing to estimate
 )
 
-// Range is a working range in kg: 0 < Lo ≤ Hi.
+// Range is a working range in kg: 0 ≤ Lo ≤ Hi.
 type Range struct{ Lo, Hi quantity.Mass }
 
 // Slot is one need: a pattern in a rep zone, with the working range of today's strength
-// and that of the horizon, half a year on; Lo to Hi spans both, in kg. PerHand says that
-// its kg are those of one hand. Weight ≥ 1 is its share in the whole. Notes say what has to
-// be said of the tests it rests on.
+// and that of the horizon, half a year on; Lo to Hi spans both, in kg. Along is what of the
+// body is lifted beside them, in kg (see Judged): 0 kg is the body alone. Of is what its
+// sets are counted in. A Timed need asks for the means alone: its range is movement.Done.
+// PerHand says that its kg are those of one hand. Weight, 1 to 5, is its share in the whole.
+// Notes say what has to be said of the tests it rests on.
 type Slot struct {
 	Key, Name         string
 	Pattern           movement.Pattern
 	RepsLow, RepsHigh int
+	Of                movement.Unit
 	PerHand           bool
+	Timed             bool
 	Weight            int
+	Along             quantity.Mass
 	Lo, Hi            quantity.Mass
 	Today, Horizon    Range
 	Basis             Basis
 	Notes             []quantity.Phrase
 	Derivation        derivation.Derivation
 }
+
+// Judged is a range of the slot's kg as closeness is judged on it: with the body that is
+// lifted along.
+func (s Slot) Judged(r Range) Range { return Range{r.Lo + s.Along, r.Hi + s.Along} }
+
+// Whole is all of the slot's range so.
+func (s Slot) Whole() Range { return s.Judged(Range{s.Lo, s.Hi}) }
+
+// held is a mass on the scale of Judged in the slot's kg.
+func (s Slot) held(m quantity.Mass) quantity.Mass { return max(0, m-s.Along) }
 
 // family groups patterns that inform each other: a test of one scales the
 // guesses of the others.
@@ -56,141 +72,54 @@ const (
 
 // need is the fixed part of a slot. ratio is the guessed one-rep maximum on the
 // slot's scale as a share of body mass for New, Novice, Intermediate, Advanced
-// (guess: invented from general experience, used only until a set is logged).
+// (guess: invented from general experience, used only until a set is logged; of timed
+// needs there is none).
 type need struct {
-	key, name         string
-	pattern           movement.Pattern
-	repsLow, repsHigh int
-	perHand           bool
-	family            family
-	ratio             [4]float64
-	upper             bool
-	weights           map[client.Goal]int // where it differs from 10
+	key, name string
+	pattern   movement.Pattern
+	perHand   bool
+	family    family
+	ratio     [4]float64
+	upper     bool
 }
 
 var needs = []need{
-	{
-		key:      "squat",
-		name:     "Squat",
-		pattern:  movement.Squat,
-		repsLow:  8,
-		repsHigh: 15,
-		family:   legs,
-		ratio:    [4]float64{0.35, 0.55, 0.95, 1.4},
-		weights:  map[client.Goal]int{client.Strength: 13, client.Running: 11},
-	},
-	{
-		key:      "hinge",
-		name:     "Hinge",
-		pattern:  movement.Hinge,
-		repsLow:  6,
-		repsHigh: 12,
-		family:   legs,
-		ratio:    [4]float64{0.45, 0.75, 1.2, 1.7},
-		weights:  map[client.Goal]int{client.Strength: 13, client.Running: 11},
-	},
-	{
-		key:      "one-leg",
-		name:     "One-leg",
-		pattern:  movement.OneLeg,
-		repsLow:  8,
-		repsHigh: 12,
-		family:   legs,
-		ratio:    [4]float64{0.18, 0.28, 0.48, 0.75},
-		weights:  map[client.Goal]int{client.Running: 14, client.Older: 12},
-	},
-	{
-		key:      "push-level",
-		name:     "Push level",
-		pattern:  movement.PushLevel,
-		repsLow:  5,
-		repsHigh: 12,
-		family:   push,
-		ratio:    [4]float64{0.35, 0.5, 0.8, 1.15},
-		upper:    true,
-		weights:  map[client.Goal]int{client.Muscle: 12, client.Strength: 12, client.Running: 7},
-	},
-	{
-		key:      "push-overhead",
-		name:     "Push overhead",
-		pattern:  movement.PushUp,
-		repsLow:  8,
-		repsHigh: 12,
-		perHand:  true,
-		family:   push,
-		ratio:    [4]float64{0.10, 0.15, 0.23, 0.33},
-		upper:    true,
-		weights:  map[client.Goal]int{client.Running: 6, client.Older: 7},
-	},
-	{
-		key:      "pull-level",
-		name:     "Pull level",
-		pattern:  movement.PullLevel,
-		repsLow:  8,
-		repsHigh: 15,
-		perHand:  true,
-		family:   pull,
-		ratio:    [4]float64{0.16, 0.24, 0.37, 0.52},
-		upper:    true,
-		weights:  map[client.Goal]int{client.Muscle: 12, client.BackTo: 12},
-	},
-	{
-		key:      "pull-down",
-		name:     "Pull down",
-		pattern:  movement.PullDown,
-		repsLow:  8,
-		repsHigh: 15,
-		family:   pull,
-		ratio:    [4]float64{0.35, 0.55, 0.85, 1.15},
-		upper:    true,
-		weights:  map[client.Goal]int{client.Muscle: 11, client.Running: 7},
-	},
-	{
-		key:      "carry",
-		name:     "Carry",
-		pattern:  movement.Carry,
-		repsLow:  10,
-		repsHigh: 15,
-		perHand:  true,
-		family:   pull,
-		ratio:    [4]float64{0.22, 0.32, 0.48, 0.7},
-		weights:  map[client.Goal]int{client.Conditioning: 14, client.Older: 12, client.Muscle: 7},
-	},
-	{
-		key:      "shoulder-side",
-		name:     "Shoulder, side",
-		pattern:  movement.ShoulderSide,
-		repsLow:  12,
-		repsHigh: 20,
-		perHand:  true,
-		family:   push,
-		ratio:    [4]float64{0.045, 0.065, 0.1, 0.14},
-		upper:    true,
-		weights:  map[client.Goal]int{client.Muscle: 9, client.General: 5, client.Strength: 4, client.Conditioning: 4, client.Running: 4, client.BackTo: 5, client.Older: 4},
-	},
-	{
-		key:      "hip-side",
-		name:     "Hip, side",
-		pattern:  movement.HipSide,
-		repsLow:  15,
-		repsHigh: 25,
-		family:   legs,
-		ratio:    [4]float64{0.08, 0.11, 0.16, 0.22},
-		weights:  map[client.Goal]int{client.General: 5, client.Muscle: 5, client.Strength: 4, client.Conditioning: 5, client.Running: 9, client.Older: 7},
-	},
-	{
-		key:      "core-turn",
-		name:     "Core, turn",
-		pattern:  movement.CoreTurn,
-		repsLow:  10,
-		repsHigh: 15,
-		family:   core,
-		ratio:    [4]float64{0.08, 0.12, 0.2, 0.28},
-		weights:  map[client.Goal]int{client.General: 7, client.Strength: 6, client.Running: 9},
-	},
+	{key: "squat", name: "Squat", pattern: movement.Squat, family: legs, ratio: [4]float64{0.40, 0.60, 0.95, 1.4}},
+	{key: "hinge", name: "Hinge", pattern: movement.Hinge, family: legs, ratio: [4]float64{0.58, 0.85, 1.25, 1.8}},
+	{key: "one-leg", name: "One leg", pattern: movement.OneLeg, family: legs, ratio: [4]float64{0.18, 0.28, 0.48, 0.75}},
+	{key: "push-level", name: "Push forward", pattern: movement.PushLevel, family: push, ratio: [4]float64{0.45, 0.60, 0.85, 1.15}, upper: true},
+	{key: "push-overhead", name: "Push overhead", pattern: movement.PushUp, perHand: true, family: push, ratio: [4]float64{0.12, 0.17, 0.24, 0.33}, upper: true},
+	{key: "pull-level", name: "Pull toward", pattern: movement.PullLevel, perHand: true, family: pull, ratio: [4]float64{0.26, 0.33, 0.42, 0.52}, upper: true},
+	{key: "pull-down", name: "Pull down", pattern: movement.PullDown, family: pull, ratio: [4]float64{0.69, 0.85, 1.05, 1.3}, upper: true},
+	{key: "carry", name: "Carry", pattern: movement.Carry, perHand: true, family: pull, ratio: [4]float64{0.36, 0.45, 0.58, 0.8}},
+	{key: "shoulder-side", name: "Shoulder raise", pattern: movement.ShoulderSide, perHand: true, family: push, ratio: [4]float64{0.075, 0.095, 0.12, 0.145}, upper: true},
+	{key: "rear-shoulder", name: "Rear shoulder", pattern: movement.RearShoulder, perHand: true, family: pull, ratio: [4]float64{0.06, 0.075, 0.095, 0.12}, upper: true},
+	{key: "hip-side", name: "Hip to the side", pattern: movement.HipSide, family: legs, ratio: [4]float64{0.08, 0.11, 0.16, 0.22}},
+	{key: "core-turn", name: "Resist twisting", pattern: movement.CoreTurn, family: core, ratio: [4]float64{0.08, 0.12, 0.2, 0.28}},
+	{key: "calf", name: "Calf", pattern: movement.Calf, family: legs, ratio: [4]float64{0.3, 0.5, 0.9, 1.3}},
+	{key: "arm-bend", name: "Arm bend", pattern: movement.ArmBend, perHand: true, family: pull, ratio: [4]float64{0.10, 0.14, 0.20, 0.27}, upper: true},
+	{key: "arm-straighten", name: "Arm straighten", pattern: movement.ArmStraighten, perHand: true, family: push, ratio: [4]float64{0.09, 0.13, 0.18, 0.25}, upper: true},
+	{key: "swing", name: "Swing", pattern: movement.Swing, family: legs, ratio: [4]float64{0.18, 0.25, 0.38, 0.5}},
+	{key: "front-rack", name: "Front rack", pattern: movement.FrontRack, family: legs, ratio: [4]float64{0.3, 0.45, 0.75, 1.15}},
+	{key: "brace", name: "Brace", pattern: movement.Brace},
+	{key: "balance", name: "Balance", pattern: movement.Balance},
+	{key: "overhead-squat", name: "Overhead squat with a stick", pattern: movement.OverheadSquat},
+	{key: "jump", name: "Jump", pattern: movement.Jump},
+	{key: "rope", name: "Rope", pattern: movement.Rope},
+	{key: "step-over", name: "Step over", pattern: movement.StepOver},
+	{key: "crawl", name: "Crawl", pattern: movement.Crawl},
+	{key: "drag", name: "Drag", pattern: movement.Drag},
+	{key: "whole-body", name: "Whole body", pattern: movement.WholeBody},
 }
 
-const ordinaryWeight = 10
+func needOf(key string) need {
+	for _, n := range needs {
+		if n.key == key {
+			return n
+		}
+	}
+	panic("no need is called " + key) // of a table of this room, which a test walks
+}
 
 // sexFactor scales a guess (guess: invented from general experience).
 func sexFactor(s client.Sex, upper bool) float64 {
@@ -223,21 +152,27 @@ func level(p client.Person) int {
 	return 1
 }
 
+// guess is the one-rep maximum as experience has it, before age and lay-off.
 func (n need) guess(p client.Person) quantity.Mass {
 	return p.BodyMass * quantity.Mass(n.ratio[level(p)]*sexFactor(p.Sex, n.upper))
+}
+
+// along is what of the body is lifted with the slot's loads, in kg.
+func (n need) along(p client.Person) quantity.Mass {
+	return p.BodyMass * quantity.Mass(n.pattern.Along())
 }
 
 // growth is how much stronger someone is expected to be after the horizon of
 // six months (invented defaults).
 var growth = map[client.Experience]float64{client.New: 0.35, client.Novice: 0.25, client.Intermediate: 0.12, client.Advanced: 0.05}
 
-// Slots works out the client's needs. Person must have body mass and stature. A slot's
-// one-rep maximum rests on the tests of its movements (see evidence), else a test in the
-// same family scales the guess by how far the tested maximum lies from its own guess, else
-// the guess stands; a test that says "at least" raises it and never lowers it. The range
-// of today runs from the load for repsHigh with three in reserve to the load for repsLow
-// with one in reserve, that of the horizon is it grown over six months. Bad tests are
-// errors of strength.
+// Slots works out the client's needs: those of the goal. Person must have body mass and
+// stature. A slot's one-rep maximum rests on the tests of its movements (see evidence), else
+// a test in the same family scales the guess by how far the tested maximum lies from its own
+// guess, else the guess stands, less for age and lay-off (see start); a test that says "at
+// least" raises it and never lowers it. The range of today runs from the load for repsHigh
+// with three in reserve to the load for repsLow with one in reserve, that of the horizon is
+// it grown over six months. Bad tests are errors of strength.
 func Slots(p client.Person) ([]Slot, error) {
 	known := map[string]evidence{}
 	for _, n := range needs {
@@ -247,9 +182,9 @@ func Slots(p client.Person) ([]Slot, error) {
 		}
 		known[n.key] = e
 	}
-	out := make([]Slot, 0, len(needs))
-	for _, n := range needs {
-		s, err := n.slot(p, known)
+	var out []Slot
+	for _, z := range ZonesOf(p) {
+		s, err := needOf(z.Key).slot(p, z, known)
 		if err != nil {
 			return nil, err
 		}
@@ -262,6 +197,13 @@ func Slots(p client.Person) ([]Slot, error) {
 func (n need) maximum(p client.Person, known map[string]evidence) (strength.Estimate, Basis, []derivation.Input) {
 	own := known[n.key]
 	top, basis, inputs := n.presumed(p, known)
+	if !own.exact { // what is not tested is begun with care
+		share, why := start(p, n)
+		if share < 1 {
+			top = top.Scaled(share)
+			inputs = append(inputs, derivation.Number("begun with, of that: "+why, quantity.KindRatio, share, "client.health"))
+		}
+	}
 	if own.exact {
 		top, basis, inputs = own.max, Tested, own.inputs
 	}
@@ -294,35 +236,51 @@ func (n need) presumed(p client.Person, known map[string]evidence) (strength.Est
 	return strength.Maximum(guess * quantity.Mass(k)), Relative, inputs
 }
 
-func (n need) slot(p client.Person, known map[string]evidence) (Slot, error) {
+func (n need) slot(p client.Person, z Zone, known map[string]evidence) (Slot, error) {
+	out := Slot{Key: n.key, Name: n.name, Pattern: n.pattern, RepsLow: z.Low, RepsHigh: z.High, Of: z.Of, PerHand: n.perHand, Weight: z.Weight}
+	if n.pattern.Timed() {
+		once := Range{movement.Done, movement.Done}
+		out.Timed, out.Basis, out.Lo, out.Hi, out.Today, out.Horizon = true, Means, once.Lo, once.Hi, once, once
+		out.Derivation = derivation.Derivation{
+			Title: n.name + ": the means for it", Value: 1, Kind: quantity.KindCount,
+			Formula: "covered by having what one of its movements needs; no kilograms are asked for",
+			Range:   fmt.Sprintf("sets of %d to %d %s", z.Low, z.High, z.Of),
+			Source:  "house rule",
+		}
+		return out, nil
+	}
 	top, basis, inputs := n.maximum(p, known)
-	lo, err := top.LoadFor(n.repsHigh + easyReserve)
+	lo, err := top.LoadFor(z.High + easyReserve)
 	if err != nil {
 		return Slot{}, err
 	}
-	hi, err := top.LoadFor(n.repsLow + hardReserve)
+	hi, err := top.LoadFor(z.Low + hardReserve)
 	if err != nil {
 		return Slot{}, err
 	}
 	grown := quantity.Mass(1 + growth[p.Experience])
-	weight := ordinaryWeight
-	if w, ok := n.weights[p.Goal]; ok {
-		weight = w
+	out.Along = n.along(p)
+	todayLo := lo
+	if z.Body && out.Along > 0 && basis != Tested {
+		todayLo = 0 // the body alone is where it begins
 	}
-	s := Slot{
-		Key: n.key, Name: n.name, Pattern: n.pattern, RepsLow: n.repsLow, RepsHigh: n.repsHigh, PerHand: n.perHand,
-		Weight: weight, Lo: lo, Hi: hi * grown, Today: Range{lo, hi}, Horizon: Range{lo * grown, hi * grown}, Basis: basis, Notes: known[n.key].notes,
+	out.Today = Range{todayLo, hi}
+	out.Horizon = Range{lo * grown, hi * grown}
+	out.Lo, out.Hi, out.Basis, out.Notes = out.Today.Lo, out.Horizon.Hi, basis, known[n.key].notes
+	inputs = append(inputs,
+		derivation.Number("one-rep maximum", quantity.KindMass, float64(top.E1RM), ""),
+		derivation.Number("lightest working load", quantity.KindMass, float64(todayLo), ""),
+		derivation.Number("heaviest today", quantity.KindMass, float64(hi), ""),
+		derivation.Number("growth over six months", quantity.KindRatio, growth[p.Experience], "client.experience"))
+	if out.Along > 0 {
+		inputs = append(inputs, derivation.Number("of the body lifted along, which closeness counts too", quantity.KindMass, float64(out.Along), ""))
 	}
-	s.Derivation = derivation.Derivation{
-		Title: n.name + ": heaviest working load", Value: float64(s.Hi), Kind: quantity.KindMass,
-		Inputs: append(inputs,
-			derivation.Number("one-rep maximum", quantity.KindMass, float64(top.E1RM), ""),
-			derivation.Number("lightest working load", quantity.KindMass, float64(s.Lo), ""),
-			derivation.Number("heaviest today", quantity.KindMass, float64(hi), ""),
-			derivation.Number("growth over six months", quantity.KindRatio, growth[p.Experience], "client.experience")),
-		Formula: fmt.Sprintf("from the load for %d reps to the load for %d reps × (1 + growth)", n.repsHigh+easyReserve, n.repsLow+hardReserve),
-		Range:   "working sets of " + fmt.Sprintf("%d to %d reps", n.repsLow, n.repsHigh),
+	out.Derivation = derivation.Derivation{
+		Title: n.name + ": heaviest working load", Value: float64(hi * grown), Kind: quantity.KindMass,
+		Inputs:  inputs,
+		Formula: fmt.Sprintf("from the load for %d reps to the load for %d reps × (1 + growth)", z.High+easyReserve, z.Low+hardReserve),
+		Range:   "working sets of " + fmt.Sprintf("%d to %d reps", z.Low, z.High),
 		Source:  "zones: ACSM 2009, Med Sci Sports Exerc 41(3):687–708; rep-max: median of six formulas; guesses, ratios and growth: invented defaults",
 	}
-	return s, nil
+	return out, nil
 }

@@ -18,6 +18,7 @@ var (
 // What things let one do. A door anchor's strength is that of the door.
 var (
 	bench      = capability.Of(capability.Bench)
+	seat       = capability.Of(capability.Seat)
 	step       = capability.Supply{Kind: capability.Step, At: capability.Span{From: 0.40, To: 0.50}, Quality: 1}
 	rack       = capability.Of(capability.Rack)
 	hangBar    = capability.Of(capability.HangBar)
@@ -141,10 +142,10 @@ var catalogue = []Item{
 		Price:    8000,
 		Floor:    0.45,
 		Stand:    Stand{Width: 1.20, Depth: 0.35, Through: 0.40, Zone: space.Zone{Front: entered, Back: entered, Left: entered}},
-		Supplies: []capability.Supply{bench, step},
+		Supplies: []capability.Supply{bench, step, seat},
 		Note:     "not where to save: an unsteady one is a hazard",
 	},
-	{Key: "adjustable-bench", Name: "Adjustable bench", Price: 14000, Floor: 0.6, Stand: Stand{Width: 1.30, Depth: 0.45, Through: 0.55, Zone: space.Zone{Front: entered, Back: entered, Left: entered}}, Supplies: []capability.Supply{bench, step}},
+	{Key: "adjustable-bench", Name: "Adjustable bench", Price: 14000, Floor: 0.6, Stand: Stand{Width: 1.30, Depth: 0.45, Through: 0.55, Zone: space.Zone{Front: entered, Back: entered, Left: entered}}, Supplies: []capability.Supply{bench, step, seat}},
 	{
 		Key:      "door-bar",
 		Name:     "Pull-up bar for a doorway",
@@ -214,7 +215,35 @@ var catalogue = []Item{
 		Supplies: []capability.Supply{lowBar},
 		Caution:  "From a rated point only.",
 	},
-	{Key: "step-box", Name: "Sturdy step or box, 48 cm", Price: 4500, Floor: 0.3, Stand: Stand{Width: 0.60, Depth: 0.50, Through: 0.50, Zone: space.Zone{Front: entered}}, Supplies: []capability.Supply{step}},
+	{Key: "step-box", Name: "Sturdy step or box, 48 cm", Price: 4500, Floor: 0.3, Stand: Stand{Width: 0.60, Depth: 0.50, Through: 0.50, Zone: space.Zone{Front: entered}}, Supplies: []capability.Supply{step, seat}},
+	{Key: "jump-rope", Name: "Jump rope", Price: 700, Head: space.Rope, Supplies: []capability.Supply{capability.Of(capability.Rope)}},
+	{
+		Key:      "big-ball",
+		Name:     "Ball for a person, 65 cm",
+		Price:    1600,
+		Floor:    0.4,
+		Stand:    Stand{Width: 0.65, Depth: 0.65},
+		Supplies: []capability.Supply{capability.Of(capability.Ball), {Kind: capability.Bench, Quality: 0.6, Caution: "a ball rolls: light loads, feet wide"}},
+		Caution:  "Burst-proof and rated for the person; blown up as its maker says.",
+	},
+	{Key: "sliders", Name: "Furniture movers, 4, felt and plastic", Price: 600, Supplies: []capability.Supply{capability.Of(capability.Slide)}},
+	{
+		Key:      "low-step",
+		Name:     "Low step, 20 cm",
+		Price:    2200,
+		Floor:    0.25,
+		Stand:    Stand{Width: 0.70, Depth: 0.35},
+		Supplies: []capability.Supply{{Kind: capability.Step, At: capability.Span{From: 0.20, To: 0.20}, Quality: 1}},
+	},
+	{
+		Key:      "bike",
+		Name:     "Stationary bike",
+		Price:    24000,
+		Floor:    0.6,
+		Head:     space.OnChair,
+		Stand:    Stand{Width: 1.05, Depth: 0.55, Through: 0.55, Zone: space.Zone{Left: entered, Right: entered}},
+		Supplies: []capability.Supply{capability.Of(capability.Machine)},
+	},
 	{
 		Key:     "sand-50",
 		Name:    "Dry sand, 50 kg in two sacks",

@@ -61,6 +61,15 @@ var (
 	rack        = capability.Requirement{Kind: capability.Rack}
 	hangBar     = capability.Requirement{Kind: capability.HangBar}
 	lowBar      = capability.Requirement{Kind: capability.LowBar}
+	lowStep     = capability.Requirement{Kind: capability.Step, At: capability.Span{From: 0.10, To: 0.30}}
+	seat        = capability.Requirement{Kind: capability.Seat}
+	counter     = capability.Requirement{Kind: capability.Counter}
+	ledge       = capability.Requirement{Kind: capability.Ledge}
+	slide       = capability.Requirement{Kind: capability.Slide}
+	stick       = capability.Requirement{Kind: capability.Stick}
+	ball        = capability.Requirement{Kind: capability.Ball}
+	rope        = capability.Requirement{Kind: capability.Rope}
+	machine     = capability.Requirement{Kind: capability.Machine}
 	lane        = capability.Requirement{Kind: capability.Lane, At: capability.Span{From: 2, To: 1000}} // house value, as space.Lengths
 	anchorHigh  = capability.Requirement{Kind: capability.Anchor, At: capability.High}
 	anchorChest = capability.Requirement{Kind: capability.Anchor, At: capability.Chest}
@@ -70,7 +79,7 @@ var (
 
 // library is every movement, family by family; each stands in a file of its family.
 // Qualities, counts and ratios are house values.
-var library = prepared(slices.Concat(legs, pushes, pulls, carries, shoulders, hips, core, armWork))
+var library = prepared(slices.Concat(legs, hips, pushes, shoulders, pulls, armWork, carries, core, conditioning))
 
 // prepared gives the band movements among them what they share with their record.
 func prepared(all []Movement) []Movement {

@@ -4,6 +4,7 @@ package movement
 
 import (
 	"fmt"
+	"math"
 
 	"scrappyrack/core/band"
 	"scrappyrack/core/capability"
@@ -31,7 +32,56 @@ const (
 	ArmBend       Pattern = "arm-bend"
 	ArmStraighten Pattern = "arm-straighten"
 	Calf          Pattern = "calf"
+	RearShoulder  Pattern = "rear-shoulder"
+	FrontRack     Pattern = "front-rack"
+	Swing         Pattern = "swing"
+	CoreFlexion   Pattern = "core-flexion"
+	// Of those below a movement is done or not; no kilograms are asked for.
+	Brace         Pattern = "core-anti-extension"
+	Balance       Pattern = "balance"
+	OverheadSquat Pattern = "overhead-squat"
+	Jump          Pattern = "jump"
+	Rope          Pattern = "rope"
+	StepOver      Pattern = "step-over"
+	Crawl         Pattern = "crawl"
+	Drag          Pattern = "drag"
+	WholeBody     Pattern = "whole-body"
+	Mobility      Pattern = "mobility"
 )
+
+// Timed says that a need of the pattern is met by doing one of its movements at all, for a
+// time or a number, and not by a load.
+func (p Pattern) Timed() bool {
+	switch p {
+	case Brace, Balance, OverheadSquat, Jump, Rope, StepOver, Crawl, Drag, WholeBody, Mobility:
+		return true
+	}
+	return false
+}
+
+// Done is what counts as a timed need's load: 1, where its movement can be done at all.
+const Done = quantity.Mass(1)
+
+// Along is the share of the body's mass that is lifted along with a load in the pattern's
+// usual movement: its kilograms are those of the load alone, and closeness is judged on
+// both. 0.88 in a squat (all but shanks and feet), 0.80 in a lunge, 0.45 in a hinge (trunk,
+// head and arms at the half of their lever), the whole in a heel raise, an arm in a raise:
+// house values after the segments of Winter 2009.
+func (p Pattern) Along() float64 {
+	switch p {
+	case Squat:
+		return 0.88
+	case OneLeg:
+		return 0.80
+	case Hinge:
+		return 0.45
+	case Calf:
+		return 1
+	case ShoulderSide, RearShoulder:
+		return 0.022
+	}
+	return 0
+}
 
 // Limit is a part of the body, or a kind of work, that a client must spare.
 type Limit string
@@ -71,7 +121,11 @@ func (r Ratio) Or() Ratio {
 
 // Movement is one way of answering a pattern. Hold says how it is loaded and Use what is
 // done with the load; Body instead lists its body-weight forms; Band is its geometry where
-// a band pulls. CountsAs is how many of the slot's kg one kg of the rung is (a pair counts
+// a band pulls; Timed is done for a time or a number, whatever the load, if it takes one.
+// Along is the share of the body's mass that is lifted with the load. Down are its easier
+// relatives, the nearest first, and After what should be mastered before it, by their keys;
+// Dose says what it is worth next to its relatives. Seconds is how long a rep takes, in s.
+// Words are others by which it is looked for. CountsAs is how many of the slot's kg one kg of the rung is (a pair counts
 // double where the slot is in total kg); 0 stands at the band bench but answers no need
 // yet. Ratio ties a test of it to the need's own measure; EndedByLoad says that the
 // implement or the grip may have ended it, so that a test says "at least". Quality in
@@ -79,12 +133,17 @@ func (r Ratio) Or() Ratio {
 // asks of the room's.
 type Movement struct {
 	Key, Name   string
+	Family      Family
 	Pattern     Pattern
+	Muscles     []Muscle
+	Sides       Sides
 	Hold        load.Hold
 	Use         load.Use
 	Body        []BodyShare
+	Timed       bool
 	Band        *band.Movement
 	CountsAs    float64
+	Along       float64
 	Ratio       Ratio
 	EndedByLoad bool
 	Quality     int
@@ -93,6 +152,12 @@ type Movement struct {
 	Spares      []Limit // limits that rule it out
 	Easier      string  // the unloaded or lighter alternative
 	Standard    string  // what makes a rep count
+	Down, After []string
+	Dose        string
+	Tactics     []Tactic
+	Format      Format
+	Seconds     float64
+	Words       []string
 	Caution     string
 }
 
@@ -155,13 +220,14 @@ func ElasticByKey(key string) (m band.Movement, ok bool) {
 	return band.Movement{}, false
 }
 
-// Forms are the body's own loads in the movement at a body mass in kg, each ± a tenth
-// (house value).
+// Forms are the body's own loads in the movement at a body mass in kg, each ± a tenth of
+// what it differs from what the pattern lifts of the body anyway (house value).
 func (m Movement) Forms(bodyMass quantity.Mass) []load.Rung {
 	var out []load.Rung
 	for _, b := range m.Body {
 		kg := bodyMass * quantity.Mass(b.Share)
-		out = append(out, load.Rung{Hold: load.Body, Low: kg, High: kg, U: kg * 0.1, Origin: load.OwnBody, Label: b.Name})
+		off := math.Abs(b.Share - m.Pattern.Along())
+		out = append(out, load.Rung{Hold: load.Body, Low: kg, High: kg, U: bodyMass * quantity.Mass(off*0.1), Origin: load.OwnBody, Label: b.Name})
 	}
 	return out
 }

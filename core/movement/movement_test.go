@@ -14,17 +14,29 @@ import (
 
 // Every record says what it must: nothing is left to be known elsewhere.
 func TestLibraryIsWhole(t *testing.T) {
-	seen := map[string]bool{}
+	seen, families := map[string]bool{}, map[movement.Family]int{}
 	for _, m := range movement.All() {
 		assert.False(t, seen[m.Key], "%s twice", m.Key)
 		seen[m.Key] = true
-		assert.NotEmpty(t, m.Name, m.Key)
-		assert.NotEmpty(t, m.Pattern, m.Key)
-		assert.NotEmpty(t, m.Easier, "%s names no easier form", m.Key)
-		assert.NotEmpty(t, m.Standard, "%s has no rep standard", m.Key)
-		assert.NotEmpty(t, m.Caution, "%s has no caution", m.Key)
+		families[m.Family]++
+		for field, text := range map[string]string{
+			"name": m.Name, "pattern": string(m.Pattern), "easier": m.Easier, "standard": m.Standard, "dose": m.Dose, "caution": m.Caution,
+			"sides": string(m.Sides), "unit": string(m.Format.Of),
+		} {
+			assert.NotEmpty(t, text, "%s: %s", m.Key, field)
+		}
+		assert.Contains(t, movement.Families(), m.Family, m.Key)
+		assert.NotEmpty(t, m.Muscles, m.Key)
+		assert.Subset(t, movement.Muscles(), m.Muscles, m.Key)
+		assert.NotEmpty(t, m.Tactics, m.Key)
+		assert.Subset(t, movement.Tactics(), m.Tactics, m.Key)
+		assert.NotEmpty(t, m.Words, m.Key)
+		assert.True(t, m.Format.Low > 0 && m.Format.High >= m.Format.Low, "%s: %v", m.Key, m.Format)
+		assert.True(t, m.Seconds > 0 && m.Seconds < 15, m.Key)
 		assert.Contains(t, space.Uses(), m.Height, "%s says what height it asks for", m.Key)
-		assert.True(t, (m.Hold != "") != (len(m.Body) > 0), "%s is loaded by a hold or by the body", m.Key)
+		assert.True(t, m.Timed || (m.Hold != "") != (len(m.Body) > 0), "%s is loaded by a hold or by the body", m.Key)
+		assert.False(t, m.Timed && len(m.Body) > 0, m.Key)
+		assert.Equal(t, m.Pattern.Timed(), m.Timed, "%s is timed as its pattern is", m.Key)
 		assert.Equal(t, m.Hold == load.Band, m.Band != nil, "%s has its geometry", m.Key)
 		if m.Hold != "" && m.Hold != load.Band {
 			assert.Contains(t, load.Uses(), m.Use, "%s says what is done with the load", m.Key)
@@ -32,6 +44,10 @@ func TestLibraryIsWhole(t *testing.T) {
 		if len(m.Body) > 0 {
 			form, ok := m.Usual()
 			assert.True(t, ok && form.Share > 0, m.Key)
+			assert.Zero(t, m.Along, "%s: its forms are the body's share already", m.Key)
+		}
+		if m.Hold != "" && m.CountsAs > 0 && !m.Timed && m.Pattern.Along() > 0.1 {
+			assert.InDelta(t, m.Pattern.Along(), m.Along, 0.15, "%s lifts the body along as its pattern does", m.Key)
 		}
 		for _, r := range m.Needs {
 			assert.Contains(t, capability.Kinds(), r.Kind, m.Key)
@@ -44,7 +60,68 @@ func TestLibraryIsWhole(t *testing.T) {
 			assert.LessOrEqual(t, r.Typical, r.High, m.Key)
 		}
 	}
-	assert.GreaterOrEqual(t, len(seen), 75)
+	assert.GreaterOrEqual(t, len(seen), 110)
+	for _, f := range movement.Families() {
+		assert.Positive(t, families[f], "nothing is in the family %s", f)
+	}
+}
+
+// Every easier relative and everything that comes before exists, and every chain of easier
+// ones ends, without going round, in something that needs nothing and takes no load, or
+// where there is nothing lighter of the kind than it with less in the hands.
+func TestChainsEnd(t *testing.T) {
+	free := 0
+	for _, m := range movement.All() {
+		for _, k := range m.After {
+			_, err := movement.ByKey(k)
+			assert.NoError(t, err, "%s comes after", m.Key)
+		}
+		seen := map[string]bool{m.Key: true}
+		at := m
+		for len(at.Down) > 0 {
+			for _, k := range at.Down {
+				next, err := movement.ByKey(k)
+				require.NoError(t, err, "%s is easier than %s", k, at.Key)
+				at = next
+				break
+			}
+			require.False(t, seen[at.Key], "%s goes round at %s", m.Key, at.Key)
+			seen[at.Key] = true
+		}
+		ends := at.Easier != ""
+		if at.Hold == "" && len(at.Needs) == 0 {
+			free++
+		} else {
+			ends = ends && (at.Hold != "" || at.Pattern == movement.PullLevel || at.Pattern == movement.Squat)
+		}
+		assert.True(t, ends, "%s ends in %s, which needs something", m.Key, at.Key)
+	}
+	assert.Greater(t, free, 80)
+	assert.True(t, func() bool { // gates are not circular
+		for _, m := range movement.All() {
+			var walk func(k string, deep int) bool
+			walk = func(k string, deep int) bool {
+				if deep > 10 {
+					return false
+				}
+				x, err := movement.ByKey(k)
+				if err != nil {
+					return false
+				}
+				for _, a := range x.After {
+					if !walk(a, deep+1) {
+						return false
+					}
+				}
+				return true
+			}
+			if !walk(m.Key, 0) {
+				t.Log(m.Key)
+				return false
+			}
+		}
+		return true
+	}(), "what comes before what goes round")
 }
 
 // A band movement asks for an anchor where its geometry has one, at that height.
@@ -66,7 +143,7 @@ func TestBandMovementsAskForTheirAnchor(t *testing.T) {
 		assert.Equal(t, m.Band.Anchored(), anchors == 1, m.Key)
 	}
 	assert.GreaterOrEqual(t, len(movement.Elastic()), 45)
-	assert.Len(t, movement.Banded(), 20)
+	assert.Len(t, movement.Banded(), 27)
 }
 
 // Lying under a load, or a load over the head: said as such, so that nothing open comes there.

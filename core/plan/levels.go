@@ -40,12 +40,13 @@ func levelsOf(c client.Client, slots []coverage.Slot) []wanted {
 	var out []wanted
 	for _, s := range slots {
 		for _, m := range movement.Of(s.Pattern) {
-			if _, barred := way.Bars(c.Person, c.Space, m); barred || m.Hold == "" || m.Hold == load.Band {
+			if _, barred := way.Bars(c.Person, c.Space, m); barred || m.Hold == "" || m.Hold == load.Band || m.Timed {
 				continue
 			}
-			for _, t := range coverage.Targets(s.Lo, s.Hi) {
-				w := wanted{m.Hold, m.Use, t / quantity.Mass(m.CountsAs)}
-				if !w.given(refilled) {
+			whole, along := s.Whole(), c.Person.BodyMass*quantity.Mass(m.Along)
+			for _, t := range coverage.Targets(whole.Lo, whole.Hi) {
+				w := wanted{m.Hold, m.Use, (t - along) / quantity.Mass(m.CountsAs)}
+				if w.mass > 0 && !w.given(refilled) {
 					out = append(out, w)
 				}
 			}

@@ -191,7 +191,8 @@ func (p *Problem) slot(s coverage.Slot, stock *way.Stock) {
 			all = append(all, w)
 		}
 	}
-	for _, target := range coverage.Targets(s.Lo, s.Hi) {
+	whole := s.Whole()
+	for _, target := range coverage.Targets(whole.Lo, whole.Hi) {
 		var offers []optimise.Offer
 		for _, w := range all {
 			offers = append(offers, offersAt(w, target, int64(s.Weight))...)

@@ -97,6 +97,15 @@ func (e Estimate) Scaled(k float64) Estimate {
 	return out
 }
 
+// Less is the estimate without a part of what was lifted, in kg, at least a hundredth of it.
+func (e Estimate) Less(m quantity.Mass) Estimate {
+	out := Estimate{E1RM: max(e.E1RM/100, e.E1RM-m), Each: make([]quantity.Mass, len(e.Each))}
+	for i, v := range e.Each {
+		out.Each[i] = max(v/100, v-m)
+	}
+	return out
+}
+
 // Maximum makes an estimate of a one-rep maximum that is known or guessed.
 func Maximum(m quantity.Mass) Estimate {
 	e := Estimate{E1RM: m, Each: make([]quantity.Mass, len(formulas))}

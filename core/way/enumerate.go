@@ -46,7 +46,7 @@ func (s *Stock) Of(m movement.Movement) Way {
 	if len(m.Needs) == 0 {
 		w.Loads = make([]Load, 0, len(candidates))
 		for _, h := range candidates {
-			w.Loads = append(w.Loads, counted(m, h))
+			w.Loads = append(w.Loads, counted(m, h, s.person.BodyMass))
 		}
 		return w
 	}
@@ -80,6 +80,8 @@ func Bars(person client.Person, rooms space.Answers, m movement.Movement) (Lack,
 func (s *Stock) loads(m movement.Movement) (out []held, lack Lack) {
 	lack = Lack{Kind: ByHold, Hold: m.Hold}
 	switch {
+	case m.Timed && m.Hold == "":
+		return []held{{&done, nil}}, lack
 	case len(m.Body) > 0:
 		forms := m.Forms(s.person.BodyMass)
 		for i := range forms {
@@ -125,10 +127,17 @@ func (s *Stock) loads(m movement.Movement) (out []held, lack Lack) {
 	return out, lack
 }
 
-// counted is the load on the scale of the need, its uncertainty taken off.
-func counted(m movement.Movement, h held) Load {
-	k := quantity.Mass(m.CountsAs)
-	out := Load{Rung: h.Rung, Low: h.Low * k, High: h.High * k, Options: h.options, Quality: float64(m.Quality) / 100, Unread: h.Unread}
+// done is the mark of a movement that takes no load: what a timed need asks for.
+var done = load.Rung{Low: movement.Done, High: movement.Done, Hold: load.Body, Origin: load.OwnBody, Label: "the body alone"}
+
+// counted is the load on the scale of the need, its uncertainty taken off: what of the body
+// is lifted with it is on that scale too. A timed movement is done or not, whatever the load.
+func counted(m movement.Movement, h held, body quantity.Mass) Load {
+	if m.Timed {
+		return Load{Rung: h.Rung, Low: movement.Done, High: movement.Done, Options: h.options, Quality: float64(m.Quality) / 100, Unread: h.Unread}
+	}
+	k, along := quantity.Mass(m.CountsAs), body*quantity.Mass(m.Along)
+	out := Load{Rung: h.Rung, Low: h.Low*k + along, High: h.High*k + along, Along: along, Options: h.options, Quality: float64(m.Quality) / 100, Unread: h.Unread}
 	u := h.U * k
 	if h.Low == h.High {
 		out.Low -= u
@@ -140,7 +149,7 @@ func counted(m movement.Movement, h held) Load {
 // equipped are the load in a movement with what the movement requires: one for each
 // degree of how well that is met. What is not met at all is added to missing, once.
 func (s *Stock) equipped(m movement.Movement, h held, missing *[]Lack) []Load {
-	out := []Load{counted(m, h)}
+	out := []Load{counted(m, h, s.person.BodyMass)}
 	for _, r := range m.Needs {
 		if r.Kind == capability.Anchor {
 			r.Strength = h.Pull

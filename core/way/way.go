@@ -16,12 +16,13 @@ import (
 
 // Load is one load that a movement can be done with. Rung is what is admitted of it; Low
 // and High are what it counts for on the scale of the need, its uncertainty taken off
-// (kg). Options are those that must all be chosen for it to be there (none today), Needs
+// (kg), with Along of the body that is lifted with it among them. Options are those that must all be chosen for it to be there (none today), Needs
 // those of which one of each must be, to meet what the movement requires. Quality, 0 to
 // 1, is how well it answers its pattern so; Unread that it rests on a guess.
 type Load struct {
 	Rung      *load.Rung
 	Low, High quantity.Mass
+	Along     quantity.Mass
 	Options   []int
 	Needs     [][]int
 	Quality   float64

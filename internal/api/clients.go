@@ -18,6 +18,7 @@ type NeedMark struct {
 	LoKg  float64 `json:"lo_kg"`
 	HiKg  float64 `json:"hi_kg"`
 	State string  `json:"state" enum:"covered,thin,missing"`
+	Timed bool    `json:"timed" doc:"It asks for the means alone: no kilograms"`
 }
 
 // Card is a client in the list with its board in short.
@@ -42,7 +43,7 @@ func cardOf(c workbench.CardOf) Card {
 		Due: c.Due, BandsDue: c.BandDue, Slots: []NeedMark{}, FreeM2: c.Free, CeilingM: float64(c.Ceiling),
 	}
 	for _, m := range c.Marks {
-		out.Slots = append(out.Slots, NeedMark{Key: m.Key, LoKg: float64(m.Lo), HiKg: float64(m.Hi), State: m.State})
+		out.Slots = append(out.Slots, NeedMark{Key: m.Key, LoKg: float64(m.Lo), HiKg: float64(m.Hi), State: m.State, Timed: m.Timed})
 	}
 	return out
 }

@@ -150,8 +150,8 @@ func theLibrary() Library {
 		l.Gear = append(l.Gear, GearItem{g.Key, g.Name, g.Price, g.Floor, float64(g.Stand.Width), float64(g.Stand.Depth), g.Note})
 	}
 	for _, m := range movement.All() {
-		if m.CountsAs == 0 {
-			continue // answers no need yet
+		if m.CountsAs == 0 || m.Timed {
+			continue // no test of it says what a need asks for
 		}
 		hold := m.Hold
 		if len(m.Body) > 0 {

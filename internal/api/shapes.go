@@ -73,11 +73,14 @@ type Slot struct {
 	Name        string     `json:"name"`
 	RepsLow     int        `json:"reps_low"`
 	RepsHigh    int        `json:"reps_high"`
+	Of          string     `json:"of" enum:"reps,s,m" doc:"What its sets are counted in"`
 	PerHand     bool       `json:"per_hand"`
+	Timed       bool       `json:"timed" doc:"It asks for the means alone: no kilograms"`
+	AlongKg     float64    `json:"along_kg" doc:"Of the body, lifted beside its kilograms: closeness counts it; 0 kg is the body alone"`
 	Weight      int        `json:"weight"`
 	LoKg        float64    `json:"lo_kg"`
 	HiKg        float64    `json:"hi_kg"`
-	Basis       string     `json:"basis" enum:"test,relative,guess"`
+	Basis       string     `json:"basis" enum:"test,relative,guess,means"`
 	Value       float64    `json:"value" doc:"Over the whole range, from today's to the horizon's"`
 	ValueWhy    Derivation `json:"value_why"`
 	TodayHiKg   float64    `json:"today_hi_kg" doc:"Where today's range ends"`
@@ -96,9 +99,10 @@ type Slot struct {
 
 // Board is every need held against what is reached.
 type Board struct {
-	Covered int     `json:"covered"`
-	Value   float64 `json:"value" doc:"Weighted mean of the slots' values, 0 to 1"`
-	Slots   []Slot  `json:"slots"`
+	Covered int      `json:"covered"`
+	Value   float64  `json:"value" doc:"Weighted mean of the slots' values, 0 to 1"`
+	Slots   []Slot   `json:"slots"`
+	LeftOut []string `json:"left_out" doc:"Needs of weight 1 that two days or a quarter of an hour leave no time for"`
 }
 
 // Caution is a warning; a hold point must be answered before going on.
@@ -125,11 +129,11 @@ func heightsOf(stature quantity.Length) []Height {
 }
 
 func boardOf(b coverage.Board, rooms client.Client, units quantity.System) Board {
-	out := Board{Covered: b.Covered, Value: b.Value, Slots: []Slot{}}
+	out := Board{Covered: b.Covered, Value: b.Value, Slots: []Slot{}, LeftOut: append([]string{}, coverage.LeftOut(rooms.Person)...)}
 	for _, c := range b.Slots {
 		s := c.Slot
 		one := Slot{
-			Key: s.Key, Name: s.Name, RepsLow: s.RepsLow, RepsHigh: s.RepsHigh, PerHand: s.PerHand, Weight: s.Weight,
+			Key: s.Key, Name: s.Name, RepsLow: s.RepsLow, RepsHigh: s.RepsHigh, Of: string(s.Of), PerHand: s.PerHand, Timed: s.Timed, AlongKg: float64(s.Along), Weight: s.Weight,
 			LoKg: float64(s.Lo), HiKg: float64(s.Hi), Basis: string(s.Basis), Value: c.Value, ValueWhy: derivationOf(c.Explain()), State: string(c.State), Reason: c.Reason.In(units), Guessed: c.Guessed,
 			TodayHiKg: float64(s.Today.Hi), HorizonLoKg: float64(s.Horizon.Lo), Today: c.Today, Horizon: c.Horizon, Notes: []string{},
 			Ticks: []Tick{}, Gaps: []Gap{}, Ways: []Way{}, Why: derivationOf(s.Derivation),

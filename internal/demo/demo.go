@@ -74,6 +74,7 @@ func loft() store.File {
 	f.Profile.StatureM, f.Profile.BodyMassKg, f.Profile.Sex = 1.69, 64, "female"
 	f.Profile.Experience, f.Profile.Goal, f.Profile.Days, f.Profile.Minutes = "novice", "general", 3, 35
 	f.Profile.BudgetMinor, f.Profile.Currency = 22000, "GBP"
+	f.Profile.BornYear, f.Profile.Asked = 1991, store.Asked{Heart: "no", Dizzy: "no", Joints: "no", Pregnant: "no", Medicines: "no", Falls: "no", Pain: "no", Floor: "yes", Alone: "yes"}
 	f.Profile.Note = "Hand-luggage staircase: nothing wider than 70 cm goes up."
 	loftRooms(&f)
 	f.Space.WayWidthM, f.Space.Access = 0.7, "stairs"
@@ -117,6 +118,8 @@ func garage() store.File {
 	f.Profile.StatureM, f.Profile.BodyMassKg, f.Profile.Sex = 1.88, 94, "male"
 	f.Profile.Experience, f.Profile.Goal, f.Profile.Days, f.Profile.Minutes = "intermediate", "strength", 4, 50
 	f.Profile.BudgetMinor, f.Profile.Currency, f.Profile.Units = 65000, "USD", "us"
+	f.Profile.BornYear, f.Profile.Asked = 1984, store.Asked{Heart: "no", Dizzy: "no", Joints: "yes", Pregnant: "no", Medicines: "no", Falls: "no", Pain: "no", Floor: "yes", Alone: "no"}
+	f.Profile.HealthNote, f.Profile.Cleared = "An old wrist fracture, no trouble now.", "Family doctor, 3 November: may train, wrist free of pain."
 	garageRooms(&f)
 	f.AtHand = store.Words{"fresh-water", "dry-sand", "gravel"}
 	f.Containers = []store.Container{
@@ -153,6 +156,8 @@ func flat() store.File {
 	f.Profile.StatureM, f.Profile.BodyMassKg = 1.58, 0
 	f.Profile.Experience, f.Profile.Goal, f.Profile.Days, f.Profile.Minutes = "new", "older-adult", 2, 25
 	f.Profile.Limits = store.Words{"knee", "no-floor"}
+	f.Profile.BornYear, f.Profile.Asked = 1955, store.Asked{Heart: "no", Dizzy: "no", Joints: "yes", Pregnant: "no", Medicines: "yes", Falls: "no", Pain: "no", Floor: "no", Alone: "yes"}
+	f.Profile.HealthNote, f.Profile.Cleared = "Stiff knees; tablets for blood pressure.", "Practice nurse, 10 November: light training, breath not held."
 	f.Profile.BudgetMinor, f.Profile.Currency = 9000, "EUR"
 	flatRooms(&f)
 	f.Space.Access, f.Space.OtherName, f.Space.OtherM = "stairs", "her son", 1.84

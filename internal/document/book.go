@@ -9,6 +9,7 @@ import (
 	"scrappyrack/core/caution"
 	"scrappyrack/core/coverage"
 	"scrappyrack/core/load"
+	"scrappyrack/core/movement"
 	"scrappyrack/core/plan"
 	"scrappyrack/core/quantity"
 	"scrappyrack/internal/store"
@@ -203,8 +204,17 @@ func (b book) needs() {
 		if c.Slot.PerHand {
 			per = " a hand"
 		}
-		rows = append(rows, []string{c.Slot.Name, fmt.Sprintf("%d–%d", c.Slot.RepsLow, c.Slot.RepsHigh),
-			b.mass(c.Slot.Lo) + " – " + b.mass(c.Slot.Hi) + per + basis(c.Slot.Basis), string(c.State), way, reason})
+		sets, asks := fmt.Sprintf("%d–%d", c.Slot.RepsLow, c.Slot.RepsHigh), b.mass(c.Slot.Lo)+" – "+b.mass(c.Slot.Hi)+per+basis(c.Slot.Basis)
+		if c.Slot.Of != movement.Reps {
+			sets += " " + string(c.Slot.Of)
+		}
+		switch {
+		case c.Slot.Timed:
+			asks = "the means for it"
+		case c.Slot.Lo == 0:
+			asks = "the body alone, to + " + b.mass(c.Slot.Hi) + per + basis(c.Slot.Basis)
+		}
+		rows = append(rows, []string{c.Slot.Name, sets, asks, string(c.State), way, reason})
 	}
 	b.table([]column{{"movement", 0.15, "L", true}, {"reps", 0.08, "L", false}, {"working range", 0.25, "L", false}, {"state", 0.1, "L", false}, {"best done as", 0.2, "L", false}, {"what is missing", 0.22, "L", false}}, rows)
 }

@@ -45,7 +45,7 @@ type Profile struct {
 	BodyMassKg  float64 `db:"body_mass_kg" json:"body_mass_kg" minimum:"0" maximum:"300" doc:"Body mass in kg, 25 to 300; 0 when not known"`
 	Sex         string  `db:"sex" json:"sex" enum:",female,male" doc:"Optional; only sharpens a guess"`
 	Experience  string  `db:"experience" json:"experience" enum:"new,novice,intermediate,advanced"`
-	Goal        string  `db:"goal" json:"goal" enum:"general,muscle,strength,conditioning,running,back-to-training,older-adult"`
+	Goal        string  `db:"goal" json:"goal" enum:"general,muscle,strength,weightlifting,conditioning,running,back-to-training,older-adult"`
 	Limits      Words   `db:"limits" json:"limits" maxItems:"12" doc:"What the client must spare"`
 	Days        int     `db:"days" json:"days" minimum:"1" maximum:"7"`
 	Minutes     int     `db:"minutes" json:"minutes" minimum:"10" maximum:"180" doc:"Minutes a session"`
@@ -53,6 +53,25 @@ type Profile struct {
 	Currency    string  `db:"currency" json:"currency" minLength:"3" maxLength:"3" doc:"ISO 4217 code"`
 	Units       string  `db:"units" json:"units" enum:"metric,us"`
 	Note        string  `db:"note" json:"note" maxLength:"2000" doc:"Private note of the practice"`
+	BornYear    int     `db:"born_year" json:"born_year,omitempty" minimum:"0" maximum:"2100" doc:"Year of birth; 0 when nobody has asked"`
+	LayOff      int     `db:"lay_off_months" json:"lay_off_months,omitempty" minimum:"0" maximum:"600" doc:"Months since training was last regular; 0 for now"`
+	Operated    Words   `db:"operated" json:"operated" required:"false" maxItems:"6" doc:"What was operated on within a year, as limits are named"`
+	Asked
+	HealthNote string `db:"health_note" json:"health_note,omitempty" maxLength:"2000" doc:"What the answers mean: where it hurts, what was operated on and when"`
+	Cleared    string `db:"cleared" json:"cleared,omitempty" maxLength:"400" doc:"Who said what, and when, to what was answered with yes"`
+}
+
+// Asked are the answers to the questions before training: empty when nobody has asked.
+type Asked struct {
+	Heart     string `db:"ask_heart" json:"ask_heart,omitempty" enum:",no,yes"`
+	Dizzy     string `db:"ask_dizzy" json:"ask_dizzy,omitempty" enum:",no,yes"`
+	Joints    string `db:"ask_joints" json:"ask_joints,omitempty" enum:",no,yes"`
+	Pregnant  string `db:"ask_pregnant" json:"ask_pregnant,omitempty" enum:",no,yes"`
+	Medicines string `db:"ask_medicines" json:"ask_medicines,omitempty" enum:",no,yes"`
+	Falls     string `db:"ask_falls" json:"ask_falls,omitempty" enum:",no,yes"`
+	Pain      string `db:"ask_pain" json:"ask_pain,omitempty" enum:",no,yes"`
+	Floor     string `db:"ask_floor" json:"ask_floor,omitempty" enum:",no,yes" doc:"Gets down to the floor and up again"`
+	Alone     string `db:"ask_alone" json:"ask_alone,omitempty" enum:",no,yes" doc:"Trains alone"`
 }
 
 // Mark is a measured pair of level and volume below it.
@@ -274,7 +293,7 @@ func NewFile(id, name string) File {
 	f := File{
 		ID: id,
 		Profile: Profile{
-			Name: name, Experience: "novice", Goal: "general", Limits: Words{}, Days: 3, Minutes: 35,
+			Name: name, Experience: "novice", Goal: "general", Limits: Words{}, Operated: Words{}, Days: 3, Minutes: 35,
 			BudgetMinor: 20000, Currency: "GBP", Units: "metric",
 		},
 		Space:  Space{ShoeM: 0.03},

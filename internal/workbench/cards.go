@@ -19,6 +19,7 @@ type Mark struct {
 	Lo    quantity.Mass `json:"lo"`
 	Hi    quantity.Mass `json:"hi"`
 	State string        `json:"state"`
+	Timed bool          `json:"timed,omitempty"`
 }
 
 // Brief is what a list shows of a client, worked out. It holds until the client
@@ -41,7 +42,7 @@ func briefOf(f store.File, r Results) Brief {
 		WeighAt: []int64{}, BandsDue: []int64{},
 	}
 	for _, c := range r.Board.Slots {
-		b.Marks = append(b.Marks, Mark{c.Slot.Key, c.Slot.Lo, c.Slot.Hi, string(c.State)})
+		b.Marks = append(b.Marks, Mark{c.Slot.Key, c.Slot.Lo, c.Slot.Hi, string(c.State), c.Slot.Timed})
 	}
 	for _, c := range r.Cautions {
 		if c.Hold {

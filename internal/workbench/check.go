@@ -45,6 +45,14 @@ func check(f store.File, at around, before inRooms) (*stock, error) {
 			return nil, &FieldError{fmt.Sprintf("limits[%d]", i), fmt.Sprintf("%q is not a limit that is known", l)}
 		}
 	}
+	for i, l := range p.Operated {
+		if !slices.Contains(movement.Limits(), movement.Limit(l)) {
+			return nil, &FieldError{fmt.Sprintf("operated[%d]", i), fmt.Sprintf("%q is not a part that is known", l)}
+		}
+	}
+	if y := p.BornYear; y != 0 && y < 1900 {
+		return nil, &FieldError{"born_year", fmt.Sprintf("a year of birth of %d is before 1900; leave it empty when nobody has asked", y)}
+	}
 	if err := checkReach(p, say); err != nil {
 		return nil, err
 	}

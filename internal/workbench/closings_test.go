@@ -4,6 +4,7 @@ import (
 	"context"
 	"slices"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -29,7 +30,7 @@ func TestEveryClosingKeepsItsPromise(t *testing.T) {
 			f, before, all := got.File, got.Before, got.Closings
 			assert.InDelta(t, desk.Results.Board.Value, before.Value, 1e-9)
 			for _, c := range all {
-				after := workbench.Work(did(t, f, c)).Board
+				after := workbench.WorkAt(did(t, f, c), time.Now()).Board
 				own := slices.IndexFunc(after.Slots, func(x coverage.Coverage) bool { return x.Slot.Key == s.Slot.Key })
 				assert.InDelta(t, c.Own.After, after.Slots[own].Value, 1e-9, "%s: %s", s.Slot.Key, c.Candidate.Key)
 				assert.Equal(t, c.Own.Is, after.Slots[own].State)

@@ -91,6 +91,12 @@ func guessedMass(stature quantity.Length) quantity.Mass {
 // said in Lacks.
 func Work(f store.File) Results { return work(f, stockOf(f, around{}), around{}) }
 
+// WorkAt is Work at a time: ages and tests are as old as they are then.
+func WorkAt(f store.File, now time.Time) Results {
+	at := around{now: func() time.Time { return now }}
+	return work(f, stockOf(f, at), at)
+}
+
 func work(f store.File, stock *stock, at around) Results {
 	c, rooms := housed(f, stock, at)
 	r := Results{Client: c, Rooms: rooms, Batches: stock.batches, Bands: stock.bands}
@@ -135,6 +141,34 @@ func clientOf(f store.File, s *stock, at around) client.Client {
 	return c
 }
 
+// ageOf is how old somebody is at most who was born in a year, at a Unix time in s; 0 where
+// nobody has asked or dates do not matter.
+func ageOf(born int, now int64) int {
+	if born == 0 || now == 0 {
+		return 0
+	}
+	return max(0, time.Unix(now, 0).UTC().Year()-born)
+}
+
+func limitsOf(words []string) []movement.Limit {
+	var out []movement.Limit
+	for _, w := range words {
+		out = append(out, movement.Limit(w))
+	}
+	return out
+}
+
+func healthOf(p store.Profile) client.Health {
+	a := p.Asked
+	return client.Health{
+		Answers: map[string]client.Answer{
+			"heart": client.Answer(a.Heart), "dizzy": client.Answer(a.Dizzy), "joints": client.Answer(a.Joints), "pregnant": client.Answer(a.Pregnant),
+			"medicines": client.Answer(a.Medicines), "falls": client.Answer(a.Falls), "pain": client.Answer(a.Pain),
+		},
+		Floor: client.Answer(a.Floor), Alone: client.Answer(a.Alone), Cleared: p.Cleared,
+	}
+}
+
 // housed is the client with the rooms as they were surveyed.
 func housed(f store.File, s *stock, at around) (client.Client, []RoomOf) {
 	p := f.Profile
@@ -144,6 +178,7 @@ func housed(f store.File, s *stock, at around) (client.Client, []RoomOf) {
 		Person: client.Person{
 			Stature: body.Stature, Reach: body.Reach, Press: body.Press, Shoe: body.Shoe, BodyMass: quantity.Mass(p.BodyMassKg), Sex: client.Sex(p.Sex),
 			Experience: client.Experience(p.Experience), Goal: client.Goal(p.Goal), Now: at.seconds(),
+			Age: ageOf(p.BornYear, at.seconds()), LayOff: p.LayOff, Days: p.Days, Minutes: p.Minutes, Operated: limitsOf(p.Operated), Health: healthOf(p),
 		},
 		Rooms: coreRooms(rooms), Space: answers, WayIn: quantity.Length(f.Space.WayWidthM),
 		AtHand: f.AtHand, Own: s.own(), Containers: s.usable(), Handles: s.handleRungs(), Bands: fit(s.bands),
@@ -152,9 +187,8 @@ func housed(f store.File, s *stock, at around) (client.Client, []RoomOf) {
 	if p.BodyMassKg == 0 {
 		c.Person.BodyMass = guessedMass(quantity.Length(p.StatureM))
 	}
-	for _, l := range p.Limits {
-		c.Person.Limits = append(c.Person.Limits, movement.Limit(l))
-	}
+	c.Person.Limits = limitsOf(p.Limits)
+
 	for _, t := range f.Tests {
 		c.Person.Tests = append(c.Person.Tests, client.Test{Movement: t.Movement, Load: quantity.Mass(t.LoadKg), Reps: t.Reps, Reserve: t.Reserve, At: t.DoneAt, AtLeast: t.AtLeast})
 	}

@@ -78,6 +78,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/calc/coverage": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What loads are worth to a working range
+         * @description The mean over the targets of the range, evenly spread in ratio, of g(d): d is the distance of the nearest load from the target as a share of it, g = 1 to 0.05, falling evenly to 0 at 0.20. Gaps are where d > 0.05. Stable contract.
+         */
+        post: operations["calc-coverage"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/calc/fill": {
         parameters: {
             query?: never;
@@ -1146,6 +1166,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/movements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The library of movements, with all that is known of each */
+        get: operations["read-movements"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/practice": {
         parameters: {
             query?: never;
@@ -1822,6 +1859,8 @@ export interface components {
         Board: {
             /** Format: int64 */
             covered: number;
+            /** @description Needs of weight 1 that two days or a quarter of an hour leave no time for */
+            left_out: string[];
             slots: components["schemas"]["Slot"][];
             /**
              * Format: double
@@ -2120,6 +2159,25 @@ export interface components {
              * @description What it adds to the mass: standard uncertainty, k = 1
              */
             u_kg: number;
+        };
+        CoverageAnswer: {
+            /**
+             * Format: double
+             * @description Mean closeness over the range, targets evenly spread in ratio, integrated exactly
+             */
+            fit: number;
+            /** @description Where no load is within 5 % */
+            gaps_kg: number[][];
+            /** @description The single loads within 5 % of some target of the range */
+            reached_kg: number[];
+        };
+        CoverageQuestion: {
+            /** @description From, to; above 0 */
+            range_kg: number[];
+            /** @description Single loads */
+            rungs_kg?: number[];
+            /** @description Any load from the one to the other */
+            stretches_kg?: number[][];
         };
         CreateBody: {
             currency?: string;
@@ -3140,11 +3198,89 @@ export interface components {
             /** Format: double */
             volume_l: number;
         };
+        MovementForm: {
+            name: string;
+            /**
+             * Format: double
+             * @description Of the body's mass
+             */
+            share: number;
+        };
         MovementName: {
             hold: string;
             key: string;
             name: string;
             pattern: string;
+        };
+        MovementRecord: {
+            /** @description Keys of what should be mastered before it */
+            after: string[];
+            /**
+             * Format: double
+             * @description Share of the body's mass that is lifted with the load
+             */
+            along: number;
+            caution: string;
+            /** Format: double */
+            counts_as: number;
+            /** @description What it is worth next to its relatives */
+            dose: string;
+            easier: string;
+            /** @description Keys, the nearest first */
+            easier_movements: string[];
+            family: string;
+            forms: components["schemas"]["MovementForm"][];
+            /** @description Keys of those that are a step harder */
+            harder_movements: string[];
+            /** @description What it asks of the room's height */
+            height: string;
+            /** @description How it is loaded; empty for the body alone */
+            hold: string;
+            key: string;
+            muscles: string[];
+            name: string;
+            needs: string[];
+            pattern: string;
+            /**
+             * Format: double
+             * @description How well it answers its pattern, 0 to 1
+             */
+            quality: number;
+            /** @description Limits */
+            ruled_out_by: string[];
+            /** Format: double */
+            seconds_per_rep: number;
+            sets: components["schemas"]["MovementSets"];
+            /** @enum {string} */
+            sides: "both" | "each" | "alternating";
+            /** @description What makes a rep count */
+            standard: string;
+            tactics: components["schemas"]["MovementTactic"][];
+            timed: boolean;
+            /** @description What is done with the load */
+            use: string;
+            /** @description By which it is looked for */
+            words: string[];
+        };
+        MovementSets: {
+            /** Format: int64 */
+            high: number;
+            /** Format: int64 */
+            low: number;
+            /** @enum {string} */
+            of: "reps" | "s" | "m";
+        };
+        MovementTactic: {
+            /**
+             * Format: double
+             * @description How much more it feels like; house value
+             */
+            factor: number;
+            key: string;
+            name: string;
+        };
+        Movements: {
+            movements: components["schemas"]["MovementRecord"][];
         };
         Named: {
             id: string;
@@ -3201,6 +3337,8 @@ export interface components {
             lo_kg: number;
             /** @enum {string} */
             state: "covered" | "thin" | "missing";
+            /** @description It asks for the means alone: no kilograms */
+            timed: boolean;
         };
         Next: {
             /** Format: int64 */
@@ -3637,15 +3775,46 @@ export interface components {
         };
         Profile: {
             /**
+             * @description Trains alone
+             * @enum {string}
+             */
+            ask_alone?: "" | "no" | "yes";
+            /** @enum {string} */
+            ask_dizzy?: "" | "no" | "yes";
+            /** @enum {string} */
+            ask_falls?: "" | "no" | "yes";
+            /**
+             * @description Gets down to the floor and up again
+             * @enum {string}
+             */
+            ask_floor?: "" | "no" | "yes";
+            /** @enum {string} */
+            ask_heart?: "" | "no" | "yes";
+            /** @enum {string} */
+            ask_joints?: "" | "no" | "yes";
+            /** @enum {string} */
+            ask_medicines?: "" | "no" | "yes";
+            /** @enum {string} */
+            ask_pain?: "" | "no" | "yes";
+            /** @enum {string} */
+            ask_pregnant?: "" | "no" | "yes";
+            /**
              * Format: double
              * @description Body mass in kg, 25 to 300; 0 when not known
              */
             body_mass_kg: number;
             /**
              * Format: int64
+             * @description Year of birth; 0 when nobody has asked
+             */
+            born_year?: number;
+            /**
+             * Format: int64
              * @description Budget in the smallest unit of the currency
              */
             budget_minor: number;
+            /** @description Who said what, and when, to what was answered with yes */
+            cleared?: string;
             /** @description ISO 4217 code */
             currency: string;
             /** Format: int64 */
@@ -3653,7 +3822,14 @@ export interface components {
             /** @enum {string} */
             experience: "new" | "novice" | "intermediate" | "advanced";
             /** @enum {string} */
-            goal: "general" | "muscle" | "strength" | "conditioning" | "running" | "back-to-training" | "older-adult";
+            goal: "general" | "muscle" | "strength" | "weightlifting" | "conditioning" | "running" | "back-to-training" | "older-adult";
+            /** @description What the answers mean: where it hurts, what was operated on and when */
+            health_note?: string;
+            /**
+             * Format: int64
+             * @description Months since training was last regular; 0 for now
+             */
+            lay_off_months?: number;
             /** @description What the client must spare */
             limits: string[];
             /**
@@ -3665,6 +3841,8 @@ export interface components {
             name: string;
             /** @description Private note of the practice */
             note: string;
+            /** @description What was operated on within a year, as limits are named */
+            operated?: string[];
             /**
              * Format: double
              * @description Greatest height of the grip in a press overhead; 0 takes the estimate
@@ -4160,8 +4338,13 @@ export interface components {
             practice: string;
         };
         Slot: {
+            /**
+             * Format: double
+             * @description Of the body, lifted beside its kilograms: closeness counts it; 0 kg is the body alone
+             */
+            along_kg: number;
             /** @enum {string} */
-            basis: "test" | "relative" | "guess";
+            basis: "test" | "relative" | "guess" | "means";
             gaps: components["schemas"]["Gap"][];
             /** @description It would be covered if bands that nobody has read were as guessed */
             guessed: boolean;
@@ -4183,6 +4366,11 @@ export interface components {
             name: string;
             /** @description What has to be said of the tests it rests on */
             notes: string[];
+            /**
+             * @description What its sets are counted in
+             * @enum {string}
+             */
+            of: "reps" | "s" | "m";
             per_hand: boolean;
             reason: string;
             /** Format: int64 */
@@ -4192,6 +4380,8 @@ export interface components {
             /** @enum {string} */
             state: "covered" | "thin" | "missing";
             ticks: components["schemas"]["Tick"][];
+            /** @description It asks for the means alone: no kilograms */
+            timed: boolean;
             /**
              * Format: double
              * @description Coverage of today's range
@@ -4944,6 +5134,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BatchAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "calc-coverage": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CoverageQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CoverageAnswer"];
                 };
             };
             /** @description Error */
@@ -7836,6 +8059,36 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Library"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "read-movements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Movements"];
                 };
             };
             /** @description Error */

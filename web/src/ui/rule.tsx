@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react'
 import type { Slot } from '../api/client'
-import type { Units } from '../lib/format'
+import { percent, type Units } from '../lib/format'
 import { useWidth } from '../lib/hooks'
 import { useUnits } from '../lib/units'
 import { AxisLog, logTicks, OnSheet, type Span, useSheet } from './draw'
@@ -19,7 +19,8 @@ function fresh(seen: Set<string>, place: string): boolean {
 
 /** One slot on the rule: bracket, gaps, rungs. */
 function RuleRow({ slot, span: [first, last], grid }: { slot: Slot; span: Span; grid: readonly number[] }) {
-  const { x: scale, height } = useSheet()
+  const { x: onRule, height } = useSheet()
+  const scale = (kg: number) => onRule(Math.max(kg, first))
   const y = height / 2
   const top = y - 13
   const h = 26
@@ -83,6 +84,17 @@ function RuleRow({ slot, span: [first, last], grid }: { slot: Slot; span: Span; 
   )
 }
 
+/** A need that asks for the means alone: how long, and by what. */
+function Means({ slot }: { slot: Slot }) {
+  const best = slot.ways[0]
+  const can = best && !best.why
+  return (
+    <p className={`m-0 px-3.5 py-2 text-fine leading-tight ${can ? 'text-soft' : 'text-missing'}`}>
+      no kilograms: {can ? `${best.movement.toLowerCase()}, ${percent(slot.value)}` : 'nothing for it is here'}
+    </p>
+  )
+}
+
 /** The rule: one axis over all slots, each row drawn by the caller's frame. */
 export function Rule({ slots, row, height = 44 }: { slots: Slot[]; row: (slot: Slot, plot: ReactNode) => ReactNode; height?: number }) {
   const units = useUnits()
@@ -104,9 +116,13 @@ export function Rule({ slots, row, height = 44 }: { slots: Slot[]; row: (slot: S
       {slots.map((s) =>
         row(
           s,
-          <OnSheet sheet={sheet} aria-hidden="true">
-            <RuleRow slot={s} span={span} grid={grid} />
-          </OnSheet>,
+          s.timed ? (
+            <Means slot={s} />
+          ) : (
+            <OnSheet sheet={sheet} aria-hidden="true">
+              <RuleRow slot={s} span={span} grid={grid} />
+            </OnSheet>
+          ),
         ),
       )}
     </div>
@@ -121,6 +137,9 @@ export const AXIS: Slot = {
   name: '',
   reps_low: 0,
   reps_high: 0,
+  of: 'reps',
+  timed: false,
+  along_kg: 0,
   per_hand: false,
   weight: 0,
   lo_kg: 0,
@@ -142,9 +161,22 @@ export const AXIS: Slot = {
   value_why: nothing,
 }
 
+/** The sets of a need, in what they are counted in. */
+export const setsOf = (s: Pick<Slot, 'reps_low' | 'reps_high' | 'of'>): string => `${s.reps_low}–${s.reps_high} ${s.of}`
+
+/** The working range of a need; from the body alone where it begins there. */
+export function rangeOf(s: Pick<Slot, 'lo_kg' | 'hi_kg' | 'per_hand' | 'timed'>, units: Units): string {
+  if (s.timed) return 'the means for it'
+  const hand = s.per_hand ? ' a hand' : ''
+  if (s.lo_kg === 0) return `the body alone, to + ${units.show('mass', s.hi_kg)}${hand}`
+  return `${units.bare('mass', s.lo_kg)}–${units.show('mass', s.hi_kg)}${hand}`
+}
+
 /** A slot in words, for those who do not see the drawing. */
 export function slotInWords(s: Slot, units: Units): string {
-  const range = `${units.show('mass', s.lo_kg)} to ${units.show('mass', s.hi_kg)}${s.per_hand ? ' a hand' : ''}`
+  if (s.timed) return `${s.name}: ${s.state}; sets of ${setsOf(s)}, no kilograms`
+  const range =
+    s.lo_kg > 0 ? `${units.show('mass', s.lo_kg)} to ${units.show('mass', s.hi_kg)}${s.per_hand ? ' a hand' : ''}` : rangeOf(s, units)
   const rungs = s.ticks.length ? `${s.ticks.length} loads on the rule` : 'no load on the rule'
   const gaps = s.gaps.map((g) => `${units.show('mass', g.lo_kg)} to ${units.show('mass', g.hi_kg)}`).join(', ')
   const today = s.today_hi_kg < s.hi_kg * 0.999 ? `, today up to ${units.show('mass', s.today_hi_kg)}` : ''

@@ -31,6 +31,10 @@ const volume = (label: string, max: number, rest: Partial<Spec> = {}): Spec => (
 const density = (label: string): Spec => ({ label, kind: 'density', min: 0.01, max: 25 })
 const hole: Spec = { label: 'Hole', options: { 25: '25 mm', 30: '28–30 mm', 50: '50 mm' } }
 
+/** Parts of the body, as limits name them. */
+const parts = { knee: 'knee', shoulder: 'shoulder', 'low-back': 'low back', 'wrist-grip': 'wrist or hand' }
+const yesNo = (label: string): Spec => ({ label, options: { '': 'not asked', no: 'no', yes: 'yes' }, otherwise: '' })
+
 /** Every field that somebody fills in, named once for its control, for what was changed, and for what two people disagree on. */
 export const table = {
   profile: {
@@ -49,6 +53,7 @@ export const table = {
           general: 'general fitness',
           muscle: 'muscle',
           strength: 'strength',
+          weightlifting: 'weightlifting',
           conditioning: 'conditioning',
           running: 'running support',
           'back-to-training': 'back to training',
@@ -69,6 +74,20 @@ export const table = {
           'no-floor': 'nothing on the floor',
         },
       },
+      born_year: { label: 'Born in', min: 1900, max: 2100, empty: 'not asked', otherwise: 0 },
+      lay_off_months: { label: 'Months without training', min: 0, max: 600, empty: 'none', otherwise: 0 },
+      operated: { label: 'Operated on within a year', options: parts, otherwise: [] },
+      ask_heart: yesNo('Heart, or chest pain'),
+      ask_dizzy: yesNo('Dizziness or fainting'),
+      ask_joints: yesNo('Bone or joint trouble'),
+      ask_pregnant: yesNo('Pregnant, or birth within half a year'),
+      ask_medicines: yesNo('Medicines: blood pressure, heart, sugar'),
+      ask_falls: yesNo('A fall within a year, or unsteady'),
+      ask_pain: yesNo('Pain now'),
+      ask_floor: yesNo('Down to the floor and up again'),
+      ask_alone: yesNo('Trains alone'),
+      health_note: { label: 'What that means: where, what, when', max: 2000, otherwise: '' },
+      cleared: { label: 'Who said what, and when', max: 400, otherwise: '' },
       budget_minor: { label: 'Budget', kind: 'money', min: 0, max: 100_000_000 },
       currency: { label: 'Currency' },
       units: { label: 'Units (u)', options: { metric: 'kg, m', us: 'lb, ft' } },

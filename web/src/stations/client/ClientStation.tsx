@@ -33,6 +33,7 @@ export function ClientStation() {
             <Choice of={of('sex')} />
           </div>
         </section>
+        <Health />
         <section className="space-y-3">
           <Head>The training</Head>
           <div className="flex flex-wrap items-start gap-x-6 gap-y-2">
@@ -68,6 +69,50 @@ export function ClientStation() {
         <Erase />
       </div>
     </div>
+  )
+}
+
+const questions = ['ask_heart', 'ask_dizzy', 'ask_joints', 'ask_pregnant', 'ask_medicines', 'ask_falls', 'ask_pain'] as const
+
+/** What is asked before anything is lifted: a minute, to be skipped, but then it holds. */
+function Health() {
+  const { box } = useBench()
+  const of = useFields('profile')
+  const open = questions.filter((q) => of(q).value === '')
+  const yes = questions.some((q) => of(q).value === 'yes') || of('operated').value.length > 0
+  return (
+    <section className="space-y-3">
+      <Head aside="any yes goes to a physician first; nothing here is a diagnosis">Before training</Head>
+      <div className="flex flex-wrap items-start gap-x-6 gap-y-2">
+        <Count of={of('born_year')} />
+        <Count of={of('lay_off_months')} />
+        <Ticks
+          of={of('operated')}
+          options={Object.entries(specOf('profile', 'operated').options ?? {}).map(([value, label]) => ({ value, label }))}
+        />
+      </div>
+      <div className="grid gap-x-6 gap-y-2 lg:grid-cols-2 xl:grid-cols-3">
+        {questions.map((q) => (
+          <Choice key={q} of={of(q)} />
+        ))}
+        <Choice of={of('ask_floor')} />
+        <Choice of={of('ask_alone')} />
+      </div>
+      {open.length > 0 && (
+        <p className="m-0">
+          <Button onClick={() => box.setPart('profile', () => Object.fromEntries(open.map((q) => [q, 'no' as const])))}>
+            {open.length === questions.length ? 'All seven: no' : `The other ${open.length}: no`}
+          </Button>{' '}
+          <span className="text-fine text-soft">once they have been asked; what is not answered stays a hold point</span>
+        </p>
+      )}
+      {(yes || of('health_note').value !== '' || of('cleared').value !== '') && (
+        <div className="grid gap-x-6 gap-y-3 md:grid-cols-2">
+          <Text of={of('health_note')} area />
+          <Text of={of('cleared')} width="wide" />
+        </div>
+      )}
+    </section>
   )
 }
 

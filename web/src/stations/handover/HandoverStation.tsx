@@ -2,6 +2,7 @@ import { keys, useBench, usePlan, usePulls } from '../../lib/desk'
 import { Button, Head, Note, StateWord, Tape } from '../../ui/parts'
 import { Headrooms } from '../../ui/room/Headrooms'
 import { Plan } from '../../ui/room/Plan'
+import { rangeOf, setsOf } from '../../ui/rule'
 import { DataTable } from '../../ui/table'
 import { useStopped, Working } from '../../ui/working'
 
@@ -115,11 +116,10 @@ export function HandoverStation() {
               id={(s) => s.key}
               columns={[
                 { head: 'movement', names: true, cell: (s) => s.name },
-                { head: 'reps', cell: (s) => `${s.reps_low}–${s.reps_high}` },
+                { head: 'sets of', cell: (s) => setsOf(s) },
                 {
                   head: 'working range',
-                  cell: (s) =>
-                    `${units.bare('mass', s.lo_kg)}–${units.show('mass', s.hi_kg)}${s.per_hand ? ' a hand' : ''}${s.basis === 'guess' ? ' (guess)' : ''}`,
+                  cell: (s) => `${rangeOf(s, units)}${s.basis === 'guess' ? ' (guess)' : ''}`,
                 },
                 { head: 'with the plan', cell: (s) => <StateWord state={s.state} /> },
                 { head: 'best done as', cell: (s) => (s.ways[0] && !s.ways[0].why ? s.ways[0].movement : '–') },

@@ -7,7 +7,7 @@ import { percent } from '../../lib/format'
 import { useKey } from '../../lib/hooks'
 import { MarkKey, type Origin } from '../../ui/marks'
 import { Button, Head, StateWord } from '../../ui/parts'
-import { AXIS, Rule, slotInWords } from '../../ui/rule'
+import { AXIS, Rule, setsOf, slotInWords } from '../../ui/rule'
 import type { Closing } from './Closings'
 import { SlotPanel } from './SlotPanel'
 import { TestSets } from './TestSets'
@@ -67,6 +67,7 @@ export function NeedsStation() {
               Brackets are the working range for the next six months.{' '}
               {guesses > 0 && `${guesses} of ${board.slots.length} rest on a guess until a set is logged below. `}Open a row for its
               reasons.
+              {board.left_out.length > 0 && ` Left out for want of time: ${board.left_out.join(', ').toLowerCase()}.`}
             </p>
           </div>
           <Button onClick={() => setWorstFirst(!worstFirst)} aria-pressed={worstFirst}>
@@ -145,7 +146,8 @@ function Frame({
       <button type="button" aria-expanded={open} onClick={onOpen} className="px-1.5 py-1 text-left hover:text-action" title={words}>
         <span className="block font-cond text-lead font-semibold leading-tight">{slot.name}</span>
         <span className="block text-fine text-soft">
-          {slot.reps_low}–{slot.reps_high} reps{slot.per_hand ? ', a hand' : ''}
+          {setsOf(slot)}
+          {slot.per_hand ? ', a hand' : ''}
         </span>
         <span className="sr-only">{words}</span>
       </button>
@@ -157,15 +159,17 @@ function Frame({
       </span>
       <div className="min-w-0 overflow-hidden max-md:col-span-2">{plot}</div>
       <span className="text-fine leading-tight text-missing max-md:col-span-2 max-md:px-1.5 max-md:pb-1.5">
-        {slot.gaps.length > 0 && slot.state !== 'covered' ? gapNote(slot, units) : slot.reason}
+        {slot.state !== 'covered' ? gapNote(slot, units) : slot.reason}
       </span>
     </div>
   )
 }
 
 function gapNote(s: Slot, units: ReturnType<typeof useBench>['units']): string {
-  if (s.ticks.length === 0 || s.gaps.length === 0 || s.guessed) return s.reason
-  const widest = s.gaps.reduce((a, b) => (b.hi_kg / b.lo_kg > a.hi_kg / a.lo_kg ? b : a))
+  if (s.state === 'missing' || s.timed || s.ticks.length === 0 || s.gaps.length === 0 || s.guessed) return s.reason
+  const widest = s.gaps.reduce((a, b) =>
+    (b.hi_kg + s.along_kg) / (b.lo_kg + s.along_kg) > (a.hi_kg + s.along_kg) / (a.lo_kg + s.along_kg) ? b : a,
+  )
   return `nothing from ${units.bare('mass', widest.lo_kg)} to ${units.show('mass', widest.hi_kg)}`
 }
 

@@ -3,28 +3,36 @@ import { useBench } from '../../lib/desk'
 import { percent } from '../../lib/format'
 import { Explain } from '../../ui/explain'
 import { Head, More, StateWord } from '../../ui/parts'
+import { rangeOf, setsOf } from '../../ui/rule'
 import { type Closing, Closings } from './Closings'
 
 /** One need: its range and where it comes from, what would close it, and the ways to do it. */
 export function SlotPanel({ slot: s, chosen, onChoose }: { slot: Slot; chosen: Closing | null; onChoose: (c: Closing | null) => void }) {
   const { units } = useBench()
-  const basis = { test: 'from a test set', relative: 'from the test of a relative, ±20 %', guess: 'a guess until a set is logged' }[s.basis]
+  const basis = {
+    test: 'from a test set',
+    relative: 'from the test of a relative, ±20 %',
+    guess: 'a guess until a set is logged',
+    means: 'no kilograms are asked for',
+  }[s.basis]
   return (
     <>
       <Head aside={<StateWord state={s.state} />}>{s.name}</Head>
       <p className="m-0">
         <Explain why={s.why}>
-          <b className="text-head">
-            {units.bare('mass', s.lo_kg)} – {units.show('mass', s.hi_kg)}
-          </b>
+          <b className="text-head">{s.timed ? setsOf(s) : rangeOf(s, units)}</b>
         </Explain>
         <span className="text-soft">
-          {' '}
-          {s.per_hand ? 'a hand, ' : ''}
+          {s.timed ? ', ' : ' '}
           {basis}
         </span>
       </p>
-      {s.today_hi_kg < s.hi_kg * 0.999 && (
+      {s.along_kg > 0 && (
+        <p className="m-0 text-fine text-soft">
+          Beside them {units.show('mass', s.along_kg)} of the body are lifted: closeness counts both, so the body alone counts too.
+        </p>
+      )}
+      {!s.timed && s.today_hi_kg < s.hi_kg * 0.999 && (
         <p className="m-0 text-fine text-soft">
           Today up to {units.show('mass', s.today_hi_kg)} ({percent(s.today)} covered), in half a year from{' '}
           {units.show('mass', s.horizon_lo_kg)} on ({percent(s.horizon)}).
@@ -40,7 +48,9 @@ export function SlotPanel({ slot: s, chosen, onChoose }: { slot: Slot; chosen: C
         <Explain why={s.value_why}>
           <b>{percent(s.value)}</b>
         </Explain>
-        : how close the nearest load comes, less its ±, times how well the movement answers the need.
+        {s.timed
+          ? ': how well the best movement that can be done answers the need.'
+          : ': how close the nearest load comes, less its ±, times how well the movement answers the need.'}
       </p>
       <Closings slot={s} chosen={chosen} onChoose={onChoose} />
       <h3 className="mb-1 mt-4 text-lead">Ways to do it</h3>

@@ -310,17 +310,17 @@ function Numbers({ card, units }: { card: Card; units: Units }) {
 
 function Mini({ slots }: { slots: Card['slots'] }) {
   const [ref, width] = useWidth<HTMLDivElement>(280)
-  const { sheet } = ruleOf(slots, width, 132)
+  const { sheet, span } = ruleOf(slots, width, 132)
   return (
     <div ref={ref} className="mt-3">
       <OnSheet sheet={sheet} aria-hidden="true">
         {slots.map((s, i) => (
           <rect
             key={s.key}
-            x={sheet.x(s.lo_kg)}
-            y={12 * i + 2}
-            width={sheet.x(s.hi_kg) - sheet.x(s.lo_kg)}
-            height={8}
+            x={s.timed ? sheet.x(span[0]) : sheet.x(Math.max(s.lo_kg, span[0]))}
+            y={(132 / slots.length) * i + 2}
+            width={s.timed ? 8 : sheet.x(s.hi_kg) - sheet.x(Math.max(s.lo_kg, span[0]))}
+            height={Math.min(8, 132 / slots.length - 4)}
             fill={s.state === 'covered' ? 'var(--covered)' : s.state === 'thin' ? 'url(#hatch)' : 'none'}
             stroke={s.state === 'covered' ? 'var(--covered)' : s.state === 'thin' ? 'var(--due)' : 'var(--missing)'}
             strokeDasharray={s.state === 'missing' ? '2 2' : undefined}

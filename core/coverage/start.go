@@ -1,0 +1,64 @@
+package coverage
+
+import (
+	"fmt"
+	"math"
+
+	"scrappyrack/core/client"
+	"scrappyrack/core/movement"
+)
+
+// House values of a cautious start, until a test: from 60 on 1 % less a year, from 70 half of
+// that; half after an operation of the region or a lay-off of three months and more, and for
+// whoever comes back to training; loads light for an older adult who carries.
+const (
+	ageFrom   = 60
+	ageYear   = 0.01
+	halfFrom  = 70
+	half      = 0.5
+	longOff   = 3 // months
+	lightCare = 0.75
+)
+
+// start is the share of what is presumed with which a need that nobody has tested is begun,
+// and why.
+func start(p client.Person, n need) (share float64, why string) {
+	share = 1
+	say := func(by float64, words string) {
+		share *= by
+		if why != "" {
+			why += ", "
+		}
+		why += words
+	}
+	if p.Age > ageFrom {
+		say(math.Max(0.4, 1-ageYear*float64(p.Age-ageFrom)), fmt.Sprintf("age %d", p.Age))
+	}
+	switch {
+	case p.Age >= halfFrom:
+		say(half, fmt.Sprintf("half from %d on", halfFrom))
+	case p.OperatedOn(n.regions()...):
+		say(half, "half after the operation")
+	case p.LayOff >= longOff:
+		say(half, fmt.Sprintf("half after %d months without training", p.LayOff))
+	case p.Goal == client.BackTo:
+		say(half, "half, coming back to training")
+	}
+	if p.Goal == client.Older && n.pattern == movement.Carry {
+		say(lightCare, "carries light")
+	}
+	return share, why
+}
+
+// regions are the parts of the body whose operation makes a need be begun with half.
+func (n need) regions() []movement.Limit {
+	switch n.family {
+	case legs:
+		return []movement.Limit{movement.Knee, movement.LowBack}
+	case push:
+		return []movement.Limit{movement.ShoulderOf, movement.WristGrip}
+	case pull:
+		return []movement.Limit{movement.ShoulderOf, movement.WristGrip, movement.LowBack}
+	}
+	return []movement.Limit{movement.LowBack}
+}

@@ -1,0 +1,102 @@
+package coverage
+
+import (
+	"scrappyrack/core/client"
+	"scrappyrack/core/movement"
+)
+
+// Zone is a need as a goal has it: sets of Low to High of a unit, at a weight of 1 to 5 in
+// the whole (house values, by school; the zones of repetitions: ACSM 2009). Body says that
+// it begins with the body alone.
+type Zone struct {
+	Key       string
+	Low, High int
+	Of        movement.Unit
+	Weight    int
+	Body      bool
+}
+
+func reps(key string, low, high, weight int) Zone {
+	return Zone{Key: key, Low: low, High: high, Of: movement.Reps, Weight: weight}
+}
+
+func fromBody(key string, low, high, weight int) Zone {
+	z := reps(key, low, high, weight)
+	z.Body = true
+	return z
+}
+
+func timed(key string, low, high, weight int) Zone {
+	return Zone{Key: key, Low: low, High: high, Of: movement.Seconds, Weight: weight}
+}
+
+// zones are the needs of each goal, in the order in which a board lists them.
+var zones = map[client.Goal][]Zone{
+	client.General: {
+		reps("squat", 8, 15, 5), reps("hinge", 8, 15, 5), reps("one-leg", 8, 15, 4), reps("push-level", 8, 15, 5), reps("push-overhead", 8, 15, 3),
+		reps("pull-level", 8, 15, 5), reps("pull-down", 8, 15, 4), reps("carry", 8, 15, 4), reps("core-turn", 8, 15, 3),
+		reps("shoulder-side", 12, 20, 1), reps("hip-side", 15, 25, 1), timed("brace", 20, 60, 2),
+	},
+	client.Muscle: {
+		reps("squat", 6, 12, 5), reps("hinge", 6, 12, 5), reps("one-leg", 6, 12, 4), reps("push-level", 6, 12, 5), reps("push-overhead", 6, 12, 4),
+		reps("pull-level", 6, 12, 5), reps("pull-down", 6, 12, 5), reps("carry", 8, 15, 2), reps("core-turn", 8, 15, 2),
+		reps("arm-bend", 6, 12, 3), reps("arm-straighten", 6, 12, 3), reps("calf", 6, 12, 2), reps("shoulder-side", 12, 20, 3), reps("rear-shoulder", 12, 20, 2), reps("hip-side", 12, 20, 1),
+	},
+	client.Strength: {
+		reps("squat", 3, 6, 5), reps("hinge", 3, 6, 5), reps("one-leg", 6, 12, 3), reps("push-level", 3, 6, 5), reps("push-overhead", 3, 6, 4),
+		reps("pull-level", 3, 6, 5), reps("pull-down", 6, 12, 4), reps("carry", 6, 12, 4), reps("core-turn", 6, 12, 2),
+		timed("brace", 20, 60, 3), reps("rear-shoulder", 12, 20, 1),
+	},
+	client.Lifting: {
+		reps("squat", 3, 6, 5), reps("hinge", 3, 5, 5), reps("one-leg", 6, 12, 2), reps("push-level", 6, 12, 2), reps("push-overhead", 1, 5, 4),
+		reps("pull-level", 6, 12, 3), reps("pull-down", 6, 12, 2), reps("carry", 6, 12, 2), reps("core-turn", 6, 12, 1),
+		{"overhead-squat", 3, 10, movement.Reps, 4, false}, {"jump", 1, 5, movement.Reps, 3, false}, reps("front-rack", 3, 6, 4),
+	},
+	client.Conditioning: {
+		reps("squat", 15, 25, 4), reps("hinge", 15, 25, 3), reps("one-leg", 15, 25, 4), reps("push-level", 15, 25, 4), reps("push-overhead", 15, 25, 1),
+		reps("pull-level", 15, 25, 3), reps("pull-down", 15, 25, 2), reps("carry", 15, 25, 4), reps("core-turn", 15, 25, 2),
+		reps("swing", 15, 25, 4), timed("jump", 20, 40, 3), timed("step-over", 30, 60, 2), timed("crawl", 20, 40, 3), timed("drag", 20, 60, 2), timed("rope", 30, 120, 3), timed("whole-body", 20, 60, 4),
+	},
+	client.Running: {
+		reps("one-leg", 6, 12, 5), reps("calf", 12, 20, 5), reps("hinge", 8, 15, 4), reps("squat", 8, 15, 3), timed("jump", 10, 30, 3), reps("hip-side", 15, 25, 4),
+		timed("brace", 30, 60, 4), reps("core-turn", 8, 15, 4),
+		reps("push-level", 8, 15, 1), reps("push-overhead", 8, 15, 1), reps("pull-level", 8, 15, 1), reps("pull-down", 8, 15, 1), reps("carry", 8, 15, 1), reps("shoulder-side", 12, 20, 1),
+	},
+	client.BackTo: {
+		fromBody("squat", 10, 15, 5), fromBody("hinge", 10, 15, 4), fromBody("one-leg", 10, 15, 3), reps("push-level", 10, 15, 4), reps("push-overhead", 10, 15, 1),
+		reps("pull-level", 10, 15, 5), reps("pull-down", 10, 15, 3), reps("carry", 10, 15, 3), reps("core-turn", 10, 15, 3),
+		timed("balance", 15, 45, 4), timed("brace", 15, 45, 4), reps("hip-side", 15, 25, 3),
+	},
+	client.Older: {
+		fromBody("squat", 8, 12, 5), fromBody("calf", 10, 15, 4), fromBody("one-leg", 8, 12, 4), fromBody("hinge", 10, 15, 4), reps("push-level", 10, 15, 3), reps("push-overhead", 10, 15, 1),
+		reps("pull-level", 10, 15, 5), reps("pull-down", 10, 15, 2), reps("carry", 10, 15, 4), reps("core-turn", 10, 15, 2),
+		timed("balance", 10, 30, 5), timed("brace", 10, 30, 2),
+	},
+}
+
+// ZonesOf are the needs that a person's goal has, less those of weight 1 where there is no
+// time for them.
+func ZonesOf(p client.Person) []Zone {
+	var out []Zone
+	short := p.Short()
+	for _, z := range zones[p.Goal] {
+		if z.Weight > 1 || !short {
+			out = append(out, z)
+		}
+	}
+	return out
+}
+
+// LeftOut names the needs that there is no time for.
+func LeftOut(p client.Person) []string {
+	var out []string
+	if !p.Short() {
+		return nil
+	}
+	for _, z := range zones[p.Goal] {
+		if z.Weight == 1 {
+			out = append(out, needOf(z.Key).name)
+		}
+	}
+	return out
+}

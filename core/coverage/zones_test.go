@@ -1,0 +1,144 @@
+package coverage_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"scrappyrack/core/client"
+	"scrappyrack/core/coverage"
+	"scrappyrack/core/movement"
+	"scrappyrack/core/quantity"
+)
+
+// What practitioners give such people, in kg (common practice, no source), from the lightest
+// of today to the heaviest of today or half a year on: within 30 %.
+func TestRangesOfPeopleAsTheTradeHasThem(t *testing.T) {
+	woman := client.Person{Stature: 1.66, BodyMass: 60, Sex: client.Female, Experience: client.New, Goal: client.General}
+	old := client.Person{Stature: 1.66, BodyMass: 70, Age: 75, Experience: client.New, Goal: client.Older}
+	knee := client.Person{Stature: 1.78, BodyMass: 80, Sex: client.Male, Experience: client.Novice, Goal: client.BackTo, Operated: []movement.Limit{movement.Knee}}
+	runner := client.Person{Stature: 1.76, BodyMass: 70, Sex: client.Male, Experience: client.Intermediate, Goal: client.Running}
+	strong := tests(client.Person{Stature: 1.80, BodyMass: 90, Sex: client.Male, Experience: client.Advanced, Goal: client.Strength},
+		client.Test{Movement: "back-squat", Load: 170, Reps: 1}, client.Test{Movement: "deadlift", Load: 210, Reps: 1}, client.Test{Movement: "bench-press", Load: 130, Reps: 1})
+	for _, c := range []struct {
+		who    string
+		person client.Person
+		slot   string
+		lo, hi float64
+	}{
+		{"a new woman of 60 kg", woman, "pull-down", 18, 25},
+		{"a new woman of 60 kg", woman, "pull-level", 6, 10},
+		{"a new woman of 60 kg", woman, "shoulder-side", 1.5, 3},
+		{"a new woman of 60 kg", woman, "carry", 10, 16},
+		{"an older person of 75", old, "carry", 4, 8},
+		{"two months after a knee operation", knee, "squat", 0, 20},
+		{"a runner", runner, "shoulder-side", 4, 6},
+		{"a strong man", strong, "squat", 140, 155},
+		{"a strong man", strong, "hinge", 170, 190},
+		{"a strong man", strong, "push-level", 105, 115},
+	} {
+		s := slot(t, c.person, c.slot)
+		assert.InDelta(t, c.lo, float64(s.Today.Lo), 0.3*c.lo, "%s, %s from", c.who, c.slot)
+		near := min(abs(float64(s.Today.Hi)-c.hi), abs(float64(s.Hi)-c.hi))
+		assert.LessOrEqual(t, near, 0.3*c.hi, "%s, %s to: today %.1f, in six months %.1f", c.who, c.slot, s.Today.Hi, s.Hi)
+	}
+	// Hinges that begin with the body alone reach what the trade gives.
+	for _, c := range []struct {
+		person client.Person
+		hi     float64
+	}{{old, 16}, {knee, 40}} {
+		s := slot(t, c.person, "hinge")
+		assert.Zero(t, s.Today.Lo, "the body alone is where it begins")
+		assert.LessOrEqual(t, min(abs(float64(s.Today.Hi)-c.hi), abs(float64(s.Hi)-c.hi)), 0.3*c.hi, "today %.1f, in six months %.1f", s.Today.Hi, s.Hi)
+	}
+	assert.Zero(t, slot(t, old, "squat").Today.Lo, "from the chair stand")
+}
+
+func abs(v float64) float64 { return max(v, -v) }
+
+// Every goal has its needs, each of which some movement answers, with sets and weights.
+func TestEveryGoalHasItsNeeds(t *testing.T) {
+	all := map[string]bool{}
+	for _, g := range client.Goals() {
+		p := person
+		p.Goal = g
+		slots, err := coverage.Slots(p)
+		require.NoError(t, err)
+		assert.GreaterOrEqual(t, len(slots), 11, g)
+		seen := ""
+		for _, s := range slots {
+			seen += s.Key + " "
+			all[s.Key] = true
+			assert.NotEmpty(t, movement.Of(s.Pattern), s.Key)
+			assert.True(t, s.Weight >= 1 && s.Weight <= 5, s.Key)
+			assert.True(t, s.RepsLow > 0 && s.RepsHigh >= s.RepsLow, s.Key)
+			assert.Equal(t, s.Pattern.Timed(), s.Timed, s.Key)
+			if s.Timed {
+				assert.Equal(t, coverage.Range{Lo: movement.Done, Hi: movement.Done}, s.Whole())
+			}
+		}
+		assert.NotContains(t, seen[:len(seen)-1], "  ")
+	}
+	assert.Greater(t, len(all), 24, "no two goals ask for the same")
+}
+
+// With two days or a quarter of an hour what weighs least goes first, and is named.
+func TestWhereThereIsNoTime(t *testing.T) {
+	p := person
+	p.Days = 2
+	slots, err := coverage.Slots(p)
+	require.NoError(t, err)
+	for _, s := range slots {
+		assert.Greater(t, s.Weight, 1, s.Key)
+	}
+	assert.Equal(t, []string{"Shoulder raise", "Hip to the side"}, coverage.LeftOut(p))
+	p.Days, p.Minutes = 4, 45
+	assert.Empty(t, coverage.LeftOut(p))
+	p.Minutes = 15
+	assert.Len(t, coverage.LeftOut(p), 2)
+}
+
+// Somebody who owns nothing has a board that is not empty: what the body gives counts.
+func TestNothingIsNotNothing(t *testing.T) {
+	for _, g := range client.Goals() {
+		p := person
+		p.Goal = g
+		slots, err := coverage.Slots(p)
+		require.NoError(t, err)
+		some := 0
+		for _, c := range coverage.Hold(slots, stock(room(p))).Slots {
+			if c.Value > 0.1 {
+				some++
+			}
+		}
+		assert.GreaterOrEqual(t, some, 3, g)
+	}
+}
+
+// Age, an operation and a lay-off make a start careful, until a test says better.
+func TestACarefulStart(t *testing.T) {
+	hi := func(change func(*client.Person), key string) quantity.Mass {
+		p := person
+		change(&p)
+		return slot(t, p, key).Today.Hi
+	}
+	whole := hi(func(*client.Person) {}, "pull-level")
+	for share, change := range map[float64]func(*client.Person){
+		1:     func(p *client.Person) { p.Age = 59 },
+		0.95:  func(p *client.Person) { p.Age = 65 },
+		0.45:  func(p *client.Person) { p.Age = 70 },
+		0.5:   func(p *client.Person) { p.LayOff = 3 },
+		0.999: func(p *client.Person) { p.LayOff = 2 },
+	} {
+		assert.InDelta(t, share, float64(hi(change, "pull-level")/whole), 0.0011)
+	}
+	operated := func(p *client.Person) { p.Operated = []movement.Limit{movement.ShoulderOf} }
+	assert.InDelta(t, 0.5, float64(hi(operated, "pull-level")/whole), 1e-9)
+	assert.Equal(t, slot(t, person, "hip-side").Today.Hi, hi(operated, "hip-side"), "the knees were not operated on")
+	tested := tests(person, client.Test{Movement: "one-hand-row", Load: 20, Reps: 10, Reserve: 2})
+	old := tested
+	old.Age = 75
+	assert.Equal(t, slot(t, tested, "pull-level").Today.Hi, slot(t, old, "pull-level").Today.Hi, "a test is a test")
+	assert.Contains(t, slot(t, func() client.Person { p := person; p.Age = 72; return p }(), "pull-level").Derivation.Inputs[3].Name, "half from 70 on")
+}

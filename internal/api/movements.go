@@ -1,0 +1,162 @@
+package api
+
+import (
+	"context"
+	"fmt"
+	"net/http"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"scrappyrack/core/coverage"
+	"scrappyrack/core/movement"
+	"scrappyrack/core/quantity"
+)
+
+// MovementForm is a body-weight form of a movement.
+type MovementForm struct {
+	Name  string  `json:"name"`
+	Share float64 `json:"share" doc:"Of the body's mass"`
+}
+
+// MovementTactic makes a load that is too light count for more.
+type MovementTactic struct {
+	Key    string  `json:"key"`
+	Name   string  `json:"name"`
+	Factor float64 `json:"factor" doc:"How much more it feels like; house value"`
+}
+
+// MovementSets are usual sets.
+type MovementSets struct {
+	Low  int    `json:"low"`
+	High int    `json:"high"`
+	Of   string `json:"of" enum:"reps,s,m"`
+}
+
+// MovementRecord is a movement with all that is known of it.
+type MovementRecord struct {
+	Key           string           `json:"key"`
+	Name          string           `json:"name"`
+	Family        string           `json:"family"`
+	Pattern       string           `json:"pattern"`
+	Muscles       []string         `json:"muscles"`
+	Sides         string           `json:"sides" enum:"both,each,alternating"`
+	Hold          string           `json:"hold" doc:"How it is loaded; empty for the body alone"`
+	Use           string           `json:"use" doc:"What is done with the load"`
+	Forms         []MovementForm   `json:"forms"`
+	Timed         bool             `json:"timed"`
+	CountsAs      float64          `json:"counts_as"`
+	Along         float64          `json:"along" doc:"Share of the body's mass that is lifted with the load"`
+	Quality       float64          `json:"quality" doc:"How well it answers its pattern, 0 to 1"`
+	Needs         []string         `json:"needs"`
+	Height        string           `json:"height" doc:"What it asks of the room's height"`
+	RuledOutBy    []string         `json:"ruled_out_by" doc:"Limits"`
+	Easier        string           `json:"easier"`
+	EasierThan    []string         `json:"harder_movements" doc:"Keys of those that are a step harder"`
+	Down          []string         `json:"easier_movements" doc:"Keys, the nearest first"`
+	After         []string         `json:"after" doc:"Keys of what should be mastered before it"`
+	Standard      string           `json:"standard" doc:"What makes a rep count"`
+	Dose          string           `json:"dose" doc:"What it is worth next to its relatives"`
+	Tactics       []MovementTactic `json:"tactics"`
+	Sets          MovementSets     `json:"sets"`
+	SecondsPerRep float64          `json:"seconds_per_rep"`
+	Words         []string         `json:"words" doc:"By which it is looked for"`
+	Caution       string           `json:"caution"`
+}
+
+// Movements is the whole library.
+type Movements struct {
+	Movements []MovementRecord `json:"movements"`
+}
+
+func texts[T ~string](all []T) []string {
+	out := []string{}
+	for _, one := range all {
+		out = append(out, string(one))
+	}
+	return out
+}
+
+func theMovements() Movements {
+	out := Movements{Movements: []MovementRecord{}}
+	harder := map[string][]string{}
+	for _, m := range movement.All() {
+		for _, k := range m.Down {
+			harder[k] = append(harder[k], m.Key)
+		}
+	}
+	for _, m := range movement.All() {
+		one := MovementRecord{
+			Key: m.Key, Name: m.Name, Family: string(m.Family), Pattern: string(m.Pattern), Muscles: texts(m.Muscles), Sides: string(m.Sides), Hold: string(m.Hold), Use: string(m.Use),
+			Forms: []MovementForm{}, Timed: m.Timed, CountsAs: m.CountsAs, Along: m.Along, Quality: float64(m.Quality) / 100, Needs: []string{}, Height: string(m.Height), RuledOutBy: texts(m.Spares),
+			Easier: m.Easier, EasierThan: texts(harder[m.Key]), Down: texts(m.Down), After: texts(m.After), Standard: m.Standard, Dose: m.Dose, Tactics: []MovementTactic{},
+			Sets: MovementSets{m.Format.Low, m.Format.High, string(m.Format.Of)}, SecondsPerRep: m.Seconds, Words: texts(m.Words), Caution: m.Caution,
+		}
+		for _, b := range m.Body {
+			one.Forms = append(one.Forms, MovementForm{b.Name, b.Share})
+		}
+		for _, r := range m.Needs {
+			one.Needs = append(one.Needs, r.String())
+		}
+		for _, tac := range m.Tactics {
+			one.Tactics = append(one.Tactics, MovementTactic{tac.Key, tac.Name, tac.Factor})
+		}
+		out.Movements = append(out.Movements, one)
+	}
+	return out
+}
+
+type movementsOut struct {
+	CacheControl string `header:"Cache-Control"`
+	Body         Movements
+}
+
+func (a *API) movements(r huma.API) {
+	all := theMovements()
+	handle(a, r, operation(Calc, http.MethodGet, "/movements", "read-movements", "The library of movements, with all that is known of each", "library"),
+		func(context.Context, *struct{}) (*movementsOut, error) {
+			return &movementsOut{CacheControl: "private, max-age=300", Body: all}, nil
+		})
+}
+
+// CoverageQuestion asks what loads are worth to a working range.
+type CoverageQuestion struct {
+	RangeKg     []float64   `json:"range_kg" minItems:"2" maxItems:"2" doc:"From, to; above 0"`
+	RungsKg     []float64   `json:"rungs_kg,omitempty" maxItems:"2000" doc:"Single loads"`
+	StretchesKg [][]float64 `json:"stretches_kg,omitempty" maxItems:"500" doc:"Any load from the one to the other"`
+}
+
+// CoverageAnswer is what they are worth.
+type CoverageAnswer struct {
+	Fit       float64      `json:"fit" doc:"Mean closeness over the range, targets evenly spread in ratio, integrated exactly"`
+	ReachedKg []float64    `json:"reached_kg" doc:"The single loads within 5 % of some target of the range"`
+	GapsKg    [][2]float64 `json:"gaps_kg" doc:"Where no load is within 5 %"`
+}
+
+func (q CoverageQuestion) answer(context.Context) (out CoverageAnswer, _ error) {
+	if len(q.RangeKg) != 2 {
+		return out, quantity.At("range_kg", "a range has two ends")
+	}
+	var rungs []quantity.Mass
+	for _, m := range q.RungsKg {
+		rungs = append(rungs, quantity.Mass(m))
+	}
+	var stretches []coverage.Range
+	for i, s := range q.StretchesKg {
+		if len(s) != 2 {
+			return out, quantity.At(fmt.Sprintf("stretches_kg[%d]", i), "a stretch has two ends")
+		}
+		stretches = append(stretches, coverage.Range{Lo: quantity.Mass(s[0]), Hi: quantity.Mass(s[1])})
+	}
+	got, err := coverage.Reach(coverage.Range{Lo: quantity.Mass(q.RangeKg[0]), Hi: quantity.Mass(q.RangeKg[1])}, rungs, stretches)
+	if err != nil {
+		return out, err
+	}
+	out = CoverageAnswer{Fit: got.Fit, ReachedKg: []float64{}, GapsKg: [][2]float64{}}
+	for _, m := range got.In {
+		out.ReachedKg = append(out.ReachedKg, float64(m))
+	}
+	for _, g := range got.Gaps {
+		out.GapsKg = append(out.GapsKg, [2]float64{float64(g.Lo), float64(g.Hi)})
+	}
+	return out, nil
+}
