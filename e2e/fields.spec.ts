@@ -5,7 +5,7 @@ import { expect, openDemo, openLine, test } from './house'
 const home = ['Soles', 'Reach to a bar', 'Grip, pressed up', 'Their stature', 'Their reach to a bar', 'Narrowest way in', 'Lowest place on it']
 
 const stations = {
-  client: { path: 'client', fields: ['Stature', 'Body mass', 'Reach to a bar', 'Grip, pressed up', 'Days a week', 'Minutes each', 'Budget'] },
+  client: { path: 'client', fields: ['Stature', 'Body mass', 'Reach to a bar', 'Grip, pressed up', 'Days a week', 'Minutes each', 'Born in', 'Months off', 'Budget'] },
   space: { path: 'space', fields: ['Ceiling', 'Heights right to ±', 'Walls right to ±', 'Taken, not drawn', 'Storage', 'Clear within, min', 'Quiet from, h', 'Quiet until, h', ...home] },
   'a wall at space': { path: 'space?of=walls/0', fields: ['Length', 'Start to first stud', 'Stud to stud', 'Lining'], beside: home.length },
   'an opening at space': { path: 'space?of=openings/stair-door', fields: ['From its start', 'Width', 'Height'], beside: home.length },

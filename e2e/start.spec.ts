@@ -56,7 +56,7 @@ test('a client with nothing known is led on, station by station', async ({ page,
   await expect(page.getByText('Press a line once for each that is there.')).toBeVisible()
   await station(page, 'Space')
   await expect(page.getByText("Headroom needs the client's stature")).toBeVisible()
-  await expect(page.getByRole('link', { name: /2 hold points open/ })).toBeVisible()
+  await expect(page.getByRole('link', { name: /3 hold points open/ })).toBeVisible()
   await station(page, 'Hand-over')
   await expect(page.getByText('There is no plan yet')).toBeVisible()
 })

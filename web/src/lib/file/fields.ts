@@ -75,7 +75,7 @@ export const table = {
         },
       },
       born_year: { label: 'Born in', min: 1900, max: 2100, empty: 'not asked', otherwise: 0 },
-      lay_off_months: { label: 'Months without training', min: 0, max: 600, empty: 'none', otherwise: 0 },
+      lay_off_months: { label: 'Months off', min: 0, max: 600, empty: 'none', otherwise: 0 },
       operated: { label: 'Operated on within a year', options: parts, otherwise: [] },
       ask_heart: yesNo('Heart, or chest pain'),
       ask_dizzy: yesNo('Dizziness or fainting'),

@@ -33,7 +33,6 @@ export function ClientStation() {
             <Choice of={of('sex')} />
           </div>
         </section>
-        <Health />
         <section className="space-y-3">
           <Head>The training</Head>
           <div className="flex flex-wrap items-start gap-x-6 gap-y-2">
@@ -51,6 +50,7 @@ export function ClientStation() {
             </p>
           )}
         </section>
+        <Health />
         <section>
           <Head>Money and units</Head>
           <div className="flex flex-wrap items-start gap-x-6 gap-y-2">
@@ -109,7 +109,7 @@ function Health() {
       {(yes || of('health_note').value !== '' || of('cleared').value !== '') && (
         <div className="grid gap-x-6 gap-y-3 md:grid-cols-2">
           <Text of={of('health_note')} area />
-          <Text of={of('cleared')} width="wide" />
+          <Text of={of('cleared')} area />
         </div>
       )}
     </section>
