@@ -63,6 +63,29 @@ func opening(c Coverage, stock *way.Stock) *Opening {
 	return nil
 }
 
+// Open is the cheapest way to open a movement that cannot be done: with what it names there,
+// it can. Nil where nothing opens it, or it can be done.
+func Open(m movement.Movement, stock *way.Stock) *Opening {
+	w := stock.Of(m)
+	if w.Can() {
+		return nil
+	}
+	all := openings(Way{Movement: m, Lacks: w.Lacks}, stock.Client())
+	slices.SortStableFunc(all, func(a, b Opening) int { return cmp.Compare(a.Price, b.Price) })
+	for _, o := range all[:min(len(all), mostTried)] {
+		if o.near {
+			return &o
+		}
+		for _, thing := range o.make {
+			o.Things = append(o.Things, thing())
+		}
+		if stock.Would(m, o.Things...).Can() {
+			return &o
+		}
+	}
+	return nil
+}
+
 // openings are all that might be done for a way: something for each of what it lacks.
 func openings(w Way, who client.Client) []Opening {
 	if len(w.Lacks) == 1 && w.Lacks[0].Kind == way.ByBand {

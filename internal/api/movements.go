@@ -105,6 +105,31 @@ func theMovements() Movements {
 	return out
 }
 
+// Doable is a movement held against what a client has.
+type Doable struct {
+	Key     string  `json:"key"`
+	Can     bool    `json:"can"`
+	Quality float64 `json:"quality" doc:"Of the best way, 0 to 1"`
+	LowKg   float64 `json:"low_kg" doc:"Of the loads, as they are held; 0 for the body alone"`
+	HighKg  float64 `json:"high_kg"`
+	Loads   int     `json:"loads" doc:"How many loads it can be done with"`
+	Why     string  `json:"why" doc:"What stands against it; empty when it can be done"`
+	Where   string  `json:"where" doc:"In which place of which room, where not everywhere"`
+}
+
+// Doables are all movements held against what a client has.
+type Doables struct {
+	Revision  int64    `json:"revision"`
+	Movements []Doable `json:"movements"`
+}
+
+// MovementOpening is the cheapest way to open a movement.
+type MovementOpening struct {
+	Revision int64  `json:"revision"`
+	Do       string `json:"do" doc:"Empty where nothing opens it, or it can be done"`
+	Sample   int64  `json:"sample_minor" doc:"Sample price in pence; 0 for what a household has"`
+}
+
 type movementsOut struct {
 	CacheControl string `header:"Cache-Control"`
 	Body         Movements
@@ -115,6 +140,41 @@ func (a *API) movements(r huma.API) {
 	handle(a, r, operation(Calc, http.MethodGet, "/movements", "read-movements", "The library of movements, with all that is known of each", "library"),
 		func(context.Context, *struct{}) (*movementsOut, error) {
 			return &movementsOut{CacheControl: "private, max-age=300", Body: all}, nil
+		})
+	type doables struct{ Body Doables }
+	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/movements", "read-doables", "Which movements can be done today, with what, and what stands against the others", "needs"),
+		func(ctx context.Context, in *Client) (*doables, error) {
+			got, err := a.Bench.Movements(ctx, who(ctx).Practice, in.ID)
+			if err != nil {
+				return nil, err
+			}
+			units := quantity.System(got.File.Profile.Units)
+			out := &doables{Doables{Revision: got.File.Revision, Movements: []Doable{}}}
+			for _, d := range got.All {
+				one := Doable{Key: d.Way.Movement.Key, Can: d.Way.Can(), Quality: d.Quality, LowKg: float64(d.Low), HighKg: float64(d.High), Loads: len(d.Way.Loads), Why: coverage.Way{Lacks: d.Way.Lacks}.Why().In(units)}
+				if one.Can {
+					one.Where = got.Client.Where(d.Way.Movement).In(units)
+				}
+				out.Body.Movements = append(out.Body.Movements, one)
+			}
+			return out, nil
+		})
+	type in struct {
+		Client
+		Movement string `path:"movement" maxLength:"60"`
+	}
+	type opening struct{ Body MovementOpening }
+	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/movements/{movement}/opening", "read-movement-opening", "The cheapest that opens a movement which cannot be done today", "needs"),
+		func(ctx context.Context, in *in) (*opening, error) {
+			f, o, err := a.Bench.Opening(ctx, who(ctx).Practice, in.ID, in.Movement)
+			if err != nil {
+				return nil, err
+			}
+			out := &opening{MovementOpening{Revision: f.Revision}}
+			if o != nil {
+				out.Body.Do, out.Body.Sample = o.Do.In(quantity.System(f.Profile.Units)), o.Price
+			}
+			return out, nil
 		})
 }
 

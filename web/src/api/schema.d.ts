@@ -664,6 +664,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/clients/{client}/movements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Which movements can be done today, with what, and what stands against the others */
+        get: operations["read-doables"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/clients/{client}/movements/{movement}/opening": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The cheapest that opens a movement which cannot be done today */
+        get: operations["read-movement-opening"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/clients/{client}/needs/{slot}/closings": {
         parameters: {
             query?: never;
@@ -2263,6 +2297,36 @@ export interface components {
             /** @enum {string} */
             system: "metric" | "us";
         };
+        Doable: {
+            can: boolean;
+            /** Format: double */
+            high_kg: number;
+            key: string;
+            /**
+             * Format: int64
+             * @description How many loads it can be done with
+             */
+            loads: number;
+            /**
+             * Format: double
+             * @description Of the loads, as they are held; 0 for the body alone
+             */
+            low_kg: number;
+            /**
+             * Format: double
+             * @description Of the best way, 0 to 1
+             */
+            quality: number;
+            /** @description In which place of which room, where not everywhere */
+            where: string;
+            /** @description What stands against it; empty when it can be done */
+            why: string;
+        };
+        Doables: {
+            movements: components["schemas"]["Doable"][];
+            /** Format: int64 */
+            revision: number;
+        };
         Drop: {
             /**
              * Format: double
@@ -3211,6 +3275,17 @@ export interface components {
             key: string;
             name: string;
             pattern: string;
+        };
+        MovementOpening: {
+            /** @description Empty where nothing opens it, or it can be done */
+            do: string;
+            /** Format: int64 */
+            revision: number;
+            /**
+             * Format: int64
+             * @description Sample price in pence; 0 for what a household has
+             */
+            sample_minor: number;
         };
         MovementRecord: {
             /** @description Keys of what should be mastered before it */
@@ -6613,6 +6688,69 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "read-doables": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Doables"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "read-movement-opening": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+                movement: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MovementOpening"];
+                };
             };
             /** @description Error */
             default: {
