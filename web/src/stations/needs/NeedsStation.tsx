@@ -9,6 +9,7 @@ import { MarkKey, type Origin } from '../../ui/marks'
 import { Button, Head, StateWord } from '../../ui/parts'
 import { AXIS, Rule, setsOf, slotInWords } from '../../ui/rule'
 import type { Closing } from './Closings'
+import { MovementPanel, Movements } from './Movements'
 import { SlotPanel } from './SlotPanel'
 import { TestSets } from './TestSets'
 
@@ -27,6 +28,12 @@ export function NeedsStation() {
     setChosen(null)
     setSearch(key ? { slot: key } : {}, { replace: true })
   }
+  const moving = search.has('move')
+  const move = search.get('move') ?? ''
+  const goMove = (key: string) => {
+    setChosen(null)
+    setSearch({ move: key }, { replace: true })
+  }
   const show = (key: string) => go(key === open?.key ? undefined : key)
   const worstGap = worst.find((s) => s.state !== 'covered')
   const cache = useQueryClient()
@@ -39,8 +46,9 @@ export function NeedsStation() {
     go(got?.slot || worstGap?.key)
   }
   // Once a way of closing is looked at, the same key takes it.
-  useKey('c', closeWorst, chosen === null)
-  const openKey = open?.key
+  useKey('c', closeWorst, chosen === null && !moving)
+  useKey('m', () => (moving ? go(undefined) : goMove('')))
+  const openKey = moving ? move : open?.key
   useEffect(() => {
     if (openKey && window.innerWidth < 1024) panel.current?.scrollIntoView({ block: 'start' })
   }, [openKey])
@@ -54,12 +62,33 @@ export function NeedsStation() {
         : 178, or 5'10", is enough to begin; everything else starts as a marked guess.
       </p>
     )
+  if (moving)
+    return (
+      <div className="lg:grid lg:min-h-full lg:grid-cols-[minmax(0,1fr)_20rem]">
+        <div className="min-w-0 p-4 md:p-6">
+          <Views moving={moving} onBoard={() => go(undefined)} onMovements={() => goMove('')} />
+          <Movements open={move} onOpen={goMove} />
+        </div>
+        <aside
+          ref={panel}
+          className="scroll-mt-2 border-line bg-sheet p-4 max-lg:border-t lg:border-l lg:p-5"
+          aria-label="The open movement"
+        >
+          {move ? (
+            <MovementPanel key={move} movement={move} onOpen={goMove} />
+          ) : (
+            <p className="m-0 text-soft">Open a movement for how it is done, what it is worth, its relatives and what would open it.</p>
+          )}
+        </aside>
+      </div>
+    )
   const slots = worstFirst ? worst : board.slots
   const origins = [...new Set(board.slots.flatMap((s) => s.ticks.map((t) => t.origin)))] as Origin[]
   const guesses = board.slots.filter((s) => s.basis === 'guess').length
   return (
     <div className="lg:grid lg:min-h-full lg:grid-cols-[minmax(0,1fr)_20rem]">
       <div className="min-w-0 p-4 md:p-6">
+        <Views moving={moving} onBoard={() => go(undefined)} onMovements={() => goMove('')} />
         <div className="flex flex-wrap items-start gap-x-4 gap-y-2">
           <div className="grow">
             <Head>What each movement needs, and what reaches it today</Head>
@@ -108,6 +137,22 @@ export function NeedsStation() {
           <Summary slots={worst.filter((s) => s.state !== 'covered').slice(0, 5)} onOpen={show} />
         )}
       </aside>
+    </div>
+  )
+}
+
+/** The two views of the station: what is needed, and all that can be done. */
+function Views({ moving, onBoard, onMovements }: { moving: boolean; onBoard: () => void; onMovements: () => void }) {
+  const look = (on: boolean) =>
+    `flex items-center gap-2 px-3 py-1 font-cond text-lead touch:min-h-12 ${on ? 'bg-ink font-semibold text-paper' : 'font-medium text-soft hover:bg-faint'}`
+  return (
+    <div className="mb-3 flex border-b-2 border-ink" data-noprint>
+      <button type="button" aria-pressed={!moving} className={look(!moving)} onClick={onBoard}>
+        The board
+      </button>
+      <button type="button" aria-pressed={moving} className={look(moving)} onClick={onMovements}>
+        Movements <kbd className="border border-current px-1 font-cond text-fine leading-4 opacity-70">m</kbd>
+      </button>
     </div>
   )
 }

@@ -9,7 +9,9 @@ export const manifest: Manifest = {
   keys: [
     ['c', 'close the worst gap, and again to do it'],
     ['x', 'the next way to close it'],
+    ['m', 'all movements, or back to the board'],
+    ['f', 'find a movement'],
   ],
   holds: ['tests'],
-  walks: { needs: { client: 'loft', query: 'slot=push-overhead' } },
+  walks: { needs: { client: 'loft', query: 'slot=push-overhead' }, movements: { client: 'loft', query: 'move=pull-up' } },
 }
