@@ -7,6 +7,7 @@ import (
 	"slices"
 	"sync"
 
+	"scrappyrack/core/client"
 	"scrappyrack/core/derivation"
 	"scrappyrack/core/load"
 	"scrappyrack/core/movement"
@@ -110,10 +111,43 @@ type Coverage struct {
 	Ticks          []Tick
 	Gaps           []Gap
 	Ways           []Way
+	// Changes are what the person's limits make of it.
+	Changes []Change
 	// Reason says in a line what is wrong; empty when covered. Open is the cheapest way to
 	// open a slot that is missing.
 	Reason quantity.Phrase
 	Open   *Opening
+}
+
+// Change is what a limit makes of a need: movements that it leaves out give way to those
+// that usually stay possible, each said with whether it can be done here.
+type Change struct {
+	Limit movement.Limit
+	Stays []Way
+	Gone  int // how many movements of the pattern it leaves out
+}
+
+// changes are what the limits of a person make of a need whose ways are known.
+func changes(s Slot, ways []Way, who client.Person) (out []Change) {
+	for _, l := range who.Limits {
+		c := Change{Limit: l}
+		for _, m := range movement.Of(s.Pattern) {
+			if slices.Contains(m.Spares, l) {
+				c.Gone++
+			}
+		}
+		stays, known := movement.Instead(l, s.Pattern)
+		if c.Gone == 0 || !known {
+			continue
+		}
+		for _, m := range stays {
+			if i := slices.IndexFunc(ways, func(w Way) bool { return w.Movement.Key == m.Key }); i >= 0 {
+				c.Stays = append(c.Stays, ways[i])
+			}
+		}
+		out = append(out, c)
+	}
+	return out
 }
 
 // Cover holds one slot against a stock.
@@ -161,6 +195,7 @@ func Cover(s Slot, stock *way.Stock) Coverage {
 		}
 	}
 	c.Ticks = ticks(alongside(rows))
+	c.Changes = changes(s, c.Ways, stock.Client().Person)
 	slices.SortStableFunc(c.Ways, func(a, b Way) int { return cmp.Compare(b.Value, a.Value) })
 	for _, g := range gaps(whole, pieces) {
 		c.Gaps = append(c.Gaps, Gap{s.held(g.Lo), s.held(g.Hi)})

@@ -795,7 +795,6 @@ var legs = []Movement{
 		CountsAs: 1,
 		Quality:  50,
 		Height:   space.StandingUse,
-		Spares:   []Limit{Knee},
 		Easier:   "sit higher",
 		Standard: "thighs level, back on the wall",
 		Down:     []string{"chair-squat"},

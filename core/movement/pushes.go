@@ -72,7 +72,7 @@ var pushes = []Movement{
 		Ratio:    Ratio{0.85, 0.75, 0.95},
 		Quality:  85,
 		Height:   space.LyingPress,
-		Spares:   []Limit{ShoulderOf, NoFloor},
+		Spares:   []Limit{NoFloor},
 		Easier:   "push-up on knees",
 		Standard: "upper arms touch the floor",
 		Down:     []string{"push-up"},

@@ -67,34 +67,49 @@ type Way struct {
 	Caution  string  `json:"caution"`
 }
 
+// LimitChange is what a limit makes of a need.
+type LimitChange struct {
+	Limit string   `json:"limit"`
+	Gone  int      `json:"gone" doc:"How many movements it leaves out"`
+	Stays []Stayed `json:"stays" doc:"What usually stays possible, the nearest first"`
+}
+
+// Stayed is a movement that usually stays possible with a limit.
+type Stayed struct {
+	Key  string `json:"key"`
+	Name string `json:"name"`
+	Why  string `json:"why" doc:"What stands against it here; empty when it can be done"`
+}
+
 // Slot is one need held against what is reached.
 type Slot struct {
-	Key         string     `json:"key"`
-	Name        string     `json:"name"`
-	RepsLow     int        `json:"reps_low"`
-	RepsHigh    int        `json:"reps_high"`
-	Of          string     `json:"of" enum:"reps,s,m" doc:"What its sets are counted in"`
-	PerHand     bool       `json:"per_hand"`
-	Timed       bool       `json:"timed" doc:"It asks for the means alone: no kilograms"`
-	AlongKg     float64    `json:"along_kg" doc:"Of the body, lifted beside its kilograms: closeness counts it; 0 kg is the body alone"`
-	Weight      int        `json:"weight"`
-	LoKg        float64    `json:"lo_kg"`
-	HiKg        float64    `json:"hi_kg"`
-	Basis       string     `json:"basis" enum:"test,relative,guess,means"`
-	Value       float64    `json:"value" doc:"Over the whole range, from today's to the horizon's"`
-	ValueWhy    Derivation `json:"value_why"`
-	TodayHiKg   float64    `json:"today_hi_kg" doc:"Where today's range ends"`
-	HorizonLoKg float64    `json:"horizon_lo_kg" doc:"Where the range in six months begins"`
-	Today       float64    `json:"today" doc:"Coverage of today's range"`
-	Horizon     float64    `json:"horizon" doc:"Coverage of the range in six months"`
-	Guessed     bool       `json:"guessed" doc:"It would be covered if bands that nobody has read were as guessed"`
-	Notes       []string   `json:"notes" doc:"What has to be said of the tests it rests on"`
-	State       string     `json:"state" enum:"covered,thin,missing"`
-	Reason      string     `json:"reason"`
-	Ticks       []Tick     `json:"ticks"`
-	Gaps        []Gap      `json:"gaps"`
-	Ways        []Way      `json:"ways"`
-	Why         Derivation `json:"why"`
+	Key         string        `json:"key"`
+	Name        string        `json:"name"`
+	RepsLow     int           `json:"reps_low"`
+	RepsHigh    int           `json:"reps_high"`
+	Of          string        `json:"of" enum:"reps,s,m" doc:"What its sets are counted in"`
+	PerHand     bool          `json:"per_hand"`
+	Timed       bool          `json:"timed" doc:"It asks for the means alone: no kilograms"`
+	AlongKg     float64       `json:"along_kg" doc:"Of the body, lifted beside its kilograms: closeness counts it; 0 kg is the body alone"`
+	Weight      int           `json:"weight"`
+	LoKg        float64       `json:"lo_kg"`
+	HiKg        float64       `json:"hi_kg"`
+	Basis       string        `json:"basis" enum:"test,relative,guess,means"`
+	Value       float64       `json:"value" doc:"Over the whole range, from today's to the horizon's"`
+	ValueWhy    Derivation    `json:"value_why"`
+	TodayHiKg   float64       `json:"today_hi_kg" doc:"Where today's range ends"`
+	HorizonLoKg float64       `json:"horizon_lo_kg" doc:"Where the range in six months begins"`
+	Today       float64       `json:"today" doc:"Coverage of today's range"`
+	Horizon     float64       `json:"horizon" doc:"Coverage of the range in six months"`
+	Guessed     bool          `json:"guessed" doc:"It would be covered if bands that nobody has read were as guessed"`
+	Notes       []string      `json:"notes" doc:"What has to be said of the tests it rests on"`
+	State       string        `json:"state" enum:"covered,thin,missing"`
+	Reason      string        `json:"reason"`
+	Ticks       []Tick        `json:"ticks"`
+	Gaps        []Gap         `json:"gaps"`
+	Ways        []Way         `json:"ways"`
+	Changes     []LimitChange `json:"changes" doc:"What the client's limits make of it"`
+	Why         Derivation    `json:"why"`
 }
 
 // Board is every need held against what is reached.
@@ -136,7 +151,7 @@ func boardOf(b coverage.Board, rooms client.Client, units quantity.System) Board
 			Key: s.Key, Name: s.Name, RepsLow: s.RepsLow, RepsHigh: s.RepsHigh, Of: string(s.Of), PerHand: s.PerHand, Timed: s.Timed, AlongKg: float64(s.Along), Weight: s.Weight,
 			LoKg: float64(s.Lo), HiKg: float64(s.Hi), Basis: string(s.Basis), Value: c.Value, ValueWhy: derivationOf(c.Explain()), State: string(c.State), Reason: c.Reason.In(units), Guessed: c.Guessed,
 			TodayHiKg: float64(s.Today.Hi), HorizonLoKg: float64(s.Horizon.Lo), Today: c.Today, Horizon: c.Horizon, Notes: []string{},
-			Ticks: []Tick{}, Gaps: []Gap{}, Ways: []Way{}, Why: derivationOf(s.Derivation),
+			Ticks: []Tick{}, Gaps: []Gap{}, Ways: []Way{}, Changes: []LimitChange{}, Why: derivationOf(s.Derivation),
 		}
 		for _, n := range s.Notes {
 			one.Notes = append(one.Notes, n.In(units))
@@ -154,6 +169,13 @@ func boardOf(b coverage.Board, rooms client.Client, units quantity.System) Board
 				hold = string(load.Body)
 			}
 			one.Ways = append(one.Ways, Way{Movement: m.Name, Hold: hold, Value: w.Value, Why: w.Why().In(units), Where: rooms.Where(m).In(units), Easier: m.Easier, Standard: m.Standard, Caution: m.Caution})
+		}
+		for _, ch := range c.Changes {
+			change := LimitChange{Limit: string(ch.Limit), Gone: ch.Gone, Stays: []Stayed{}}
+			for _, w := range ch.Stays {
+				change.Stays = append(change.Stays, Stayed{w.Movement.Key, w.Movement.Name, w.Why().In(units)})
+			}
+			one.Changes = append(one.Changes, change)
 		}
 		out.Slots = append(out.Slots, one)
 	}

@@ -2998,6 +2998,16 @@ export interface components {
             /** @enum {string} */
             to: "elbow" | "hand" | "knee" | "ankle" | "toe";
         };
+        LimitChange: {
+            /**
+             * Format: int64
+             * @description How many movements it leaves out
+             */
+            gone: number;
+            limit: string;
+            /** @description What usually stays possible, the nearest first */
+            stays: components["schemas"]["Stayed"][];
+        };
         ListChangeBand: {
             gone?: string[];
             items: components["schemas"]["Band"][];
@@ -4420,6 +4430,8 @@ export interface components {
             along_kg: number;
             /** @enum {string} */
             basis: "test" | "relative" | "guess" | "means";
+            /** @description What the client's limits make of it */
+            changes: components["schemas"]["LimitChange"][];
             gaps: components["schemas"]["Gap"][];
             /** @description It would be covered if bands that nobody has read were as guessed */
             guessed: boolean;
@@ -4596,6 +4608,12 @@ export interface components {
             net_kg: number;
             /** @description Where it is sold */
             systems: string[];
+        };
+        Stayed: {
+            key: string;
+            name: string;
+            /** @description What stands against it here; empty when it can be done */
+            why: string;
         };
         Step: {
             closing?: components["schemas"]["Closing"];

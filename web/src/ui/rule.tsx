@@ -17,7 +17,14 @@ function fresh(seen: Set<string>, place: string): boolean {
   return true
 }
 
-/** One slot on the rule: bracket, gaps, rungs. */
+/** A bracket from one place to another; its ends turn inward as far as there is room. */
+function bracket(x0: number, x1: number, top: number, height: number): string {
+  const lip = Math.min(6, Math.max(1, (x1 - x0) / 3))
+  const foot = top + height
+  return `M${x0 + lip} ${top}H${x0}V${foot}H${x0 + lip}M${x1 - lip} ${top}H${x1}V${foot}H${x1 - lip}`
+}
+
+/** One slot on the rule: brackets, gaps, rungs. */
 function RuleRow({ slot, span: [first, last], grid }: { slot: Slot; span: Span; grid: readonly number[] }) {
   const { x: onRule, height } = useSheet()
   const scale = (kg: number) => onRule(Math.max(kg, first))
@@ -46,19 +53,10 @@ function RuleRow({ slot, span: [first, last], grid }: { slot: Slot; span: Span; 
           strokeDasharray="3 3"
         />
       ))}
-      <path
-        d={`M${x0 + 6} ${top - 3}H${x0}V${top + h + 3}H${x0 + 6}M${x1 - 6} ${top - 3}H${x1}V${top + h + 3}H${x1 - 6}`}
-        fill="none"
-        stroke="var(--ink)"
-        strokeWidth="2"
-      />
-      {slot.today_hi_kg > slot.lo_kg && slot.today_hi_kg < slot.hi_kg * 0.999 && (
-        // Where today's range ends: beyond it is what half a year of training asks for.
-        <path
-          d={`M${scale(slot.today_hi_kg)} ${top - 3}v6M${scale(slot.today_hi_kg)} ${top + h - 3}v6`}
-          stroke="var(--ink)"
-          strokeWidth="2"
-        />
+      {/* Today's bracket, and thinner within it or beyond it that of half a year on. */}
+      <path d={bracket(x0, scale(slot.today_hi_kg), top - 3, h + 6)} fill="none" stroke="var(--ink)" strokeWidth="2" />
+      {slot.horizon_lo_kg > slot.lo_kg && (
+        <path d={bracket(scale(slot.horizon_lo_kg), x1, top + 2, h - 4)} fill="none" stroke="var(--ink)" strokeWidth="1" />
       )}
       {joined(ticks.filter((t) => t.origin === 'band' && t.to_kg > first && t.at_kg < last).map((t) => [t.at_kg, t.to_kg])).map(
         ([a, b]) => (
@@ -157,6 +155,7 @@ export const AXIS: Slot = {
   ticks: [],
   gaps: [],
   ways: [],
+  changes: [],
   why: nothing,
   value_why: nothing,
 }

@@ -93,7 +93,7 @@ export function NeedsStation() {
           <div className="grow">
             <Head>What each movement needs, and what reaches it today</Head>
             <p className="-mt-1 mb-2 max-w-prose text-fine text-soft">
-              Brackets are the working range for the next six months.{' '}
+              Brackets are today’s working range, the thin ones that of half a year on.{' '}
               {guesses > 0 && `${guesses} of ${board.slots.length} rest on a guess until a set is logged below. `}Open a row for its
               reasons.
               {board.left_out.length > 0 && ` Left out for want of time: ${board.left_out.join(', ').toLowerCase()}.`}

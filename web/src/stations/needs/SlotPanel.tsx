@@ -1,5 +1,7 @@
+import { Link } from 'react-router'
 import type { Slot } from '../../api/client'
 import { useBench } from '../../lib/desk'
+import { specOf } from '../../lib/file/fields'
 import { percent } from '../../lib/format'
 import { Explain } from '../../ui/explain'
 import { Head, More, StateWord } from '../../ui/parts'
@@ -9,6 +11,7 @@ import { type Closing, Closings } from './Closings'
 /** One need: its range and where it comes from, what would close it, and the ways to do it. */
 export function SlotPanel({ slot: s, chosen, onChoose }: { slot: Slot; chosen: Closing | null; onChoose: (c: Closing | null) => void }) {
   const { units } = useBench()
+  const limits: Partial<Record<string, string>> = specOf('profile', 'limits').options ?? {}
   const basis = {
     test: 'from a test set',
     relative: 'from the test of a relative, ±20 %',
@@ -52,6 +55,22 @@ export function SlotPanel({ slot: s, chosen, onChoose }: { slot: Slot; chosen: C
           ? ': how well the best movement that can be done answers the need.'
           : ': how close the nearest load comes, less its ±, times how well the movement answers the need.'}
       </p>
+      {s.changes.map((c) => (
+        <p key={c.limit} role="note" className="m-0 mt-2 border-l-4 border-due pl-2 text-fine">
+          <b>To {limits[c.limit] ?? c.limit}</b> {c.gone === 1 ? 'one movement gives' : `${c.gone} movements give`} way
+          {c.stays.length > 0 ? ' to: ' : '; nothing takes their place.'}
+          {c.stays.map((m, i) => (
+            <span key={m.key}>
+              {i > 0 && '; '}
+              <Link to={`?move=${m.key}`} className="text-ink underline decoration-1 underline-offset-3">
+                {m.name.toLowerCase()}
+              </Link>
+              {m.why && <span className="text-soft"> ({m.why})</span>}
+            </span>
+          ))}
+          {c.stays.length > 0 && '. Each only where it is free of pain.'}
+        </p>
+      ))}
       <Closings slot={s} chosen={chosen} onChoose={onChoose} />
       <h3 className="mb-1 mt-4 text-lead">Ways to do it</h3>
       <ul className="m-0 list-none p-0">
