@@ -71,6 +71,7 @@ type Person struct {
 	Health     Health
 	Limits     []movement.Limit
 	Tests      []Test
+	Wishes     []Wish
 	// Now is when this is asked (Unix time in s), 0 where dates do not matter.
 	Now int64
 }
@@ -85,6 +86,15 @@ type Test struct {
 	Reps, Reserve int
 	At            int64
 	AtLeast       bool
+}
+
+// Wish is what a consultant says of a need, by its key, for this person. Weight 0 drops it;
+// Low and High are its sets, Lo and Hi its working range in kg, as the goal has them where 0.
+type Wish struct {
+	Need      string
+	Weight    int
+	Low, High int
+	Lo, Hi    quantity.Mass
 }
 
 // Body is what of the person a room is measured against.

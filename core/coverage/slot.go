@@ -22,6 +22,7 @@ const (
 	Relative Basis = "relative"
 	GuessOf  Basis = "guess"
 	Means    Basis = "means" // nothing to estimate
+	ByHand   Basis = "hand"  // a consultant has set it
 )
 
 // Range is a working range in kg: 0 ≤ Lo ≤ Hi.
@@ -250,16 +251,25 @@ func (n need) slot(p client.Person, z Zone, known map[string]evidence) (Slot, er
 		return out, nil
 	}
 	top, basis, inputs := n.maximum(p, known)
-	lo, err := top.LoadFor(z.High + easyReserve)
+	lo, err := top.LoadFor(min(z.High+easyReserve, strength.MaxTargetReps))
 	if err != nil {
 		return Slot{}, err
 	}
-	hi, err := top.LoadFor(z.Low + hardReserve)
+	hi, err := top.LoadFor(min(z.Low+hardReserve, strength.MaxTargetReps))
 	if err != nil {
 		return Slot{}, err
 	}
 	grown := quantity.Mass(1 + growth[p.Experience])
 	out.Along = n.along(p)
+	if z.By != (Range{}) {
+		out.Basis, out.Lo, out.Hi, out.Today, out.Horizon = ByHand, z.By.Lo, z.By.Hi, z.By, z.By
+		out.Derivation = derivation.Derivation{
+			Title: n.name + ": heaviest working load", Value: float64(z.By.Hi), Kind: quantity.KindMass,
+			Inputs:  append(inputs, derivation.Number("as it would be worked out, today", quantity.KindMass, float64(hi), "")),
+			Formula: "set by hand", Range: fmt.Sprintf("working sets of %d to %d reps", z.Low, z.High), Source: "the consultant",
+		}
+		return out, nil
+	}
 	todayLo := lo
 	if z.Body && out.Along > 0 && basis != Tested {
 		todayLo = 0 // the body alone is where it begins

@@ -14,6 +14,8 @@ type Zone struct {
 	Of        movement.Unit
 	Weight    int
 	Body      bool
+	// By is the working range by hand, the zero one for what is worked out.
+	By Range
 }
 
 func reps(key string, low, high, weight int) Zone {
@@ -50,7 +52,7 @@ var zones = map[client.Goal][]Zone{
 	client.Lifting: {
 		reps("squat", 3, 6, 5), reps("hinge", 3, 5, 5), reps("one-leg", 6, 12, 2), reps("push-level", 6, 12, 2), reps("push-overhead", 1, 5, 4),
 		reps("pull-level", 6, 12, 3), reps("pull-down", 6, 12, 2), reps("carry", 6, 12, 2), reps("core-turn", 6, 12, 1),
-		{"overhead-squat", 3, 10, movement.Reps, 4, false}, {"jump", 1, 5, movement.Reps, 3, false}, reps("front-rack", 3, 6, 4),
+		{Key: "overhead-squat", Low: 3, High: 10, Of: movement.Reps, Weight: 4}, {Key: "jump", Low: 1, High: 5, Of: movement.Reps, Weight: 3}, reps("front-rack", 3, 6, 4),
 	},
 	client.Conditioning: {
 		reps("squat", 15, 25, 4), reps("hinge", 15, 25, 3), reps("one-leg", 15, 25, 4), reps("push-level", 15, 25, 4), reps("push-overhead", 15, 25, 1),
@@ -75,16 +77,77 @@ var zones = map[client.Goal][]Zone{
 }
 
 // ZonesOf are the needs that a person's goal has, less those of weight 1 where there is no
-// time for them.
+// time for them, and as the consultant wishes: a need that is wished for is there, one of
+// weight 0 is not.
 func ZonesOf(p client.Person) []Zone {
 	var out []Zone
 	short := p.Short()
+	wished := map[string]client.Wish{}
+	for _, w := range p.Wishes {
+		wished[w.Need] = w
+	}
 	for _, z := range zones[p.Goal] {
-		if z.Weight > 1 || !short {
+		w, ok := wished[z.Key]
+		delete(wished, z.Key)
+		switch {
+		case ok && w.Weight > 0:
+			out = append(out, z.as(w))
+		case !ok && (z.Weight > 1 || !short):
 			out = append(out, z)
 		}
 	}
+	for _, w := range p.Wishes {
+		if _, ok := wished[w.Need]; ok && w.Weight > 0 && Known(w.Need) {
+			out = append(out, Usual(w.Need).as(w))
+		}
+	}
 	return out
+}
+
+// as is the need as a consultant wishes it.
+func (z Zone) as(w client.Wish) Zone {
+	z.Weight = w.Weight
+	if w.Low > 0 && w.High >= w.Low {
+		z.Low, z.High = w.Low, w.High
+	}
+	if w.Hi > 0 && w.Lo <= w.Hi && (w.Lo > 0 || FromBody(z.Key)) {
+		z.By = Range{w.Lo, w.Hi}
+	}
+	return z
+}
+
+// Usual is a need as the first goal that has it does, at a weight of 3.
+func Usual(key string) Zone {
+	for _, g := range client.Goals() {
+		for _, z := range zones[g] {
+			if z.Key == key {
+				z.Weight = 3
+				return z
+			}
+		}
+	}
+	panic("no goal has the need " + key) // of a table of this room, which a test walks
+}
+
+// FromBody says that a need's range may begin at 0 kg: the body alone is a load of it.
+func FromBody(key string) bool { return Known(key) && needOf(key).pattern.Along() > 0 }
+
+// Known says that there is a need of a key.
+func Known(key string) bool {
+	for _, n := range needs {
+		if n.key == key {
+			return true
+		}
+	}
+	return false
+}
+
+// NeedNames are all needs by key, in the order in which they are written.
+func NeedNames() (keys, names []string) {
+	for _, n := range needs {
+		keys, names = append(keys, n.key), append(names, n.name)
+	}
+	return keys, names
 }
 
 // LeftOut names the needs that there is no time for.
@@ -93,8 +156,12 @@ func LeftOut(p client.Person) []string {
 	if !p.Short() {
 		return nil
 	}
+	there := map[string]bool{}
+	for _, z := range ZonesOf(p) {
+		there[z.Key] = true
+	}
 	for _, z := range zones[p.Goal] {
-		if z.Weight == 1 {
+		if z.Weight == 1 && !there[z.Key] {
 			out = append(out, needOf(z.Key).name)
 		}
 	}

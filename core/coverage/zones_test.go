@@ -142,3 +142,43 @@ func TestACarefulStart(t *testing.T) {
 	assert.Equal(t, slot(t, tested, "pull-level").Today.Hi, slot(t, old, "pull-level").Today.Hi, "a test is a test")
 	assert.Contains(t, slot(t, func() client.Person { p := person; p.Age = 72; return p }(), "pull-level").Derivation.Inputs[3].Name, "half from 70 on")
 }
+
+// A consultant drops, adds, weighs and re-ranges needs; what is not said is the goal's.
+func TestNeedsAsAConsultantWishes(t *testing.T) {
+	p := person
+	p.Days = 2
+	p.Wishes = []client.Wish{
+		{Need: "carry"},
+		{Need: "squat", Weight: 2, Low: 5, High: 5, Lo: 0, Hi: 20},
+		{Need: "push-level", Weight: 5, Lo: 0, Hi: 20},
+		{Need: "shoulder-side", Weight: 1},
+		{Need: "jump", Weight: 4},
+		{Need: "levitation", Weight: 4},
+	}
+	slots, err := coverage.Slots(p)
+	require.NoError(t, err)
+	by := map[string]coverage.Slot{}
+	for _, s := range slots {
+		by[s.Key] = s
+	}
+	assert.NotContains(t, by, "carry")
+	assert.NotContains(t, by, "hip-side", "no time for it")
+	assert.Contains(t, by, "shoulder-side", "but for what is wished for")
+	assert.Equal(t, []string{"Hip to the side"}, coverage.LeftOut(p))
+	assert.Equal(t, coverage.Range{Lo: 0, Hi: 20}, by["squat"].Today)
+	assert.Equal(t, coverage.ByHand, by["squat"].Basis)
+	assert.Equal(t, 5, by["squat"].RepsHigh)
+	assert.Equal(t, 2, by["squat"].Weight)
+	assert.Equal(t, coverage.GuessOf, by["push-level"].Basis, "a press does not begin with nothing")
+	assert.Equal(t, 4, by["jump"].Weight)
+	assert.NotContains(t, by, "levitation")
+	board := coverage.Hold(slots, stock(room(p)))
+	for _, c := range board.Slots {
+		assert.False(t, c.Value < 0 || c.Value > 1 || c.Value != c.Value, c.Slot.Key)
+	}
+	keys, names := coverage.NeedNames()
+	for i, k := range keys {
+		assert.NotEmpty(t, names[i])
+		assert.Equal(t, k, coverage.Usual(k).Key, "every need is some goal's")
+	}
+}

@@ -59,6 +59,7 @@ func (a *API) parts(r huma.API) {
 	list[store.Gear](a, r, "gear", "stock")
 	list[store.TestSet](a, r, "tests", "needs")
 	list[store.Pin](a, r, "pins", "plan")
+	list[store.Wished](a, r, "slots", "needs")
 }
 
 func part[T any](a *API, r huma.API, name, tag string, set func(*store.File, T)) {

@@ -94,7 +94,7 @@ type Slot struct {
 	Weight      int           `json:"weight"`
 	LoKg        float64       `json:"lo_kg"`
 	HiKg        float64       `json:"hi_kg"`
-	Basis       string        `json:"basis" enum:"test,relative,guess,means"`
+	Basis       string        `json:"basis" enum:"test,relative,guess,means,hand"`
 	Value       float64       `json:"value" doc:"Over the whole range, from today's to the horizon's"`
 	ValueWhy    Derivation    `json:"value_why"`
 	TodayHiKg   float64       `json:"today_hi_kg" doc:"Where today's range ends"`
@@ -114,10 +114,26 @@ type Slot struct {
 
 // Board is every need held against what is reached.
 type Board struct {
-	Covered int      `json:"covered"`
-	Value   float64  `json:"value" doc:"Weighted mean of the slots' values, 0 to 1"`
-	Slots   []Slot   `json:"slots"`
-	LeftOut []string `json:"left_out" doc:"Needs of weight 1 that two days or a quarter of an hour leave no time for"`
+	Covered int        `json:"covered"`
+	Value   float64    `json:"value" doc:"Weighted mean of the slots' values, 0 to 1"`
+	Slots   []Slot     `json:"slots"`
+	Known   []NeedName `json:"known" doc:"Every need there is, on the board or not"`
+	LeftOut []string   `json:"left_out" doc:"Needs of weight 1 that two days or a quarter of an hour leave no time for"`
+}
+
+// NeedName names a need that a board can have.
+type NeedName struct {
+	Key  string `json:"key"`
+	Name string `json:"name"`
+}
+
+func needNames() []NeedName {
+	out := []NeedName{}
+	keys, names := coverage.NeedNames()
+	for i, k := range keys {
+		out = append(out, NeedName{k, names[i]})
+	}
+	return out
 }
 
 // Caution is a warning; a hold point must be answered before going on.
@@ -144,7 +160,7 @@ func heightsOf(stature quantity.Length) []Height {
 }
 
 func boardOf(b coverage.Board, rooms client.Client, units quantity.System) Board {
-	out := Board{Covered: b.Covered, Value: b.Value, Slots: []Slot{}, LeftOut: append([]string{}, coverage.LeftOut(rooms.Person)...)}
+	out := Board{Covered: b.Covered, Value: b.Value, Slots: []Slot{}, Known: needNames(), LeftOut: append([]string{}, coverage.LeftOut(rooms.Person)...)}
 	for _, c := range b.Slots {
 		s := c.Slot
 		one := Slot{

@@ -43,6 +43,7 @@ type Changes struct {
 	Gear       *ListChange[Gear]      `json:"gear,omitempty"`
 	Tests      *ListChange[TestSet]   `json:"tests,omitempty"`
 	Pins       *ListChange[Pin]       `json:"pins,omitempty"`
+	Slots      *ListChange[Wished]    `json:"slots,omitempty"`
 }
 
 // The parts of a file that are no list, as they are called in addresses and labels.

@@ -251,6 +251,16 @@ type Pin struct {
 	Pin string `db:"pin" json:"pin" enum:"must,never"`
 }
 
+// Wished is what a consultant says of a need for one client; what is 0 is as the goal has it.
+type Wished struct {
+	ID     string  `db:"id" json:"id" minLength:"1" maxLength:"40" doc:"Key of the need"`
+	Weight int     `db:"weight" json:"weight" minimum:"0" maximum:"5" doc:"0 drops it"`
+	Low    int     `db:"low" json:"low" minimum:"0" maximum:"1200" doc:"Fewest of a set; 0 for the goal's"`
+	High   int     `db:"high" json:"high" minimum:"0" maximum:"1200" doc:"Most of a set"`
+	LoKg   float64 `db:"lo_kg" json:"lo_kg" minimum:"0" maximum:"1000" doc:"Working range by hand; both 0 for the one that is worked out"`
+	HiKg   float64 `db:"hi_kg" json:"hi_kg" minimum:"0" maximum:"1000"`
+}
+
 // File is everything kept of one client.
 type File struct {
 	ID         string      `json:"id" readOnly:"true"`
@@ -274,6 +284,7 @@ type File struct {
 	Gear       []Gear      `json:"gear"`
 	Tests      []TestSet   `json:"tests"`
 	Pins       []Pin       `json:"pins"`
+	Slots      []Wished    `json:"slots"`
 }
 
 // row is the client's own row.
@@ -323,6 +334,7 @@ func (f *File) Complete() {
 	some(&f.Gear)
 	some(&f.Tests)
 	some(&f.Pins)
+	some(&f.Slots)
 	for i := range f.Containers {
 		c := &f.Containers[i]
 		some((*[]Mark)(&c.Marks))

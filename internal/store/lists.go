@@ -61,6 +61,7 @@ func init() {
 		listIn[Gear]("gear", "gear", 200, false),
 		listIn[TestSet]("tests", "test_set", 200, false),
 		listIn[Pin]("pins", "pin", 400, true),
+		listIn[Wished]("slots", "slot", 60, true),
 	}
 }
 

@@ -188,6 +188,9 @@ func housed(f store.File, s *stock, at around) (client.Client, []RoomOf) {
 		c.Person.BodyMass = guessedMass(quantity.Length(p.StatureM))
 	}
 	c.Person.Limits = limitsOf(p.Limits)
+	for _, s := range f.Slots {
+		c.Person.Wishes = append(c.Person.Wishes, client.Wish{Need: s.ID, Weight: s.Weight, Low: s.Low, High: s.High, Lo: quantity.Mass(s.LoKg), Hi: quantity.Mass(s.HiKg)})
+	}
 
 	for _, t := range f.Tests {
 		c.Person.Tests = append(c.Person.Tests, client.Test{Movement: t.Movement, Load: quantity.Mass(t.LoadKg), Reps: t.Reps, Reserve: t.Reserve, At: t.DoneAt, AtLeast: t.AtLeast})

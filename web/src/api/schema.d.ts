@@ -908,6 +908,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/clients/{client}/slots/{item}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Add or replace one of the client's slots */
+        put: operations["write-slots"];
+        post?: never;
+        /** Remove one of the client's slots */
+        delete: operations["remove-slots"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/clients/{client}/space": {
         parameters: {
             query?: never;
@@ -1893,6 +1911,8 @@ export interface components {
         Board: {
             /** Format: int64 */
             covered: number;
+            /** @description Every need there is, on the board or not */
+            known: components["schemas"]["NeedName"][];
             /** @description Needs of weight 1 that two days or a quarter of an hour leave no time for */
             left_out: string[];
             slots: components["schemas"]["Slot"][];
@@ -1990,6 +2010,7 @@ export interface components {
             revision: number;
             rigs?: components["schemas"]["ListChangeRig"];
             rooms?: components["schemas"]["ListChangeRoom"];
+            slots?: components["schemas"]["ListChangeWished"];
             space?: components["schemas"]["Space"];
             tests?: components["schemas"]["ListChangeTestSet"];
             things?: components["schemas"]["ListChangeThing"];
@@ -2435,6 +2456,7 @@ export interface components {
             readonly revision: number;
             rigs: components["schemas"]["Rig"][];
             rooms: components["schemas"]["Room"][];
+            slots: components["schemas"]["Wished"][];
             space: components["schemas"]["Space"];
             tests: components["schemas"]["TestSet"][];
             things: components["schemas"]["Thing"][];
@@ -3083,6 +3105,11 @@ export interface components {
             items: components["schemas"]["Weighing"][];
             places?: components["schemas"]["Place"][];
         };
+        ListChangeWished: {
+            gone?: string[];
+            items: components["schemas"]["Wished"][];
+            places?: components["schemas"]["Place"][];
+        };
         ListOutBody: {
             clients: components["schemas"]["Card"][];
             /** Format: int64 */
@@ -3424,6 +3451,10 @@ export interface components {
             state: "covered" | "thin" | "missing";
             /** @description It asks for the means alone: no kilograms */
             timed: boolean;
+        };
+        NeedName: {
+            key: string;
+            name: string;
         };
         Next: {
             /** Format: int64 */
@@ -4429,7 +4460,7 @@ export interface components {
              */
             along_kg: number;
             /** @enum {string} */
-            basis: "test" | "relative" | "guess" | "means";
+            basis: "test" | "relative" | "guess" | "means" | "hand";
             /** @description What the client's limits make of it */
             changes: components["schemas"]["LimitChange"][];
             gaps: components["schemas"]["Gap"][];
@@ -5094,6 +5125,32 @@ export interface components {
             resolution_kg?: number;
             /** @enum {string} */
             scale: "kitchen" | "bathroom" | "hanging" | "other";
+        };
+        Wished: {
+            /** Format: double */
+            hi_kg: number;
+            /**
+             * Format: int64
+             * @description Most of a set
+             */
+            high: number;
+            /** @description Key of the need */
+            id: string;
+            /**
+             * Format: double
+             * @description Working range by hand; both 0 for the one that is worked out
+             */
+            lo_kg: number;
+            /**
+             * Format: int64
+             * @description Fewest of a set; 0 for the goal's
+             */
+            low: number;
+            /**
+             * Format: int64
+             * @description 0 drops it
+             */
+            weight: number;
         };
         Written: {
             /**
@@ -7447,6 +7504,88 @@ export interface operations {
         };
     };
     "remove-rooms": {
+        parameters: {
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+            };
+            header?: {
+                /** @description The revision the change is based on, as in the ETag of the last answer */
+                "If-Match"?: string;
+            };
+            path: {
+                client: string;
+                item: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "write-slots": {
+        parameters: {
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+            };
+            header?: {
+                /** @description The revision the change is based on, as in the ETag of the last answer */
+                "If-Match"?: string;
+            };
+            path: {
+                client: string;
+                item: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Wished"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "remove-slots": {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */

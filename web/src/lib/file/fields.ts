@@ -337,6 +337,16 @@ export const table = {
       done_at: { label: 'Done on' },
     },
   },
+  slots: {
+    name: 'need as set by hand',
+    fields: {
+      weight: { label: 'Weight', options: { 1: '1', 2: '2', 3: '3', 4: '4', 5: '5' } },
+      low: { label: 'Fewest of a set', min: 1, max: 1200, empty: 'the goal’s' },
+      high: { label: 'Most of a set', min: 1, max: 1200, empty: 'the goal’s' },
+      lo_kg: { label: 'Range from', kind: 'mass', min: 0, max: 1000, empty: 'worked out' },
+      hi_kg: { label: 'Range to', kind: 'mass', min: 0.1, max: 1000, empty: 'worked out' },
+    },
+  },
   pins: { name: 'pin of the plan', fields: { pin: { label: 'Pin', options: { must: 'in', never: 'never' } } } },
 } as const satisfies Table
 

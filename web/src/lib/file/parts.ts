@@ -18,6 +18,7 @@ export type List =
   | 'gear'
   | 'tests'
   | 'pins'
+  | 'slots'
 
 /** What one write is about: a part, or one thing of a list as "list/id". */
 export type Scope = Part | `${List}/${string}`

@@ -23,6 +23,7 @@ export const someFile = (change: Partial<ClientFile> = {}) =>
     gear: [],
     tests: [],
     pins: [],
+    slots: [],
     ...change,
   }) as unknown as ClientFile
 

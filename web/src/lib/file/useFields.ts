@@ -44,7 +44,7 @@ export function useFields(list: string, id?: string) {
         return undefined
       },
       pending: mine.some((e) => !e.refused && (e.do !== 'set' || field in e.fields)),
-      refused: refusedOf(mine, field),
+      refused: refusedOf(mine, field, stands?.[field] ?? specOf(scope, field).otherwise),
       giveUp: () => box.giveUp(scope, [field]),
       typing: (on) => box.typing(`${scope} ${field}`, on),
     }),
@@ -52,13 +52,14 @@ export function useFields(list: string, id?: string) {
   )
 }
 
-function refusedOf(mine: readonly Entry[], field: string): Field<unknown>['refused'] {
+/** What was said against a field; it may be another that was changed, as where two ends do not fit. */
+function refusedOf(mine: readonly Entry[], field: string, stands: unknown): Field<unknown>['refused'] {
   for (const e of mine) {
     const said = Object.entries(e.refused ?? {}).find(([path]) => fieldOf(path) === field)
     if (!said) continue
     if (e.do === 'make') return { why: said[1], value: (e.thing as Record<string, unknown>)[field] }
     const d = e.do === 'set' && e.fields[field]
-    if (d) return { why: said[1], text: d.text, value: d.to }
+    return d ? { why: said[1], text: d.text, value: d.to } : { why: said[1], value: stands }
   }
 }
 

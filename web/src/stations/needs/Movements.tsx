@@ -71,6 +71,7 @@ export function Movements({ open, onOpen }: Props) {
   const can = all.data.movements.filter((m) => today.get(m.key)?.can).length
   return (
     <section>
+      <Head>All movements, and which can be done here today</Head>
       <div className="mb-3 flex flex-wrap items-end gap-x-5 gap-y-2">
         <label className="min-w-56 grow font-cond text-body font-medium text-soft">
           Find a movement by any word (f)

@@ -12,6 +12,7 @@ import type { Closing } from './Closings'
 import { MovementPanel, Movements } from './Movements'
 import { SlotPanel } from './SlotPanel'
 import { TestSets } from './TestSets'
+import { AddNeed } from './Wish'
 
 /** What each movement needs, and what reaches it today. */
 export function NeedsStation() {
@@ -128,6 +129,7 @@ export function NeedsStation() {
           <MarkKey origins={origins} />
           <span className="text-fine text-soft">bar: any load between · hatched: nothing within 5 %</span>
         </div>
+        <AddNeed />
         <TestSets />
       </div>
       <aside ref={panel} className="scroll-mt-2 border-line bg-sheet p-4 max-lg:border-t lg:border-l lg:p-5" aria-label="The open need">

@@ -7,6 +7,7 @@ import { Explain } from '../../ui/explain'
 import { Head, More, StateWord } from '../../ui/parts'
 import { rangeOf, setsOf } from '../../ui/rule'
 import { type Closing, Closings } from './Closings'
+import { Wish } from './Wish'
 
 /** One need: its range and where it comes from, what would close it, and the ways to do it. */
 export function SlotPanel({ slot: s, chosen, onChoose }: { slot: Slot; chosen: Closing | null; onChoose: (c: Closing | null) => void }) {
@@ -17,6 +18,7 @@ export function SlotPanel({ slot: s, chosen, onChoose }: { slot: Slot; chosen: C
     relative: 'from the test of a relative, ±20 %',
     guess: 'a guess until a set is logged',
     means: 'no kilograms are asked for',
+    hand: 'set by hand',
   }[s.basis]
   return (
     <>
@@ -72,6 +74,7 @@ export function SlotPanel({ slot: s, chosen, onChoose }: { slot: Slot; chosen: C
         </p>
       ))}
       <Closings slot={s} chosen={chosen} onChoose={onChoose} />
+      <Wish slot={s} />
       <h3 className="mb-1 mt-4 text-lead">Ways to do it</h3>
       <ul className="m-0 list-none p-0">
         {s.ways.map((w) => (

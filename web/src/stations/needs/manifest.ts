@@ -12,6 +12,6 @@ export const manifest: Manifest = {
     ['m', 'all movements, or back to the board'],
     ['f', 'find a movement'],
   ],
-  holds: ['tests'],
+  holds: ['tests', 'slots'],
   walks: { needs: { client: 'loft', query: 'slot=push-overhead' }, movements: { client: 'loft', query: 'move=pull-up' } },
 }

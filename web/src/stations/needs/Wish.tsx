@@ -1,0 +1,84 @@
+import type { Slot } from '../../api/client'
+import { useBench } from '../../lib/desk'
+import { useFields } from '../../lib/file/useFields'
+import { tell } from '../../lib/notices'
+import { Choice, Count, Quantity } from '../../ui/field'
+import { Fields } from '../../ui/list'
+import { Button } from '../../ui/parts'
+
+/** What a consultant may say of a need: its weight, sets and range, or that it is not wanted. */
+export function Wish({ slot: s }: { slot: Slot }) {
+  const { desk, box } = useBench()
+  const there = desk.file.slots.some((x) => x.id === s.key)
+  const drop = () => {
+    box.make('slots', { id: s.key, weight: 0, low: 0, high: 0, lo_kg: 0, hi_kg: 0 })
+    tell(`${s.name} is off the board.`, { label: 'Take it back', run: () => void box.step({ step: 'undo' }) })
+  }
+  return (
+    <section className="mt-4">
+      <h3 className="mb-1 text-lead">For this client</h3>
+      {there && <Own slot={s} />}
+      <div className="flex flex-wrap gap-x-4">
+        {there ? (
+          <Button look="bare" onClick={() => box.drop('slots', s.key)}>
+            As the goal has it
+          </Button>
+        ) : (
+          <Button
+            look="bare"
+            onClick={() => box.make('slots', { id: s.key, weight: s.weight, low: s.reps_low, high: s.reps_high, lo_kg: 0, hi_kg: 0 })}
+          >
+            Set it by hand
+          </Button>
+        )}
+        <Button look="bare" onClick={drop}>
+          Drop this need
+        </Button>
+      </div>
+    </section>
+  )
+}
+
+function Own({ slot: s }: { slot: Slot }) {
+  const of = useFields('slots', s.key)
+  return (
+    <Fields>
+      <Choice of={of('weight')} />
+      <Count of={of('low')} unit={s.of} />
+      <Count of={of('high')} unit={s.of} />
+      {!s.timed && <Quantity of={of('lo_kg')} />}
+      {!s.timed && <Quantity of={of('hi_kg')} />}
+    </Fields>
+  )
+}
+
+/** Needs that are not on the board: dropped ones come back, others are added. */
+export function AddNeed() {
+  const { desk, box } = useBench()
+  const board = desk.results.board
+  const missing = board.known.filter((n) => !board.slots.some((s) => s.key === n.key))
+  if (missing.length === 0) return null
+  return (
+    <label className="mt-2 inline-flex flex-wrap items-baseline gap-2 text-fine text-soft" data-noprint>
+      Add a need
+      <select
+        className="border-b-2 border-ink bg-transparent py-0.5 text-body text-ink touch:min-h-12"
+        value=""
+        onChange={(e) => {
+          const id = e.target.value
+          const dropped = desk.file.slots.some((s) => s.id === id && s.weight === 0)
+          // One that was dropped is the goal's again, if the goal has it.
+          if (dropped && !board.left_out.length) box.drop('slots', id)
+          else box.make('slots', { id, weight: 3, low: 0, high: 0, lo_kg: 0, hi_kg: 0 })
+        }}
+      >
+        <option value="">–</option>
+        {missing.map((n) => (
+          <option key={n.key} value={n.key}>
+            {n.name}
+          </option>
+        ))}
+      </select>
+    </label>
+  )
+}
