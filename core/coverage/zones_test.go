@@ -8,8 +8,10 @@ import (
 
 	"scrappyrack/core/client"
 	"scrappyrack/core/coverage"
+	"scrappyrack/core/load"
 	"scrappyrack/core/movement"
 	"scrappyrack/core/quantity"
+	"scrappyrack/core/space"
 )
 
 // What practitioners give such people, in kg (common practice, no source), from the lightest
@@ -181,4 +183,37 @@ func TestNeedsAsAConsultantWishes(t *testing.T) {
 		assert.NotEmpty(t, names[i])
 		assert.Equal(t, k, coverage.Usual(k).Key, "every need is some goal's")
 	}
+}
+
+// A sore shoulder under 2.05 m: nothing on the board that can be done loads the shoulder or
+// wants more height, the limit's changes are said, and a press is not simply gone.
+func TestASoreShoulderUnderALowCeiling(t *testing.T) {
+	p := person
+	p.Stature, p.Limits = 1.78, []movement.Limit{movement.ShoulderOf}
+	c := client.Client{Person: p}.In(hall(2.05))
+	slots, err := coverage.Slots(p)
+	require.NoError(t, err)
+	can, changed := 0, 0
+	for _, s := range coverage.Hold(slots, stock(c, rung(load.OneHand, 2, 25), rung(load.TwoHand, 5, 30), load.Rung{Hold: load.Pair, Low: 2, High: 20, Things: []string{"a", "b"}})).Slots {
+		for _, w := range s.Ways {
+			if len(w.Lacks) > 0 {
+				continue
+			}
+			can++
+			assert.NotContains(t, w.Movement.Spares, movement.ShoulderOf, w.Movement.Key)
+			assert.LessOrEqual(t, space.UsualNeed(p.Body(), w.Movement.Height).Value, 2.05, w.Movement.Key)
+		}
+		for _, ch := range s.Changes {
+			changed++
+			assert.Positive(t, ch.Gone)
+			for _, w := range ch.Stays {
+				assert.NotContains(t, w.Movement.Spares, movement.ShoulderOf)
+			}
+		}
+		if s.Slot.Key == "push-level" {
+			assert.Equal(t, coverage.Covered, s.State, "the floor press stays")
+		}
+	}
+	assert.Greater(t, can, 15)
+	assert.GreaterOrEqual(t, changed, 3)
 }
