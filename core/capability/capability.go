@@ -39,7 +39,7 @@ func Kinds() []Kind {
 }
 
 // Span is from where to where something is or may be: a height of an anchor as a share
-// of stature, of a step in m, the length of a lane in m. The zero Span is anywhere.
+// of stature, of a step in m, the length of a lane in m, how many counters there are. The zero Span is anywhere.
 type Span struct{ From, To float64 }
 
 // Anchor heights as shares of stature: high for pull-downs, chest for presses and rows,
@@ -154,6 +154,9 @@ func (l Lack) Phrase() quantity.Phrase {
 	case Placed:
 		if l.Requirement.Kind == Lane {
 			return quantity.Say("needs a lane of ", quantity.Amount(quantity.KindLength, l.Requirement.At.From), ", the longest here is ", quantity.Amount(quantity.KindLength, l.Have.At.To))
+		}
+		if l.Requirement.Kind == Counter {
+			return quantity.Say("needs a second ", thing)
 		}
 		return quantity.Say("needs ", article(thing), ", and the one there is elsewhere")
 	}

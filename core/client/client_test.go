@@ -9,6 +9,7 @@ import (
 	"scrappyrack/core/capability"
 	"scrappyrack/core/client"
 	"scrappyrack/core/gear"
+	"scrappyrack/core/movement"
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/space"
 )
@@ -61,7 +62,24 @@ func TestWhatAHouseholdHas(t *testing.T) {
 		}
 		return out
 	}
+	assert.ElementsMatch(t, []capability.Kind{capability.Lane, capability.Slide, capability.Stick}, has(), "nobody has pushed at the counter")
+	r.Things[0].Rock = space.Passed
 	assert.ElementsMatch(t, []capability.Kind{capability.Lane, capability.Slide, capability.Counter, capability.Stick}, has())
+	r.Things[0].Depth = 0.16
+	assert.NotContains(t, has(), capability.Counter, "a radiator is leaned on by nobody")
+	r.Things[0].Depth = 0.6
+	r.Things = append(r.Things, r.Things[0])
+	r.Things[2].X = 2.6
+	dip, err := movement.ByKey("counter-dip")
+	require.NoError(t, err)
+	between := func() float64 {
+		q, _ := dip.Needs[0].Best((client.Client{}).In(r).Supplies())
+		return q
+	}
+	assert.Positive(t, between(), "two counters are dipped between")
+	r.Things[2].Rock = space.Failed
+	assert.Zero(t, between(), "not one and another that gives way")
+	r.Things = r.Things[:2]
 	r.Things[1].Rock, r.Things[1].Sit = space.Passed, space.Passed
 	assert.Subset(t, has(), []capability.Kind{capability.Seat, capability.Step})
 	r.Surface = space.Rubber

@@ -14,6 +14,7 @@ const (
 	fixedSeat  = 0.85
 
 	edgeLow, edgeHigh   = 0.75, 1.10
+	edgeDeep            = 0.30
 	ledgeLow, ledgeHigh = 0.35, 0.60
 )
 
@@ -35,8 +36,16 @@ func (c Client) household() []capability.Supply {
 		if s, ok := sliders[r.Surface]; ok {
 			out = append(out, s)
 		}
+		counters := 0
 		for _, t := range r.Things {
-			out = append(out, edges(r, t)...)
+			all := edges(r, t)
+			out = append(out, all...)
+			if len(all) > 0 && all[0].Kind == capability.Counter {
+				counters++
+			}
+		}
+		if counters > 1 {
+			out = append(out, capability.Supply{Kind: capability.Counter, At: capability.Span{From: 2, To: float64(counters)}, Quality: fixedEdge, Caution: "both edges pushed at first; the feet reach the floor"})
 		}
 	}
 	return append(out, capability.Supply{Kind: capability.Stick, Quality: broomStick, Caution: "a broomstick guides the hands; it carries nobody"})
@@ -46,10 +55,12 @@ func (c Client) household() []capability.Supply {
 func edges(r space.Room, t space.Thing) []capability.Supply {
 	h := float64(t.Height)
 	var out []capability.Supply
-	if t.Kind == space.BuiltIn && !r.Outdoor && h >= edgeLow && h <= edgeHigh {
-		out = append(out, capability.Supply{Kind: capability.Counter, Quality: fixedEdge, Caution: t.Name + ": push at its edge first; nothing moves"})
+	// Shallow things that are built in are radiators; one that nobody has pushed at is not leaned on.
+	firm := t.Kind == space.BuiltIn && t.Rock == space.Passed && min(t.Width, t.Depth) >= edgeDeep
+	if firm && !r.Outdoor && h >= edgeLow && h <= edgeHigh {
+		out = append(out, capability.Supply{Kind: capability.Counter, At: capability.Span{From: 1, To: 1}, Quality: fixedEdge, Caution: t.Name + ": push at its edge first; nothing moves"})
 	}
-	if t.Kind == space.BuiltIn && r.Outdoor && h >= ledgeLow && h <= ledgeHigh {
+	if firm && r.Outdoor && h >= ledgeLow && h <= ledgeHigh {
 		out = append(out, capability.Supply{Kind: capability.Ledge, Quality: gardenWall, Caution: t.Name + ": push at it first; nothing moves"})
 	}
 	if t.Steps() {

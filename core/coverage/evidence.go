@@ -41,6 +41,7 @@ type evidence struct {
 	exact       bool
 	max         strength.Estimate
 	atLeast     quantity.Mass
+	newest      float64 // months since the last of them, +Inf where nobody dated one
 	inputs      []derivation.Input
 	leastInputs []derivation.Input
 	notes       []quantity.Phrase
@@ -147,6 +148,12 @@ func weigh(exact, least []proof) (out evidence) {
 		}
 	}
 	all := append(append([]proof{}, exact...), least...)
+	out.newest = math.Inf(1)
+	for _, a := range all {
+		if a.test.At > 0 {
+			out.newest = math.Min(out.newest, a.months)
+		}
+	}
 	for i, a := range all {
 		if a.months > freshMonths {
 			out.notes = append(out.notes, quantity.Say(fmt.Sprintf("%s: that test is %.0f months old and counts for less: test again", a.movement.Name, a.months)))

@@ -170,8 +170,8 @@ var growth = map[client.Experience]float64{client.New: 0.35, client.Novice: 0.25
 // Slots works out the client's needs: those of the goal. Person must have body mass and
 // stature. A slot's one-rep maximum rests on the tests of its movements (see evidence), else
 // a test in the same family scales the guess by how far the tested maximum lies from its own
-// guess, else the guess stands, less for age and lay-off (see start); a test that says "at
-// least" raises it and never lowers it. The range of today runs from the load for repsHigh
+// guess, else the guess stands, less for age, operation and lay-off (see start); a test that
+// says "at least" raises it and never lowers it. The range of today runs from the load for repsHigh
 // with three in reserve to the load for repsLow with one in reserve, that of the horizon is
 // it grown over six months. Bad tests are errors of strength.
 func Slots(p client.Person) ([]Slot, error) {
@@ -198,18 +198,16 @@ func Slots(p client.Person) ([]Slot, error) {
 func (n need) maximum(p client.Person, known map[string]evidence) (strength.Estimate, Basis, []derivation.Input) {
 	own := known[n.key]
 	top, basis, inputs := n.presumed(p, known)
-	if !own.exact { // what is not tested is begun with care
-		share, why := start(p, n)
-		if share < 1 {
-			top = top.Scaled(share)
-			inputs = append(inputs, derivation.Number("begun with, of that: "+why, quantity.KindRatio, share, "client.health"))
-		}
-	}
 	if own.exact {
 		top, basis, inputs = own.max, Tested, own.inputs
 	}
 	if least := own.atLeast; least > top.E1RM {
-		return top.Scaled(float64(least / top.E1RM)), Tested, own.leastInputs
+		top, basis, inputs = top.Scaled(float64(least/top.E1RM)), Tested, own.leastInputs
+	}
+	// What is not tested is begun with care, and so is what was tested before it changed.
+	if share, why := start(p, n, basis == Tested, own.newest); share < 1 {
+		top = top.Scaled(share)
+		inputs = append(inputs, derivation.Number("begun with, of that: "+why, quantity.KindRatio, share, "client.health"))
 	}
 	return top, basis, inputs
 }

@@ -20,9 +20,10 @@ const (
 	lightCare = 0.75
 )
 
-// start is the share of what is presumed with which a need that nobody has tested is begun,
-// and why.
-func start(p client.Person, n need) (share float64, why string) {
+// start is the share of what is presumed with which a need is begun, and why. A test answers
+// for age; it says nothing of an operation, whose day is not known, nor of a lay-off that
+// began after it: newest is how many months ago the last was, +Inf where nobody dated it.
+func start(p client.Person, n need, tested bool, newest float64) (share float64, why string) {
 	share = 1
 	say := func(by float64, words string) {
 		share *= by
@@ -31,20 +32,20 @@ func start(p client.Person, n need) (share float64, why string) {
 		}
 		why += words
 	}
-	if p.Age > ageFrom {
+	if p.Age > ageFrom && !tested {
 		say(math.Max(0.4, 1-ageYear*float64(p.Age-ageFrom)), fmt.Sprintf("age %d", p.Age))
 	}
 	switch {
-	case p.Age >= halfFrom:
+	case p.Age >= halfFrom && !tested:
 		say(half, fmt.Sprintf("half from %d on", halfFrom))
 	case p.OperatedOn(n.regions()...):
 		say(half, "half after the operation")
-	case p.LayOff >= longOff:
+	case p.LayOff >= longOff && !(tested && newest < float64(p.LayOff)):
 		say(half, fmt.Sprintf("half after %d months without training", p.LayOff))
-	case p.Goal == client.BackTo:
+	case p.Goal == client.BackTo && !tested:
 		say(half, "half, coming back to training")
 	}
-	if p.Goal == client.Older && n.pattern == movement.Carry {
+	if p.Goal == client.Older && !tested && n.pattern == movement.Carry {
 		say(lightCare, "carries light")
 	}
 	return share, why

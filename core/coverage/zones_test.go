@@ -138,6 +138,32 @@ func TestACarefulStart(t *testing.T) {
 	operated := func(p *client.Person) { p.Operated = []movement.Limit{movement.ShoulderOf} }
 	assert.InDelta(t, 0.5, float64(hi(operated, "pull-level")/whole), 1e-9)
 	assert.Equal(t, slot(t, person, "hip-side").Today.Hi, hi(operated, "hip-side"), "the knees were not operated on")
+	// A test says nothing of an operation, nor of a lay-off that began after it; dated, it does of one before.
+	const month = 2_630_000
+	for _, c := range []struct {
+		ago    int64 // months; 0 for a test that nobody dated
+		change func(*client.Person)
+		share  float64
+	}{
+		{0, operated, 0.5}, {1, operated, 0.5},
+		{0, func(p *client.Person) { p.LayOff = 4 }, 0.5}, {5, func(p *client.Person) { p.LayOff = 4 }, 0.5}, {2, func(p *client.Person) { p.LayOff = 4 }, 1},
+	} {
+		row := client.Test{Movement: "one-hand-row", Load: 20, Reps: 10, Reserve: 2}
+		p := person
+		p.Now = 100 * month
+		if c.ago > 0 {
+			row.At = p.Now - c.ago*month
+		}
+		p = tests(p, row)
+		whole := slot(t, p, "pull-level").Today.Hi
+		c.change(&p)
+		assert.InDelta(t, c.share, float64(slot(t, p, "pull-level").Today.Hi/whole), 1e-9, "%+v", c.ago)
+	}
+	// Nor does one that says "at least".
+	least := tests(person, client.Test{Movement: "one-hand-row", Load: 60, Reps: 10, AtLeast: true})
+	before := slot(t, least, "pull-level").Today.Hi
+	operated(&least)
+	assert.InDelta(t, 0.5, float64(slot(t, least, "pull-level").Today.Hi/before), 1e-9)
 	tested := tests(person, client.Test{Movement: "one-hand-row", Load: 20, Reps: 10, Reserve: 2})
 	old := tested
 	old.Age = 75

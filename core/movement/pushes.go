@@ -719,7 +719,7 @@ var pushes = []Movement{
 		Body:     []BodyShare{{Name: "dip", Share: 0.95, Usual: true}},
 		CountsAs: 1,
 		Quality:  80,
-		Needs:    []capability.Requirement{counter},
+		Needs:    []capability.Requirement{twoCounters},
 		Height:   space.StandingUse,
 		Spares:   []Limit{ShoulderOf, WristGrip},
 		Easier:   "feet help from the floor",
