@@ -80,7 +80,9 @@ var (
 
 // library is every movement, family by family; each stands in a file of its family.
 // Qualities, counts and ratios are house values.
-var library = prepared(slices.Concat(legs, hips, pushes, shoulders, pulls, armWork, carries, core, conditioning))
+var library = prepared(slices.Concat(
+	allSquats, allWallSits, allLunges, allSteps, allHinges, allSwings, allBridges, allHipWork, allCalves, allJumps, allPushUps, allDips, allPresses, allRaises, allRows, allPullDowns, allRearFlies, allPullUps, allCurls, allExtensions, allCarries, allThrows, allCrawls, allTrunk, allIntervals, allBalanceWork, allMobilities,
+))
 
 // prepared gives the band movements among them what they share with their record.
 func prepared(all []Movement) []Movement {

@@ -7,7 +7,7 @@ import (
 	"scrappyrack/core/space"
 )
 
-var core = []Movement{
+var allTrunk = []Movement{
 	{
 		Key:      "anti-rotation-press",
 		Name:     "Press out against a sideways band",
@@ -173,27 +173,6 @@ var core = []Movement{
 		Seconds:  5,
 		Words:    []string{"core", "overhead"},
 		Caution:  overheadCau,
-	},
-	{
-		Key:      "opposite-limbs",
-		Name:     "Opposite arm and leg, on hands and knees",
-		Family:   Crawls,
-		Pattern:  Crawl,
-		Muscles:  []Muscle{Back, Belly, Glutes},
-		Sides:    Alternating,
-		Timed:    true,
-		CountsAs: 1,
-		Quality:  70,
-		Height:   space.Kneeling,
-		Spares:   []Limit{WristGrip, NoFloor},
-		Easier:   "leg alone",
-		Standard: "back level, reach long",
-		Dose:     "the start of every crawl",
-		Tactics:  timedTactics,
-		Format:   Format{6, 10, Reps},
-		Seconds:  5,
-		Words:    []string{"bird dog", "back"},
-		Caution:  "Something soft under the knees.",
 	},
 	{
 		Key:      "shoulder-taps",
