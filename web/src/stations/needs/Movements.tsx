@@ -5,8 +5,9 @@ import { useBench } from '../../lib/desk'
 import { percent } from '../../lib/format'
 import { useKept, useKey } from '../../lib/hooks'
 import { Failed, Head, Waiting } from '../../ui/parts'
+import { setsOf } from '../../ui/rule'
 
-type Record = Shapes['MovementRecord']
+type Move = Shapes['MovementRecord']
 type Doable = Shapes['Doable']
 
 /** All there is, which never changes while the application runs. */
@@ -40,7 +41,7 @@ function useMovementOpening(movement: string, wanted: boolean) {
 }
 
 /** Whether every word that is looked for is in what a movement is called, trains or is known by. */
-export function answers(m: Pick<Record, 'name' | 'family' | 'words' | 'muscles' | 'pattern'>, sought: string): boolean {
+export function answers(m: Pick<Move, 'name' | 'family' | 'words' | 'muscles' | 'pattern'>, sought: string): boolean {
   const text = [m.name, m.family, m.pattern, ...m.words, ...m.muscles].join(' ').toLowerCase()
   return sought
     .toLowerCase()
@@ -118,7 +119,7 @@ export function Movements({ open, onOpen }: Props) {
   )
 }
 
-function Row({ m, d, open, onOpen }: { m: Record; d?: Doable; open: boolean; onOpen: (key: string) => void }) {
+function Row({ m, d, open, onOpen }: { m: Move; d?: Doable; open: boolean; onOpen: (key: string) => void }) {
   return (
     <li className={`border-b border-faint ${open ? 'bg-sheet shadow-[inset_4px_0_0_var(--action)]' : ''}`}>
       <button
@@ -134,8 +135,6 @@ function Row({ m, d, open, onOpen }: { m: Record; d?: Doable; open: boolean; onO
   )
 }
 
-const setsOf = (m: Record) => `${m.sets.low}–${m.sets.high} ${m.sets.of}`
-
 /** One movement: how it is done, what it is worth, its relatives, its ways here and what would open it. */
 export function MovementPanel({ movement, onOpen }: { movement: string; onOpen: (key: string) => void }) {
   const { units } = useBench()
@@ -148,7 +147,10 @@ export function MovementPanel({ movement, onOpen }: { movement: string; onOpen: 
   const named = (keys: readonly string[]) => keys.flatMap((k) => all.data?.movements.filter((x) => x.key === k) ?? [])
   const facts: [string, React.ReactNode][] = [
     ['counts', m.standard],
-    ['sets', `${setsOf(m)}${m.sides === 'both' ? '' : m.sides === 'each' ? ', each side' : ', turn about'}; ${m.seconds_per_rep} s a rep`],
+    [
+      'sets',
+      `${setsOf({ reps_low: m.sets.low, reps_high: m.sets.high, of: m.sets.of })}${m.sides === 'both' ? '' : m.sides === 'each' ? ', each side' : ', turn about'}; ${m.seconds_per_rep} s a rep`,
+    ],
     ['worth', m.dose],
     ['trains', m.muscles.join(', ')],
     ['needs', m.needs.length > 0 ? m.needs.join(', ') : m.hold ? 'a load' : 'nothing'],
@@ -201,7 +203,7 @@ export function MovementPanel({ movement, onOpen }: { movement: string; onOpen: 
   )
 }
 
-function Relatives({ words, all, onOpen }: { words: string; all: Record[]; onOpen: (key: string) => void }) {
+function Relatives({ words, all, onOpen }: { words: string; all: Move[]; onOpen: (key: string) => void }) {
   return (
     <>
       {words}
