@@ -35,12 +35,13 @@ type Card struct {
 	Slots     []NeedMark `json:"slots"`
 	FreeM2    float64    `json:"free_m2"`
 	CeilingM  float64    `json:"ceiling_m"`
+	Waiting   bool       `json:"waiting,omitempty" doc:"Not worked out yet: name and date alone are known"`
 }
 
 func cardOf(c workbench.CardOf) Card {
 	out := Card{
 		ID: c.ID, Name: c.Name, UpdatedAt: c.UpdatedAt, Units: c.Units, Lacks: c.Lacks, Covered: c.Covered, Holds: c.Holds,
-		Due: c.Due, BandsDue: c.BandDue, Slots: []NeedMark{}, FreeM2: c.Free, CeilingM: float64(c.Ceiling),
+		Due: c.Due, BandsDue: c.BandDue, Slots: []NeedMark{}, FreeM2: c.Free, CeilingM: float64(c.Ceiling), Waiting: !c.Known,
 	}
 	for _, m := range c.Marks {
 		out.Slots = append(out.Slots, NeedMark{Key: m.Key, LoKg: float64(m.Lo), HiKg: float64(m.Hi), State: m.State, Timed: m.Timed})
@@ -151,29 +152,30 @@ func (a *API) stale(d workbench.Desk, l Looking, yours any, err error) error {
 	}
 }
 
+// Listing are clients that were looked for.
+type Listing struct {
+	Total    int    `json:"total" doc:"Of all with such a name"`
+	Due      int    `json:"due"`
+	Gaps     int    `json:"gaps"`
+	Matching int    `json:"matching" doc:"Of those that are asked for"`
+	Waiting  int    `json:"waiting" doc:"Of all, those not worked out yet, as after a new build: they count as nothing due and no gap till then"`
+	Clients  []Card `json:"clients"`
+}
+
 func (a *API) clients(r huma.API) {
 	type list struct {
 		Contains string `query:"q" maxLength:"80"`
 		Limit    int    `query:"limit" default:"24" minimum:"1" maximum:"500"`
 		Show     string `query:"show" enum:",due,gaps" doc:"Only those with something due, or with needs that are not covered"`
 	}
-	type listOut struct {
-		Body struct {
-			Total    int    `json:"total" doc:"Of all with such a name"`
-			Due      int    `json:"due"`
-			Gaps     int    `json:"gaps"`
-			Matching int    `json:"matching" doc:"Of those that are asked for"`
-			Clients  []Card `json:"clients"`
-		}
-	}
+	type listOut struct{ Body Listing }
 	handle(a, r, operation(Signed, http.MethodGet, "/clients", "list-clients", "Clients: those with something due, then the newest change", "client"),
 		func(ctx context.Context, in *list) (*listOut, error) {
 			found, err := a.Bench.Cards(ctx, who(ctx).Practice, workbench.Find{Contains: in.Contains, Show: in.Show, Limit: in.Limit})
 			if err != nil {
 				return nil, err
 			}
-			out := &listOut{}
-			out.Body.Total, out.Body.Due, out.Body.Gaps, out.Body.Matching, out.Body.Clients = found.All, found.Due, found.Gaps, found.Matching, []Card{}
+			out := &listOut{Listing{Total: found.All, Due: found.Due, Gaps: found.Gaps, Matching: found.Matching, Waiting: found.Waiting, Clients: []Card{}}}
 			for _, c := range found.Cards {
 				out.Body.Clients = append(out.Body.Clients, cardOf(c))
 			}

@@ -1,8 +1,10 @@
 package store
 
 import (
+	"cmp"
 	"context"
 	"fmt"
+	"slices"
 	"strings"
 	"unicode"
 
@@ -58,22 +60,75 @@ func (s *Store) refold(ctx context.Context) error {
 	})
 }
 
-// List lists all of a practice's clients whose name contains a text, whatever its case and
-// accents, newest change first.
-func (s *Store) List(ctx context.Context, practice, contains, rules string) ([]Listed, error) {
-	found := []Listed{}
-	matches, args := "k.practice_id = ?", []any{rules, practice}
-	if text := fold(contains); text != "" {
-		matches += ` AND folded LIKE ? ESCAPE '\'`
+// Seek is which clients are looked for: whose name contains a text, whatever its case and
+// accents; of those known by a rule set, all, what is due by a time ("due"), or what has
+// needs that are not covered ("gaps"); and how many are listed.
+type Seek struct {
+	Contains, Rules, Show string
+	Now                   int64
+	Limit                 int
+}
+
+// Due is whether something of a client is due by then.
+func (s Seek) Due(l Listed) bool { return l.DueAt > 0 && l.DueAt < s.Now }
+
+// Shows is whether a client is among those that are asked for.
+func (s Seek) Shows(l Listed) bool {
+	switch s.Show {
+	case "due":
+		return s.Due(l)
+	case "gaps":
+		return l.Gaps > 0
+	}
+	return true
+}
+
+// Before is the order of a list: what has something due, then the newest change.
+func (s Seek) Before(a, b Listed) int {
+	switch {
+	case s.Due(a) != s.Due(b) && s.Due(a):
+		return -1
+	case s.Due(a) != s.Due(b):
+		return 1
+	}
+	return cmp.Or(cmp.Compare(b.UpdatedAt, a.UpdatedAt), cmp.Compare(a.ID, b.ID))
+}
+
+// Listing are clients that were looked for: of those known how many there are, and the first
+// of those asked for; and all that are not known as they stand. Both in order.
+type Listing struct {
+	Count   struct{ All, Due, Gaps int }
+	Known   []Listed
+	Unknown []Listed
+}
+
+// List looks for clients of a practice.
+func (s *Store) List(ctx context.Context, practice string, seek Seek) (Listing, error) {
+	var found Listing
+	from := ` FROM client k LEFT JOIN client_card c ON c.practice_id = k.practice_id AND c.client_id = k.id AND c.revision = k.revision AND c.rules = ?
+		WHERE k.practice_id = ?`
+	args := []any{seek.Rules, practice}
+	if text := fold(seek.Contains); text != "" {
+		from += ` AND folded LIKE ? ESCAPE '\'`
 		args = append(args, "%"+strings.NewReplacer(`\`, `\\`, "%", `\%`, "_", `\_`).Replace(text)+"%")
 	}
+	columns := "SELECT id, name, updated_at, k.revision, c.client_id IS NOT NULL AS known, coalesce(due_at, 0) AS due_at, coalesce(gaps, 0) AS gaps"
+	shows := map[string]string{"due": " AND due_at > 0 AND due_at < ?", "gaps": " AND gaps > 0"}[seek.Show]
+	known := slices.Clone(args)
+	if seek.Show == "due" {
+		known = append(known, seek.Now)
+	}
+	known = append(known, seek.Now, seek.Limit)
 	err := s.inRead(ctx, func(tx *sqlx.Tx) error {
-		return tx.SelectContext(ctx, &found, `SELECT id, name, updated_at, k.revision, c.client_id IS NOT NULL AS known, coalesce(due_at, 0) AS due_at, coalesce(gaps, 0) AS gaps
-			FROM client k LEFT JOIN client_card c ON c.practice_id = k.practice_id AND c.client_id = k.id AND c.revision = k.revision AND c.rules = ?
-			WHERE `+matches+` ORDER BY updated_at DESC, id`, args...)
+		row := tx.QueryRowxContext(ctx, "SELECT count(c.client_id), count(CASE WHEN due_at > 0 AND due_at < ? THEN 1 END), count(CASE WHEN gaps > 0 THEN 1 END)"+from, append([]any{seek.Now}, args...)...)
+		return cmp.Or(
+			row.Scan(&found.Count.All, &found.Count.Due, &found.Count.Gaps),
+			tx.SelectContext(ctx, &found.Known, columns+from+" AND c.client_id IS NOT NULL"+shows+" ORDER BY due_at > 0 AND due_at < ? DESC, updated_at DESC, id LIMIT ?", known...),
+			tx.SelectContext(ctx, &found.Unknown, columns+from+" AND c.client_id IS NULL ORDER BY updated_at DESC, id", args...),
+		)
 	})
 	if err != nil {
-		return nil, fmt.Errorf("list clients: %w", err)
+		return Listing{}, fmt.Errorf("list clients: %w", err)
 	}
 	return found, nil
 }

@@ -290,14 +290,14 @@ func TestNamesAreFoundWithoutAccents(t *testing.T) {
 		require.NoError(t, err)
 	}
 	for text, want := range map[string]string{"cwiczenia": "a", "LUCJI": "a", "orsteds KAELDER": "b", "étroit": "c", "etroit": "c", "istanbul": "d", "STRASSE": "e", "5 %": "e"} {
-		found, err := s.List(ctx, "p1", text, "")
+		found, err := s.List(ctx, "p1", store.Seek{Contains: text})
 		require.NoError(t, err)
-		require.Len(t, found, 1, text)
-		assert.Equal(t, want, found[0].ID, text)
+		require.Len(t, found.Unknown, 1, text)
+		assert.Equal(t, want, found.Unknown[0].ID, text)
 	}
-	found, err := s.List(ctx, "p1", "%", "")
+	found, err := s.List(ctx, "p1", store.Seek{Contains: "%"})
 	require.NoError(t, err)
-	assert.Len(t, found, 1, "a percent sign is a percent sign")
+	assert.Len(t, found.Unknown, 1, "a percent sign is a percent sign")
 }
 
 // What was worked out of a client counts at its revision and by its rules only.
@@ -307,17 +307,18 @@ func TestDerivedRowsHoldAtTheirRevision(t *testing.T) {
 	derived := func(rules string) string {
 		cards, err := s.Cards(ctx, "p1", rules, []string{"a"})
 		require.NoError(t, err)
-		found, err := s.List(ctx, "p1", "", rules)
+		found, err := s.List(ctx, "p1", store.Seek{Rules: rules, Limit: 1})
 		require.NoError(t, err)
-		assert.Equal(t, cards["a"] != "", found[0].Known)
+		assert.Equal(t, cards["a"] != "", len(found.Known) == 1)
+		assert.Equal(t, cards["a"] == "", len(found.Unknown) == 1)
 		return cards["a"]
 	}
 	assert.Empty(t, derived("r1"))
 	require.NoError(t, s.Keep(ctx, "r1", []store.Derived{{Practice: "p1", Client: "a", Revision: 1, Card: `{"x":1}`, DueAt: 7, Gaps: 3}, {Practice: "p2", Client: "a", Revision: 1, Card: `{}`}}))
 	assert.Equal(t, `{"x":1}`, derived("r1"))
-	found, err := s.List(ctx, "p1", "", "r1")
+	found, err := s.List(ctx, "p1", store.Seek{Rules: "r1", Limit: 1})
 	require.NoError(t, err)
-	assert.Equal(t, []any{int64(7), 3}, []any{found[0].DueAt, found[0].Gaps})
+	assert.Equal(t, []any{int64(7), 3}, []any{found.Known[0].DueAt, found.Known[0].Gaps})
 	assert.Empty(t, derived("r2"), "by other rules")
 	_, err = edited(s, "ana", 1, "profile", "", func(f *store.File) { f.Profile.Days = 5 })
 	require.NoError(t, err)

@@ -169,8 +169,11 @@ func (b *Bench) keepCards(ctx context.Context) {
 	}
 }
 
-// Close keeps what is not kept yet.
-func (b *Bench) Close() { b.keepCards(context.Background()) }
+// Close ends what is done behind the answers, and keeps what is not kept yet.
+func (b *Bench) Close() {
+	b.behind.close()
+	b.keepCards(context.Background())
+}
 
 // Find says which clients are looked for: those whose name contains a text, and of those
 // all, what has something due, or what has needs that are not covered.
@@ -186,104 +189,187 @@ type Found struct {
 	Cards          []CardOf
 	All, Due, Gaps int
 	Matching       int // as many as are shown without a limit
+	Waiting        int // of all, those not worked out yet: they count as nothing due and no gap
 }
 
+// mostNow is how many clients are worked out while their list waits. More of them are
+// there after a new build alone, or a restored copy.
+const mostNow = 8
+
 // Cards lists a practice's clients: those with something due first, then the newest change.
+// Where many are not worked out yet, the first are, and the rest behind the answer.
 func (b *Bench) Cards(ctx context.Context, practice string, find Find) (out Found, err error) {
-	all, err := b.store.List(ctx, practice, find.Contains, b.rules)
+	seek := store.Seek{Contains: find.Contains, Show: find.Show, Limit: find.Limit, Rules: b.rules, Now: b.at.seconds()}
+	all, err := b.store.List(ctx, practice, seek)
 	if err != nil {
 		return out, err
 	}
-	now := b.at.seconds()
-	missed := false
-	is := map[string]func(store.Listed) bool{
-		"":     func(store.Listed) bool { return true },
-		"due":  func(l store.Listed) bool { return l.DueAt > 0 && l.DueAt < now },
-		"gaps": func(l store.Listed) bool { return l.Gaps > 0 },
-	}
-	shown := []store.Listed{}
-	for _, l := range all {
-		if !l.Known {
-			did, err := b.workedOut(ctx, practice, &l)
-			if errors.Is(err, store.ErrNotFound) { // erased meanwhile
-				continue
-			}
-			if err = cmp.Or(err, ctx.Err()); err != nil {
-				return out, err
-			}
-			missed = missed || did
+	out.All, out.Due, out.Gaps = all.Count.All, all.Count.Due, all.Count.Gaps
+	out.Matching = map[string]int{"": out.All, "due": out.Due, "gaps": out.Gaps}[find.Show]
+	shown := all.Known
+	did := 0
+	for _, l := range all.Unknown {
+		worked, err := b.listed(ctx, practice, &l, did < mostNow)
+		if errors.Is(err, store.ErrNotFound) { // erased meanwhile
+			continue
+		}
+		if err = cmp.Or(err, ctx.Err()); err != nil {
+			return out, err
 		}
 		out.All++
-		if is["due"](l) {
+		if worked {
+			did++
+		}
+		if !l.Known {
+			out.Waiting++
+		}
+		if seek.Due(l) {
 			out.Due++
 		}
-		if is["gaps"](l) {
+		if l.Gaps > 0 {
 			out.Gaps++
 		}
-		if is[find.Show](l) {
+		if seek.Shows(l) {
+			out.Matching++
 			shown = append(shown, l)
 		}
 	}
-	slices.SortStableFunc(shown, func(a, b store.Listed) int {
-		switch {
-		case is["due"](a) == is["due"](b):
-			return 0
-		case is["due"](a):
-			return -1
-		}
-		return 1
-	})
-	out.Matching = len(shown)
-	out.Cards, err = b.cardsOf(ctx, practice, shown[:min(find.Limit, len(shown))], now)
-	if missed {
+	slices.SortFunc(shown, seek.Before)
+	out.Cards, err = b.cardsOf(ctx, practice, shown[:min(find.Limit, len(shown))], seek.Now)
+	if did > 0 {
 		b.keepCards(ctx)
+	}
+	if out.Waiting > 0 {
+		b.behind.start(practice, b.workOut)
 	}
 	return out, err
 }
 
-// workedOut fills in what a client that has changed is listed by; did is whether it had to
-// be worked out.
-func (b *Bench) workedOut(ctx context.Context, practice string, l *store.Listed) (did bool, err error) {
+// listed fills in what a client that has changed is listed by: as it was noted, or, where
+// that may take its time, worked out; worked is whether it was.
+func (b *Bench) listed(ctx context.Context, practice string, l *store.Listed, may bool) (worked bool, err error) {
 	d, ok := b.fresh.get(practice, l.ID, l.Revision)
 	if !ok {
-		f, err := b.store.Load(ctx, practice, l.ID)
-		if err != nil {
+		if !may {
+			return false, nil
+		}
+		if d, err = b.workedOut(ctx, practice, l.ID); err != nil {
 			return false, err
 		}
-		brief := b.noteCard(ctx, practice, f, work(f, stockOf(f, b.at), b.at))
-		d.DueAt, d.Gaps = brief.dueAt(), brief.gaps()
 	}
-	l.DueAt, l.Gaps = d.DueAt, d.Gaps
+	l.Known, l.DueAt, l.Gaps = true, d.DueAt, d.Gaps
 	return !ok, nil
 }
 
-// cardsOf are the cards of clients that were listed, in their order.
+// workedOut works out what a list shows of a client as it stands, and notes it.
+func (b *Bench) workedOut(ctx context.Context, practice, id string) (store.Derived, error) {
+	f, err := b.store.Load(ctx, practice, id)
+	if err != nil {
+		return store.Derived{}, err
+	}
+	brief := b.noteCard(ctx, practice, f, work(f, stockOf(f, b.at), b.at))
+	return store.Derived{Client: id, DueAt: brief.dueAt(), Gaps: brief.gaps()}, nil
+}
+
+// workOut works out a practice's clients that are not known, one after the other, till all
+// are or the bench is closed.
+func (b *Bench) workOut(ctx context.Context, practice string) {
+	all, err := b.store.List(ctx, practice, store.Seek{Rules: b.rules})
+	if err != nil {
+		return // the next who asks for the list begins anew
+	}
+	defer b.keepCards(ctx)
+	for _, l := range all.Unknown {
+		if _, noted := b.fresh.get(practice, l.ID, l.Revision); noted {
+			continue
+		}
+		if _, err := b.workedOut(ctx, practice, l.ID); ctx.Err() != nil || (err != nil && !errors.Is(err, store.ErrNotFound)) {
+			return
+		}
+	}
+}
+
+// behind is work behind the answers, one practice after the other: it leaves the rest of
+// the machine to who waits for an answer.
+type behind struct {
+	mu      sync.Mutex
+	waiting []string
+	runs    bool
+	closed  bool
+	stop    context.CancelFunc
+	done    sync.WaitGroup
+}
+
+// start has something done for a practice, unless it waits to be or is being done.
+func (w *behind) start(practice string, do func(context.Context, string)) {
+	w.mu.Lock()
+	defer w.mu.Unlock()
+	if w.closed || slices.Contains(w.waiting, practice) {
+		return
+	}
+	w.waiting = append(w.waiting, practice)
+	if w.runs {
+		return
+	}
+	ctx, stop := context.WithCancel(context.Background())
+	w.runs, w.stop = true, stop
+	w.done.Go(func() {
+		defer stop()
+		for practice, more := w.first(); more; practice, more = w.next() {
+			do(ctx, practice)
+		}
+	})
+}
+
+func (w *behind) first() (string, bool) {
+	w.mu.Lock()
+	defer w.mu.Unlock()
+	w.runs = len(w.waiting) > 0 && !w.closed
+	if !w.runs {
+		return "", false
+	}
+	return w.waiting[0], true
+}
+
+// next forgets the practice that is done; it stands first till then.
+func (w *behind) next() (string, bool) {
+	w.mu.Lock()
+	w.waiting = w.waiting[1:]
+	w.mu.Unlock()
+	return w.first()
+}
+
+// close ends what is being done and waits for it.
+func (w *behind) close() {
+	w.mu.Lock()
+	w.closed = true
+	if w.stop != nil {
+		w.stop()
+	}
+	w.mu.Unlock()
+	w.done.Wait()
+}
+
+// cardsOf are the cards of clients that were listed, in their order; of those not worked
+// out yet what is known of them.
 func (b *Bench) cardsOf(ctx context.Context, practice string, listed []store.Listed, now int64) ([]CardOf, error) {
-	ids := make([]string, len(listed))
+	ids, noted := make([]string, len(listed)), make([]string, len(listed))
 	for i, l := range listed {
 		ids[i] = l.ID
+		if d, ok := b.fresh.get(practice, l.ID, l.Revision); ok { // before what is kept is read: it may be kept meanwhile
+			noted[i] = d.Card
+		}
 	}
 	kept, err := b.store.Cards(ctx, practice, b.rules, ids)
 	if err != nil {
 		return nil, err
 	}
 	out := make([]CardOf, 0, len(listed))
-	for _, l := range listed {
+	for i, l := range listed {
 		one := CardOf{Listed: l}
-		text := kept[l.ID]
-		if d, ok := b.fresh.get(practice, l.ID, l.Revision); ok {
-			text = d.Card
-		}
-		if text == "" || json.Unmarshal([]byte(text), &one.Brief) != nil {
-			f, err := b.store.Load(ctx, practice, l.ID)
-			if errors.Is(err, store.ErrNotFound) { // erased meanwhile
-				continue
-			}
-			if err = cmp.Or(err, ctx.Err()); err != nil {
-				return nil, err
-			}
-			one.Brief = briefOf(f, work(f, stockOf(f, b.at), b.at))
-		}
+		text := cmp.Or(noted[i], kept[l.ID])
+		// What was known has changed meanwhile, or cannot be read: the next list has it.
+		one.Known = text != "" && json.Unmarshal([]byte(text), &one.Brief) == nil
 		one.Due, one.BandDue = due(one.WeighAt, now), due(one.BandsDue, now)
 		out = append(out, one)
 	}

@@ -75,3 +75,59 @@ func TestListsShowWhatIsDueFirst(t *testing.T) {
 		b.Close() // keeps what is not kept
 	}
 }
+
+// A new build's first list is not kept waiting by clients that nobody looks at: some are
+// worked out at once, the rest behind the answer, and in the end the list is what it was.
+func TestANewBuildWorksItsClientsOutBehindTheAnswer(t *testing.T) {
+	ctx := context.Background()
+	s, practice := demoStore(t)
+	of := func(rules string) *workbench.Bench {
+		return workbench.New(workbench.Options{Store: s, Now: time.Now, Rules: rules})
+	}
+	who := workbench.Who{Practice: practice}
+	old := of("old")
+	for i := range 20 {
+		d, err := old.Create(ctx, who, fmt.Sprintf("client %02d", i), "", "")
+		require.NoError(t, err)
+		_, err = old.Change(ctx, who, workbench.Edit{Client: d.File.ID, Base: d.File.Revision, Label: store.Label{Do: "write", Part: "profile"}, Scopes: []string{"profile"}, Do: func(f *store.File) error {
+			f.Profile.StatureM = 1.75
+			return nil
+		}})
+		require.NoError(t, err)
+	}
+	want, err := old.Cards(ctx, practice, workbench.Find{Contains: "client", Limit: 100})
+	require.NoError(t, err)
+	require.Zero(t, want.Waiting)
+	require.Equal(t, 20, want.Gaps)
+	old.Close()
+
+	now := of("new")
+	first, err := now.Cards(ctx, practice, workbench.Find{Contains: "client", Limit: 100})
+	require.NoError(t, err)
+	assert.Equal(t, 20, first.All, "all are listed")
+	assert.Equal(t, first.All-first.Gaps, first.Waiting, "what waits counts as no gap")
+	assert.Positive(t, first.Waiting)
+	assert.Positive(t, first.Gaps)
+	for _, c := range first.Cards {
+		assert.Equal(t, c.Known, len(c.Marks) > 0, "%s is shown as it is known", c.Name)
+	}
+	require.Eventually(t, func() bool {
+		got, err := now.Cards(ctx, practice, workbench.Find{Contains: "client", Limit: 100})
+		return err == nil && got.Waiting == 0
+	}, time.Minute, 5*time.Millisecond)
+	got, err := now.Cards(ctx, practice, workbench.Find{Contains: "client", Limit: 100})
+	require.NoError(t, err)
+	assert.Equal(t, want, got)
+	now.Close()
+
+	// Closing ends what is under way, and what was worked out till then is kept.
+	third := of("third")
+	_, err = third.Cards(ctx, practice, workbench.Find{Contains: "client", Limit: 1})
+	require.NoError(t, err)
+	third.Close()
+	listed, err := s.List(ctx, practice, store.Seek{Rules: "third", Limit: 1})
+	require.NoError(t, err)
+	assert.Positive(t, listed.Count.All)
+	_, err = third.Cards(ctx, practice, workbench.Find{Contains: "client", Limit: 1}) // nothing begins after the end
+	require.NoError(t, err)
+}

@@ -192,6 +192,13 @@ func TestRemovingABatchGoesBackToTheTable(t *testing.T) {
 // bench is a workbench with the demo clients.
 func bench(t *testing.T) (*workbench.Bench, string) {
 	t.Helper()
+	s, practice := demoStore(t)
+	return workbench.New(workbench.Options{Store: s, Now: time.Now}), practice
+}
+
+// demoStore is a store with the demo in it, and its practice.
+func demoStore(t *testing.T) (*store.Store, string) {
+	t.Helper()
 	ctx := context.Background()
 	s, err := store.Open(ctx, storetest.In(t, t.TempDir(), store.Demo), store.Demo)
 	require.NoError(t, err)
@@ -199,7 +206,7 @@ func bench(t *testing.T) (*workbench.Bench, string) {
 	require.NoError(t, demo.Fill(ctx, s))
 	c, err := s.ConsultantByEmail(ctx, workbench.DemoEmail)
 	require.NoError(t, err)
-	return workbench.New(workbench.Options{Store: s, Now: time.Now}), c.PracticeID
+	return s, c.PracticeID
 }
 
 func TestPackingTakesOnlyWhatIsFree(t *testing.T) {

@@ -23,14 +23,15 @@ import (
 
 // Bench runs the use cases on a store.
 type Bench struct {
-	store *store.Store
-	at    around
-	rules string
-	long  *gate
-	edits *gate // first come, first served
-	plans *shared[inputs, *plan.Plan]
-	desks *shared[atRevision, Results]
-	fresh fresh
+	store  *store.Store
+	at     around
+	rules  string
+	long   *gate
+	edits  *gate // first come, first served
+	plans  *shared[inputs, *plan.Plan]
+	desks  *shared[atRevision, Results]
+	fresh  fresh
+	behind behind
 }
 
 // Options are what a bench is made with.

@@ -1980,6 +1980,8 @@ export interface components {
             units: string;
             /** Format: int64 */
             updated_at: number;
+            /** @description Not worked out yet: name and date alone are known */
+            waiting?: boolean;
         };
         Caution: {
             hold: boolean;
@@ -3110,7 +3112,7 @@ export interface components {
             items: components["schemas"]["Wished"][];
             places?: components["schemas"]["Place"][];
         };
-        ListOutBody: {
+        Listing: {
             clients: components["schemas"]["Card"][];
             /** Format: int64 */
             due: number;
@@ -3126,6 +3128,11 @@ export interface components {
              * @description Of all with such a name
              */
             total: number;
+            /**
+             * Format: int64
+             * @description Of all, those not worked out yet, as after a new build: they count as nothing due and no gap till then
+             */
+            waiting: number;
         };
         LiveReading: {
             /**
@@ -5680,7 +5687,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ListOutBody"];
+                    "application/json": components["schemas"]["Listing"];
                 };
             };
             /** @description Error */

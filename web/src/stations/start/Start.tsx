@@ -1,4 +1,4 @@
-import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { keepPreviousData, type Query, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { type FormEvent, useRef, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { type Answered, api, data, type Session, type Shapes } from '../../api/client'
@@ -16,6 +16,8 @@ import { Hatch, ruleOf } from '../../ui/ruling'
 
 type Card = Shapes['Card']
 
+type Listing = Shapes['Listing']
+
 type Show = 'due' | 'gaps' | ''
 
 /** From so many on each client is a line. */
@@ -32,6 +34,7 @@ export function Start({ session }: { session: Session }) {
     queryKey: [...keys.clients(q), show, limit],
     queryFn: () => data(api.GET('/api/v1/clients', { params: { query: { q, show: show || undefined, limit } } })),
     placeholderData: keepPreviousData,
+    refetchInterval: (query: Query<Listing>) => (query.state.data?.waiting ? 2000 : false),
   })
   const first = useQuery(ask(many))
   const lines = (first.data?.total ?? 0) > many
@@ -93,7 +96,8 @@ export function Start({ session }: { session: Session }) {
             <Hatch />
             {lines ? <Lines cards={clients.clients} /> : <Cards cards={clients.clients} />}
             <p className="text-soft" role="status">
-              {clients.matching === 0 && nothing(q, show)}
+              {clients.matching === 0 && clients.waiting === 0 && nothing(q, show)}
+              {clients.waiting > 0 && `${clients.waiting} not worked out yet: what is due and missing of them is still to come. `}
               {clients.matching > clients.clients.length &&
                 `${clients.clients.length} of ${clients.matching} shown: type to find the others.`}
             </p>
@@ -113,7 +117,7 @@ function nothing(q: string, show: Show): string {
   return 'No client yet. Type a name above, for example “Corner of a barn”, and press Enter.'
 }
 
-type Counts = { total: number; due: number; gaps: number }
+type Counts = Pick<Listing, 'total' | 'due' | 'gaps'>
 
 /** All of them, those with something due, those with gaps. */
 function Shown({ show, onShow, counts }: { show: Show; onShow: (s: Show) => void; counts: Counts }) {
@@ -258,10 +262,11 @@ function ClientCard({ card }: { card: Card }) {
         <span className="grow font-cond text-head font-semibold leading-tight">{card.name}</span>
         <span className="text-fine text-soft">{day(card.updated_at)}</span>
       </div>
-      {card.slots.length > 0 ? <Mini slots={card.slots} /> : <p className="my-4 text-soft">Stature is needed before there are needs.</p>}
+      {card.slots.length > 0 && <Mini slots={card.slots} />}
+      {card.slots.length === 0 && !card.waiting && <p className="my-4 text-soft">Stature is needed before there are needs.</p>}
       <p className="m-0 mt-2 flex flex-wrap gap-x-4 text-fine">
         <Covered card={card} />
-        {units && <Numbers card={card} units={units} />}
+        {units && !card.waiting && <Numbers card={card} units={units} />}
         <Calls card={card} />
       </p>
     </Link>
@@ -269,7 +274,9 @@ function ClientCard({ card }: { card: Card }) {
 }
 
 const Covered = ({ card }: { card: Card }) =>
-  card.slots.length === 0 ? (
+  card.waiting ? (
+    <span className="text-fine text-soft">being worked out</span>
+  ) : card.slots.length === 0 ? (
     <span className="text-fine text-soft">no stature yet</span>
   ) : (
     <span className="text-fine">
