@@ -8,6 +8,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"scrappyrack/core/plan"
+	"scrappyrack/core/quantity"
 	"scrappyrack/internal/store"
 	"scrappyrack/internal/workbench"
 )
@@ -112,6 +113,24 @@ func (a *API) closings(r huma.API) {
 		Client
 		Slot string `path:"slot" maxLength:"60"`
 	}
+	type looked struct{ Body Looked }
+	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/needs/{slot}", "read-need", "A need that is looked at: where its numbers come from, and its ways", "needs"),
+		func(ctx context.Context, in *in) (*looked, error) {
+			f, err := a.Bench.Load(ctx, who(ctx).Practice, in.ID)
+			if err != nil {
+				return nil, err
+			}
+			worked, err := a.Bench.Work(ctx, who(ctx).Practice, f)
+			if err != nil {
+				return nil, err
+			}
+			for _, c := range worked.Board.Slots {
+				if c.Slot.Key == in.Slot {
+					return &looked{lookedOf(f.Revision, c, worked.Client, quantity.System(f.Profile.Units))}, nil
+				}
+			}
+			return nil, huma.Error404NotFound("this client has no need of that name")
+		})
 	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/needs/{slot}/closings", "read-closings", "What lifts a need of today's board, each thing by itself, with what it turns besides", "needs"),
 		func(ctx context.Context, in *in) (*out, error) { return answer(ctx, in.ID, in.Slot) })
 	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/worst-gap", "read-worst-gap", "The need that weighs most of those that something lifts, and what does", "needs"),

@@ -115,6 +115,7 @@ type Library struct {
 	Kinds      []ContainerKind `json:"kinds"`
 	Gear       []GearItem      `json:"gear"`
 	Movements  []MovementName  `json:"movements"`
+	Needs      []NeedName      `json:"needs" doc:"Every need that a board can have"`
 	BandMoves  []BandMovement  `json:"band_movements"`
 	Displays   []Display       `json:"displays"`
 	Currencies []string        `json:"currencies"`
@@ -159,7 +160,7 @@ func theLibrary() Library {
 		}
 		l.Movements = append(l.Movements, MovementName{m.Key, m.Name, string(m.Pattern), string(hold)})
 	}
-	l.BandMoves = bandMovements()
+	l.BandMoves, l.Needs = bandMovements(), needNames()
 	for _, s := range []quantity.System{quantity.Metric, quantity.US} {
 		for _, k := range quantity.Kinds() {
 			d := quantity.DisplayOf(s, k)

@@ -85,7 +85,7 @@ func planOf(f store.File, p *plan.Plan) Plan {
 	out.Proven, out.Value = p.Answer.Proven, p.After.Value
 	out.Bound = float64(p.Answer.Bound) / float64(p.Whole)
 	out.CostMinor, out.LeftMinor, out.FloorFree, out.Minutes = p.Cost.Minor, p.Left.Minor, p.FloorFree, p.Minutes
-	out.After, out.BeforeDone = boardOf(p.After, client.Client{}, units), p.Before.Covered
+	out.After, out.BeforeDone = boardOf(p.After, client.Person{}, units), p.Before.Covered
 	for _, c := range p.Chosen {
 		out.Chosen = append(out.Chosen, choiceOf(c))
 	}

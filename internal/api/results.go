@@ -107,7 +107,7 @@ func bandsIn(out *Results, f store.File, r workbench.Results) {
 }
 
 func boardIn(out *Results, f store.File, r workbench.Results) {
-	board := boardOf(r.Board, r.Client, quantity.System(f.Profile.Units))
+	board := boardOf(r.Board, r.Client.Person, quantity.System(f.Profile.Units))
 	out.Board = &board
 }
 

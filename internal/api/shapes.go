@@ -1,6 +1,8 @@
 package api
 
 import (
+	"math"
+
 	"scrappyrack/core/body"
 	"scrappyrack/core/client"
 	"scrappyrack/core/coverage"
@@ -39,14 +41,20 @@ func derivationOf(d derivation.Derivation) Derivation {
 	return out
 }
 
-// Tick is a rung on a slot's scale.
+// Tick is a rung on a slot's scale; its masses to the gram.
 type Tick struct {
+	AtKg   float64 `json:"at_kg"`
+	ToKg   float64 `json:"to_kg"`
+	Origin string  `json:"origin" enum:"scrap,owned,build,buy,band,body"`
+}
+
+// SlotBand is a stretch that bands give to a movement of a slot.
+type SlotBand struct {
 	AtKg     float64 `json:"at_kg"`
 	ToKg     float64 `json:"to_kg"`
-	Origin   string  `json:"origin" enum:"scrap,owned,build,buy,band,body"`
-	Label    string  `json:"label"`
 	Movement string  `json:"movement"`
-	Note     string  `json:"note" doc:"Of a band: its pull at the start and at the finish"`
+	Label    string  `json:"label"`
+	Note     string  `json:"note" doc:"Its pull at the start and at the finish"`
 }
 
 // Gap is a part of a working range that nothing reaches.
@@ -55,16 +63,15 @@ type Gap struct {
 	HiKg float64 `json:"hi_kg"`
 }
 
-// Way is one movement of a slot's pattern and whether it can be done.
+// Way is one movement of a slot's pattern and whether it can be done. What is known of the
+// movement itself is in the library of movements.
 type Way struct {
+	Key      string  `json:"key"`
 	Movement string  `json:"movement"`
 	Hold     string  `json:"hold"`
 	Value    float64 `json:"value"`
 	Why      string  `json:"why" doc:"Why it cannot be done; empty when it can"`
 	Where    string  `json:"where" doc:"In which place of which room, where not everywhere; empty otherwise"`
-	Easier   string  `json:"easier"`
-	Standard string  `json:"standard"`
-	Caution  string  `json:"caution"`
 }
 
 // LimitChange is what a limit makes of a need.
@@ -81,44 +88,52 @@ type Stayed struct {
 	Why  string `json:"why" doc:"What stands against it here; empty when it can be done"`
 }
 
-// Slot is one need held against what is reached.
+// Slot is one need held against what is reached, as a board shows it; Looked is what is
+// shown of it when it is opened.
 type Slot struct {
-	Key         string        `json:"key"`
-	Name        string        `json:"name"`
-	RepsLow     int           `json:"reps_low"`
-	RepsHigh    int           `json:"reps_high"`
-	Of          string        `json:"of" enum:"reps,s,m" doc:"What its sets are counted in"`
-	PerHand     bool          `json:"per_hand"`
-	Timed       bool          `json:"timed" doc:"It asks for the means alone: no kilograms"`
-	AlongKg     float64       `json:"along_kg" doc:"Of the body, lifted beside its kilograms: closeness counts it; 0 kg is the body alone"`
-	Weight      int           `json:"weight"`
-	LoKg        float64       `json:"lo_kg"`
-	HiKg        float64       `json:"hi_kg"`
-	Basis       string        `json:"basis" enum:"test,relative,guess,means,hand"`
-	Value       float64       `json:"value" doc:"Over the whole range, from today's to the horizon's"`
-	ValueWhy    Derivation    `json:"value_why"`
-	TodayHiKg   float64       `json:"today_hi_kg" doc:"Where today's range ends"`
-	HorizonLoKg float64       `json:"horizon_lo_kg" doc:"Where the range in six months begins"`
-	Today       float64       `json:"today" doc:"Coverage of today's range"`
-	Horizon     float64       `json:"horizon" doc:"Coverage of the range in six months"`
-	Guessed     bool          `json:"guessed" doc:"It would be covered if bands that nobody has read were as guessed"`
-	Notes       []string      `json:"notes" doc:"What has to be said of the tests it rests on"`
-	State       string        `json:"state" enum:"covered,thin,missing"`
-	Reason      string        `json:"reason"`
-	Ticks       []Tick        `json:"ticks"`
-	Gaps        []Gap         `json:"gaps"`
-	Ways        []Way         `json:"ways"`
-	Changes     []LimitChange `json:"changes" doc:"What the client's limits make of it"`
-	Why         Derivation    `json:"why"`
+	Key         string  `json:"key"`
+	Name        string  `json:"name"`
+	RepsLow     int     `json:"reps_low"`
+	RepsHigh    int     `json:"reps_high"`
+	Of          string  `json:"of" enum:"reps,s,m" doc:"What its sets are counted in"`
+	PerHand     bool    `json:"per_hand"`
+	Timed       bool    `json:"timed" doc:"It asks for the means alone: no kilograms"`
+	AlongKg     float64 `json:"along_kg" doc:"Of the body, lifted beside its kilograms: closeness counts it; 0 kg is the body alone"`
+	Weight      int     `json:"weight"`
+	LoKg        float64 `json:"lo_kg"`
+	HiKg        float64 `json:"hi_kg"`
+	Basis       string  `json:"basis" enum:"test,relative,guess,means,hand"`
+	Value       float64 `json:"value" doc:"Over the whole range, from today's to the horizon's"`
+	TodayHiKg   float64 `json:"today_hi_kg" doc:"Where today's range ends"`
+	HorizonLoKg float64 `json:"horizon_lo_kg" doc:"Where the range in six months begins"`
+	Today       float64 `json:"today" doc:"Coverage of today's range"`
+	Horizon     float64 `json:"horizon" doc:"Coverage of the range in six months"`
+	Guessed     bool    `json:"guessed" doc:"It would be covered if bands that nobody has read were as guessed"`
+	State       string  `json:"state" enum:"covered,thin,missing"`
+	Reason      string  `json:"reason"`
+	Ticks       []Tick  `json:"ticks"`
+	Gaps        []Gap   `json:"gaps"`
+	Best        string  `json:"best" doc:"The movement that answers it best of those that can be done; empty without one"`
+}
+
+// Looked is a need that is looked at: where its numbers come from, and its ways.
+type Looked struct {
+	Revision int64         `json:"revision"`
+	Key      string        `json:"key"`
+	Why      Derivation    `json:"why" doc:"Of its range"`
+	ValueWhy Derivation    `json:"value_why" doc:"Of its coverage"`
+	Notes    []string      `json:"notes" doc:"What has to be said of the tests it rests on"`
+	Ways     []Way         `json:"ways"`
+	Changes  []LimitChange `json:"changes" doc:"What the client's limits make of it"`
+	Bands    []SlotBand    `json:"bands" doc:"What bands give to its movements"`
 }
 
 // Board is every need held against what is reached.
 type Board struct {
-	Covered int        `json:"covered"`
-	Value   float64    `json:"value" doc:"Weighted mean of the slots' values, 0 to 1"`
-	Slots   []Slot     `json:"slots"`
-	Known   []NeedName `json:"known" doc:"Every need there is, on the board or not"`
-	LeftOut []string   `json:"left_out" doc:"Needs of weight 1 that two days or a quarter of an hour leave no time for"`
+	Covered int      `json:"covered"`
+	Value   float64  `json:"value" doc:"Weighted mean of the slots' values, 0 to 1"`
+	Slots   []Slot   `json:"slots"`
+	LeftOut []string `json:"left_out" doc:"Needs of weight 1 that two days or a quarter of an hour leave no time for"`
 }
 
 // NeedName names a need that a board can have.
@@ -159,41 +174,59 @@ func heightsOf(stature quantity.Length) []Height {
 	return out
 }
 
-func boardOf(b coverage.Board, rooms client.Client, units quantity.System) Board {
-	out := Board{Covered: b.Covered, Value: b.Value, Slots: []Slot{}, Known: needNames(), LeftOut: append([]string{}, coverage.LeftOut(rooms.Person)...)}
+func boardOf(b coverage.Board, p client.Person, units quantity.System) Board {
+	out := Board{Covered: b.Covered, Value: b.Value, Slots: []Slot{}, LeftOut: append([]string{}, coverage.LeftOut(p)...)}
 	for _, c := range b.Slots {
 		s := c.Slot
 		one := Slot{
 			Key: s.Key, Name: s.Name, RepsLow: s.RepsLow, RepsHigh: s.RepsHigh, Of: string(s.Of), PerHand: s.PerHand, Timed: s.Timed, AlongKg: float64(s.Along), Weight: s.Weight,
-			LoKg: float64(s.Lo), HiKg: float64(s.Hi), Basis: string(s.Basis), Value: c.Value, ValueWhy: derivationOf(c.Explain()), State: string(c.State), Reason: c.Reason.In(units), Guessed: c.Guessed,
-			TodayHiKg: float64(s.Today.Hi), HorizonLoKg: float64(s.Horizon.Lo), Today: c.Today, Horizon: c.Horizon, Notes: []string{},
-			Ticks: []Tick{}, Gaps: []Gap{}, Ways: []Way{}, Changes: []LimitChange{}, Why: derivationOf(s.Derivation),
-		}
-		for _, n := range s.Notes {
-			one.Notes = append(one.Notes, n.In(units))
+			LoKg: float64(s.Lo), HiKg: float64(s.Hi), Basis: string(s.Basis), Value: c.Value, State: string(c.State), Reason: c.Reason.In(units), Guessed: c.Guessed,
+			TodayHiKg: float64(s.Today.Hi), HorizonLoKg: float64(s.Horizon.Lo), Today: c.Today, Horizon: c.Horizon, Ticks: []Tick{}, Gaps: []Gap{},
 		}
 		for _, t := range c.Ticks {
-			one.Ticks = append(one.Ticks, Tick{AtKg: float64(t.At), ToKg: float64(t.To), Origin: string(t.Rung.Origin), Label: t.Rung.Label, Movement: t.Movement.Name, Note: t.Rung.Note.In(units)})
+			one.Ticks = append(one.Ticks, Tick{AtKg: toGram(t.At), ToKg: toGram(t.To), Origin: string(t.Rung.Origin)})
 		}
 		for _, g := range c.Gaps {
-			one.Gaps = append(one.Gaps, Gap{float64(g.Lo), float64(g.Hi)})
+			one.Gaps = append(one.Gaps, Gap{toGram(g.Lo), toGram(g.Hi)})
 		}
-		for _, w := range c.Ways {
-			m := w.Movement
-			hold := string(m.Hold)
-			if hold == "" {
-				hold = string(load.Body)
-			}
-			one.Ways = append(one.Ways, Way{Movement: m.Name, Hold: hold, Value: w.Value, Why: w.Why().In(units), Where: rooms.Where(m).In(units), Easier: m.Easier, Standard: m.Standard, Caution: m.Caution})
-		}
-		for _, ch := range c.Changes {
-			change := LimitChange{Limit: string(ch.Limit), Gone: ch.Gone, Stays: []Stayed{}}
-			for _, w := range ch.Stays {
-				change.Stays = append(change.Stays, Stayed{w.Movement.Key, w.Movement.Name, w.Why().In(units)})
-			}
-			one.Changes = append(one.Changes, change)
+		if len(c.Ways) > 0 && len(c.Ways[0].Lacks) == 0 {
+			one.Best = c.Ways[0].Movement.Name
 		}
 		out.Slots = append(out.Slots, one)
+	}
+	return out
+}
+
+// toGram is a mass as it is drawn.
+func toGram(m quantity.Mass) float64 { return math.Round(float64(m)*1000) / 1000 }
+
+func lookedOf(revision int64, c coverage.Coverage, rooms client.Client, units quantity.System) Looked {
+	out := Looked{
+		Revision: revision, Key: c.Slot.Key, Why: derivationOf(c.Slot.Derivation), ValueWhy: derivationOf(c.Explain()),
+		Notes: []string{}, Ways: []Way{}, Changes: []LimitChange{}, Bands: []SlotBand{},
+	}
+	for _, n := range c.Slot.Notes {
+		out.Notes = append(out.Notes, n.In(units))
+	}
+	for _, w := range c.Ways {
+		m := w.Movement
+		hold := string(m.Hold)
+		if hold == "" {
+			hold = string(load.Body)
+		}
+		out.Ways = append(out.Ways, Way{Key: m.Key, Movement: m.Name, Hold: hold, Value: w.Value, Why: w.Why().In(units), Where: rooms.Where(m).In(units)})
+	}
+	for _, ch := range c.Changes {
+		change := LimitChange{Limit: string(ch.Limit), Gone: ch.Gone, Stays: []Stayed{}}
+		for _, w := range ch.Stays {
+			change.Stays = append(change.Stays, Stayed{w.Movement.Key, w.Movement.Name, w.Why().In(units)})
+		}
+		out.Changes = append(out.Changes, change)
+	}
+	for _, t := range c.Ticks {
+		if t.Rung.Origin == load.Elastic {
+			out.Bands = append(out.Bands, SlotBand{AtKg: toGram(t.At), ToKg: toGram(t.To), Movement: t.Movement.Key, Label: t.Rung.Label, Note: t.Rung.Note.In(units)})
+		}
 	}
 	return out
 }

@@ -86,25 +86,24 @@ func TestTryingAFillKeepsNothing(t *testing.T) {
 func TestReasonsSpeakTheClientsUnits(t *testing.T) {
 	b := start(t, true).browser(t)
 	demoDesk(t, b)
-	find := func(d api.Desk) string {
-		for _, s := range d.Station.Board.Slots {
-			for _, w := range s.Ways {
-				if w.Movement == "Pull-up, full hang" {
-					return w.Why
-				}
+	find := func() string {
+		var looked api.Looked
+		b.do("GET", "/api/v1/clients/demo-loft/needs/pull-down", "").into(t, &looked)
+		for _, w := range looked.Ways {
+			if w.Movement == "Pull-up, full hang" {
+				return w.Why
 			}
 		}
 		return ""
 	}
-	var metric, us api.Desk
-	b.do("GET", "/api/v1/clients/demo-loft?station=needs", "").into(t, &metric)
-	assert.Contains(t, find(metric), "needs 2.401 m of height, the room has 2.360 m")
+	var metric api.Desk
+	b.do("GET", "/api/v1/clients/demo-loft", "").into(t, &metric)
+	assert.Contains(t, find(), "needs 2.401 m of height, the room has 2.360 m")
 	p := metric.File.Profile
 	p.Units = "us"
 	body := mustJSON(t, p)
 	b.do("PUT", "/api/v1/clients/demo-loft/profile", body, "If-Match", `"1"`)
-	b.do("GET", "/api/v1/clients/demo-loft?station=needs", "").into(t, &us)
-	assert.Contains(t, find(us), `needs 7' 10½" of height`)
+	assert.Contains(t, find(), `needs 7' 10½" of height`)
 }
 
 // Every number of the desk is finite, and each that can be opened says how.
@@ -148,14 +147,22 @@ func TestDeskExplainsItself(t *testing.T) {
 			assert.True(t, l.LowKg <= l.TypicalKg && l.TypicalKg <= l.HighKg, l.Name)
 		}
 		for _, s := range station("needs").Board.Slots {
-			all = append(all, s.Why, s.ValueWhy)
+			var looked api.Looked
+			b.do("GET", "/api/v1/clients/"+id+"/needs/"+s.Key, "").into(t, &looked)
+			all = append(all, looked.Why, looked.ValueWhy)
+			assert.Equal(t, s.Key, looked.Key)
+			if len(looked.Ways) > 0 && looked.Ways[0].Why == "" {
+				assert.Equal(t, looked.Ways[0].Movement, s.Best, s.Name)
+			} else {
+				assert.Empty(t, s.Best, s.Name)
+			}
 			if s.Timed {
 				assert.Equal(t, 1.0, s.LoKg, s.Name)
 				assert.Equal(t, 1.0, s.HiKg, s.Name)
 			} else {
 				assert.Less(t, s.LoKg, s.HiKg, s.Name)
 			}
-			assert.InDelta(t, s.Value, s.ValueWhy.Value, 0, s.Name)
+			assert.InDelta(t, s.Value, looked.ValueWhy.Value, 0, s.Name)
 		}
 		for _, why := range all {
 			assert.NotEmpty(t, why.Title)

@@ -4,7 +4,6 @@ import (
 	"cmp"
 	"context"
 	"fmt"
-	"slices"
 	"strings"
 	"unicode"
 
@@ -19,13 +18,11 @@ import (
 // by a rule set: then DueAt is when something of it is due first (0: nothing), and Gaps how
 // many of its needs are not covered.
 type Listed struct {
-	ID        string `db:"id"`
-	Name      string `db:"name"`
-	UpdatedAt int64  `db:"updated_at"`
-	Revision  int64  `db:"revision"`
-	Known     bool   `db:"known"`
-	DueAt     int64  `db:"due_at"`
-	Gaps      int    `db:"gaps"`
+	ID, Name            string
+	UpdatedAt, Revision int64
+	Known               bool
+	DueAt               int64
+	Gaps                int
 }
 
 // letters that have no parts to be folded into.
@@ -102,30 +99,48 @@ type Listing struct {
 	Unknown []Listed
 }
 
-// List looks for clients of a practice.
+// List looks for clients of a practice, in one walk of its clients: how many, then those
+// known, then those not.
 func (s *Store) List(ctx context.Context, practice string, seek Seek) (Listing, error) {
-	var found Listing
-	from := ` FROM client k LEFT JOIN client_card c ON c.practice_id = k.practice_id AND c.client_id = k.id AND c.revision = k.revision AND c.rules = ?
-		WHERE k.practice_id = ?`
-	args := []any{seek.Rules, practice}
+	matches, args := "", []any{seek.Rules, practice}
 	if text := fold(seek.Contains); text != "" {
-		from += ` AND folded LIKE ? ESCAPE '\'`
+		matches = ` AND folded LIKE ? ESCAPE '\'`
 		args = append(args, "%"+strings.NewReplacer(`\`, `\\`, "%", `\%`, "_", `\_`).Replace(text)+"%")
 	}
-	columns := "SELECT id, name, updated_at, k.revision, c.client_id IS NOT NULL AS known, coalesce(due_at, 0) AS due_at, coalesce(gaps, 0) AS gaps"
-	shows := map[string]string{"due": " AND due_at > 0 AND due_at < ?", "gaps": " AND gaps > 0"}[seek.Show]
-	known := slices.Clone(args)
+	due := "due_at > 0 AND due_at < ?"
+	args = append(args, seek.Now)
+	shows := map[string]string{"due": " AND " + due, "gaps": " AND gaps > 0"}[seek.Show]
 	if seek.Show == "due" {
-		known = append(known, seek.Now)
+		args = append(args, seek.Now)
 	}
-	known = append(known, seek.Now, seek.Limit)
+	var found Listing
 	err := s.inRead(ctx, func(tx *sqlx.Tx) error {
-		row := tx.QueryRowxContext(ctx, "SELECT count(c.client_id), count(CASE WHEN due_at > 0 AND due_at < ? THEN 1 END), count(CASE WHEN gaps > 0 THEN 1 END)"+from, append([]any{seek.Now}, args...)...)
-		return cmp.Or(
-			row.Scan(&found.Count.All, &found.Count.Due, &found.Count.Gaps),
-			tx.SelectContext(ctx, &found.Known, columns+from+" AND c.client_id IS NOT NULL"+shows+" ORDER BY due_at > 0 AND due_at < ? DESC, updated_at DESC, id LIMIT ?", known...),
-			tx.SelectContext(ctx, &found.Unknown, columns+from+" AND c.client_id IS NULL ORDER BY updated_at DESC, id", args...),
-		)
+		rows, err := tx.QueryxContext(ctx, `WITH l AS MATERIALIZED (
+				SELECT id, name, updated_at, k.revision, c.client_id IS NOT NULL AS known, coalesce(due_at, 0) AS due_at, coalesce(gaps, 0) AS gaps
+				FROM client k LEFT JOIN client_card c ON c.practice_id = k.practice_id AND c.client_id = k.id AND c.revision = k.revision AND c.rules = ?
+				WHERE k.practice_id = ?`+matches+`)
+			SELECT '', '', 0, coalesce(sum(known), 0), 0, count(CASE WHEN `+due+` THEN 1 END), count(CASE WHEN gaps > 0 THEN 1 END) FROM l
+			UNION ALL SELECT * FROM (SELECT * FROM l WHERE known`+shows+` ORDER BY `+due+` DESC, updated_at DESC, id LIMIT ?)
+			UNION ALL SELECT * FROM (SELECT * FROM l WHERE NOT known ORDER BY updated_at DESC, id)`, append(args, seek.Now, seek.Limit)...)
+		if err != nil {
+			return err
+		}
+		defer func() { _ = rows.Close() }()
+		for rows.Next() {
+			var l Listed
+			if err := rows.Scan(&l.ID, &l.Name, &l.UpdatedAt, &l.Revision, &l.Known, &l.DueAt, &l.Gaps); err != nil {
+				return err
+			}
+			switch {
+			case l.ID == "":
+				found.Count.All, found.Count.Due, found.Count.Gaps = int(l.Revision), int(l.DueAt), l.Gaps
+			case l.Known:
+				found.Known = append(found.Known, l)
+			default:
+				found.Unknown = append(found.Unknown, l)
+			}
+		}
+		return rows.Err()
 	})
 	if err != nil {
 		return Listing{}, fmt.Errorf("list clients: %w", err)

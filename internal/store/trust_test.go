@@ -1,9 +1,13 @@
 package store_test
 
 import (
+	"cmp"
 	"context"
 	"fmt"
+	"math/rand/v2"
 	"path/filepath"
+	"slices"
+	"strings"
 	"sync"
 	"testing"
 	"time"
@@ -325,6 +329,57 @@ func TestDerivedRowsHoldAtTheirRevision(t *testing.T) {
 	assert.Empty(t, derived("r1"), "it has changed since")
 	require.NoError(t, s.Keep(ctx, "r1", []store.Derived{{Practice: "p1", Client: "a", Revision: 1, Card: `{"x":1}`}}), "too late is too late")
 	assert.Empty(t, derived("r1"))
+}
+
+// A list made by the database is the one made by going through all clients by hand.
+func TestListsAreThoseMadeByHand(t *testing.T) {
+	s := open(t, t.TempDir())
+	practices(t, s)
+	rng := rand.New(rand.NewPCG(1, 2))
+	var kept []store.Derived
+	var all []store.Listed
+	for i := range 60 {
+		f, err := s.Create(ctx, "p1", store.NewFile(fmt.Sprintf("c%02d", i), fmt.Sprintf("Client %d", i%7)))
+		require.NoError(t, err)
+		l := store.Listed{ID: f.ID, Name: f.Profile.Name, UpdatedAt: f.UpdatedAt, Revision: f.Revision}
+		if rng.IntN(4) > 0 {
+			l.Known, l.DueAt, l.Gaps = true, int64(rng.IntN(12)), rng.IntN(3)
+			kept = append(kept, store.Derived{Practice: "p1", Client: f.ID, Revision: f.Revision, Card: "{}", DueAt: l.DueAt, Gaps: l.Gaps})
+		}
+		all = append(all, l)
+	}
+	require.NoError(t, s.Keep(ctx, "r", kept))
+	for _, seek := range []store.Seek{{Limit: 100}, {Limit: 5}, {Limit: 7, Show: "due"}, {Limit: 7, Show: "gaps"}, {Limit: 4, Contains: "client 3"}, {Limit: 9, Contains: "CLIENT 3", Show: "due"}} {
+		seek.Rules, seek.Now = "r", 6
+		var want store.Listing
+		for _, l := range all {
+			switch {
+			case seek.Contains != "" && !strings.EqualFold(seek.Contains, l.Name):
+			case !l.Known:
+				want.Unknown = append(want.Unknown, l)
+			default:
+				due, gaps := l.DueAt > 0 && l.DueAt < 6, l.Gaps > 0
+				want.Count.All++
+				if due {
+					want.Count.Due++
+				}
+				if gaps {
+					want.Count.Gaps++
+				}
+				if seek.Show == "" || (seek.Show == "due" && due) || (seek.Show == "gaps" && gaps) {
+					want.Known = append(want.Known, l)
+				}
+			}
+		}
+		slices.SortFunc(want.Known, seek.Before)
+		slices.SortFunc(want.Unknown, func(a, b store.Listed) int {
+			return cmp.Or(cmp.Compare(b.UpdatedAt, a.UpdatedAt), cmp.Compare(a.ID, b.ID))
+		})
+		want.Known = want.Known[:min(seek.Limit, len(want.Known))]
+		got, err := s.List(ctx, "p1", seek)
+		require.NoError(t, err)
+		assert.Equal(t, want, got, "%+v", seek)
+	}
 }
 
 // A caller who leaves before the turn has changed nothing; the store closes after what

@@ -698,6 +698,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/clients/{client}/needs/{slot}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A need that is looked at: where its numbers come from, and its ways */
+        get: operations["read-need"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/clients/{client}/needs/{slot}/closings": {
         parameters: {
             query?: never;
@@ -1911,8 +1928,6 @@ export interface components {
         Board: {
             /** Format: int64 */
             covered: number;
-            /** @description Every need there is, on the board or not */
-            known: components["schemas"]["NeedName"][];
             /** @description Needs of weight 1 that two days or a quarter of an hour leave no time for */
             left_out: string[];
             slots: components["schemas"]["Slot"][];
@@ -3004,6 +3019,8 @@ export interface components {
             kinds: components["schemas"]["ContainerKind"][];
             limits: string[];
             movements: components["schemas"]["MovementName"][];
+            /** @description Every need that a board can have */
+            needs: components["schemas"]["NeedName"][];
             scales: components["schemas"]["ScaleKind"][];
             starters: components["schemas"]["Starter"][];
             tag_sheets: components["schemas"]["TagSheet"][];
@@ -3280,6 +3297,22 @@ export interface components {
             reps: number;
             /** Format: int64 */
             sets: number;
+        };
+        Looked: {
+            /** @description What bands give to its movements */
+            bands: components["schemas"]["SlotBand"][];
+            /** @description What the client's limits make of it */
+            changes: components["schemas"]["LimitChange"][];
+            key: string;
+            /** @description What has to be said of the tests it rests on */
+            notes: string[];
+            /** Format: int64 */
+            revision: number;
+            /** @description Of its coverage */
+            value_why: components["schemas"]["Derivation"];
+            ways: components["schemas"]["Way"][];
+            /** @description Of its range */
+            why: components["schemas"]["Derivation"];
         };
         LostThing: {
             id: string;
@@ -4468,8 +4501,8 @@ export interface components {
             along_kg: number;
             /** @enum {string} */
             basis: "test" | "relative" | "guess" | "means" | "hand";
-            /** @description What the client's limits make of it */
-            changes: components["schemas"]["LimitChange"][];
+            /** @description The movement that answers it best of those that can be done; empty without one */
+            best: string;
             gaps: components["schemas"]["Gap"][];
             /** @description It would be covered if bands that nobody has read were as guessed */
             guessed: boolean;
@@ -4489,8 +4522,6 @@ export interface components {
             /** Format: double */
             lo_kg: number;
             name: string;
-            /** @description What has to be said of the tests it rests on */
-            notes: string[];
             /**
              * @description What its sets are counted in
              * @enum {string}
@@ -4522,11 +4553,18 @@ export interface components {
              * @description Over the whole range, from today's to the horizon's
              */
             value: number;
-            value_why: components["schemas"]["Derivation"];
-            ways: components["schemas"]["Way"][];
             /** Format: int64 */
             weight: number;
-            why: components["schemas"]["Derivation"];
+        };
+        SlotBand: {
+            /** Format: double */
+            at_kg: number;
+            label: string;
+            movement: string;
+            /** @description Its pull at the start and at the finish */
+            note: string;
+            /** Format: double */
+            to_kg: number;
         };
         Space: {
             /** @enum {string} */
@@ -4817,10 +4855,6 @@ export interface components {
         Tick: {
             /** Format: double */
             at_kg: number;
-            label: string;
-            movement: string;
-            /** @description Of a band: its pull at the start and at the finish */
-            note: string;
             /** @enum {string} */
             origin: "scrap" | "owned" | "build" | "buy" | "band" | "body";
             /** Format: double */
@@ -4953,11 +4987,9 @@ export interface components {
             takes: components["schemas"]["Takes"];
         };
         Way: {
-            caution: string;
-            easier: string;
             hold: string;
+            key: string;
             movement: string;
-            standard: string;
             /** Format: double */
             value: number;
             /** @description In which place of which room, where not everywhere; empty otherwise */
@@ -6832,6 +6864,38 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MovementOpening"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "read-need": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+                slot: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Looked"];
                 };
             };
             /** @description Error */

@@ -76,6 +76,26 @@ export function useOnBench(desk: Desk, container: string) {
   })
 }
 
+/** All movements there are, which never change while the application runs. */
+export const useMovements = () =>
+  useQuery({
+    queryKey: ['movements'],
+    queryFn: () => data<Shapes['Movements']>(api.GET('/api/v1/movements')),
+    staleTime: Number.POSITIVE_INFINITY,
+  })
+
+/** A need that is looked at: where its numbers come from, and its ways. */
+export function useLooked(desk: Desk, slot: string) {
+  const { id, revision } = desk.file
+  return useQuery({
+    queryKey: ['need', id, slot, revision],
+    queryFn: ({ signal }) =>
+      data<Shapes['Looked']>(api.GET('/api/v1/clients/{client}/needs/{slot}', { params: { path: { client: id, slot } }, signal })),
+    placeholderData: (before, query) => (query?.queryKey[2] === slot ? before : undefined),
+    retry: false,
+  })
+}
+
 /** The ladder of every hold, with what the body itself gives. */
 export function useLadder(desk: Desk, counter: number) {
   const { id, revision } = desk.file

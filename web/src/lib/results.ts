@@ -23,7 +23,7 @@ const none: Parts = {
   heights: [],
   stander: null,
   bands: [],
-  board: { covered: 0, value: 0, slots: [], known: [], left_out: [] },
+  board: { covered: 0, value: 0, slots: [], left_out: [] },
 }
 
 /** The frame with what a station shows; what it does not show is empty. */

@@ -6,11 +6,12 @@ import { useUnits } from '../lib/units'
 
 const plain = (v: number) => String(Math.round(v * 1000) / 1000)
 
-/** A computed number that opens to its inputs, its formula and its source. */
-export function Explain({ why, children, className = '' }: { why: Derivation; children: ReactNode; className?: string }) {
+/** A computed number that opens to its inputs, its formula and its source, once they are there. */
+export function Explain({ why, children, className = '' }: { why: Derivation | undefined; children: ReactNode; className?: string }) {
   const { client } = useParams()
   const units = useUnits()
   const show = (kind: string, v: number) => (kind ? units.show(kind, v) : plain(v))
+  if (!why) return <span className={className}>{children}</span>
   return (
     <Popover.Root>
       <Popover.Trigger

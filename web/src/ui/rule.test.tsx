@@ -25,7 +25,7 @@ const squat: Slot = {
   hi_kg: 20,
   today_hi_kg: 16,
   state: 'thin',
-  ticks: [{ at_kg: 12, to_kg: 12, note: '', origin: 'scrap', label: 'jug', movement: 'Goblet squat' }],
+  ticks: [{ at_kg: 12, to_kg: 12, origin: 'scrap' }],
   gaps: [{ lo_kg: 12.6, hi_kg: 20 }],
 }
 

@@ -24,6 +24,8 @@ function bracket(x0: number, x1: number, top: number, height: number): string {
   return `M${x0 + lip} ${top}H${x0}V${foot}H${x0 + lip}M${x1 - lip} ${top}H${x1}V${foot}H${x1 - lip}`
 }
 
+const key = (t: Slot['ticks'][number], at: number) => `${t.origin}-${t.at_kg}-${at}`
+
 /** One slot on the rule: brackets, gaps, rungs. */
 function RuleRow({ slot, span: [first, last], grid }: { slot: Slot; span: Span; grid: readonly number[] }) {
   const { x: onRule, height } = useSheet()
@@ -63,11 +65,11 @@ function RuleRow({ slot, span: [first, last], grid }: { slot: Slot; span: Span; 
           <Wave key={a} x0={scale(a)} x1={Math.max(scale(a) + 6, scale(b))} y={Math.min(y + 17, height - 6)} />
         ),
       )}
-      {ticks.map((t) => {
+      {ticks.map((t, i) => {
         if (t.to_kg < first || t.at_kg > last || t.origin === 'band') return null
         if (t.to_kg > t.at_kg * 1.001) {
           return (
-            <g key={`${t.label}-${t.movement}-${t.at_kg}`}>
+            <g key={key(t, i)}>
               <line x1={scale(t.at_kg)} x2={scale(t.to_kg)} y1={y + 9} y2={y + 9} stroke="var(--ink)" strokeWidth="3" />
               {fresh(seen, `bar ${Math.round((scale(t.at_kg) + scale(t.to_kg)) / 24)}`) && (
                 <Mark origin={t.origin as Origin} x={(scale(t.at_kg) + scale(t.to_kg)) / 2} y={y + 9} r={4} />
@@ -76,7 +78,7 @@ function RuleRow({ slot, span: [first, last], grid }: { slot: Slot; span: Span; 
           )
         }
         if (!fresh(seen, String(Math.round(scale(t.at_kg) / 8)))) return null
-        return <Mark key={`${t.label}-${t.movement}-${t.at_kg}`} origin={t.origin as Origin} x={scale(t.at_kg)} y={y - 2} r={4.5} />
+        return <Mark key={key(t, i)} origin={t.origin as Origin} x={scale(t.at_kg)} y={y - 2} r={4.5} />
       })}
     </>
   )
@@ -84,11 +86,9 @@ function RuleRow({ slot, span: [first, last], grid }: { slot: Slot; span: Span; 
 
 /** A need that asks for the means alone: how long, and by what. */
 function Means({ slot }: { slot: Slot }) {
-  const best = slot.ways[0]
-  const can = best && !best.why
   return (
-    <p className={`m-0 px-3.5 py-2 text-fine leading-tight ${can ? 'text-soft' : 'text-missing'}`}>
-      no kilograms: {can ? `${best.movement.toLowerCase()}, ${percent(slot.value)}` : 'nothing for it is here'}
+    <p className={`m-0 px-3.5 py-2 text-fine leading-tight ${slot.best ? 'text-soft' : 'text-missing'}`}>
+      no kilograms: {slot.best ? `${slot.best.toLowerCase()}, ${percent(slot.value)}` : 'nothing for it is here'}
     </p>
   )
 }
@@ -127,8 +127,6 @@ export function Rule({ slots, row, height = 44 }: { slots: Slot[]; row: (slot: S
   )
 }
 
-const nothing = { title: '', value: 0, kind: '', u: 0, inputs: [], formula: '', range: '', source: '' }
-
 /** Stands for the axis in the caller's frame. */
 export const AXIS: Slot = {
   key: 'axis',
@@ -149,15 +147,11 @@ export const AXIS: Slot = {
   today: 0,
   horizon: 0,
   guessed: false,
-  notes: [],
   state: 'missing',
   reason: '',
   ticks: [],
   gaps: [],
-  ways: [],
-  changes: [],
-  why: nothing,
-  value_why: nothing,
+  best: '',
 }
 
 /** The sets of a need, in what they are counted in. */

@@ -122,7 +122,7 @@ export function HandoverStation() {
                   cell: (s) => `${rangeOf(s, units)}${s.basis === 'guess' ? ' (guess)' : ''}`,
                 },
                 { head: 'with the plan', cell: (s) => <StateWord state={s.state} /> },
-                { head: 'best done as', cell: (s) => (s.ways[0] && !s.ways[0].why ? s.ways[0].movement : '–') },
+                { head: 'best done as', cell: (s) => s.best || '–' },
               ]}
             />
           </section>

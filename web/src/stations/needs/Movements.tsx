@@ -1,7 +1,7 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { useMemo, useRef } from 'react'
 import { api, data, type Shapes } from '../../api/client'
-import { useBench } from '../../lib/desk'
+import { useBench, useMovements } from '../../lib/desk'
 import { percent } from '../../lib/format'
 import { useKept, useKey } from '../../lib/hooks'
 import { Failed, Head, Waiting } from '../../ui/parts'
@@ -9,14 +9,6 @@ import { setsOf } from '../../ui/rule'
 
 type Move = Shapes['MovementRecord']
 type Doable = Shapes['Doable']
-
-/** All there is, which never changes while the application runs. */
-const useMovements = () =>
-  useQuery({
-    queryKey: ['movements'],
-    queryFn: () => data<Shapes['Movements']>(api.GET('/api/v1/movements')),
-    staleTime: Number.POSITIVE_INFINITY,
-  })
 
 function useDoables() {
   const { id, revision } = useBench().desk.file

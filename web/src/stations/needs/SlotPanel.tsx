@@ -1,17 +1,19 @@
 import { Link } from 'react-router'
-import type { Slot } from '../../api/client'
-import { useBench } from '../../lib/desk'
+import type { Shapes, Slot } from '../../api/client'
+import { useBench, useLooked, useMovements } from '../../lib/desk'
 import { specOf } from '../../lib/file/fields'
 import { percent } from '../../lib/format'
 import { Explain } from '../../ui/explain'
-import { Head, More, StateWord } from '../../ui/parts'
+import { Failed, Head, More, StateWord, Waiting } from '../../ui/parts'
 import { rangeOf, setsOf } from '../../ui/rule'
 import { type Closing, Closings } from './Closings'
 import { Wish } from './Wish'
 
 /** One need: its range and where it comes from, what would close it, and the ways to do it. */
 export function SlotPanel({ slot: s, chosen, onChoose }: { slot: Slot; chosen: Closing | null; onChoose: (c: Closing | null) => void }) {
-  const { units } = useBench()
+  const { units, desk } = useBench()
+  const got = useLooked(desk, s.key)
+  const looked = got.data
   const limits: Partial<Record<string, string>> = specOf('profile', 'limits').options ?? {}
   const basis = {
     test: 'from a test set',
@@ -24,7 +26,7 @@ export function SlotPanel({ slot: s, chosen, onChoose }: { slot: Slot; chosen: C
     <>
       <Head aside={<StateWord state={s.state} />}>{s.name}</Head>
       <p className="m-0">
-        <Explain why={s.why}>
+        <Explain why={looked?.why}>
           <b className="text-head">{s.timed ? setsOf(s) : rangeOf(s, units)}</b>
         </Explain>
         <span className="text-soft">
@@ -43,21 +45,21 @@ export function SlotPanel({ slot: s, chosen, onChoose }: { slot: Slot; chosen: C
           {units.show('mass', s.horizon_lo_kg)} on ({percent(s.horizon)}).
         </p>
       )}
-      {s.notes.map((n) => (
+      {looked?.notes.map((n) => (
         <p key={n} role="note" className="m-0 border-l-4 border-whatif pl-2 text-fine">
           {n}
         </p>
       ))}
       <p className="mt-1 text-fine text-soft">
         Coverage{' '}
-        <Explain why={s.value_why}>
+        <Explain why={looked?.value_why}>
           <b>{percent(s.value)}</b>
         </Explain>
         {s.timed
           ? ': how well the best movement that can be done answers the need.'
           : ': how close the nearest load comes, less its ±, times how well the movement answers the need.'}
       </p>
-      {s.changes.map((c) => (
+      {looked?.changes.map((c) => (
         <p key={c.limit} role="note" className="m-0 mt-2 border-l-4 border-due pl-2 text-fine">
           <b>To {limits[c.limit] ?? c.limit}</b> {c.gone === 1 ? 'one movement gives' : `${c.gone} movements give`} way
           {c.stays.length > 0 ? ' to: ' : '; nothing takes their place.'}
@@ -76,33 +78,46 @@ export function SlotPanel({ slot: s, chosen, onChoose }: { slot: Slot; chosen: C
       <Closings slot={s} chosen={chosen} onChoose={onChoose} />
       <Wish slot={s} />
       <h3 className="mb-1 mt-4 text-lead">Ways to do it</h3>
-      <ul className="m-0 list-none p-0">
-        {s.ways.map((w) => (
-          <li key={w.movement} className="border-b border-faint py-1.5 text-fine">
-            <span className="flex gap-2">
-              <b className={`grow ${w.why ? 'font-normal' : ''}`}>{w.movement}</b>
-              {!w.why && <span className="whitespace-nowrap text-covered">{percent(w.value)}</span>}
-            </span>
-            {!w.why && w.where && <span className="block font-semibold text-covered">here: {w.where}</span>}
-            {w.why ? (
-              <span className="text-missing">{w.why}</span>
-            ) : (
-              <span className="text-soft">
-                Counts: {w.standard}. Easier: {w.easier}. {w.caution}
-              </span>
-            )}
-            {!w.why && w.hold === 'band' && <Bands slot={s} movement={w.movement} />}
-          </li>
-        ))}
-      </ul>
+      {got.isPending && <Waiting what="Looking up its ways" />}
+      {got.isError && !looked && <Failed error={got.error} retry={() => got.refetch()} />}
+      {looked && <Ways looked={looked} />}
     </>
   )
 }
 
+/** Every way of doing a need: what can be done here first, each with what is known of it. */
+function Ways({ looked }: { looked: Shapes['Looked'] }) {
+  const known = useMovements().data?.movements
+  return (
+    <ul className="m-0 list-none p-0">
+      {looked.ways.map((w) => {
+        const m = known?.find((x) => x.key === w.key)
+        return (
+          <li key={w.key} className="border-b border-faint py-1.5 text-fine">
+            <span className="flex gap-2">
+              <Link to={`?move=${w.key}`} className={`grow text-ink no-underline hover:text-action ${w.why ? '' : 'font-semibold'}`}>
+                {w.movement}
+              </Link>
+              {!w.why && <span className="whitespace-nowrap text-covered">{percent(w.value)}</span>}
+            </span>
+            {!w.why && w.where && <span className="block font-semibold text-covered">here: {w.where}</span>}
+            {w.why && <span className="text-missing">{w.why}</span>}
+            {!w.why && m && (
+              <span className="text-soft">
+                Counts: {m.standard}. Easier: {m.easier}. {m.caution}
+              </span>
+            )}
+            {!w.why && w.hold === 'band' && <Bands mine={looked.bands.filter((b) => b.movement === w.key)} />}
+          </li>
+        )
+      })}
+    </ul>
+  )
+}
+
 /** What bands give to a movement of the need, as ranges of their mean pull. */
-function Bands({ slot, movement }: { slot: Slot; movement: string }) {
+function Bands({ mine }: { mine: Shapes['SlotBand'][] }) {
   const { units } = useBench()
-  const mine = slot.ticks.filter((t) => t.origin === 'band' && t.movement === movement)
   if (mine.length === 0) return null
   const most = Math.max(...mine.map((t) => t.to_kg))
   const least = Math.min(...mine.map((t) => t.at_kg))

@@ -54,9 +54,9 @@ function Own({ slot: s }: { slot: Slot }) {
 
 /** Needs that are not on the board: dropped ones come back, others are added. */
 export function AddNeed() {
-  const { desk, box } = useBench()
+  const { desk, box, library } = useBench()
   const board = desk.results.board
-  const missing = board.known.filter((n) => !board.slots.some((s) => s.key === n.key))
+  const missing = library.needs.filter((n) => !board.slots.some((s) => s.key === n.key))
   if (missing.length === 0) return null
   return (
     <label className="mt-2 inline-flex flex-wrap items-baseline gap-2 text-fine text-soft" data-noprint>
