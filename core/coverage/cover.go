@@ -88,11 +88,12 @@ func (w Way) Why() quantity.Phrase {
 }
 
 // Best is what a target gets at most, 0 to 1, and the label of the load that
-// gives it; empty when nothing is near.
+// gives it, with the tactic that makes it count for so much; empty when nothing is near.
 type Best struct {
 	Target quantity.Mass
 	Value  float64
 	By     string
+	With   movement.Tactic
 }
 
 // Coverage is a slot held against the client's means. Value, 0 to 1, is the mean over the
@@ -161,21 +162,23 @@ func Cover(s Slot, stock *way.Stock) Coverage {
 	ways := make([]way.Way, 0, len(moves))
 	unread := false
 	var rows [][]mark
-	var pieces []served
+	var pieces, plain []served
 	for _, mv := range moves {
 		w := stock.Of(mv)
 		one := Way{Movement: mv, Lacks: w.Lacks}
 		if w.Can() {
-			mine := merged(servedBy(w.Loads, false))
+			mine := merged(servedBy(w.Loads, everything))
 			one.Value = mean(whole, mine)
 			pieces = append(pieces, mine...)
+			plain = append(plain, servedBy(w.Loads, asTheyAre)...)
 			ways = append(ways, w)
 			rows = append(rows, marksOf(s, &ways[len(ways)-1]))
-			for _, l := range w.Loads {
+			for n := range w.Loads {
+				l := &w.Loads[n]
 				unread = unread || l.Unread
 				for i, b := range c.Bests {
-					if fit := Fit(l.Low, l.High, b.Target+s.Along) * l.Quality; fit > b.Value {
-						c.Bests[i].Value, c.Bests[i].By = fit, l.Rung.Label
+					if fit, with := Worth(l, b.Target+s.Along); fit > b.Value {
+						c.Bests[i].Value, c.Bests[i].By, c.Bests[i].With = fit, l.Rung.Label, with
 					}
 				}
 			}
@@ -188,7 +191,7 @@ func Cover(s Slot, stock *way.Stock) Coverage {
 	if c.State == Covered && unread {
 		var read []served
 		for _, w := range ways {
-			read = append(read, merged(servedBy(w.Loads, true))...)
+			read = append(read, merged(servedBy(w.Loads, whatIsRead))...)
 		}
 		if mean(whole, merged(read)) < coveredFrom {
 			c.State, c.Guessed = Thin, true
@@ -197,7 +200,7 @@ func Cover(s Slot, stock *way.Stock) Coverage {
 	c.Ticks = ticks(alongside(rows))
 	c.Changes = changes(s, c.Ways, stock.Client().Person)
 	slices.SortStableFunc(c.Ways, func(a, b Way) int { return cmp.Compare(b.Value, a.Value) })
-	for _, g := range gaps(whole, pieces) {
+	for _, g := range gaps(whole, plain) {
 		c.Gaps = append(c.Gaps, Gap{s.held(g.Lo), s.held(g.Hi)})
 	}
 	if c.State == Missing {
@@ -211,7 +214,7 @@ func Cover(s Slot, stock *way.Stock) Coverage {
 func (c Coverage) Explain() derivation.Derivation {
 	d := derivation.Derivation{
 		Title: c.Slot.Name + ": coverage", Value: c.Value, Kind: quantity.KindRatio,
-		Formula: "mean over all targets of the best closeness × quality, integrated exactly; closeness is 1 within 5 % of a load less its ±, 0 from 20 %",
+		Formula: "mean over all targets of the best closeness × quality, integrated exactly; closeness is 1 within 5 % of a load less its ±, 0 from 20 %; a load made harder counts for more, at less of its worth",
 		Range:   "covered from 70 %, missing to 10 %; loads of different movements of the pattern count together; what nobody has read covers in part at best",
 		Source:  "house rule; targets evenly spread in ratio over the working range",
 	}
@@ -222,6 +225,9 @@ func (c Coverage) Explain() derivation.Derivation {
 		words := "nothing near"
 		if b.Value > 0 {
 			words = fmt.Sprintf("%.0f %%, %s", b.Value*100, b.By)
+			if b.With.Name != "" {
+				words += fmt.Sprintf(", %s (counts × %.2f, at %.0f %% of its worth)", b.With.Name, b.With.Factor, b.With.Quality*100)
+			}
 		}
 		d.Inputs = append(d.Inputs, derivation.Number(fmt.Sprintf("target %d", n+1), quantity.KindMass, float64(b.Target), ""),
 			derivation.Word(fmt.Sprintf("what target %d gets", n+1), words, ""))
@@ -348,7 +354,7 @@ func Values(slots []Slot, stock *way.Stock) []float64 {
 	for i, s := range slots {
 		var all []served
 		for _, mv := range movement.Of(s.Pattern) {
-			all = append(all, merged(servedBy(stock.Of(mv).Loads, false))...)
+			all = append(all, merged(servedBy(stock.Of(mv).Loads, everything))...)
 		}
 		out[i] = mean(s.Whole(), merged(all))
 	}

@@ -124,8 +124,15 @@ func TestCoverageIsTheIntegral(t *testing.T) {
 				if r.Low == r.High {
 					low, high = low-float64(r.U), low-float64(r.U)
 				}
-				d := math.Max(0, math.Max(low+along-target, target-high-along)) / target
-				v = math.Max(v, coverage.Closeness(d)*quality[r.Hold])
+				// As it is; and lowered in 4 s, what is held counts a tenth more, at 95 %.
+				for _, slow := range []bool{false, true} {
+					more, worth := 1.0, 1.0
+					if slow {
+						more, worth = 1.1, 0.95
+					}
+					d := math.Max(0, math.Max(low*more+along-target, target-high*more-along)) / target
+					v = math.Max(v, coverage.Closeness(d)*quality[r.Hold]*worth)
+				}
 			}
 			return v
 		}
@@ -315,4 +322,27 @@ func TestCoverageIsMonotone(t *testing.T) {
 func strengthShare(reps int) float64 {
 	m, _ := strength.Maximum(1).LoadFor(reps)
 	return float64(m)
+}
+
+// A load made harder counts for more, and for less than the same load would: a pulled band's
+// or a jug's tenth, at 95 %.
+func TestTacticsCountForLessThanRealLoad(t *testing.T) {
+	s := slot(t, person, "pull-level")
+	require.Zero(t, s.Along)
+	rapid.Check(t, func(t *rapid.T) {
+		m := quantity.Mass(rapid.Float64Range(0.5, 1.3).Draw(t, "share")) * s.Hi
+		as, more := rung(load.OneHand, m, m), rung(load.OneHand, m, m*1.1)
+		for _, target := range coverage.Targets(s.Lo, s.Hi) {
+			l := way.Load{Rung: &as, Low: m, High: m, Quality: 0.9, Harder: movement.Slow}
+			worth, with := coverage.Worth(&l, target)
+			plain := coverage.Fit(m, m, target) * 0.9
+			assert.GreaterOrEqual(t, worth, plain)
+			assert.LessOrEqual(t, worth, math.Max(plain, coverage.Fit(m*1.1, m*1.1, target)*0.9*0.95)+1e-12)
+			assert.Equal(t, worth > plain, with == movement.Slow)
+		}
+		assert.LessOrEqual(t, coverage.Cover(s, stock(room(person), as)).Value, coverage.Cover(s, stock(room(person), more)).Value+1e-12, "a stretch as far as the tactic is worth no less")
+	})
+	light := rung(load.OneHand, s.Lo*0.92, s.Lo*0.92)
+	c := coverage.Cover(s, stock(room(person), light))
+	assert.Contains(t, c.Explain().Inputs[3].Text, "4 s down", "the derivation says what makes it so")
 }

@@ -5,6 +5,7 @@ import (
 	"math"
 	"slices"
 
+	"scrappyrack/core/movement"
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/way"
 )
@@ -28,16 +29,43 @@ func Fit(low, high, target quantity.Mass) float64 {
 	return Closeness(float64(d / target))
 }
 
+// Worth is what a load is worth at a target (kg, as it is judged; > 0), 0 to 1: its closeness
+// times how well it answers; or, where that is more, what it is made to count for by its
+// tactic, which answers less well. with is the tactic that it takes, the zero one for none.
+func Worth(l *way.Load, target quantity.Mass) (worth float64, with movement.Tactic) {
+	worth = Fit(l.Low, l.High, target) * l.Quality
+	if low, high, quality, ok := l.Hardened(); ok {
+		if more := Fit(low, high, target) * quality; more > worth {
+			return more, l.Harder
+		}
+	}
+	return worth, movement.Tactic{}
+}
+
 // served is a stretch of loads of one quality.
 type served struct{ low, high, quality float64 }
 
-// servedBy are the stretches of loads, without those that nobody has read where only
-// what was read counts.
-func servedBy(loads []way.Load, read bool) []served {
-	all := make([]served, 0, len(loads))
+// count says which loads count: all, or less what nobody has read, or as they are, without
+// tactics.
+type count int
+
+const (
+	everything count = iota
+	whatIsRead
+	asTheyAre
+)
+
+// servedBy are the stretches of loads, those made harder after those as they are.
+func servedBy(loads []way.Load, which count) []served {
+	all := make([]served, 0, 2*len(loads))
 	for i := range loads {
-		if l := &loads[i]; l.High > 0 && !(read && l.Unread) {
-			all = append(all, served{math.Max(1e-9, float64(l.Low)), float64(l.High), l.Quality})
+		l := &loads[i]
+		if l.High <= 0 || which == whatIsRead && l.Unread {
+			continue
+		}
+		all = append(all, served{math.Max(1e-9, float64(l.Low)), float64(l.High), l.Quality})
+		if low, high, quality, ok := l.Hardened(); ok && which != asTheyAre {
+			all = append(all, served{math.Max(1e-9, float64(low)), float64(high), quality})
 		}
 	}
 	return all

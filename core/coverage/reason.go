@@ -56,7 +56,7 @@ func opening(c Coverage, stock *way.Stock) *Opening {
 			o.Things = append(o.Things, thing())
 		}
 		w := stock.Would(o.Movement, o.Things...)
-		if w.Can() && StateOf(mean(c.Slot.Whole(), merged(servedBy(w.Loads, false)))) != Missing {
+		if w.Can() && StateOf(mean(c.Slot.Whole(), merged(servedBy(w.Loads, everything)))) != Missing {
 			return &o
 		}
 	}

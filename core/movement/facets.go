@@ -124,6 +124,21 @@ var (
 	timedTactics = []Tactic{Longer, ShortRest}
 )
 
+// Harder is the tactic that counts on a board: one that asks for no other hold and no other
+// limb, since those are movements of their own, and takes least off the answer. ok is false
+// for a movement that has none such.
+func (m Movement) Harder() (t Tactic, ok bool) {
+	if m.Timed {
+		return Tactic{}, false
+	}
+	for _, t := range m.Tactics {
+		if t == Slow || t == LongerCarry {
+			return t, true
+		}
+	}
+	return Tactic{}, false
+}
+
 // Tactics lists them all.
 func Tactics() []Tactic {
 	return []Tactic{HarderHold, OneLimb, Pause, Slow, QuarterReps, PreExhaust, ShortRest, LongerCarry, Longer}

@@ -214,7 +214,8 @@ func offersAt(w way.Way, target quantity.Mass, weight int64) []optimise.Offer {
 	var all []close
 	for i := range w.Loads {
 		l := &w.Loads[i]
-		fit := int64(math.Round(coverage.Fit(l.Low, l.High, target) * l.Quality * fitSteps))
+		worth, _ := coverage.Worth(l, target)
+		fit := int64(math.Round(worth * fitSteps))
 		if fit > 0 {
 			all = append(all, close{fit, l, fmt.Sprint(l.Needs)})
 		}

@@ -143,6 +143,7 @@ func counted(m movement.Movement, h held, body quantity.Mass) Load {
 		out.Low -= u
 	}
 	out.High = max(out.Low, out.High-u)
+	out.Harder, _ = m.Harder()
 	return out
 }
 

@@ -18,7 +18,8 @@ import (
 // and High are what it counts for on the scale of the need, its uncertainty taken off
 // (kg), with Along of the body that is lifted with it among them. Options are those that must all be chosen for it to be there (none today), Needs
 // those of which one of each must be, to meet what the movement requires. Quality, 0 to
-// 1, is how well it answers its pattern so; Unread that it rests on a guess.
+// 1, is how well it answers its pattern so; Unread that it rests on a guess. Harder is the
+// tactic that makes it count for more, the zero one where none does.
 type Load struct {
 	Rung      *load.Rung
 	Low, High quantity.Mass
@@ -27,6 +28,18 @@ type Load struct {
 	Needs     [][]int
 	Quality   float64
 	Unread    bool
+	Harder    movement.Tactic
+}
+
+// Hardened is the load as its tactic makes it count: more of what is held, no more of the
+// body that is lifted with it, and answering less well. ok is false without a tactic.
+func (l *Load) Hardened() (low, high quantity.Mass, quality float64, ok bool) {
+	f := quantity.Mass(l.Harder.Factor - 1)
+	if f <= 0 {
+		return 0, 0, 0, false
+	}
+	more := func(m quantity.Mass) quantity.Mass { return m + f*max(0, m-l.Along) }
+	return more(l.Low), more(l.High), l.Quality * l.Harder.Quality, true
 }
 
 // Way is a movement with all the loads it can be done with. Lacks says what stands
