@@ -12,6 +12,8 @@ import (
 
 	"scrappyrack/bench/outside"
 	"scrappyrack/core/band"
+	"scrappyrack/core/coverage"
+	"scrappyrack/core/gear"
 	"scrappyrack/core/load"
 	"scrappyrack/core/movement"
 	"scrappyrack/core/optimise"
@@ -53,6 +55,45 @@ func BenchmarkPlan(b *testing.B) {
 			} else if !errors.Is(err, exec.ErrNotFound) {
 				b.Fatal(err)
 			}
+		})
+	}
+}
+
+// BenchmarkAdds is what opens if one thing is added, for a hundred things, all movements and
+// forty needs; and how many times as long a stock made anew for each thing takes.
+func BenchmarkAdds(b *testing.B) {
+	for _, f := range demo.Files() {
+		b.Run(document.FileName(f.Profile.Name), func(b *testing.B) {
+			c := workbench.Work(f).Client
+			slots, err := coverage.Slots(c.Person)
+			if err != nil {
+				b.Fatal(err)
+			}
+			for i := 0; len(slots) < 40; i++ {
+				slots = append(slots, slots[i])
+			}
+			var things []way.Item
+			for len(things) < 100 {
+				for _, it := range gear.All() {
+					things = append(things, way.Item{Option: way.Today, Rungs: c.ItemRungs(it, load.Bought, it.Key), Supplies: c.ItemSupplies(it)})
+				}
+			}
+			things, stock := things[:100], way.Reach(c)
+			b.ResetTimer()
+			for b.Loop() {
+				coverage.Adds(slots, stock, things)
+			}
+			b.StopTimer()
+			ours := b.Elapsed() / time.Duration(b.N)
+			start := time.Now()
+			for _, it := range things[:10] {
+				then := way.New(c, []way.Item{{Option: way.Today, Rungs: c.ContainerRungs()}, way.Present(c), it})
+				coverage.Values(slots, then)
+				for _, m := range movement.All() {
+					then.Of(m)
+				}
+			}
+			b.ReportMetric(10*float64(time.Since(start))/float64(ours), "anew/ours")
 		})
 	}
 }

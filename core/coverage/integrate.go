@@ -72,17 +72,29 @@ func servedBy(loads []way.Load, which count) []served {
 }
 
 // merged are stretches put together, in place: of each quality those that serve targets
-// without a break, loads whose targets of full use touch being one stretch. Merged ones
-// can be merged again with others.
+// without a break, loads whose targets of full use touch being one stretch; what lies in a
+// stretch that answers better is worth no more anywhere, and left out. Merged ones can be
+// merged again with others.
 func merged(all []served) []served {
 	slices.SortFunc(all, func(a, b served) int {
-		return cmp.Or(cmp.Compare(b.quality, a.quality), cmp.Compare(a.low, b.low))
+		switch {
+		case a.quality != b.quality:
+			return cmp.Compare(b.quality, a.quality)
+		default:
+			return cmp.Compare(a.low, b.low)
+		}
 	})
 	out := all[:0]
+next:
 	for _, s := range all {
 		if n := len(out) - 1; n >= 0 && out[n].quality == s.quality && s.low/(1+near) <= out[n].high/(1-near) {
 			out[n].high = math.Max(out[n].high, s.high)
 			continue
+		}
+		for _, better := range out {
+			if better.low <= s.low && s.high <= better.high {
+				continue next
+			}
 		}
 		out = append(out, s)
 	}
@@ -103,6 +115,9 @@ func mean(r Range, all []served) float64 {
 		return 0
 	}
 	first, last := 1/float64(r.Hi), 1/float64(r.Lo)
+	all = slices.DeleteFunc(slices.Clone(all), func(v served) bool { // what serves nothing of the range
+		return v.high*last <= 1-far || v.low*first >= 1+far
+	})
 	if !(last > first*(1+1e-12)) {
 		best := 0.0
 		for _, v := range all {

@@ -21,14 +21,37 @@ func (s *Stock) Would(m movement.Movement, more ...Item) Way {
 		all := it.Rungs
 		it.Rungs = nil
 		for _, r := range all {
-			half := r.Hold == load.OneHand && (m.Hold == load.Pair || m.Hold == load.Overhead)
-			if (r.Hold == m.Hold || half) && m.Takes(r) {
+			if holds(m, r) {
 				it.Rungs = append(it.Rungs, r)
 			}
 		}
 		items = append(items, it)
 	}
 	return New(s.client, items).Of(m)
+}
+
+// holds says that a load may be held as a movement holds one, by itself or as half of a pair.
+func holds(m movement.Movement, r load.Rung) bool {
+	half := r.Hold == load.OneHand && (m.Hold == load.Pair || m.Hold == load.Overhead)
+	return (r.Hold == m.Hold || half) && m.Takes(r)
+}
+
+// Touches says that a thing may change the ways of doing a movement: it gives a load that is
+// held so, or something that the movement needs.
+func (it Item) Touches(m movement.Movement) bool {
+	for i := range it.Rungs {
+		if holds(m, it.Rungs[i]) {
+			return true
+		}
+	}
+	for _, r := range m.Needs {
+		for _, sup := range it.Supplies {
+			if sup.Kind == r.Kind {
+				return true
+			}
+		}
+	}
+	return false
 }
 
 // Of enumerates every way of doing a movement.

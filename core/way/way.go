@@ -5,6 +5,9 @@
 package way
 
 import (
+	"maps"
+	"slices"
+
 	"scrappyrack/core/band"
 	"scrappyrack/core/capability"
 	"scrappyrack/core/client"
@@ -164,40 +167,73 @@ func Present(c client.Client) Item {
 // pair does.
 func New(c client.Client, items []Item) *Stock {
 	s := &Stock{
-		client: c, items: items, person: c.Person, space: c.Space, bounds: c.Bounds(), memo: c.Memo, bands: c.Bands,
-		byHold: map[load.Hold][]held{}, byBand: map[string][]held{}, pairs: map[load.Use][]held{},
+		client: c, person: c.Person, space: c.Space, bounds: c.Bounds(), memo: c.Memo, bands: c.Bands,
+		byHold: map[load.Hold][]held{}, byBand: map[string][]held{},
 	}
-	groups := map[int]string{}
 	for _, it := range items {
-		var options []int
+		s.put(it)
+	}
+	s.match()
+	return s
+}
+
+// With is the stock with one more thing that is there: what New makes of all items, sharing
+// what the thing leaves as it is.
+func (s *Stock) With(more Item) *Stock {
+	if s.whole || more.Option != Today {
+		return New(s.client, append(slices.Clip(s.items), more))
+	}
+	out := *s
+	out.items, out.supplies = slices.Clip(s.items), slices.Clip(s.supplies)
+	out.byHold, out.byBand = maps.Clone(s.byHold), maps.Clone(s.byBand)
+	halves := false
+	for _, r := range more.Rungs {
+		halves = halves || r.Hold == load.OneHand || r.Hold == load.Pair
+		out.byHold[r.Hold] = slices.Clip(out.byHold[r.Hold])
+		out.byBand[r.For] = slices.Clip(out.byBand[r.For])
+	}
+	out.put(more)
+	if halves {
+		out.match()
+	}
+	return &out
+}
+
+// put adds an item's loads and supplies.
+func (s *Stock) put(it Item) {
+	s.items = append(s.items, it)
+	var options []int
+	if it.Option != Today {
+		options, s.whole = []int{it.Option}, true
+	}
+	for _, sup := range it.Supplies {
+		s.supplies = append(s.supplies, supplied{sup, it.Option})
+	}
+	for i := range it.Rungs {
+		r := &it.Rungs[i]
+		h := held{r, options}
+		switch {
+		case r.Hold == load.Band:
+			s.byBand[r.For] = append(s.byBand[r.For], h)
+		case r.Hold == load.Overhead && r.Conditions.Household: // what one hand holds is admitted by its use
+		default:
+			s.byHold[r.Hold] = append(s.byHold[r.Hold], h)
+		}
+	}
+}
+
+// match makes the pairs of what one hand holds.
+func (s *Stock) match() {
+	groups := map[int]string{}
+	for _, it := range s.items {
 		if it.Option != Today {
-			options, s.whole = []int{it.Option}, true
 			groups[it.Option] = it.Group
 		}
-		for _, sup := range it.Supplies {
-			s.supplies = append(s.supplies, supplied{sup, it.Option})
-		}
-		for i := range it.Rungs {
-			r := &it.Rungs[i]
-			h := held{r, options}
-			switch r.Hold {
-			case load.Band:
-				s.byBand[r.For] = append(s.byBand[r.For], h)
-			case load.Overhead: // what one hand holds is admitted by its use
-				if r.Conditions.Household {
-					continue
-				}
-				s.byHold[r.Hold] = append(s.byHold[r.Hold], h)
-			default:
-				s.byHold[r.Hold] = append(s.byHold[r.Hold], h)
-			}
-		}
 	}
-	s.singles = singles(s.byHold)
+	s.singles, s.pairs = singles(s.byHold), map[load.Use][]held{}
 	for _, u := range []load.Use{load.HeldLow, load.OverFace} {
 		s.pairs[u] = s.pairsFor(u, groups)
 	}
-	return s
 }
 
 // singles are the one-hand loads that can be matched: not of things that come in pairs.

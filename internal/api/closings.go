@@ -91,6 +91,47 @@ func closingOf(f store.File, c plan.Closing) NeedClosing {
 	return out
 }
 
+// NeedAddition is one more thing in a home, by itself: what it opens, and the needs it turns.
+type NeedAddition struct {
+	Key       string     `json:"key"`
+	Name      string     `json:"name"`
+	Household bool       `json:"household" doc:"Most homes have it"`
+	With      []string   `json:"with" doc:"What has to be bought with it"`
+	CostMinor int64      `json:"cost_minor"`
+	Opens     []NeedName `json:"opens" doc:"Movements that cannot be done today"`
+	Turns     []Turn     `json:"turns" doc:"Needs that it turns noticeably"`
+	Covered   int        `json:"covered" doc:"Of the whole board, with it"`
+	Value     float64    `json:"value" doc:"Of the whole board, with it"`
+	Pins      []string   `json:"pins" doc:"Purchases, by the keys of the catalogue"`
+}
+
+// Additions are what one more thing opens, those that lift the board most first.
+type Additions struct {
+	Revision  int64          `json:"revision"`
+	Covered   int            `json:"covered" doc:"Today"`
+	Value     float64        `json:"value" doc:"Of today's board"`
+	Additions []NeedAddition `json:"additions"`
+}
+
+func additionOf(a plan.Addition) NeedAddition {
+	out := NeedAddition{
+		Key: a.Key, Name: a.Name, Household: a.Household, With: []string{}, CostMinor: a.Cost, Opens: []NeedName{}, Turns: []Turn{}, Covered: a.Covered, Value: a.Value, Pins: []string{},
+	}
+	if !a.Household {
+		out.Pins = append(out.Pins, a.Key)
+	}
+	for _, w := range a.With {
+		out.With, out.Pins = append(out.With, w.Name), append(out.Pins, w.Key)
+	}
+	for _, m := range a.Opens {
+		out.Opens = append(out.Opens, NeedName{m.Key, m.Name})
+	}
+	for _, t := range a.Turns {
+		out.Turns = append(out.Turns, turnOf(t))
+	}
+	return out
+}
+
 func closingsOf(c workbench.Lifted) Closings {
 	out := Closings{Slot: c.Need, Revision: c.File.Revision, Covered: c.Before.Covered, Value: c.Before.Value, Closings: []NeedClosing{}}
 	for _, one := range c.Closings {
@@ -135,4 +176,17 @@ func (a *API) closings(r huma.API) {
 		func(ctx context.Context, in *in) (*out, error) { return answer(ctx, in.ID, in.Slot) })
 	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/worst-gap", "read-worst-gap", "The need that weighs most of those that something lifts, and what does", "needs"),
 		func(ctx context.Context, in *Client) (*out, error) { return answer(ctx, in.ID, plan.Worst) })
+	type additions struct{ Body Additions }
+	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/additions", "read-additions", "What one more thing opens and turns, each thing by itself", "needs"),
+		func(ctx context.Context, in *Client) (*additions, error) {
+			f, before, all, err := a.Bench.Additions(ctx, who(ctx).Practice, in.ID)
+			if err != nil {
+				return nil, err
+			}
+			out := &additions{Additions{Revision: f.Revision, Covered: before.Covered, Value: before.Value, Additions: []NeedAddition{}}}
+			for _, one := range all {
+				out.Body.Additions = append(out.Body.Additions, additionOf(one))
+			}
+			return out, nil
+		})
 }

@@ -40,3 +40,21 @@ func (b *Bench) Closings(ctx context.Context, practice, id, need string) (out Li
 	}
 	return out, err
 }
+
+// Additions are what one more thing opens and turns, each by itself.
+func (b *Bench) Additions(ctx context.Context, practice, id string) (f store.File, before coverage.Board, out []plan.Addition, err error) {
+	f, err = b.store.Load(ctx, practice, id)
+	if err != nil {
+		return f, before, nil, err
+	}
+	if f.Profile.StatureM == 0 {
+		return f, before, nil, &FieldError{"stature_m", "there are no needs without the client's stature"}
+	}
+	leave, err := b.long.enter(ctx)
+	if err != nil {
+		return f, before, nil, err
+	}
+	defer leave()
+	before, out, err = plan.Additions(ctx, clientOf(f, stockOf(f, b.at), b.at))
+	return f, before, out, err
+}

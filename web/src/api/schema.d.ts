@@ -334,6 +334,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/clients/{client}/additions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What one more thing opens and turns, each thing by itself */
+        get: operations["read-additions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/clients/{client}/at-hand": {
         parameters: {
             query?: never;
@@ -1487,6 +1504,21 @@ export interface components {
              * @description Of a container that is not refilled from set to set
              */
             volume_l?: number;
+        };
+        Additions: {
+            additions: components["schemas"]["NeedAddition"][];
+            /**
+             * Format: int64
+             * @description Today
+             */
+            covered: number;
+            /** Format: int64 */
+            revision: number;
+            /**
+             * Format: double
+             * @description Of today's board
+             */
+            value: number;
         };
         Agreement: {
             /** @description It is more than 3 standard uncertainties */
@@ -3443,6 +3475,32 @@ export interface components {
             name: string;
             /** @enum {string} */
             state: "covered" | "thin" | "missing";
+        };
+        NeedAddition: {
+            /** Format: int64 */
+            cost_minor: number;
+            /**
+             * Format: int64
+             * @description Of the whole board, with it
+             */
+            covered: number;
+            /** @description Most homes have it */
+            household: boolean;
+            key: string;
+            name: string;
+            /** @description Movements that cannot be done today */
+            opens: components["schemas"]["NeedName"][];
+            /** @description Purchases, by the keys of the catalogue */
+            pins: string[];
+            /** @description Needs that it turns noticeably */
+            turns: components["schemas"]["Turn"][];
+            /**
+             * Format: double
+             * @description Of the whole board, with it
+             */
+            value: number;
+            /** @description What has to be bought with it */
+            with: string[];
         };
         NeedClosing: {
             act: components["schemas"]["Act"];
@@ -5826,6 +5884,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ErasedBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "read-additions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Additions"];
                 };
             };
             /** @description Error */

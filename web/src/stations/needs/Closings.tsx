@@ -25,17 +25,24 @@ function useClosings(slot: string) {
   })
 }
 
+/** Puts purchases into the plan. */
+export function usePins() {
+  const { box } = useBench()
+  return (name: string, pins: readonly string[]) => {
+    for (const key of pins) box.make('pins', { id: key, pin: 'must' })
+    const back = { label: 'Take it back', run: () => void box.step({ step: 'undo' }) }
+    tell(`${name} is in the plan now. It counts here once it is listed at Stock.`, pins.length === 1 ? back : undefined)
+  }
+}
+
 /** Does what a closing asks for: fills the container so, or puts what has to be bought into the plan. */
 function useDo() {
   const { box } = useBench()
+  const pin = usePins()
   return (c: Closing) => {
     const { container, filling, volume_l, pins } = c.act
     const back = { label: 'Take it back', run: () => void box.step({ step: 'undo' }) }
-    if (pins.length > 0) {
-      for (const key of pins) box.make('pins', { id: key, pin: 'must' })
-      tell(`${c.name} is in the plan now. It counts here once it is listed at Stock.`, pins.length === 1 ? back : undefined)
-      return
-    }
+    if (pins.length > 0) return pin(c.name, pins)
     if (!container || !filling) return
     box.setThing('containers', container, () => ({ filling, ...(volume_l ? { volume_l } : {}) }))
     tell(`${c.name}: done.`, back)
@@ -136,8 +143,10 @@ function Costs({ closing: c }: { closing: Closing }) {
   )
 }
 
+type Turning = Pick<Closing, 'turns' | 'covered' | 'value'>
+
 /** Every need that it turns, for better or worse, and the whole board. */
-function Turns({ closing: c, of }: { closing: Closing; of: Shapes['Closings'] }) {
+export function Turns({ closing: c, of }: { closing: Turning; of: Pick<Shapes['Closings'], 'covered' | 'value'> }) {
   return (
     <div className="text-fine text-whatif" aria-live="polite">
       {c.turns.map((t) => (

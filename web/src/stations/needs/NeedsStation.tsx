@@ -8,6 +8,7 @@ import { useKey } from '../../lib/hooks'
 import { MarkKey, type Origin } from '../../ui/marks'
 import { Button, Head, StateWord } from '../../ui/parts'
 import { AXIS, Rule, setsOf, slotInWords } from '../../ui/rule'
+import { AdditionPanel, Additions } from './Additions'
 import type { Closing } from './Closings'
 import { MovementPanel, Movements } from './Movements'
 import { SlotPanel } from './SlotPanel'
@@ -29,12 +30,13 @@ export function NeedsStation() {
     setChosen(null)
     setSearch(key ? { slot: key } : {}, { replace: true })
   }
-  const moving = search.has('move')
-  const move = search.get('move') ?? ''
-  const goMove = (key: string) => {
+  const view: View = search.has('move') ? 'move' : search.has('more') ? 'more' : 'board'
+  const openIn = search.get(view) ?? ''
+  const goTo = (to: View, key = '') => {
     setChosen(null)
-    setSearch({ move: key }, { replace: true })
+    setSearch(to === 'board' ? {} : { [to]: key }, { replace: true })
   }
+  const goMove = (key: string) => goTo('move', key)
   const show = (key: string) => go(key === open?.key ? undefined : key)
   const worstGap = worst.find((s) => s.state !== 'covered')
   const cache = useQueryClient()
@@ -47,9 +49,10 @@ export function NeedsStation() {
     go(got?.slot || worstGap?.key)
   }
   // Once a way of closing is looked at, the same key takes it.
-  useKey('c', closeWorst, chosen === null && !moving)
-  useKey('m', () => (moving ? go(undefined) : goMove('')))
-  const openKey = moving ? move : open?.key
+  useKey('c', closeWorst, chosen === null && view === 'board')
+  useKey('m', () => goTo(view === 'move' ? 'board' : 'move'))
+  useKey('o', () => goTo(view === 'more' ? 'board' : 'more'))
+  const openKey = view === 'board' ? open?.key : openIn
   useEffect(() => {
     if (openKey && window.innerWidth < 1024) panel.current?.scrollIntoView({ block: 'start' })
   }, [openKey])
@@ -63,23 +66,27 @@ export function NeedsStation() {
         : 178, or 5'10", is enough to begin; everything else starts as a marked guess.
       </p>
     )
-  if (moving)
+  if (view !== 'board')
     return (
-      <div className="lg:grid lg:min-h-full lg:grid-cols-[minmax(0,1fr)_20rem]">
+      <div className="max-lg:flex max-lg:flex-col lg:grid lg:min-h-full lg:grid-cols-[minmax(0,1fr)_20rem]">
         <div className="min-w-0 p-4 md:p-6">
-          <Views moving={moving} onBoard={() => go(undefined)} onMovements={() => goMove('')} />
-          <Movements open={move} onOpen={goMove} />
+          <Views view={view} onView={goTo} />
+          {view === 'move' ? <Movements open={openIn} onOpen={goMove} /> : <Additions open={openIn} onOpen={(key) => goTo('more', key)} />}
         </div>
         <aside
           ref={panel}
-          className="scroll-mt-2 border-line bg-sheet p-4 max-lg:border-t lg:border-l lg:p-5"
-          aria-label="The open movement"
+          className={`scroll-mt-2 border-line bg-sheet p-4 lg:border-l lg:p-5 ${openIn ? 'max-lg:order-first max-lg:border-b' : 'max-lg:border-t'}`}
+          aria-label={view === 'move' ? 'The open movement' : 'The open thing'}
         >
-          {move ? (
-            <MovementPanel key={move} movement={move} onOpen={goMove} />
-          ) : (
-            <p className="m-0 text-soft">Open a movement for how it is done, what it is worth, its relatives and what would open it.</p>
+          {!openIn && (
+            <p className="m-0 text-soft">
+              {view === 'move'
+                ? 'Open a movement for how it is done, what it is worth, its relatives and what would open it.'
+                : 'Open a thing for the needs that it turns and the movements that it opens.'}
+            </p>
           )}
+          {openIn && view === 'move' && <MovementPanel key={openIn} movement={openIn} onOpen={goMove} />}
+          {openIn && view === 'more' && <AdditionPanel key={openIn} addition={openIn} onMove={goMove} />}
         </aside>
       </div>
     )
@@ -89,7 +96,7 @@ export function NeedsStation() {
   return (
     <div className="lg:grid lg:min-h-full lg:grid-cols-[minmax(0,1fr)_20rem]">
       <div className="min-w-0 p-4 md:p-6">
-        <Views moving={moving} onBoard={() => go(undefined)} onMovements={() => goMove('')} />
+        <Views view={view} onView={goTo} />
         <div className="flex flex-wrap items-start gap-x-4 gap-y-2">
           <div className="grow">
             <Head>What each movement needs, and what reaches it today</Head>
@@ -143,18 +150,29 @@ export function NeedsStation() {
   )
 }
 
-/** The two views of the station: what is needed, and all that can be done. */
-function Views({ moving, onBoard, onMovements }: { moving: boolean; onBoard: () => void; onMovements: () => void }) {
-  const look = (on: boolean) =>
-    `flex items-center gap-2 px-3 py-1 font-cond text-lead touch:min-h-12 ${on ? 'bg-ink font-semibold text-paper' : 'font-medium text-soft hover:bg-faint'}`
+type View = 'board' | 'move' | 'more'
+
+const views: [View, string, string][] = [
+  ['board', 'The board', ''],
+  ['move', 'Movements', 'm'],
+  ['more', 'One more thing', 'o'],
+]
+
+/** The views of the station: what is needed, all that can be done, and what one more thing opens. */
+function Views({ view, onView }: { view: View; onView: (v: View) => void }) {
   return (
     <div className="mb-3 flex border-b-2 border-ink" data-noprint>
-      <button type="button" aria-pressed={!moving} className={look(!moving)} onClick={onBoard}>
-        The board
-      </button>
-      <button type="button" aria-pressed={moving} className={look(moving)} onClick={onMovements}>
-        Movements <kbd className="border border-current px-1 font-cond text-fine leading-4 opacity-70">m</kbd>
-      </button>
+      {views.map(([v, words, hint]) => (
+        <button
+          key={v}
+          type="button"
+          aria-pressed={v === view}
+          className={`flex items-center gap-2 px-3 py-1 font-cond text-lead touch:min-h-12 ${v === view ? 'bg-ink font-semibold text-paper' : 'font-medium text-soft hover:bg-faint'}`}
+          onClick={() => onView(v)}
+        >
+          {words} {hint && <kbd className="border border-current px-1 font-cond text-fine leading-4 opacity-70 max-md:hidden">{hint}</kbd>}
+        </button>
+      ))}
     </div>
   )
 }

@@ -11,7 +11,12 @@ export const manifest: Manifest = {
     ['x', 'the next way to close it'],
     ['m', 'all movements, or back to the board'],
     ['f', 'find a movement'],
+    ['o', 'what one more thing opens, or back to the board'],
   ],
   holds: ['tests', 'slots'],
-  walks: { needs: { client: 'loft', query: 'slot=push-overhead' }, movements: { client: 'loft', query: 'move=pull-up' } },
+  walks: {
+    needs: { client: 'loft', query: 'slot=push-overhead' },
+    movements: { client: 'loft', query: 'move=pull-up' },
+    additions: { client: 'flat', query: 'more=flat-bench' },
+  },
 }
