@@ -48,13 +48,25 @@ func TestQuestionsBeforeTraining(t *testing.T) {
 	holds, _ := of()
 	assert.Equal(t, []string{"questions before training that nobody has answered: heart"}, holds)
 	p.Health.Answers["heart"] = client.Yes
-	p.Operated = []movement.Limit{movement.Knee}
+	p.Operations = []client.Operation{{Part: movement.Knee}, {What: "appendix", Cleared: true}}
 	holds, _ = of()
 	require.Len(t, holds, 2)
 	assert.Contains(t, holds[0], "answered with yes: heart. A physician first")
 	p.Health.Cleared = "cardiologist, 2 March"
 	holds, _ = of()
+	require.Len(t, holds, 1, "a heart's word is none on a knee")
+	assert.Contains(t, holds[0], "operated on within a year (knee): a physician's word")
+	p.Operations[0].Cleared = true
+	holds, _ = of()
 	assert.Empty(t, holds)
+	p.Now = 1_800_000_000
+	p.Operations = []client.Operation{{Part: movement.Knee, At: p.Now - 400*86400}}
+	holds, _ = of()
+	assert.Empty(t, holds, "longer ago than a year")
+	p.Operations[0].At = p.Now - 300*86400
+	holds, _ = of()
+	assert.Len(t, holds, 1)
+	p.Operations = nil
 	p.Health.Floor, p.Health.Alone = client.No, client.Yes
 	_, soft := of()
 	assert.Len(t, soft, len(calm)+2)

@@ -1,6 +1,7 @@
 package caution
 
 import (
+	"cmp"
 	"fmt"
 	"slices"
 	"strings"
@@ -9,6 +10,9 @@ import (
 	"scrappyrack/core/movement"
 	"scrappyrack/core/quantity"
 )
+
+// words are the parts of the body that are operated on.
+var words = map[movement.Limit]string{movement.Knee: "knee", movement.ShoulderOf: "shoulder", movement.LowBack: "low back", movement.WristGrip: "wrist or hand", "": "another part"}
 
 // health are the hold points of what was asked before training, or was not. None of it is
 // medical advice: any yes is a physician's to answer.
@@ -30,8 +34,8 @@ func health(p client.Person) []Caution {
 	if yes := p.Health.Deferred(); len(yes) > 0 {
 		say(true, fmt.Sprintf("answered with yes: %s. A physician first; then write down who said what, and when", names(yes)))
 	}
-	if len(p.Operated) > 0 && p.Health.Cleared == "" {
-		say(true, "operated on within a year: a physician's word on training first; then write down who said what, and when")
+	for _, o := range p.Uncleared() {
+		say(true, fmt.Sprintf("operated on within a year (%s): a physician's word on training first; then write down who said what, and when", cmp.Or(o.What, words[o.Part])))
 	}
 	if p.Health.Floor == client.No && !slices.Contains(p.Limits, movement.NoFloor) {
 		say(false, "does not get down to the floor and up again: tick “nothing on the floor” until that is trained")

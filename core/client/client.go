@@ -107,6 +107,13 @@ func (c Client) ItemRungs(it gear.Item, origin load.Origin, id string) []load.Ru
 	return append(it.Rungs(origin, id), c.bandRungs(it.Elastics(id))...)
 }
 
+// Affords says that a sample price in pence lies within the budget; where there is no currency
+// there is no budget either.
+func (c Client) Affords(pence int64) bool {
+	price, err := gear.Sample(pence, c.Currency)
+	return pence == 0 || err != nil || price.Minor <= c.Budget
+}
+
 // RungsFor are those of them that may be for one movement.
 func (c Client) RungsFor(m movement.Movement, it gear.Item, origin load.Origin, id string) []load.Rung {
 	if m.Band == nil || c.Person.Stature == 0 || len(it.Bands) == 0 {

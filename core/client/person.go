@@ -52,8 +52,7 @@ const (
 // Person is what needs are worked out from. BodyMass in kg, Stature in m, both
 // > 0; Reach, Press and Shoe as space.Body has them. Age is in years, LayOff the months
 // since training was last regular, Days those of a week and Minutes those of one session, 0
-// where nobody has said. Operated are the parts of the body that were operated on within a
-// year. Tests are sets actually done.
+// where nobody has said. Tests are sets actually done.
 type Person struct {
 	Stature    quantity.Length
 	Reach      quantity.Length
@@ -67,11 +66,15 @@ type Person struct {
 	LayOff     int
 	Days       int
 	Minutes    int
-	Operated   []movement.Limit
+	Operations []Operation
+	Occupation Occupation
+	Likes      []Kit
+	Avoids     []Kit
 	Health     Health
 	Limits     []movement.Limit
 	Tests      []Test
 	Wishes     []Wish
+	Agreed     []Agreement
 	// Now is when this is asked (Unix time in s), 0 where dates do not matter.
 	Now int64
 }
@@ -86,6 +89,12 @@ type Test struct {
 	Reps, Reserve int
 	At            int64
 	AtLeast       bool
+}
+
+// Agreement is that the person has agreed to what a limit makes of a need.
+type Agreement struct {
+	Limit movement.Limit
+	Need  string
 }
 
 // Wish is what a consultant says of a need, by its key, for this person. Weight 0 drops it;
@@ -107,18 +116,6 @@ func (p Person) Spares(l movement.Limit) bool {
 	for _, have := range p.Limits {
 		if have == l {
 			return true
-		}
-	}
-	return false
-}
-
-// OperatedOn says that one of some parts was operated on within a year.
-func (p Person) OperatedOn(parts ...movement.Limit) bool {
-	for _, o := range p.Operated {
-		for _, l := range parts {
-			if o == l {
-				return true
-			}
 		}
 	}
 	return false

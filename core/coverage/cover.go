@@ -118,20 +118,23 @@ type Coverage struct {
 	// open a slot that is missing.
 	Reason quantity.Phrase
 	Open   *Opening
+	dear   bool // one is beyond the budget
 }
 
 // Change is what a limit makes of a need: movements that it leaves out give way to those
 // that usually stay possible, each said with whether it can be done here.
 type Change struct {
 	Limit movement.Limit
-	Stays []Way
-	Gone  int // how many movements of the pattern it leaves out
+	// Agreed says that the person has agreed to it.
+	Agreed bool
+	Stays  []Way
+	Gone   int // how many movements of the pattern it leaves out
 }
 
 // changes are what the limits of a person make of a need whose ways are known.
 func changes(s Slot, ways []Way, who client.Person) (out []Change) {
 	for _, l := range who.Limits {
-		c := Change{Limit: l}
+		c := Change{Limit: l, Agreed: slices.Contains(who.Agreed, client.Agreement{Limit: l, Need: s.Key})}
 		for _, m := range movement.Of(s.Pattern) {
 			if slices.Contains(m.Spares, l) {
 				c.Gone++
@@ -204,7 +207,7 @@ func Cover(s Slot, stock *way.Stock) Coverage {
 		c.Gaps = append(c.Gaps, Gap{s.held(g.Lo), s.held(g.Hi)})
 	}
 	if c.State == Missing {
-		c.Open = opening(c, stock)
+		c.Open, c.dear = opening(c, stock)
 	}
 	c.Reason = reason(c)
 	return c
@@ -214,7 +217,7 @@ func Cover(s Slot, stock *way.Stock) Coverage {
 func (c Coverage) Explain() derivation.Derivation {
 	d := derivation.Derivation{
 		Title: c.Slot.Name + ": coverage", Value: c.Value, Kind: quantity.KindRatio,
-		Formula: "mean over all targets of the best closeness × quality, integrated exactly; closeness is 1 within 5 % of a load less its ±, 0 from 20 %; a load made harder counts for more, at less of its worth",
+		Formula: "mean over all targets of the best closeness × quality, integrated exactly; closeness is 1 within 5 % of a load less its ±, 0 from 20 %; a load made harder counts for more, at less of its worth; what the client likes answers better (× 1.1), what is avoided less well (× 0.8)",
 		Range:   "covered from 70 %, missing to 10 %; loads of different movements of the pattern count together; what nobody has read covers in part at best",
 		Source:  "house rule; targets evenly spread in ratio over the working range",
 	}

@@ -35,9 +35,10 @@ const littleMiss = 0.05
 // mostTried bounds how many openings are worked out.
 const mostTried = 240
 
-// opening is the first that does open the slot, of all ways that nothing but things stands
-// against, those that nearly are and the cheapest first.
-func opening(c Coverage, stock *way.Stock) *Opening {
+// opening is the first that does open the slot within the budget, of all ways that nothing but
+// things stands against, those that nearly are and the cheapest first; dear says that there
+// is one beyond it.
+func opening(c Coverage, stock *way.Stock) (open *Opening, dear bool) {
 	var all []Opening
 	for _, w := range c.Ways {
 		all = append(all, openings(w, stock.Client())...)
@@ -50,17 +51,20 @@ func opening(c Coverage, stock *way.Stock) *Opening {
 	})
 	for _, o := range all[:min(len(all), mostTried)] {
 		if o.near {
-			return &o
+			return &o, false
 		}
 		for _, thing := range o.make {
 			o.Things = append(o.Things, thing())
 		}
 		w := stock.Would(o.Movement, o.Things...)
 		if w.Can() && StateOf(mean(c.Slot.Whole(), merged(servedBy(w.Loads, everything)))) != Missing {
-			return &o
+			if stock.Client().Affords(o.Price) {
+				return &o, false
+			}
+			return nil, true // all others cost more
 		}
 	}
-	return nil
+	return nil, false
 }
 
 // Open is the cheapest way to open a movement that cannot be done: with what it names there,
@@ -213,6 +217,8 @@ func reason(c Coverage) quantity.Phrase {
 		return quantity.Say("rests on bands that nobody has pulled on a scale: three pulls each tell")
 	case c.State == Missing && c.Open != nil:
 		return quantity.Say(c.Open.Movement.Name, ": ", c.Open.Do)
+	case c.State == Missing && c.dear && len(c.Ways) > 0:
+		return quantity.Say(c.Ways[0].Movement.Name, ": ", c.Ways[0].Why(), "; nothing within the budget opens it")
 	case len(c.Ticks) == 0 && len(c.Ways) > 0:
 		return quantity.Say(c.Ways[0].Movement.Name, ": ", c.Ways[0].Why())
 	case len(c.Gaps) == 0 || c.Slot.Timed:

@@ -3,6 +3,7 @@ package coverage
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"scrappyrack/core/client"
 	"scrappyrack/core/movement"
@@ -21,8 +22,8 @@ const (
 )
 
 // start is the share of what is presumed with which a need is begun, and why. A test answers
-// for age; it says nothing of an operation, whose day is not known, nor of a lay-off that
-// began after it: newest is how many months ago the last was, +Inf where nobody dated it.
+// for age; it says nothing of an operation or a lay-off that
+// came after it: newest is how many months ago the last was, +Inf where nobody dated it.
 func start(p client.Person, n need, tested bool, newest float64) (share float64, why string) {
 	share = 1
 	say := func(by float64, words string) {
@@ -38,7 +39,7 @@ func start(p client.Person, n need, tested bool, newest float64) (share float64,
 	switch {
 	case p.Age >= halfFrom && !tested:
 		say(half, fmt.Sprintf("half from %d on", halfFrom))
-	case p.OperatedOn(n.regions()...):
+	case operated(p, n, tested, newest):
 		say(half, "half after the operation")
 	case p.LayOff >= longOff && !(tested && newest < float64(p.LayOff)):
 		say(half, fmt.Sprintf("half after %d months without training", p.LayOff))
@@ -49,6 +50,17 @@ func start(p client.Person, n need, tested bool, newest float64) (share float64,
 		say(lightCare, "carries light")
 	}
 	return share, why
+}
+
+// operated says that a part which the need asks of was operated on within a year, and that no
+// test has been done since.
+func operated(p client.Person, n need, tested bool, newest float64) bool {
+	for _, o := range p.Recent() {
+		if slices.Contains(n.regions(), o.Part) && !(tested && o.At > 0 && newest < o.Ago(p.Now)) {
+			return true
+		}
+	}
+	return false
 }
 
 // regions are the parts of the body whose operation makes a need be begun with half.

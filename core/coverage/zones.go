@@ -1,6 +1,8 @@
 package coverage
 
 import (
+	"slices"
+
 	"scrappyrack/core/client"
 	"scrappyrack/core/movement"
 )
@@ -101,7 +103,42 @@ func ZonesOf(p client.Person) []Zone {
 			out = append(out, Usual(w.Need).as(w))
 		}
 	}
-	return out
+	return worked(p, out)
+}
+
+// works are what a day's work asks of the weights, by need (house values; that bent-forward
+// work wants more pulling and opening, and that work which lifts has given its share
+// already, is common practice).
+var works = map[client.Occupation]map[string]int{
+	client.BentForward: {"pull-level": 1, "pull-down": 1, "rear-shoulder": 1},
+	client.LiftsAtWork: {"carry": -1, "hinge": -1},
+}
+
+// openingUp is the need that bent-forward work adds, at its weight.
+var openingUp = struct {
+	key    string
+	weight int
+}{"rear-shoulder", 2}
+
+// worked are the needs with their weights as the occupation shifts them; what a consultant
+// has weighed stays.
+func worked(p client.Person, all []Zone) []Zone {
+	wished := func(key string) bool {
+		return slices.ContainsFunc(p.Wishes, func(w client.Wish) bool { return w.Need == key })
+	}
+	there := false
+	for i := range all {
+		there = there || all[i].Key == openingUp.key
+		if by := works[p.Occupation][all[i].Key]; by != 0 && !wished(all[i].Key) {
+			all[i].Weight = max(1, min(5, all[i].Weight+by))
+		}
+	}
+	if p.Occupation == client.BentForward && !there && !wished(openingUp.key) {
+		z := Usual(openingUp.key)
+		z.Weight = openingUp.weight
+		all = append(all, z)
+	}
+	return all
 }
 
 // as is the need as a consultant wishes it.

@@ -19,7 +19,7 @@ import (
 func TestRangesOfPeopleAsTheTradeHasThem(t *testing.T) {
 	woman := client.Person{Stature: 1.66, BodyMass: 60, Sex: client.Female, Experience: client.New, Goal: client.General}
 	old := client.Person{Stature: 1.66, BodyMass: 70, Age: 75, Experience: client.New, Goal: client.Older}
-	knee := client.Person{Stature: 1.78, BodyMass: 80, Sex: client.Male, Experience: client.Novice, Goal: client.BackTo, Operated: []movement.Limit{movement.Knee}}
+	knee := client.Person{Stature: 1.78, BodyMass: 80, Sex: client.Male, Experience: client.Novice, Goal: client.BackTo, Operations: []client.Operation{{Part: movement.Knee}}}
 	runner := client.Person{Stature: 1.76, BodyMass: 70, Sex: client.Male, Experience: client.Intermediate, Goal: client.Running}
 	strong := tests(client.Person{Stature: 1.80, BodyMass: 90, Sex: client.Male, Experience: client.Advanced, Goal: client.Strength},
 		client.Test{Movement: "back-squat", Load: 170, Reps: 1}, client.Test{Movement: "deadlift", Load: 210, Reps: 1}, client.Test{Movement: "bench-press", Load: 130, Reps: 1})
@@ -135,17 +135,23 @@ func TestACarefulStart(t *testing.T) {
 	} {
 		assert.InDelta(t, share, float64(hi(change, "pull-level")/whole), 0.0011)
 	}
-	operated := func(p *client.Person) { p.Operated = []movement.Limit{movement.ShoulderOf} }
+	operated := func(p *client.Person) { p.Operations = []client.Operation{{Part: movement.ShoulderOf}} }
 	assert.InDelta(t, 0.5, float64(hi(operated, "pull-level")/whole), 1e-9)
 	assert.Equal(t, slot(t, person, "hip-side").Today.Hi, hi(operated, "hip-side"), "the knees were not operated on")
-	// A test says nothing of an operation, nor of a lay-off that began after it; dated, it does of one before.
+	// A test says nothing of an operation whose day is not known, nor of one or a lay-off that
+	// came after it; dated, it does of one before.
 	const month = 2_630_000
+	months := func(ago int64) func(*client.Person) {
+		return func(p *client.Person) {
+			p.Operations = []client.Operation{{Part: movement.ShoulderOf, At: p.Now - ago*month}}
+		}
+	}
 	for _, c := range []struct {
 		ago    int64 // months; 0 for a test that nobody dated
 		change func(*client.Person)
 		share  float64
 	}{
-		{0, operated, 0.5}, {1, operated, 0.5},
+		{0, operated, 0.5}, {1, operated, 0.5}, {0, months(4), 0.5}, {5, months(4), 0.5}, {2, months(4), 1}, {20, months(13), 1},
 		{0, func(p *client.Person) { p.LayOff = 4 }, 0.5}, {5, func(p *client.Person) { p.LayOff = 4 }, 0.5}, {2, func(p *client.Person) { p.LayOff = 4 }, 1},
 	} {
 		row := client.Test{Movement: "one-hand-row", Load: 20, Reps: 10, Reserve: 2}
@@ -242,4 +248,62 @@ func TestASoreShoulderUnderALowCeiling(t *testing.T) {
 	}
 	assert.Greater(t, can, 15)
 	assert.GreaterOrEqual(t, changed, 3)
+}
+
+// A day bent forward asks for more pulling and opening, one that lifts for less carrying;
+// what a consultant has weighed stays.
+func TestWorkShiftsTheWeights(t *testing.T) {
+	weights := func(p client.Person) map[string]int {
+		out := map[string]int{}
+		for _, z := range coverage.ZonesOf(p) {
+			out[z.Key] = z.Weight
+		}
+		return out
+	}
+	for _, g := range client.Goals() {
+		p := person
+		p.Goal = g
+		plain := weights(p)
+		p.Occupation = client.OtherWork
+		assert.Equal(t, plain, weights(p))
+		p.Occupation = client.BentForward
+		bent := weights(p)
+		for key, w := range plain {
+			if key == "pull-level" || key == "pull-down" || key == "rear-shoulder" {
+				assert.Equal(t, min(5, w+1), bent[key], "%s %s", g, key)
+				continue
+			}
+			assert.Equal(t, w, bent[key], "%s %s", g, key)
+		}
+		assert.Positive(t, bent["rear-shoulder"], "%s", g)
+		p.Occupation = client.LiftsAtWork
+		for key, w := range weights(p) {
+			assert.LessOrEqual(t, w, plain[key])
+			assert.Positive(t, w)
+		}
+		p.Occupation, p.Wishes = client.BentForward, []client.Wish{{Need: "pull-level", Weight: 2}, {Need: "rear-shoulder"}}
+		assert.Equal(t, 2, weights(p)["pull-level"])
+		assert.Zero(t, weights(p)["rear-shoulder"], "dropped is dropped")
+	}
+}
+
+// What is liked answers better and what is avoided less well, by the stated factors, and
+// nothing else changes.
+func TestTastesShiftWhatAMovementIsWorth(t *testing.T) {
+	s := slot(t, person, "squat")
+	value := func(likes, avoids []client.Kit) map[string]float64 {
+		p := person
+		p.Likes, p.Avoids = likes, avoids
+		out := map[string]float64{}
+		for _, w := range coverage.Cover(s, stock(room(p), rung(load.TwoHand, 1, 200), rung(load.Worn, 1, 200))).Ways {
+			out[w.Movement.Key] = w.Value
+		}
+		return out
+	}
+	plain := value(nil, nil)
+	assert.InDelta(t, 0.95, plain["goblet-squat"], 1e-12)
+	assert.InDelta(t, 0.76, value(nil, []client.Kit{client.InHands})["goblet-squat"], 1e-12)
+	assert.InDelta(t, 1, value([]client.Kit{client.InHands}, nil)["goblet-squat"], 1e-12, "no more than whole")
+	assert.InDelta(t, plain["pack-squat"]*1.1, value([]client.Kit{client.Packs}, nil)["pack-squat"], 1e-12)
+	assert.InDelta(t, plain["goblet-squat"], value(nil, []client.Kit{client.Packs})["goblet-squat"], 0)
 }

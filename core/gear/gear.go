@@ -181,10 +181,16 @@ var sampleRates = map[string]float64{
 // SamplePrice is the invented price in a currency, rounded to its main unit.
 // An unknown currency is an error.
 func (it Item) SamplePrice(currency string) (quantity.Money, error) {
+	return Sample(it.Price, currency)
+}
+
+// Sample is an invented price of so many pence in a currency, rounded to its main unit. An
+// unknown currency is an error.
+func Sample(pence int64, currency string) (quantity.Money, error) {
 	rate, ok := sampleRates[currency]
 	if !ok {
 		return quantity.Money{}, fmt.Errorf("no sample prices in %q", currency)
 	}
-	major := math.Round(float64(it.Price) / 100 * rate)
+	major := math.Round(float64(pence) / 100 * rate)
 	return quantity.Money{Minor: int64(major) * quantity.MinorPerMajor(currency), Currency: currency}, nil
 }

@@ -69,7 +69,7 @@ func (s *Stock) Of(m movement.Movement) Way {
 	if len(m.Needs) == 0 {
 		w.Loads = make([]Load, 0, len(candidates))
 		for _, h := range candidates {
-			w.Loads = append(w.Loads, counted(m, h, s.person.BodyMass))
+			w.Loads = append(w.Loads, counted(m, h, s.person))
 		}
 		return w
 	}
@@ -155,12 +155,13 @@ var done = load.Rung{Low: movement.Done, High: movement.Done, Hold: load.Body, O
 
 // counted is the load on the scale of the need, its uncertainty taken off: what of the body
 // is lifted with it is on that scale too. A timed movement is done or not, whatever the load.
-func counted(m movement.Movement, h held, body quantity.Mass) Load {
+func counted(m movement.Movement, h held, p client.Person) Load {
+	quality := min(1, float64(m.Quality)/100*p.Taste(m))
 	if m.Timed {
-		return Load{Rung: h.Rung, Low: movement.Done, High: movement.Done, Options: h.options, Quality: float64(m.Quality) / 100, Unread: h.Unread}
+		return Load{Rung: h.Rung, Low: movement.Done, High: movement.Done, Options: h.options, Quality: quality, Unread: h.Unread}
 	}
-	k, along := quantity.Mass(m.CountsAs), body*quantity.Mass(m.Along)
-	out := Load{Rung: h.Rung, Low: h.Low*k + along, High: h.High*k + along, Along: along, Options: h.options, Quality: float64(m.Quality) / 100, Unread: h.Unread}
+	k, along := quantity.Mass(m.CountsAs), p.BodyMass*quantity.Mass(m.Along)
+	out := Load{Rung: h.Rung, Low: h.Low*k + along, High: h.High*k + along, Along: along, Options: h.options, Quality: quality, Unread: h.Unread}
 	u := h.U * k
 	if h.Low == h.High {
 		out.Low -= u
@@ -173,7 +174,7 @@ func counted(m movement.Movement, h held, body quantity.Mass) Load {
 // equipped are the load in a movement with what the movement requires: one for each
 // degree of how well that is met. What is not met at all is added to missing, once.
 func (s *Stock) equipped(m movement.Movement, h held, missing *[]Lack) []Load {
-	out := []Load{counted(m, h, s.person.BodyMass)}
+	out := []Load{counted(m, h, s.person)}
 	for _, r := range m.Needs {
 		if r.Kind == capability.Anchor {
 			r.Strength = h.Pull

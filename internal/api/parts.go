@@ -60,6 +60,7 @@ func (a *API) parts(r huma.API) {
 	list[store.TestSet](a, r, "tests", "needs")
 	list[store.Pin](a, r, "pins", "plan")
 	list[store.Wished](a, r, "slots", "needs")
+	list[store.Operation](a, r, "operations", "client")
 }
 
 func part[T any](a *API, r huma.API, name, tag string, set func(*store.File, T)) {

@@ -118,7 +118,7 @@ var (
 	readsStock = []string{"profile", "containers", "batches", "weighings", "things"}
 	readsRooms = []string{"profile", "space", "rooms", "openings", "fixtures", "overheads", "gear"}
 	// everything that loads, bands and needs are worked out from: all but the pins.
-	readsBoard = append([]string{"space", "rooms", "openings", "fixtures", "overheads", "at-hand", "handles", "plates", "bands", "rigs", "gear", "tests", "slots"}, readsStock...)
+	readsBoard = append([]string{"space", "rooms", "openings", "fixtures", "overheads", "at-hand", "handles", "plates", "bands", "rigs", "gear", "tests", "slots", "operations"}, readsStock...)
 )
 
 // views are the stations that show what is worked out. A station without one (plan)

@@ -76,9 +76,10 @@ type Way struct {
 
 // LimitChange is what a limit makes of a need.
 type LimitChange struct {
-	Limit string   `json:"limit"`
-	Gone  int      `json:"gone" doc:"How many movements it leaves out"`
-	Stays []Stayed `json:"stays" doc:"What usually stays possible, the nearest first"`
+	Limit  string   `json:"limit"`
+	Agreed bool     `json:"agreed" doc:"The client has agreed to it"`
+	Gone   int      `json:"gone" doc:"How many movements it leaves out"`
+	Stays  []Stayed `json:"stays" doc:"What usually stays possible, the nearest first"`
 }
 
 // Stayed is a movement that usually stays possible with a limit.
@@ -113,6 +114,7 @@ type Slot struct {
 	Reason      string  `json:"reason"`
 	Ticks       []Tick  `json:"ticks"`
 	Gaps        []Gap   `json:"gaps"`
+	ToAgree     int     `json:"to_agree" doc:"Changes for limits that the client has not agreed to yet"`
 	Best        string  `json:"best" doc:"The movement that answers it best of those that can be done; empty without one"`
 }
 
@@ -192,6 +194,11 @@ func boardOf(b coverage.Board, p client.Person, units quantity.System) Board {
 		if len(c.Ways) > 0 && len(c.Ways[0].Lacks) == 0 {
 			one.Best = c.Ways[0].Movement.Name
 		}
+		for _, ch := range c.Changes {
+			if !ch.Agreed {
+				one.ToAgree++
+			}
+		}
 		out.Slots = append(out.Slots, one)
 	}
 	return out
@@ -217,7 +224,7 @@ func lookedOf(revision int64, c coverage.Coverage, rooms client.Client, units qu
 		out.Ways = append(out.Ways, Way{Key: m.Key, Movement: m.Name, Hold: hold, Value: w.Value, Why: w.Why().In(units), Where: rooms.Where(m).In(units)})
 	}
 	for _, ch := range c.Changes {
-		change := LimitChange{Limit: string(ch.Limit), Gone: ch.Gone, Stays: []Stayed{}}
+		change := LimitChange{Limit: string(ch.Limit), Agreed: ch.Agreed, Gone: ch.Gone, Stays: []Stayed{}}
 		for _, w := range ch.Stays {
 			change.Stays = append(change.Stays, Stayed{w.Movement.Key, w.Movement.Name, w.Why().In(units)})
 		}

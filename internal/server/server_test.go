@@ -178,7 +178,7 @@ func bodyFor(t *testing.T, path string) string {
 		"/profile": f.Profile, "/space": f.Space, "/at-hand": map[string]any{"fillings": []string{"rice"}}, "/containers/jug-a": f.Containers[0],
 		"/survey/loft": map[string]any{"text": "door B 0.4 0.8 x 2", "unit": "m"}, "/rooms/jug-a": store.NewRoom("jug-a", "r"), "/openings/jug-a": f.Openings[0], "/fixtures/jug-a": f.Fixtures[0], "/overheads/jug-a": f.Overheads[0],
 		"/gear/jug-a": store.Gear{ID: "jug-a", Item: "loop-light"}, "/tests/jug-a": store.TestSet{ID: "jug-a", Movement: "one-hand-row", LoadKg: 5, Reps: 5},
-		"/pins/jug-a": store.Pin{ID: "jug-a", Pin: "must"}, "/slots/jug-a": store.Wished{ID: "jug-a", Weight: 3}, "/fill": map[string]any{"target_kg": 5}, "/clients": map[string]any{"name": "x"},
+		"/pins/jug-a": store.Pin{ID: "jug-a", Pin: "must"}, "/slots/jug-a": store.Wished{ID: "jug-a", Weight: 3}, "/operations/jug-a": store.Operation{ID: "jug-a", Part: "knee"}, "/fill": map[string]any{"target_kg": 5}, "/clients": map[string]any{"name": "x"},
 		"/batches/jug-a": garage.Batches[0], "/weighings/jug-a": f.Weighings[0], "/weighings": f.Weighings[0], "/things/jug-a": f.Things[0], "/handles/jug-a": garage.Handles[0],
 		"/plates/jug-a": garage.Plates[0], "/pack": map[string]any{"target_kg": 9, "tolerance_kg": 0.1}, "/drops": api.DropsQuestion{StartKg: 7, Reps: 8, Fall: 0.2, Drops: 2},
 		"/bands/jug-a": store.Band{ID: "jug-a", Name: "b", Kind: "tube", RestM: 1, Points: store.List[store.BandReading]{}, Condition: "sound"}, "/rigs/jug-a": store.Rig{ID: "jug-a", Bands: store.Words{}, Fold: 1},

@@ -44,6 +44,7 @@ type Changes struct {
 	Tests      *ListChange[TestSet]   `json:"tests,omitempty"`
 	Pins       *ListChange[Pin]       `json:"pins,omitempty"`
 	Slots      *ListChange[Wished]    `json:"slots,omitempty"`
+	Operations *ListChange[Operation] `json:"operations,omitempty"`
 }
 
 // The parts of a file that are no list, as they are called in addresses and labels.

@@ -55,9 +55,12 @@ type Profile struct {
 	Note        string  `db:"note" json:"note" maxLength:"2000" doc:"Private note of the practice"`
 	BornYear    int     `db:"born_year" json:"born_year,omitempty" minimum:"0" maximum:"2100" doc:"Year of birth; 0 when nobody has asked"`
 	LayOff      int     `db:"lay_off_months" json:"lay_off_months,omitempty" minimum:"0" maximum:"600" doc:"Months since training was last regular; 0 for now"`
-	Operated    Words   `db:"operated" json:"operated" required:"false" maxItems:"6" doc:"What was operated on within a year, as limits are named"`
+	Occupation  string  `db:"occupation" json:"occupation,omitempty" enum:",forward,lifting,other" doc:"What the days are: bent forward or seated, lifting and carrying, other; empty when nobody has asked"`
+	Likes       Words   `db:"likes" json:"likes" required:"false" maxItems:"5" doc:"What the client knows and likes to train with: hands, bar, bands, packs, body"`
+	Avoids      Words   `db:"avoids" json:"avoids" required:"false" maxItems:"5" doc:"What the client would rather not train with"`
+	Agreed      Words   `db:"agreed" json:"agreed" required:"false" maxItems:"200" doc:"Changes for limits that the client has agreed to, as limit/need"`
 	Asked
-	HealthNote string `db:"health_note" json:"health_note,omitempty" maxLength:"2000" doc:"What the answers mean: where it hurts, what was operated on and when"`
+	HealthNote string `db:"health_note" json:"health_note,omitempty" maxLength:"2000" doc:"What the answers mean: where it hurts, since when"`
 	Cleared    string `db:"cleared" json:"cleared,omitempty" maxLength:"400" doc:"Who said what, and when, to what was answered with yes"`
 }
 
@@ -261,6 +264,15 @@ type Wished struct {
 	HiKg   float64 `db:"hi_kg" json:"hi_kg" minimum:"0" maximum:"1000"`
 }
 
+// Operation is one that the client has had. What is empty is not known.
+type Operation struct {
+	ID      string `db:"id" json:"id" minLength:"1" maxLength:"40"`
+	Part    string `db:"part" json:"part" enum:"knee,shoulder,low-back,wrist-grip,other"`
+	What    string `db:"what" json:"what" maxLength:"200"`
+	On      string `db:"on_day" json:"on" maxLength:"10" doc:"Day, month or year: 2026-08-14, 2026-08 or 2026"`
+	Cleared string `db:"cleared" json:"cleared" maxLength:"400" doc:"Who said that training may go on, and when"`
+}
+
 // File is everything kept of one client.
 type File struct {
 	ID         string      `json:"id" readOnly:"true"`
@@ -285,6 +297,7 @@ type File struct {
 	Tests      []TestSet   `json:"tests"`
 	Pins       []Pin       `json:"pins"`
 	Slots      []Wished    `json:"slots"`
+	Operations []Operation `json:"operations"`
 }
 
 // row is the client's own row.
@@ -304,7 +317,7 @@ func NewFile(id, name string) File {
 	f := File{
 		ID: id,
 		Profile: Profile{
-			Name: name, Experience: "novice", Goal: "general", Limits: Words{}, Operated: Words{}, Days: 3, Minutes: 35,
+			Name: name, Experience: "novice", Goal: "general", Limits: Words{}, Days: 3, Minutes: 35,
 			BudgetMinor: 20000, Currency: "GBP", Units: "metric",
 		},
 		Space:  Space{ShoeM: 0.03},
@@ -335,6 +348,10 @@ func (f *File) Complete() {
 	some(&f.Tests)
 	some(&f.Pins)
 	some(&f.Slots)
+	some(&f.Operations)
+	for _, words := range []*Words{&f.Profile.Limits, &f.Profile.Likes, &f.Profile.Avoids, &f.Profile.Agreed} { // an older page does not say
+		some((*[]string)(words))
+	}
 	for i := range f.Containers {
 		c := &f.Containers[i]
 		some((*[]Mark)(&c.Marks))

@@ -62,6 +62,7 @@ func init() {
 		listIn[TestSet]("tests", "test_set", 200, false),
 		listIn[Pin]("pins", "pin", 400, true),
 		listIn[Wished]("slots", "slot", 60, true),
+		listIn[Operation]("operations", "operation", 20, false),
 	}
 }
 

@@ -6,7 +6,6 @@ import (
 	"slices"
 
 	"scrappyrack/core/body"
-	"scrappyrack/core/coverage"
 	"scrappyrack/core/gear"
 	"scrappyrack/core/load"
 	"scrappyrack/core/material"
@@ -46,25 +45,8 @@ func check(f store.File, at around, before inRooms) (*stock, error) {
 			return nil, &FieldError{fmt.Sprintf("limits[%d]", i), fmt.Sprintf("%q is not a limit that is known", l)}
 		}
 	}
-	for i, l := range p.Operated {
-		if !slices.Contains(movement.Limits(), movement.Limit(l)) {
-			return nil, &FieldError{fmt.Sprintf("operated[%d]", i), fmt.Sprintf("%q is not a part that is known", l)}
-		}
-	}
-	for _, s := range f.Slots {
-		switch {
-		case !coverage.Known(s.ID):
-			return nil, &FieldError{"id", fmt.Sprintf("there is no need %q", s.ID)}
-		case s.High > 0 && s.High < s.Low:
-			return nil, &FieldError{"high", "the most of a set is at least the fewest"}
-		case s.HiKg > 0 && s.LoKg == 0 && !coverage.FromBody(s.ID):
-			return nil, &FieldError{"lo_kg", "say from what load on: the body alone is none of this need's"}
-		case s.HiKg > 0 && s.HiKg < s.LoKg:
-			return nil, &FieldError{"hi_kg", say("it begins at ", quantity.Amount(quantity.KindMass, s.LoKg), " and ends at least there")}
-		}
-	}
-	if y := p.BornYear; y != 0 && y < 1900 {
-		return nil, &FieldError{"born_year", fmt.Sprintf("a year of birth of %d is before 1900; leave it empty when nobody has asked", y)}
+	if err := checkPerson(f, say); err != nil {
+		return nil, err
 	}
 	if err := checkReach(p, say); err != nil {
 		return nil, err

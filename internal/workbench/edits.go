@@ -17,9 +17,7 @@ var ErrNoThing = errors.New("there is no such thing in this client's file")
 // trim takes the blanks around names away, before they are checked.
 func trim(f *store.File) {
 	f.EachName(func(name *string) { *name = strings.TrimSpace(*name) })
-	if f.Profile.Operated == nil { // an older page does not say
-		f.Profile.Operated = store.Words{}
-	}
+	f.Complete()
 }
 
 // begun gives a container that was said to be of another shape what that shape needs to be

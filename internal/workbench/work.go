@@ -5,6 +5,7 @@ import (
 	"crypto/sha256"
 	"encoding/json"
 	"errors"
+	"strings"
 	"time"
 
 	"scrappyrack/core/caution"
@@ -178,7 +179,8 @@ func housed(f store.File, s *stock, at around) (client.Client, []RoomOf) {
 		Person: client.Person{
 			Stature: body.Stature, Reach: body.Reach, Press: body.Press, Shoe: body.Shoe, BodyMass: quantity.Mass(p.BodyMassKg), Sex: client.Sex(p.Sex),
 			Experience: client.Experience(p.Experience), Goal: client.Goal(p.Goal), Now: at.seconds(),
-			Age: ageOf(p.BornYear, at.seconds()), LayOff: p.LayOff, Days: p.Days, Minutes: p.Minutes, Operated: limitsOf(p.Operated), Health: healthOf(p),
+			Age: ageOf(p.BornYear, at.seconds()), LayOff: p.LayOff, Days: p.Days, Minutes: p.Minutes, Health: healthOf(p),
+			Occupation: client.Occupation(p.Occupation), Likes: kitsOf(p.Likes), Avoids: kitsOf(p.Avoids), Operations: operationsOf(f.Operations),
 		},
 		Rooms: coreRooms(rooms), Space: answers, WayIn: quantity.Length(f.Space.WayWidthM),
 		AtHand: f.AtHand, Own: s.own(), Containers: s.usable(), Handles: s.handleRungs(), Bands: fit(s.bands),
@@ -192,6 +194,10 @@ func housed(f store.File, s *stock, at around) (client.Client, []RoomOf) {
 		c.Person.Wishes = append(c.Person.Wishes, client.Wish{Need: s.ID, Weight: s.Weight, Low: s.Low, High: s.High, Lo: quantity.Mass(s.LoKg), Hi: quantity.Mass(s.HiKg)})
 	}
 
+	for _, a := range p.Agreed {
+		limit, need, _ := strings.Cut(a, "/")
+		c.Person.Agreed = append(c.Person.Agreed, client.Agreement{Limit: movement.Limit(limit), Need: need})
+	}
 	for _, t := range f.Tests {
 		c.Person.Tests = append(c.Person.Tests, client.Test{Movement: t.Movement, Load: quantity.Mass(t.LoadKg), Reps: t.Reps, Reserve: t.Reserve, At: t.DoneAt, AtLeast: t.AtLeast})
 	}

@@ -767,6 +767,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/clients/{client}/operations/{item}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Add or replace one of the client's operations */
+        put: operations["write-operations"];
+        post?: never;
+        /** Remove one of the client's operations */
+        delete: operations["remove-operations"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/clients/{client}/overheads/{item}": {
         parameters: {
             query?: never;
@@ -2051,6 +2069,7 @@ export interface components {
             gear?: components["schemas"]["ListChangeGear"];
             handles?: components["schemas"]["ListChangeHandle"];
             openings?: components["schemas"]["ListChangeOpening"];
+            operations?: components["schemas"]["ListChangeOperation"];
             overheads?: components["schemas"]["ListChangeOverhead"];
             pins?: components["schemas"]["ListChangePin"];
             plates?: components["schemas"]["ListChangePlate"];
@@ -2497,6 +2516,7 @@ export interface components {
             handles: components["schemas"]["Handle"][];
             readonly id: string;
             openings: components["schemas"]["Opening"][];
+            operations: components["schemas"]["Operation"][];
             overheads: components["schemas"]["Overhead"][];
             pins: components["schemas"]["Pin"][];
             plates: components["schemas"]["Plate"][];
@@ -3072,6 +3092,8 @@ export interface components {
             to: "elbow" | "hand" | "knee" | "ankle" | "toe";
         };
         LimitChange: {
+            /** @description The client has agreed to it */
+            agreed: boolean;
             /**
              * Format: int64
              * @description How many movements it leaves out
@@ -3114,6 +3136,11 @@ export interface components {
         ListChangeOpening: {
             gone?: string[];
             items: components["schemas"]["Opening"][];
+            places?: components["schemas"]["Place"][];
+        };
+        ListChangeOperation: {
+            gone?: string[];
+            items: components["schemas"]["Operation"][];
             places?: components["schemas"]["Place"][];
         };
         ListChangeOverhead: {
@@ -3665,6 +3692,16 @@ export interface components {
             /** @description Why it cannot be where it is; empty when it can */
             wrong: string;
         };
+        Operation: {
+            /** @description Who said that training may go on, and when */
+            cleared: string;
+            id: string;
+            /** @description Day, month or year: 2026-08-14, 2026-08 or 2026 */
+            on: string;
+            /** @enum {string} */
+            part: "knee" | "shoulder" | "low-back" | "wrist-grip" | "other";
+            what: string;
+        };
         Oval: {
             /** Format: double */
             breadth_m: number;
@@ -3988,6 +4025,8 @@ export interface components {
             name: string;
         };
         Profile: {
+            /** @description Changes for limits that the client has agreed to, as limit/need */
+            agreed?: string[];
             /**
              * @description Trains alone
              * @enum {string}
@@ -4012,6 +4051,8 @@ export interface components {
             ask_pain?: "" | "no" | "yes";
             /** @enum {string} */
             ask_pregnant?: "" | "no" | "yes";
+            /** @description What the client would rather not train with */
+            avoids?: string[];
             /**
              * Format: double
              * @description Body mass in kg, 25 to 300; 0 when not known
@@ -4037,13 +4078,15 @@ export interface components {
             experience: "new" | "novice" | "intermediate" | "advanced";
             /** @enum {string} */
             goal: "general" | "muscle" | "strength" | "weightlifting" | "conditioning" | "running" | "back-to-training" | "older-adult";
-            /** @description What the answers mean: where it hurts, what was operated on and when */
+            /** @description What the answers mean: where it hurts, since when */
             health_note?: string;
             /**
              * Format: int64
              * @description Months since training was last regular; 0 for now
              */
             lay_off_months?: number;
+            /** @description What the client knows and likes to train with: hands, bar, bands, packs, body */
+            likes?: string[];
             /** @description What the client must spare */
             limits: string[];
             /**
@@ -4055,8 +4098,11 @@ export interface components {
             name: string;
             /** @description Private note of the practice */
             note: string;
-            /** @description What was operated on within a year, as limits are named */
-            operated?: string[];
+            /**
+             * @description What the days are: bent forward or seated, lifting and carrying, other; empty when nobody has asked
+             * @enum {string}
+             */
+            occupation?: "" | "forward" | "lifting" | "other";
             /**
              * Format: double
              * @description Greatest height of the grip in a press overhead; 0 takes the estimate
@@ -4596,6 +4642,11 @@ export interface components {
             ticks: components["schemas"]["Tick"][];
             /** @description It asks for the means alone: no kilograms */
             timed: boolean;
+            /**
+             * Format: int64
+             * @description Changes for limits that the client has not agreed to yet
+             */
+            to_agree: number;
             /**
              * Format: double
              * @description Coverage of today's range
@@ -7074,6 +7125,88 @@ export interface operations {
         };
     };
     "remove-openings": {
+        parameters: {
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+            };
+            header?: {
+                /** @description The revision the change is based on, as in the ETag of the last answer */
+                "If-Match"?: string;
+            };
+            path: {
+                client: string;
+                item: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "write-operations": {
+        parameters: {
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+            };
+            header?: {
+                /** @description The revision the change is based on, as in the ETag of the last answer */
+                "If-Match"?: string;
+            };
+            path: {
+                client: string;
+                item: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Operation"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "remove-operations": {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */

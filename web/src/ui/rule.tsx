@@ -152,6 +152,7 @@ export const AXIS: Slot = {
   ticks: [],
   gaps: [],
   best: '',
+  to_agree: 0,
 }
 
 /** The sets of a need, in what they are counted in. */

@@ -31,8 +31,8 @@ const volume = (label: string, max: number, rest: Partial<Spec> = {}): Spec => (
 const density = (label: string): Spec => ({ label, kind: 'density', min: 0.01, max: 25 })
 const hole: Spec = { label: 'Hole', options: { 25: '25 mm', 30: '28–30 mm', 50: '50 mm' } }
 
-/** Parts of the body, as limits name them. */
-const parts = { knee: 'knee', shoulder: 'shoulder', 'low-back': 'low back', 'wrist-grip': 'wrist or hand' }
+/** Kinds of thing to train with, as people like or avoid them. */
+const kits = { hands: 'bells and jugs', bar: 'a bar', bands: 'bands', packs: 'packs and sacks', body: 'the own body' }
 const yesNo = (label: string): Spec => ({ label, options: { '': 'not asked', no: 'no', yes: 'yes' }, otherwise: '' })
 
 /** Every field that somebody fills in, named once for its control, for what was changed, and for what two people disagree on. */
@@ -76,7 +76,14 @@ export const table = {
       },
       born_year: { label: 'Born in', min: 1900, max: 2100, empty: 'not asked', otherwise: 0 },
       lay_off_months: { label: 'Months off', min: 0, max: 600, empty: 'none', otherwise: 0 },
-      operated: { label: 'Operated on within a year', options: parts, otherwise: [] },
+      occupation: {
+        label: 'Days are',
+        options: { '': 'not asked', forward: 'seated or bent forward', lifting: 'lifting and carrying', other: 'other' },
+        otherwise: '',
+      },
+      likes: { label: 'Knows and likes', options: kits, otherwise: [] },
+      avoids: { label: 'Would rather not', options: kits, otherwise: [] },
+      agreed: { label: 'Changes agreed to', otherwise: [] },
       ask_heart: yesNo('Heart, or chest pain'),
       ask_dizzy: yesNo('Dizziness or fainting'),
       ask_joints: yesNo('Bone or joint trouble'),
@@ -86,7 +93,7 @@ export const table = {
       ask_pain: yesNo('Pain now'),
       ask_floor: yesNo('Down to the floor and up again'),
       ask_alone: yesNo('Trains alone'),
-      health_note: { label: 'What that means: where, what, when', max: 2000, otherwise: '' },
+      health_note: { label: 'What that means: where, since when', max: 2000, otherwise: '' },
       cleared: { label: 'Who said what, and when', max: 400, otherwise: '' },
       budget_minor: { label: 'Budget', kind: 'money', min: 0, max: 100_000_000 },
       currency: { label: 'Currency' },
@@ -345,6 +352,18 @@ export const table = {
       high: { label: 'Most of a set', min: 1, max: 1200, empty: 'the goal’s' },
       lo_kg: { label: 'Range from', kind: 'mass', min: 0, max: 1000, empty: 'worked out' },
       hi_kg: { label: 'Range to', kind: 'mass', min: 0.1, max: 1000, empty: 'worked out' },
+    },
+  },
+  operations: {
+    name: 'operation',
+    fields: {
+      part: {
+        label: 'Operated on',
+        options: { knee: 'knee', shoulder: 'shoulder', 'low-back': 'low back', 'wrist-grip': 'wrist or hand', other: 'another part' },
+      },
+      what: { label: 'What was done', max: 200 },
+      on: { label: 'When (as 2026-08)', max: 10 },
+      cleared: { label: 'Cleared by whom, when', max: 400 },
     },
   },
   pins: { name: 'pin of the plan', fields: { pin: { label: 'Pin', options: { must: 'in', never: 'never' } } } },

@@ -19,6 +19,7 @@ export type List =
   | 'tests'
   | 'pins'
   | 'slots'
+  | 'operations'
 
 /** What one write is about: a part, or one thing of a list as "list/id". */
 export type Scope = Part | `${List}/${string}`

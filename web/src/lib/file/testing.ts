@@ -24,6 +24,7 @@ export const someFile = (change: Partial<ClientFile> = {}) =>
     tests: [],
     pins: [],
     slots: [],
+    operations: [],
     ...change,
   }) as unknown as ClientFile
 

@@ -4,11 +4,14 @@ import { useNavigate } from 'react-router'
 import { ApiError, api, data } from '../../api/client'
 import { useBench } from '../../lib/desk'
 import { specOf } from '../../lib/file/fields'
+import { newId } from '../../lib/file/parts'
 import { useFields } from '../../lib/file/useFields'
 import { Cautions } from '../../ui/cautions'
 import { Label, Person, Scene, spread, useSheet } from '../../ui/draw'
 import { Choice, Count, Quantity, Select, Text, Ticks } from '../../ui/field'
+import { Fields, List, useRemoval } from '../../ui/list'
 import { Button, Head } from '../../ui/parts'
+import { Refusals } from '../../ui/refusals'
 
 /** Who trains, for what, with what limits, money and time. */
 export function ClientStation() {
@@ -44,6 +47,11 @@ export function ClientStation() {
             <Count of={of('minutes')} unit="min" />
           </div>
           <Ticks of={of('limits')} options={library.limits.map((l) => ({ value: l, label: limitWords[l] ?? l }))} />
+          <div className="flex flex-wrap items-start gap-x-6 gap-y-2">
+            <Choice of={of('occupation')} />
+            <Ticks of={of('likes')} options={asOptions('likes')} />
+            <Ticks of={of('avoids')} options={asOptions('avoids')} />
+          </div>
           {of('limits').value.length > 0 && (
             <p className="m-0 text-fine text-soft">
               Limits take movements out of the needs; they are no diagnosis. Pain that stays goes to a physician.
@@ -72,6 +80,53 @@ export function ClientStation() {
   )
 }
 
+const asOptions = (field: string) =>
+  Object.entries(specOf('profile', field).options ?? {}).map(([value, label]) => ({ value, label: label ?? '' }))
+
+/** Each operation with its day and a physician's word of its own. */
+function Operations() {
+  const { desk, box } = useBench()
+  const [fresh, setFresh] = useState(newId)
+  const add = () => {
+    box.make('operations', { id: fresh, part: 'knee', what: '', on: '', cleared: '' })
+    setFresh(newId())
+  }
+  return (
+    <div>
+      <List label="operations" items={desk.file.operations} text={(o) => o.what} finder={false} row={(o) => <OneOperation id={o.id} />} />
+      <Button onClick={add}>Add an operation</Button>{' '}
+      <span className="text-fine text-soft">within a year: what it touches begins with half until a set is tested after it</span>
+    </div>
+  )
+}
+
+function OneOperation({ id }: { id: string }) {
+  const of = useFields('operations', id)
+  const remove = useRemoval('operations')
+  return (
+    <div className="py-1">
+      <Fields>
+        <div className="w-36">
+          <Select of={of('part')} />
+        </div>
+        <div className="w-52">
+          <Text of={of('what')} />
+        </div>
+        <div className="w-44">
+          <Text of={of('on')} />
+        </div>
+        <div className="w-64">
+          <Text of={of('cleared')} />
+        </div>
+        <Button look="bare" data-row className="mt-5" aria-label="Remove this operation" onClick={() => remove(id, 'The operation')}>
+          remove
+        </Button>
+      </Fields>
+      <Refusals of={`operations/${id}`} />
+    </div>
+  )
+}
+
 const questions = ['ask_heart', 'ask_dizzy', 'ask_joints', 'ask_pregnant', 'ask_medicines', 'ask_falls', 'ask_pain'] as const
 
 /** What is asked before anything is lifted: a minute, to be skipped, but then it holds. */
@@ -79,18 +134,15 @@ function Health() {
   const { box } = useBench()
   const of = useFields('profile')
   const open = questions.filter((q) => of(q).value === '')
-  const yes = questions.some((q) => of(q).value === 'yes') || of('operated').value.length > 0
+  const yes = questions.some((q) => of(q).value === 'yes')
   return (
     <section className="space-y-3">
       <Head aside="any yes goes to a physician first; nothing here is a diagnosis">Before training</Head>
       <div className="flex flex-wrap items-start gap-x-6 gap-y-2">
         <Count of={of('born_year')} />
         <Count of={of('lay_off_months')} />
-        <Ticks
-          of={of('operated')}
-          options={Object.entries(specOf('profile', 'operated').options ?? {}).map(([value, label]) => ({ value, label }))}
-        />
       </div>
+      <Operations />
       <div className="grid gap-x-6 gap-y-2 lg:grid-cols-2 xl:grid-cols-3">
         {questions.map((q) => (
           <Choice key={q} of={of(q)} />

@@ -6,6 +6,6 @@ export const manifest: Manifest = {
   key: 'c',
   order: 10,
   shows: 'client',
-  holds: ['profile'],
+  holds: ['profile', 'operations'],
   walks: { client: { client: 'flat' } },
 }

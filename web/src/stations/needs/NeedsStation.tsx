@@ -225,6 +225,7 @@ function Frame({
       <div className="min-w-0 overflow-hidden max-md:col-span-2">{plot}</div>
       <span className="text-fine leading-tight text-missing max-md:col-span-2 max-md:px-1.5 max-md:pb-1.5">
         {slot.state !== 'covered' ? gapNote(slot, units) : slot.reason}
+        {slot.to_agree > 0 && <span className="block text-due">a change to agree on</span>}
       </span>
     </div>
   )

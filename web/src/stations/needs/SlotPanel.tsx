@@ -2,8 +2,10 @@ import { Link } from 'react-router'
 import type { Shapes, Slot } from '../../api/client'
 import { useBench, useLooked, useMovements } from '../../lib/desk'
 import { specOf } from '../../lib/file/fields'
+import { useFields } from '../../lib/file/useFields'
 import { percent } from '../../lib/format'
 import { Explain } from '../../ui/explain'
+import { Check } from '../../ui/field'
 import { Failed, Head, More, StateWord, Waiting } from '../../ui/parts'
 import { rangeOf, setsOf } from '../../ui/rule'
 import { type Closing, Closings } from './Closings'
@@ -73,6 +75,7 @@ export function SlotPanel({ slot: s, chosen, onChoose }: { slot: Slot; chosen: C
             </span>
           ))}
           {c.stays.length > 0 && '. Each only where it is free of pain.'}
+          <Agree change={`${c.limit}/${s.key}`} />
         </p>
       ))}
       <Closings slot={s} chosen={chosen} onChoose={onChoose} />
@@ -82,6 +85,19 @@ export function SlotPanel({ slot: s, chosen, onChoose }: { slot: Slot; chosen: C
       {got.isError && !looked && <Failed error={got.error} retry={() => got.refetch()} />}
       {looked && <Ways looked={looked} />}
     </>
+  )
+}
+
+/** Whether the client has agreed to what a limit makes of a need. */
+function Agree({ change }: { change: string }) {
+  const agreed = useFields('profile')('agreed')
+  const on = agreed.value.includes(change)
+  return (
+    <span className="mt-1 block">
+      <Check on={on} onChange={(to) => agreed.set((now) => (to ? [...now, change] : now.filter((x) => x !== change)))}>
+        agreed with the client
+      </Check>
+    </span>
   )
 }
 

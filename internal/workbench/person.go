@@ -1,0 +1,93 @@
+package workbench
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+	"time"
+
+	"scrappyrack/core/client"
+	"scrappyrack/core/coverage"
+	"scrappyrack/core/movement"
+	"scrappyrack/core/quantity"
+	"scrappyrack/internal/store"
+)
+
+func kitsOf(words store.Words) (out []client.Kit) {
+	for _, w := range words {
+		out = append(out, client.Kit(w))
+	}
+	return out
+}
+
+func operationsOf(all []store.Operation) (out []client.Operation) {
+	for _, o := range all {
+		one := client.Operation{What: o.What, Cleared: strings.TrimSpace(o.Cleared) != ""}
+		if o.Part != "other" {
+			one.Part = movement.Limit(o.Part)
+		}
+		if at, ok := dayOf(o.On); ok {
+			one.At = at.Unix()
+		}
+		out = append(out, one)
+	}
+	return out
+}
+
+// dayOf reads a day, a month or a year, as its last day; ok is false for nothing, or what is
+// none.
+func dayOf(text string) (time.Time, bool) {
+	for layout, end := range map[string][3]int{"2006-01-02": {}, "2006-01": {0, 1, -1}, "2006": {1, 0, -1}} {
+		if at, err := time.Parse(layout, text); err == nil {
+			return at.AddDate(end[0], end[1], end[2]), true
+		}
+	}
+	return time.Time{}, false
+}
+
+// checkPerson refuses what of a person, of needs and of operations cannot be.
+func checkPerson(f store.File, say func(...any) string) error {
+	p := f.Profile
+	if y := p.BornYear; y != 0 && y < 1900 {
+		return &FieldError{"born_year", fmt.Sprintf("a year of birth of %d is before 1900; leave it empty when nobody has asked", y)}
+	}
+	for _, of := range []struct {
+		field string
+		words store.Words
+	}{{"likes", p.Likes}, {"avoids", p.Avoids}} {
+		for i, w := range of.words {
+			if !slices.Contains(client.Kits(), client.Kit(w)) {
+				return &FieldError{fmt.Sprintf("%s[%d]", of.field, i), fmt.Sprintf("%q is nothing that is known to train with", w)}
+			}
+		}
+	}
+	for i, w := range p.Avoids {
+		if slices.Contains(p.Likes, w) {
+			return &FieldError{fmt.Sprintf("avoids[%d]", i), "this is liked as well: it is one or the other"}
+		}
+	}
+	for i, w := range p.Agreed {
+		limit, need, _ := strings.Cut(w, "/")
+		if !slices.Contains(movement.Limits(), movement.Limit(limit)) || !coverage.Known(need) {
+			return &FieldError{fmt.Sprintf("agreed[%d]", i), fmt.Sprintf("%q is no limit of a need", w)}
+		}
+	}
+	for _, s := range f.Slots {
+		switch {
+		case !coverage.Known(s.ID):
+			return &FieldError{"id", fmt.Sprintf("there is no need %q", s.ID)}
+		case s.High > 0 && s.High < s.Low:
+			return &FieldError{"high", "the most of a set is at least the fewest"}
+		case s.HiKg > 0 && s.LoKg == 0 && !coverage.FromBody(s.ID):
+			return &FieldError{"lo_kg", "say from what load on: the body alone is none of this need's"}
+		case s.HiKg > 0 && s.HiKg < s.LoKg:
+			return &FieldError{"hi_kg", say("it begins at ", quantity.Amount(quantity.KindMass, s.LoKg), " and ends at least there")}
+		}
+	}
+	for _, o := range f.Operations {
+		if _, ok := dayOf(o.On); o.On != "" && !ok {
+			return &FieldError{"on", fmt.Sprintf("%q is no day: write 2026-08-14, 2026-08 or 2026, or leave it empty when it is not known", o.On)}
+		}
+	}
+	return nil
+}
