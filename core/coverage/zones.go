@@ -79,8 +79,8 @@ var zones = map[client.Goal][]Zone{
 }
 
 // ZonesOf are the needs that a person's goal has, less those of weight 1 where there is no
-// time for them, and as the consultant wishes: a need that is wished for is there, one of
-// weight 0 is not.
+// time for them and those of which the limits leave nothing, and as the consultant wishes: a
+// need that is wished for is there, one of weight 0 is not.
 func ZonesOf(p client.Person) []Zone {
 	var out []Zone
 	short := p.Short()
@@ -94,7 +94,7 @@ func ZonesOf(p client.Person) []Zone {
 		switch {
 		case ok && w.Weight > 0:
 			out = append(out, z.as(w))
-		case !ok && (z.Weight > 1 || !short):
+		case !ok && (z.Weight > 1 || !short) && !nothingStays(p, z.Key):
 			out = append(out, z)
 		}
 	}
@@ -133,7 +133,7 @@ func worked(p client.Person, all []Zone) []Zone {
 			all[i].Weight = max(1, min(5, all[i].Weight+by))
 		}
 	}
-	if p.Occupation == client.BentForward && !there && !wished(openingUp.key) {
+	if p.Occupation == client.BentForward && !there && !wished(openingUp.key) && !nothingStays(p, openingUp.key) {
 		z := Usual(openingUp.key)
 		z.Weight = openingUp.weight
 		all = append(all, z)
@@ -187,19 +187,33 @@ func NeedNames() (keys, names []string) {
 	return keys, names
 }
 
-// LeftOut names the needs that there is no time for.
-func LeftOut(p client.Person) []string {
-	var out []string
-	if !p.Short() {
-		return nil
-	}
+// nothingStays says that a person's limits leave none of a need's movements.
+func nothingStays(p client.Person, key string) bool {
+	return !slices.ContainsFunc(movement.Of(needOf(key).pattern), func(m movement.Movement) bool {
+		return !slices.ContainsFunc(m.Spares, p.Spares)
+	})
+}
+
+// Left is a need of the goal that a board leaves out: for want of time, or because the limits
+// leave none of its movements.
+type Left struct {
+	Name   string
+	Limits bool
+}
+
+// LeftOut are the needs of a person's goal that are not on the board, though nobody has
+// dropped them.
+func LeftOut(p client.Person) (out []Left) {
 	there := map[string]bool{}
 	for _, z := range ZonesOf(p) {
 		there[z.Key] = true
 	}
+	for _, w := range p.Wishes {
+		there[w.Need] = true
+	}
 	for _, z := range zones[p.Goal] {
-		if z.Weight == 1 && !there[z.Key] {
-			out = append(out, needOf(z.Key).name)
+		if !there[z.Key] {
+			out = append(out, Left{needOf(z.Key).name, nothingStays(p, z.Key)})
 		}
 	}
 	return out

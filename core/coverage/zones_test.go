@@ -94,7 +94,7 @@ func TestWhereThereIsNoTime(t *testing.T) {
 	for _, s := range slots {
 		assert.Greater(t, s.Weight, 1, s.Key)
 	}
-	assert.Equal(t, []string{"Shoulder raise", "Hip to the side"}, coverage.LeftOut(p))
+	assert.Equal(t, []coverage.Left{{Name: "Shoulder raise"}, {Name: "Hip to the side"}}, coverage.LeftOut(p))
 	p.Days, p.Minutes = 4, 45
 	assert.Empty(t, coverage.LeftOut(p))
 	p.Minutes = 15
@@ -198,7 +198,7 @@ func TestNeedsAsAConsultantWishes(t *testing.T) {
 	assert.NotContains(t, by, "carry")
 	assert.NotContains(t, by, "hip-side", "no time for it")
 	assert.Contains(t, by, "shoulder-side", "but for what is wished for")
-	assert.Equal(t, []string{"Hip to the side"}, coverage.LeftOut(p))
+	assert.Equal(t, []coverage.Left{{Name: "Hip to the side"}}, coverage.LeftOut(p))
 	assert.Equal(t, coverage.Range{Lo: 0, Hi: 20}, by["squat"].Today)
 	assert.Equal(t, coverage.ByHand, by["squat"].Basis)
 	assert.Equal(t, 5, by["squat"].RepsHigh)

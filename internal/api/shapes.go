@@ -132,10 +132,16 @@ type Looked struct {
 
 // Board is every need held against what is reached.
 type Board struct {
-	Covered int      `json:"covered"`
-	Value   float64  `json:"value" doc:"Weighted mean of the slots' values, 0 to 1"`
-	Slots   []Slot   `json:"slots"`
-	LeftOut []string `json:"left_out" doc:"Needs of weight 1 that two days or a quarter of an hour leave no time for"`
+	Covered int        `json:"covered"`
+	Value   float64    `json:"value" doc:"Weighted mean of the slots' values, 0 to 1"`
+	Slots   []Slot     `json:"slots"`
+	LeftOut []LeftNeed `json:"left_out" doc:"Needs of the goal that are not on the board"`
+}
+
+// LeftNeed is a need of the goal that is not on the board.
+type LeftNeed struct {
+	Name string `json:"name"`
+	Why  string `json:"why" enum:"time,limits" doc:"Two days or a quarter of an hour leave no time for it; or the limits leave none of its movements"`
 }
 
 // NeedName names a need that a board can have.
@@ -177,7 +183,10 @@ func heightsOf(stature quantity.Length) []Height {
 }
 
 func boardOf(b coverage.Board, p client.Person, units quantity.System) Board {
-	out := Board{Covered: b.Covered, Value: b.Value, Slots: []Slot{}, LeftOut: append([]string{}, coverage.LeftOut(p)...)}
+	out := Board{Covered: b.Covered, Value: b.Value, Slots: []Slot{}, LeftOut: []LeftNeed{}}
+	for _, l := range coverage.LeftOut(p) {
+		out.LeftOut = append(out.LeftOut, LeftNeed{l.Name, map[bool]string{true: "limits", false: "time"}[l.Limits]})
+	}
 	for _, c := range b.Slots {
 		s := c.Slot
 		one := Slot{

@@ -1978,8 +1978,8 @@ export interface components {
         Board: {
             /** Format: int64 */
             covered: number;
-            /** @description Needs of weight 1 that two days or a quarter of an hour leave no time for */
-            left_out: string[];
+            /** @description Needs of the goal that are not on the board */
+            left_out: components["schemas"]["LeftNeed"][];
             slots: components["schemas"]["Slot"][];
             /**
              * Format: double
@@ -3059,6 +3059,14 @@ export interface components {
             mass_guessed: boolean;
             /** @description Of the things that rungs occupy */
             names: components["schemas"]["Named"][];
+        };
+        LeftNeed: {
+            name: string;
+            /**
+             * @description Two days or a quarter of an hour leave no time for it; or the limits leave none of its movements
+             * @enum {string}
+             */
+            why: "time" | "limits";
         };
         Library: {
             band_movements: components["schemas"]["BandMovement"][];

@@ -104,7 +104,8 @@ export function NeedsStation() {
               Brackets are today’s working range, the thin ones that of half a year on.{' '}
               {guesses > 0 && `${guesses} of ${board.slots.length} rest on a guess until a set is logged below. `}Open a row for its
               reasons.
-              {board.left_out.length > 0 && ` Left out for want of time: ${board.left_out.join(', ').toLowerCase()}.`}
+              {leftOut(board.left_out, 'time', ' Left out for want of time: ')}
+              {leftOut(board.left_out, 'limits', ' Left out, since the limits leave none of its movements: ')}
             </p>
           </div>
           <Button onClick={() => setWorstFirst(!worstFirst)} aria-pressed={worstFirst}>
@@ -175,6 +176,11 @@ function Views({ view, onView }: { view: View; onView: (v: View) => void }) {
       ))}
     </div>
   )
+}
+
+function leftOut(all: Shapes['LeftNeed'][], why: Shapes['LeftNeed']['why'], words: string): string {
+  const names = all.filter((l) => l.why === why).map((l) => l.name.toLowerCase())
+  return names.length > 0 ? `${words}${names.join(', ')}.` : ''
 }
 
 function Frame({

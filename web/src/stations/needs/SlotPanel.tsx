@@ -120,7 +120,8 @@ function Ways({ looked }: { looked: Shapes['Looked'] }) {
             {w.why && <span className="text-missing">{w.why}</span>}
             {!w.why && m && (
               <span className="text-soft">
-                Counts: {m.standard}. Easier: {m.easier}. {m.caution}
+                Counts: {m.standard}. Easier: {m.easier}. {first(m, known)}
+                {m.caution}
               </span>
             )}
             {!w.why && w.hold === 'band' && <Bands mine={looked.bands.filter((b) => b.movement === w.key)} />}
@@ -129,6 +130,12 @@ function Ways({ looked }: { looked: Shapes['Looked'] }) {
       })}
     </ul>
   )
+}
+
+/** What should be mastered before a movement. */
+function first(m: Shapes['MovementRecord'], all: Shapes['MovementRecord'][] | undefined): string {
+  const names = m.after.map((k) => all?.find((x) => x.key === k)?.name.toLowerCase() ?? k)
+  return names.length > 0 ? `Only once ${names.join(' and ')} is mastered. ` : ''
 }
 
 /** What bands give to a movement of the need, as ranges of their mean pull. */
