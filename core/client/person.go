@@ -75,6 +75,8 @@ type Person struct {
 	Tests      []Test
 	Wishes     []Wish
 	Agreed     []Agreement
+	// Moves are the movements to choose from, nil for the standard library.
+	Moves *movement.Library
 	// Now is when this is asked (Unix time in s), 0 where dates do not matter.
 	Now int64
 }

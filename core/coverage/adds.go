@@ -21,7 +21,7 @@ type Added struct {
 // touches comes to with it. All items are of way.Today. What is worked out is what Values and
 // Stock.Of say of a stock made anew with the thing.
 func Adds(slots []Slot, stock *way.Stock, things []way.Item) []Added {
-	all := movement.All()
+	all := stock.Client().Person.Moves.All()
 	at := map[movement.Pattern][]int{} // the slots of a pattern
 	for i, s := range slots {
 		at[s.Pattern] = append(at[s.Pattern], i)

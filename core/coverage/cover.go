@@ -135,7 +135,7 @@ type Change struct {
 func changes(s Slot, ways []Way, who client.Person) (out []Change) {
 	for _, l := range who.Limits {
 		c := Change{Limit: l, Agreed: slices.Contains(who.Agreed, client.Agreement{Limit: l, Need: s.Key})}
-		for _, m := range movement.Of(s.Pattern) {
+		for _, m := range who.Moves.Of(s.Pattern) {
 			if slices.Contains(m.Spares, l) {
 				c.Gone++
 			}
@@ -161,7 +161,7 @@ func Cover(s Slot, stock *way.Stock) Coverage {
 	for _, t := range Targets(whole.Lo, whole.Hi) {
 		c.Bests = append(c.Bests, Best{Target: s.held(t)})
 	}
-	moves := movement.Of(s.Pattern)
+	moves := stock.Client().Person.Moves.Of(s.Pattern)
 	ways := make([]way.Way, 0, len(moves))
 	unread := false
 	var rows [][]mark
@@ -356,7 +356,7 @@ func Values(slots []Slot, stock *way.Stock) []float64 {
 	out := make([]float64, len(slots))
 	for i, s := range slots {
 		var all []served
-		for _, mv := range movement.Of(s.Pattern) {
+		for _, mv := range stock.Client().Person.Moves.Of(s.Pattern) {
 			all = append(all, merged(servedBy(stock.Of(mv).Loads, everything))...)
 		}
 		out[i] = mean(s.Whole(), merged(all))

@@ -50,7 +50,7 @@ type evidence struct {
 // prove reads one test. A test of a body-weight movement is of its usual form: the
 // body's share and what was added.
 func prove(p client.Person, i int, t client.Test) (proof, error) {
-	m, err := movement.ByKey(t.Movement)
+	m, err := p.Moves.ByKey(t.Movement)
 	if err != nil {
 		return proof{}, fmt.Errorf("test %d: %w", i+1, err)
 	}

@@ -189,7 +189,7 @@ func NeedNames() (keys, names []string) {
 
 // nothingStays says that a person's limits leave none of a need's movements.
 func nothingStays(p client.Person, key string) bool {
-	return !slices.ContainsFunc(movement.Of(needOf(key).pattern), func(m movement.Movement) bool {
+	return !slices.ContainsFunc(p.Moves.Known(needOf(key).pattern), func(m movement.Movement) bool {
 		return !slices.ContainsFunc(m.Spares, p.Spares)
 	})
 }

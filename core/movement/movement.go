@@ -133,6 +133,7 @@ func (r Ratio) Or() Ratio {
 // asks of the room's.
 type Movement struct {
 	Key, Name   string
+	Like        string // of a practice's own: the movement of the standard library that it is like
 	Family      Family
 	Pattern     Pattern
 	Muscles     []Muscle
@@ -175,9 +176,11 @@ func ByKey(key string) (Movement, error) {
 func All() []Movement { return append([]Movement(nil), library...) }
 
 // Of lists the movements that answer needs of a pattern, best first as written.
-func Of(p Pattern) []Movement {
+func Of(p Pattern) []Movement { return answering(library, p) }
+
+func answering(all []Movement, p Pattern) []Movement {
 	var out []Movement
-	for _, m := range library {
+	for _, m := range all {
 		if m.Pattern == p && m.CountsAs > 0 {
 			out = append(out, m)
 		}
@@ -186,7 +189,16 @@ func Of(p Pattern) []Movement {
 }
 
 // Takes says that a rung of the movement's hold is for this movement too.
-func (m Movement) Takes(r load.Rung) bool { return r.For == "" || r.For == m.Key }
+func (m Movement) Takes(r load.Rung) bool { return r.For == "" || r.For == m.Pulled() }
+
+// Pulled is the key of the movement whose geometry a band has in it: its own, or that of the
+// one which a practice's own is like.
+func (m Movement) Pulled() string {
+	if m.Like != "" {
+		return m.Like
+	}
+	return m.Key
+}
 
 // Banded are the movements that a band pulls and that answer a need.
 func Banded() []Movement {

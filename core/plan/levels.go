@@ -9,7 +9,6 @@ import (
 	"scrappyrack/core/coverage"
 	"scrappyrack/core/load"
 	"scrappyrack/core/material"
-	"scrappyrack/core/movement"
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/way"
 )
@@ -39,7 +38,7 @@ func levelsOf(c client.Client, slots []coverage.Slot) []wanted {
 	}
 	var out []wanted
 	for _, s := range slots {
-		for _, m := range movement.Of(s.Pattern) {
+		for _, m := range c.Person.Moves.Of(s.Pattern) {
 			if _, barred := way.Bars(c.Person, c.Space, m); barred || m.Hold == "" || m.Hold == load.Band || m.Timed {
 				continue
 			}

@@ -10,7 +10,6 @@ import (
 	"scrappyrack/core/client"
 	"scrappyrack/core/coverage"
 	"scrappyrack/core/load"
-	"scrappyrack/core/movement"
 	"scrappyrack/core/optimise"
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/way"
@@ -186,7 +185,7 @@ func (p *Problem) stock() *way.Stock {
 
 func (p *Problem) slot(s coverage.Slot, stock *way.Stock) {
 	var all []way.Way
-	for _, m := range movement.Of(s.Pattern) {
+	for _, m := range p.Client.Person.Moves.Of(s.Pattern) {
 		if w := stock.Of(m); w.Can() {
 			all = append(all, w)
 		}

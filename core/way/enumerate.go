@@ -112,7 +112,7 @@ func (s *Stock) loads(m movement.Movement) (out []held, lack Lack) {
 		}
 		return out, lack
 	case m.Hold == load.Band:
-		if out = s.byBand[m.Key]; len(out) == 0 && m.Band != nil && s.person.Stature > 0 {
+		if out = s.byBand[m.Pulled()]; len(out) == 0 && m.Band != nil && s.person.Stature > 0 {
 			if miss, ok := s.memo.Nearest(s.bands, *m.Band, s.person.Stature, s.bounds); ok {
 				lack = Lack{Kind: ByBand, Miss: miss}
 			}

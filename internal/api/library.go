@@ -151,14 +151,9 @@ func theLibrary() Library {
 		l.Gear = append(l.Gear, GearItem{g.Key, g.Name, g.Price, g.Floor, float64(g.Stand.Width), float64(g.Stand.Depth), g.Note})
 	}
 	for _, m := range movement.All() {
-		if m.CountsAs == 0 || m.Timed {
-			continue // no test of it says what a need asks for
+		if name, ok := nameOf(m); ok {
+			l.Movements = append(l.Movements, name)
 		}
-		hold := m.Hold
-		if len(m.Body) > 0 {
-			hold = load.Body
-		}
-		l.Movements = append(l.Movements, MovementName{m.Key, m.Name, string(m.Pattern), string(hold)})
 	}
 	l.BandMoves, l.Needs = bandMovements(), needNames()
 	for _, s := range []quantity.System{quantity.Metric, quantity.US} {
@@ -174,6 +169,16 @@ func theLibrary() Library {
 		l.Cautions = append(l.Cautions, Caution{c.Station, c.Hold, c.Text.In(quantity.Metric)})
 	}
 	return l
+}
+
+// nameOf is a movement's name among those that can be tested; ok is false where no test of
+// it says what a need asks for.
+func nameOf(m movement.Movement) (name MovementName, ok bool) {
+	hold := m.Hold
+	if len(m.Body) > 0 {
+		hold = load.Body
+	}
+	return MovementName{m.Key, m.Name, string(m.Pattern), string(hold)}, m.CountsAs > 0 && !m.Timed
 }
 
 func startersOf() []Starter {

@@ -10,6 +10,8 @@ import (
 	"scrappyrack/core/coverage"
 	"scrappyrack/core/movement"
 	"scrappyrack/core/quantity"
+	"scrappyrack/internal/store"
+	"scrappyrack/internal/workbench"
 )
 
 // MovementForm is a body-weight form of a movement.
@@ -85,24 +87,84 @@ func theMovements() Movements {
 		}
 	}
 	for _, m := range movement.All() {
-		one := MovementRecord{
-			Key: m.Key, Name: m.Name, Family: string(m.Family), Pattern: string(m.Pattern), Muscles: texts(m.Muscles), Sides: string(m.Sides), Hold: string(m.Hold), Use: string(m.Use),
-			Forms: []MovementForm{}, Timed: m.Timed, CountsAs: m.CountsAs, Along: m.Along, Quality: float64(m.Quality) / 100, Needs: []string{}, Height: string(m.Height), RuledOutBy: texts(m.Spares),
-			Easier: m.Easier, EasierThan: texts(harder[m.Key]), Down: texts(m.Down), After: texts(m.After), Standard: m.Standard, Dose: m.Dose, Tactics: []MovementTactic{},
-			Sets: MovementSets{m.Format.Low, m.Format.High, string(m.Format.Of)}, SecondsPerRep: m.Seconds, Words: texts(m.Words), Caution: m.Caution,
-		}
-		for _, b := range m.Body {
-			one.Forms = append(one.Forms, MovementForm{b.Name, b.Share})
-		}
-		for _, r := range m.Needs {
-			one.Needs = append(one.Needs, r.String())
-		}
-		for _, tac := range m.Tactics {
-			one.Tactics = append(one.Tactics, MovementTactic{tac.Key, tac.Name, tac.Factor})
-		}
-		out.Movements = append(out.Movements, one)
+		out.Movements = append(out.Movements, recordOf(m, harder[m.Key]))
 	}
 	return out
+}
+
+func recordOf(m movement.Movement, harder []string) MovementRecord {
+	one := MovementRecord{
+		Key: m.Key, Name: m.Name, Family: string(m.Family), Pattern: string(m.Pattern), Muscles: texts(m.Muscles), Sides: string(m.Sides), Hold: string(m.Hold), Use: string(m.Use),
+		Forms: []MovementForm{}, Timed: m.Timed, CountsAs: m.CountsAs, Along: m.Along, Quality: float64(m.Quality) / 100, Needs: []string{}, Height: string(m.Height), RuledOutBy: texts(m.Spares),
+		Easier: m.Easier, EasierThan: texts(harder), Down: texts(m.Down), After: texts(m.After), Standard: m.Standard, Dose: m.Dose, Tactics: []MovementTactic{},
+		Sets: MovementSets{m.Format.Low, m.Format.High, string(m.Format.Of)}, SecondsPerRep: m.Seconds, Words: texts(m.Words), Caution: m.Caution,
+	}
+	for _, b := range m.Body {
+		one.Forms = append(one.Forms, MovementForm{b.Name, b.Share})
+	}
+	for _, r := range m.Needs {
+		one.Needs = append(one.Needs, r.String())
+	}
+	for _, tac := range m.Tactics {
+		one.Tactics = append(one.Tactics, MovementTactic{tac.Key, tac.Name, tac.Factor})
+	}
+	return one
+}
+
+// PracticeMovements are what a practice adds to the library, and hides of it.
+type PracticeMovements struct {
+	Own     []store.OwnMovement `json:"own" doc:"As they are written"`
+	Records []MovementRecord    `json:"records" doc:"As they are made of those they are like"`
+	Names   []MovementName      `json:"names" doc:"Those of them that can be tested"`
+	Hidden  []string            `json:"hidden" doc:"Keys"`
+}
+
+// practiceMovements registers what a practice adds to the library and hides of it.
+func (a *API) practiceMovements(r huma.API) {
+	type out struct{ Body PracticeMovements }
+	read := func(ctx context.Context) (*out, error) {
+		h, own, err := a.Bench.House(ctx, who(ctx).Practice)
+		if err != nil {
+			return nil, err
+		}
+		body := PracticeMovements{Own: append([]store.OwnMovement{}, h.Own...), Records: []MovementRecord{}, Names: []MovementName{}, Hidden: append([]string{}, h.Hidden...)}
+		for _, m := range own {
+			body.Records = append(body.Records, recordOf(m, nil))
+			if name, ok := nameOf(m); ok {
+				body.Names = append(body.Names, name)
+			}
+		}
+		return &out{body}, nil
+	}
+	handle(a, r, operation(Signed, http.MethodGet, "/practice/movements", "read-practice-movements", "The practice's own movements, and those that it hides", "practice"),
+		func(ctx context.Context, _ *struct{}) (*out, error) { return read(ctx) })
+	type put struct {
+		Movement string `path:"movement" maxLength:"60"`
+		Body     store.OwnMovement
+	}
+	handle(a, r, operation(Signed, http.MethodPut, "/practice/movements/{movement}", "write-practice-movement", "Keep a movement of the practice's own", "practice"),
+		func(ctx context.Context, in *put) (*out, error) {
+			if in.Body.ID != in.Movement {
+				return nil, &workbench.FieldError{Path: "id", Detail: "the id is that of the address"}
+			}
+			if err := a.Bench.PutOwn(ctx, who(ctx).Practice, in.Body); err != nil {
+				return nil, err
+			}
+			return read(ctx)
+		})
+	type hide struct {
+		Movement string `path:"movement" maxLength:"60"`
+		Body     struct {
+			Hidden bool `json:"hidden"`
+		}
+	}
+	handle(a, r, operation(Signed, http.MethodPut, "/practice/hidden/{movement}", "hide-movement", "Hide a movement from the practice, or show it again", "practice"),
+		func(ctx context.Context, in *hide) (*out, error) {
+			if err := a.Bench.Hide(ctx, who(ctx).Practice, in.Movement, in.Body.Hidden); err != nil {
+				return nil, err
+			}
+			return read(ctx)
+		})
 }
 
 // Doable is a movement held against what a client has.
@@ -136,6 +198,7 @@ type movementsOut struct {
 }
 
 func (a *API) movements(r huma.API) {
+	a.practiceMovements(r)
 	all := theMovements()
 	handle(a, r, operation(Calc, http.MethodGet, "/movements", "read-movements", "The library of movements, with all that is known of each", "library"),
 		func(context.Context, *struct{}) (*movementsOut, error) {

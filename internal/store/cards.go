@@ -179,6 +179,7 @@ type Derived struct {
 	Card             string
 	DueAt            int64
 	Gaps             int
+	House            int64 // the practice's House.Rev that it was worked out with
 }
 
 // Keep keeps what was worked out of clients by a rule set, where they have not
@@ -187,9 +188,9 @@ func (s *Store) Keep(ctx context.Context, rules string, all []Derived) error {
 	return s.inTx(ctx, func(tx *sqlx.Tx) error {
 		for _, d := range all {
 			_, err := tx.Exec(`INSERT INTO client_card (practice_id, client_id, revision, rules, card, due_at, gaps)
-				SELECT practice_id, id, revision, ?, ?, ?, ? FROM client WHERE practice_id = ? AND id = ? AND revision = ?
+				SELECT practice_id, client.id, revision, ?, ?, ?, ? FROM client JOIN practice ON practice.id = practice_id AND house_rev = ? WHERE practice_id = ? AND client.id = ? AND revision = ?
 				ON CONFLICT (practice_id, client_id) DO UPDATE SET revision = excluded.revision, rules = excluded.rules, card = excluded.card, due_at = excluded.due_at, gaps = excluded.gaps`,
-				rules, d.Card, d.DueAt, d.Gaps, d.Practice, d.Client, d.Revision)
+				rules, d.Card, d.DueAt, d.Gaps, d.House, d.Practice, d.Client, d.Revision)
 			if err != nil {
 				return fmt.Errorf("keep what was worked out: %w", err)
 			}

@@ -33,10 +33,15 @@ func (s *Store) load(ctx context.Context, tx *sqlx.Tx, practice, id string) (Fil
 	if err != nil {
 		return File{}, fmt.Errorf("read client: %w", err)
 	}
+	house, err := s.house(ctx, tx, practice)
+	if err != nil {
+		return File{}, err
+	}
 	if f, ok := s.recent.get(practice, r); ok {
+		f.House = house
 		return f, nil
 	}
-	f := File{ID: r.ID, Revision: r.Revision, UpdatedAt: r.UpdatedAt, Profile: r.Profile, Space: r.Space, AtHand: r.AtHand}
+	f := File{House: house, ID: r.ID, Revision: r.Revision, UpdatedAt: r.UpdatedAt, Profile: r.Profile, Space: r.Space, AtHand: r.AtHand}
 	for _, p := range parts {
 		if err := p.read(ctx, tx, practice, &f); err != nil {
 			return File{}, err
@@ -57,7 +62,12 @@ func (s *Store) Create(ctx context.Context, practice string, f File) (File, erro
 		if _, err := tx.NamedExec(query, rowOf(practice, f)); err != nil {
 			return fmt.Errorf("add client: %w", err)
 		}
-		return saveParts(tx, practice, f.ID, &all)
+		if err := saveParts(tx, practice, f.ID, &all); err != nil {
+			return err
+		}
+		var err error
+		f.House, err = s.house(ctx, tx, practice)
+		return err
 	})
 	return f, err
 }
@@ -273,7 +283,9 @@ func distinct(before, after *File, c *Changes) error {
 
 // Clone copies a file with all that it holds.
 func (f File) Clone() File {
-	f.Profile.Limits = slices.Clone(f.Profile.Limits)
+	for _, words := range []*Words{&f.Profile.Limits, &f.Profile.Likes, &f.Profile.Avoids, &f.Profile.Agreed} {
+		*words = slices.Clone(*words)
+	}
 	f.AtHand = slices.Clone(f.AtHand)
 	for _, p := range parts {
 		p.copy(&f)

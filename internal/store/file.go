@@ -298,6 +298,7 @@ type File struct {
 	Pins       []Pin       `json:"pins"`
 	Slots      []Wished    `json:"slots"`
 	Operations []Operation `json:"operations"`
+	House      *House      `json:"-"` // what the practice keeps for all; nil for nothing
 }
 
 // row is the client's own row.

@@ -36,6 +36,7 @@ type Store struct {
 	read   *sqlx.DB
 	now    func() time.Time
 	recent recent
+	houses houses
 	lock   *flock.Flock // nil beside a server
 }
 

@@ -5,6 +5,7 @@ import (
 	"context"
 	"encoding/json"
 	"errors"
+	"maps"
 	"slices"
 	"sync"
 
@@ -142,6 +143,12 @@ func (f *fresh) drop(practice, client string) {
 	delete(f.all, [2]string{practice, client})
 }
 
+func (f *fresh) dropAll(practice string) {
+	f.mu.Lock()
+	defer f.mu.Unlock()
+	maps.DeleteFunc(f.all, func(k [2]string, _ store.Derived) bool { return k[0] == practice })
+}
+
 func (f *fresh) take() (out []store.Derived) {
 	f.mu.Lock()
 	defer f.mu.Unlock()
@@ -157,7 +164,7 @@ func (f *fresh) take() (out []store.Derived) {
 func (b *Bench) noteCard(ctx context.Context, practice string, f store.File, r Results) Brief {
 	brief := briefOf(f, r)
 	text, err := json.Marshal(brief)
-	if err == nil && b.fresh.add(store.Derived{Practice: practice, Client: f.ID, Revision: f.Revision, Card: string(text), DueAt: brief.dueAt(), Gaps: brief.gaps()}) {
+	if err == nil && b.fresh.add(store.Derived{Practice: practice, Client: f.ID, Revision: f.Revision, Card: string(text), DueAt: brief.dueAt(), Gaps: brief.gaps(), House: revOf(f)}) {
 		b.keepCards(ctx)
 	}
 	return brief

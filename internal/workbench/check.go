@@ -264,7 +264,7 @@ func (s *stock) checkWeighing(w store.Weighing, say func(...any) string) error {
 
 func checkTests(f store.File) error {
 	for _, t := range f.Tests {
-		if _, err := movement.ByKey(t.Movement); err != nil {
+		if _, err := movesOf(f).ByKey(t.Movement); err != nil {
 			return &FieldError{"movement", err.Error()}
 		}
 		if t.Reps+t.Reserve > 15 {

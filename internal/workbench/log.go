@@ -5,15 +5,19 @@ import (
 	"errors"
 	"fmt"
 
-	"scrappyrack/core/movement"
 	"scrappyrack/internal/store"
 )
 
 // AppendLog adds sets to a client's training log; sets that were sent before are there
 // once.
 func (b *Bench) AppendLog(ctx context.Context, practice, id string, sets []store.LogSet) error {
+	house, err := b.store.House(ctx, practice)
+	if err != nil {
+		return err
+	}
+	moves := libraryOf(house)
 	for i, s := range sets {
-		if _, err := movement.ByKey(s.Movement); err != nil {
+		if _, err := moves.ByKey(s.Movement); err != nil {
 			return &FieldError{fmt.Sprintf("sets[%d].movement", i), err.Error()}
 		}
 	}

@@ -5,7 +5,6 @@ import (
 
 	"scrappyrack/core/client"
 	"scrappyrack/core/coverage"
-	"scrappyrack/core/movement"
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/way"
 	"scrappyrack/internal/store"
@@ -33,7 +32,7 @@ func (b *Bench) Movements(ctx context.Context, practice, id string) (Doables, er
 		return Doables{}, err
 	}
 	out := Doables{File: f, Client: c}
-	for _, m := range movement.All() {
+	for _, m := range c.Person.Moves.All() {
 		out.All = append(out.All, doable(stock.Of(m)))
 	}
 	return out, nil
@@ -41,11 +40,11 @@ func (b *Bench) Movements(ctx context.Context, practice, id string) (Doables, er
 
 // Opening is what opens a movement that cannot be done today, nil where nothing does.
 func (b *Bench) Opening(ctx context.Context, practice, id, key string) (store.File, *coverage.Opening, error) {
-	f, _, stock, err := b.stockFor(ctx, practice, id)
+	f, c, stock, err := b.stockFor(ctx, practice, id)
 	if err != nil {
 		return f, nil, err
 	}
-	m, err := movement.ByKey(key)
+	m, err := c.Person.Moves.ByKey(key)
 	if err != nil {
 		return f, nil, store.ErrNotFound
 	}

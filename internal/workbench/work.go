@@ -178,7 +178,7 @@ func housed(f store.File, s *stock, at around) (client.Client, []RoomOf) {
 	c := client.Client{
 		Person: client.Person{
 			Stature: body.Stature, Reach: body.Reach, Press: body.Press, Shoe: body.Shoe, BodyMass: quantity.Mass(p.BodyMassKg), Sex: client.Sex(p.Sex),
-			Experience: client.Experience(p.Experience), Goal: client.Goal(p.Goal), Now: at.seconds(),
+			Moves: movesOf(f), Experience: client.Experience(p.Experience), Goal: client.Goal(p.Goal), Now: at.seconds(),
 			Age: ageOf(p.BornYear, at.seconds()), LayOff: p.LayOff, Days: p.Days, Minutes: p.Minutes, Health: healthOf(p),
 			Occupation: client.Occupation(p.Occupation), Likes: kitsOf(p.Likes), Avoids: kitsOf(p.Avoids), Operations: operationsOf(f.Operations),
 		},
@@ -226,7 +226,8 @@ func (b *Bench) inputsOf(practice string, f store.File) (inputs, error) {
 	text, err := json.Marshal(struct {
 		File store.File
 		Day  int64
-	}{f, b.at.seconds() / day})
+		Rev  int64
+	}{f, b.at.seconds() / day, revOf(f)})
 	return inputs{practice, id, sha256.Sum256(text)}, err
 }
 

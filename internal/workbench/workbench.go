@@ -94,10 +94,11 @@ func (b *Bench) Now() time.Time { return b.at.now() }
 type atRevision struct {
 	practice, client string
 	revision, day    int64
+	house            int64
 }
 
 func (b *Bench) key(practice string, f store.File) atRevision {
-	return atRevision{practice, f.ID, f.Revision, b.at.seconds() / day}
+	return atRevision{practice, f.ID, f.Revision, b.at.seconds() / day, revOf(f)}
 }
 
 // Work works out a file as the bench does, once for all who ask for it.
@@ -322,6 +323,10 @@ func (b *Bench) TagOf(ctx context.Context, practice, id, of string, reads []stri
 	if err != nil {
 		return "", err
 	}
-	sum := sha256.Sum256(fmt.Appendf(nil, "%s %s %d %s %d", id, of, changed, b.rules, b.at.seconds()/day))
+	house, err := b.store.House(ctx, practice)
+	if err != nil {
+		return "", err
+	}
+	sum := sha256.Sum256(fmt.Appendf(nil, "%s %s %d %s %d %d", id, of, changed, b.rules, b.at.seconds()/day, house.Rev))
 	return hex.EncodeToString(sum[:12]), nil
 }

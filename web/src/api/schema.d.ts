@@ -1321,6 +1321,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/practice/hidden/{movement}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Hide a movement from the practice, or show it again */
+        put: operations["hide-movement"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/practice/invitations": {
         parameters: {
             query?: never;
@@ -1350,6 +1367,40 @@ export interface paths {
         post?: never;
         /** Take an invitation back */
         delete: operations["uninvite"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/practice/movements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The practice's own movements, and those that it hides */
+        get: operations["read-practice-movements"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/practice/movements/{movement}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Keep a movement of the practice's own */
+        put: operations["write-practice-movement"];
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -2912,6 +2963,9 @@ export interface components {
             share: number;
             source: string;
         };
+        HideBody: {
+            hidden: boolean;
+        };
         HoldLimit: {
             /** @enum {string} */
             hold: "one-hand" | "two-hand" | "hug" | "worn" | "overhead-safe" | "dragged";
@@ -3767,6 +3821,27 @@ export interface components {
             typical_kg_l: number;
             wet: boolean;
         };
+        OwnMovement: {
+            /** @description Key of the movement that it is like: loads, needs, limits and cautions are that one's */
+            alike: string;
+            /** @description Said beside that of the other */
+            caution: string;
+            dose: string;
+            easier: string;
+            id: string;
+            name: string;
+            /**
+             * Format: int64
+             * @description How well it answers its need, in hundredths
+             */
+            quality: number;
+            /** @description Limits that rule it out besides */
+            spares: string[];
+            /** @description What makes a rep count; empty for that of the other */
+            standard: string;
+            /** @description By which it is looked for */
+            words: string[];
+        };
         PackAnswer: {
             chosen: components["schemas"]["PackedItem"][];
             /**
@@ -4031,6 +4106,16 @@ export interface components {
             /** @description Empty but for owners */
             invitations: components["schemas"]["OpenInvitation"][];
             name: string;
+        };
+        PracticeMovements: {
+            /** @description Keys */
+            hidden: string[];
+            /** @description Those of them that can be tested */
+            names: components["schemas"]["MovementName"][];
+            /** @description As they are written */
+            own: components["schemas"]["OwnMovement"][];
+            /** @description As they are made of those they are like */
+            records: components["schemas"]["MovementRecord"][];
         };
         Profile: {
             /** @description Changes for limits that the client has agreed to, as limit/need */
@@ -8760,6 +8845,41 @@ export interface operations {
             };
         };
     };
+    "hide-movement": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                movement: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HideBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeMovements"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     invite: {
         parameters: {
             query?: never;
@@ -8810,6 +8930,70 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "read-practice-movements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeMovements"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "write-practice-movement": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                movement: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnMovement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeMovements"];
+                };
             };
             /** @description Error */
             default: {

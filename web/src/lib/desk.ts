@@ -1,5 +1,5 @@
 import { type QueryClient, useQueries, useQuery, useQueryClient } from '@tanstack/react-query'
-import { createContext, useContext } from 'react'
+import { createContext, useContext, useMemo } from 'react'
 import { type Answered, api, data, type Library, type Plan, type Session, type Shapes, type StationName } from '../api/client'
 import type { Entry } from './file/entry'
 import type { Outbox } from './file/outbox'
@@ -76,13 +76,31 @@ export function useOnBench(desk: Desk, container: string) {
   })
 }
 
-/** All movements there are, which never change while the application runs. */
-export const useMovements = () =>
+/** What a practice adds to the library of movements, and hides of it. */
+export const usePracticeMovements = () =>
   useQuery({
+    queryKey: ['practice-movements'],
+    queryFn: () => data<Shapes['PracticeMovements']>(api.GET('/api/v1/practice/movements')),
+    staleTime: 60_000,
+  })
+
+/** All movements there are, the practice's own last; the library itself never changes while the application runs. */
+export function useMovements() {
+  const all = useQuery({
     queryKey: ['movements'],
     queryFn: () => data<Shapes['Movements']>(api.GET('/api/v1/movements')),
     staleTime: Number.POSITIVE_INFINITY,
   })
+  const own = usePracticeMovements().data?.records
+  const movements = useMemo(() => all.data && [...all.data.movements, ...(own ?? [])], [all.data, own])
+  return { ...all, data: movements && { movements } }
+}
+
+/** The library as the practice has it: its own movements can be tested too. */
+export function withOwn(library: Library, practice: Shapes['PracticeMovements'] | undefined): Library {
+  if (!practice || practice.names.length + practice.hidden.length === 0) return library
+  return { ...library, movements: [...library.movements, ...practice.names].filter((m) => !practice.hidden.includes(m.key)) }
+}
 
 /** A need that is looked at: where its numbers come from, and its ways. */
 export function useLooked(desk: Desk, slot: string) {

@@ -1,7 +1,7 @@
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import type { Answered, Library, Shapes } from '../../api/client'
-import { type Bench, BenchContext, useDeskQuery, useLibrary } from '../../lib/desk'
+import { type Bench, BenchContext, useDeskQuery, useLibrary, usePracticeMovements, withOwn } from '../../lib/desk'
 import { overlaid } from '../../lib/file/entry'
 import { useOutbox, useStanding } from '../../lib/file/open'
 import { useKey } from '../../lib/hooks'
@@ -77,7 +77,9 @@ function useOpen(asked: Answered, library: Library, current: Station) {
   return { bench, shown, box, entries }
 }
 
-function Open({ answered, library, current }: { answered: Answered; library: Library; current: Station }) {
+function Open({ answered, library: standard, current }: { answered: Answered; library: Library; current: Station }) {
+  const practice = usePracticeMovements().data
+  const library = useMemo(() => withOwn(standard, practice), [standard, practice])
   const { bench, shown, box, entries } = useOpen(answered, library, current)
   const [over, setOver] = useState<Over>(null)
   const [asking, setAsking] = useState<Asking | null>(null)

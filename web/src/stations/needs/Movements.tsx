@@ -1,11 +1,12 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { useMemo, useRef } from 'react'
 import { api, data, type Shapes } from '../../api/client'
-import { useBench, useMovements } from '../../lib/desk'
+import { useBench, useMovements, usePracticeMovements } from '../../lib/desk'
 import { percent } from '../../lib/format'
 import { useKept, useKey } from '../../lib/hooks'
 import { Failed, Head, Waiting } from '../../ui/parts'
 import { setsOf } from '../../ui/rule'
+import { InPractice } from './OwnMovement'
 
 type Move = Shapes['MovementRecord']
 type Doable = Shapes['Doable']
@@ -41,7 +42,8 @@ export function answers(m: Pick<Move, 'name' | 'family' | 'words' | 'muscles' | 
     .every((w) => text.includes(w))
 }
 
-const shows = { all: 'all', can: 'can be done today', not: 'cannot yet' } as const
+const shows = { all: 'all', can: 'can be done today', not: 'cannot yet', hidden: 'hidden' } as const
+type Show = keyof typeof shows
 
 type Props = { open: string; onOpen: (key: string) => void }
 
@@ -50,7 +52,10 @@ export function Movements({ open, onOpen }: Props) {
   const all = useMovements()
   const now = useDoables()
   const [sought, setSought] = useKept<string>('movements-sought', '')
-  const [show, setShow] = useKept<keyof typeof shows>('movements-show', 'all')
+  const [kept, setShow] = useKept<Show>('movements-show', 'all')
+  const practice = usePracticeMovements().data
+  const hidden = new Set(practice?.hidden)
+  const show = kept === 'hidden' && hidden.size === 0 ? 'all' : kept
   const box = useRef<HTMLInputElement>(null)
   useKey('f', () => box.current?.focus())
   const today = useMemo(() => new Map(now.data?.movements.map((d) => [d.key, d])), [now.data])
@@ -58,7 +63,10 @@ export function Movements({ open, onOpen }: Props) {
   if (now.isError) return <Failed error={now.error} retry={() => now.refetch()} />
   if (!all.data || !now.data) return <Waiting what="Looking through the movements" />
   const found = all.data.movements.filter(
-    (m) => answers(m, sought) && (show === 'all' || (today.get(m.key)?.can ?? false) === (show === 'can')),
+    (m) =>
+      answers(m, sought) &&
+      hidden.has(m.key) === (show === 'hidden') &&
+      (show === 'all' || show === 'hidden' || (today.get(m.key)?.can ?? false) === (show === 'can')),
   )
   const families = [...new Set(found.map((m) => m.family))]
   const can = all.data.movements.filter((m) => today.get(m.key)?.can).length
@@ -78,17 +86,19 @@ export function Movements({ open, onOpen }: Props) {
           />
         </label>
         <fieldset className="m-0 flex border border-ink bg-sheet p-0" aria-label="Which movements">
-          {(Object.keys(shows) as (keyof typeof shows)[]).map((k) => (
-            <button
-              key={k}
-              type="button"
-              aria-pressed={show === k}
-              onClick={() => setShow(k)}
-              className={`px-2.5 py-1 text-body touch:py-3 ${show === k ? 'bg-ink font-semibold text-paper' : 'hover:bg-faint'}`}
-            >
-              {shows[k]}
-            </button>
-          ))}
+          {(Object.keys(shows) as Show[])
+            .filter((k) => k !== 'hidden' || hidden.size > 0)
+            .map((k) => (
+              <button
+                key={k}
+                type="button"
+                aria-pressed={show === k}
+                onClick={() => setShow(k)}
+                className={`px-2.5 py-1 text-body touch:py-3 ${show === k ? 'bg-ink font-semibold text-paper' : 'hover:bg-faint'}`}
+              >
+                {shows[k]}
+              </button>
+            ))}
         </fieldset>
       </div>
       <p className="mt-0 text-fine text-soft" aria-live="polite">
@@ -121,7 +131,9 @@ function Row({ m, d, open, onOpen }: { m: Move; d?: Doable; open: boolean; onOpe
         className="w-full px-1.5 py-1 text-left hover:text-action touch:min-h-12"
       >
         <span className="font-semibold">{m.name}</span>
-        <span className={`block text-fine ${d?.can ? 'text-covered' : 'text-missing'}`}>{d?.can ? 'can be done' : d?.why}</span>
+        <span className={`block text-fine ${d?.can ? 'text-covered' : 'text-missing'}`}>
+          {d?.can ? 'can be done' : (d?.why ?? 'hidden in this practice')}
+        </span>
       </button>
     </li>
   )
@@ -135,7 +147,8 @@ export function MovementPanel({ movement, onOpen }: { movement: string; onOpen: 
   const m = all.data?.movements.find((x) => x.key === movement)
   const d = now.data?.movements.find((x) => x.key === movement)
   const opening = useMovementOpening(movement, d !== undefined && !d.can)
-  if (!m || !d) return <Waiting what="Looking it up" />
+  const hidden = usePracticeMovements().data?.hidden.includes(movement)
+  if (!m || (!d && !hidden)) return <Waiting what="Looking it up" />
   const named = (keys: readonly string[]) => keys.flatMap((k) => all.data?.movements.filter((x) => x.key === k) ?? [])
   const facts: [string, React.ReactNode][] = [
     ['counts', m.standard],
@@ -153,14 +166,16 @@ export function MovementPanel({ movement, onOpen }: { movement: string; onOpen: 
   return (
     <>
       <Head aside={m.family}>{m.name}</Head>
-      {d.can ? (
+      {!d && <p className="m-0 text-soft">Hidden in this practice: no client’s needs are answered by it.</p>}
+      {d?.can && (
         <p className="m-0 text-covered">
           <b>Can be done here</b>
           {d.where && `, ${d.where}`}
           {d.high_kg > 0 && `, with ${d.loads === 1 ? 'one load' : `${d.loads} loads`}: ${units.span('mass', d.low_kg, d.high_kg)}`}
           <span className="text-soft">; answers its need by {percent(d.quality)}.</span>
         </p>
-      ) : (
+      )}
+      {d && !d.can && (
         <p className="m-0 text-missing">
           <b>Not yet: {d.why}.</b>
           {opening.data?.do && (
@@ -191,6 +206,7 @@ export function MovementPanel({ movement, onOpen }: { movement: string; onOpen: 
       <p role="note" className="mt-3 border-l-4 border-due pl-2 text-fine">
         {m.caution}
       </p>
+      <InPractice key={m.key} move={m} />
     </>
   )
 }

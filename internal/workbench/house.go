@@ -1,0 +1,108 @@
+package workbench
+
+import (
+	"context"
+	"errors"
+	"strings"
+
+	"scrappyrack/core/movement"
+	"scrappyrack/core/quantity"
+	"scrappyrack/internal/store"
+)
+
+// revOf is the revision of what the practice keeps for all, as a file was read with it.
+func revOf(f store.File) int64 {
+	if f.House == nil {
+		return 0
+	}
+	return f.House.Rev
+}
+
+// movesOf are the movements that a client's practice works with.
+func movesOf(f store.File) *movement.Library { return libraryOf(f.House) }
+
+// libraryOf is a practice's library; one that cannot be (its standard went with a new build)
+// is the standard library.
+func libraryOf(h *store.House) *movement.Library {
+	if h == nil {
+		return nil
+	}
+	out, err := movement.For(ownOf(h.Own), h.Hidden)
+	if err != nil {
+		return nil
+	}
+	return out
+}
+
+func ownOf(all []store.OwnMovement) (out []movement.Own) {
+	for _, m := range all {
+		out = append(out, movement.Own{
+			Key: m.ID, Name: m.Name, Like: m.Alike, Standard: m.Standard, Easier: m.Easier, Dose: m.Dose, Caution: m.Caution, Quality: m.Quality, Spares: limitsOf(m.Spares), Words: m.Words,
+		})
+	}
+	return out
+}
+
+// mostOwn is how many movements of its own a practice may have.
+const mostOwn = 200
+
+// House is what a practice keeps for all of its clients, with its own movements made.
+func (b *Bench) House(ctx context.Context, practice string) (*store.House, []movement.Movement, error) {
+	h, err := b.store.House(ctx, practice)
+	if err != nil {
+		return nil, nil, err
+	}
+	return h, libraryOf(h).Own(), nil
+}
+
+// PutOwn keeps a movement of a practice's own, once it is one. Errors are *FieldError of its
+// fields.
+func (b *Bench) PutOwn(ctx context.Context, practice string, m store.OwnMovement) error {
+	h, err := b.store.House(ctx, practice)
+	if err != nil {
+		return err
+	}
+	all := make([]store.OwnMovement, 0, len(h.Own)+1)
+	for _, o := range h.Own {
+		if o.ID != m.ID {
+			all = append(all, o)
+		}
+	}
+	if len(all) >= mostOwn {
+		return &FieldError{"name", "a practice keeps 200 movements of its own at most"}
+	}
+	_, err = movement.For(ownOf(append(all, m)), nil)
+	var at *quantity.FieldError
+	if errors.As(err, &at) {
+		_, field, _ := strings.Cut(at.Field, ".")
+		return &FieldError{field, at.Detail.In(quantity.Metric)}
+	}
+	if err != nil {
+		return err
+	}
+	return b.houseChanged(practice, b.store.PutOwn(ctx, practice, m))
+}
+
+// Hide hides a movement from a practice, or shows it again; what is not known is
+// store.ErrNotFound.
+func (b *Bench) Hide(ctx context.Context, practice, key string, hidden bool) error {
+	h, err := b.store.House(ctx, practice)
+	if err != nil {
+		return err
+	}
+	if _, err := libraryOf(h).ByKey(key); err != nil {
+		return store.ErrNotFound
+	}
+	return b.houseChanged(practice, b.store.Hide(ctx, practice, key, hidden))
+}
+
+// houseChanged forgets what was worked out with what the practice kept before.
+func (b *Bench) houseChanged(practice string, err error) error {
+	if err != nil {
+		return err
+	}
+	b.desks.forget(func(k atRevision) bool { return k.practice == practice })
+	b.plans.forget(func(k inputs) bool { return k.practice == practice })
+	b.fresh.dropAll(practice)
+	return nil
+}

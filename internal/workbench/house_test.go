@@ -1,0 +1,90 @@
+package workbench_test
+
+import (
+	"context"
+	"slices"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"scrappyrack/internal/store"
+	"scrappyrack/internal/workbench"
+)
+
+// What a practice adds and hides counts for all of its clients at once, in what is kept too,
+// and for nobody else's.
+func TestAPracticesMovementsCountForItsClientsAlone(t *testing.T) {
+	ctx := context.Background()
+	s, practice := demoStore(t)
+	require.NoError(t, s.AddPractice(ctx, store.Practice{ID: "other", Name: "Other"}, store.Consultant{ID: "c2", Email: "c2@example.test", Name: "C", Password: "x"}, false))
+	b := workbench.New(workbench.Options{Store: s, Now: time.Now})
+	other, err := b.Create(ctx, workbench.Who{Practice: "other", Consultant: "c2"}, "theirs", "", "")
+	require.NoError(t, err)
+	_, err = b.Change(ctx, workbench.Who{Practice: "other", Consultant: "c2"}, workbench.Edit{Client: other.File.ID, Base: 1, Label: store.Label{Do: "write", Part: "profile"}, Scopes: []string{"profile"}, Do: func(f *store.File) error {
+		f.Profile.StatureM = 1.7
+		return nil
+	}})
+	require.NoError(t, err)
+	keys := func(practice, client string) (out []string) {
+		got, err := b.Movements(ctx, practice, client)
+		require.NoError(t, err)
+		for _, d := range got.All {
+			out = append(out, d.Way.Movement.Key)
+		}
+		return out
+	}
+	value := func() float64 {
+		d, err := b.Open(ctx, workbench.Who{Practice: practice}, "demo-loft")
+		require.NoError(t, err)
+		return d.Results.Board.Value
+	}
+	tag := func() string {
+		tag, err := b.TagOf(ctx, practice, "demo-loft", "needs", []string{"profile"})
+		require.NoError(t, err)
+		return tag
+	}
+	cards := func() workbench.Found {
+		found, err := b.Cards(ctx, practice, workbench.Find{Limit: 10})
+		require.NoError(t, err)
+		return found
+	}
+	before, tagged, listed := value(), tag(), cards()
+	theirs := keys("other", other.File.ID)
+
+	row := store.OwnMovement{ID: "own-1", Name: "Row at the table", Alike: "one-hand-row", Quality: 100}
+	require.NoError(t, b.PutOwn(ctx, practice, row))
+	assert.Contains(t, keys(practice, "demo-loft"), "own-1")
+	assert.GreaterOrEqual(t, value(), before)
+	assert.NotEqual(t, tagged, tag(), "what a page has kept holds no more")
+	assert.Equal(t, theirs, keys("other", other.File.ID))
+	assert.Zero(t, cards().Waiting)
+
+	for _, key := range keys(practice, "demo-loft") {
+		if key != "own-1" && !slices.Contains([]string{"squat"}, key) {
+			require.NoError(t, b.Hide(ctx, practice, key, true))
+		}
+	}
+	assert.Less(t, value(), before/2, "little is left")
+	assert.Less(t, cards().Cards[0].Covered, listed.Cards[0].Covered+1)
+	assert.Equal(t, theirs, keys("other", other.File.ID))
+	require.NoError(t, b.Hide(ctx, practice, "own-1", true))
+	assert.NotContains(t, keys(practice, "demo-loft"), "own-1")
+
+	// A test of a movement that is hidden stays what it is.
+	_, err = b.Change(ctx, workbench.Who{Practice: practice}, workbench.Edit{Client: "demo-loft", Base: 1, Label: store.Label{Do: "write", Part: "tests"}, Scopes: []string{"tests/t1"}, Do: func(f *store.File) error {
+		f.Tests = append(f.Tests, store.TestSet{ID: "t1", Movement: "own-1", LoadKg: 12, Reps: 8, Reserve: 1})
+		return nil
+	}})
+	require.NoError(t, err)
+
+	var at *workbench.FieldError
+	require.ErrorAs(t, b.PutOwn(ctx, practice, store.OwnMovement{ID: "own-2", Name: "row at the TABLE", Alike: "one-hand-row", Quality: 50}), &at)
+	assert.Equal(t, "name", at.Path)
+	require.ErrorAs(t, b.PutOwn(ctx, practice, store.OwnMovement{ID: "own-2", Name: "x", Alike: "nothing", Quality: 50}), &at)
+	assert.Equal(t, "alike", at.Path)
+	require.ErrorIs(t, b.Hide(ctx, practice, "nothing", true), store.ErrNotFound)
+	require.ErrorIs(t, b.Hide(ctx, "other", "own-1", true), store.ErrNotFound, "it is nobody else's")
+	require.NoError(t, b.PutOwn(ctx, "other", store.OwnMovement{ID: "own-1", Name: "Row at the table", Alike: "pull-up", Quality: 50}), "the same id in another practice is another movement")
+}
