@@ -150,6 +150,8 @@ export function MovementPanel({ movement, onOpen }: { movement: string; onOpen: 
   const hidden = usePracticeMovements().data?.hidden.includes(movement)
   if (!m || (!d && !hidden)) return <Waiting what="Looking it up" />
   const named = (keys: readonly string[]) => keys.flatMap((k) => all.data?.movements.filter((x) => x.key === k) ?? [])
+  const related = (name: string, keys: readonly string[]): [string, React.ReactNode][] =>
+    keys.length > 0 ? [[name, <Relatives key={name} words="" all={named(keys)} onOpen={onOpen} />]] : []
   const facts: [string, React.ReactNode][] = [
     ['counts', m.standard],
     [
@@ -160,8 +162,8 @@ export function MovementPanel({ movement, onOpen }: { movement: string; onOpen: 
     ['trains', m.muscles.join(', ')],
     ['needs', m.needs.length > 0 ? m.needs.join(', ') : m.hold ? 'a load' : 'nothing'],
     ['easier', <Relatives key="e" words={m.easier} all={named(m.easier_movements)} onOpen={onOpen} />],
-    ['harder', <Relatives key="h" words="" all={named(m.harder_movements)} onOpen={onOpen} />],
-    ['first', <Relatives key="a" words="" all={named(m.after)} onOpen={onOpen} />],
+    ...related('harder', m.harder_movements),
+    ...related('first', m.after),
   ]
   return (
     <>

@@ -126,7 +126,7 @@ function Form({ move, own, onDone }: { move: Move; own: Own | undefined; onDone:
         <label key={field} className="block font-cond text-body font-medium text-soft">
           {label}
           <input
-            className="block w-full border-b-2 border-ink bg-transparent py-1 text-ink"
+            className="block w-full border-b-2 border-ink bg-transparent py-1 text-ink placeholder:text-soft placeholder:italic placeholder:opacity-70"
             value={o[field]}
             maxLength={field === 'name' ? 80 : 300}
             placeholder={field === 'name' ? '' : move[field]}
@@ -138,7 +138,7 @@ function Form({ move, own, onDone }: { move: Move; own: Own | undefined; onDone:
       <label className="block font-cond text-body font-medium text-soft">
         Words to find it by
         <input
-          className="block w-full border-b-2 border-ink bg-transparent py-1 text-ink"
+          className="block w-full border-b-2 border-ink bg-transparent py-1 text-ink placeholder:text-soft placeholder:italic placeholder:opacity-70"
           defaultValue={o.words.join(', ')}
           onChange={(e) =>
             setO({
@@ -161,7 +161,7 @@ function Form({ move, own, onDone }: { move: Move; own: Own | undefined; onDone:
         min={5}
         max={100}
         step={5}
-        className="w-full"
+        className="w-full accent-action"
         value={o.quality}
         onChange={(e) => setO({ ...o, quality: Number(e.target.value) })}
       />
