@@ -32,7 +32,8 @@ type Range struct{ Lo, Hi quantity.Mass }
 // and that of the horizon, half a year on; Lo to Hi spans both, in kg. Along is what of the
 // body is lifted beside them, in kg (see Judged): 0 kg is the body alone. Of is what its
 // sets are counted in. A Timed need asks for the means alone: its range is movement.Done.
-// PerHand says that its kg are those of one hand. Weight, 1 to 5, is its share in the whole.
+// PerHand says that its kg are those of one hand, Fast that each rep is done as fast as it will
+// go. Weight, 1 to 5, is its share in the whole.
 // Notes say what has to be said of the tests it rests on.
 type Slot struct {
 	Key, Name         string
@@ -41,6 +42,8 @@ type Slot struct {
 	Of                movement.Unit
 	PerHand           bool
 	Timed             bool
+	Fast              bool
+	Group             Group
 	Weight            int
 	Along             quantity.Mass
 	Lo, Hi            quantity.Mass
@@ -70,6 +73,33 @@ const (
 	pull family = "pull"
 	core family = "core"
 )
+
+// Group is a part of the body, or the whole, by which a board is looked through.
+type Group string
+
+// The groups.
+const (
+	Legs  Group = "legs"
+	Push  Group = "push"
+	Pull  Group = "pull"
+	Trunk Group = "trunk"
+	Whole Group = "whole"
+)
+
+// group is the one that a need belongs to.
+func (n need) group() Group {
+	switch {
+	case n.family == legs || n.pattern == movement.Balance || n.pattern == movement.OverheadSquat || n.pattern == movement.Jump || n.pattern == movement.StepOver:
+		return Legs
+	case n.family == push:
+		return Push
+	case n.family == pull:
+		return Pull
+	case n.family == core || n.pattern == movement.Brace:
+		return Trunk
+	}
+	return Whole
+}
 
 // need is the fixed part of a slot. ratio is the guessed one-rep maximum on the
 // slot's scale as a share of body mass for New, Novice, Intermediate, Advanced
@@ -236,7 +266,7 @@ func (n need) presumed(p client.Person, known map[string]evidence) (strength.Est
 }
 
 func (n need) slot(p client.Person, z Zone, known map[string]evidence) (Slot, error) {
-	out := Slot{Key: n.key, Name: n.name, Pattern: n.pattern, RepsLow: z.Low, RepsHigh: z.High, Of: z.Of, PerHand: n.perHand, Weight: z.Weight}
+	out := Slot{Fast: z.Fast, Group: n.group(), Key: n.key, Name: n.name, Pattern: n.pattern, RepsLow: z.Low, RepsHigh: z.High, Of: z.Of, PerHand: n.perHand, Weight: z.Weight}
 	if n.pattern.Timed() {
 		once := Range{movement.Done, movement.Done}
 		out.Timed, out.Basis, out.Lo, out.Hi, out.Today, out.Horizon = true, Means, once.Lo, once.Hi, once, once

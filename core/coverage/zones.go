@@ -9,19 +9,26 @@ import (
 
 // Zone is a need as a goal has it: sets of Low to High of a unit, at a weight of 1 to 5 in
 // the whole (house values, by school; the zones of repetitions: ACSM 2009). Body says that
-// it begins with the body alone.
+// it begins with the body alone, Fast that each rep is done as fast as it will go, rested.
 type Zone struct {
 	Key       string
 	Low, High int
 	Of        movement.Unit
 	Weight    int
 	Body      bool
+	Fast      bool
 	// By is the working range by hand, the zero one for what is worked out.
 	By Range
 }
 
 func reps(key string, low, high, weight int) Zone {
 	return Zone{Key: key, Low: low, High: high, Of: movement.Reps, Weight: weight}
+}
+
+func fast(key string, low, high, weight int) Zone {
+	z := reps(key, low, high, weight)
+	z.Fast = true
+	return z
 }
 
 func fromBody(key string, low, high, weight int) Zone {
@@ -52,9 +59,9 @@ var zones = map[client.Goal][]Zone{
 		timed("brace", 20, 60, 3), reps("rear-shoulder", 12, 20, 1),
 	},
 	client.Lifting: {
-		reps("squat", 3, 6, 5), reps("hinge", 3, 5, 5), reps("one-leg", 6, 12, 2), reps("push-level", 6, 12, 2), reps("push-overhead", 1, 5, 4),
+		reps("squat", 3, 6, 5), reps("hinge", 3, 5, 5), reps("one-leg", 6, 12, 2), reps("push-level", 6, 12, 2), fast("push-overhead", 1, 5, 4),
 		reps("pull-level", 6, 12, 3), reps("pull-down", 6, 12, 2), reps("carry", 6, 12, 2), reps("core-turn", 6, 12, 1),
-		{Key: "overhead-squat", Low: 3, High: 10, Of: movement.Reps, Weight: 4}, {Key: "jump", Low: 1, High: 5, Of: movement.Reps, Weight: 3}, reps("front-rack", 3, 6, 4),
+		{Key: "overhead-squat", Low: 3, High: 10, Of: movement.Reps, Weight: 4}, fast("jump", 1, 5, 3), reps("front-rack", 3, 6, 4),
 	},
 	client.Conditioning: {
 		reps("squat", 15, 25, 4), reps("hinge", 15, 25, 3), reps("one-leg", 15, 25, 4), reps("push-level", 15, 25, 4), reps("push-overhead", 15, 25, 1),

@@ -1,13 +1,16 @@
 package api
 
 import (
+	"cmp"
 	"math"
+	"slices"
 
 	"scrappyrack/core/body"
 	"scrappyrack/core/client"
 	"scrappyrack/core/coverage"
 	"scrappyrack/core/derivation"
 	"scrappyrack/core/load"
+	"scrappyrack/core/movement"
 	"scrappyrack/core/quantity"
 )
 
@@ -92,30 +95,33 @@ type Stayed struct {
 // Slot is one need held against what is reached, as a board shows it; Looked is what is
 // shown of it when it is opened.
 type Slot struct {
-	Key         string  `json:"key"`
-	Name        string  `json:"name"`
-	RepsLow     int     `json:"reps_low"`
-	RepsHigh    int     `json:"reps_high"`
-	Of          string  `json:"of" enum:"reps,s,m" doc:"What its sets are counted in"`
-	PerHand     bool    `json:"per_hand"`
-	Timed       bool    `json:"timed" doc:"It asks for the means alone: no kilograms"`
-	AlongKg     float64 `json:"along_kg" doc:"Of the body, lifted beside its kilograms: closeness counts it; 0 kg is the body alone"`
-	Weight      int     `json:"weight"`
-	LoKg        float64 `json:"lo_kg"`
-	HiKg        float64 `json:"hi_kg"`
-	Basis       string  `json:"basis" enum:"test,relative,guess,means,hand"`
-	Value       float64 `json:"value" doc:"Over the whole range, from today's to the horizon's"`
-	TodayHiKg   float64 `json:"today_hi_kg" doc:"Where today's range ends"`
-	HorizonLoKg float64 `json:"horizon_lo_kg" doc:"Where the range in six months begins"`
-	Today       float64 `json:"today" doc:"Coverage of today's range"`
-	Horizon     float64 `json:"horizon" doc:"Coverage of the range in six months"`
-	Guessed     bool    `json:"guessed" doc:"It would be covered if bands that nobody has read were as guessed"`
-	State       string  `json:"state" enum:"covered,thin,missing"`
-	Reason      string  `json:"reason"`
-	Ticks       []Tick  `json:"ticks"`
-	Gaps        []Gap   `json:"gaps"`
-	ToAgree     int     `json:"to_agree" doc:"Changes for limits that the client has not agreed to yet"`
-	Best        string  `json:"best" doc:"The movement that answers it best of those that can be done; empty without one"`
+	Key         string   `json:"key"`
+	Name        string   `json:"name"`
+	RepsLow     int      `json:"reps_low"`
+	RepsHigh    int      `json:"reps_high"`
+	Of          string   `json:"of" enum:"reps,s,m" doc:"What its sets are counted in"`
+	Fast        bool     `json:"fast" doc:"Each rep as fast as it will go, rested"`
+	Group       string   `json:"group" enum:"legs,push,pull,trunk,whole"`
+	Holds       []string `json:"holds" doc:"In which it can be done today"`
+	PerHand     bool     `json:"per_hand"`
+	Timed       bool     `json:"timed" doc:"It asks for the means alone: no kilograms"`
+	AlongKg     float64  `json:"along_kg" doc:"Of the body, lifted beside its kilograms: closeness counts it; 0 kg is the body alone"`
+	Weight      int      `json:"weight"`
+	LoKg        float64  `json:"lo_kg"`
+	HiKg        float64  `json:"hi_kg"`
+	Basis       string   `json:"basis" enum:"test,relative,guess,means,hand"`
+	Value       float64  `json:"value" doc:"Over the whole range, from today's to the horizon's"`
+	TodayHiKg   float64  `json:"today_hi_kg" doc:"Where today's range ends"`
+	HorizonLoKg float64  `json:"horizon_lo_kg" doc:"Where the range in six months begins"`
+	Today       float64  `json:"today" doc:"Coverage of today's range"`
+	Horizon     float64  `json:"horizon" doc:"Coverage of the range in six months"`
+	Guessed     bool     `json:"guessed" doc:"It would be covered if bands that nobody has read were as guessed"`
+	State       string   `json:"state" enum:"covered,thin,missing"`
+	Reason      string   `json:"reason"`
+	Ticks       []Tick   `json:"ticks"`
+	Gaps        []Gap    `json:"gaps"`
+	ToAgree     int      `json:"to_agree" doc:"Changes for limits that the client has not agreed to yet"`
+	Best        string   `json:"best" doc:"The movement that answers it best of those that can be done; empty without one"`
 }
 
 // Looked is a need that is looked at: where its numbers come from, and its ways.
@@ -192,7 +198,12 @@ func boardOf(b coverage.Board, p client.Person, units quantity.System) Board {
 		one := Slot{
 			Key: s.Key, Name: s.Name, RepsLow: s.RepsLow, RepsHigh: s.RepsHigh, Of: string(s.Of), PerHand: s.PerHand, Timed: s.Timed, AlongKg: float64(s.Along), Weight: s.Weight,
 			LoKg: float64(s.Lo), HiKg: float64(s.Hi), Basis: string(s.Basis), Value: c.Value, State: string(c.State), Reason: c.Reason.In(units), Guessed: c.Guessed,
-			TodayHiKg: float64(s.Today.Hi), HorizonLoKg: float64(s.Horizon.Lo), Today: c.Today, Horizon: c.Horizon, Ticks: []Tick{}, Gaps: []Gap{},
+			TodayHiKg: float64(s.Today.Hi), HorizonLoKg: float64(s.Horizon.Lo), Today: c.Today, Horizon: c.Horizon, Ticks: []Tick{}, Gaps: []Gap{}, Fast: s.Fast, Group: string(s.Group), Holds: []string{},
+		}
+		for _, w := range c.Ways {
+			if h := holdOf(w.Movement); len(w.Lacks) == 0 && !slices.Contains(one.Holds, h) {
+				one.Holds = append(one.Holds, h)
+			}
 		}
 		for _, t := range c.Ticks {
 			one.Ticks = append(one.Ticks, Tick{AtKg: toGram(t.At), ToKg: toGram(t.To), Origin: string(t.Rung.Origin)})
@@ -213,6 +224,9 @@ func boardOf(b coverage.Board, p client.Person, units quantity.System) Board {
 	return out
 }
 
+// holdOf is how a movement is loaded, "body" where it is by nothing else.
+func holdOf(m movement.Movement) string { return string(cmp.Or(m.Hold, load.Body)) }
+
 // toGram is a mass as it is drawn.
 func toGram(m quantity.Mass) float64 { return math.Round(float64(m)*1000) / 1000 }
 
@@ -226,11 +240,7 @@ func lookedOf(revision int64, c coverage.Coverage, rooms client.Client, units qu
 	}
 	for _, w := range c.Ways {
 		m := w.Movement
-		hold := string(m.Hold)
-		if hold == "" {
-			hold = string(load.Body)
-		}
-		out.Ways = append(out.Ways, Way{Key: m.Key, Movement: m.Name, Hold: hold, Value: w.Value, Why: w.Why().In(units), Where: rooms.Where(m).In(units)})
+		out.Ways = append(out.Ways, Way{Key: m.Key, Movement: m.Name, Hold: holdOf(m), Value: w.Value, Why: w.Why().In(units), Where: rooms.Where(m).In(units)})
 	}
 	for _, ch := range c.Changes {
 		change := LimitChange{Limit: string(ch.Limit), Agreed: ch.Agreed, Gone: ch.Gone, Stays: []Stayed{}}

@@ -4700,11 +4700,17 @@ export interface components {
             basis: "test" | "relative" | "guess" | "means" | "hand";
             /** @description The movement that answers it best of those that can be done; empty without one */
             best: string;
+            /** @description Each rep as fast as it will go, rested */
+            fast: boolean;
             gaps: components["schemas"]["Gap"][];
+            /** @enum {string} */
+            group: "legs" | "push" | "pull" | "trunk" | "whole";
             /** @description It would be covered if bands that nobody has read were as guessed */
             guessed: boolean;
             /** Format: double */
             hi_kg: number;
+            /** @description In which it can be done today */
+            holds: string[];
             /**
              * Format: double
              * @description Coverage of the range in six months

@@ -137,6 +137,9 @@ export const AXIS: Slot = {
   timed: false,
   along_kg: 0,
   per_hand: false,
+  fast: false,
+  group: 'whole',
+  holds: [],
   weight: 0,
   lo_kg: 0,
   hi_kg: 0,
@@ -156,7 +159,8 @@ export const AXIS: Slot = {
 }
 
 /** The sets of a need, in what they are counted in. */
-export const setsOf = (s: Pick<Slot, 'reps_low' | 'reps_high' | 'of'>): string => `${s.reps_low}–${s.reps_high} ${s.of}`
+export const setsOf = (s: Pick<Slot, 'reps_low' | 'reps_high' | 'of'> & { fast?: boolean }): string =>
+  `${s.reps_low}–${s.reps_high} ${s.of}${s.fast ? ', fast' : ''}`
 
 /** The working range of a need; from the body alone where it begins there. */
 export function rangeOf(s: Pick<Slot, 'lo_kg' | 'hi_kg' | 'per_hand' | 'timed'>, units: Units): string {

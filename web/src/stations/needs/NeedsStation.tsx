@@ -20,6 +20,7 @@ export function NeedsStation() {
   const { desk, units } = useBench()
   const [search, setSearch] = useSearchParams()
   const [worstFirst, setWorstFirst] = useState(false)
+  const [only, setOnly] = useState('')
   const panel = useRef<HTMLDivElement>(null)
   const board = desk.results.board
   const worst = [...board.slots].sort((a, b) => a.value * a.weight - a.weight - (b.value * b.weight - b.weight))
@@ -90,7 +91,7 @@ export function NeedsStation() {
         </aside>
       </div>
     )
-  const slots = worstFirst ? worst : board.slots
+  const slots = (worstFirst ? worst : board.slots).filter((s) => passes(s, only))
   const origins = [...new Set(board.slots.flatMap((s) => s.ticks.map((t) => t.origin)))] as Origin[]
   const guesses = board.slots.filter((s) => s.basis === 'guess').length
   return (
@@ -98,16 +99,10 @@ export function NeedsStation() {
       <div className="min-w-0 p-4 md:p-6">
         <Views view={view} onView={goTo} />
         <div className="flex flex-wrap items-start gap-x-4 gap-y-2">
-          <div className="grow">
+          <div className="min-w-0 flex-1 basis-72">
             <Head>What each movement needs, and what reaches it today</Head>
-            <p className="-mt-1 mb-2 max-w-prose text-fine text-soft">
-              Brackets are today’s working range, the thin ones that of half a year on.{' '}
-              {guesses > 0 && `${guesses} of ${board.slots.length} rest on a guess until a set is logged below. `}Open a row for its
-              reasons.
-              {leftOut(board.left_out, 'time', ' Left out for want of time: ')}
-              {leftOut(board.left_out, 'limits', ' Left out, since the limits leave none of its movements: ')}
-            </p>
           </div>
+          <Only value={only} onValue={setOnly} slots={board.slots} />
           <Button onClick={() => setWorstFirst(!worstFirst)} aria-pressed={worstFirst}>
             {worstFirst ? 'In order' : 'Worst first'}
           </Button>
@@ -115,6 +110,12 @@ export function NeedsStation() {
             Close the worst gap
           </Button>
         </div>
+        <p className="mt-0 mb-2 text-fine text-soft">
+          Brackets are today’s working range, the thin ones that of half a year on.{' '}
+          {guesses > 0 && `${guesses} of ${board.slots.length} rest on a guess until a set is logged below. `}Open a row for its reasons.
+          {leftOut(board.left_out, 'time', ' Left out for want of time: ')}
+          {leftOut(board.left_out, 'limits', ' Left out, since the limits leave none of its movements: ')}
+        </p>
         <Rule
           slots={slots}
           row={(s, plot) =>
@@ -158,6 +159,61 @@ const views: [View, string, string][] = [
   ['move', 'Movements', 'm'],
   ['more', 'One more thing', 'o'],
 ]
+
+const groups = { legs: 'legs and hips', push: 'push', pull: 'pull', trunk: 'trunk', whole: 'the whole body' } as const
+
+/** Whether a need is shown: of a group, or one that can be done in a hold. */
+const passes = (s: Slot, only: string) => {
+  const [by, what] = only.split(':')
+  return !what || (by === 'group' ? s.group === what : s.holds.includes(what))
+}
+
+/** Looks through the board by part of the body, or by how things are held. */
+function Only({ value, onValue, slots }: { value: string; onValue: (v: string) => void; slots: Slot[] }) {
+  const holds = [...new Set(slots.flatMap((s) => s.holds))].sort()
+  return (
+    <label className="text-fine text-soft" data-noprint>
+      <span className="sr-only">Show</span>
+      <select
+        className="border border-ink bg-sheet px-2 py-1.5 text-body text-ink touch:min-h-12"
+        value={value}
+        onChange={(e) => onValue(e.target.value)}
+      >
+        <option value="">All needs</option>
+        <optgroup label="of">
+          {Object.entries(groups)
+            .filter(([g]) => slots.some((s) => s.group === g))
+            .map(([g, words]) => (
+              <option key={g} value={`group:${g}`}>
+                {words}
+              </option>
+            ))}
+        </optgroup>
+        <optgroup label="done today with">
+          {holds.map((h) => (
+            <option key={h} value={`hold:${h}`}>
+              {holdWords[h] ?? h}
+            </option>
+          ))}
+        </optgroup>
+      </select>
+    </label>
+  )
+}
+
+const holdWords: Record<string, string> = {
+  'one-hand': 'one hand',
+  pair: 'one in each hand',
+  'two-hand': 'both hands',
+  hug: 'a hug',
+  worn: 'a pack worn',
+  'overhead-safe': 'a load overhead',
+  overhead: 'a load overhead',
+  dragged: 'a drag',
+  bar: 'a bar',
+  band: 'a band',
+  body: 'the body alone',
+}
 
 /** The views of the station: what is needed, all that can be done, and what one more thing opens. */
 function Views({ view, onView }: { view: View; onView: (v: View) => void }) {

@@ -84,6 +84,7 @@ export function SlotPanel({ slot: s, chosen, onChoose }: { slot: Slot; chosen: C
       {got.isPending && <Waiting what="Looking up its ways" />}
       {got.isError && !looked && <Failed error={got.error} retry={() => got.refetch()} />}
       {looked && <Ways looked={looked} />}
+      {looked && <Harder slot={s} best={looked.ways[0]} />}
     </>
   )
 }
@@ -129,6 +130,38 @@ function Ways({ looked }: { looked: Shapes['Looked'] }) {
         )
       })}
     </ul>
+  )
+}
+
+/** What to do while all loads of a need are too light, or too heavy: in the order in which it is tried. */
+function Harder({ slot: s, best }: { slot: Slot; best: Shapes['Way'] | undefined }) {
+  const { units } = useBench()
+  const m = useMovements().data?.movements.find((x) => x.key === best?.key)
+  if (!m || !best || best.why || s.timed || s.ticks.length === 0) return null
+  const heaviest = Math.max(...s.ticks.map((t) => t.to_kg))
+  const lightest = Math.min(...s.ticks.map((t) => t.at_kg))
+  const light = heaviest < s.hi_kg * 0.95
+  const heavy = lightest > s.lo_kg * 1.05
+  if (!light && !heavy) return null
+  return (
+    <>
+      {light && (
+        <More summary={`Too light beyond ${units.show('mass', heaviest)}: what makes it harder`}>
+          <ol className="m-0 list-decimal pl-5 text-fine">
+            {m.tactics.map((t) => (
+              <li key={t.key}>
+                {t.name} <span className="text-soft">feels like {percent(t.factor - 1)} more</span>
+              </li>
+            ))}
+          </ol>
+        </More>
+      )}
+      {heavy && (
+        <p className="m-0 mt-2 text-fine">
+          Too heavy below {units.show('mass', lightest)}: {m.easier}.
+        </p>
+      )}
+    </>
   )
 }
 
