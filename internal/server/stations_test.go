@@ -228,6 +228,10 @@ func TestCalculatorsOverTheWire(t *testing.T) {
 		"headroom":   `{"stature_m":1.8,"ceiling_m":2.4,"step_m":0.4}`,
 		"free-space": `{"outline":[[0,0],[4,0],[4,3],[0,3]],"blocked":[[[0,0],[1,0],[1,1],[0,1]]],"lane_width_m":0.9}`,
 		"coverage":   `{"range_kg":[10,20],"rungs_kg":[10,12.5],"stretches_kg":[[14,15]]}`,
+		"span":       `{"section":{"kind":"pipe","od_m":0.042164,"wall_m":0.003556},"material":"steel-pipe","span_m":0.813,"hands_m":[0.15,0.663],"load_n":2451.7}`,
+		"fixing":     `{"kind":"wood-screw","diameter_m":0.004826,"penetration_m":0.0254,"specific_gravity":0.5,"wet":false}`,
+		"furniture":  `{"mass_kg":25,"mu":0.2,"height_m":0.7,"edge_to_pull_m":0,"edge_to_centre_m":0.35,"angle_deg":0}`,
+		"joist":      `{"b_m":0.038,"h_m":0.235,"span_m":3.6,"at_m":0.6,"load_n":2451.7,"material":"timber-graded:lodgepole-pine"}`,
 		"walk":       `{"text":"4 R 3 R 4 R 3","unit":"m"}`,
 		"pack":       `{"capacity_l":10,"tare_kg":0.7,"target_kg":6,"tolerance_kg":0.1,"items":[{"name":"can","mass_kg":0.4,"volume_l":0.6,"count":4}]}`,
 	}
