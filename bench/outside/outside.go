@@ -64,3 +64,36 @@ func Solve(dir string, m optimise.Model) (chosen map[int]bool, took time.Duratio
 	}
 	return chosen, took, false, nil
 }
+
+var objectiveLine = regexp.MustCompile(`(?m)objective value ([-+0-9.eE]+)`)
+
+// Least has cbc read a model of its own LP format and solve it within some seconds, and
+// answers with the least value of its objective; ok is false where it has not proven it by
+// then. The error is that of the text not being read, or of there being no cbc.
+func Least(dir, lp string, seconds int) (least float64, ok bool, err error) {
+	solver, err := exec.LookPath("cbc")
+	if err != nil {
+		return 0, false, err
+	}
+	model, solution := filepath.Join(dir, "least.lp"), filepath.Join(dir, "least.sol")
+	if err := os.WriteFile(model, []byte(lp), 0o600); err != nil {
+		return 0, false, err
+	}
+	said, err := exec.Command(solver, model, "ratioGap", "0", "allowableGap", "0", "seconds", strconv.Itoa(seconds), "solve", "solution", solution).CombinedOutput()
+	if err != nil {
+		return 0, false, fmt.Errorf("%w: %s", err, said)
+	}
+	found, err := os.ReadFile(solution)
+	if err != nil {
+		return 0, false, err
+	}
+	value := objectiveLine.FindSubmatch(found)
+	switch {
+	case strings.HasPrefix(string(found), "Stopped"):
+		return 0, false, nil
+	case !strings.HasPrefix(string(found), "Optimal") || value == nil:
+		return 0, false, fmt.Errorf("not solved: %s\n%s", found, said)
+	}
+	least, err = strconv.ParseFloat(string(value[1]), 64)
+	return least, err == nil, err
+}

@@ -2,9 +2,12 @@ package api
 
 import (
 	"context"
+	"errors"
 	"math"
+	"time"
 
 	"scrappyrack/core/build"
+	"scrappyrack/core/cut"
 	"scrappyrack/core/quantity"
 )
 
@@ -189,6 +192,81 @@ func (q JoistQuestion) answer(context.Context) (out JoistAnswer, _ error) {
 	out = JoistAnswer{MomentNm: got.Moment, StressPa: got.Stress, AllowablePa: got.Allowable, ShearPa: got.Shear, Utilisation: got.Utilisation, OK: got.OK, Why: got.Why}
 	if q.BoltM > 0 {
 		out.SplitN, out.SplitDesignN = &got.Split, &got.SplitDesign
+	}
+	return out, nil
+}
+
+// CutStock is a length that bars come in.
+type CutStock struct {
+	LengthM float64 `json:"length_m" exclusiveMinimum:"0" maximum:"100"`
+	Price   float64 `json:"price" minimum:"0" maximum:"10000000" doc:"To a hundredth of a hundredth"`
+	Count   *int    `json:"count,omitempty" minimum:"0" maximum:"100000" doc:"How many there are; left out for as many as are wanted"`
+}
+
+// CutPiece is a length that is wanted.
+type CutPiece struct {
+	LengthM float64 `json:"length_m" exclusiveMinimum:"0" maximum:"100"`
+	Count   int     `json:"count" minimum:"0" maximum:"2000"`
+}
+
+// CutsQuestion asks for the cheapest way to cut pieces from bars.
+type CutsQuestion struct {
+	Stock  []CutStock `json:"stock" minItems:"1" maxItems:"20"`
+	Pieces []CutPiece `json:"pieces" maxItems:"200"`
+	KerfM  float64    `json:"kerf_m" minimum:"0" maximum:"0.05"`
+}
+
+// CutBar is one bar with its cuts.
+type CutBar struct {
+	StockM  float64   `json:"stock_m"`
+	CutsM   []float64 `json:"cuts_m" doc:"The longest first"`
+	OffcutM float64   `json:"offcut_m"`
+}
+
+// CutsAnswer is the cheapest way that was found.
+type CutsAnswer struct {
+	Cost   float64  `json:"cost"`
+	Bars   []CutBar `json:"bars"`
+	Bound  float64  `json:"bound" doc:"No way costs less"`
+	Proven bool     `json:"proven" doc:"Nothing cheaper exists"`
+}
+
+// priceSteps are the steps of a price, and cutTime is how long a proof is looked for.
+const (
+	priceSteps = 1e4
+	cutTime    = 4 * time.Second
+)
+
+func (q CutsQuestion) answer(ctx context.Context) (out CutsAnswer, _ error) {
+	ctx, stop := context.WithTimeout(ctx, cutTime)
+	defer stop()
+	var stock []cut.Stock
+	for _, s := range q.Stock {
+		count := cut.Any
+		if s.Count != nil {
+			count = *s.Count
+		}
+		stock = append(stock, cut.Stock{Length: quantity.Length(s.LengthM), Price: int64(math.Round(s.Price * priceSteps)), Count: count})
+	}
+	var pieces []cut.Piece
+	for _, p := range q.Pieces {
+		pieces = append(pieces, cut.Piece{Length: quantity.Length(p.LengthM), Count: p.Count})
+	}
+	got, err := cut.Solve(ctx, stock, pieces, quantity.Length(q.KerfM))
+	var few *cut.NotEnough
+	if errors.As(err, &few) {
+		return out, refuse("stock", few.Error(), nil)
+	}
+	if err != nil {
+		return out, err
+	}
+	out = CutsAnswer{Cost: float64(got.Cost) / priceSteps, Bound: float64(got.Bound) / priceSteps, Proven: got.Proven, Bars: []CutBar{}}
+	for _, b := range got.Bars {
+		one := CutBar{StockM: q.Stock[b.Stock].LengthM, CutsM: []float64{}, OffcutM: float64(b.Offcut)}
+		for _, i := range b.Pieces {
+			one.CutsM = append(one.CutsM, q.Pieces[i].LengthM)
+		}
+		out.Bars = append(out.Bars, one)
 	}
 	return out, nil
 }

@@ -43,6 +43,17 @@ func TestBuildContracts(t *testing.T) {
 	require.NoError(t, err)
 	assert.InDelta(t, 7216, *joist.SplitN, 1)
 
+	cuts, err := contract[CutsAnswer, CutsQuestion](t, `{"stock":[{"length_m":2.4,"price":5.49},{"length_m":0.9,"price":0,"count":1}],"pieces":[{"length_m":0.8,"count":3},{"length_m":0.3,"count":1}],"kerf_m":0.003}`)
+	require.NoError(t, err)
+	assert.InDelta(t, 5.49, cuts.Cost, 1e-12)
+	assert.InDelta(t, cuts.Cost, cuts.Bound, 1e-12)
+	assert.True(t, cuts.Proven)
+	require.Len(t, cuts.Bars, 2)
+	assert.Equal(t, []float64{0.8, 0.8, 0.3}, cuts.Bars[0].CutsM)
+	assert.InDelta(t, 2.4-1.9-3*0.003, cuts.Bars[0].OffcutM, 1e-9)
+	_, err = contract[CutsAnswer, CutsQuestion](t, `{"stock":[{"length_m":2.4,"price":5.49,"count":1}],"pieces":[{"length_m":1.5,"count":2}],"kerf_m":0}`)
+	require.ErrorContains(t, err, "do not give all pieces")
+
 	var at *quantity.FieldError
 	_, err = contract[SpanAnswer, SpanQuestion](t, `{"section":{"kind":"round"},"material":"stick-clear:white-ash","span_m":1,"hands_m":[0.5],"load_n":100}`)
 	require.ErrorAs(t, err, &at)

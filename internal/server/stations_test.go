@@ -232,6 +232,7 @@ func TestCalculatorsOverTheWire(t *testing.T) {
 		"fixing":     `{"kind":"wood-screw","diameter_m":0.004826,"penetration_m":0.0254,"specific_gravity":0.5,"wet":false}`,
 		"furniture":  `{"mass_kg":25,"mu":0.2,"height_m":0.7,"edge_to_pull_m":0,"edge_to_centre_m":0.35,"angle_deg":0}`,
 		"joist":      `{"b_m":0.038,"h_m":0.235,"span_m":3.6,"at_m":0.6,"load_n":2451.7,"material":"timber-graded:lodgepole-pine"}`,
+		"cuts":       `{"stock":[{"length_m":2.4,"price":5.49},{"length_m":0.9,"price":0,"count":1}],"pieces":[{"length_m":0.8,"count":3}],"kerf_m":0.003}`,
 		"walk":       `{"text":"4 R 3 R 4 R 3","unit":"m"}`,
 		"pack":       `{"capacity_l":10,"tare_kg":0.7,"target_kg":6,"tolerance_kg":0.1,"items":[{"name":"can","mass_kg":0.4,"volume_l":0.6,"count":4}]}`,
 	}

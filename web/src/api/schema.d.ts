@@ -98,6 +98,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/calc/cuts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * The cheapest way to cut pieces from bars
+         * @description A bar fits when the sum of its pieces, each with a kerf, is at most its length with one; no end trim. Exact, with a proof: the linear programme over all ways to cut a bar bounds a search bar by bar. Where four seconds do not suffice, the best found with its bound. Stable contract.
+         */
+        post: operations["calc-cuts"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/calc/fill": {
         parameters: {
             query?: never;
@@ -112,6 +132,26 @@ export interface paths {
          * @description Exactly: u² = u_tare² + (V·u_ρ)² + (ρ·dV/dh·3 mm/√3)², u_ρ² = (high − low)²/12 + (middle − typical)², u95 = 2u. The geometry is taken as exact. Stable contract.
          */
         post: operations["calc-fill"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/calc/fixing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What a screw or nail in side grain holds
+         * @description Withdrawal by NDS 2018 chapter 12, duration factor 1.0, wet × 0.7 (nails 0.25); sideways by the general dowel equations (AWC TR12) with the gap. Stable contract.
+         */
+        post: operations["calc-fixing"];
         delete?: never;
         options?: never;
         head?: never;
@@ -138,6 +178,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/calc/furniture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What furniture holds that a band is tied to
+         * @description Sliding, tipping and lifting, with 1.5 inside: 1.5 F cos θ ≤ μ (W − 1.5 F sin θ); 1.5 F (h cos θ + b sin θ) ≤ W c; 1.5 F sin θ < W. Stable contract.
+         */
+        post: operations["calc-furniture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/calc/headroom": {
         parameters: {
             query?: never;
@@ -152,6 +212,26 @@ export interface paths {
          * @description Shares of stature H: press 1.204 H + load + 0.05 m; full hang 1.184 H + 0.35 m; bent-knee hang 0.984 H + 0.30 m; chin over the bar 0.984 H + max(0.30 m, 0.13 H + 0.10 m); rope H + 0.25 m; jump H + 0.40 m; step-up H + step + 0.05 m. Stable contract.
          */
         post: operations["calc-headroom"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/calc/joist": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * A load that hangs from one joist
+         * @description Bending and shear on one joist, no sharing, duration factor 1.0; splitting at a bolt by EC5 8.1.4 × 0.9/1.3 against the larger shear beside it. A bolt below the middle is refused. Stable contract.
+         */
+        post: operations["calc-joist"];
         delete?: never;
         options?: never;
         head?: never;
@@ -232,6 +312,26 @@ export interface paths {
          * @description The median of six formulas; the target load is the median over the formulas of each one's own maximum × its own share. No rounding. Stable contract.
          */
         post: operations["calc-rep-max"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/calc/span": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * A bar on two supports under hands
+         * @description Moment, stress, shear, deflection and reactions of a simply supported beam with overhangs. Steel pipe with 0.875 of its wall and 205 MPa / 1.67; timber of no known grade 3.9 MPa, stamped No. 2 modulus of rupture / 12, both × (89 mm/h)^0.35 above 89 mm; inspected clear sticks modulus of rupture / 4; sag at most span/60. PVC gives its numbers and is refused. Guidance for a competent person: local codes and a licensed trade decide. Stable contract.
+         */
+        post: operations["calc-span"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2067,6 +2167,35 @@ export interface components {
             typical_kg: number;
             why: components["schemas"]["Derivation"];
         };
+        BuildSection: {
+            /**
+             * Format: double
+             * @description Of a rectangle: across the load
+             */
+            b_m?: number;
+            /**
+             * Format: double
+             * @description Of a round one
+             */
+            d_m?: number;
+            /**
+             * Format: double
+             * @description Of a rectangle: as the load is
+             */
+            h_m?: number;
+            /** @enum {string} */
+            kind: "round" | "rect" | "pipe";
+            /**
+             * Format: double
+             * @description Of a pipe
+             */
+            od_m?: number;
+            /**
+             * Format: double
+             * @description Of a pipe, as listed
+             */
+            wall_m?: number;
+        };
         Card: {
             /**
              * Format: int64
@@ -2385,6 +2514,52 @@ export interface components {
             /** Format: double */
             u95_n: number;
         };
+        CutBar: {
+            /** @description The longest first */
+            cuts_m: number[];
+            /** Format: double */
+            offcut_m: number;
+            /** Format: double */
+            stock_m: number;
+        };
+        CutPiece: {
+            /** Format: int64 */
+            count: number;
+            /** Format: double */
+            length_m: number;
+        };
+        CutStock: {
+            /**
+             * Format: int64
+             * @description How many there are; left out for as many as are wanted
+             */
+            count?: number;
+            /** Format: double */
+            length_m: number;
+            /**
+             * Format: double
+             * @description To a hundredth of a hundredth
+             */
+            price: number;
+        };
+        CutsAnswer: {
+            bars: components["schemas"]["CutBar"][];
+            /**
+             * Format: double
+             * @description No way costs less
+             */
+            bound: number;
+            /** Format: double */
+            cost: number;
+            /** @description Nothing cheaper exists */
+            proven: boolean;
+        };
+        CutsQuestion: {
+            /** Format: double */
+            kerf_m: number;
+            pieces: components["schemas"]["CutPiece"][];
+            stock: components["schemas"]["CutStock"][];
+        };
         DensityRange: {
             /** Format: double */
             high: number;
@@ -2687,6 +2862,43 @@ export interface components {
             typical_kg_l: number;
             wet: boolean;
         };
+        FixingAnswer: {
+            /** Format: double */
+            lateral_n?: number;
+            /** @description How it yields: I_m, I_s, II, III_m, III_s, IV */
+            mode?: string;
+            /** @description A nail gives its number and is never an anchor */
+            ok: boolean;
+            /**
+             * Format: double
+             * @description Of the screw itself, 138 MPa over its root
+             */
+            steel_n: number;
+            why?: string;
+            /**
+             * Format: double
+             * @description Of the thread in the wood
+             */
+            withdrawal_n: number;
+        };
+        FixingQuestion: {
+            /** Format: double */
+            diameter_m: number;
+            /** @enum {string} */
+            kind: "wood-screw" | "lag-screw" | "nail";
+            lateral?: components["schemas"]["LateralQuestion"];
+            /**
+             * Format: double
+             * @description Effective thread in the wood, tip excluded
+             */
+            penetration_m: number;
+            /**
+             * Format: double
+             * @description From 0.31 to 0.73; 0.36 for wood that nobody knows
+             */
+            specific_gravity: number;
+            wet?: boolean;
+        };
         Fixture: {
             /** @description Moved away for training */
             away: boolean;
@@ -2818,6 +3030,54 @@ export interface components {
             outline: number[][];
             /** Format: double */
             width_m: number;
+        };
+        FurnitureAnswer: {
+            /**
+             * Format: double
+             * @description The least of them
+             */
+            holds_n: number;
+            /**
+             * Format: double
+             * @description Null where it never does
+             */
+            lifts_at_n: number | null;
+            /**
+             * Format: double
+             * @description Null where it never does
+             */
+            slides_at_n: number | null;
+            /**
+             * Format: double
+             * @description Null where it never does
+             */
+            tips_at_n: number | null;
+        };
+        FurnitureQuestion: {
+            /**
+             * Format: double
+             * @description Upward
+             */
+            angle_deg: number;
+            /** Format: double */
+            edge_to_centre_m: number;
+            /**
+             * Format: double
+             * @description From the edge that it tips over
+             */
+            edge_to_pull_m: number;
+            /**
+             * Format: double
+             * @description Of the pull
+             */
+            height_m: number;
+            /** Format: double */
+            mass_kg: number;
+            /**
+             * Format: double
+             * @description Friction with the floor: 0.2 when nobody knows
+             */
+            mu: number;
         };
         Gap: {
             /** Format: double */
@@ -3085,6 +3345,54 @@ export interface components {
             shoulder: components["schemas"]["Spot"];
             toe: components["schemas"]["Spot"];
         };
+        JoistAnswer: {
+            /** Format: double */
+            allowable_pa: number;
+            /** Format: double */
+            moment_nm: number;
+            ok: boolean;
+            /** Format: double */
+            shear_pa: number;
+            /**
+             * Format: double
+             * @description With × 0.9/1.3, as it is held against the load
+             */
+            split_design_n?: number;
+            /**
+             * Format: double
+             * @description What splits it at the bolt, characteristic: before any factor
+             */
+            split_n?: number;
+            /** Format: double */
+            stress_pa: number;
+            /** Format: double */
+            utilisation: number;
+            why: string;
+        };
+        JoistQuestion: {
+            /**
+             * Format: double
+             * @description From a bearing
+             */
+            at_m: number;
+            /** Format: double */
+            b_m: number;
+            /**
+             * Format: double
+             * @description Of a bolt that goes through, above the lower edge
+             */
+            bolt_above_edge_m?: number;
+            /** Format: double */
+            h_m: number;
+            /**
+             * Format: double
+             * @description Factored; all of it on this joist
+             */
+            load_n: number;
+            material: string;
+            /** Format: double */
+            span_m: number;
+        };
         Label: {
             /**
              * @description What was done
@@ -3113,6 +3421,29 @@ export interface components {
             mass_guessed: boolean;
             /** @description Of the things that rungs occupy */
             names: components["schemas"]["Named"][];
+        };
+        LateralQuestion: {
+            /**
+             * Format: double
+             * @description Lining, tile, air between the members
+             */
+            gap_m: number;
+            /** Format: double */
+            main_angle_deg: number;
+            /**
+             * Format: double
+             * @description 0.65 of the diameter when it is not known; all of a nail's
+             */
+            root_diameter_m?: number;
+            /**
+             * Format: double
+             * @description Of the load to the grain
+             */
+            side_angle_deg: number;
+            /** Format: double */
+            side_m: number;
+            /** Format: double */
+            side_specific_gravity: number;
         };
         LeftNeed: {
             name: string;
@@ -4813,6 +5144,48 @@ export interface components {
             /** Format: double */
             low_m: number;
         };
+        SpanAnswer: {
+            /**
+             * Format: double
+             * @description Of bending
+             */
+            allowable_pa: number;
+            /**
+             * Format: double
+             * @description The largest over supports, span and hands
+             */
+            deflection_m: number;
+            /** Format: double */
+            moment_nm: number;
+            ok: boolean;
+            /** @description Left and right; a negative one lifts */
+            reactions_n: number[];
+            /** Format: double */
+            shear_pa: number;
+            /** Format: double */
+            stress_pa: number;
+            /**
+             * Format: double
+             * @description The largest of bending, shear of timber, and sag over span/60; not rounded
+             */
+            utilisation: number;
+            /** @description What stands against it; empty when nothing does */
+            why: string;
+        };
+        SpanQuestion: {
+            /** @description From the left support */
+            hands_m: number[];
+            /**
+             * Format: double
+             * @description Factored, shared equally by the hands; the bar's own weight is left out
+             */
+            load_n: number;
+            /** @description timber-unknown, timber-graded:<species>, stick-clear:<species>, steel-pipe, pvc-pipe */
+            material: string;
+            section: components["schemas"]["BuildSection"];
+            /** Format: double */
+            span_m: number;
+        };
         Spot: {
             /** Format: double */
             x: number;
@@ -5577,6 +5950,39 @@ export interface operations {
             };
         };
     };
+    "calc-cuts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CutsQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CutsAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "calc-fill": {
         parameters: {
             query?: never;
@@ -5597,6 +6003,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FillAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "calc-fixing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FixingQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FixingAnswer"];
                 };
             };
             /** @description Error */
@@ -5643,6 +6082,39 @@ export interface operations {
             };
         };
     };
+    "calc-furniture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FurnitureQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FurnitureAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "calc-headroom": {
         parameters: {
             query?: never;
@@ -5663,6 +6135,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HeadroomAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "calc-joist": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JoistQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JoistAnswer"];
                 };
             };
             /** @description Error */
@@ -5795,6 +6300,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RepMaxAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "calc-span": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SpanQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpanAnswer"];
                 };
             };
             /** @description Error */
