@@ -27,8 +27,6 @@ const (
 	sizeFrom, sizePower = 0.089, 0.35
 	// timberShear is the most of 1.5 V/A along the grain, timberBearing that across it, in Pa.
 	timberShear, timberBearing = 0.9e6, 2.5e6
-	// wetBending is what is left of bending strength in wet timber.
-	wetBending = 0.85
 )
 
 // Constants of pipe: ASTM A53 grade A or better has a yield of 205 MPa; the wall may be an

@@ -47,16 +47,16 @@ export function ClientStation() {
             <Count of={of('minutes')} unit="min" />
           </div>
           <Ticks of={of('limits')} options={library.limits.map((l) => ({ value: l, label: limitWords[l] ?? l }))} />
-          <div className="flex flex-wrap items-start gap-x-6 gap-y-2">
-            <Choice of={of('occupation')} />
-            <Ticks of={of('likes')} options={asOptions('likes')} />
-            <Ticks of={of('avoids')} options={asOptions('avoids')} />
-          </div>
           {of('limits').value.length > 0 && (
             <p className="m-0 text-fine text-soft">
               Limits take movements out of the needs; they are no diagnosis. Pain that stays goes to a physician.
             </p>
           )}
+          <div className="flex flex-wrap items-start gap-x-6 gap-y-2">
+            <Choice of={of('occupation')} />
+            <Ticks of={of('likes')} options={asOptions('likes')} />
+            <Ticks of={of('avoids')} options={asOptions('avoids')} />
+          </div>
         </section>
         <Health />
         <section>

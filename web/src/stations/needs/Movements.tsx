@@ -222,7 +222,7 @@ function Relatives({ words, all, onOpen }: { words: string; all: Move[]; onOpen:
           {(words || i > 0) && '; '}
           <button
             type="button"
-            className="underline decoration-1 underline-offset-3 hover:text-action touch:py-3"
+            className="text-left underline decoration-1 underline-offset-3 hover:text-action touch:py-3"
             onClick={() => onOpen(m.key)}
           >
             {m.name.toLowerCase()}
