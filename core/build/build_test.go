@@ -309,7 +309,7 @@ func TestFixingsGrowWeakerOneWay(t *testing.T) {
 		turned.MainAngle = 90
 		w, _, err := f.Sideways(wider)
 		require.NoError(t, err)
-		assert.Less(t, w, n)
+		assert.LessOrEqual(t, w, n*(1+1e-12), "a member that is crushed knows of no gap; all else grows weaker")
 		a, _, err := f.Sideways(turned)
 		require.NoError(t, err)
 		assert.LessOrEqual(t, a, n*(1+1e-12))
