@@ -15,6 +15,15 @@ describe('a sheet', () => {
     expect(tall.len(1)).toBeCloseTo(100)
     expect((tall.x(0) + tall.x(3)) / 2).toBeCloseTo((10 + 1010) / 2)
   })
+  it('lays what is seen from above in the middle, and stands what stands on a floor at the bottom', () => {
+    const pad = { left: 10, right: 10, top: 10, bottom: 10 }
+    const wide = { width: 420, height: 320 }
+    const plan = sheetOf(wide, [0, 4], [0, 1], pad, { equal: true, middle: true })
+    expect([plan.y(0), plan.y(1), plan.len(1)]).toEqual([210, 110, 100])
+    const figure = sheetOf(wide, [0, 4], [0, 1], pad, { equal: true })
+    expect([figure.y(0), figure.y(1)]).toEqual([310, 210])
+  })
+
   it('makes equal ratios equal lengths on a logarithmic axis', () => {
     const s = sheetOf({ width: 630, height: 100 }, [1, 64], [0, 1], pad, { log: true })
     expect(s.x(2) - s.x(1)).toBeCloseTo(s.x(64) - s.x(32))

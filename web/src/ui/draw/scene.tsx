@@ -30,23 +30,23 @@ export function useSheet(): Sheet {
   return s
 }
 
-/** One scale for both axes: a drawing of things, not a chart; or a logarithmic one along x, where equal ratios are equal lengths. */
-type How = { equal?: boolean; log?: boolean }
+/** One scale for both axes: a drawing of things, not a chart; or a logarithmic one along x, where equal ratios are equal lengths. What is seen from above lies in the middle of the sheet, what stands on a floor at its bottom. */
+type How = { equal?: boolean; log?: boolean; middle?: boolean }
 
 type Pad = { left: number; right: number; top: number; bottom: number }
 
 /** Places on a sheet of a size for what lies in x and y; with one scale for both, in the middle of the room that there is. */
 export function sheetOf(size: { width: number; height: number }, x: Span, y: Span, pad: Pad, how: How = {}, id = ''): Sheet {
   const { width, height } = size
-  const { equal, log } = how
+  const { equal, log, middle } = how
   let [left, right, top, bottom] = [pad.left, width - pad.right, pad.top, height - pad.bottom]
   if (equal) {
     const k = Math.min((right - left) / (x[1] - x[0]), (bottom - top) / (y[1] - y[0]))
     const [dx, dy] = [right - left - k * (x[1] - x[0]), bottom - top - k * (y[1] - y[0])]
     left += dx / 2
     right -= dx / 2
-    // What stands on a floor keeps standing at the bottom.
-    top += dy
+    top += middle ? dy / 2 : dy
+    bottom -= middle ? dy / 2 : 0
   }
   const sx = log ? scaleLog(x, [left, right]).clamp(true) : scaleLinear(x, [left, right])
   const sy = scaleLinear(y, [bottom, top])
@@ -101,6 +101,7 @@ export function Scene({
   y,
   equal = false,
   log = false,
+  middle = false,
   ratio = 0.5,
   height,
   most = 900,
@@ -123,10 +124,10 @@ export function Scene({
         [x0, x1],
         [y0, y1],
         { left, right, top, bottom },
-        { equal, log },
+        { equal, log, middle },
         CSS.escape(id),
       ),
-    [width, height, ratio, x0, x1, y0, y1, left, right, top, bottom, equal, log, id],
+    [width, height, ratio, x0, x1, y0, y1, left, right, top, bottom, equal, log, middle, id],
   )
   return (
     <div ref={ref} className="relative min-w-0 max-w-full break-inside-avoid overflow-hidden">

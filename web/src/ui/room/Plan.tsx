@@ -50,6 +50,7 @@ export function Plan(p: Props) {
         x={x}
         y={[-y[1], -y[0]]}
         equal
+        middle
         squared
         interactive={!still}
         ratio={still ? 0.58 : 0.56}
