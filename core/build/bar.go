@@ -1,0 +1,257 @@
+package build
+
+import (
+	"fmt"
+
+	"scrappyrack/core/quantity"
+)
+
+// BarStock is what a bar can be made of: a section of a material, in the order of what it
+// costs. Flat says that it rolls unless it is held.
+type BarStock struct {
+	Key, Name string
+	Section   Section
+	Material  string
+	Rolls     bool
+	Grip      string
+}
+
+// BarStocks are those that are known, the cheapest first (the order is a house value).
+func BarStocks() []BarStock {
+	rect := func(b, h quantity.Length) Section { return Section{Shape: Rect, B: b, H: h} }
+	return []BarStock{
+		{"broomstick", "a broomstick, 25 mm, its wood unknown", Section{Shape: Round, D: 0.025}, "timber-unknown", false, "good"},
+		{"board-flat", "a 38 × 89 board lying flat, no stamp", rect(0.089, 0.038), "timber-unknown", false, "wide"},
+		{"board-edge", "a 38 × 89 board on edge, no stamp", rect(0.038, 0.089), "timber-unknown", true, "thick: hands tire first"},
+		{"graded-edge", "a 38 × 89 board on edge, stamped No. 2", rect(0.038, 0.089), "timber-graded:spruce-pine-fir", true, "thick: hands tire first"},
+		{"pipe-1", "1 in steel pipe", Schedule40["1"], "steel-pipe", false, "good"},
+		{"pipe-1-1/4", "1¼ in steel pipe", Schedule40["1-1/4"], "steel-pipe", false, "the better grip"},
+		{"pipe-1-1/2", "1½ in steel pipe", Schedule40["1-1/2"], "steel-pipe", false, "thick"},
+		{"pipe-2", "2 in steel pipe", Schedule40["2"], "steel-pipe", false, "too thick for most hands"},
+		{"pvc", "1 in PVC pipe", Schedule40["1"], "pvc-pipe", false, "good"},
+	}
+}
+
+// BarStockByKey finds one. Errors are *quantity.FieldError of stock.
+func BarStockByKey(key string) (BarStock, error) {
+	for _, s := range BarStocks() {
+		if s.Key == key {
+			return s, nil
+		}
+	}
+	return BarStock{}, quantity.At("stock", fmt.Sprintf("%q is no bar that is known", key))
+}
+
+// BarUse is what is done at a bar.
+type BarUse string
+
+// Rows with the feet on the floor, and hanging from it.
+const (
+	RowUnder BarUse = "row"
+	HangFrom BarUse = "hang"
+)
+
+// BarSupport is what carries a bar's ends.
+type BarSupport string
+
+// The supports.
+const (
+	Sawhorses BarSupport = "sawhorses"
+	Chairs    BarSupport = "chairs"
+	Brackets  BarSupport = "brackets" // to the building, each with its mark
+)
+
+// Bar is a bar for rows or for hanging: of a stock, Span between its supports and Inside how
+// far each hand is from the nearer one, in m; Body with what is worn. Held says that a board
+// stands in cradles that it cannot roll out of and that a pipe is pinned; Rated is the working
+// load that each support is marked with, in N, 0 for none; AtWall that chairs stand against a
+// wall and neither roll nor fold.
+type Bar struct {
+	Use          BarUse
+	Stock        string
+	Span, Inside quantity.Length
+	Body         quantity.Estimate
+	Support      BarSupport
+	Rated        quantity.Force
+	Held, AtWall bool
+}
+
+// Build works a bar out: the whole body with what is worn × 2.5, on both hands where they are
+// and, hanging, one hand with 1.5 of its share at the middle; in bending, shear, sag and at its
+// supports. Where a check fails the cheapest change that makes all pass is named. Errors are
+// *quantity.FieldError of use, stock, span_m, inside_m, body_kg, support and rated_n.
+// Source: Span; the factors are house values.
+func (b Bar) Build() (Built, error) {
+	out, err := b.checked()
+	if err != nil {
+		return out, err
+	}
+	if !out.OK() {
+		out.Remedy, err = b.remedy()
+		if b.Use == HangFrom {
+			out.Instead = "rows under a bar at the hip, feet on the floor, or a pull-down on a band at an anchor that holds"
+		} else {
+			out.Instead = "a row with a load in one hand, or on a band under the foot"
+		}
+	}
+	return out, err
+}
+
+func (b Bar) checked() (Built, error) {
+	stock, err := BarStockByKey(b.Stock)
+	if err != nil {
+		return Built{}, err
+	}
+	switch {
+	case b.Use != RowUnder && b.Use != HangFrom:
+		return Built{}, quantity.At("use", "a bar is for rows or to hang from")
+	case !(b.Span > 0.2) || b.Span > 3:
+		return Built{}, quantity.At("span_m", "a bar is from 0.2 to 3 m between its supports")
+	case b.Inside < 0 || b.Inside > b.Span/2:
+		return Built{}, quantity.At("inside_m", "the hands are between the supports")
+	case !(b.Body.Value > 20) || b.Body.Value > 300:
+		return Built{}, quantity.At("body_kg", "a body with what it wears is from 20 to 300 kg")
+	case b.Support != Sawhorses && b.Support != Chairs && b.Support != Brackets:
+		return Built{}, quantity.At("support", "a bar lies on sawhorses, chairs or brackets")
+	case b.Rated < 0:
+		return Built{}, quantity.At("rated_n", "a mark is not below 0; leave it empty where there is none")
+	}
+	material, err := MaterialByKey(stock.Material)
+	if err != nil {
+		return Built{}, err
+	}
+	load := Weight(b.Body) * PersonFactor
+	title := map[BarUse]string{RowUnder: "Bar for rows", HangFrom: "Bar to hang from"}[b.Use]
+	out := Built{Title: fmt.Sprintf("%s: %s", title, stock.Name), Hours: [2]float64{1, 4}}
+	worst := 0.0
+	ways := []struct {
+		name  string
+		hands []quantity.Length
+		load  quantity.Force
+	}{{"both hands", []quantity.Length{b.Inside, b.Span - b.Inside}, load}}
+	if b.Use == HangFrom {
+		ways = append(ways, struct {
+			name  string
+			hands []quantity.Length
+			load  quantity.Force
+		}{"one hand, at the middle", []quantity.Length{b.Span / 2}, load / 2 * OneHandFactor})
+	}
+	for _, w := range ways {
+		a, err := Span{Section: stock.Section, Material: material, Length: b.Span, Hands: w.hands, Load: w.load}.Check()
+		if err != nil {
+			return Built{}, err
+		}
+		refused := ""
+		if material.Kind == PVC {
+			refused = a.Why
+		}
+		out.Checks = append(out.Checks,
+			Check{Link: "bar in bending, " + w.name, Demand: a.Stress, Capacity: a.Allowable, Unit: "Pa", Formula: "M/S", Source: "statics; strength of " + material.Name, Refused: refused},
+			Check{Link: "bar's sag, " + w.name, Demand: a.Deflection, Capacity: float64(b.Span) / sag, Unit: "m", Formula: "at most span/60", Source: "house value", Refused: refused})
+		if material.Shear > 0 {
+			out.Checks = append(out.Checks, Check{Link: "bar in shear, " + w.name, Demand: a.Shear, Capacity: material.Shear, Unit: "Pa", Formula: "1.5 V/A", Source: "house value"})
+		}
+		// A body that hangs at one end loads that support with nearly all of it.
+		worst = max(worst, float64(w.load)*float64(b.Span-b.Inside)/float64(b.Span))
+	}
+	out.Checks = append(out.Checks, b.holds(stock), b.carries(worst))
+	out.Parts = []Part{{Name: "bar", Stock: stock.Name, Length: b.Span + 0.2, Count: 1}}
+	if stock.Rolls {
+		out.Parts = append(out.Parts, Part{Name: "cradle cheek, 60 mm high", Stock: "38 × 89", Length: 0.2, Count: 4}, Part{Name: "end stop", Stock: "38 × 89", Length: 0.1, Count: 2})
+	}
+	out.Tools = []string{"saw", "drill", "spirit level", "tape"}
+	out.Steps = []Step{
+		{"Look the bar over: no knot over a quarter of its face in the middle half, grain within 1 in 10, no split, bow, rot or rust.", true},
+		{"Set the supports level and as far apart as planned; measure it.", false},
+		{"Lay the bar in: a board on edge in cradles 39 mm wide with cheeks of 60 mm and stops at its ends; a pipe with a pin or a collar at each end.", false},
+		{"Turn it by hand, lift an end: it neither rolls nor slides out, and no support rocks.", true},
+		{"Hang the proof load, nobody beneath; look again.", true},
+	}
+	out.Proof = fmt.Sprintf("%.0f kg hung from the worst place of a hand, no more than 100 mm above the floor, for 5 minutes, nobody beneath; it goes back to within 2 mm. Never a person. Passing raises nothing.", 1.25*float64(b.Body.Value+b.Body.Expanded()))
+	out.Inspect = "Every 3 months: play, cracks, rust, wear; given up at 10 % of wear. Written down with the date."
+	out.Cautions = []string{"No kipping, no swinging, no drops into it.", "Guidance for a competent person; local codes and a licensed trade decide."}
+	if b.Use == RowUnder {
+		out.Cautions = append(out.Cautions, "Both feet stay on the floor.")
+	}
+	return out, nil
+}
+
+// holds is whether the bar stays where it lies.
+func (b Bar) holds(stock BarStock) Check {
+	c := Check{Link: "bar stays in its place", Capacity: 1, Formula: "captive at both ends", Source: "house rule"}
+	if !b.Held {
+		c.Refused = "it slides out of its supports: pin it, or a collar at each end"
+		if stock.Rolls {
+			c.Refused = "a board on edge rolls: it stands in cradles of 39 mm with cheeks of 60 mm and end stops"
+		}
+	}
+	return c
+}
+
+// carries is what a support bears of it.
+func (b Bar) carries(load float64) Check {
+	c := Check{Link: "each support", Demand: load, Capacity: float64(b.Rated), Unit: "N", Formula: "its mark against the larger reaction", Source: "its maker"}
+	switch {
+	case b.Support == Chairs && b.Use == HangFrom:
+		c.Refused = "nobody hangs between chairs"
+	case b.Support == Chairs && !b.AtWall:
+		c.Refused = "chairs stand against a wall, on no castors, with no joint that folds and no top of glass or stone"
+	case b.Support == Chairs:
+		// The feet stay on the floor: what a row leaves is less than somebody who sits down.
+		c.Demand, c.Capacity, c.Formula, c.Source = 0, 1, "rows with both feet on the floor, chair against a wall", "house rule"
+	case b.Rated == 0:
+		c.Refused = "no mark: it counts as nothing"
+	}
+	return c
+}
+
+// remedy is the first change of a fixed list, the cheapest first, that makes all checks pass.
+func (b Bar) remedy() (*Remedy, error) {
+	type change struct {
+		words string
+		do    func(*Bar)
+	}
+	var all []change
+	hold := change{"", func(*Bar) {}}
+	if !b.Held {
+		hold = change{"held at both ends, ", func(x *Bar) { x.Held = true }}
+		all = append(all, change{"hold it at both ends so that it neither rolls nor slides", func(*Bar) {}})
+	}
+	for _, in := range []quantity.Length{0.15, 0.10} {
+		if in < b.Inside {
+			all = append(all, change{fmt.Sprintf("%shands %.0f cm from the supports", hold.words, float64(in)*100), func(x *Bar) { x.Inside = in }})
+		}
+	}
+	for _, s := range BarStocks() {
+		if s.Key == b.Stock || s.Key == "broomstick" || s.Key == "pvc" {
+			continue
+		}
+		all = append(all, change{hold.words + s.Name, func(x *Bar) { x.Stock = s.Key }})
+	}
+	for _, span := range []quantity.Length{0.8, 0.6} {
+		if span >= b.Span {
+			continue
+		}
+		for _, s := range BarStocks() {
+			if s.Key == "broomstick" || s.Key == "pvc" {
+				continue
+			}
+			all = append(all, change{fmt.Sprintf("%s%s, %.1f m between the supports", hold.words, s.Name, float64(span)), func(x *Bar) {
+				x.Stock, x.Span, x.Inside = s.Key, span, min(x.Inside, span/2)
+			}})
+		}
+	}
+	for _, c := range all {
+		try := b
+		hold.do(&try)
+		c.do(&try)
+		got, err := try.checked()
+		if err != nil {
+			return nil, err
+		}
+		if got.OK() {
+			return &Remedy{c.words, got.Weakest().Use()}, nil
+		}
+	}
+	return nil, nil
+}

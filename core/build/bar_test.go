@@ -1,0 +1,123 @@
+package build_test
+
+import (
+	"math"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"scrappyrack/core/build"
+	"scrappyrack/core/quantity"
+)
+
+func bar(t require.TestingT, b build.Bar) build.Built {
+	got, err := b.Build()
+	require.NoError(t, err)
+	return got
+}
+
+// What a sensible person expects of bars (specification).
+func TestBarsAsASensiblePersonExpects(t *testing.T) {
+	body := quantity.Estimate{Value: 100}
+	rows := build.Bar{Use: build.RowUnder, Stock: "board-edge", Span: 0.8, Inside: 0.15, Body: body, Support: build.Sawhorses, Rated: 5000, Held: true}
+	got := bar(t, rows)
+	assert.True(t, got.OK(), "rows under 38 × 89 on edge between sawhorses 0.8 m apart")
+	assert.InDelta(t, 0.940, got.Weakest().Use(), 0.001)
+	assert.Contains(t, got.Weakest().Link, "bending")
+	assert.Nil(t, got.Remedy)
+
+	flat := rows
+	flat.Stock = "board-flat"
+	got = bar(t, flat)
+	assert.False(t, got.OK())
+	assert.InDelta(t, 2.20, got.Weakest().Use(), 0.01)
+	require.NotNil(t, got.Remedy)
+	assert.LessOrEqual(t, got.Remedy.Use, 1.0)
+
+	wide := rows
+	wide.Span, wide.Inside = 1.0, 0.5
+	got = bar(t, wide)
+	assert.False(t, got.OK(), "1.0 m with the hands at the middle")
+	require.NotNil(t, got.Remedy)
+	assert.Contains(t, got.Remedy.Change, "hands 15 cm from the supports")
+
+	loose := rows
+	loose.Held = false
+	got = bar(t, loose)
+	assert.True(t, math.IsInf(got.Weakest().Use(), 1))
+	assert.Contains(t, got.Weakest().Refused, "a board on edge rolls: it stands in cradles")
+	require.NotNil(t, got.Remedy)
+	assert.Contains(t, got.Remedy.Change, "hold it at both ends")
+	assert.InDelta(t, 0.940, got.Remedy.Use, 0.001)
+
+	pipe := build.Bar{Use: build.HangFrom, Stock: "pipe-1-1/4", Span: 0.8, Inside: 0.15, Body: body, Support: build.Brackets, Rated: 5000, Held: true}
+	got = bar(t, pipe)
+	assert.True(t, got.OK(), "1¼ in pipe of 0.8 m to hang from")
+	unmarked := pipe
+	unmarked.Rated = 0
+	got = bar(t, unmarked)
+	assert.Equal(t, "each support", got.Weakest().Link, "a link without a mark is the weakest, by name")
+	assert.Contains(t, got.Weakest().Refused, "no mark")
+
+	broom := pipe
+	broom.Stock, broom.Support, broom.Rated = "broomstick", build.Chairs, 0
+	got = bar(t, broom)
+	assert.False(t, got.OK())
+	assert.Nil(t, got.Remedy, "nothing makes a pull-up between chairs safe")
+	assert.Contains(t, got.Instead, "rows under a bar")
+	for _, c := range got.Checks {
+		if c.Link == "bar in bending, both hands" {
+			assert.Greater(t, c.Use(), 10.0, "with numbers")
+		}
+	}
+	pvc := pipe
+	pvc.Stock = "pvc"
+	assert.Contains(t, bar(t, pvc).Weakest().Refused, "breaks without warning")
+}
+
+// More body is never easier, a remedy that is named passes when it is worked out, and what
+// cannot be is refused at its field.
+func TestBarsHoldTheirWord(t *testing.T) {
+	stocks := build.BarStocks()
+	rapid.Check(t, func(t *rapid.T) {
+		b := build.Bar{
+			Use: rapid.SampledFrom([]build.BarUse{build.RowUnder, build.HangFrom}).Draw(t, "use"), Stock: stocks[rapid.IntRange(0, len(stocks)-1).Draw(t, "stock")].Key,
+			Span: quantity.Length(rapid.Float64Range(0.4, 1.6).Draw(t, "span")), Body: quantity.Estimate{Value: quantity.Mass(rapid.Float64Range(45, 140).Draw(t, "body")), U1: 1},
+			Support: rapid.SampledFrom([]build.BarSupport{build.Sawhorses, build.Brackets, build.Chairs}).Draw(t, "support"), Rated: quantity.Force(rapid.SampledFrom([]float64{0, 1500, 6000}).Draw(t, "rated")), Held: rapid.Bool().Draw(t, "held"), AtWall: rapid.Bool().Draw(t, "wall"),
+		}
+		b.Inside = min(0.15, b.Span/2)
+		now := bar(t, b)
+		heavier := b
+		heavier.Body.Value += 10
+		if !now.OK() {
+			assert.False(t, bar(t, heavier).OK())
+			assert.NotEmpty(t, now.Instead)
+		}
+		assert.GreaterOrEqual(t, bar(t, heavier).Weakest().Use(), now.Weakest().Use())
+		if now.Remedy != nil {
+			assert.LessOrEqual(t, now.Remedy.Use, 1.0)
+		}
+		if b.Support == build.Chairs && b.Use == build.HangFrom || b.Stock == "pvc" {
+			assert.False(t, now.OK())
+		}
+		for _, c := range now.Checks {
+			assert.NotEmpty(t, c.Link)
+			assert.NotEmpty(t, c.Source)
+		}
+		assert.NotEmpty(t, now.Proof)
+	})
+	good := build.Bar{Use: build.RowUnder, Stock: "pipe-1", Span: 0.8, Inside: 0.1, Body: quantity.Estimate{Value: 80}, Support: build.Sawhorses}
+	for field, change := range map[string]func(*build.Bar){
+		"use": func(b *build.Bar) { b.Use = "swing" }, "stock": func(b *build.Bar) { b.Stock = "branch" }, "span_m": func(b *build.Bar) { b.Span = 0 },
+		"inside_m": func(b *build.Bar) { b.Inside = 0.5 }, "body_kg": func(b *build.Bar) { b.Body.Value = 0 }, "support": func(b *build.Bar) { b.Support = "friends" }, "rated_n": func(b *build.Bar) { b.Rated = -1 },
+	} {
+		bad := good
+		change(&bad)
+		_, err := bad.Build()
+		var at *quantity.FieldError
+		require.ErrorAs(t, err, &at, field)
+		assert.Equal(t, field, at.Field)
+	}
+}

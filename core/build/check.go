@@ -1,0 +1,84 @@
+package build
+
+import (
+	"math"
+
+	"scrappyrack/core/quantity"
+)
+
+// Check is one link of a load path, from the hand to the building: what is asked of it and what
+// it has, in one unit, with the rule and where it comes from. Refused says why a link holds
+// nothing whatever its numbers: a link without a rating is such.
+type Check struct {
+	Link             string
+	Demand, Capacity float64
+	Unit             string // N, Pa, m
+	Formula, Source  string
+	Refused          string
+}
+
+// Use is how far the link is used: it passes up to 1, before any rounding.
+func (c Check) Use() float64 {
+	switch {
+	case c.Refused != "" || !(c.Capacity > 0):
+		return math.Inf(1)
+	case c.Demand <= 0:
+		return 0
+	}
+	return c.Demand / c.Capacity
+}
+
+// OK says that it passes.
+func (c Check) OK() bool { return c.Use() <= 1 }
+
+// Part is what is cut or bought for a design: of a stock by its name, a length in m (0 for a
+// piece), and how many.
+type Part struct {
+	Name, Stock string
+	Length      quantity.Length
+	Count       int
+}
+
+// Step is one thing to do. At a Hold it is asked whether something is so before anybody goes
+// on.
+type Step struct {
+	Text string
+	Hold bool
+}
+
+// Built is a design in its sizes, with its checks; nothing of it is an approval. Weakest is the
+// check that is used furthest. Remedy is the cheapest change that makes all checks pass, nil
+// where they do or none does; Instead says what is safe in its place.
+type Built struct {
+	Title    string
+	Parts    []Part
+	Tools    []string
+	Hours    [2]float64
+	Steps    []Step
+	Checks   []Check
+	Proof    string
+	Inspect  string
+	Cautions []string
+	Remedy   *Remedy
+	Instead  string
+}
+
+// Remedy is a change of a design, in words, with how far its weakest link is used then.
+type Remedy struct {
+	Change string
+	Use    float64
+}
+
+// OK says that every check passes: only then does a design supply anything.
+func (b Built) OK() bool { return len(b.Checks) > 0 && b.Weakest().OK() }
+
+// Weakest is the check that is used furthest; a refused one before all.
+func (b Built) Weakest() (out Check) {
+	most := math.Inf(-1)
+	for _, c := range b.Checks {
+		if u := c.Use(); u > most {
+			out, most = c, u
+		}
+	}
+	return out
+}
