@@ -1,0 +1,214 @@
+package build
+
+import (
+	"fmt"
+
+	"scrappyrack/core/quantity"
+)
+
+// TreadStock is what a step's tread can be: a board, or a panel that works as a strip.
+type TreadStock struct {
+	Key, Name        string
+	Width, Thickness quantity.Length
+	Material         string // of a board
+	Panel            string // of a panel
+}
+
+// TreadStocks are those that are known, the cheapest first.
+func TreadStocks() []TreadStock {
+	return []TreadStock{
+		{"osb-18", "18 mm OSB", 0.50, 0.018, "", "osb"},
+		{"plywood-18", "18 mm softwood plywood", 0.50, 0.018, "", "softwood-plywood"},
+		{"boards-140", "two boards 38 × 140", 0.28, 0.038, "timber-unknown", ""},
+		{"board-235", "a board 38 × 235", 0.235, 0.038, "timber-unknown", ""},
+		{"graded-140", "two boards 38 × 140, stamped No. 2", 0.28, 0.038, "timber-graded:spruce-pine-fir", ""},
+		{"birch-18", "18 mm birch plywood", 0.50, 0.018, "", "birch-plywood"},
+	}
+}
+
+// StepUse is what is done on a step.
+type StepUse string
+
+// Stepped on, or jumped on to.
+const (
+	StepOn StepUse = "step"
+	JumpOn StepUse = "jump"
+)
+
+// StepBox is a step of a tread on legs: Height and Span between the legs, Base how wide the legs
+// stand the way it tips, Flare how far they stand out beyond the tread, Bearing the area in m²
+// that the tread lies on each leg with, all else in m; Mass its own, in kg; Mu the friction of
+// its feet with the floor; Body with what is worn.
+type StepBox struct {
+	Use                       StepUse
+	Stock                     string
+	Height, Span, Base, Flare quantity.Length
+	Bearing                   float64
+	Mass                      quantity.Mass
+	Mu                        float64
+	Body                      quantity.Estimate
+}
+
+// Feet land so far inside of the edge, in m: stepping, and jumping.
+const stepInside, jumpInside quantity.Length = 0.05, 0.10
+
+// StepHeight is the usual height of a step for a stature, in m: 0.285 of it, from 0.45 to 0.51
+// (18 to 20 in, common practice).
+func StepHeight(stature quantity.Length) quantity.Length {
+	return max(0.45, min(0.51, 0.285*stature))
+}
+
+// Build works a step out: one foot with 2.5 of the body, jumped on to two with 2 each besides;
+// in its tread, on its legs, tipping and sliding. Where a check fails the cheapest change that
+// makes all pass is named. Errors are *quantity.FieldError of use, stock, height_m, span_m,
+// base_m, flare_m, bearing_m2, mass_kg, mu and body_kg.
+// Source: Strip, Tread, Standing; the factors are house values.
+func (s StepBox) Build() (Built, error) {
+	out, err := s.checked()
+	if err != nil || out.OK() {
+		return out, err
+	}
+	out.Remedy, err = s.remedy()
+	out.Instead = "a lower step, a stair, or a split squat on the floor"
+	return out, err
+}
+
+func (s StepBox) checked() (Built, error) {
+	var stock *TreadStock
+	for _, t := range TreadStocks() {
+		if t.Key == s.Stock {
+			stock = &t
+		}
+	}
+	within := func(field string, v, from, to quantity.Length) error {
+		if v < from || v > to {
+			return quantity.At(field, fmt.Sprintf("from %.2f to %.2f m", float64(from), float64(to)))
+		}
+		return nil
+	}
+	switch {
+	case s.Use != StepOn && s.Use != JumpOn:
+		return Built{}, quantity.At("use", "a step is stepped on, or jumped on to")
+	case stock == nil:
+		return Built{}, quantity.At("stock", fmt.Sprintf("%q is no tread that is known", s.Stock))
+	case !(s.Bearing > 0) || s.Bearing > 0.2:
+		return Built{}, quantity.At("bearing_m2", "a tread lies on its legs with some area, at most 0.2 m²")
+	case !(s.Mass > 0) || s.Mass > 100:
+		return Built{}, quantity.At("mass_kg", "a step weighs from above 0 to 100 kg")
+	case !(s.Mu > 0) || s.Mu > 1.5:
+		return Built{}, quantity.At("mu", "friction is above 0 and at most 1.5; 0.2 when nobody knows")
+	case !(s.Body.Value > 20) || s.Body.Value > 300:
+		return Built{}, quantity.At("body_kg", "a body with what it wears is from 20 to 300 kg")
+	}
+	for _, c := range []struct {
+		field       string
+		v, from, to quantity.Length
+	}{{"height_m", s.Height, 0.05, 0.80}, {"span_m", s.Span, 0.15, 0.80}, {"base_m", s.Base, 0.15, 1.2}, {"flare_m", s.Flare, 0, 0.2}} {
+		if err := within(c.field, c.v, c.from, c.to); err != nil {
+			return Built{}, err
+		}
+	}
+	foot := Weight(s.Body) * FootFactor
+	most, inside := foot, stepInside
+	if s.Use == JumpOn {
+		most, inside = max(foot, 2*Weight(s.Body)*LandFactor), jumpInside
+	}
+	stress, allowed, source, err := stock.under(foot, most, s.Span)
+	if err != nil {
+		return Built{}, err
+	}
+	stands := Standing{Height: s.Height, Width: s.Base, Inside: inside, Flare: s.Flare, Mass: s.Mass, Mu: s.Mu}
+	out := Built{
+		Title: fmt.Sprintf("Step, %.2f m: %s", float64(s.Height), stock.Name), Hours: [2]float64{2, 3},
+		Checks: []Check{
+			{Link: "tread in bending", Demand: stress, Capacity: allowed, Unit: "Pa", Formula: "F/4 (L − 0.05)/S", Source: source},
+			{Link: "tread on its legs", Demand: float64(most) / 2 / s.Bearing, Capacity: timberBearing, Unit: "Pa", Formula: "F/2 over the area", Source: "house value, across the grain"},
+			{Link: "tipping", Demand: stands.Tips(foot), Capacity: 1, Formula: "1.5 · 0.1 F h over F (e + flare) + W B/2", Source: "statics; house factors"},
+			{Link: "sliding", Demand: stands.Slides(foot), Capacity: 1, Formula: "0.15 F over μ (F + W)", Source: "statics; house factors"},
+		},
+		Parts:    []Part{{Name: "tread", Stock: stock.Name, Length: s.Span + 0.08, Count: 1}, {Name: "leg", Stock: "38 × 89", Length: s.Height, Count: 4}, {Name: "rail", Stock: "38 × 89", Length: s.Span, Count: 2}},
+		Tools:    []string{"saw", "drill", "square", "sandpaper"},
+		Proof:    fmt.Sprintf("%.0f kg laid on the front edge for 5 minutes, nobody on it; it goes back to within 2 mm. Never a person. Passing raises nothing.", 1.25*float64(s.Body.Value+s.Body.Expanded())),
+		Inspect:  "Every 3 months: play at the joints, splits, worn feet; given up at 10 % of wear. Written down with the date.",
+		Cautions: []string{"Guidance for a competent person; local codes and a licensed trade decide.", "On a floor that is dry and even; shoes that grip."},
+		Steps: []Step{
+			{"Cut legs of one length, to 1 mm; the tread lies on them, screws only keep it there.", false},
+			{fmt.Sprintf("Stand the legs out %.0f mm beyond the tread on all sides; brace them.", float64(s.Flare)*1000), false},
+			{"Set it on the real floor: it does not rock, and no screw has split the wood.", true},
+			{fmt.Sprintf("Draw the zone where feet land, %.0f mm inside the edge.", float64(inside)*1000), false},
+			{"Lay the proof load on, nobody near; look again.", true},
+		},
+	}
+	if s.Use == JumpOn {
+		out.Cautions = append(out.Cautions, "Jumped on to with two feet; stepped down from.")
+	}
+	return out, nil
+}
+
+// under is the stress in a tread under one foot or under all that lands, whichever is worse,
+// with what it may have.
+func (t TreadStock) under(foot, most quantity.Force, span quantity.Length) (stress, allowed float64, source string, _ error) {
+	for _, p := range Panels() {
+		if p.Key == t.Panel {
+			// Two feet land on two strips.
+			return max(Strip(foot, span, t.Width, t.Thickness), Strip(most/2, span, t.Width/2, t.Thickness)), p.Along, "strip of " + p.Name + " along its face grain, house values × 1.6", nil
+		}
+	}
+	m, err := MaterialByKey(t.Material)
+	if err != nil {
+		return 0, 0, "", err
+	}
+	return Tread(most, span, t.Width, t.Thickness), m.Allowable(t.Thickness), "strength of " + m.Name, nil
+}
+
+// remedy is the first change of a fixed list, the cheapest first, that makes all checks pass.
+func (s StepBox) remedy() (*Remedy, error) {
+	type change struct {
+		words string
+		do    func(*StepBox)
+	}
+	flare := func(f quantity.Length) change {
+		return change{fmt.Sprintf("legs flared %.0f mm", float64(f)*1000), func(x *StepBox) { x.Flare = max(x.Flare, f) }}
+	}
+	feet := change{"feet of rubber", func(x *StepBox) { x.Mu = max(x.Mu, 0.5) }}
+	middle := change{"a leg or divider under the middle", func(x *StepBox) { x.Span /= 2 }}
+	singles := []change{flare(0.02), flare(0.04), feet, middle}
+	for _, t := range TreadStocks() {
+		if t.Key != s.Stock {
+			singles = append(singles, change{t.Name, func(x *StepBox) { x.Stock = t.Key }})
+		}
+	}
+	try := func(all ...change) (*Remedy, error) {
+		x, words := s, ""
+		for i, c := range all {
+			if i > 0 {
+				words += ", and "
+			}
+			words += c.words
+			c.do(&x)
+		}
+		got, err := x.checked()
+		if err != nil || !got.OK() {
+			return nil, nil //nolint:nilerr // a change that cannot be made is none
+		}
+		return &Remedy{words, got.Weakest().Use()}, nil
+	}
+	for _, c := range singles {
+		if r, err := try(c); r != nil || err != nil {
+			return r, err
+		}
+	}
+	for i, a := range singles {
+		for _, b := range singles[i+1:] {
+			if r, err := try(a, b); r != nil || err != nil {
+				return r, err
+			}
+		}
+	}
+	for _, c := range singles[3:] {
+		if r, err := try(flare(0.04), feet, c); r != nil || err != nil {
+			return r, err
+		}
+	}
+	return nil, nil
+}
