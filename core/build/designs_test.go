@@ -1,0 +1,88 @@
+package build_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"scrappyrack/core/build"
+	"scrappyrack/core/quantity"
+)
+
+// Doors as a sensible person expects: two loops nobody has read on a hollow door no, two that
+// were read (230 N) on a solid one yes.
+func TestDoorsAsASensiblePersonExpects(t *testing.T) {
+	d := build.DoorStrap{Door: build.LighterDoor, Away: true, Latched: true, Knot: 0.04, Pull: 120, Strap: build.Hardware{Kind: build.SewnStrap, Breaks: 20000}}
+	got, err := d.Build()
+	require.NoError(t, err)
+	assert.False(t, got.OK())
+	assert.Contains(t, got.Weakest().Refused, "nobody has pulled these bands on a scale")
+	require.NotNil(t, got.Remedy)
+	d.Read, d.Door, d.Pull = true, build.SolidOnThree, 230
+	got, err = d.Build()
+	require.NoError(t, err)
+	assert.True(t, got.OK())
+	assert.InDelta(t, 230.0/400, got.Checks[0].Use(), 1e-9, "a door's limit is held against the pull as it is")
+	assert.InDelta(t, 230*1.5/4000, got.Checks[2].Use(), 1e-9, "the strap's against 1.5 times it")
+	d.Door = build.LighterDoor
+	got, err = d.Build()
+	require.NoError(t, err)
+	assert.False(t, got.OK())
+	require.NotNil(t, got.Remedy)
+	assert.Contains(t, got.Remedy.Change, "a door that is solid")
+	for words, change := range map[string]func(*build.DoorStrap){
+		"from the other side": func(d *build.DoorStrap) { d.Away = false }, "mend the latch": func(d *build.DoorStrap) { d.Latched = false }, "a thicker tube": func(d *build.DoorStrap) { d.Knot = 0.015 },
+		"a strap that is marked with": func(d *build.DoorStrap) { d.Strap = build.Hardware{Kind: build.SewnStrap} }, "lighter bands: at most 400 N": func(d *build.DoorStrap) { d.Pull = 600 },
+	} {
+		x := build.DoorStrap{Door: build.SolidOnThree, Away: true, Latched: true, Knot: 0.04, Pull: 230, Read: true, Strap: build.Hardware{Kind: build.SewnStrap, Breaks: 20000}}
+		change(&x)
+		got, err := x.Build()
+		require.NoError(t, err)
+		assert.False(t, got.OK(), words)
+		require.NotNil(t, got.Remedy, words)
+		assert.Contains(t, got.Remedy.Change, words)
+		assert.LessOrEqual(t, got.Remedy.Use, 1.0)
+	}
+}
+
+// The numbers of the specification for handles and pegs.
+func TestHandlesAndPegsByHand(t *testing.T) {
+	kg := func(m quantity.Mass) quantity.Estimate { return quantity.Estimate{Value: m} }
+	one, err := build.FarmerHandle{Pipe: "1", Arm: 0.5, Mass: kg(40)}.Build()
+	require.NoError(t, err)
+	assert.InEpsilon(t, 99e6, one.Checks[0].Demand, 0.005)
+	assert.InDelta(t, 0.81, one.Weakest().Use(), 0.005)
+	heavy, err := build.FarmerHandle{Pipe: "1", Arm: 0.5, Mass: kg(60)}.Build()
+	require.NoError(t, err)
+	assert.InDelta(t, 1.21, heavy.Weakest().Use(), 0.005)
+	require.NotNil(t, heavy.Remedy)
+	assert.Equal(t, "1-1/4 in pipe", heavy.Remedy.Change)
+	assert.InDelta(t, 0.69, heavy.Remedy.Use, 0.005)
+
+	plain, err := build.Peg{Pipe: "3/4", Out: 0.12, Mass: kg(25)}.Build()
+	require.NoError(t, err)
+	threaded, err := build.Peg{Pipe: "3/4", Out: 0.12, Mass: kg(25), Threaded: true}.Build()
+	require.NoError(t, err)
+	assert.InEpsilon(t, 143e6, threaded.Checks[0].Demand, 0.01)
+	assert.False(t, threaded.OK(), "refused at the thread")
+	assert.True(t, plain.OK())
+	require.NotNil(t, threaded.Remedy)
+	assert.Contains(t, threaded.Remedy.Change, "plain peg")
+	wider, err := build.Peg{Pipe: "1", Out: 0.12, Mass: kg(25), Threaded: true}.Build()
+	require.NoError(t, err)
+	assert.InEpsilon(t, 80e6, wider.Checks[0].Demand, 0.01)
+	for field, build := range map[string]func() (build.Built, error){
+		"pipe":    build.FarmerHandle{Pipe: "3", Arm: 0.5, Mass: kg(10)}.Build,
+		"arm_m":   build.FarmerHandle{Pipe: "1", Mass: kg(10)}.Build,
+		"mass_kg": build.Peg{Pipe: "1", Out: 0.1}.Build,
+		"out_m":   build.Peg{Pipe: "1", Out: 0.01, Mass: kg(10)}.Build,
+		"pull_n":  build.DoorStrap{Door: "solid", Knot: 0.04}.Build,
+		"door":    build.DoorStrap{Knot: 0.04, Pull: 100}.Build,
+	} {
+		_, err := build()
+		var at *quantity.FieldError
+		require.ErrorAs(t, err, &at, field)
+		assert.Equal(t, field, at.Field)
+	}
+}

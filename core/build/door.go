@@ -1,0 +1,130 @@
+package build
+
+import (
+	"fmt"
+
+	"scrappyrack/core/quantity"
+)
+
+// DoorBuild is how a door is built.
+type DoorBuild string
+
+// A solid or framed one on three hinges, and any other.
+const (
+	SolidOnThree DoorBuild = "solid"
+	LighterDoor  DoorBuild = "light"
+)
+
+// DoorStrap is an anchor for bands in a door: how the door is built; whether it opens away from
+// who pulls, so that the pull shuts it; whether its latch holds; the gap between leaf and frame
+// and how thick the knot is, in m; the pull of the bands with its ±, at the most that the
+// set-up can be pulled to, all strands together, in N. Read says that every band was pulled on
+// a scale. Strap is the strap as it is marked.
+type DoorStrap struct {
+	Door      DoorBuild
+	Away      bool
+	Latched   bool
+	Gap, Knot quantity.Length
+	Pull      quantity.Force
+	Read      bool
+	Strap     Hardware
+}
+
+// usualGap is between a leaf and its frame where nobody has measured, in m (house value).
+const usualGap quantity.Length = 0.012
+
+// Build works a door strap out: the pull, not factored, against what the door takes, and with
+// 1.5 against the strap; never a body. Errors are *quantity.FieldError of door, gap_m, knot_m
+// and pull_n. Source: house values for doors; Hardware.
+func (d DoorStrap) Build() (Built, error) {
+	switch {
+	case d.Door != SolidOnThree && d.Door != LighterDoor:
+		return Built{}, quantity.At("door", "a door is solid on three hinges, or lighter")
+	case d.Gap < 0 || d.Gap > 0.05:
+		return Built{}, quantity.At("gap_m", "a gap is from 0 to 50 mm")
+	case !(d.Knot > 0) || d.Knot > 0.2:
+		return Built{}, quantity.At("knot_m", "a knot or tube is above 0 and at most 0.2 m thick")
+	case !(d.Pull > 0) || d.Pull > 5000:
+		return Built{}, quantity.At("pull_n", "a pull is above 0 and at most 5,000 N")
+	}
+	gap := max(d.Gap, usualGap)
+	takes, door := LightDoor, "hollow, glazed, sliding or folding"
+	if d.Door == SolidOnThree {
+		takes, door = SolidDoor, "solid or framed, on three hinges"
+	}
+	leaf := Check{Link: "door, " + door, Demand: float64(d.Pull), Capacity: takes, Unit: "N", Formula: "the pull as it is", Source: "house value"}
+	switch {
+	case !d.Away:
+		leaf.Refused = "the pull opens it: use it from the side that it opens away from"
+	case !d.Latched:
+		leaf.Refused = "its latch does not hold: a door that springs open throws the strap at the face"
+	case !d.Read:
+		leaf.Refused = "nobody has pulled these bands on a scale: what they pull is not known"
+	}
+	knot := Check{Link: "knot behind the leaf", Demand: float64(gap) * 2, Capacity: float64(d.Knot), Unit: "m", Formula: "thicker than twice the gap, 12 mm at least", Source: "house rule"}
+	capacity, why := d.Strap.Capacity(false)
+	strap := Check{Link: "strap", Demand: float64(d.Pull) * BandFactor, Capacity: capacity, Unit: "N", Formula: "1.5 times the pull against its mark", Source: "its maker", Refused: why}
+	out := Built{
+		Title: "Door strap", Hours: [2]float64{0.3, 0.3}, Checks: []Check{leaf, knot, strap},
+		Parts: []Part{{Name: "strap, 25 mm webbing", Stock: "webbing", Length: 0.6, Count: 1}, {Name: "tube or rolled knot, 40 mm", Stock: "tube", Length: 0.1, Count: 1}, {Name: "pad", Stock: "felt", Length: 0.1, Count: 1}},
+		Tools: []string{"scissors", "lighter", "hanging scale"},
+		Steps: []Step{
+			{"The strap goes on the hinge half of the door, at the height that the set-up asks for; the pad lies between it and the edge.", false},
+			{"The door opens away from who pulls, is shut, and its latch holds.", true},
+			{"A sign hangs on the other side: do not open.", true},
+			{fmt.Sprintf("Pull slowly with a hanging scale to %.0f N, standing aside: nothing slips, the leaf does not move.", float64(d.Pull)*BandFactor), true},
+		},
+		Proof:    fmt.Sprintf("%.0f N by a hanging scale, slowly, standing aside. Passing raises nothing.", float64(d.Pull)*BandFactor),
+		Inspect:  "Before each use the strap and the latch; every 3 months hinges and screws. Given up at 10 % of wear. Written down with the date.",
+		Cautions: []string{"Bands only: never a body.", "Never on the casing.", "Guidance for a competent person."},
+	}
+	if !out.OK() {
+		out.Remedy = d.remedy(takes)
+		out.Instead = "the band under the foot, or round a post that stands by itself"
+	}
+	return out, nil
+}
+
+// remedy is what makes the strap hold, where anything does.
+func (d DoorStrap) remedy(takes float64) *Remedy {
+	change, x := "", d
+	say := func(words string) {
+		if change != "" {
+			change += ", and "
+		}
+		change += words
+	}
+	if !d.Away {
+		say("pull from the other side of the door")
+		x.Away = true
+	}
+	if !d.Latched {
+		say("mend the latch")
+		x.Latched = true
+	}
+	if !d.Read {
+		return &Remedy{"pull the bands on a scale first: three pulls each tell what the door would have to take", 0}
+	}
+	if float64(d.Knot) < 2*float64(max(d.Gap, usualGap)) {
+		say("a thicker tube behind the leaf, 40 mm")
+		x.Knot = 0.04
+	}
+	if float64(d.Pull) > takes {
+		if d.Door == LighterDoor && float64(d.Pull) <= SolidDoor {
+			say("a door that is solid, on three hinges")
+			x.Door, takes = SolidOnThree, SolidDoor
+		} else {
+			say(fmt.Sprintf("lighter bands: at most %.0f N together", takes))
+			x.Pull = quantity.Force(takes)
+		}
+	}
+	if c, _ := x.Strap.Capacity(false); c < float64(x.Pull)*BandFactor {
+		say(fmt.Sprintf("a strap that is marked with %.0f N at least", float64(x.Pull)*BandFactor))
+		x.Strap = Hardware{Kind: SewnStrap, Working: x.Pull * BandFactor}
+	}
+	got, err := x.Build()
+	if err != nil || !got.OK() {
+		return nil
+	}
+	return &Remedy{change, got.Weakest().Use()}
+}
