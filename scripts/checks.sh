@@ -41,6 +41,9 @@ journeys() { (cd e2e && npm run --silent check && npm test --silent); }
 # Race detection is for what starts or guards threads, tests included; it would make the
 # other rooms' tests ten times slower.
 threaded() { grep -rlE --include='*.go' '^[[:space:]]*go [a-zA-Z]|\.Go\(|"sync(/atomic)?"' cmd internal core bench | xargs -n1 dirname | sort -u | sed 's|^|./|'; }
+# Long tests of such rooms in which one thread works things out: without it, once.
+long='TestRememberingChangesNothing|TestDemoClientsAnswerToChanges|TestEveryClosingKeepsItsPromise|TestSmallBoardsAreTheBestOfEveryWay|TestCoverageIsMonotone|TestCoverageIsTheIntegral|TestTacticsCountForLessThanRealLoad|TestOpeningsOpen'
+without_race() { go test -timeout 8m $(single) && go test -timeout 8m -run "$long" ./core/coverage ./internal/workbench; }
 single() { comm -23 <(go list -f '{{.Dir}}' ./... | sed "s|^$PWD|.|" | sort) <(threaded | sort); }
 
 check "formatting" formatting
@@ -50,8 +53,8 @@ check "generated code is fresh" fresh
 check "type check" in_web check
 check "lint" in_web lint
 check "front-end unit tests" in_web test
-check "Go tests without threads" go test -timeout 8m $(single)
-check "Go tests with the race detector" go test -race -timeout 8m $(threaded)
+check "Go tests without threads" without_race
+check "Go tests with the race detector" go test -race -timeout 8m -skip "$long" $(threaded)
 check "storm" go run ./bench/storm -for 60s
 check "journeys in the browser" journeys
 echo "$passed passed, 0 failed"
