@@ -198,7 +198,7 @@ func calculator[Q asked[A], A any](a *API, r huma.API, path, summary, descriptio
 	op.Description = description + " Stable contract."
 	handle(a, r, op, func(ctx context.Context, q *in) (*out, error) {
 		got, err := workbench.Long(ctx, a.Bench, q.Body.answer)
-		return &out{got}, err
+		return &out{got}, atField(err, nil) // what the core refuses of a field is refused at it
 	})
 }
 

@@ -256,6 +256,29 @@ func TestCalculatorsOverTheWire(t *testing.T) {
 	}
 }
 
+// What the shapes let through and the core refuses comes back at its field, not as a failure.
+func TestCalculatorsRefuseAtTheField(t *testing.T) {
+	open := start(t, true).browser(t)
+	for _, c := range [][3]string{
+		{"cuts", `{"stock":[{"length_m":2.4,"price":5}],"pieces":[{"length_m":0.8,"count":1},{"length_m":2.8,"count":3}],"kerf_m":0.003}`, "body.pieces[1].length_m"},
+		{"cuts", `{"stock":[{"length_m":2.4,"price":5,"count":1}],"pieces":[{"length_m":2,"count":3}],"kerf_m":0.003}`, "body.stock"},
+		{"span", `{"section":{"kind":"round"},"material":"timber-unknown","span_m":1,"hands_m":[0.5],"load_n":100}`, "body.section.d_m"},
+		{"span", `{"section":{"kind":"round","d_m":0.03},"material":"balsa","span_m":1,"hands_m":[0.5],"load_n":100}`, "body.material"},
+		{"span", `{"section":{"kind":"round","d_m":0.03},"material":"steel-pipe","span_m":1,"hands_m":[0.5],"load_n":100}`, "body.material"},
+		{"fixing", `{"kind":"nail","diameter_m":0.004,"penetration_m":0.05,"specific_gravity":0.8,"wet":false}`, "body.specific_gravity"},
+		{"fixing", `{"kind":"nail","diameter_m":0.004,"penetration_m":0.05,"specific_gravity":0.5,"wet":false,"lateral":{"side_m":0.02,"side_specific_gravity":0.5,"gap_m":0,"root_diameter_m":0.005,"side_angle_deg":0,"main_angle_deg":0}}`, "body.lateral.root_diameter_m"},
+		{"fixing", `{"kind":"nail","diameter_m":0.004,"penetration_m":0.05,"specific_gravity":0.5,"wet":false,"lateral":{"side_m":0.02,"side_specific_gravity":0.1,"gap_m":0,"side_angle_deg":0,"main_angle_deg":0}}`, "body.lateral.side_specific_gravity"},
+		{"joist", `{"b_m":0.038,"h_m":0.235,"span_m":3.6,"at_m":4,"load_n":100,"material":"timber-unknown"}`, "body.at_m"},
+		{"joist", `{"b_m":0.038,"h_m":0.235,"span_m":3.6,"at_m":1,"load_n":100,"material":"timber-unknown","bolt_above_edge_m":0.3}`, "body.bolt_above_edge_m"},
+		{"coverage", `{"range_kg":[20,10]}`, "body.range_kg"},
+		{"coverage", `{"range_kg":[10,20],"stretches_kg":[[12,11]]}`, "body.stretches_kg[0]"},
+	} {
+		got := open.do("POST", "/api/v1/calc/"+c[0], c[1])
+		assert.Equal(t, 422, got.status, "%s: %s", c[1], got.body)
+		assert.Contains(t, string(got.body), `"`+c[2]+`"`, c[1])
+	}
+}
+
 // Many things come in as one change, after they have been read and seen.
 func TestStockComesInFromATable(t *testing.T) {
 	b := start(t, true).browser(t)
