@@ -50,7 +50,7 @@ test('with a slow server everything that is done shows at once, and nothing of i
   await page.getByRole('button', { name: /^▸?\s*jug A/ }).click()
   await page.getByRole('button', { name: 'Remove', exact: true }).first().click()
   await expect(page.getByRole('button', { name: /^▸?\s*jug A/ })).toBeHidden({ timeout: 300 })
-  expect(await page.evaluate(() => document.activeElement?.closest('ul')?.getAttribute('aria-label'))).toBe('containers')
+  await expect.poll(() => page.evaluate(() => document.activeElement?.closest('ul')?.getAttribute('aria-label'))).toBe('containers')
   await page.getByRole('button', { name: 'Take it back' }).click()
   await expect(page.getByRole('button', { name: /jug A/ }).first()).toBeVisible()
   await saved(page)
