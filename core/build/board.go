@@ -250,6 +250,10 @@ func (w WallBoard) onStuds() ([]Check, error) {
 	if err != nil {
 		return nil, err
 	}
+	timber, err := MaterialByKey("timber-unknown")
+	if err != nil {
+		return nil, err
+	}
 	var out []Check
 	for _, r := range w.Rings {
 		out = append(out, w.ring(r))
@@ -269,7 +273,7 @@ func (w WallBoard) onStuds() ([]Check, error) {
 		}
 		out = append(out, Check{Link: fmt.Sprintf("screws at %.2f m", float64(r.Height)), Demand: worst, Capacity: 1, Formula: "combined pull and shear, the hardest screw", Source: "NDS 2018 chapter 12, general dowel equations with the lining as a gap, board on springs"})
 		if studPull > 0 {
-			s, err := Stud{B: w.Base.B, H: w.Base.H, Length: w.Base.High, At: r.Height, Load: quantity.Force(studPull), Material: Material{Key: "timber-unknown", Kind: Timber, Bending: unknownBending, Shear: timberShear, Elastic: unknownStiffness}}.Check()
+			s, err := Stud{B: w.Base.B, H: w.Base.H, Length: w.Base.High, At: r.Height, Load: quantity.Force(studPull), Material: timber}.Check()
 			if err != nil {
 				return nil, err
 			}
