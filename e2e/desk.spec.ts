@@ -271,7 +271,7 @@ test('the worst gap is closed in two keys and taken back in one', async ({ page,
   const buys = await closes.getByRole('button', { name: 'Put it into the plan' }).isVisible()
   await page.keyboard.press('c')
   await saved(page)
-  if (buys) await expect(page.getByText(/is in the plan now/).first()).toBeVisible()
+  if (buys) await expect(page.getByText(/(is|are) in the plan now/).first()).toBeVisible()
   await page.keyboard.press('Control+z')
   await expect(page.getByRole('button', { name: /^Do again/ })).toBeEnabled()
   await saved(page)

@@ -79,6 +79,27 @@ test('a need is weighed and re-ranged by hand, dropped, taken back and added', a
   complains(/status of 422/)
 })
 
+test('two purchases together close what neither does alone, and both go back as one', async ({ page, demo }) => {
+  await openDemo(page, demo, '/c/demo-garage/needs?slot=squat')
+  const pins = () => page.evaluate(async () => (await (await fetch('/api/v1/clients/demo-garage')).json()).file.pins.length)
+  const before = await pins()
+  const panel = page.getByRole('complementary', { name: 'The open need' })
+  await expect(panel.getByRole('button', { name: /^Buy Barbell .* and Squat stands/ })).toHaveAttribute('aria-expanded', 'true')
+  await page.keyboard.press('c')
+  const notice = page.getByText('and Squat stands are in the plan now').first()
+  await expect(notice).toBeVisible()
+  expect(await pins()).toBe(before + 2)
+  await page.getByRole('button', { name: 'Take it back' }).click()
+  await expect.poll(pins).toBe(before)
+  await expect(notice).toBeHidden()
+  // Taken back by key, what offered it goes too.
+  await page.keyboard.press('c')
+  await expect(notice).toBeVisible()
+  await page.keyboard.press('Control+z')
+  await expect(notice).toBeHidden()
+  await expect.poll(pins).toBe(before)
+})
+
 test('one more thing: what it opens and turns, put into the plan and taken back', async ({ page, demo }) => {
   await openDemo(page, demo, '/c/demo-flat/needs')
   await expect(page.getByRole('heading', { name: /What each movement needs/ })).toBeVisible()

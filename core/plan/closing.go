@@ -34,7 +34,8 @@ type Turn struct {
 }
 
 // Closing is one thing that lifts a need of today's board, with the purchases that it takes,
-// the cheapest that will do. Cost in the currency's smallest unit, for all of them together.
+// the cheapest that will do. Together says that it is two purchases, neither of which takes
+// the other, since neither does as much alone: the second is the first of With. Cost in the currency's smallest unit, for all of them together.
 // Own is what becomes of the need itself, Turns every need that it turns noticeably (the
 // own one first), Covered how many of the whole board are covered then and Value the
 // board's value, 0 to 1.
@@ -42,6 +43,7 @@ type Closing struct {
 	Kind      ClosingKind
 	Candidate Candidate
 	With      []Candidate
+	Together  bool
 	Cost      int64
 	Minutes   int
 	Own       Turn
@@ -123,11 +125,34 @@ func (t today) closings(ctx context.Context, own int, before coverage.Board) (ou
 		one.Own = Turn{t.slots[own], before.Slots[own].Value, after, before.Slots[own].State, coverage.StateOf(after)}
 		found[one.Kind] = append(found[one.Kind], one)
 	}
+	most := before.Slots[own].Value
 	for _, kind := range closingKinds {
 		if err := ctx.Err(); err != nil {
 			return nil, err
 		}
-		out = append(out, t.best(found[kind], before)...)
+		offered := t.best(found[kind], before)
+		for _, c := range offered {
+			most = max(most, c.Own.After)
+		}
+		out = append(out, offered...)
+	}
+	best := coverage.StateOf(most) // a guess that covers wants to be read, not something beside it
+	if best == coverage.Covered {
+		return out, nil
+	}
+	both, err := t.pairs(ctx, own, before, best)
+	if err != nil {
+		return nil, err
+	}
+	for _, c := range t.best(both, before) {
+		after := func(o Closing) bool {
+			return slices.Index(closingKinds, o.Kind) >= slices.Index(closingKinds, c.Kind) && !o.Together
+		}
+		at := slices.IndexFunc(out, after)
+		if at < 0 {
+			at = len(out)
+		}
+		out = slices.Insert(out, at, c)
 	}
 	return out, nil
 }

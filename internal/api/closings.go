@@ -32,7 +32,7 @@ type Act struct {
 	Pins      []string `json:"pins" doc:"Purchases, by the keys of the catalogue"`
 }
 
-// NeedClosing is one thing that lifts a need, by itself.
+// NeedClosing is one thing that lifts a need, or two purchases that do so together.
 type NeedClosing struct {
 	Kind      string   `json:"kind" enum:"fill,pack,stretch,buy"`
 	Key       string   `json:"key"`
@@ -84,9 +84,14 @@ func closingOf(f store.File, c plan.Closing) NeedClosing {
 	} else if k.Group == "" {
 		out.Act.Pins = append(out.Act.Pins, k.Key)
 	}
-	for _, w := range c.With {
-		out.With = append(out.With, w.Name)
+	for i, w := range c.With {
+		out.Key += "+" + w.Key
 		out.Act.Pins = append(out.Act.Pins, w.Key)
+		if i == 0 && c.Together {
+			out.Name += " and " + w.Name
+			continue
+		}
+		out.With = append(out.With, w.Name)
 	}
 	return out
 }

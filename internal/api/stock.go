@@ -14,11 +14,12 @@ import (
 	"scrappyrack/internal/workbench"
 )
 
-// StockMore is what is added to a client's stock at once.
+// StockMore is what is added to a client's stock, or pinned in the plan, at once.
 type StockMore struct {
 	Containers []store.Container `json:"containers" maxItems:"300"`
 	Things     []store.Thing     `json:"things" maxItems:"200"`
 	Batches    []store.Batch     `json:"batches" maxItems:"60"`
+	Pins       []store.Pin       `json:"pins,omitempty" maxItems:"60" doc:"Each takes the place of what was said of the same purchase before"`
 }
 
 // StockText is a table as it was pasted or read from a file.

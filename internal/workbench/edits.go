@@ -107,15 +107,16 @@ func Remove[T any](l store.Things[T], client string, base int64, id string) Edit
 	}
 }
 
-// More is what is added to a client's stock at once.
+// More is what is added to a client's stock, or said of the plan, at once.
 type More struct {
 	Containers []store.Container
 	Things     []store.Thing
 	Batches    []store.Batch
+	Pins       []store.Pin
 }
 
-// Add is the edit that adds things to a client's stock. An id that is there already
-// refuses all of them.
+// Add is the edit that adds things to a client's stock and pins to the plan. An id that is
+// there already refuses all of them; a pin takes the place of what was said before.
 func Add(client string, base int64, m More) Edit {
 	e := Edit{Client: client, Base: base, Label: store.Label{Do: "add", Part: "stock"}}
 	seen := map[string]bool{}
@@ -124,6 +125,9 @@ func Add(client string, base int64, m More) Edit {
 	if len(ids) == 1 { // by its own name
 		list, id, _ := strings.Cut(e.Scopes[0], "/")
 		e.Label = store.Label{Do: "add", Part: list, ID: id}
+	}
+	if len(ids) > 0 && len(ids) == len(m.Pins) {
+		e.Label.Part = "pins"
 	}
 	for _, id := range ids {
 		if seen[id] {
@@ -134,7 +138,7 @@ func Add(client string, base int64, m More) Edit {
 	e.Do = func(f *store.File) error {
 		here := twice
 		var have []string
-		More{f.Containers, f.Things, f.Batches}.ids(&have)
+		More{f.Containers, f.Things, f.Batches, nil}.ids(&have)
 		for _, s := range have {
 			if _, id, _ := strings.Cut(s, "/"); seen[id] {
 				here = id
@@ -144,6 +148,10 @@ func Add(client string, base int64, m More) Edit {
 			return &FieldError{"", "there is something with the id " + here + " already"}
 		}
 		f.Containers, f.Things, f.Batches = append(f.Containers, m.Containers...), append(f.Things, m.Things...), append(f.Batches, m.Batches...)
+		f.Pins = slices.DeleteFunc(slices.Clone(f.Pins), func(p store.Pin) bool {
+			return slices.ContainsFunc(m.Pins, func(q store.Pin) bool { return p.ID == q.ID })
+		})
+		f.Pins = append(f.Pins, m.Pins...)
 		return nil
 	}
 	return e
@@ -162,6 +170,9 @@ func (m More) ids(scopes *[]string) (out []string) {
 	}
 	for _, b := range m.Batches {
 		add("batches", b.ID)
+	}
+	for _, p := range m.Pins {
+		add("pins", p.ID)
 	}
 	return out
 }

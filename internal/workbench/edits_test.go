@@ -56,6 +56,15 @@ func TestAddingManyIsOneChange(t *testing.T) {
 	assert.Empty(t, f.Things)
 	require.NoError(t, one.Do(&f))
 	require.ErrorAs(t, one.Do(&f), &bad, "nothing is there twice")
+	// A pin takes the place of what was said of the same purchase.
+	f.Pins = []store.Pin{{ID: "bar", Pin: "never"}, {ID: "bench", Pin: "never"}}
+	before := f.Pins
+	pins := workbench.Add("a", 1, workbench.More{Pins: []store.Pin{{ID: "bar", Pin: "must"}, {ID: "stands", Pin: "must"}}})
+	assert.Equal(t, store.Label{Do: "add", Part: "pins"}, pins.Label)
+	assert.Equal(t, []string{"pins/bar", "pins/stands"}, pins.Scopes)
+	require.NoError(t, pins.Do(&f))
+	assert.ElementsMatch(t, []store.Pin{{ID: "bar", Pin: "must"}, {ID: "bench", Pin: "never"}, {ID: "stands", Pin: "must"}}, f.Pins)
+	assert.Len(t, before, 2, "what was there before is as it was")
 }
 
 // What a bench remembers of bands, bars and containers changes no answer: after any edits

@@ -5297,6 +5297,8 @@ export interface components {
         StockMore: {
             batches: components["schemas"]["Batch"][];
             containers: components["schemas"]["Container"][];
+            /** @description Each takes the place of what was said of the same purchase before */
+            pins?: components["schemas"]["Pin"][];
             things: components["schemas"]["Thing"][];
         };
         StockRead: {

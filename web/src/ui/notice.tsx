@@ -6,7 +6,14 @@ import { Button } from './parts'
 /** Shows what is told in passing; each goes by itself, later when something can be done about it. */
 export function Notices({ children }: { children: ReactNode }) {
   const [all, setAll] = useState<Notice[]>([])
-  useEffect(() => onNotice((n) => setAll((old) => [...old.slice(-2), n])), [])
+  useEffect(
+    () =>
+      onNotice({
+        told: (n) => setAll((old) => [...old.slice(-2), n]),
+        tookBack: () => setAll((old) => old.filter((n) => !n.act?.back)),
+      }),
+    [],
+  )
   const close = (id: number) => setAll((old) => old.filter((n) => n.id !== id))
   return (
     <Toast.Provider label="Notice" swipeDirection="down">

@@ -2,7 +2,7 @@ import { type QueryClient, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useMemo, useSyncExternalStore } from 'react'
 import type { Answered, Session } from '../../api/client'
 import { keepDesk, keys } from '../desk'
-import { tell } from '../notices'
+import { tell, tookBack } from '../notices'
 import { kept } from './keep'
 import { Outbox, type Snapshot } from './outbox'
 
@@ -21,6 +21,7 @@ function outboxOf(cache: QueryClient, who: string, client: string): Outbox {
     accept: (desk) => keepDesk(cache, desk),
     signedOut: () => cache.invalidateQueries({ queryKey: keys.session }),
     tell,
+    tookBack,
   })
   boxes.set(key, box)
   return box

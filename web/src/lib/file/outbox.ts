@@ -34,6 +34,8 @@ export type House = {
   signedOut: () => void
   /** Says what was refused and has no field to stand at. */
   tell: (text: string) => void
+  /** Something was taken back, or done again. */
+  tookBack: () => void
 }
 
 const pauses = [500, 1000, 2000, 4000, 8000, 15_000]
@@ -137,6 +139,7 @@ export class Outbox {
         this.entries(this.now.entries.filter((e) => e !== last))
         this.answer(last.id, false)
         this.settleState()
+        this.house.tookBack()
         return true
       }
     }
@@ -148,6 +151,7 @@ export class Outbox {
       this.update({ state: 'saving' })
       const desk = this.house.known() ?? (await this.read())
       this.accept(await stepBack(desk, s, this.looked))
+      this.house.tookBack()
       return true
     } catch (err) {
       const e = asError(err)

@@ -143,6 +143,7 @@ export function boxOn(server: FakeServer, { page = 'page', who = 'ann' } = {}) {
         out++
       },
       tell: (t) => told.push(t),
+      tookBack: () => {},
     },
     page,
   )

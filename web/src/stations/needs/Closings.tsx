@@ -3,9 +3,9 @@ import { useEffect } from 'react'
 import { Link } from 'react-router'
 import { api, data, type Shapes, type Slot } from '../../api/client'
 import { useBench, usePlan } from '../../lib/desk'
+import { useTold } from '../../lib/file/told'
 import { percent } from '../../lib/format'
 import { useKey } from '../../lib/hooks'
-import { tell } from '../../lib/notices'
 import { Button, Failed, StateWord, Waiting } from '../../ui/parts'
 
 export type Closing = Shapes['NeedClosing']
@@ -28,10 +28,12 @@ function useClosings(slot: string) {
 /** Puts purchases into the plan. */
 export function usePins() {
   const { box } = useBench()
+  const told = useTold()
   return (name: string, pins: readonly string[]) => {
-    for (const key of pins) box.make('pins', { id: key, pin: 'must' })
-    const back = { label: 'Take it back', run: () => void box.step({ step: 'undo' }) }
-    tell(`${name} is in the plan now. It counts here once it is listed at Stock.`, pins.length === 1 ? back : undefined)
+    const more = pins.map((id) => ({ id, pin: 'must' as const }))
+    const kept = box.add({ containers: [], things: [], batches: [], pins: more })
+    const words = pins.length > 1 ? 'are in the plan now. They count here once they are' : 'is in the plan now. It counts here once it is'
+    told(`${name} ${words} listed at Stock.`, kept, (last) => last.part === 'pins')
   }
 }
 
@@ -39,13 +41,13 @@ export function usePins() {
 function useDo() {
   const { box } = useBench()
   const pin = usePins()
+  const told = useTold()
   return (c: Closing) => {
     const { container, filling, volume_l, pins } = c.act
-    const back = { label: 'Take it back', run: () => void box.step({ step: 'undo' }) }
     if (pins.length > 0) return pin(c.name, pins)
     if (!container || !filling) return
-    box.setThing('containers', container, () => ({ filling, ...(volume_l ? { volume_l } : {}) }))
-    tell(`${c.name}: done.`, back)
+    const kept = box.setThing('containers', container, () => ({ filling, ...(volume_l ? { volume_l } : {}) }))
+    told(`${c.name}: done.`, kept, (last) => last.part === 'containers')
   }
 }
 

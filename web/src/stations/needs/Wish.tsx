@@ -1,7 +1,7 @@
 import type { Slot } from '../../api/client'
 import { useBench } from '../../lib/desk'
+import { useTold } from '../../lib/file/told'
 import { useFields } from '../../lib/file/useFields'
-import { tell } from '../../lib/notices'
 import { Choice, Count, Quantity } from '../../ui/field'
 import { Fields } from '../../ui/list'
 import { Button } from '../../ui/parts'
@@ -10,9 +10,10 @@ import { Button } from '../../ui/parts'
 export function Wish({ slot: s }: { slot: Slot }) {
   const { desk, box } = useBench()
   const there = desk.file.slots.some((x) => x.id === s.key)
+  const told = useTold()
   const drop = () => {
-    box.make('slots', { id: s.key, weight: 0, low: 0, high: 0, lo_kg: 0, hi_kg: 0 })
-    tell(`${s.name} is off the board.`, { label: 'Take it back', run: () => void box.step({ step: 'undo' }) })
+    const kept = box.make('slots', { id: s.key, weight: 0, low: 0, high: 0, lo_kg: 0, hi_kg: 0 })
+    told(`${s.name} is off the board.`, kept, (last) => last.part === 'slots')
   }
   return (
     <section className="mt-4">
