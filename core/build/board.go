@@ -84,6 +84,50 @@ const (
 // *quantity.FieldError of use, base, rings, diameter_m, length_m, thread_m and body_kg.
 // Source: Batten, Offset, Fixing, Stud; house factors.
 func (w WallBoard) Build() (Built, error) {
+	out, err := w.checked()
+	if err != nil || out.OK() {
+		return out, err
+	}
+	out.Instead = "a strap in a door that opens away, for bands within what the door takes; or a post or tree outdoors"
+	if w.Owner == "yes" && w.Base.Kind == WoodStuds {
+		out.Remedy = remedied(w, WallBoard.checked, w.changes())
+	}
+	return out, nil
+}
+
+// changes are what may be changed of a board on studs, the cheapest first.
+func (w WallBoard) changes() []change[WallBoard] {
+	cut := func(x *WallBoard) { x.Cut = true }
+	longer := func(x *WallBoard) {
+		x.Diameter, x.Length, x.Thread = max(x.Diameter, 0.008), max(x.Length, 0.150), max(x.Thread, 0.095)
+	}
+	all := []change[WallBoard]{{"cut the lining out behind the board", cut}}
+	if w.Use == ForBody {
+		legs := func(x *WallBoard) { x.Legs = true }
+		steep := func(x *WallBoard) { x.Steep = max(x.Steep, 45) }
+		return append(all, []change[WallBoard]{
+			{"stand it on two legs to the floor", legs}, {"a strap at 45° or steeper", steep}, {"lag screws of 8 × 150 mm", longer},
+			{"on two legs to the floor, a strap at 45° or steeper", func(x *WallBoard) { legs(x); steep(x) }},
+			{"on two legs to the floor, a strap at 45° or steeper, lag screws of 8 × 150 mm", func(x *WallBoard) { legs(x); steep(x); longer(x) }},
+		}...)
+	}
+	all = append(all, []change[WallBoard]{
+		{"lag screws of 8 × 150 mm", longer}, {"cut the lining out behind the board, lag screws of 8 × 150 mm", func(x *WallBoard) { cut(x); longer(x) }},
+	}...)
+	for _, most := range []quantity.Force{300, 250, 200, 150, 100} {
+		lighter := func(x *WallBoard) {
+			x.Rings = slices.Clone(x.Rings)
+			for i := range x.Rings {
+				x.Rings[i].Pull = min(x.Rings[i].Pull, most)
+			}
+		}
+		all = append(all, change[WallBoard]{fmt.Sprintf("lighter bands: %.0f N at the most", float64(most)), lighter},
+			change[WallBoard]{fmt.Sprintf("lighter bands, %.0f N at the most, the lining cut out behind the board and lag screws of 8 × 150 mm", float64(most)), func(x *WallBoard) { lighter(x); cut(x); longer(x) }})
+	}
+	return all
+}
+
+func (w WallBoard) checked() (Built, error) {
 	if err := w.check(); err != nil {
 		return Built{}, err
 	}
@@ -129,9 +173,6 @@ func (w WallBoard) Build() (Built, error) {
 		out.Parts = []Part{{Name: "board", Stock: "38 × 140, stamped No. 2", Length: 1.0, Count: 1}, {Name: "lag screw with washer", Stock: fmt.Sprintf("%.1f × %.0f mm", float64(w.Diameter)*1000, float64(w.Length)*1000), Count: 9}, {Name: "M10 through-bolt with 40 mm washers", Stock: "M10", Count: 2}, {Name: "leg", Stock: "38 × 89", Length: 2.1, Count: 2}}
 		kg := float64(w.Body.Value + w.Body.Expanded())
 		out.Proof = fmt.Sprintf("%.0f kg hung from it no more than 100 mm above the floor for 5 minutes, and a level pull of %.0f N by the scale, nobody beneath; it goes back to within 2 mm. Never a person. Passing raises nothing.", 1.25*kg, kg/2*quantity.StandardGravity)
-	}
-	if !out.OK() {
-		out.Instead = "a strap in a door that opens away, for bands within what the door takes; or a post or tree outdoors"
 	}
 	return out, nil
 }

@@ -32,11 +32,11 @@ func (c Check) Use() float64 {
 func (c Check) OK() bool { return c.Use() <= 1 }
 
 // Part is what is cut or bought for a design: of a stock by its name, a length in m (0 for a
-// piece), and how many.
+// piece), of a sheet with its width, and how many.
 type Part struct {
-	Name, Stock string
-	Length      quantity.Length
-	Count       int
+	Name, Stock   string
+	Length, Width quantity.Length
+	Count         int
 }
 
 // Step is one thing to do. At a Hold it is asked whether something is so before anybody goes
@@ -51,6 +51,7 @@ type Step struct {
 // where they do or none does; Instead says what is safe in its place.
 type Built struct {
 	Title    string
+	Mass     quantity.Mass // of the thing itself, in kg; 0 where it does not matter
 	Parts    []Part
 	Tools    []string
 	Hours    [2]float64

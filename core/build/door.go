@@ -2,6 +2,7 @@ package build
 
 import (
 	"fmt"
+	"math"
 
 	"scrappyrack/core/quantity"
 )
@@ -37,6 +38,24 @@ const usualGap quantity.Length = 0.012
 // 1.5 against the strap; never a body. Errors are *quantity.FieldError of door, gap_m, knot_m
 // and pull_n. Source: house values for doors; Hardware.
 func (d DoorStrap) Build() (Built, error) {
+	out, err := d.checked()
+	if err != nil || out.OK() {
+		return out, err
+	}
+	out.Remedy = d.remedy()
+	out.Instead = "the band under the foot, or round a post that stands by itself"
+	return out, nil
+}
+
+// takes is what the door may be pulled with, and what it is.
+func (d DoorStrap) takes() (float64, string) {
+	if d.Door == SolidOnThree {
+		return SolidDoor, "solid or framed, on three hinges"
+	}
+	return LightDoor, "hollow, glazed, sliding or folding"
+}
+
+func (d DoorStrap) checked() (Built, error) {
 	switch {
 	case d.Door != SolidOnThree && d.Door != LighterDoor:
 		return Built{}, quantity.At("door", "a door is solid on three hinges, or lighter")
@@ -48,10 +67,7 @@ func (d DoorStrap) Build() (Built, error) {
 		return Built{}, quantity.At("pull_n", "a pull is above 0 and at most 5,000 N")
 	}
 	gap := max(d.Gap, usualGap)
-	takes, door := LightDoor, "hollow, glazed, sliding or folding"
-	if d.Door == SolidOnThree {
-		takes, door = SolidDoor, "solid or framed, on three hinges"
-	}
+	takes, door := d.takes()
 	leaf := Check{Link: "door, " + door, Demand: float64(d.Pull), Capacity: takes, Unit: "N", Formula: "the pull as it is", Source: "house value"}
 	switch {
 	case !d.Away:
@@ -78,16 +94,13 @@ func (d DoorStrap) Build() (Built, error) {
 		Inspect:  "Before each use the strap and the latch; every 3 months hinges and screws. Given up at 10 % of wear. Written down with the date.",
 		Cautions: []string{"Bands only: never a body.", "Never on the casing.", "Guidance for a competent person."},
 	}
-	if !out.OK() {
-		out.Remedy = d.remedy(takes)
-		out.Instead = "the band under the foot, or round a post that stands by itself"
-	}
 	return out, nil
 }
 
 // remedy is what makes the strap hold, where anything does.
-func (d DoorStrap) remedy(takes float64) *Remedy {
+func (d DoorStrap) remedy() *Remedy {
 	change, x := "", d
+	takes, _ := d.takes()
 	say := func(words string) {
 		if change != "" {
 			change += ", and "
@@ -105,9 +118,9 @@ func (d DoorStrap) remedy(takes float64) *Remedy {
 	if !d.Read {
 		return &Remedy{"pull the bands on a scale first: three pulls each tell what the door would have to take", 0}
 	}
-	if float64(d.Knot) < 2*float64(max(d.Gap, usualGap)) {
-		say("a thicker tube behind the leaf, 40 mm")
-		x.Knot = 0.04
+	if need := 2 * max(d.Gap, usualGap); d.Knot < need {
+		x.Knot = max(0.04, need)
+		say(fmt.Sprintf("a thicker tube behind the leaf, %.0f mm", math.Ceil(float64(x.Knot)*1000)))
 	}
 	if float64(d.Pull) > takes {
 		if d.Door == LighterDoor && float64(d.Pull) <= SolidDoor {
@@ -122,7 +135,7 @@ func (d DoorStrap) remedy(takes float64) *Remedy {
 		say(fmt.Sprintf("a strap that is marked with %.0f N at least", float64(x.Pull)*BandFactor))
 		x.Strap = Hardware{Kind: SewnStrap, Working: x.Pull * BandFactor}
 	}
-	got, err := x.Build()
+	got, err := x.checked()
 	if err != nil || !got.OK() {
 		return nil
 	}

@@ -80,12 +80,6 @@ func (s StepBox) checked() (Built, error) {
 			stock = &t
 		}
 	}
-	within := func(field string, v, from, to quantity.Length) error {
-		if v < from || v > to {
-			return quantity.At(field, fmt.Sprintf("from %.2f to %.2f m", float64(from), float64(to)))
-		}
-		return nil
-	}
 	switch {
 	case s.Use != StepOn && s.Use != JumpOn:
 		return Built{}, quantity.At("use", "a step is stepped on, or jumped on to")
@@ -100,19 +94,13 @@ func (s StepBox) checked() (Built, error) {
 	case !(s.Body.Value > 20) || s.Body.Value > 300:
 		return Built{}, quantity.At("body_kg", "a body with what it wears is from 20 to 300 kg")
 	}
-	for _, c := range []struct {
-		field       string
-		v, from, to quantity.Length
-	}{{"height_m", s.Height, 0.05, 0.80}, {"span_m", s.Span, 0.15, 0.80}, {"base_m", s.Base, 0.15, 1.2}, {"flare_m", s.Flare, 0, 0.2}} {
-		if err := within(c.field, c.v, c.from, c.to); err != nil {
-			return Built{}, err
-		}
+	metres := func(field string, v quantity.Length, from, to float64) error {
+		return within(field, float64(v), from, to, "m")
 	}
-	foot := Weight(s.Body) * FootFactor
-	most, inside := foot, stepInside
-	if s.Use == JumpOn {
-		most, inside = max(foot, 2*Weight(s.Body)*LandFactor), jumpInside
+	if err := first(metres("height_m", s.Height, 0.05, 0.80), metres("span_m", s.Span, 0.15, 0.80), metres("base_m", s.Base, 0.15, 1.2), metres("flare_m", s.Flare, 0, 0.2)); err != nil {
+		return Built{}, err
 	}
+	foot, most, inside := landing(s.Use, s.Body)
 	stress, allowed, source, err := stock.under(foot, most, s.Span)
 	if err != nil {
 		return Built{}, err

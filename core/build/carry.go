@@ -1,0 +1,204 @@
+package build
+
+import (
+	"fmt"
+	"math"
+
+	"scrappyrack/core/quantity"
+)
+
+// bailMark is what an unmarked bail or ear carries, and innerBag what an inner bag holds, in kg;
+// outerFull how full an outer bag is (house values).
+const (
+	bailMark, innerBag = 15.0, 10.0
+	outerFull          = 0.8
+)
+
+// Sandbag is an outer bag with inner ones: Mass of all of the filling with its ±, Bags inside,
+// Density of the filling as it lies, in kg/L, Outer the volume of the outer bag in L, and each of
+// two handles as it is marked.
+type Sandbag struct {
+	Mass           quantity.Estimate
+	Bags           int
+	Density, Outer float64
+	Handle         Hardware
+}
+
+// Build works a sandbag out: inner bags of 10 kg at most, an outer bag 0.8 full, handles under
+// half of it each × 2. Errors are *quantity.FieldError of mass_kg, bags, density_kg_l and
+// outer_l. Source: house values; Hardware.
+func (b Sandbag) Build() (Built, error) {
+	out, err := b.checked()
+	if err != nil || out.OK() {
+		return out, err
+	}
+	out.Instead = "a pack of books, or two jugs"
+	bags := max(b.Bags, int(math.Ceil(float64(b.Mass.Value)/innerBag)))
+	outer := math.Max(b.Outer, math.Ceil(float64(b.Mass.Value)/b.Density/outerFull))
+	marked := quantity.Force(math.Ceil(out.Checks[2].Demand))
+	inner := func(x *Sandbag) { x.Bags = bags }
+	larger := func(x *Sandbag) { x.Bags, x.Outer = bags, outer }
+	words := fmt.Sprintf("%d inner bags in an outer one of %.0f L", bags, outer)
+	out.Remedy = remedied(b, Sandbag.checked, []change[Sandbag]{
+		{fmt.Sprintf("%d inner bags", bags), inner}, {words, larger},
+		{fmt.Sprintf("handles marked with %.0f N at least", float64(marked)), func(x *Sandbag) { x.Handle = Hardware{Kind: SewnStrap, Working: marked} }},
+		{fmt.Sprintf("%s, handles marked with %.0f N at least", words, float64(marked)), func(x *Sandbag) { larger(x); x.Handle = Hardware{Kind: SewnStrap, Working: marked} }},
+	})
+	return out, nil
+}
+
+func (b Sandbag) checked() (Built, error) {
+	if err := first(within("mass_kg", float64(b.Mass.Value), 2, 120, "kg"), within("bags", float64(b.Bags), 1, 20, "bags"), within("density_kg_l", b.Density, 0.1, 12, "kg/L"), within("outer_l", b.Outer, 2, 200, "L")); err != nil {
+		return Built{}, err
+	}
+	kg := float64(b.Mass.Value)
+	volume := kg / b.Density
+	capacity, why := b.Handle.Capacity(false)
+	half := float64(Weight(b.Mass)) / 2 * CarryFactor
+	out := Built{
+		Title: fmt.Sprintf("Sandbag, %.0f kg", kg), Hours: [2]float64{1, 1}, Mass: b.Mass.Value,
+		Checks: []Check{
+			{Link: "each inner bag", Demand: kg / float64(b.Bags), Capacity: innerBag, Unit: "kg", Formula: "filling over bags, 10 kg at most", Source: "house value"},
+			{Link: "outer bag, how full", Demand: volume, Capacity: outerFull * b.Outer, Unit: "L", Formula: "m/ρ against 0.8 of it", Source: "house value"},
+			{Link: "each handle", Demand: half, Capacity: capacity, Unit: "N", Formula: "half of it × 2 against its mark", Source: "its maker", Refused: why},
+		},
+		Parts: []Part{{Name: "inner bag, double", Stock: "freezer bag, 6 L, heavy", Count: 2 * b.Bags}, {Name: "outer bag", Stock: fmt.Sprintf("bag of %.0f L, heavy cloth", b.Outer), Count: 1}, {Name: "handle, webbing", Stock: "webbing, 40 mm", Length: 0.5, Count: 2}},
+		Tools: []string{"scale", "needle and heavy thread", "tape"},
+		Steps: []Step{
+			{fmt.Sprintf("Fill %d inner bags with %.1f kg each, press the air out, seal them twice.", b.Bags, kg/float64(b.Bags)), false},
+			{"Lay each on paper for an hour: no damp, no grain comes out.", true},
+			{"Stitch the handles through the seam, a box with a cross each.", false},
+			{"Weigh the whole bag, with its ±; write it on it.", true},
+			{"Hang twice its mass from both handles for 5 minutes; then leave it lying for 24 hours.", true},
+		},
+		Proof: fmt.Sprintf("%.0f kg hung from both handles for 5 minutes, nobody beneath; then 24 hours lying. Passing raises nothing.", 2*float64(b.Mass.Value+b.Mass.Expanded())), Inspect: looked("seams, handles, inner seals; weighed again"),
+		Cautions: []string{"Not overhead: what is inside slides.", "Not made to be dropped.", guidance},
+	}
+	return out, nil
+}
+
+// DragSled is a sled: Mass of all of it with its ±, Mu the friction as it was measured, loaded,
+// with its ± as MuU, Angle at which the strap rises in degrees, Wide its base, LoadHigh the middle
+// of the load above the floor and Lane the way there is, in m; Strap as it is marked.
+type DragSled struct {
+	Mass                 quantity.Estimate
+	Mu, MuU, Angle       float64
+	Wide, LoadHigh, Lane quantity.Length
+	Strap                Hardware
+}
+
+// slowest and stopping: a sled is pulled for 5 m at least, and needs 1.5 m to stop (house values).
+const leastLane, stopping = 5.0, 1.5
+
+// Pull is what it is dragged with, in N, with its ± as far as friction tells.
+func (s DragSled) Pull() quantity.Force {
+	return Sled(s.Mu+s.MuU, s.Mass.Value+quantity.Mass(s.Mass.Expanded()), s.Angle)
+}
+
+// Build works a sled out: its strap under twice the pull, its load low enough, its lane free.
+// Errors are *quantity.FieldError of mass_kg, mu, mu_u, angle_deg, wide_m, load_high_m and lane_m.
+// Source: Sled; house values.
+func (s DragSled) Build() (Built, error) {
+	out, err := s.checked()
+	if err != nil || out.OK() {
+		return out, err
+	}
+	out.Instead = "a towel under a load on a smooth floor, pushed"
+	marked := quantity.Force(math.Ceil(out.Checks[0].Demand))
+	strap := func(x *DragSled) { x.Strap = Hardware{Kind: SewnStrap, Working: max(x.Strap.Working, marked)} }
+	low := func(x *DragSled) { x.LoadHigh = min(x.LoadHigh, x.Wide/2) }
+	tied, words := fmt.Sprintf("the load tied below %.0f cm", float64(s.Wide)*50), fmt.Sprintf("a strap marked with %.0f N at least", float64(marked))
+	out.Remedy = remedied(s, DragSled.checked, []change[DragSled]{{tied, low}, {words, strap}, {words + ", and " + tied, func(x *DragSled) { low(x); strap(x) }}})
+	return out, nil
+}
+
+func (s DragSled) checked() (Built, error) {
+	if err := first(within("mass_kg", float64(s.Mass.Value), 2, 300, "kg"), within("mu", s.Mu, 0.05, 1.5, ""), within("mu_u", s.MuU, 0, 0.5, ""), within("angle_deg", s.Angle, 0, 60, "degrees"),
+		within("wide_m", float64(s.Wide), 0.2, 1.2, "m"), within("load_high_m", float64(s.LoadHigh), 0, 1, "m"), within("lane_m", float64(s.Lane), 0, 200, "m")); err != nil {
+		return Built{}, err
+	}
+	pull := float64(s.Pull())
+	capacity, why := s.Strap.Capacity(false)
+	out := Built{
+		Title: "Sled", Hours: [2]float64{1.5, 1.5}, Mass: s.Mass.Value,
+		Checks: []Check{
+			{Link: "strap", Demand: pull * CarryFactor, Capacity: capacity, Unit: "N", Formula: "2 μ m g/(cos θ + μ sin θ) against its mark", Source: "statics; its maker", Refused: why},
+			{Link: "load, how high", Demand: float64(s.LoadHigh), Capacity: float64(s.Wide) / 2, Unit: "m", Formula: "below half of the base's width", Source: "house rule"},
+			{Link: "lane", Demand: leastLane + stopping, Capacity: float64(s.Lane), Unit: "m", Formula: "5 m and 1.5 m to stop", Source: "house value"},
+		},
+		Parts: []Part{{Name: "base", Stock: "softwood plywood, 18 mm", Length: 0.6, Width: s.Wide, Count: 1}, {Name: "runner", Stock: "38 × 89", Length: 0.6, Count: 2}, {Name: "strap", Stock: "webbing, 25 mm", Length: 4, Count: 1}, {Name: "M8 bolt with washers", Stock: "M8", Count: 4}},
+		Tools: []string{"saw", "drill", "spanner", "hanging scale"},
+		Steps: []Step{
+			{"Round the runners' ends and the edges that the strap touches.", false},
+			{"Bolt the strap through base and runner; tie the load down, low.", false},
+			{"Measure the friction on this floor, loaded, with the hanging scale: pull over weight, three times.", true},
+			{"The lane is free, with room to stop.", true},
+		},
+		Proof: fmt.Sprintf("%.0f N by the scale against a post, slowly, standing aside. Passing raises nothing.", 2*pull), Inspect: looked("strap, bolts, runners"),
+		Cautions: []string{"It wears the floor: try it where that does not matter.", guidance},
+	}
+	return out, nil
+}
+
+// JugSet is a set of jugs filled to lines: Count of them, each of Volume litres with a Tare, in
+// kg; Density of the filling in kg/L with DensityU as its ±. Strapped says that a strap runs under
+// the base of each; Wet that the filling may freeze, Frost that it may get that cold.
+type JugSet struct {
+	Count             int
+	Volume            float64
+	Tare              quantity.Mass
+	Density, DensityU float64
+	Strapped          bool
+	Wet, Frost        bool
+}
+
+// Full is what one jug weighs, filled as far as it may be.
+func (j JugSet) Full() quantity.Estimate {
+	v := j.Volume
+	if j.Wet && j.Frost {
+		v *= 0.9 // frost needs room (house value)
+	}
+	return quantity.Estimate{Value: quantity.Mass(j.Density*v) + j.Tare, U1: quantity.Mass(j.DensityU * v / 2)}
+}
+
+// Build works a set out: each jug's ear under what it weighs. Errors are *quantity.FieldError of
+// count, volume_l, tare_kg, density_kg_l and density_u. Source: house values.
+func (j JugSet) Build() (Built, error) {
+	out, err := j.checked()
+	if err != nil || out.OK() {
+		return out, err
+	}
+	out.Instead = "the same jugs, filled less"
+	out.Remedy = remedied(j, JugSet.checked, []change[JugSet]{{"a strap under the base of each", func(x *JugSet) { x.Strapped = true }}})
+	return out, nil
+}
+
+func (j JugSet) checked() (Built, error) {
+	if err := first(within("count", float64(j.Count), 1, 24, "jugs"), within("volume_l", j.Volume, 0.5, 30, "L"), within("tare_kg", float64(j.Tare), 0, 5, "kg"),
+		within("density_kg_l", j.Density, 0.1, 12, "kg/L"), within("density_u", j.DensityU, 0, 2, "kg/L")); err != nil {
+		return Built{}, err
+	}
+	full := j.Full()
+	heavy := float64(full.Value + full.Expanded())
+	ear := Check{Link: "each ear", Demand: heavy, Capacity: bailMark, Unit: "kg", Formula: "filling + tare against 15 kg, no mark", Source: "house value"}
+	if j.Strapped {
+		ear.Link, ear.Capacity, ear.Formula = "each strap under a base", 2*bailMark, "filling + tare against 30 kg"
+	}
+	out := Built{
+		Title: "Jugs filled to lines", Hours: [2]float64{0.5, 0.5}, Mass: full.Value * quantity.Mass(j.Count), Checks: []Check{ear},
+		Parts: []Part{{Name: "jug with a handle", Stock: fmt.Sprintf("jug, %.1f L", j.Volume), Count: j.Count}, {Name: "tape for the lines", Stock: "tape", Count: 1}},
+		Tools: []string{"scale", "funnel", "marker"},
+		Steps: []Step{
+			{"Weigh a litre of this filling as it lies: its own density, not the table's.", true},
+			{"Fill to a line, tap it down, close the cap, wipe it dry.", false},
+			{"Weigh each; write mass and ± on the tape.", true},
+			{"Hang twice its mass by the ear for 5 minutes, close above the floor.", true},
+		},
+		Proof: fmt.Sprintf("%.0f kg by the ear for 5 minutes, close above the floor, nobody's foot beneath. Passing raises nothing.", 2*heavy), Inspect: looked("ears, caps, damp; weighed again"),
+		Cautions: []string{"Not overhead without a cap that is proven shut.", guidance},
+	}
+	if j.Wet && j.Frost {
+		out.Cautions = append(out.Cautions, "May freeze: a tenth stays empty.")
+	}
+	return out, nil
+}

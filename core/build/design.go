@@ -1,0 +1,273 @@
+package build
+
+import (
+	"fmt"
+	"math"
+	"slices"
+
+	"scrappyrack/core/capability"
+	"scrappyrack/core/load"
+	"scrappyrack/core/quantity"
+	"scrappyrack/core/space"
+)
+
+// Word is one of the answers to a question, by what it is kept as.
+type Word struct{ Key, Name string }
+
+// Ask is one size or answer that a design is made from. With Words it is one of these, else a
+// number from Low to High in the base unit of Kind. Key is what errors call it.
+type Ask struct {
+	Key, Label string
+	Kind       quantity.Kind
+	Low, High  float64
+	Words      []Word
+	Help       string
+}
+
+// Values are the sizes and answers of one build, by the keys of its design's Asks.
+type Values struct {
+	Num  map[string]float64
+	Word map[string]string
+}
+
+func (v Values) length(key string) quantity.Length { return quantity.Length(v.Num[key]) }
+func (v Values) force(key string) quantity.Force   { return quantity.Force(v.Num[key]) }
+func (v Values) mass(key string) quantity.Mass     { return quantity.Mass(v.Num[key]) }
+func (v Values) yes(key string) bool               { return v.Word[key] == "yes" }
+
+// Over are values with others in their place where those have any.
+func (v Values) Over(with Values) Values {
+	out := Values{map[string]float64{}, map[string]string{}}
+	for _, from := range []Values{v, with} {
+		for k, n := range from.Num {
+			out.Num[k] = n
+		}
+		for k, w := range from.Word {
+			out.Word[k] = w
+		}
+	}
+	return out
+}
+
+// Situation is what a build stands in: who it is for, what hangs or stands on it, and where.
+// Pull is the most that bands there may pull at any set-up, its ± in it, and Read that every one
+// of them was read by a scale; Heaviest the heaviest load of the house. Room is nil where none is
+// said; Wall is one of its walls, or -1, and At where along it, in m.
+type Situation struct {
+	Stature  quantity.Length
+	Body     quantity.Estimate
+	Pull     quantity.Force
+	Read     bool
+	Heaviest quantity.Mass
+	Room     *space.Room
+	Wall     int
+	At       quantity.Length
+	Lane     quantity.Length
+}
+
+// On is what a design stands on or hangs from.
+type On string
+
+// The places.
+const (
+	OnWall    On = "wall"
+	OnCeiling On = "ceiling"
+	OnDoor    On = "door"
+	OnFloor   On = "floor"
+	Nowhere   On = "" // it is carried
+)
+
+// Design is a parametric design. Asks are its questions as they stand with some answers, Fit its
+// sizes for a situation, Build works it out, Gives is what it lets one do where all checks pass,
+// Makes the loads that come of it.
+type Design struct {
+	Key, Name, Does string
+	On              On
+	Asks            func(Values, Situation) []Ask
+	Fit             func(Situation) Values
+	Build           func(Values, Situation) (Built, error)
+	Gives           func(Values, Situation) []capability.Supply
+	Makes           func(Values) []load.Container
+}
+
+// Designs are all designs, those for bands and bodies first.
+func Designs() []Design {
+	return slices.Concat(hangDesigns(), standDesigns(), carryDesigns())
+}
+
+// DesignByKey finds one. Errors are *quantity.FieldError of design.
+func DesignByKey(key string) (Design, error) {
+	for _, d := range Designs() {
+		if d.Key == key {
+			return d, nil
+		}
+	}
+	return Design{}, quantity.At("design", fmt.Sprintf("%q is no design that is known", key))
+}
+
+// Work works a design out in a situation with some sizes; what is not said is as it fits. It
+// supplies nothing unless every check passes. Errors are *quantity.FieldError of the asks' keys.
+func (d Design) Work(v Values, s Situation) (Worked, error) {
+	v = d.Fit(s).Over(v)
+	w := Worked{Design: d, Values: v, Asks: d.Asks(v, s)}
+	for _, a := range w.Asks {
+		if err := a.takes(v); err != nil {
+			return w, err
+		}
+	}
+	var err error
+	if w.Built, err = d.Build(v, s); err != nil {
+		return w, err
+	}
+	if d.On == OnWall {
+		w.Built.Checks = append(w.Built.Checks, s.standing())
+		if !w.Built.OK() && w.Built.Instead == "" {
+			w.Built.Instead = "the same on a wall that holds it"
+		}
+	}
+	if w.Built.OK() && d.Gives != nil {
+		w.Gives = d.Gives(v, s)
+	}
+	return w, nil
+}
+
+// Worked is a design as it was worked out: with all of its sizes, its questions, and what it
+// gives.
+type Worked struct {
+	Design Design
+	Values Values
+	Asks   []Ask
+	Built  Built
+	Gives  []capability.Supply
+}
+
+func (a Ask) takes(v Values) error {
+	if len(a.Words) > 0 {
+		if !slices.ContainsFunc(a.Words, func(w Word) bool { return w.Key == v.Word[a.Key] }) {
+			return quantity.At(a.Key, fmt.Sprintf("%q is none of the answers to this", v.Word[a.Key]))
+		}
+		return nil
+	}
+	n, ok := v.Num[a.Key]
+	if !ok || math.IsNaN(n) || n < a.Low || n > a.High {
+		return quantity.At(a.Key, "from ", quantity.Amount(a.Kind, a.Low), " to ", quantity.Amount(a.Kind, a.High))
+	}
+	return nil
+}
+
+// yesNo asks something that is not known until it is said.
+func yesNo(key, label, help string) Ask {
+	return Ask{Key: key, Label: label, Words: []Word{{"yes", "Yes"}, {"no", "No, or not known"}}, Help: help}
+}
+
+func metres(key, label string, low, high float64) Ask {
+	return Ask{Key: key, Label: label, Kind: quantity.KindLevel, Low: low, High: high}
+}
+
+// marked asks what a link is marked with.
+func marked(key, label string) Ask {
+	return Ask{Key: key, Label: label, Kind: quantity.KindForce, Low: 0, High: 100000, Help: "Its working load as the maker marks it; 0 where there is no mark: then it counts as nothing."}
+}
+
+func asked(all ...Ask) func(Values, Situation) []Ask {
+	return func(Values, Situation) []Ask { return all }
+}
+
+// body is who is on it, with what is worn.
+func (s Situation) body(v Values) quantity.Estimate {
+	b := s.Body
+	b.Value += v.mass("worn_kg")
+	return b
+}
+
+var worn = Ask{Key: "worn_kg", Label: "Worn with it", Kind: quantity.KindMass, Low: 0, High: 60, Help: "A vest or a pack that is worn on it."}
+
+// friction asks how rough the floor is.
+var friction = Ask{Key: "mu", Label: "Friction of its feet", Kind: quantity.KindRatio, Low: 0.05, High: 1.5, Help: "0.2 where nobody has tried; rubber feet on a dry floor 0.5. Pull it with the hanging scale: pull over weight."}
+
+func words(pairs ...string) (out []Word) {
+	for i := 0; i+1 < len(pairs); i += 2 {
+		out = append(out, Word{pairs[i], pairs[i+1]})
+	}
+	return out
+}
+
+// wallOf is a wall as an anchor is asked, the weak end of what nobody has said: a lining of 25 mm,
+// wood of no known species.
+func (s Situation) wallOf(v Values) (base Base, owner string) {
+	base = Base{Kind: OtherWall, B: 0.038, H: 0.089, High: 2.4, Spacing: 0.6, Lining: 0.025}
+	if v.Word["stud"] == "63" {
+		base.H = 0.063
+	}
+	base.PlateHeld = v.yes("plate_held")
+	base.AnchorOff, base.AnchorAlong = v.force("anchor_off_n"), v.force("anchor_along_n")
+	base.Joints = v.yes("joints")
+	r := s.Room
+	if r == nil || s.Wall < 0 || s.Wall >= len(r.Walls) {
+		return base, ""
+	}
+	w := r.Walls[s.Wall]
+	switch w.Kind {
+	case space.TimberStud:
+		base.Kind = WoodStuds
+	case space.Brick, space.ConcreteOf, space.Stone, space.HollowBlock:
+		base.Kind = MasonryWall
+	}
+	if r.Ceiling.Height > 0 {
+		base.High = r.Ceiling.Height
+	}
+	if w.Spacing > 0 {
+		base.Spacing = w.Spacing
+	}
+	if w.Lining > 0 {
+		base.Lining = w.Lining
+	}
+	switch {
+	case w.NoHoles || r.Holes == space.NoHoles:
+		owner = "no"
+	case r.Holes == space.Drillable:
+		owner = "yes"
+	}
+	return base, owner
+}
+
+// onStud is how far off the middle of a stud a board may be, in m.
+const onStud = 0.010
+
+// standing is whether the place on the wall is one: a wall, free there, and on a stud.
+func (s Situation) standing() Check {
+	c := Check{Link: "place on the wall", Capacity: 1, Formula: "a free place, on a stud where there are studs", Source: "survey"}
+	r := s.Room
+	if r == nil || s.Wall < 0 || s.Wall >= len(r.Walls) {
+		c.Refused = "no wall is chosen: say which, and where along it"
+		return c
+	}
+	for _, o := range r.Openings {
+		if o.Wall == s.Wall && s.At > o.At-0.1 && s.At < o.At+o.Width+0.1 {
+			c.Refused = o.Name + " is there: choose another place along the wall"
+			return c
+		}
+	}
+	_, _, long := r.Wall(s.Wall)
+	if s.At < 0.05 || s.At > long-0.05 {
+		c.Refused = "the wall ends there"
+		return c
+	}
+	if r.Walls[s.Wall].Kind != space.TimberStud {
+		return c
+	}
+	studs := r.Studs(s.Wall)
+	if len(studs) == 0 {
+		c.Refused = "nobody has found the first stud: small pilot holes, then write it down at Space"
+		return c
+	}
+	near := slices.MinFunc(studs, func(a, b quantity.Length) int {
+		if math.Abs(float64(a-s.At)) < math.Abs(float64(b-s.At)) {
+			return -1
+		}
+		return 1
+	})
+	c.Demand, c.Capacity, c.Unit = math.Abs(float64(near-s.At)), onStud, "m"
+	c.Formula = fmt.Sprintf("from the middle of a stud; the nearest is at %.2f m", float64(near))
+	return c
+}

@@ -1,0 +1,227 @@
+package build
+
+import (
+	"fmt"
+	"math"
+	"slices"
+
+	"scrappyrack/core/load"
+	"scrappyrack/core/material"
+	"scrappyrack/core/quantity"
+)
+
+// carryDesigns are those that are carried, dragged or stored.
+func carryDesigns() []Design {
+	return []Design{sandbagDesign, jugsDesign, farmerDesign, sledDesign, pegsDesign, shelfDesign}
+}
+
+// poured are the fillings that are poured.
+func poured() (out []Word) {
+	for _, f := range material.Fillings() {
+		if f.Loose {
+			out = append(out, Word{f.Key, f.Name})
+		}
+	}
+	return out
+}
+
+// filling is one by its key: its density and its ±, in kg/L.
+func filling(key string) (material.Filling, float64, float64) {
+	f, err := material.FillingByKey(key)
+	if err != nil {
+		return f, 1, 0.1
+	}
+	return f, float64(f.Typical), 2 * float64(f.U1())
+}
+
+// made is a load that is made once and stays as it is.
+func made(kind, id, name string, f material.Filling, mass quantity.Mass, holds quantity.Mass) []load.Container {
+	k, err := load.KindByKey(kind)
+	if err != nil {
+		return nil
+	}
+	c := k.Usual(id, f)
+	c.Name, c.Sold, c.Adjustable, c.Closure = name, mass, false, load.Sealed
+	c.Vessel.Rating = holds
+	return []load.Container{c}
+}
+
+var sandbagDesign = Design{
+	Key: "sandbag", Name: "Sandbag", Does: "one heavy load to hug, shoulder and drag", On: Nowhere,
+	Asks: asked(
+		Ask{Key: "mass_kg", Label: "Filling", Kind: quantity.KindMass, Low: 2, High: 120}, Ask{Key: "filling", Label: "Of", Words: poured()},
+		Ask{Key: "bags", Label: "Inner bags", Kind: quantity.KindCount, Low: 1, High: 20}, Ask{Key: "outer_l", Label: "Outer bag holds", Kind: quantity.KindVolume, Low: 2, High: 200},
+		marked("handle_n", "Each handle's webbing is marked with"),
+	),
+	Fit: func(Situation) Values {
+		return Values{Num: map[string]float64{"mass_kg": 20, "bags": 2, "outer_l": 18, "handle_n": 0}, Word: map[string]string{"filling": "dry-sand"}}
+	},
+	Build: func(v Values, _ Situation) (Built, error) {
+		_, density, _ := filling(v.Word["filling"])
+		m := quantity.Estimate{Value: v.mass("mass_kg"), U1: v.mass("mass_kg") * 0.01}
+		return Sandbag{Mass: m, Bags: int(v.Num["bags"]), Density: density, Outer: v.Num["outer_l"], Handle: Hardware{Kind: SewnStrap, Working: v.force("handle_n")}}.Build()
+	},
+	Makes: func(v Values) []load.Container {
+		f, _, _ := filling(v.Word["filling"])
+		return made("sack", "sandbag", "sandbag", f, v.mass("mass_kg"), v.mass("mass_kg")*1.05)
+	},
+}
+
+func jugsOf(v Values) JugSet {
+	f, density, u := filling(v.Word["filling"])
+	return JugSet{Count: int(v.Num["count"]), Volume: v.Num["volume_l"], Tare: v.mass("tare_kg"), Density: density, DensityU: u, Strapped: v.yes("strapped"), Wet: f.Wet, Frost: v.yes("frost")}
+}
+
+var jugsDesign = Design{
+	Key: "jugs", Name: "Jugs filled to lines", Does: "pairs of light loads", On: Nowhere,
+	Asks: asked(
+		Ask{Key: "count", Label: "Jugs", Kind: quantity.KindCount, Low: 1, High: 24}, Ask{Key: "volume_l", Label: "Each holds", Kind: quantity.KindVolume, Low: 0.5, High: 30}, Ask{Key: "tare_kg", Label: "Each weighs, empty", Kind: quantity.KindFine, Low: 0, High: 5},
+		Ask{Key: "filling", Label: "Filled with", Words: poured()}, yesNo("strapped", "A strap under the base of each", ""), yesNo("frost", "May freeze", ""),
+	),
+	Fit: func(s Situation) Values {
+		v := Values{Num: map[string]float64{"count": 2, "volume_l": 3.785, "tare_kg": 0.06}, Word: map[string]string{"filling": "fresh-water", "strapped": "no", "frost": "no"}}
+		return v
+	},
+	Build: func(v Values, _ Situation) (Built, error) { return jugsOf(v).Build() },
+	Makes: func(v Values) (out []load.Container) {
+		f, _, _ := filling(v.Word["filling"])
+		for i := range int(v.Num["count"]) {
+			out = append(out, made("jug", fmt.Sprintf("made-jug-%d", i+1), "jug", f, jugsOf(v).Full().Value, bailMark)...)
+		}
+		return out
+	},
+}
+
+var farmerDesign = Design{
+	Key: "farmer", Name: "Farmer handles", Does: "a pair of handles to walk with", On: Nowhere,
+	Asks: asked(Ask{Key: "pipe", Label: "Pipe, schedule 40", Words: pipeWords}, metres("arm_m", "Load beside the hand", 0.05, 1), Ask{Key: "mass_kg", Label: "One handle carries", Kind: quantity.KindMass, Low: 1, High: 300}),
+	Fit: func(s Situation) Values {
+		return Values{Num: map[string]float64{"arm_m": 0.5, "mass_kg": max(20, math.Round(float64(s.Body.Value)/2))}, Word: map[string]string{"pipe": "1-1/4"}}
+	},
+	Build: func(v Values, _ Situation) (Built, error) {
+		return FarmerHandle{Pipe: v.Word["pipe"], Arm: v.length("arm_m"), Mass: quantity.Estimate{Value: v.mass("mass_kg")}}.Build()
+	},
+}
+
+var sledDesign = Design{
+	Key: "sled", Name: "Sled", Does: "dragging and pushing, easy on the joints", On: OnFloor,
+	Asks: asked(
+		Ask{Key: "mass_kg", Label: "Sled and load", Kind: quantity.KindMass, Low: 2, High: 300}, Ask{Key: "mu", Label: "Friction, measured loaded", Kind: quantity.KindRatio, Low: 0.05, High: 1.5, Help: "Pull it with the hanging scale on this floor: pull over weight, three times."},
+		Ask{Key: "mu_u", Label: "its ±", Kind: quantity.KindRatio, Low: 0, High: 0.5}, Ask{Key: "angle_deg", Label: "Strap rises by, degrees", Kind: quantity.KindRatio, Low: 0, High: 60},
+		metres("wide_m", "Base, wide", 0.2, 1.2), metres("load_high_m", "Middle of the load above the floor", 0, 1), metres("lane_m", "Lane", 0, 200), marked("strap_n", "Strap is marked with"),
+	),
+	Fit: func(s Situation) Values {
+		return Values{Num: map[string]float64{"mass_kg": 40, "mu": 0.5, "mu_u": 0.1, "angle_deg": 20, "wide_m": 0.45, "load_high_m": 0.2, "lane_m": math.Min(200, float64(s.Lane)), "strap_n": 0}}
+	},
+	Build: func(v Values, _ Situation) (Built, error) {
+		return DragSled{
+			Mass: quantity.Estimate{Value: v.mass("mass_kg")}, Mu: v.Num["mu"], MuU: v.Num["mu_u"], Angle: v.Num["angle_deg"], Wide: v.length("wide_m"), LoadHigh: v.length("load_high_m"), Lane: v.length("lane_m"),
+			Strap: Hardware{Kind: SewnStrap, Working: v.force("strap_n")},
+		}.Build()
+	},
+}
+
+// pegBoards are how wide the boards of pegs are, bracketFoot how far above its end a bracket's
+// lower screw is, in m.
+var pegBoards = map[string]quantity.Length{"89": 0.089, "140": 0.140}
+
+const bracketFoot quantity.Length = 0.02
+
+var pegsDesign = Design{
+	Key: "pegs", Name: "Plate pegs", Does: "plates off the floor", On: OnWall,
+	Asks: func(v Values, s Situation) []Ask {
+		return append([]Ask{
+			{Key: "pipe", Label: "Peg, pipe of", Words: pipeWords}, metres("out_m", "Stands out by", 0.03, 0.4), {Key: "mass_kg", Label: "One peg carries", Kind: quantity.KindMass, Low: 0.5, High: 200},
+			{Key: "board", Label: "On a board", Words: words("89", "38 × 89 mm, 2 × 4", "140", "38 × 140 mm, 2 × 6")},
+			yesNo("threaded", "Screwed into a flange", "A thread leaves under half of the pipe."), metres("high_m", "Highest peg", 0.1, 2.2),
+		}, wallAsks(v, s)...)
+	},
+	Fit: func(s Situation) Values {
+		return wallFit(Values{Num: map[string]float64{"out_m": 0.12, "mass_kg": 25, "high_m": 1.2}, Word: map[string]string{"pipe": "3/4", "board": "140", "threaded": "no"}})
+	},
+	Build: func(v Values, s Situation) (Built, error) {
+		mass := quantity.Estimate{Value: v.mass("mass_kg")}
+		wide := pegBoards[v.Word["board"]]
+		out, err := Peg{Pipe: v.Word["pipe"], Out: v.length("out_m"), Mass: mass, Threaded: v.yes("threaded")}.Build()
+		if err != nil {
+			return out, err
+		}
+		more, err := s.carries(v, float64(Weight(mass))*CarryFactor, v.length("out_m")+boardThick, wide/4, wide*3/4)
+		out.Checks = append(append(out.Checks, Check{Link: "height", Demand: v.Num["high_m"], Capacity: highest, Unit: "m", Formula: "1.5 m at most, the heaviest lowest", Source: "house rule"}), more...)
+		return out, err
+	},
+}
+
+var shelfDesign = Design{
+	Key: "shelf", Name: "Shelf for loads", Does: "jugs and bells off the floor", On: OnWall,
+	Asks: func(v Values, s Situation) []Ask {
+		return append([]Ask{
+			{Key: "per_metre_kg", Label: "Stands on a metre of it", Kind: quantity.KindMass, Low: 1, High: 300}, metres("span_m", "Between its brackets", 0.2, 1.5), metres("deep_m", "Deep", 0.1, 0.6), metres("high_m", "Top above the floor", 0.05, 2.2),
+			{Key: "panel", Label: "Panel", Words: panelWords}, metres("thickness_m", "Thickness", 0.012, 0.04), marked("bracket_n", "Each bracket is marked with"),
+		}, wallAsks(v, s)...)
+	},
+	Fit: func(s Situation) Values {
+		return wallFit(Values{Num: map[string]float64{"per_metre_kg": 60, "span_m": 0.6, "deep_m": 0.3, "high_m": 0.9, "thickness_m": 0.018, "bracket_n": 0}, Word: map[string]string{"panel": "softwood-plywood"}})
+	},
+	Build: func(v Values, s Situation) (Built, error) {
+		per := quantity.Estimate{Value: v.mass("per_metre_kg")}
+		out, err := Shelf{Span: v.length("span_m"), Deep: v.length("deep_m"), High: v.length("high_m"), PerMetre: per, Bracket: v.force("bracket_n"), Panel: v.Word["panel"], Thickness: v.length("thickness_m")}.Build()
+		if err != nil {
+			return out, err
+		}
+		more, err := s.carries(v, float64(Weight(per))*v.Num["span_m"]*CarryFactor/2, v.length("deep_m")/2, bracketFoot, v.length("deep_m")*2/3)
+		out.Checks = append(out.Checks, more...)
+		return out, err
+	},
+}
+
+// carries is what a load in N that stands e off the wall asks of it: of two screws in one stud, at
+// heights above the lower edge of what they hold, or of the maker's anchors.
+func (s Situation) carries(v Values, load float64, e quantity.Length, heights ...quantity.Length) ([]Check, error) {
+	base, owner := s.wallOf(v)
+	out := []Check{WallBoard{Owner: owner}.owner()}
+	pulls := Offset(load, e, heights)
+	pull := slices.Max(pulls)
+	wall := Check{Link: "fixings in the wall", Capacity: 1, Formula: "what the wall is built of", Source: "house rule"}
+	switch base.Kind {
+	case WoodStuds:
+		lag := lags[v.Word["screw"]]
+		gap := base.Lining
+		if v.yes("cut") {
+			gap = 0
+		}
+		inside := min(lag[2], lag[1]-boardThick-gap, base.H) - 2*lag[0]
+		wall.Formula, wall.Source = "T = W e y/Σ y², with W/2 across, the hardest screw", "NDS 2018 chapter 12, general dowel equations with the lining as a gap"
+		if inside <= 0 {
+			wall.Refused = "the screws do not reach into the stud"
+			break
+		}
+		f := Fixing{Kind: LagScrew, Diameter: lag[0], Penetration: inside, Gravity: Gravities[""]}
+		hold, err := f.Withdrawal()
+		if err != nil {
+			return nil, err
+		}
+		along, _, err := f.Sideways(Lateral{Side: boardThick, Gap: gap, SideGravity: Gravities[""], SideAngle: 90})
+		if err != nil {
+			return nil, err
+		}
+		wall.Demand = f.Both(pull, load/float64(len(heights)), math.Min(hold.Thread, hold.Steel), along)
+	case MasonryWall:
+		pull = 0
+		for _, p := range pulls {
+			pull += p
+		}
+		wall.Formula, wall.Source = "N/N_a + V/V_a", "the anchor's maker, for this base"
+		switch {
+		case base.Joints:
+			wall.Refused = "joints and brick veneer hold no anchor"
+		case base.AnchorOff <= 0 || base.AnchorAlong <= 0:
+			wall.Refused = "type the working loads that the plug's maker gives for this base: nothing is guessed here"
+		default:
+			wall.Demand = pull/float64(base.AnchorOff) + load/float64(base.AnchorAlong)
+		}
+	default:
+		wall.Refused = "metal studs, lath, board alone, or a wall that nobody has looked into hold nothing here"
+	}
+	return append(out, wall), nil
+}

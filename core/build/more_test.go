@@ -1,0 +1,152 @@
+package build_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"scrappyrack/core/build"
+	"scrappyrack/core/quantity"
+)
+
+// NDS 2018 table 12F, main member 1½ in, side members 1½ in or steel, G 0.50 (from memory): a bolt
+// of ½ in bears 470 lb across the grain of the main member, ⅝ in 530.
+func TestBoltsAcrossTheGrain(t *testing.T) {
+	const inch, pound = 0.0254, 4.4482216
+	for d, want := range map[float64]float64{0.5: 470, 0.625: 530, 0.75: 590} {
+		got, mode, err := build.Bolt{Diameter: quantity.Length(d * inch), Thick: 1.5 * inch, Plate: 0.25 * inch, Gravity: 0.5}.Across()
+		require.NoError(t, err)
+		assert.Equal(t, build.ModeIm, mode)
+		assert.InEpsilon(t, want*pound, got, 0.02)
+	}
+	// A thick timber makes the bolt bend instead, and more timber then holds no more.
+	thick, mode, err := build.Bolt{Diameter: 0.0127, Thick: 0.14, Plate: 0.00635, Gravity: 0.5}.Across()
+	require.NoError(t, err)
+	assert.NotEqual(t, build.ModeIm, mode)
+	thicker, _, err := build.Bolt{Diameter: 0.0127, Thick: 0.2, Plate: 0.00635, Gravity: 0.5}.Across()
+	require.NoError(t, err)
+	assert.InDelta(t, thick, thicker, 1e-9)
+	for field, b := range map[string]build.Bolt{"diameter_m": {Thick: 0.04, Plate: 0.006, Gravity: 0.4}, "thick_m": {Diameter: 0.01, Plate: 0.006, Gravity: 0.4}, "plate_m": {Diameter: 0.01, Thick: 0.04, Gravity: 0.4}, "gravity": {Diameter: 0.01, Thick: 0.04, Plate: 0.006}} {
+		_, _, err := b.Across()
+		var at *quantity.FieldError
+		require.ErrorAs(t, err, &at)
+		assert.Equal(t, field, at.Field)
+	}
+}
+
+// The box of the specification: 95 kg jump on 50 cm of 18 mm plywood only where it is divided.
+func TestTheBoxNeedsItsDividers(t *testing.T) {
+	box := build.Box{Use: build.JumpOn, Panel: "softwood-plywood", Sides: build.UsualBox, Thickness: 0.018, Mu: 0.5, Body: quantity.Estimate{Value: 95}}
+	got, err := box.Build()
+	require.NoError(t, err)
+	assert.False(t, got.OK())
+	assert.Contains(t, got.Weakest().Link, "face")
+	require.NotNil(t, got.Remedy)
+	assert.Contains(t, got.Remedy.Change, "divider")
+	box.Across, box.Along = 1, 2
+	got, err = box.Build()
+	require.NoError(t, err)
+	assert.True(t, got.OK(), "%+v", got.Weakest())
+	assert.InDelta(t, 30, float64(got.Mass), 8, "20 to 25 kg of common practice, and a third divider")
+	box.Panel = "particle-board"
+	_, err = box.Build()
+	assert.ErrorContains(t, err, "break under feet")
+}
+
+// Jugs by hand: 3.785 L of water and 60 g are 3.84 kg, of sand of 1.6 kg/L 6.12 (13.5 lb).
+func TestJugsByHand(t *testing.T) {
+	water := build.JugSet{Count: 2, Volume: 3.785, Tare: 0.06, Density: 0.998}
+	assert.InDelta(t, 3.84, float64(water.Full().Value), 0.005)
+	sand := build.JugSet{Count: 2, Volume: 3.785, Tare: 0.06, Density: 1.6, DensityU: 0.1}
+	assert.InDelta(t, 6.12, float64(sand.Full().Value), 0.005)
+	assert.InDelta(t, 0.19, float64(sand.Full().U1), 0.005)
+	frost := water
+	frost.Wet, frost.Frost = true, true
+	assert.InDelta(t, 0.9*3.777+0.06, float64(frost.Full().Value), 0.005)
+	big := build.JugSet{Count: 1, Volume: 10, Tare: 0.3, Density: 1.6}
+	got, err := big.Build()
+	require.NoError(t, err)
+	assert.False(t, got.OK())
+	require.NotNil(t, got.Remedy)
+	assert.Contains(t, got.Remedy.Change, "strap under the base")
+}
+
+// A sled by hand: 40 kg at 0.5, the strap rising 20°, is 177 N; its strap is asked for twice that.
+func TestSledsByHand(t *testing.T) {
+	s := build.DragSled{Mass: quantity.Estimate{Value: 40}, Mu: 0.5, Angle: 20, Wide: 0.45, LoadHigh: 0.2, Lane: 10, Strap: build.Hardware{Kind: build.SewnStrap, Breaks: 2000}}
+	assert.InDelta(t, 177, float64(s.Pull()), 0.5)
+	got, err := s.Build()
+	require.NoError(t, err)
+	assert.InDelta(t, 354, got.Checks[0].Demand, 1)
+	assert.InDelta(t, 400, got.Checks[0].Capacity, 1e-9, "a strap at a fifth of what it breaks at")
+	assert.True(t, got.OK())
+	s.LoadHigh = 0.3
+	got, err = s.Build()
+	require.NoError(t, err)
+	assert.Equal(t, "load, how high", got.Weakest().Link)
+	require.NotNil(t, got.Remedy)
+}
+
+// A sandbag of 20 kg is 13 L of sand; a bag of 25 in two is over 10 in each.
+func TestSandbagsByHand(t *testing.T) {
+	b := build.Sandbag{Mass: quantity.Estimate{Value: 20}, Bags: 2, Density: 1.55, Outer: 17, Handle: build.Hardware{Kind: build.SewnStrap, Working: 500}}
+	got, err := b.Build()
+	require.NoError(t, err)
+	assert.InDelta(t, 12.9, got.Checks[1].Demand, 0.05)
+	assert.True(t, got.OK())
+	b.Mass.Value = 25
+	got, err = b.Build()
+	require.NoError(t, err)
+	assert.False(t, got.OK())
+	require.NotNil(t, got.Remedy)
+	assert.Contains(t, got.Remedy.Change, "3 inner bags")
+	b.Handle = build.Hardware{Kind: build.SewnStrap}
+	got, err = b.Build()
+	require.NoError(t, err)
+	assert.Contains(t, got.Weakest().Link, "handle")
+}
+
+// Dip bars on a base of half their height pass; on 0.3 of it the rule of tipping is at its limit.
+func TestParallelsOnTheirBase(t *testing.T) {
+	p := build.Parallels{Pipe: "1-1/4", Length: 0.45, Height: 1.0, Wide: 0.5, Deep: 0.5, Mass: 6, Mu: 0.5, Body: quantity.Estimate{Value: 100}}
+	got, err := p.Build()
+	require.NoError(t, err)
+	assert.True(t, got.OK(), "%+v", got.Weakest())
+	assert.InEpsilon(t, 1226.0/2*0.45/2, got.Checks[0].Demand*build.Schedule40["1-1/4"].Of(steel(t)).Modulus(), 0.001, "1226 N on each bar")
+	p.Wide, p.Mass = 0.3, 0.2
+	got, err = p.Build()
+	require.NoError(t, err)
+	assert.False(t, got.OK())
+	assert.InDelta(t, 1, got.Checks[4].Use(), 0.01)
+	require.NotNil(t, got.Remedy)
+	p.Wide, p.Screwed, p.Pipe = 0.5, true, "3/4"
+	got, err = p.Build()
+	require.NoError(t, err)
+	assert.False(t, got.OK(), "the threads of ¾ in pipe under a sideways push")
+}
+
+func steel(t *testing.T) build.Material {
+	m, err := build.MaterialByKey("steel-pipe")
+	require.NoError(t, err)
+	return m
+}
+
+// A shelf by hand: 60 kg/m on 0.6 m of 18 mm plywood, 0.3 deep: 3.27 MPa of 5.5, for years.
+func TestShelvesByHand(t *testing.T) {
+	s := build.Shelf{Span: 0.6, Deep: 0.3, High: 0.9, PerMetre: quantity.Estimate{Value: 60}, Bracket: 500, Panel: "softwood-plywood", Thickness: 0.018}
+	got, err := s.Build()
+	require.NoError(t, err)
+	assert.InEpsilon(t, 3.27e6, got.Checks[0].Demand, 0.002)
+	assert.InDelta(t, 5.5e6, got.Checks[0].Capacity, 1)
+	assert.True(t, got.OK(), "%+v", got.Weakest())
+	s.Span = 1.2
+	got, err = s.Build()
+	require.NoError(t, err)
+	assert.False(t, got.OK())
+	s.Span, s.High = 0.6, 1.9
+	got, err = s.Build()
+	require.NoError(t, err)
+	require.NotNil(t, got.Remedy)
+	assert.Contains(t, got.Remedy.Change, "1.5 m")
+}

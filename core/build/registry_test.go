@@ -1,0 +1,240 @@
+package build_test
+
+import (
+	"math"
+	"math/rand/v2"
+	"regexp"
+	"slices"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"scrappyrack/core/build"
+	"scrappyrack/core/quantity"
+	"scrappyrack/core/space"
+)
+
+// here is a room with timber studs that may be drilled, found and measured, and a solid door that
+// opens away.
+func here() build.Situation {
+	r := space.Rectangle(5, 4, 2.44)
+	r.Holes, r.Roof, r.Floor = space.Drillable, space.Joists, space.Slab
+	for i := range r.Walls {
+		r.Walls[i] = space.Side{Kind: space.TimberStud, Spacing: 0.406, Offset: 0.3, Lining: 0.0127}
+	}
+	r.Openings = []space.Opening{{ID: "d", Name: "the door", Kind: space.DoorWay, Wall: 1, At: 1, Width: 0.8, Height: 2, Leaf: space.SolidDoor, Swings: space.Outwards}}
+	return build.Situation{Stature: 1.75, Body: quantity.Estimate{Value: 80, U1: 0.5}, Pull: 180, Read: true, Heaviest: 40, Room: &r, Wall: 0, At: 0.3 + 2*0.406, Lane: 8}
+}
+
+// good are answers that are needed beside what fits, for all checks to pass in that room.
+var good = map[string]build.Values{
+	"board-bands": {Num: map[string]float64{"ring_n": 3000}, Word: map[string]string{"stud": "89", "plate_held": "yes", "rings": "chest"}},
+	"board-body":  {Num: map[string]float64{"ring_n": 6000}, Word: map[string]string{"stud": "89", "plate_held": "yes"}},
+	"door-strap":  {Num: map[string]float64{"strap_n": 1000}, Word: map[string]string{"latched": "yes"}},
+	"bar":         {Num: map[string]float64{"rated_n": 5000}},
+	"rings":       {Num: map[string]float64{"strap_n": 5000, "plate_n": 5000, "span_m": 2.4, "at_m": 0.5}, Word: map[string]string{"overhead": "sawn", "wood": "timber-graded:douglas-fir-larch"}},
+	"sandbag":     {Num: map[string]float64{"handle_n": 2000}},
+	"sled":        {Num: map[string]float64{"strap_n": 2000}},
+	"pegs":        {Word: map[string]string{"stud": "89", "cut": "yes"}},
+	"shelf":       {Num: map[string]float64{"bracket_n": 1500}, Word: map[string]string{"stud": "89", "cut": "yes"}},
+}
+
+func TestEveryDesignIsWhole(t *testing.T) {
+	approval := regexp.MustCompile(`(?i)approved|certified|guarantee|is safe|complies`)
+	keys := map[string]bool{}
+	for _, d := range build.Designs() {
+		t.Run(d.Key, func(t *testing.T) {
+			assert.False(t, keys[d.Key])
+			keys[d.Key] = true
+			assert.NotEmpty(t, d.Name)
+			assert.NotEmpty(t, d.Does)
+			for _, s := range []build.Situation{here(), {Wall: -1, Stature: 1.6, Body: quantity.Estimate{Value: 60}}} {
+				w, err := d.Work(build.Values{}, s)
+				require.NoError(t, err)
+				b := w.Built
+				assert.NotEmpty(t, b.Title)
+				require.NotEmpty(t, b.Parts)
+				for _, p := range b.Parts {
+					assert.Positive(t, p.Count, p.Name)
+					assert.NotEmpty(t, p.Stock, p.Name)
+					assert.GreaterOrEqual(t, float64(p.Length), 0.0, p.Name)
+				}
+				assert.NotEmpty(t, b.Tools)
+				assert.Positive(t, b.Hours[0])
+				assert.GreaterOrEqual(t, b.Hours[1], b.Hours[0])
+				assert.True(t, slices.ContainsFunc(b.Steps, func(s build.Step) bool { return s.Hold }), "a step to hold at")
+				assert.NotEmpty(t, b.Proof)
+				assert.NotEmpty(t, b.Inspect)
+				assert.True(t, slices.ContainsFunc(b.Cautions, func(c string) bool { return strings.Contains(c, "Guidance for a competent person") }))
+				for _, c := range b.Checks {
+					assert.NotEmpty(t, c.Formula, c.Link)
+					assert.NotEmpty(t, c.Source, c.Link)
+					assert.False(t, math.IsNaN(c.Use()), c.Link)
+				}
+				if !b.OK() {
+					assert.Empty(t, w.Gives, "it gives nothing while %s fails", b.Weakest().Link)
+					assert.NotEmpty(t, b.Instead, "what is safe instead")
+				}
+				for _, text := range append(slices.Clone(b.Cautions), b.Proof, b.Title, d.Does) {
+					assert.NotRegexp(t, approval, text)
+				}
+			}
+			w, err := d.Work(good[d.Key], here())
+			require.NoError(t, err)
+			assert.True(t, w.Built.OK(), "%+v", w.Built.Weakest())
+			if d.Gives != nil {
+				assert.NotEmpty(t, w.Gives)
+			}
+			if d.Makes != nil {
+				for _, c := range d.Makes(w.Values) {
+					assert.NotEmpty(t, c.Rungs())
+				}
+			}
+		})
+	}
+	assert.Len(t, keys, 16)
+	_, err := build.DesignByKey("gallows")
+	assert.Error(t, err)
+}
+
+// Any sizes within their bounds are worked out, or refused at one of the design's own questions;
+// no check is without a number, and a remedy that is named passes.
+func TestAnySizesAreWorkedOutOrRefusedAtTheirPlace(t *testing.T) {
+	r := rand.New(rand.NewPCG(13, 1))
+	for _, d := range build.Designs() {
+		worked, passed := 0, 0
+		for range 400 {
+			s := here()
+			s.Body.Value = quantity.Mass(35 + 100*r.Float64())
+			s.At = quantity.Length(5 * r.Float64())
+			v := good[d.Key].Over(build.Values{})
+			first, err := d.Work(v, s)
+			require.NoError(t, err)
+			for _, a := range first.Asks {
+				if r.IntN(3) > 0 {
+					continue
+				}
+				if len(a.Words) > 0 {
+					v.Word[a.Key] = a.Words[r.IntN(len(a.Words))].Key
+				} else {
+					v.Num[a.Key] = a.Low + (a.High-a.Low)*r.Float64()
+				}
+			}
+			w, err := d.Work(v, s)
+			if err != nil {
+				var at *quantity.FieldError
+				require.ErrorAs(t, err, &at, d.Key)
+				known := slices.ContainsFunc(w.Asks, func(a build.Ask) bool { return a.Key == at.Field })
+				assert.True(t, known || at.Field == "sides_m" || strings.HasPrefix(at.Field, "rings["), "%s: %s is none of its questions", d.Key, at.Field)
+				continue
+			}
+			worked++
+			for _, c := range w.Built.Checks {
+				assert.False(t, math.IsNaN(c.Use()), "%s: %s", d.Key, c.Link)
+			}
+			if w.Built.OK() {
+				passed++
+				assert.Nil(t, w.Built.Remedy)
+			}
+			if m := w.Built.Remedy; m != nil {
+				assert.LessOrEqual(t, m.Use, 1.0, d.Key)
+				assert.NotEmpty(t, m.Change)
+			}
+		}
+		assert.Greater(t, worked, 100, d.Key)
+		assert.Positive(t, passed, d.Key)
+	}
+}
+
+// Nobody gets lighter by passing: a heavier body is never easier on the weakest link.
+func TestAHeavierBodyIsNeverEasier(t *testing.T) {
+	for _, d := range build.Designs() {
+		before := 0.0
+		for kg := 40.0; kg <= 180; kg += 20 {
+			s := here()
+			s.Body = quantity.Estimate{Value: quantity.Mass(kg)}
+			w, err := d.Work(good[d.Key].Over(build.Values{Num: map[string]float64{"mass_kg": 20}}), s)
+			require.NoError(t, err)
+			use := 0.0
+			for _, c := range w.Built.Checks { // tipping and sliding are easier under a heavier body on a light box
+				if !strings.HasPrefix(c.Link, "tipping") && !strings.HasPrefix(c.Link, "sliding") {
+					use = math.Max(use, c.Use())
+				}
+			}
+			assert.GreaterOrEqual(t, use, before-1e-9, "%s at %v kg", d.Key, kg)
+			before = use
+		}
+	}
+}
+
+// A rented flat: no hole, so no board, and the strap in the door is offered; the strap asks for
+// bands that were read.
+func TestTheRentedFlat(t *testing.T) {
+	s := here()
+	s.Room.Holes = space.NoHoles
+	for _, key := range []string{"board-bands", "board-body"} {
+		d, err := build.DesignByKey(key)
+		require.NoError(t, err)
+		w, err := d.Work(good[key], s)
+		require.NoError(t, err)
+		assert.Equal(t, "the owner's word", w.Built.Weakest().Link)
+		assert.Contains(t, w.Built.Instead, "a strap in a door")
+		assert.Nil(t, w.Built.Remedy)
+		assert.Empty(t, w.Gives)
+	}
+	d, err := build.DesignByKey("door-strap")
+	require.NoError(t, err)
+	w, err := d.Work(good["door-strap"], s)
+	require.NoError(t, err)
+	assert.True(t, w.Built.OK(), "%+v", w.Built.Weakest())
+	// What is named makes it pass, done by hand: bands of 700 N are too much for the lined wall at chest height.
+	s.Room.Holes = space.Drillable
+	hard, err := build.DesignByKey("board-bands")
+	require.NoError(t, err)
+	many, err := hard.Work(good["board-bands"].Over(build.Values{Num: map[string]float64{"pull_n": 700}, Word: map[string]string{"rings": "chest"}}), s)
+	require.NoError(t, err)
+	require.NotNil(t, many.Built.Remedy, "%+v", many.Built.Weakest())
+	assert.Contains(t, many.Built.Remedy.Change, "lighter bands")
+	s.Read = false
+	w, err = d.Work(good["door-strap"], s)
+	require.NoError(t, err)
+	assert.False(t, w.Built.OK())
+	assert.Contains(t, w.Built.Weakest().Refused, "on a scale")
+}
+
+// Where a board may stand: on a stud that was found, not across a door.
+func TestAPlaceOnTheWall(t *testing.T) {
+	d, err := build.DesignByKey("board-bands")
+	require.NoError(t, err)
+	use := func(change func(*build.Situation)) build.Check {
+		s := here()
+		change(&s)
+		w, err := d.Work(good["board-bands"], s)
+		require.NoError(t, err)
+		return w.Built.Checks[len(w.Built.Checks)-1]
+	}
+	assert.True(t, use(func(*build.Situation) {}).OK())
+	assert.False(t, use(func(s *build.Situation) { s.At += 0.1 }).OK(), "between two studs")
+	assert.Contains(t, use(func(s *build.Situation) { s.Wall, s.At = 1, 1.4 }).Refused, "the door is there")
+	assert.Contains(t, use(func(s *build.Situation) { s.Room.Walls[0].Offset = 0 }).Refused, "first stud")
+	assert.Contains(t, use(func(s *build.Situation) { s.Wall = -1 }).Refused, "no wall is chosen")
+}
+
+// A brick wall asks for the maker's figures and guesses nothing.
+func TestBrickAsks(t *testing.T) {
+	s := here()
+	s.Room.Walls[0] = space.Side{Kind: space.Brick}
+	for _, key := range []string{"board-bands", "board-body", "pegs", "shelf"} {
+		d, err := build.DesignByKey(key)
+		require.NoError(t, err)
+		w, err := d.Work(good[key], s)
+		require.NoError(t, err)
+		assert.True(t, slices.ContainsFunc(w.Asks, func(a build.Ask) bool { return a.Key == "anchor_off_n" }), key)
+		assert.True(t, slices.ContainsFunc(w.Built.Checks, func(c build.Check) bool { return strings.Contains(c.Refused, "nothing is guessed here") }), key)
+		w, err = d.Work(good[key].Over(build.Values{Num: map[string]float64{"anchor_off_n": 9000, "anchor_along_n": 9000}}), s)
+		require.NoError(t, err)
+		assert.True(t, w.Built.OK(), "%s: %+v", key, w.Built.Weakest())
+	}
+}

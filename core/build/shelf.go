@@ -1,0 +1,88 @@
+package build
+
+import (
+	"fmt"
+	"math"
+
+	"scrappyrack/core/quantity"
+)
+
+// Shelf is a shelf for loads on two brackets on a wall: Span between its
+// brackets and Deep, in m; PerMetre what stands on it, in kg/m with its ±; High its top above the
+// floor. Bracket is what each is marked with, in N.
+type Shelf struct {
+	Span, Deep, High quantity.Length
+	PerMetre         quantity.Estimate
+	Bracket          quantity.Force
+	Panel            string
+	Thickness        quantity.Length
+}
+
+// House values of storage: nothing heavy above the breast, a lip that keeps things on it, and a
+// panel that carries for years bears less than for ten minutes.
+const highest, lipHigh, creeps = 1.5, 0.010, 200.0
+
+// Build works a shelf out, × 2 for what is stored: the panel for years, its sag, its brackets, its
+// height. Errors are *quantity.FieldError of panel, span_m, deep_m, high_m, per_metre_kg and
+// thickness_m. Source: statics; house values.
+func (s Shelf) Build() (Built, error) {
+	out, err := s.checked()
+	if err != nil || out.OK() {
+		return out, err
+	}
+	out.Instead = "loads on the floor, against a wall"
+	low := func(x *Shelf) { x.High = min(x.High, highest) }
+	all := []change[Shelf]{{"lower, at most 1.5 m", low}}
+	for _, span := range []quantity.Length{0.6, 0.5, 0.4} {
+		all = append(all, change[Shelf]{fmt.Sprintf("brackets %.1f m apart, at most 1.5 m high", float64(span)), func(x *Shelf) { low(x); x.Span = min(x.Span, span) }})
+	}
+	for _, t := range []quantity.Length{0.024, 0.030} {
+		all = append(all, change[Shelf]{fmt.Sprintf("a panel of %.0f mm, brackets 0.6 m apart, at most 1.5 m high", float64(t)*1000), func(x *Shelf) { low(x); x.Thickness, x.Span = max(x.Thickness, t), min(x.Span, 0.6) }})
+	}
+	need := quantity.Force(out.Checks[2].Demand)
+	all = append(all, change[Shelf]{fmt.Sprintf("brackets marked with %.0f N at least", float64(need)), func(x *Shelf) { x.Bracket = max(x.Bracket, need) }})
+	out.Remedy = remedied(s, Shelf.checked, all)
+	return out, nil
+}
+
+func (s Shelf) checked() (Built, error) {
+	var panel *Panel
+	for _, p := range Panels() {
+		if p.Key == s.Panel {
+			panel = &p
+		}
+	}
+	known := error(nil)
+	if panel == nil {
+		known = quantity.At("panel", fmt.Sprintf("%q is no panel that is known", s.Panel))
+	}
+	if err := first(known, within("span_m", float64(s.Span), 0.2, 1.5, "m"), within("deep_m", float64(s.Deep), 0.1, 0.6, "m"), within("high_m", float64(s.High), 0.05, 2.2, "m"),
+		within("per_metre_kg", float64(s.PerMetre.Value), 1, 300, "kg/m"), within("thickness_m", float64(s.Thickness), 0.012, 0.04, "m")); err != nil {
+		return Built{}, err
+	}
+	w, l := float64(Weight(s.PerMetre)), float64(s.Span)
+	section := Section{Shape: Rect, B: s.Deep, H: s.Thickness}
+	bracket := Check{Link: "each bracket", Demand: w * CarryFactor * l / 2, Capacity: float64(s.Bracket), Unit: "N", Formula: "2 w L/2 against its mark", Source: "its maker"}
+	if s.Bracket <= 0 {
+		bracket.Refused = "no mark: it counts as nothing"
+	}
+	out := Built{
+		Title: "Shelf for loads", Hours: [2]float64{2, 2},
+		Checks: []Check{
+			{Link: "shelf in bending", Demand: w * CarryFactor * l * l / 8 / section.Modulus(), Capacity: panel.Along / WallDuration, Unit: "Pa", Formula: "2 w L²/8 over S", Source: "statics; " + panel.Name + ", for years"},
+			{Link: "shelf's sag", Demand: 5 * w * math.Pow(l, 4) / (384 * panel.ElasticAlong * section.Inertia()), Capacity: l / creeps, Unit: "m", Formula: "5 w L⁴/384 EI, at most L/200", Source: "house value"},
+			bracket,
+			{Link: "height", Demand: float64(s.High), Capacity: highest, Unit: "m", Formula: "1.5 m at most, the heaviest lowest", Source: "house rule"},
+		},
+		Parts: []Part{{Name: "shelf", Stock: fmt.Sprintf("%s, %.0f mm", panel.Name, float64(s.Thickness)*1000), Length: s.Span + 0.2, Width: s.Deep, Count: 1}, {Name: "lip, 10 mm", Stock: "batten, 10 × 20 mm", Length: s.Span + 0.2, Count: 1}, {Name: "bracket, marked", Stock: "bracket", Count: 2}},
+		Tools: []string{"saw", "drill", "spirit level", "stud finder"},
+		Steps: []Step{
+			{"Both studs are found, their edges marked; no cable or pipe behind.", true},
+			{"Brackets into the studs, level; the lip along the front edge.", false},
+			{"Load it from the lowest up, the heaviest lowest; nothing moves.", true},
+		},
+		Proof: fmt.Sprintf("%.0f kg spread on it for 5 minutes. Passing raises nothing.", proofFactor*float64(s.PerMetre.Value+s.PerMetre.Expanded())*l), Inspect: looked("brackets, screws, sag"),
+		Cautions: []string{guidance, "Nothing that rolls without its lip."},
+	}
+	return out, nil
+}

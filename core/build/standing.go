@@ -1,0 +1,152 @@
+package build
+
+import (
+	"scrappyrack/core/capability"
+	"scrappyrack/core/quantity"
+	"scrappyrack/core/space"
+)
+
+// standDesigns are those that stand on the floor.
+func standDesigns() []Design {
+	return []Design{boxDesign, stepDesign, parallelsDesign, platformDesign, stickDesign}
+}
+
+var (
+	stepUse    = Ask{Key: "use", Label: "For", Words: words("step", "Stepping", "jump", "Jumping on to it")}
+	pipeWords  = words("3/4", "¾ in", "1", "1 in", "1-1/4", "1¼ in", "1-1/2", "1½ in", "2", "2 in")
+	panelWords = words("softwood-plywood", "Softwood plywood", "birch-plywood", "Birch plywood", "osb", "OSB")
+)
+
+func treadWords() (out []Word) {
+	for _, s := range TreadStocks() {
+		out = append(out, Word{s.Key, s.Name})
+	}
+	return out
+}
+
+// standsAt is a step of a height, which also carries who sits down on it.
+func standsAt(heights ...quantity.Length) (out []capability.Supply) {
+	for _, h := range heights {
+		out = append(out, capability.Supply{Kind: capability.Step, At: capability.Span{From: float64(h), To: float64(h)}, Quality: 1})
+		if h >= 0.38 && h <= 0.56 {
+			out = append(out, capability.Of(capability.Seat))
+		}
+	}
+	return out
+}
+
+func boxOf(v Values, s Situation) Box {
+	return Box{
+		Use: StepUse(v.Word["use"]), Panel: v.Word["panel"], Sides: [3]quantity.Length{v.length("short_m"), v.length("middle_m"), v.length("long_m")}, Thickness: v.length("thickness_m"),
+		Across: int(v.Num["across"]), Along: int(v.Num["along"]), Mu: v.Num["mu"], Body: s.body(v),
+	}
+}
+
+var boxDesign = Design{
+	Key: "box", Name: "Box of three heights", Does: "steps and jumps at three heights, a seat", On: OnFloor,
+	Asks: asked(
+		stepUse, Ask{Key: "panel", Label: "Panel", Words: panelWords}, metres("thickness_m", "Thickness", 0.012, 0.04),
+		metres("short_m", "Shortest side", 0.3, 0.9), metres("middle_m", "Middle side", 0.3, 0.9), metres("long_m", "Longest side", 0.3, 0.9),
+		Ask{Key: "across", Label: "Dividers across the shortest side", Kind: quantity.KindCount, Low: 0, High: 3}, Ask{Key: "along", Label: "Dividers across the middle side", Kind: quantity.KindCount, Low: 0, High: 3},
+		friction, worn,
+	),
+	Fit: func(Situation) Values {
+		return Values{
+			Num:  map[string]float64{"thickness_m": 0.018, "short_m": float64(UsualBox[0]), "middle_m": float64(UsualBox[1]), "long_m": float64(UsualBox[2]), "across": 1, "along": 2, "mu": 0.5, "worn_kg": 0},
+			Word: map[string]string{"use": "jump", "panel": "softwood-plywood"},
+		}
+	},
+	Build: func(v Values, s Situation) (Built, error) { return boxOf(v, s).Build() },
+	Gives: func(v Values, s Situation) []capability.Supply {
+		b := boxOf(v, s)
+		return standsAt(b.Sides[:]...)
+	},
+}
+
+var stepDesign = Design{
+	Key: "step", Name: "Step", Does: "a step at the client's own height", On: OnFloor,
+	Asks: asked(
+		stepUse, Ask{Key: "stock", Label: "Tread", Words: treadWords()}, metres("height_m", "Height", 0.05, 0.8), metres("span_m", "Between the legs", 0.15, 0.8), metres("base_m", "Base, the way it tips", 0.15, 1.2),
+		Ask{Key: "flare_m", Label: "Legs stand out by", Kind: quantity.KindThin, Low: 0, High: 0.2}, friction, worn,
+	),
+	Fit: func(s Situation) Values {
+		return Values{
+			Num:  map[string]float64{"height_m": float64(StepHeight(max(s.Stature, 1))), "span_m": 0.40, "base_m": 0.40, "flare_m": 0.02, "mu": 0.5, "worn_kg": 0},
+			Word: map[string]string{"use": "step", "stock": "board-235"},
+		}
+	},
+	Build: func(v Values, s Situation) (Built, error) {
+		// The tread lies on two rails of 38 mm, over its width; what it weighs follows from its boards.
+		const rail, density = 0.038, 480.0
+		wide := 0.235
+		for _, t := range TreadStocks() {
+			if t.Key == v.Word["stock"] {
+				wide = float64(t.Width)
+			}
+		}
+		mass := density * (wide*0.038*(v.Num["span_m"]+0.08) + 4*0.038*0.089*v.Num["height_m"] + 2*0.038*0.089*v.Num["span_m"])
+		return StepBox{
+			Use: StepUse(v.Word["use"]), Stock: v.Word["stock"], Height: v.length("height_m"), Span: v.length("span_m"), Base: v.length("base_m"), Flare: v.length("flare_m"), Bearing: 2 * rail * wide,
+			Mass: quantity.Mass(mass), Mu: v.Num["mu"], Body: s.body(v),
+		}.Build()
+	},
+	Gives: func(v Values, _ Situation) []capability.Supply { return standsAt(v.length("height_m")) },
+}
+
+var parallelsDesign = Design{
+	Key: "parallels", Name: "Parallels", Does: "dips, or push-ups with straight wrists", On: OnFloor,
+	Asks: asked(
+		Ask{Key: "pipe", Label: "Pipe, schedule 40", Words: pipeWords}, metres("height_m", "Grip above the floor", 0.08, 1.3), metres("length_m", "Length of each bar", 0.2, 1.2),
+		metres("wide_m", "Base of one, across", 0.05, 1.5), metres("deep_m", "Base of one, along", 0.1, 1.5), yesNo("screwed", "Uprights screwed into flanges", "A thread leaves under half of the pipe: cross braces are better."),
+		Ask{Key: "mass_kg", Label: "One of them weighs", Kind: quantity.KindMass, Low: 0.2, High: 60}, friction, worn,
+	),
+	Fit: func(Situation) Values {
+		return Values{
+			Num:  map[string]float64{"height_m": 0.95, "length_m": 0.45, "wide_m": 0.5, "deep_m": 0.5, "mass_kg": 8, "mu": 0.5, "worn_kg": 0},
+			Word: map[string]string{"pipe": "1-1/4", "screwed": "no"},
+		}
+	},
+	Build: func(v Values, s Situation) (Built, error) {
+		return Parallels{
+			Pipe: v.Word["pipe"], Length: v.length("length_m"), Height: v.length("height_m"), Wide: v.length("wide_m"), Deep: v.length("deep_m"), Screwed: v.yes("screwed"), Mass: v.mass("mass_kg"), Mu: v.Num["mu"], Body: s.body(v),
+		}.Build()
+	},
+	Gives: func(v Values, _ Situation) []capability.Supply {
+		if v.Num["height_m"] < dipHeight {
+			return nil
+		}
+		return []capability.Supply{{Kind: capability.Counter, At: capability.Span{From: 2, To: 2}, Quality: 1}}
+	},
+}
+
+var platformDesign = Design{
+	Key: "platform", Name: "Platform", Does: "a flat, firm floor to lift on", On: OnFloor,
+	Asks: asked(
+		metres("long_m", "Long", 1, 4), metres("wide_m", "Wide", 0.8, 4), Ask{Key: "rubber_m", Label: "Rubber", Kind: quantity.KindThin, Low: 0, High: 0.06},
+		Ask{Key: "load_kg", Label: "Heaviest load on it", Kind: quantity.KindMass, Low: 1, High: 500}, worn,
+	),
+	Fit: func(s Situation) Values {
+		return Values{Num: map[string]float64{"long_m": 2.44, "wide_m": 1.22, "rubber_m": 0.015, "load_kg": max(20, float64(s.Heaviest)), "worn_kg": 0}}
+	},
+	Build: func(v Values, s Situation) (Built, error) {
+		p := Platform{Long: v.length("long_m"), Wide: v.length("wide_m"), Rubber: v.length("rubber_m"), Load: quantity.Estimate{Value: v.mass("load_kg")}, Body: s.body(v), Limit: space.Room{Sleeps: true}.LiveLoad()}
+		if s.Room != nil {
+			p.Limit, p.Ground = s.Room.LiveLoad(), s.Room.Floor == space.Slab || s.Room.Outdoor
+		}
+		return p.Build()
+	},
+}
+
+var stickDesign = Design{
+	Key: "stick", Name: "Stick", Does: "shoulders moved with both hands on it", On: Nowhere,
+	Asks: asked(metres("length_m", "Length", 0.9, 2.2)),
+	Fit: func(s Situation) Values {
+		return Values{Num: map[string]float64{"length_m": float64(StickLength(max(s.Stature, 1)))}}
+	},
+	Build: func(v Values, s Situation) (Built, error) {
+		return MobilityStick{Length: v.length("length_m"), Stature: s.Stature}.Build()
+	},
+	Gives: func(Values, Situation) []capability.Supply {
+		return []capability.Supply{capability.Of(capability.Stick)}
+	},
+}
