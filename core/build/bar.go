@@ -14,21 +14,22 @@ type BarStock struct {
 	Material  string
 	Rolls     bool
 	Grip      string
+	Good      string // what it is cut from
 }
 
 // BarStocks are those that are known, the cheapest first (the order is a house value).
 func BarStocks() []BarStock {
 	rect := func(b, h quantity.Length) Section { return Section{Shape: Rect, B: b, H: h} }
 	return []BarStock{
-		{"broomstick", "a broomstick, 25 mm, its wood unknown", Section{Shape: Round, D: 0.025}, "timber-unknown", false, "good"},
-		{"board-flat", "a 38 × 89 board lying flat, no stamp", rect(0.089, 0.038), "timber-unknown", false, "wide"},
-		{"board-edge", "a 38 × 89 board on edge, no stamp", rect(0.038, 0.089), "timber-unknown", true, "thick: hands tire first"},
-		{"graded-edge", "a 38 × 89 board on edge, stamped No. 2", rect(0.038, 0.089), "timber-graded:spruce-pine-fir", true, "thick: hands tire first"},
-		{"pipe-1", "1 in steel pipe", Schedule40["1"], "steel-pipe", false, "good"},
-		{"pipe-1-1/4", "1¼ in steel pipe", Schedule40["1-1/4"], "steel-pipe", false, "the better grip"},
-		{"pipe-1-1/2", "1½ in steel pipe", Schedule40["1-1/2"], "steel-pipe", false, "thick"},
-		{"pipe-2", "2 in steel pipe", Schedule40["2"], "steel-pipe", false, "too thick for most hands"},
-		{"pvc", "1 in PVC pipe", Schedule40["1"], "pvc-pipe", false, "good"},
+		{"broomstick", "a broomstick, 25 mm, its wood unknown", Section{Shape: Round, D: 0.025}, "timber-unknown", false, "good", "dowel-25"},
+		{"board-flat", "a 38 × 89 board lying flat, no stamp", rect(0.089, 0.038), "timber-unknown", false, "wide", "timber-38x89"},
+		{"board-edge", "a 38 × 89 board on edge, no stamp", rect(0.038, 0.089), "timber-unknown", true, "thick: hands tire first", "timber-38x89"},
+		{"graded-edge", "a 38 × 89 board on edge, stamped No. 2", rect(0.038, 0.089), "timber-graded:spruce-pine-fir", true, "thick: hands tire first", "timber-38x89-graded"},
+		{"pipe-1", "1 in steel pipe", Schedule40["1"], "steel-pipe", false, "good", "pipe-1"},
+		{"pipe-1-1/4", "1¼ in steel pipe", Schedule40["1-1/4"], "steel-pipe", false, "the better grip", "pipe-1-1/4"},
+		{"pipe-1-1/2", "1½ in steel pipe", Schedule40["1-1/2"], "steel-pipe", false, "thick", "pipe-1-1/2"},
+		{"pipe-2", "2 in steel pipe", Schedule40["2"], "steel-pipe", false, "too thick for most hands", "pipe-2"},
+		{"pvc", "1 in PVC pipe", Schedule40["1"], "pvc-pipe", false, "good", "pvc-1"},
 	}
 }
 
@@ -155,9 +156,9 @@ func (b Bar) checked() (Built, error) {
 		worst = max(worst, float64(w.load)*float64(b.Span-b.Inside)/float64(b.Span))
 	}
 	out.Checks = append(out.Checks, b.holds(stock), b.carries(worst))
-	out.Parts = []Part{{Name: "bar", Stock: stock.Name, Length: b.Span + 0.2, Count: 1}}
+	out.Parts = []Part{{Name: "bar", Stock: stock.Good, Length: b.Span + 0.2, Count: 1}}
 	if stock.Rolls {
-		out.Parts = append(out.Parts, Part{Name: "cradle cheek, 60 mm high", Stock: "38 × 89", Length: 0.2, Count: 4}, Part{Name: "end stop", Stock: "38 × 89", Length: 0.1, Count: 2})
+		out.Parts = append(out.Parts, Part{Name: "cradle cheek, 60 mm high", Stock: "timber-38x89", Length: 0.2, Count: 4}, Part{Name: "end stop", Stock: "timber-38x89", Length: 0.1, Count: 2})
 	}
 	out.Tools = []string{"saw", "drill", "spirit level", "tape"}
 	out.Steps = []Step{

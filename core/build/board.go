@@ -163,14 +163,14 @@ func (w WallBoard) checked() (Built, error) {
 		out.Checks = append(out.Checks, Check{Link: "wall", Capacity: 1, Unit: "N", Formula: "what it is built of", Source: "house rule", Refused: "metal studs, lath, board alone, or a wall that nobody has looked into hold no anchor here"})
 	}
 	if w.Use == ForBands {
-		out.Parts = []Part{{Name: "board", Stock: "38 × 89", Length: 1.9, Count: 1}, {Name: "lag screw with washer", Stock: fmt.Sprintf("%.1f × %.0f mm", float64(w.Diameter)*1000, float64(w.Length)*1000), Count: max(7, 2*len(w.Rings))}, {Name: "ring", Stock: "ring", Count: len(w.Rings)}}
+		out.Parts = []Part{{Name: "board", Stock: "timber-38x89", Length: 1.9, Count: 1}, {Name: "lag screw with washer", Stock: w.screw(), Count: max(7, 2*len(w.Rings))}, {Name: "ring", Stock: "ring", Count: len(w.Rings)}}
 		most := quantity.Force(0)
 		for _, r := range w.Rings {
 			most = max(most, r.Pull)
 		}
 		out.Proof = fmt.Sprintf("At each ring 1.5 times its pull, %.0f N at the most, by the hanging scale, slowly, standing aside. Passing raises nothing.", float64(most)*BandFactor)
 	} else {
-		out.Parts = []Part{{Name: "board", Stock: "38 × 140, stamped No. 2", Length: 1.0, Count: 1}, {Name: "lag screw with washer", Stock: fmt.Sprintf("%.1f × %.0f mm", float64(w.Diameter)*1000, float64(w.Length)*1000), Count: 9}, {Name: "M10 through-bolt with 40 mm washers", Stock: "M10", Count: 2}, {Name: "leg", Stock: "38 × 89", Length: 2.1, Count: 2}}
+		out.Parts = []Part{{Name: "board", Stock: "timber-38x140-graded", Length: 1.0, Count: 1}, {Name: "lag screw with washer", Stock: w.screw(), Count: 9}, {Name: "M10 through-bolt with 40 mm washers", Stock: "bolt-m10", Count: 2}, {Name: "leg", Stock: "timber-38x89", Length: 2.1, Count: 2}}
 		kg := float64(w.Body.Value + w.Body.Expanded())
 		out.Proof = fmt.Sprintf("%.0f kg hung from it no more than 100 mm above the floor for 5 minutes, and a level pull of %.0f N by the scale, nobody beneath; it goes back to within 2 mm. Never a person. Passing raises nothing.", 1.25*kg, kg/2*quantity.StandardGravity)
 	}
@@ -207,6 +207,20 @@ func (w WallBoard) check() error {
 		}
 	}
 	return nil
+}
+
+// screw is what holds it as it is sold: the next that is no smaller, or the maker's anchors.
+func (w WallBoard) screw() string {
+	if w.Base.Kind == MasonryWall {
+		return "anchor"
+	}
+	best := "lag-8x150"
+	for _, key := range []string{"8x125", "6.5x150", "6.5x115"} {
+		if l := lags[key]; l[0] >= w.Diameter-1e-9 && l[1] >= w.Length-1e-9 {
+			best = "lag-" + key
+		}
+	}
+	return best
 }
 
 func (w WallBoard) owner() Check {

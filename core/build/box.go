@@ -92,7 +92,7 @@ func (b Box) checked() (Built, error) {
 		height, wide, long quantity.Length
 		span               quantity.Length
 	}{{z, x, y, min(cx, cy)}, {y, x, z, cx}, {x, y, z, cy}} {
-		name := fmt.Sprintf("%.0f cm high", float64(way.height)*100)
+		name := cmHigh(float64(way.height))
 		stress := math.Max(Strip(foot, way.span, way.long, b.Thickness), Strip(most/2, way.span, way.long/2, b.Thickness))
 		edge := 2 * float64(way.long) * float64(b.Thickness)
 		s := Standing{Height: way.height, Width: way.wide, Inside: inside, Mass: mass, Mu: b.Mu}
@@ -104,7 +104,7 @@ func (b Box) checked() (Built, error) {
 			Check{Link: "sliding, " + name, Demand: s.Slides(most), Capacity: 1, Formula: "0.15 F over μ (F + W)", Source: "statics; house factors"})
 	}
 	t := b.Thickness
-	sheet := fmt.Sprintf("%s, %.0f mm", p.Name, float64(t)*1000)
+	sheet := sheetOf(p.Key, t)
 	face := func(name string, l, w quantity.Length, n int) Part {
 		return Part{Name: name, Stock: sheet, Length: l, Width: w, Count: n}
 	}
@@ -115,7 +115,7 @@ func (b Box) checked() (Built, error) {
 	if b.Along > 0 {
 		out.Parts = append(out.Parts, face("divider along, slotted", z-2*t, x-2*t, b.Along))
 	}
-	out.Parts = append(out.Parts, Part{Name: "wood screw", Stock: "4.5 × 50 mm", Count: 60}, Part{Name: "wood glue", Stock: "glue", Count: 1})
+	out.Parts = append(out.Parts, Part{Name: "wood screw", Stock: "screw-4.5x50", Count: 60}, Part{Name: "wood glue", Stock: "glue", Count: 1})
 	out.Tools = []string{"panel saw, or the shop's", "drill", "square", "router or sandpaper"}
 	out.Steps = []Step{
 		{"Cut the faces, then the dividers with slots that hold each other; the face grain of each top runs across its divider.", false},
@@ -141,3 +141,6 @@ func landing(use StepUse, body quantity.Estimate) (foot, most quantity.Force, in
 	}
 	return foot, foot, stepInside
 }
+
+// cmHigh names a way of lying by its height in m.
+func cmHigh(h float64) string { return fmt.Sprintf("%.0f cm high", h*100) }

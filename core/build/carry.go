@@ -62,7 +62,7 @@ func (b Sandbag) checked() (Built, error) {
 			{Link: "outer bag, how full", Demand: volume, Capacity: outerFull * b.Outer, Unit: "L", Formula: "m/ρ against 0.8 of it", Source: "house value"},
 			{Link: "each handle", Demand: half, Capacity: capacity, Unit: "N", Formula: "half of it × 2 against its mark", Source: "its maker", Refused: why},
 		},
-		Parts: []Part{{Name: "inner bag, double", Stock: "freezer bag, 6 L, heavy", Count: 2 * b.Bags}, {Name: "outer bag", Stock: fmt.Sprintf("bag of %.0f L, heavy cloth", b.Outer), Count: 1}, {Name: "handle, webbing", Stock: "webbing, 40 mm", Length: 0.5, Count: 2}},
+		Parts: []Part{{Name: "inner bag, double", Stock: "bag-inner", Count: 2 * b.Bags}, {Name: "outer bag", Stock: "bag-outer", Count: 1}, {Name: "handle, webbing", Stock: "webbing-40", Length: 0.5, Count: 2}},
 		Tools: []string{"scale", "needle and heavy thread", "tape"},
 		Steps: []Step{
 			{fmt.Sprintf("Fill %d inner bags with %.1f kg each, press the air out, seal them twice.", b.Bags, kg/float64(b.Bags)), false},
@@ -126,7 +126,7 @@ func (s DragSled) checked() (Built, error) {
 			{Link: "load, how high", Demand: float64(s.LoadHigh), Capacity: float64(s.Wide) / 2, Unit: "m", Formula: "below half of the base's width", Source: "house rule"},
 			{Link: "lane", Demand: leastLane + stopping, Capacity: float64(s.Lane), Unit: "m", Formula: "5 m and 1.5 m to stop", Source: "house value"},
 		},
-		Parts: []Part{{Name: "base", Stock: "softwood plywood, 18 mm", Length: 0.6, Width: s.Wide, Count: 1}, {Name: "runner", Stock: "38 × 89", Length: 0.6, Count: 2}, {Name: "strap", Stock: "webbing, 25 mm", Length: 4, Count: 1}, {Name: "M8 bolt with washers", Stock: "M8", Count: 4}},
+		Parts: []Part{{Name: "base", Stock: "softwood-plywood-18", Length: 0.6, Width: s.Wide, Count: 1}, {Name: "runner", Stock: "timber-38x89", Length: 0.6, Count: 2}, {Name: "strap", Stock: "webbing-25", Length: 4, Count: 1}, {Name: "M8 bolt with washers", Stock: "bolt-m8", Count: 4}},
 		Tools: []string{"saw", "drill", "spanner", "hanging scale"},
 		Steps: []Step{
 			{"Round the runners' ends and the edges that the strap touches.", false},
@@ -186,7 +186,7 @@ func (j JugSet) checked() (Built, error) {
 	}
 	out := Built{
 		Title: "Jugs filled to lines", Hours: [2]float64{0.5, 0.5}, Mass: full.Value * quantity.Mass(j.Count), Checks: []Check{ear},
-		Parts: []Part{{Name: "jug with a handle", Stock: fmt.Sprintf("jug, %.1f L", j.Volume), Count: j.Count}, {Name: "tape for the lines", Stock: "tape", Count: 1}},
+		Parts: []Part{{Name: "jug with a handle", Stock: "jug-empty", Count: j.Count}, {Name: "tape for the lines", Stock: "tape", Count: 1}},
 		Tools: []string{"scale", "funnel", "marker"},
 		Steps: []Step{
 			{"Weigh a litre of this filling as it lies: its own density, not the table's.", true},

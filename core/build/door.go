@@ -82,7 +82,7 @@ func (d DoorStrap) checked() (Built, error) {
 	strap := Check{Link: "strap", Demand: float64(d.Pull) * BandFactor, Capacity: capacity, Unit: "N", Formula: "1.5 times the pull against its mark", Source: "its maker", Refused: why}
 	out := Built{
 		Title: "Door strap", Hours: [2]float64{0.3, 0.3}, Checks: []Check{leaf, knot, strap},
-		Parts: []Part{{Name: "strap, 25 mm webbing", Stock: "webbing", Length: 0.6, Count: 1}, {Name: "tube or rolled knot, 40 mm", Stock: "tube", Length: 0.1, Count: 1}, {Name: "pad", Stock: "felt", Length: 0.1, Count: 1}},
+		Parts: []Part{{Name: "strap, 25 mm webbing", Stock: "webbing-25", Length: 0.6, Count: 1}, {Name: "tube or rolled knot, 40 mm", Stock: "tube-40", Count: 1}, {Name: "pad", Stock: "felt", Count: 1}},
 		Tools: []string{"scissors", "lighter", "hanging scale"},
 		Steps: []Step{
 			{"The strap goes on the hinge half of the door, at the height that the set-up asks for; the pad lies between it and the edge.", false},

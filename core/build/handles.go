@@ -41,7 +41,7 @@ func (h FarmerHandle) Build() (Built, error) {
 		Checks: []Check{
 			{Link: "pipe in bending at the hand", Demand: load * float64(h.Arm) / section.Modulus(), Capacity: steel.Bending, Unit: "Pa", Formula: "m/2 · g · arm · 2 over S", Source: "statics; 205 MPa / 1.67, wall × 0.875"},
 		},
-		Parts: []Part{{Name: "handle", Stock: h.Pipe + " in steel pipe, schedule 40", Length: 2*h.Arm + 0.2, Count: 2}, {Name: "collar", Stock: "collar", Count: 8}},
+		Parts: []Part{{Name: "handle", Stock: "pipe-" + h.Pipe, Length: 2*h.Arm + 0.2, Count: 2}, {Name: "collar", Stock: "collar", Count: 8}},
 		Tools: []string{"pipe cutter", "file", "tape"},
 		Steps: []Step{
 			{"Cut both of one length, file the ends.", false},
@@ -106,7 +106,7 @@ func (p Peg) Build() (Built, error) {
 	out := Built{
 		Title: "Plate peg, " + p.Pipe + " in pipe", Hours: [2]float64{2, 2},
 		Checks: []Check{{Link: link, Demand: use(p.Pipe, p.Threaded), Capacity: steel.Bending, Unit: "Pa", Formula: "2 m g · out over S", Source: source}},
-		Parts:  []Part{{Name: "peg", Stock: p.Pipe + " in steel pipe, schedule 40", Length: p.Out + 0.05, Count: 1}, {Name: "board", Stock: "38 × 89", Length: 1.2, Count: 1}},
+		Parts:  []Part{{Name: "peg", Stock: "pipe-" + p.Pipe, Length: p.Out + 0.05, Count: 1}, {Name: "board", Stock: "timber-38x89", Length: 1.2, Count: 1}},
 		Tools:  []string{"drill", "spirit level", "stud finder"},
 		Steps: []Step{
 			{"Both studs are found, their edges marked; no cable or pipe behind.", true},

@@ -147,6 +147,7 @@ var pegsDesign = Design{
 			return out, err
 		}
 		more, err := s.carries(v, float64(Weight(mass))*CarryFactor, v.length("out_m")+boardThick, wide/4, wide*3/4)
+		out.Parts = append(out.Parts, s.screws(v, 4))
 		out.Checks = append(append(out.Checks, Check{Link: "height", Demand: v.Num["high_m"], Capacity: highest, Unit: "m", Formula: "1.5 m at most, the heaviest lowest", Source: "house rule"}), more...)
 		return out, err
 	},
@@ -170,9 +171,17 @@ var shelfDesign = Design{
 			return out, err
 		}
 		more, err := s.carries(v, float64(Weight(per))*v.Num["span_m"]*CarryFactor/2, v.length("deep_m")/2, bracketFoot, v.length("deep_m")*2/3)
-		out.Checks = append(out.Checks, more...)
+		out.Parts, out.Checks = append(out.Parts, s.screws(v, 4)), append(out.Checks, more...)
 		return out, err
 	},
+}
+
+// screws are what a board or bracket is held with.
+func (s Situation) screws(v Values, n int) Part {
+	base, _ := s.wallOf(v)
+	lag := lags[v.Word["screw"]]
+	w := WallBoard{Base: base, Diameter: lag[0], Length: lag[1]}
+	return Part{Name: "fixing", Stock: w.screw(), Count: n}
 }
 
 // carries is what a load in N that stands e off the wall asks of it: of two screws in one stud, at

@@ -87,6 +87,33 @@ func TestEveryDesignIsWhole(t *testing.T) {
 			if d.Gives != nil {
 				assert.NotEmpty(t, w.Gives)
 			}
+			// A drawing of each, with its measures, and nothing on it that has no check where it says so.
+			figures := w.Figures(here())
+			require.NotEmpty(t, figures)
+			dims := 0
+			for _, f := range figures {
+				assert.NotEmpty(t, f.Name)
+				for _, m := range f.Marks {
+					if m.Shape == build.MarkDim {
+						dims++
+						assert.True(t, (m.W != 0) != (m.H != 0), "a measure is along or up")
+					}
+					for _, n := range []float64{m.X, m.Y, m.W, m.H} {
+						assert.False(t, math.IsNaN(n) || math.IsInf(n, 0))
+					}
+				}
+			}
+			assert.Positive(t, dims)
+			linked := 0
+			for _, c := range w.Built.Checks {
+				for _, f := range figures {
+					if slices.ContainsFunc(f.Marks, func(m build.Mark) bool { return m.Link != "" && strings.HasPrefix(c.Link, m.Link) }) {
+						linked++
+						break
+					}
+				}
+			}
+			assert.Positive(t, linked, "some part of it shows how far it is used")
 			if d.Makes != nil {
 				for _, c := range d.Makes(w.Values) {
 					assert.NotEmpty(t, c.Rungs())

@@ -19,6 +19,17 @@ func gravityOf(material string) float64 {
 	return Gravities[""]
 }
 
+// boltOf is the bolt of a diameter as it is sold: the next larger.
+func boltOf(d quantity.Length) string {
+	switch {
+	case d <= 0.0085:
+		return "bolt-m8"
+	case d <= 0.0105:
+		return "bolt-m10"
+	}
+	return "bolt-m12"
+}
+
 // Bolt is a bolt through a timber, held by a steel plate on both faces: Diameter, Thick the timber
 // and Plate each plate, in m; Gravity of the wood; the load across its grain.
 type Bolt struct {
@@ -157,7 +168,7 @@ func (r Rings) checked() (Built, error) {
 			{Link: "joist in shear", Demand: a.Shear, Capacity: wood.Shear, Unit: "Pa", Formula: "1.5 V/A", Source: "house value"},
 			{Link: "straps apart", Demand: 0.45, Capacity: float64(r.Apart), Unit: "m", Formula: "0.45 m at least, on different joists", Source: "house rule"},
 		},
-		Parts: []Part{{Name: "through-bolt with nut", Stock: fmt.Sprintf("M%.0f", float64(r.Bolt)*1000), Count: 2}, {Name: "plate, both faces", Stock: "steel plate, 6 mm, marked", Count: 4}, {Name: "strap, marked", Stock: "sewn strap", Count: 2}, {Name: "ring", Stock: "ring", Count: 2}},
+		Parts: []Part{{Name: "through-bolt with nut", Stock: boltOf(r.Bolt), Count: 2}, {Name: "plate, both faces", Stock: "plate-steel", Count: 4}, {Name: "strap, marked", Stock: "strap-sewn", Count: 2}, {Name: "ring", Stock: "gym-ring", Count: 2}},
 		Tools: []string{"drill", "spanner", "tape", "detector for cables and pipes"},
 		Steps: []Step{
 			{"Who owns the house says yes, in writing.", true},

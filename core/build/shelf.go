@@ -74,7 +74,7 @@ func (s Shelf) checked() (Built, error) {
 			bracket,
 			{Link: "height", Demand: float64(s.High), Capacity: highest, Unit: "m", Formula: "1.5 m at most, the heaviest lowest", Source: "house rule"},
 		},
-		Parts: []Part{{Name: "shelf", Stock: fmt.Sprintf("%s, %.0f mm", panel.Name, float64(s.Thickness)*1000), Length: s.Span + 0.2, Width: s.Deep, Count: 1}, {Name: "lip, 10 mm", Stock: "batten, 10 × 20 mm", Length: s.Span + 0.2, Count: 1}, {Name: "bracket, marked", Stock: "bracket", Count: 2}},
+		Parts: []Part{{Name: "shelf", Stock: sheetOf(panel.Key, s.Thickness), Length: s.Span + 0.2, Width: s.Deep, Count: 1}, {Name: "lip, 10 mm", Stock: "batten-10x20", Length: s.Span + 0.2, Count: 1}, {Name: "bracket, marked", Stock: "bracket", Count: 2}},
 		Tools: []string{"saw", "drill", "spirit level", "stud finder"},
 		Steps: []Step{
 			{"Both studs are found, their edges marked; no cable or pipe behind.", true},

@@ -91,8 +91,8 @@ func (p Parallels) checked() (Built, error) {
 			{Link: "sliding", Demand: s.Slides(f), Capacity: 1, Formula: "0.15 F over μ (F + W)", Source: "statics; house factors"},
 		},
 		Parts: []Part{
-			{Name: "bar", Stock: p.Pipe + " in steel pipe, schedule 40", Length: p.Length, Count: 2}, {Name: "upright", Stock: p.Pipe + " in steel pipe, schedule 40", Length: p.Height, Count: 4},
-			{Name: "foot", Stock: "38 × 89", Length: max(p.Wide, p.Deep), Count: 4}, {Name: "rubber foot", Stock: "rubber foot", Count: 8},
+			{Name: "bar", Stock: "pipe-" + p.Pipe, Length: p.Length, Count: 2}, {Name: "upright", Stock: "pipe-" + p.Pipe, Length: p.Height, Count: 4},
+			{Name: "foot", Stock: "timber-38x89", Length: max(p.Wide, p.Deep), Count: 4}, {Name: "rubber foot", Stock: "rubber-foot", Count: 8},
 		},
 		Tools: []string{"pipe cutter", "file", "drill", "square"},
 		Steps: []Step{
@@ -170,8 +170,8 @@ func (p Platform) checked() (Built, error) {
 			{Link: "room for the plates", Demand: 2.2, Capacity: float64(p.Long), Unit: "m", Formula: "as long as a bar, 2.2 m", Source: "IWF Technical and Competition Rules: a men's bar is 2.2 m"},
 		},
 		Parts: []Part{
-			{Name: "layer below", Stock: "softwood plywood, 18 mm", Length: p.Long, Width: p.Wide, Count: 1}, {Name: "layer above, crossed", Stock: "softwood plywood, 18 mm", Length: p.Long, Width: p.Wide, Count: 1},
-			{Name: "rubber, m²", Stock: fmt.Sprintf("rubber tiles, %.0f mm", float64(p.Rubber)*1000), Count: int(area/2 + 0.999)}, {Name: "wood screw", Stock: "4 × 35 mm", Count: 60},
+			{Name: "layer below", Stock: "softwood-plywood-18", Length: p.Long, Width: p.Wide, Count: 1}, {Name: "layer above, crossed", Stock: "softwood-plywood-18", Length: p.Long, Width: p.Wide, Count: 1},
+			{Name: "rubber, m²", Stock: "rubber-tile", Count: int(area/2 + 0.999)}, {Name: "wood screw", Stock: "screw-4x35", Count: 60},
 		},
 		Tools: []string{"drill", "straightedge of 2 m", "knife"},
 		Steps: []Step{
@@ -206,7 +206,7 @@ func (s MobilityStick) Build() (Built, error) {
 	return Built{
 		Title: "Stick", Hours: [2]float64{0.2, 0.2},
 		Checks:   []Check{{Link: "hands apart", Demand: float64(0.65 * s.Stature), Capacity: float64(s.Length), Unit: "m", Formula: "at least 0.65 of the stature", Source: "house value"}},
-		Parts:    []Part{{Name: "stick", Stock: "1 in PVC pipe, or a dowel of 32 mm", Length: s.Length, Count: 1}, {Name: "cap", Stock: "cap", Count: 2}},
+		Parts:    []Part{{Name: "stick", Stock: "pvc-1", Length: s.Length, Count: 1}, {Name: "cap", Stock: "cap", Count: 2}},
 		Tools:    []string{"saw", "sandpaper", "glue"},
 		Steps:    []Step{{"No crack, no splinter along all of it.", true}, {"Glue the caps on.", false}, {"Write on it: not to hang from.", true}},
 		Proof:    "None: looked at by eye. Nobody hangs from it, or leans on it.",

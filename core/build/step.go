@@ -12,18 +12,29 @@ type TreadStock struct {
 	Width, Thickness quantity.Length
 	Material         string // of a board
 	Panel            string // of a panel
+	Good             string // what it is cut from
+	Boards           int    // side by side
 }
 
 // TreadStocks are those that are known, the cheapest first.
 func TreadStocks() []TreadStock {
 	return []TreadStock{
-		{"osb-18", "18 mm OSB", 0.50, 0.018, "", "osb"},
-		{"plywood-18", "18 mm softwood plywood", 0.50, 0.018, "", "softwood-plywood"},
-		{"boards-140", "two boards 38 × 140", 0.28, 0.038, "timber-unknown", ""},
-		{"board-235", "a board 38 × 235", 0.235, 0.038, "timber-unknown", ""},
-		{"graded-140", "two boards 38 × 140, stamped No. 2", 0.28, 0.038, "timber-graded:spruce-pine-fir", ""},
-		{"birch-18", "18 mm birch plywood", 0.50, 0.018, "", "birch-plywood"},
+		{"osb-18", "18 mm OSB", 0.50, 0.018, "", "osb", "osb-18", 1},
+		{"plywood-18", "18 mm softwood plywood", 0.50, 0.018, "", "softwood-plywood", "softwood-plywood-18", 1},
+		{"boards-140", "two boards 38 × 140", 0.28, 0.038, "timber-unknown", "", "timber-38x140", 2},
+		{"board-235", "a board 38 × 235", 0.235, 0.038, "timber-unknown", "", "timber-38x235", 1},
+		{"graded-140", "two boards 38 × 140, stamped No. 2", 0.28, 0.038, "timber-graded:spruce-pine-fir", "", "timber-38x140-graded", 2},
+		{"birch-18", "18 mm birch plywood", 0.50, 0.018, "", "birch-plywood", "birch-plywood-18", 1},
 	}
+}
+
+// part is a tread of a length.
+func (t TreadStock) part(length quantity.Length) Part {
+	p := Part{Name: "tread", Stock: t.Good, Length: length, Count: t.Boards}
+	if t.Panel != "" {
+		p.Width = min(t.Width, 0.35)
+	}
+	return p
 }
 
 // StepUse is what is done on a step.
@@ -114,7 +125,7 @@ func (s StepBox) checked() (Built, error) {
 			{Link: "tipping", Demand: stands.Tips(foot), Capacity: 1, Formula: "1.5 · 0.1 F h over F (e + flare) + W B/2", Source: "statics; house factors"},
 			{Link: "sliding", Demand: stands.Slides(foot), Capacity: 1, Formula: "0.15 F over μ (F + W)", Source: "statics; house factors"},
 		},
-		Parts:    []Part{{Name: "tread", Stock: stock.Name, Length: s.Span + 0.08, Count: 1}, {Name: "leg", Stock: "38 × 89", Length: s.Height, Count: 4}, {Name: "rail", Stock: "38 × 89", Length: s.Span, Count: 2}},
+		Parts:    []Part{stock.part(s.Span + 0.08), {Name: "leg", Stock: "timber-38x89", Length: s.Height, Count: 4}, {Name: "rail", Stock: "timber-38x89", Length: s.Span, Count: 2}},
 		Tools:    []string{"saw", "drill", "square", "sandpaper"},
 		Proof:    fmt.Sprintf("%.0f kg laid on the front edge for 5 minutes, nobody on it; it goes back to within 2 mm. Never a person. Passing raises nothing.", 1.25*float64(s.Body.Value+s.Body.Expanded())),
 		Inspect:  "Every 3 months: play at the joints, splits, worn feet; given up at 10 % of wear. Written down with the date.",

@@ -194,3 +194,13 @@ func Sample(pence int64, currency string) (quantity.Money, error) {
 	major := math.Round(float64(pence) / 100 * rate)
 	return quantity.Money{Minor: int64(major) * quantity.MinorPerMajor(currency), Currency: currency}, nil
 }
+
+// SampleExact is Sample to the smallest unit of the currency, for what costs little.
+func SampleExact(pence int64, currency string) (quantity.Money, error) {
+	rate, ok := sampleRates[currency]
+	if !ok {
+		return quantity.Money{}, fmt.Errorf("no sample prices in %q", currency)
+	}
+	minor := math.Round(float64(pence) / 100 * rate * float64(quantity.MinorPerMajor(currency)))
+	return quantity.Money{Minor: int64(minor), Currency: currency}, nil
+}

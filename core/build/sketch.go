@@ -1,0 +1,189 @@
+package build
+
+import "fmt"
+
+// Mark is one shape of a drawing, in m: x to the right, y up from the floor. A rect has its lower
+// left corner, W and H; a round its middle and W as its diameter; a line goes from X, Y by W, H;
+// a dim is a line with its length written on it, beside what it measures. Of is what it is of;
+// Link the beginning of the names of the checks that are about it.
+type Mark struct {
+	Shape      MarkShape
+	X, Y, W, H float64
+	Of         MarkOf
+	Text, Link string
+}
+
+// MarkShape is what a mark is.
+type MarkShape string
+
+// The shapes of marks.
+const (
+	MarkRect  MarkShape = "rect"
+	MarkRound MarkShape = "round"
+	MarkLine  MarkShape = "line"
+	MarkDim   MarkShape = "dim"
+)
+
+// MarkOf is what a mark is of.
+type MarkOf string
+
+// What marks are of; the house is what is there already.
+const (
+	OfWood  MarkOf = "wood"
+	OfSteel MarkOf = "steel"
+	OfStrap MarkOf = "strap"
+	OfLoad  MarkOf = "load"
+	OfHouse MarkOf = "house"
+)
+
+// Figure is one view of a design.
+type Figure struct {
+	Name  string
+	Marks []Mark
+}
+
+func rect(of MarkOf, x, y, w, h float64, link string) Mark {
+	return Mark{Shape: MarkRect, X: x, Y: y, W: w, H: h, Of: of, Link: link}
+}
+
+func round(of MarkOf, x, y, d float64, link string) Mark {
+	return Mark{Shape: MarkRound, X: x, Y: y, W: d, H: d, Of: of, Link: link}
+}
+
+func line(of MarkOf, x, y, w, h float64, link string) Mark {
+	return Mark{Shape: MarkLine, X: x, Y: y, W: w, H: h, Of: of, Link: link}
+}
+
+func across(x, y, w float64) Mark { return Mark{Shape: MarkDim, X: x, Y: y, W: w} }
+func upward(x, y, h float64) Mark { return Mark{Shape: MarkDim, X: x, Y: y, H: h} }
+
+func (m Mark) saying(text string) Mark {
+	m.Text = text
+	return m
+}
+
+// Figures draws a design as it was worked out.
+func (w Worked) Figures(s Situation) []Figure {
+	if draw := drawings[w.Design.Key]; draw != nil {
+		return draw(w.Values, s)
+	}
+	return nil
+}
+
+var drawings = map[string]func(Values, Situation) []Figure{
+	"board-bands": drawBandBoard, "board-body": drawBodyBoard, "door-strap": drawDoorStrap, "bar": drawBar, "rings": drawRings,
+	"box": drawBox, "step": drawStep, "parallels": drawParallels, "platform": drawPlatform, "stick": drawStick,
+	"sandbag": drawSandbag, "jugs": drawJugs, "farmer": drawFarmer, "sled": drawSled, "pegs": drawPegs, "shelf": drawShelf,
+}
+
+// fixingDetail is how a board is held: a section through stud, lining, board and screw.
+func fixingDetail(v Values, s Situation, board float64) Figure {
+	base, _ := s.wallOf(v)
+	lining := float64(base.Lining)
+	if v.yes("cut") {
+		lining = 0
+	}
+	deep, length, name := float64(base.H), 0.115, "stud"
+	if lag, ok := lags[v.Word["screw"]]; ok {
+		length = float64(lag[1])
+	}
+	if base.Kind != WoodStuds {
+		deep, name = 0.10, "wall"
+	}
+	thick := float64(boardThick)
+	f := Figure{Name: "fixing", Marks: []Mark{
+		rect(OfHouse, 0, 0, deep, board, name).saying(name), rect(OfWood, deep+lining, 0, thick, board, "board").saying("board"),
+		line(OfSteel, deep+lining+thick, board/2, -length, 0, "screws"), across(deep+lining, -0.02, thick), across(deep+lining+thick-length, board+0.02, length),
+	}}
+	if lining > 0 {
+		f.Marks = append(f.Marks, rect(OfHouse, deep, -0.01, lining, board+0.02, "").saying("lining"), across(deep, -0.05, lining))
+	}
+	return f
+}
+
+func drawBandBoard(v Values, s Situation) []Figure {
+	const wide, high = 0.089, 1.9
+	f := Figure{Name: "front", Marks: []Mark{rect(OfWood, -wide/2, 0, wide, high, "board"), upward(-0.25, 0, high), across(-wide/2, high+0.08, wide)}}
+	for i, h := range ringHeights(v, s) {
+		at := float64(h)
+		f.Marks = append(f.Marks,
+			round(OfSteel, 0, at, 0.05, fmt.Sprintf("ring at %.2f m", at)), round(OfSteel, 0, at-float64(besideRing), 0.014, fmt.Sprintf("screws at %.2f m", at)), round(OfSteel, 0, at+float64(besideRing), 0.014, fmt.Sprintf("screws at %.2f m", at)),
+			upward(0.18+0.16*float64(i), 0, at))
+	}
+	f.Marks = append(f.Marks, round(OfSteel, 0, float64(boardEnd), 0.014, "screws"))
+	return []Figure{f, fixingDetail(v, s, wide)}
+}
+
+func drawBodyBoard(v Values, s Situation) []Figure {
+	const long = 1.0
+	wide, at := float64(bodyBoardWidth), v.Num["ring_m"]
+	base, _ := s.wallOf(v)
+	step := float64(base.Spacing)
+	f := Figure{Name: "front", Marks: []Mark{
+		rect(OfHouse, -step-0.019, 0, 0.038, float64(base.High), "stud"), rect(OfHouse, -0.019, 0, 0.038, float64(base.High), "stud"), rect(OfHouse, step-0.019, 0, 0.038, float64(base.High), "stud"),
+		rect(OfWood, -long/2, at-wide/2, long, wide, "board"), round(OfSteel, 0, at, 0.06, "ring"), across(-long/2, at+wide/2+0.12, long), upward(long/2+0.2, 0, at), across(0, at-wide/2-0.12, step),
+	}}
+	for _, x := range []float64{-step, 0, step} {
+		if x > -long/2 && x < long/2 {
+			for i := range 3 {
+				f.Marks = append(f.Marks, round(OfSteel, x, at+(float64(i)-1)*wide/4, 0.016, "screws"))
+			}
+		}
+	}
+	if v.yes("legs") {
+		f.Marks = append(f.Marks, rect(OfWood, -long/2+0.02, 0, 0.089, at-wide/2, "board"), rect(OfWood, long/2-0.109, 0, 0.089, at-wide/2, "board"))
+	}
+	return []Figure{f, fixingDetail(v, s, wide)}
+}
+
+func drawDoorStrap(v Values, _ Situation) []Figure {
+	const leaf, high = 0.044, 1.2
+	gap, knot := v.Num["gap_m"], v.Num["knot_m"]
+	return []Figure{{Name: "from above", Marks: []Mark{
+		rect(OfHouse, 0, 0, 0.5, leaf, "door").saying("leaf"), rect(OfHouse, 0.5+gap, -0.02, 0.09, leaf+0.04, "").saying("frame"),
+		round(OfStrap, 0.5+gap/2, leaf+knot/2, knot, "knot"), line(OfStrap, 0.5+gap/2, leaf, 0, -leaf-0.3, "strap").saying("to the band"), across(0.5, -0.06, gap), across(0.5+gap/2-knot/2, leaf+knot+0.04, knot),
+	}}, {Name: "side", Marks: []Mark{
+		rect(OfHouse, 0, 0, leaf, 2, "door"), round(OfStrap, leaf+knot/2, high, knot, "knot"), line(OfStrap, 0, high, -0.5, 0, "strap").saying("pull"),
+	}}}
+}
+
+func drawBar(v Values, _ Situation) []Figure {
+	span, in := v.Num["span_m"], v.Num["inside_m"]
+	high := 0.9
+	if v.Word["use"] == string(HangFrom) {
+		high = 2.1
+	}
+	thick := 0.042
+	for _, b := range BarStocks() {
+		if b.Key == v.Word["stock"] {
+			thick = float64(b.Section.Depth())
+		}
+	}
+	f := Figure{Name: "front", Marks: []Mark{
+		rect(OfWood, -0.1, high, span+0.2, thick, "bar"), round(OfLoad, in, high+thick/2, 0.09, "bar in bending, both hands"), round(OfLoad, span-in, high+thick/2, 0.09, "bar in bending, both hands"),
+		across(0, high+thick+0.14, span), across(0, high-0.14, in), upward(span+0.3, 0, high),
+	}}
+	if v.Word["support"] == string(Brackets) {
+		for _, x := range []float64{0, span} {
+			f.Marks = append(f.Marks, line(OfSteel, x, high+thick, 0, 0.3, "each support"))
+		}
+	} else {
+		for _, x := range []float64{0, span} {
+			f.Marks = append(f.Marks, line(OfHouse, x, high, -0.15, -high, "each support"), line(OfHouse, x, high, 0.15, -high, "each support"))
+		}
+	}
+	return []Figure{f}
+}
+
+func drawRings(v Values, _ Situation) []Figure {
+	b, h, span, at, above, apart := v.Num["b_m"], v.Num["h_m"], v.Num["span_m"], v.Num["at_m"], v.Num["above_m"], v.Num["apart_m"]
+	const under, strap = 2.4, 0.7
+	return []Figure{{Name: "along a joist", Marks: []Mark{
+		rect(OfHouse, 0, under, span, h, "joist in bending"), round(OfSteel, at, under+above, 0.03, "bolt"), line(OfStrap, at, under, 0, -strap, "strap"), round(OfStrap, at, under-strap-0.11, 0.22, "strap"),
+		across(0, under+h+0.15, span), across(0, under-0.2, at),
+	}}, {Name: "across", Marks: []Mark{
+		rect(OfHouse, -b/2, under, b, h, "joist in bending"), rect(OfHouse, apart-b/2, under, b, h, "joist in bending"), line(OfSteel, -b, under+above, 2*b, 0, "bolt"), line(OfSteel, apart-b, under+above, 2*b, 0, "bolt"),
+		line(OfStrap, 0, under, 0, -strap, "strap"), line(OfStrap, apart, under, 0, -strap, "strap"), round(OfStrap, 0, under-strap-0.11, 0.22, "strap"), round(OfStrap, apart, under-strap-0.11, 0.22, "strap"),
+		across(0, under-strap-0.35, apart), upward(apart+0.15, under, h), upward(-0.15, under, above),
+	}}}
+}

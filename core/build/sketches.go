@@ -1,0 +1,111 @@
+package build
+
+import "math"
+
+func drawBox(v Values, _ Situation) []Figure {
+	x, y, z, t := v.Num["short_m"], v.Num["middle_m"], v.Num["long_m"], v.Num["thickness_m"]
+	way := func(name string, wide, high float64, dividers int, link string) Figure {
+		f := Figure{Name: name, Marks: []Mark{
+			rect(OfWood, 0, high-t, wide, t, "face, "+link), rect(OfWood, 0, 0, wide, t, ""), rect(OfWood, 0, t, t, high-2*t, "panels below, "+link), rect(OfWood, wide-t, t, t, high-2*t, "panels below, "+link),
+			across(0, high+0.08, wide), upward(wide+0.1, 0, high),
+		}}
+		step := (wide - t) / float64(dividers+1)
+		for i := range dividers {
+			f.Marks = append(f.Marks, rect(OfWood, step*float64(i+1), t, t, high-2*t, "panels below, "+link))
+		}
+		return f
+	}
+	name := cmHigh
+	return []Figure{
+		way("standing", x, z, int(v.Num["across"]), name(z)), way("on its long side", x, y, int(v.Num["across"]), name(y)), way("lying", y, x, int(v.Num["along"]), name(x)),
+	}
+}
+
+func drawStep(v Values, _ Situation) []Figure {
+	h, span, flare, base := v.Num["height_m"], v.Num["span_m"], v.Num["flare_m"], v.Num["base_m"]
+	const thick = 0.038
+	return []Figure{{Name: "front", Marks: []Mark{
+		rect(OfWood, -0.04, h-thick, span+0.08, thick, "tread"), rect(OfWood, -flare, 0, thick, h-thick, "legs"), rect(OfWood, span-thick+flare, 0, thick, h-thick, "legs"), rect(OfWood, 0, h/3, span, 0.089, ""),
+		across(0, h+0.08, span), upward(span+0.2, 0, h),
+	}}, {Name: "side", Marks: []Mark{rect(OfWood, 0, h-thick, base-2*flare, thick, "tread"), line(OfWood, 0, h-thick, -flare, thick-h, "tipping"), line(OfWood, base-2*flare, h-thick, flare, thick-h, "tipping"), across(-flare, -0.08, base)}}}
+}
+
+func drawParallels(v Values, _ Situation) []Figure {
+	h, l, wide, deep := v.Num["height_m"], v.Num["length_m"], v.Num["wide_m"], v.Num["deep_m"]
+	const d = 0.042
+	return []Figure{{Name: "one from the side", Marks: []Mark{
+		rect(OfSteel, 0, h-d, l, d, "bar"), rect(OfSteel, 0, d, d, h-2*d, "threads"), rect(OfSteel, l-d, d, d, h-2*d, "threads"), rect(OfWood, l/2-math.Max(deep, l)/2, 0, math.Max(deep, l), d, "base"), across(0, h+0.08, l), upward(l+0.2, 0, h), across(l/2-deep/2, -0.1, deep),
+	}}, {Name: "from the end", Marks: []Mark{rect(OfSteel, -d/2, d, d, h-d, "threads"), rect(OfWood, -wide/2, 0, wide, d, "base"), across(-wide/2, -0.1, wide)}}}
+}
+
+func drawPlatform(v Values, _ Situation) []Figure {
+	l, w := v.Num["long_m"], v.Num["wide_m"]
+	return []Figure{{Name: "from above", Marks: []Mark{
+		rect(OfWood, 0, 0, l, w, "floor below"), rect(OfStrap, 0, 0, l/4, w, "").saying("rubber"), rect(OfStrap, l*3/4, 0, l/4, w, "").saying("rubber"), across(0, w+0.12, l), upward(l+0.12, 0, w),
+	}}, {Name: "section", Marks: []Mark{rect(OfWood, 0, 0, 0.5, layer, ""), rect(OfWood, 0, layer, 0.5, layer, ""), rect(OfStrap, 0, 2*layer, 0.25, v.Num["rubber_m"], ""), upward(0.55, 0, 2*layer)}}}
+}
+
+func drawStick(v Values, _ Situation) []Figure {
+	l := v.Num["length_m"]
+	return []Figure{{Name: "front", Marks: []Mark{rect(OfSteel, 0, 0, l, 0.033, "hands apart"), rect(OfStrap, -0.02, -0.004, 0.03, 0.041, ""), rect(OfStrap, l-0.01, -0.004, 0.03, 0.041, ""), across(0, 0.12, l)}}}
+}
+
+func drawSandbag(v Values, _ Situation) []Figure {
+	const l, w = 0.7, 0.28
+	f := Figure{Name: "from above", Marks: []Mark{rect(OfStrap, 0, 0, l, w, "outer bag"), line(OfStrap, l*0.3, w, 0.1, 0.07, "each handle"), line(OfStrap, l*0.3+0.1, w+0.07, 0.1, -0.07, "each handle"), line(OfStrap, l*0.3, 0, 0.1, -0.07, "each handle"), line(OfStrap, l*0.3+0.1, -0.07, 0.1, 0.07, "each handle"), across(0, w+0.15, l)}}
+	n := int(v.Num["bags"])
+	for i := range n {
+		step := l * 0.9 / float64(n)
+		f.Marks = append(f.Marks, rect(OfLoad, l*0.05+step*float64(i)+0.005, w*0.15, step-0.01, w*0.7, "each inner bag"))
+	}
+	return []Figure{f}
+}
+
+func drawJugs(v Values, _ Situation) []Figure {
+	f := Figure{Name: "front"}
+	full := jugsOf(v)
+	share := 0.9
+	if full.Wet && full.Frost {
+		share = 0.81
+	}
+	side := math.Cbrt(v.Num["volume_l"] / 1000 / 1.6)
+	for i := range min(4, int(v.Num["count"])) {
+		x := float64(i) * side * 1.4
+		f.Marks = append(f.Marks, rect(OfStrap, x, 0, side, side*1.6, "each ear"), rect(OfLoad, x, 0, side, side*1.6*share, ""), rect(OfStrap, x+side*0.35, side*1.6, side*0.3, side*0.2, ""))
+	}
+	f.Marks = append(f.Marks, upward(-0.06, 0, side*1.6*share).saying("line"))
+	return []Figure{f}
+}
+
+func drawFarmer(v Values, _ Situation) []Figure {
+	arm := v.Num["arm_m"]
+	const at, d = 0.75, 0.034
+	return []Figure{{Name: "side", Marks: []Mark{
+		rect(OfSteel, -arm-0.1, at, 2*arm+0.2, d, "pipe"), round(OfLoad, 0, at+d/2, 0.1, "pipe").saying("hand"),
+		line(OfStrap, -arm, at, 0, -0.3, ""), line(OfStrap, arm, at, 0, -0.3, ""), rect(OfLoad, -arm-0.15, 0.12, 0.3, 0.33, ""), rect(OfLoad, arm-0.15, 0.12, 0.3, 0.33, ""), across(0, at+0.2, arm), across(-arm-0.1, at+0.35, 2*arm+0.2),
+	}}}
+}
+
+func drawSled(v Values, _ Situation) []Figure {
+	high, angle, wide := v.Num["load_high_m"], v.Num["angle_deg"]*math.Pi/180, v.Num["wide_m"]
+	return []Figure{{Name: "side", Marks: []Mark{
+		rect(OfWood, 0, 0, 0.6, 0.05, ""), rect(OfLoad, 0.1, 0.05, 0.4, math.Max(0.05, 2*(high-0.05)), "load"), line(OfStrap, 0.6, 0.05, 1.2*math.Cos(angle), 1.2*math.Sin(angle), "strap"), upward(-0.1, 0, high), across(0, -0.1, 0.6),
+	}}, {Name: "from the front", Marks: []Mark{rect(OfWood, 0, 0, wide, 0.05, ""), rect(OfLoad, wide*0.15, 0.05, wide*0.7, math.Max(0.05, 2*(high-0.05)), "load"), across(0, -0.1, wide)}}}
+}
+
+func drawPegs(v Values, s Situation) []Figure {
+	out, high := v.Num["out_m"], v.Num["high_m"]
+	wide := float64(pegBoards[v.Word["board"]])
+	return []Figure{{Name: "side", Marks: []Mark{
+		rect(OfHouse, -0.08, 0, 0.08, high+0.3, "fixings"), rect(OfWood, 0, high-wide/2, 0.038, wide, "fixings"), line(OfSteel, 0, high-0.01, 0.038+out, (0.038+out)*0.087, "peg"), rect(OfLoad, 0.05, high-0.22, out*0.7, 0.44, ""), across(0.038, high+0.3, out), upward(out+0.2, 0, high),
+	}}, fixingDetail(v, s, wide)}
+}
+
+func drawShelf(v Values, s Situation) []Figure {
+	span, deep, high, t := v.Num["span_m"], v.Num["deep_m"], v.Num["high_m"], v.Num["thickness_m"]
+	return []Figure{{Name: "front", Marks: []Mark{
+		rect(OfWood, -0.1, high-t, span+0.2, t, "shelf"), rect(OfWood, -0.1, high, span+0.2, lipHigh, ""), line(OfSteel, 0, high-t, 0, -deep*2/3, "each bracket"), line(OfSteel, span, high-t, 0, -deep*2/3, "each bracket"), across(0, high+0.15, span), upward(span+0.25, 0, high),
+	}}, {Name: "side", Marks: []Mark{
+		rect(OfHouse, -0.08, 0, 0.08, high+0.2, "fixings"), rect(OfWood, 0, high-t, deep, t, "shelf"), line(OfSteel, 0, high-t-deep*2/3, deep*0.9, deep*2/3, "each bracket"), across(0, high+0.1, deep),
+	}}, fixingDetail(v, s, float64(bracketFoot)*4)}
+}
