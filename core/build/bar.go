@@ -160,6 +160,12 @@ func (b Bar) checked() (Built, error) {
 	if stock.Rolls {
 		out.Parts = append(out.Parts, Part{Name: "cradle cheek, 60 mm high", Stock: "timber-38x89", Length: 0.2, Count: 4}, Part{Name: "end stop", Stock: "timber-38x89", Length: 0.1, Count: 2})
 	}
+	switch b.Support {
+	case Sawhorses:
+		out.Parts = append(out.Parts, Part{Name: "sawhorse, marked", Stock: "sawhorse", Count: 2})
+	case Brackets:
+		out.Parts = append(out.Parts, Part{Name: "bracket, marked", Stock: "bar-bracket", Count: 2}, Part{Name: "fixing", Stock: "lag-8x125", Count: 8})
+	}
 	out.Tools = []string{"saw", "drill", "spirit level", "tape"}
 	out.Steps = []Step{
 		{"Look the bar over: no knot over a quarter of its face in the middle half, grain within 1 in 10, no split, bow, rot or rust.", true},

@@ -22,6 +22,7 @@ type Ask struct {
 	Low, High  float64
 	Words      []Word
 	Help       string
+	Mark       bool // what a link is marked with
 }
 
 // Values are the sizes and answers of one build, by the keys of its design's Asks.
@@ -166,7 +167,7 @@ func metres(key, label string, low, high float64) Ask {
 
 // marked asks what a link is marked with.
 func marked(key, label string) Ask {
-	return Ask{Key: key, Label: label, Kind: quantity.KindForce, Low: 0, High: 100000, Help: "Its working load as the maker marks it; 0 where there is no mark: then it counts as nothing."}
+	return Ask{Key: key, Label: label, Kind: quantity.KindForce, Low: 0, High: 100000, Mark: true, Help: "Its working load as the maker marks it; 0 where there is no mark: then it counts as nothing."}
 }
 
 func asked(all ...Ask) func(Values, Situation) []Ask {

@@ -33,7 +33,8 @@ type Owned struct {
 // are its batches, known by weighing. Handles are the loads of bars and handles with the
 // plates there are; Bands are those that are fit for use, weakest first. Budget and prices
 // are in minor units of Currency. Space is what the rooms come to for the person, and WayIn
-// the narrowest way into them in m, 0 when not measured. Memo may be nil.
+// the narrowest way into them in m, 0 when not measured. Memo may be nil. Made are builds that are
+// there, Offers those that may be made.
 type Client struct {
 	Person     Person
 	Rooms      []space.Room
@@ -49,6 +50,27 @@ type Client struct {
 	Budget     int64
 	Pins       map[string]Pin
 	Memo       *band.Memo
+	Made       []Made
+	Offers     []Offer
+}
+
+// Made is something that was built and counts: every check of it passes, and its proof test did.
+type Made struct {
+	ID, Name string
+	Supplies []capability.Supply
+	Rungs    []load.Rung
+}
+
+// Offer is something that may be built here, every check of it passing: what it takes in money
+// (minor units of the currency) and minutes, and what it gives. Key is its design's.
+type Offer struct {
+	Key, Name     string
+	Cost          int64
+	Minutes       int
+	Floor         float64
+	Supplies      []capability.Supply
+	Rungs         []load.Rung
+	Note, Caution string
 }
 
 // In is the client in some rooms, with what they come to.
@@ -86,6 +108,9 @@ func (c Client) OwnRungs() []load.Rung {
 	out = append(out, c.bandRungs(c.Bands)...)
 	for _, o := range c.Owned {
 		out = append(out, c.ItemRungs(o.Item, load.Owned, o.ID)...)
+	}
+	for _, m := range c.Made {
+		out = append(out, m.Rungs...)
 	}
 	return out
 }
@@ -135,6 +160,9 @@ func (c Client) Supplies() []capability.Supply {
 	out = append(out, c.household()...)
 	for _, o := range c.Owned {
 		out = append(out, c.ItemSupplies(o.Item)...)
+	}
+	for _, m := range c.Made {
+		out = append(out, m.Supplies...)
 	}
 	return out
 }

@@ -5,7 +5,6 @@ import (
 	"context"
 	"fmt"
 	"math"
-	"math/rand/v2"
 	"slices"
 
 	"scrappyrack/core/quantity"
@@ -81,7 +80,7 @@ func Sheets(ctx context.Context, sheets []Sheet, rects []Rect, kerf quantity.Len
 		return SheetAnswer{Sheets: []Used{}}, nil
 	}
 	best := SheetAnswer{Cost: math.MaxInt64}
-	rng := rand.New(rand.NewPCG(1, uint64(len(all))))
+	rng := shuffle(len(all))
 	area := func(i int) float64 { return float64(rects[i].Length * rects[i].Width) }
 	long := func(i int) float64 { return math.Max(float64(rects[i].Length), float64(rects[i].Width)) }
 	keys := []func(int) float64{area, long, func(i int) float64 { return float64(rects[i].Width) }, func(i int) float64 { return float64(rects[i].Length) }}
@@ -93,8 +92,8 @@ func Sheets(ctx context.Context, sheets []Sheet, rects []Rect, kerf quantity.Len
 			slices.SortStableFunc(order, func(a, b int) int { return cmp.Compare(key(b), key(a)) })
 		} else {
 			slices.SortStableFunc(order, func(a, b int) int { return cmp.Compare(area(b), area(a)) })
-			for range 1 + rng.IntN(len(order)) { // near the order by area
-				a, b := rng.IntN(len(order)), rng.IntN(len(order))
+			for range 1 + rng.below(len(order)) { // near the order by area
+				a, b := rng.below(len(order)), rng.below(len(order))
 				order[a], order[b] = order[b], order[a]
 			}
 		}
@@ -113,6 +112,19 @@ func Sheets(ctx context.Context, sheets []Sheet, rects []Rect, kerf quantity.Len
 	}
 	best.Bound = min(bound, best.Cost)
 	return best, nil
+}
+
+// shuffle is where a fixed row of numbers stands: the same question has the same answer. Source:
+// xorshift, Marsaglia 2003.
+type shuffle uint64
+
+func (s *shuffle) below(n int) int {
+	x := uint64(*s)*0x9e3779b97f4a7c15 + 1
+	x ^= x << 13
+	x ^= x >> 7
+	x ^= x << 17
+	*s = shuffle(x)
+	return int((x >> 33) % uint64(n))
 }
 
 func checkSheets(sheets []Sheet, rects []Rect, kerf quantity.Length) error {

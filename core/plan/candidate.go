@@ -72,12 +72,15 @@ const (
 	PackMinutes = 6
 )
 
+// BuildKey begins the keys of candidates that are built; the design's key follows.
+const BuildKey = "build:"
+
 // boughtFilling is how much of a filling one purchase gives, in kg, by key of
 // the item (sample data, as the catalogue).
 const boughtFilling = quantity.Mass(50)
 
 // Candidates lists what a plan can choose from, in an order that does not depend on
-// ids: purchases as in the catalogue, then each container's states, containers by what
+// ids: purchases as in the catalogue, then what may be built, then each container's states, containers by what
 // they are. The levels of a container that is filled once are its quarters and those at
 // which it serves targets of the needs. Of containers that are alike but for what is in
 // them, a state stands there twice at most, for any two of them: no movement takes more
@@ -116,6 +119,11 @@ func candidates(ctx context.Context, c client.Client, slots []coverage.Slot, atL
 				fills = append(fills, f)
 			}
 		}
+	}
+	for _, o := range c.Offers {
+		out = append(out, Candidate{
+			Key: BuildKey + o.Key, Name: o.Name, Origin: load.Built, Cost: o.Cost, Floor: o.Floor, Minutes: o.Minutes, Rungs: o.Rungs, Supplies: o.Supplies, Note: o.Note, Caution: o.Caution,
+		})
 	}
 	alone, classes := b.classes(atLeast)
 	for _, k := range alone {

@@ -20,10 +20,11 @@ const (
 	ByFill    ClosingKind = "fill"
 	ByPack    ClosingKind = "pack"
 	ByStretch ClosingKind = "stretch"
+	ByBuild   ClosingKind = "build"
 	ByBuy     ClosingKind = "buy"
 )
 
-var closingKinds = []ClosingKind{ByFill, ByPack, ByStretch, ByBuy}
+var closingKinds = []ClosingKind{ByFill, ByPack, ByStretch, ByBuild, ByBuy}
 
 // Turn is a slot of today's board that one thing turns, for better or worse: its coverage
 // and state before and after.
@@ -232,6 +233,8 @@ func (t today) needs(k Candidate, have map[string]bool) (out []Candidate, ok boo
 
 func kindOf(k Candidate) ClosingKind {
 	switch {
+	case k.Origin == load.Built:
+		return ByBuild
 	case k.Group != "" && k.Minutes == PackMinutes:
 		return ByPack
 	case k.Group != "":

@@ -32,6 +32,7 @@ type Card struct {
 	Holds     int        `json:"holds" doc:"Open hold points"`
 	Due       int        `json:"due" doc:"Things that were to be weighed again by now"`
 	BandsDue  int        `json:"bands_due" doc:"Bands that were to be looked over, pulled or retired by now"`
+	BuildsDue int        `json:"builds_due" doc:"Builds that were to be tested or looked over by now"`
 	Slots     []NeedMark `json:"slots"`
 	FreeM2    float64    `json:"free_m2"`
 	CeilingM  float64    `json:"ceiling_m"`
@@ -41,7 +42,7 @@ type Card struct {
 func cardOf(c workbench.CardOf) Card {
 	out := Card{
 		ID: c.ID, Name: c.Name, UpdatedAt: c.UpdatedAt, Units: c.Units, Lacks: c.Lacks, Covered: c.Covered, Holds: c.Holds,
-		Due: c.Due, BandsDue: c.BandDue, Slots: []NeedMark{}, FreeM2: c.Free, CeilingM: float64(c.Ceiling), Waiting: !c.Known,
+		Due: c.Due, BandsDue: c.BandDue, BuildsDue: c.Testing, Slots: []NeedMark{}, FreeM2: c.Free, CeilingM: float64(c.Ceiling), Waiting: !c.Known,
 	}
 	for _, m := range c.Marks {
 		out.Slots = append(out.Slots, NeedMark{Key: m.Key, LoKg: float64(m.Lo), HiKg: float64(m.Hi), State: m.State, Timed: m.Timed})

@@ -26,15 +26,16 @@ type Turn struct {
 // Act is what has to be changed in the file for a closing: a container that is filled
 // otherwise, and purchases that the plan must take.
 type Act struct {
-	Container string   `json:"container,omitempty"`
-	Filling   string   `json:"filling,omitempty"`
-	VolumeL   float64  `json:"volume_l,omitempty" doc:"Of a container that is not refilled from set to set"`
-	Pins      []string `json:"pins" doc:"Purchases, by the keys of the catalogue"`
+	Container string        `json:"container,omitempty"`
+	Filling   string        `json:"filling,omitempty"`
+	VolumeL   float64       `json:"volume_l,omitempty" doc:"Of a container that is not refilled from set to set"`
+	Pins      []string      `json:"pins" doc:"Purchases, by the keys of the catalogue, and builds by those of their designs"`
+	Builds    []store.Build `json:"builds" doc:"What is built for it, as it is put into the file"`
 }
 
 // NeedClosing is one thing that lifts a need, or two purchases that do so together.
 type NeedClosing struct {
-	Kind      string   `json:"kind" enum:"fill,pack,stretch,buy"`
+	Kind      string   `json:"kind" enum:"fill,pack,stretch,build,buy"`
 	Key       string   `json:"key"`
 	Name      string   `json:"name"`
 	With      []string `json:"with" doc:"What has to be bought with it"`
@@ -66,12 +67,12 @@ func turnOf(t plan.Turn) Turn {
 	return Turn{t.Slot.Key, t.Slot.Name, t.Before, t.After, string(t.Was), string(t.Is)}
 }
 
-func closingOf(f store.File, c plan.Closing) NeedClosing {
+func closingOf(f store.File, c plan.Closing, builds map[string]store.Build) NeedClosing {
 	k := c.Candidate
 	low, high, u := k.Reach()
 	out := NeedClosing{
 		Kind: string(c.Kind), Key: k.Key, Name: k.Name, With: []string{}, CostMinor: c.Cost, Minutes: c.Minutes, LowKg: float64(low), HighKg: float64(high),
-		U95Kg: float64(u), Caution: k.Caution, Note: k.Note, Turns: []Turn{}, Covered: c.Covered, Value: c.Value, Act: Act{Pins: []string{}},
+		U95Kg: float64(u), Caution: k.Caution, Note: k.Note, Turns: []Turn{}, Covered: c.Covered, Value: c.Value, Act: Act{Pins: []string{}, Builds: []store.Build{}},
 	}
 	if k.Fill != nil {
 		out.LevelM, out.VolumeL = float64(k.Fill.Level), float64(k.Fill.Volume)
@@ -83,6 +84,12 @@ func closingOf(f store.File, c plan.Closing) NeedClosing {
 		out.Act.Container, out.Act.Filling, out.Act.VolumeL = k.Group, k.Into, out.VolumeL
 	} else if k.Group == "" {
 		out.Act.Pins = append(out.Act.Pins, k.Key)
+	}
+	for _, x := range append([]plan.Candidate{k}, c.With...) {
+		b, ok := builds[x.Key]
+		if ok && !slices.ContainsFunc(f.Builds, func(o store.Build) bool { return o.Design == b.Design }) {
+			out.Act.Builds = append(out.Act.Builds, b)
+		}
 	}
 	for i, w := range c.With {
 		out.Key += "+" + w.Key
@@ -140,7 +147,7 @@ func additionOf(a plan.Addition) NeedAddition {
 func closingsOf(c workbench.Lifted) Closings {
 	out := Closings{Slot: c.Need, Revision: c.File.Revision, Covered: c.Before.Covered, Value: c.Before.Value, Closings: []NeedClosing{}}
 	for _, one := range c.Closings {
-		out.Closings = append(out.Closings, closingOf(c.File, one))
+		out.Closings = append(out.Closings, closingOf(c.File, one, c.Builds))
 	}
 	return out
 }

@@ -61,6 +61,8 @@ func (a *API) parts(r huma.API) {
 	list[store.Pin](a, r, "pins", "plan")
 	list[store.Wished](a, r, "slots", "needs")
 	list[store.Operation](a, r, "operations", "client")
+	list[store.Build](a, r, "builds", "builds")
+	list[store.Offcut](a, r, "offcuts", "builds")
 }
 
 func part[T any](a *API, r huma.API, name, tag string, set func(*store.File, T)) {

@@ -63,13 +63,14 @@ type Stock struct {
 // Results is what a station shows of what is worked out from a file; each station has
 // the parts that it shows.
 type Results struct {
-	Station string      `json:"station"`
-	Heights []Height    `json:"heights,omitempty" doc:"Of the body: client, space"`
-	Stander *Stander    `json:"stander,omitempty" doc:"The client standing: client, space"`
-	Home    *Home       `json:"home,omitempty" doc:"Space, hand-over"`
-	Stock   *Stock      `json:"stock,omitempty" doc:"Stock, loads, hand-over"`
-	Bands   []BandState `json:"bands,omitempty" doc:"As in the file: bands"`
-	Board   *Board      `json:"board,omitempty" doc:"Needs"`
+	Station string       `json:"station"`
+	Heights []Height     `json:"heights,omitempty" doc:"Of the body: client, space"`
+	Stander *Stander     `json:"stander,omitempty" doc:"The client standing: client, space"`
+	Home    *Home        `json:"home,omitempty" doc:"Space, hand-over"`
+	Stock   *Stock       `json:"stock,omitempty" doc:"Stock, loads, hand-over"`
+	Bands   []BandState  `json:"bands,omitempty" doc:"As in the file: bands"`
+	Board   *Board       `json:"board,omitempty" doc:"Needs"`
+	Builds  []BuildState `json:"builds,omitempty" doc:"As in the file: builds"`
 }
 
 // view is what a station shows, and the parts of a file that it is worked out from.
@@ -118,7 +119,7 @@ var (
 	readsStock = []string{"profile", "containers", "batches", "weighings", "things"}
 	readsRooms = []string{"profile", "space", "rooms", "openings", "fixtures", "overheads", "gear"}
 	// everything that loads, bands and needs are worked out from: all but the pins.
-	readsBoard = append([]string{"space", "rooms", "openings", "fixtures", "overheads", "at-hand", "handles", "plates", "bands", "rigs", "gear", "tests", "slots", "operations"}, readsStock...)
+	readsBoard = append([]string{"space", "rooms", "openings", "fixtures", "overheads", "at-hand", "handles", "plates", "bands", "rigs", "gear", "tests", "slots", "operations", "builds"}, readsStock...)
 )
 
 // views are the stations that show what is worked out. A station without one (plan)
@@ -130,13 +131,14 @@ var views = map[string]view{
 	"loads":    {stockIn, readsStock},
 	"bands":    {bandsIn, []string{"profile", "bands"}},
 	"needs":    {boardIn, readsBoard},
+	"builds":   {buildsIn, append([]string{"profile", "bands", "rigs", "builds", "containers", "batches", "things", "weighings"}, readsRooms[1:]...)},
 	"plan":     {func(*Results, store.File, workbench.Results) {}, nil},
 	"handover": {handoverIn, append(append([]string{}, readsRooms...), readsStock...)},
 }
 
 // Looking says which station is looked at: its results are answered too.
 type Looking struct {
-	Station string `query:"station" enum:",client,space,stock,loads,bands,needs,plan,handover" doc:"The station that is looked at: what it shows is answered too"`
+	Station string `query:"station" enum:",client,space,stock,loads,bands,needs,builds,plan,handover" doc:"The station that is looked at: what it shows is answered too"`
 }
 
 func (l Looking) results(f store.File, r workbench.Results) *Results {
@@ -152,7 +154,7 @@ func (l Looking) results(f store.File, r workbench.Results) *Results {
 // atStation is the address of what a station shows.
 type atStation struct {
 	Client
-	Station string `path:"station" enum:"client,space,stock,loads,bands,needs,plan,handover"`
+	Station string `path:"station" enum:"client,space,stock,loads,bands,needs,builds,plan,handover"`
 	IfNone  string `header:"If-None-Match" doc:"ETags of answers that are kept"`
 }
 

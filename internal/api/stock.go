@@ -19,6 +19,7 @@ type StockMore struct {
 	Containers []store.Container `json:"containers" maxItems:"300"`
 	Things     []store.Thing     `json:"things" maxItems:"200"`
 	Batches    []store.Batch     `json:"batches" maxItems:"60"`
+	Builds     []store.Build     `json:"builds,omitempty" maxItems:"20"`
 	Pins       []store.Pin       `json:"pins,omitempty" maxItems:"60" doc:"Each takes the place of what was said of the same purchase before"`
 }
 

@@ -45,6 +45,8 @@ type Changes struct {
 	Pins       *ListChange[Pin]       `json:"pins,omitempty"`
 	Slots      *ListChange[Wished]    `json:"slots,omitempty"`
 	Operations *ListChange[Operation] `json:"operations,omitempty"`
+	Builds     *ListChange[Build]     `json:"builds,omitempty"`
+	Offcuts    *ListChange[Offcut]    `json:"offcuts,omitempty"`
 }
 
 // The parts of a file that are no list, as they are called in addresses and labels.

@@ -298,6 +298,8 @@ type File struct {
 	Pins       []Pin       `json:"pins"`
 	Slots      []Wished    `json:"slots"`
 	Operations []Operation `json:"operations"`
+	Builds     []Build     `json:"builds"`
+	Offcuts    []Offcut    `json:"offcuts"`
 	House      *House      `json:"-"` // what the practice keeps for all; nil for nothing
 }
 
@@ -350,6 +352,12 @@ func (f *File) Complete() {
 	some(&f.Pins)
 	some(&f.Slots)
 	some(&f.Operations)
+	some(&f.Builds)
+	some(&f.Offcuts)
+	for i := range f.Builds {
+		some((*[]BuildSize)(&f.Builds[i].Sizes))
+		some((*[]BuildProof)(&f.Builds[i].Tests))
+	}
 	for _, words := range []*Words{&f.Profile.Limits, &f.Profile.Likes, &f.Profile.Avoids, &f.Profile.Agreed} { // an older page does not say
 		some((*[]string)(words))
 	}

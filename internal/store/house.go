@@ -23,12 +23,13 @@ type OwnMovement struct {
 	Words    Words  `db:"words" json:"words" maxItems:"20" doc:"By which it is looked for"`
 }
 
-// House is what a practice keeps for all of its clients: movements of its own, and those that
-// it hides. Rev rises with each change; 0 for one that has said nothing.
+// House is what a practice keeps for all of its clients: movements of its own, those that it
+// hides, and what it pays for materials. Rev rises with each change; 0 for one that has said nothing.
 type House struct {
 	Rev    int64
 	Own    []OwnMovement
 	Hidden []string
+	Prices []Price
 }
 
 // houses are those that were read, by practice.
@@ -71,12 +72,15 @@ func (s *Store) house(ctx context.Context, tx *sqlx.Tx, practice string) (*House
 	if one, ok := s.houses.get(practice); ok {
 		return one, nil
 	}
-	out := &House{Own: []OwnMovement{}, Hidden: []string{}}
+	out := &House{Own: []OwnMovement{}, Hidden: []string{}, Prices: []Price{}}
 	if err := tx.SelectContext(ctx, &out.Own, "SELECT id, name, alike, standard, easier, dose, caution, quality, spares, words FROM practice_movement WHERE practice_id = ? ORDER BY id", practice); err != nil {
 		return nil, fmt.Errorf("read own movements: %w", err)
 	}
 	if err := tx.SelectContext(ctx, &out.Hidden, "SELECT movement FROM practice_hidden WHERE practice_id = ? ORDER BY movement", practice); err != nil {
 		return nil, fmt.Errorf("read hidden movements: %w", err)
+	}
+	if err := tx.SelectContext(ctx, &out.Prices, "SELECT good, currency, minor FROM practice_price WHERE practice_id = ? ORDER BY good, currency", practice); err != nil {
+		return nil, fmt.Errorf("read prices: %w", err)
 	}
 	if err := tx.GetContext(ctx, &out.Rev, "SELECT coalesce(max(house_rev), 0) FROM practice WHERE id = ?", practice); err != nil {
 		return nil, fmt.Errorf("read a practice: %w", err)
@@ -105,6 +109,23 @@ func (s *Store) Hide(ctx context.Context, practice, movement string, hidden bool
 	}
 	return s.changeHouse(ctx, practice, func(tx *sqlx.Tx) error {
 		_, err := tx.Exec(query, practice, movement)
+		return err
+	})
+}
+
+// PutPrice keeps what a practice pays for a size of a material.
+func (s *Store) PutPrice(ctx context.Context, practice string, p Price) error {
+	return s.changeHouse(ctx, practice, func(tx *sqlx.Tx) error {
+		_, err := tx.Exec(`INSERT INTO practice_price (practice_id, good, currency, minor) VALUES (?, ?, ?, ?)
+			ON CONFLICT (practice_id, good, currency) DO UPDATE SET minor = excluded.minor`, practice, p.Good, p.Currency, p.Minor)
+		return err
+	})
+}
+
+// DropPrice goes back to the sample price of a size of a material.
+func (s *Store) DropPrice(ctx context.Context, practice, good, currency string) error {
+	return s.changeHouse(ctx, practice, func(tx *sqlx.Tx) error {
+		_, err := tx.Exec("DELETE FROM practice_price WHERE practice_id = ? AND good = ? AND currency = ?", practice, good, currency)
 		return err
 	})
 }

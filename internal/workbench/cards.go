@@ -33,14 +33,15 @@ type Brief struct {
 	Holds    int             `json:"holds"`
 	Free     float64         `json:"free_m2"`
 	Ceiling  quantity.Length `json:"ceiling_m"`
-	WeighAt  []int64         `json:"weigh_at"`  // when things are to be weighed again
-	BandsDue []int64         `json:"bands_due"` // when bands ask for something first
+	WeighAt  []int64         `json:"weigh_at"`   // when things are to be weighed again
+	BandsDue []int64         `json:"bands_due"`  // when bands ask for something first
+	Builds   []int64         `json:"builds_due"` // when builds ask for a test
 }
 
 func briefOf(f store.File, r Results) Brief {
 	b := Brief{
 		Units: f.Profile.Units, Lacks: r.Lacks, Covered: r.Board.Covered, Marks: []Mark{}, Free: r.Client.Space.Free, Ceiling: ceilingOf(r),
-		WeighAt: []int64{}, BandsDue: []int64{},
+		WeighAt: []int64{}, BandsDue: []int64{}, Builds: []int64{},
 	}
 	for _, c := range r.Board.Slots {
 		b.Marks = append(b.Marks, Mark{c.Slot.Key, c.Slot.Lo, c.Slot.Hi, string(c.State), c.Slot.Timed})
@@ -58,6 +59,11 @@ func briefOf(f store.File, r Results) Brief {
 	for _, k := range r.Bands {
 		if k.Band.Condition != "retired" && len(k.Dues) > 0 {
 			b.BandsDue = append(b.BandsDue, slices.MinFunc(k.Dues, func(a, b band.Due) int { return int(a.At - b.At) }).At)
+		}
+	}
+	for _, x := range r.Builds {
+		if at := x.DueAt(); at > 0 {
+			b.Builds = append(b.Builds, at)
 		}
 	}
 	return b
@@ -83,7 +89,7 @@ func due(times []int64, now int64) (n int) {
 
 // dueAt is when something of a client is due first; 0 for nothing.
 func (b Brief) dueAt() int64 {
-	all := append(slices.Clone(b.WeighAt), b.BandsDue...)
+	all := slices.Concat(b.WeighAt, b.BandsDue, b.Builds)
 	if len(all) == 0 {
 		return 0
 	}
@@ -106,6 +112,7 @@ type CardOf struct {
 	Brief
 	Due     int // things that were to be weighed again by now
 	BandDue int // bands that asked for something by now
+	Testing int // builds that asked for a test by now
 }
 
 // fresh are briefs that were worked out and are not kept yet.
@@ -377,7 +384,7 @@ func (b *Bench) cardsOf(ctx context.Context, practice string, listed []store.Lis
 		text := cmp.Or(noted[i], kept[l.ID])
 		// What was known has changed meanwhile, or cannot be read: the next list has it.
 		one.Known = text != "" && json.Unmarshal([]byte(text), &one.Brief) == nil
-		one.Due, one.BandDue = due(one.WeighAt, now), due(one.BandsDue, now)
+		one.Due, one.BandDue, one.Testing = due(one.WeighAt, now), due(one.BandsDue, now), due(one.Builds, now)
 		out = append(out, one)
 	}
 	return out, nil

@@ -71,6 +71,9 @@ func check(f store.File, at around, before inRooms) (*stock, error) {
 			return nil, &FieldError{"item", err.Error()}
 		}
 	}
+	if err := checkBuilds(f); err != nil {
+		return nil, err
+	}
 	return stock, checkTests(f)
 }
 

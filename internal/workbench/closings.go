@@ -16,6 +16,7 @@ type Lifted struct {
 	Need     string
 	Before   coverage.Board
 	Closings []plan.Closing
+	Builds   map[string]store.Build // what would be built, by the key of its candidate
 }
 
 // Closings are the things that lift one need of a client's board, or plan.Worst.
@@ -33,7 +34,9 @@ func (b *Bench) Closings(ctx context.Context, practice, id, need string) (out Li
 		return out, err
 	}
 	defer leave()
-	out.Before, out.Need, out.Closings, err = plan.Closings(ctx, clientOf(f, stockOf(f, b.at), b.at), need)
+	c, builds := builder(ctx, f, b.at)
+	out.Builds = builds
+	out.Before, out.Need, out.Closings, err = plan.Closings(ctx, c, need)
 	var unknown *plan.UnknownError
 	if errors.As(err, &unknown) {
 		err = store.ErrNotFound
@@ -55,6 +58,7 @@ func (b *Bench) Additions(ctx context.Context, practice, id string) (f store.Fil
 		return f, before, nil, err
 	}
 	defer leave()
-	before, out, err = plan.Additions(ctx, clientOf(f, stockOf(f, b.at), b.at))
+	c, _ := builder(ctx, f, b.at)
+	before, out, err = plan.Additions(ctx, c)
 	return f, before, out, err
 }

@@ -30,7 +30,7 @@ func TestEveryClosingKeepsItsPromise(t *testing.T) {
 			f, before, all := got.File, got.Before, got.Closings
 			assert.InDelta(t, desk.Results.Board.Value, before.Value, 1e-9)
 			for _, c := range all {
-				after := workbench.WorkAt(did(t, f, c), time.Now()).Board
+				after := workbench.WorkAt(did(t, f, got.Builds, c), time.Now()).Board
 				own := slices.IndexFunc(after.Slots, func(x coverage.Coverage) bool { return x.Slot.Key == s.Slot.Key })
 				assert.InDelta(t, c.Own.After, after.Slots[own].Value, 1e-9, "%s: %s", s.Slot.Key, c.Candidate.Key)
 				assert.Equal(t, c.Own.Is, after.Slots[own].State)
@@ -53,15 +53,25 @@ func TestEveryClosingKeepsItsPromise(t *testing.T) {
 	}
 	assert.Greater(t, done[plan.ByFill], 3)
 	assert.Greater(t, done[plan.ByBuy], 3)
+	assert.Greater(t, done[plan.ByBuild], 1)
 	t.Log(done)
 }
 
 // did is a file after what a closing asks for was done: filled so, and bought.
-func did(t *testing.T, f store.File, c plan.Closing) store.File {
+func did(t *testing.T, f store.File, builds map[string]store.Build, c plan.Closing) store.File {
 	t.Helper()
 	f.Containers = slices.Clone(f.Containers)
 	f.Gear = slices.Clone(f.Gear)
 	k := c.Candidate
+	buy := func(id string, k plan.Candidate) {
+		b, made := builds[k.Key]
+		if !made {
+			f.Gear = append(f.Gear, store.Gear{ID: id, Item: k.Key})
+			return
+		}
+		b.State, b.Tests = "made", []store.BuildProof{{ID: "t", Kind: "proof", At: 1, Passed: true}}
+		f.Builds = append(slices.Clone(f.Builds), b)
+	}
 	if at := slices.IndexFunc(f.Containers, func(x store.Container) bool { return x.ID == k.Group }); at >= 0 {
 		f.Containers[at].Filling = k.Into
 		if k.Fill != nil {
@@ -69,10 +79,10 @@ func did(t *testing.T, f store.File, c plan.Closing) store.File {
 		}
 	} else {
 		require.Empty(t, k.Group, "a container of something that is to be bought is not offered")
-		f.Gear = append(f.Gear, store.Gear{ID: "bought", Item: k.Key})
+		buy("bought", k)
 	}
 	for i, w := range c.With {
-		f.Gear = append(f.Gear, store.Gear{ID: "with" + string(rune('a'+i)), Item: w.Key})
+		buy("with"+string(rune('a'+i)), w)
 	}
 	return f
 }

@@ -112,6 +112,7 @@ type More struct {
 	Containers []store.Container
 	Things     []store.Thing
 	Batches    []store.Batch
+	Builds     []store.Build
 	Pins       []store.Pin
 }
 
@@ -126,8 +127,12 @@ func Add(client string, base int64, m More) Edit {
 		list, id, _ := strings.Cut(e.Scopes[0], "/")
 		e.Label = store.Label{Do: "add", Part: list, ID: id}
 	}
-	if len(ids) > 0 && len(ids) == len(m.Pins) {
+	switch {
+	case len(ids) == 0:
+	case len(ids) == len(m.Pins):
 		e.Label.Part = "pins"
+	case len(ids) == len(m.Pins)+len(m.Builds):
+		e.Label.Part = "builds"
 	}
 	for _, id := range ids {
 		if seen[id] {
@@ -138,7 +143,7 @@ func Add(client string, base int64, m More) Edit {
 	e.Do = func(f *store.File) error {
 		here := twice
 		var have []string
-		More{f.Containers, f.Things, f.Batches, nil}.ids(&have)
+		More{f.Containers, f.Things, f.Batches, f.Builds, nil}.ids(&have)
 		for _, s := range have {
 			if _, id, _ := strings.Cut(s, "/"); seen[id] {
 				here = id
@@ -148,6 +153,7 @@ func Add(client string, base int64, m More) Edit {
 			return &FieldError{"", "there is something with the id " + here + " already"}
 		}
 		f.Containers, f.Things, f.Batches = append(f.Containers, m.Containers...), append(f.Things, m.Things...), append(f.Batches, m.Batches...)
+		f.Builds = append(slices.Clone(f.Builds), m.Builds...)
 		f.Pins = slices.DeleteFunc(slices.Clone(f.Pins), func(p store.Pin) bool {
 			return slices.ContainsFunc(m.Pins, func(q store.Pin) bool { return p.ID == q.ID })
 		})
@@ -170,6 +176,9 @@ func (m More) ids(scopes *[]string) (out []string) {
 	}
 	for _, b := range m.Batches {
 		add("batches", b.ID)
+	}
+	for _, b := range m.Builds {
+		add("builds", b.ID)
 	}
 	for _, p := range m.Pins {
 		add("pins", p.ID)

@@ -3,8 +3,11 @@ package workbench
 import (
 	"context"
 	"errors"
+	"fmt"
+	"slices"
 	"strings"
 
+	"scrappyrack/core/build"
 	"scrappyrack/core/movement"
 	"scrappyrack/core/quantity"
 	"scrappyrack/internal/store"
@@ -94,6 +97,57 @@ func (b *Bench) Hide(ctx context.Context, practice, key string, hidden bool) err
 		return store.ErrNotFound
 	}
 	return b.houseChanged(practice, b.store.Hide(ctx, practice, key, hidden))
+}
+
+// Priced is a size of a material with what it costs a practice in a currency: its own price,
+// else the sample price, which is invented.
+type Priced struct {
+	Good  build.Good
+	Size  int
+	Key   string
+	Minor int64
+	Own   bool
+}
+
+// Prices are what all materials cost a practice in a currency.
+func (b *Bench) Prices(ctx context.Context, practice, currency string) (out []Priced, err error) {
+	h, err := b.store.House(ctx, practice)
+	if err != nil {
+		return nil, err
+	}
+	prices := pricesOf(store.File{House: h, Profile: store.Profile{Currency: currency}})
+	for _, g := range build.Goods() {
+		for i := range g.Sizes {
+			minor, own, err := prices.Of(g, i)
+			if err != nil {
+				return nil, &FieldError{"currency", err.Error()}
+			}
+			out = append(out, Priced{g, i, build.PriceKey(g, i), minor, own})
+		}
+	}
+	return out, nil
+}
+
+// SetPrice keeps what a practice pays for a size of a material; nil goes back to the sample.
+func (b *Bench) SetPrice(ctx context.Context, practice, key, currency string, minor *int64) error {
+	if !slices.Contains(quantity.Currencies(), currency) {
+		return &FieldError{"currency", fmt.Sprintf("%q is not a currency that is offered", currency)}
+	}
+	known := slices.ContainsFunc(build.Goods(), func(g build.Good) bool {
+		for i := range g.Sizes {
+			if build.PriceKey(g, i) == key {
+				return true
+			}
+		}
+		return false
+	})
+	if !known {
+		return &FieldError{"good", fmt.Sprintf("%q is no material that is known", key)}
+	}
+	if minor == nil {
+		return b.houseChanged(practice, b.store.DropPrice(ctx, practice, key, currency))
+	}
+	return b.houseChanged(practice, b.store.PutPrice(ctx, practice, store.Price{Good: key, Currency: currency, Minor: *minor}))
 }
 
 // houseChanged forgets what was worked out with what the practice kept before.

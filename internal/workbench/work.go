@@ -33,6 +33,7 @@ type Results struct {
 	Loads       []Loaded
 	Batches     []BatchOf
 	Bands       []BandOf
+	Builds      []BuildOf
 	Reach       map[load.Hold]way.Extent
 	Board       coverage.Board
 	Cautions    []caution.Caution
@@ -104,6 +105,7 @@ func work(f store.File, stock *stock, at around) Results {
 	if f.Profile.BodyMassKg == 0 && f.Profile.StatureM > 0 {
 		r.MassGuessed = true
 	}
+	r.Builds, _ = buildsOf(f, c, stock.bands, at)
 	weighedAt := stock.lastWeighed()
 	r.Loads = make([]Loaded, 0, len(stock.containers))
 	rungs := make([]load.Rung, 0, 4*len(stock.containers))
@@ -209,6 +211,7 @@ func housed(f store.File, s *stock, at around) (client.Client, []RoomOf) {
 	for _, pin := range f.Pins {
 		c.Pins[pin.ID] = client.Pin(pin.Pin)
 	}
+	_, c.Made = buildsOf(f, c, s.bands, at)
 	return c, rooms
 }
 
@@ -265,7 +268,8 @@ func planOf(ctx context.Context, f store.File, at around) (*plan.Plan, error) {
 	if len(f.Containers) > crowd {
 		most = crowdTime
 	}
-	p, err := plan.NewProblem(ctx, clientOf(f, stockOf(f, at), at))
+	c, _ := builder(ctx, f, at)
+	p, err := plan.NewProblem(ctx, c)
 	if err != nil {
 		return nil, err
 	}
@@ -297,7 +301,8 @@ func (b *Bench) Instead(ctx context.Context, practice, id, candidate string) (st
 	defer leave()
 	ctx, cancel := context.WithTimeout(ctx, insteadTime)
 	defer cancel()
-	p, err := plan.NewProblem(ctx, clientOf(f, stockOf(f, b.at), b.at))
+	c, _ := builder(ctx, f, b.at)
+	p, err := plan.NewProblem(ctx, c)
 	if err != nil {
 		return f, plan.Instead{}, err
 	}

@@ -17,6 +17,7 @@ import (
 
 	"scrappyrack/core/band"
 	"scrappyrack/core/plan"
+	"scrappyrack/core/quantity"
 	"scrappyrack/core/space"
 	"scrappyrack/internal/store"
 )
@@ -51,6 +52,9 @@ const (
 	// mostBands, mostBars and mostLoads are how many bands, bars with their plates, and
 	// containers it remembers.
 	mostBands, mostBars, mostLoads = 1024, 64, 2048
+	// mostPulls and mostOffers are of how many clients it remembers how hard their bands pull,
+	// and what may be built for them.
+	mostPulls, mostOffers = 256, 64
 	// mostPlans is how many plans it remembers.
 	mostPlans = 32
 	// mostDesks is how many files worked out it remembers.
@@ -62,7 +66,7 @@ const (
 func New(o Options) *Bench {
 	long := newGate(longAtOnce, longWaiting)
 	return &Bench{
-		store: o.Store, at: around{band.NewMemo(mostRanges), keeping[BandOf](mostBands), keeping[barRungs](mostBars), keeping[space.Answer](mostRooms), &lately{most: mostLoads}, o.Now}, rules: o.Rules, long: long, edits: newGate(2*runtime.NumCPU(), mostEdits),
+		store: o.Store, at: around{band.NewMemo(mostRanges), keeping[BandOf](mostBands), keeping[barRungs](mostBars), keeping[space.Answer](mostRooms), &lately{most: mostLoads}, keeping[quantity.Force](mostPulls), keeping[[]Offered](mostOffers), o.Now}, rules: o.Rules, long: long, edits: newGate(2*runtime.NumCPU(), mostEdits),
 		plans: newShared[inputs, *plan.Plan](long, mostPlans),
 		// Working a file out is short: no gate but the machine's own.
 		desks: newShared[atRevision, Results](newGate(256, 1024), mostDesks),
@@ -77,6 +81,8 @@ type around struct {
 	bars  *kept[barRungs]
 	rooms *kept[space.Answer]
 	loads *lately
+	pulls *kept[quantity.Force]
+	offer *kept[[]Offered]
 	now   func() time.Time
 }
 

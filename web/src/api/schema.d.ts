@@ -504,6 +504,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/clients/{client}/bill": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the planned builds take together: cuts with their bound, and what has to be bought */
+        get: operations["read-bill"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/clients/{client}/book.pdf": {
         parameters: {
             query?: never;
@@ -516,6 +533,24 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/clients/{client}/builds/{item}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Add or replace one of the client's builds */
+        put: operations["write-builds"];
+        post?: never;
+        /** Remove one of the client's builds */
+        delete: operations["remove-builds"];
         options?: never;
         head?: never;
         patch?: never;
@@ -619,6 +654,23 @@ export interface paths {
         post?: never;
         /** Remove one of the client's containers */
         delete: operations["remove-containers"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/clients/{client}/designs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every design as it could be made for the client, where it stands best, beside what could be bought */
+        get: operations["read-designs"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -844,6 +896,24 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/clients/{client}/offcuts/{item}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Add or replace one of the client's offcuts */
+        put: operations["write-offcuts"];
+        post?: never;
+        /** Remove one of the client's offcuts */
+        delete: operations["remove-offcuts"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1506,6 +1576,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/practice/prices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What materials cost the practice in a currency */
+        get: operations["read-prices"];
+        /** Say what the practice pays for a size of a material */
+        put: operations["write-price"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/quantity/read": {
         parameters: {
             query?: never;
@@ -1664,9 +1752,11 @@ export interface components {
             role: "owner" | "consultant";
         };
         Act: {
+            /** @description What is built for it, as it is put into the file */
+            builds: components["schemas"]["Build"][];
             container?: string;
             filling?: string;
-            /** @description Purchases, by the keys of the catalogue */
+            /** @description Purchases, by the keys of the catalogue, and builds by those of their designs */
             pins: string[];
             /**
              * Format: double
@@ -2011,6 +2101,16 @@ export interface components {
             /** @enum {string} */
             goal: "finish" | "mean";
         };
+        BarCut: {
+            /** Format: double */
+            length_m: number;
+            of: string;
+            /** Format: double */
+            offcut_m: number;
+            owned: boolean;
+            /** @description By their place among what is wanted */
+            parts: number[];
+        };
         BarLoading: {
             /**
              * Format: double
@@ -2126,6 +2226,41 @@ export interface components {
             weighings: number;
             wet: boolean;
         };
+        BillBuild: {
+            /**
+             * Format: int64
+             * @description What it costs by itself
+             */
+            alone_minor: number;
+            id: string;
+            name: string;
+        };
+        BillLine: {
+            /** Format: int64 */
+            cost_minor: number;
+            /** Format: int64 */
+            count: number;
+            good: string;
+            name: string;
+            /** @description At the practice's price; else a sample price, which is invented */
+            own: boolean;
+            price_key: string;
+            shop: string;
+            size: string;
+        };
+        BillPart: {
+            build: string;
+            /** Format: int64 */
+            count: number;
+            good: string;
+            /** Format: double */
+            length_m: number;
+            name: string;
+            /** @description The material's name */
+            of: string;
+            /** Format: double */
+            width_m: number;
+        };
         Board: {
             /** Format: int64 */
             covered: number;
@@ -2167,6 +2302,150 @@ export interface components {
             typical_kg: number;
             why: components["schemas"]["Derivation"];
         };
+        Build: {
+            /**
+             * Format: double
+             * @description From the wall's start to its middle
+             */
+            at_m: number;
+            /** @description Key of the design */
+            design: string;
+            id: string;
+            name: string;
+            /** @description Where it stands; empty where that is not said */
+            room: string;
+            sizes: components["schemas"]["BuildSize"][];
+            /** @enum {string} */
+            state: "planned" | "made" | "retired";
+            tests: components["schemas"]["BuildProof"][];
+            /**
+             * Format: int64
+             * @description On which wall, from 0; -1 for none
+             */
+            wall: number;
+        };
+        BuildAsk: {
+            /** @description As it fits; nobody has said otherwise */
+            fits: boolean;
+            help: string;
+            /** Format: double */
+            high: number;
+            key: string;
+            /** @description Of a number: its kind of quantity */
+            kind: string;
+            label: string;
+            /** Format: double */
+            low: number;
+            /** @description What a link is marked with: 0 for no mark */
+            mark: boolean;
+            /** Format: double */
+            num: number;
+            word: string;
+            words: components["schemas"]["BuildWord"][];
+        };
+        BuildBill: {
+            bars: components["schemas"]["BarCut"][];
+            /**
+             * Format: int64
+             * @description The least that any way of cutting costs
+             */
+            bound_minor: number;
+            builds: components["schemas"]["BillBuild"][];
+            /** Format: int64 */
+            cost_minor: number;
+            /** @description Why there is no way to cut them */
+            lacks: string;
+            lines: components["schemas"]["BillLine"][];
+            proven: boolean;
+            /** Format: int64 */
+            revision: number;
+            sheets: components["schemas"]["SheetCut"][];
+            wanted: components["schemas"]["BillPart"][];
+        };
+        BuildCheck: {
+            /** Format: double */
+            capacity: number;
+            /** Format: double */
+            demand: number;
+            formula: string;
+            link: string;
+            ok: boolean;
+            /** @description Why it holds nothing whatever its numbers */
+            refused: string;
+            source: string;
+            /** @description N, Pa, m, kg, L; empty for a ratio */
+            unit: string;
+            /**
+             * Format: double
+             * @description Demand over capacity, rounded up to a thousandth; without one it holds nothing
+             */
+            use?: number;
+        };
+        BuildFault: {
+            detail: string;
+            field: string;
+        };
+        BuildFigure: {
+            marks: components["schemas"]["BuildMark"][];
+            name: string;
+        };
+        BuildMark: {
+            /** Format: double */
+            h: number;
+            /** @description How the names of the checks begin that are about it */
+            link: string;
+            /** @description wood, steel, strap, load or house */
+            of: string;
+            /** @enum {string} */
+            shape: "rect" | "round" | "line" | "dim";
+            text: string;
+            /** Format: double */
+            w: number;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        BuildOffer: {
+            /** @description What is put into the file for it */
+            build: components["schemas"]["Build"];
+            /** @description What could be bought in its place; empty for nothing */
+            buy: string;
+            /** Format: int64 */
+            buy_minor: number;
+            buy_note: string;
+            /** Format: int64 */
+            cost_minor: number;
+            designed: components["schemas"]["Designed"];
+            /** @description Why its materials cannot be had */
+            lacks: string;
+            /** @description What its hardware has to be marked with */
+            marks: components["schemas"]["MarkedPiece"][];
+        };
+        BuildPart: {
+            /** Format: int64 */
+            count: number;
+            good: string;
+            /** Format: double */
+            length_m: number;
+            name: string;
+            /** @description The material's name */
+            of: string;
+            /** Format: double */
+            width_m: number;
+        };
+        BuildProof: {
+            /**
+             * Format: int64
+             * @description Unix time in seconds, UTC
+             */
+            at: number;
+            id: string;
+            /** @enum {string} */
+            kind: "proof" | "inspection";
+            note: string;
+            passed: boolean;
+        };
         BuildSection: {
             /**
              * Format: double
@@ -2196,12 +2475,53 @@ export interface components {
              */
             wall_m?: number;
         };
+        BuildSize: {
+            /** @description Key of the question */
+            id: string;
+            /**
+             * Format: double
+             * @description In the base unit of its kind
+             */
+            num: number;
+            /** @description Of a question with answers in words */
+            word: string;
+        };
+        BuildState: {
+            /** @description Made, proven, and every check passes: it counts at Needs */
+            counts: boolean;
+            designed: components["schemas"]["Designed"];
+            /**
+             * Format: int64
+             * @description When it is to be looked at next; 1 for at once, 0 for never
+             */
+            due_at: number;
+            /** @description A test failed, and no proof test passed since */
+            failed: boolean;
+            fault?: components["schemas"]["BuildFault"];
+            id: string;
+            /** @description Its design has no proof test */
+            no_proof: boolean;
+            proven: boolean;
+        };
+        BuildStep: {
+            hold: boolean;
+            text: string;
+        };
+        BuildWord: {
+            key: string;
+            name: string;
+        };
         Card: {
             /**
              * Format: int64
              * @description Bands that were to be looked over, pulled or retired by now
              */
             bands_due: number;
+            /**
+             * Format: int64
+             * @description Builds that were to be tested or looked over by now
+             */
+            builds_due: number;
             /** Format: double */
             ceiling_m: number;
             /** Format: int64 */
@@ -2244,10 +2564,12 @@ export interface components {
             at_hand?: string[];
             bands?: components["schemas"]["ListChangeBand"];
             batches?: components["schemas"]["ListChangeBatch"];
+            builds?: components["schemas"]["ListChangeBuild"];
             containers?: components["schemas"]["ListChangeContainer"];
             fixtures?: components["schemas"]["ListChangeFixture"];
             gear?: components["schemas"]["ListChangeGear"];
             handles?: components["schemas"]["ListChangeHandle"];
+            offcuts?: components["schemas"]["ListChangeOffcut"];
             openings?: components["schemas"]["ListChangeOpening"];
             operations?: components["schemas"]["ListChangeOperation"];
             overheads?: components["schemas"]["ListChangeOverhead"];
@@ -2580,6 +2902,41 @@ export interface components {
             /** Format: double */
             value: number;
         };
+        Designed: {
+            asks: components["schemas"]["BuildAsk"][];
+            cautions: string[];
+            checks: components["schemas"]["BuildCheck"][];
+            design: string;
+            does: string;
+            figures: components["schemas"]["BuildFigure"][];
+            /** @description What it lets one do, every check passing */
+            gives: string[];
+            hours: number[];
+            inspect: string;
+            /** @description What is safe in its place */
+            instead: string;
+            /** Format: double */
+            mass_kg: number;
+            ok: boolean;
+            /** @enum {string} */
+            on: "wall" | "ceiling" | "door" | "floor" | "";
+            parts: components["schemas"]["BuildPart"][];
+            proof: string;
+            /** @description The cheapest change that makes all checks pass */
+            remedy: string;
+            steps: components["schemas"]["BuildStep"][];
+            title: string;
+            tools: string[];
+            /**
+             * Format: double
+             * @description How far; without one it holds nothing
+             */
+            use?: number;
+            /** @description The link that is used furthest */
+            weakest: string;
+            /** @description Why it does not pass, in a line */
+            why: string;
+        };
         Desk: {
             file: components["schemas"]["File"];
             frame: components["schemas"]["Frame"];
@@ -2736,11 +3093,13 @@ export interface components {
             at_hand: string[];
             bands: components["schemas"]["Band"][];
             batches: components["schemas"]["Batch"][];
+            builds: components["schemas"]["Build"][];
             containers: components["schemas"]["Container"][];
             fixtures: components["schemas"]["Fixture"][];
             gear: components["schemas"]["Gear"][];
             handles: components["schemas"]["Handle"][];
             readonly id: string;
+            offcuts: components["schemas"]["Offcut"][];
             openings: components["schemas"]["Opening"][];
             operations: components["schemas"]["Operation"][];
             overheads: components["schemas"]["Overhead"][];
@@ -3506,6 +3865,11 @@ export interface components {
             items: components["schemas"]["Batch"][];
             places?: components["schemas"]["Place"][];
         };
+        ListChangeBuild: {
+            gone?: string[];
+            items: components["schemas"]["Build"][];
+            places?: components["schemas"]["Place"][];
+        };
         ListChangeContainer: {
             gone?: string[];
             items: components["schemas"]["Container"][];
@@ -3524,6 +3888,11 @@ export interface components {
         ListChangeHandle: {
             gone?: string[];
             items: components["schemas"]["Handle"][];
+            places?: components["schemas"]["Place"][];
+        };
+        ListChangeOffcut: {
+            gone?: string[];
+            items: components["schemas"]["Offcut"][];
             places?: components["schemas"]["Place"][];
         };
         ListChangeOpening: {
@@ -3791,6 +4160,24 @@ export interface components {
             /** Format: double */
             volume_l: number;
         };
+        MarkedPiece: {
+            label: string;
+            /** Format: double */
+            n: number;
+        };
+        MaterialPrice: {
+            key: string;
+            /**
+             * Format: int64
+             * @description In the smallest unit of the currency
+             */
+            minor: number;
+            name: string;
+            /** @description The practice's price; else a sample price, which is invented */
+            own: boolean;
+            shop: string;
+            size: string;
+        };
         MovementForm: {
             name: string;
             /**
@@ -3936,7 +4323,7 @@ export interface components {
             high_kg: number;
             key: string;
             /** @enum {string} */
-            kind: "fill" | "pack" | "stretch" | "buy";
+            kind: "fill" | "pack" | "stretch" | "build" | "buy";
             /** Format: double */
             level_m: number;
             /** Format: double */
@@ -3974,12 +4361,43 @@ export interface components {
             key: string;
             name: string;
         };
+        NewPrice: {
+            currency: string;
+            key: string;
+            /**
+             * Format: int64
+             * @description Left out, the sample price again
+             */
+            minor?: number;
+        };
         Next: {
             /** Format: int64 */
             at: number;
             /** @description Whose it was: the consultant's name */
             by: string;
             label: components["schemas"]["Label"];
+        };
+        Offcut: {
+            /** Format: int64 */
+            count: number;
+            /** @description Key of the material */
+            good: string;
+            id: string;
+            /**
+             * Format: double
+             * @description Of a bar or a sheet
+             */
+            length_m: number;
+            /**
+             * Format: double
+             * @description Of a sheet
+             */
+            width_m: number;
+        };
+        OffersBody: {
+            offers: components["schemas"]["BuildOffer"][];
+            /** Format: int64 */
+            revision: number;
         };
         OnBench: {
             /**
@@ -4448,6 +4866,10 @@ export interface components {
             /** @description As they are made of those they are like */
             records: components["schemas"]["MovementRecord"][];
         };
+        PriceBook: {
+            currency: string;
+            prices: components["schemas"]["MaterialPrice"][];
+        };
         Profile: {
             /** @description Changes for limits that the client has agreed to, as limit/need */
             agreed?: string[];
@@ -4703,6 +5125,8 @@ export interface components {
             bands?: components["schemas"]["BandState"][];
             /** @description Needs */
             board?: components["schemas"]["Board"];
+            /** @description As in the file: builds */
+            builds?: components["schemas"]["BuildState"][];
             /** @description Of the body: client, space */
             heights?: components["schemas"]["Height"][];
             /** @description Space, hand-over */
@@ -5021,6 +5445,37 @@ export interface components {
             password: string;
             practice: string;
         };
+        SheetCut: {
+            cuts: components["schemas"]["SheetSaw"][];
+            /** Format: double */
+            length_m: number;
+            of: string;
+            owned: boolean;
+            pieces: components["schemas"]["SheetPiece"][];
+            /** Format: double */
+            width_m: number;
+        };
+        SheetPiece: {
+            /** Format: double */
+            l_m: number;
+            /** Format: int64 */
+            part: number;
+            /** Format: double */
+            w_m: number;
+            /** Format: double */
+            x_m: number;
+            /** Format: double */
+            y_m: number;
+        };
+        SheetSaw: {
+            along: boolean;
+            /** Format: double */
+            at_m: number;
+            /** Format: double */
+            from_m: number;
+            /** Format: double */
+            to_m: number;
+        };
         Slot: {
             /**
              * Format: double
@@ -5296,6 +5751,7 @@ export interface components {
         };
         StockMore: {
             batches: components["schemas"]["Batch"][];
+            builds?: components["schemas"]["Build"][];
             containers: components["schemas"]["Container"][];
             /** @description Each takes the place of what was said of the same purchase before */
             pins?: components["schemas"]["Pin"][];
@@ -6485,7 +6941,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
             };
             header?: never;
             path?: never;
@@ -6522,7 +6978,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
             };
             header?: never;
             path: {
@@ -6622,7 +7078,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -6664,7 +7120,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -6707,7 +7163,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -6746,7 +7202,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -6789,7 +7245,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -6811,6 +7267,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Written"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "read-bill": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BuildBill"];
                 };
             };
             /** @description Error */
@@ -6846,6 +7333,88 @@ export interface operations {
                 };
                 content: {
                     "application/pdf": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "write-builds": {
+        parameters: {
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+            };
+            header?: {
+                /** @description The revision the change is based on, as in the ETag of the last answer */
+                "If-Match"?: string;
+            };
+            path: {
+                client: string;
+                item: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Build"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "remove-builds": {
+        parameters: {
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+            };
+            header?: {
+                /** @description The revision the change is based on, as in the ETag of the last answer */
+                "If-Match"?: string;
+            };
+            path: {
+                client: string;
+                item: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
                 };
             };
             /** @description Error */
@@ -7037,7 +7606,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -7080,7 +7649,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -7115,11 +7684,42 @@ export interface operations {
             };
         };
     };
+    "read-designs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OffersBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "write-fixtures": {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -7162,7 +7762,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -7201,7 +7801,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -7244,7 +7844,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -7317,7 +7917,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -7360,7 +7960,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -7720,11 +8320,93 @@ export interface operations {
             };
         };
     };
+    "write-offcuts": {
+        parameters: {
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+            };
+            header?: {
+                /** @description The revision the change is based on, as in the ETag of the last answer */
+                "If-Match"?: string;
+            };
+            path: {
+                client: string;
+                item: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Offcut"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "remove-offcuts": {
+        parameters: {
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+            };
+            header?: {
+                /** @description The revision the change is based on, as in the ETag of the last answer */
+                "If-Match"?: string;
+            };
+            path: {
+                client: string;
+                item: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "write-openings": {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -7767,7 +8449,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -7806,7 +8488,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -7849,7 +8531,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -7888,7 +8570,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -7931,7 +8613,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -7970,7 +8652,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -8013,7 +8695,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -8115,7 +8797,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -8158,7 +8840,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -8197,7 +8879,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -8274,7 +8956,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
                 /** @description The newest change whoever made it, also where somebody has changed the same since */
                 anyones?: boolean;
             };
@@ -8314,7 +8996,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -8357,7 +9039,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -8396,7 +9078,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -8439,7 +9121,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -8478,7 +9160,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -8521,7 +9203,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -8560,7 +9242,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -8607,7 +9289,7 @@ export interface operations {
             };
             path: {
                 client: string;
-                station: "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+                station: "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
             };
             cookie?: never;
         };
@@ -8637,7 +9319,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -8859,7 +9541,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -8902,7 +9584,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -8941,7 +9623,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -8984,7 +9666,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -9023,7 +9705,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
                 /** @description The newest change whoever made it, also where somebody has changed the same since */
                 anyones?: boolean;
             };
@@ -9098,7 +9780,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -9141,7 +9823,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "plan" | "handover";
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -9539,6 +10221,70 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PracticeMovements"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "read-prices": {
+        parameters: {
+            query: {
+                currency: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PriceBook"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "write-price": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPrice"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PriceBook"];
                 };
             };
             /** @description Error */

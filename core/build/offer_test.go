@@ -1,0 +1,101 @@
+package build_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"scrappyrack/core/build"
+	"scrappyrack/core/space"
+)
+
+// A board for bands is offered on a stud that holds it, away from the door, in the room where it
+// may be screwed; where nothing may, at the place with the fewest links that fail.
+func TestOffersStandWhereTheyHold(t *testing.T) {
+	s := here()
+	rented := space.Rectangle(4, 4, 2.4)
+	rented.Holes = space.NoHoles
+	rooms := []space.Room{rented, *s.Room}
+	d, err := build.DesignByKey("board-bands")
+	require.NoError(t, err)
+	w, at, room := d.Offer(rooms, s, good["board-bands"])
+	assert.True(t, w.Built.OK(), "%+v", w.Built.Weakest())
+	assert.Equal(t, 1, room)
+	assert.Contains(t, s.Room.Studs(at.Wall), at.At)
+	again, err := d.Work(good["board-bands"], at)
+	require.NoError(t, err)
+	assert.True(t, again.Built.OK(), "what is offered is what comes")
+	w, _, room = d.Offer(rooms[:1], s, good["board-bands"])
+	assert.False(t, w.Built.OK())
+	assert.Equal(t, 0, room)
+	w, at, room = d.Offer(nil, s, good["board-bands"])
+	assert.False(t, w.Built.OK())
+	assert.Equal(t, -1, room)
+	assert.Nil(t, at.Room)
+}
+
+// The mark that is asked of a link is the least that makes all pass, to 100 N.
+func TestMarksAreTheLeastThatPass(t *testing.T) {
+	for _, d := range build.Designs() {
+		v := good[d.Key]
+		marks := d.Marks(here(), v)
+		asks := 0
+		w, err := d.Work(v, here())
+		require.NoError(t, err)
+		for _, a := range w.Asks {
+			if a.Mark {
+				asks++
+			}
+		}
+		require.Len(t, marks, asks, d.Key)
+		with := v.Over(build.Values{Num: marks})
+		got, err := d.Work(with, here())
+		require.NoError(t, err)
+		assert.True(t, got.Built.OK(), d.Key)
+		for key, n := range marks {
+			less := with.Over(build.Values{Num: map[string]float64{key: n - 101}})
+			if n <= 101 {
+				continue
+			}
+			got, err := d.Work(less, here())
+			require.NoError(t, err)
+			assert.False(t, got.Built.OK(), "%s: %s of %v", d.Key, key, n)
+		}
+	}
+}
+
+// What can be bought in place of a build gives the same.
+func TestWhatCouldBeBoughtInstead(t *testing.T) {
+	for key, want := range map[string]string{"box": "step-box", "door-strap": "door-anchor"} {
+		d, err := build.DesignByKey(key)
+		require.NoError(t, err)
+		w, err := d.Work(good[key], here())
+		require.NoError(t, err)
+		item, ok := w.Buys()
+		require.True(t, ok, key)
+		assert.Equal(t, want, item.Key)
+	}
+	d, err := build.DesignByKey("platform")
+	require.NoError(t, err)
+	w, err := d.Work(good["platform"], here())
+	require.NoError(t, err)
+	_, ok := w.Buys()
+	assert.False(t, ok)
+}
+
+// A build counts once its proof test passed; a failed inspection holds until a proof test passes
+// after it; it is looked at again three months after the last that passed.
+func TestKeepingOfBuilds(t *testing.T) {
+	const day = 24 * 60 * 60
+	proof := func(at int64, ok bool) build.Tested { return build.Tested{Proof: true, Passed: ok, At: at} }
+	look := func(at int64, ok bool) build.Tested { return build.Tested{Passed: ok, At: at} }
+	assert.Equal(t, build.Kept{}, build.Keep(nil, false))
+	assert.Equal(t, build.Kept{Proven: true}, build.Keep(nil, true))
+	assert.Equal(t, build.Kept{Proven: true, Due: 10*day + 91*day}, build.Keep([]build.Tested{proof(10*day, true)}, false))
+	assert.Equal(t, build.Kept{}, build.Keep([]build.Tested{look(10*day, true)}, false), "an inspection proves nothing")
+	assert.Equal(t, build.Kept{Failed: true}, build.Keep([]build.Tested{proof(10*day, true), look(90*day, false)}, false))
+	assert.Equal(t, build.Kept{Failed: true}, build.Keep([]build.Tested{look(90*day, false), look(91*day, true), proof(10*day, true)}, false), "another look does not mend it")
+	assert.Equal(t, build.Kept{Proven: true, Due: 95*day + 91*day}, build.Keep([]build.Tested{proof(10*day, true), look(90*day, false), proof(95*day, true)}, false))
+	assert.Equal(t, build.Kept{Failed: true}, build.Keep([]build.Tested{proof(10*day, true), proof(10*day, false)}, false), "of the same moment the failed one holds")
+}

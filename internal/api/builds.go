@@ -1,0 +1,387 @@
+package api
+
+import (
+	"context"
+	"errors"
+	"math"
+	"net/http"
+	"slices"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"scrappyrack/core/build"
+	"scrappyrack/core/quantity"
+	"scrappyrack/internal/store"
+	"scrappyrack/internal/workbench"
+)
+
+// BuildCheck is one link of a load path.
+type BuildCheck struct {
+	Link     string   `json:"link"`
+	Demand   float64  `json:"demand"`
+	Capacity float64  `json:"capacity"`
+	Unit     string   `json:"unit" doc:"N, Pa, m, kg, L; empty for a ratio"`
+	Use      *float64 `json:"use,omitempty" doc:"Demand over capacity, rounded up to a thousandth; without one it holds nothing"`
+	OK       bool     `json:"ok"`
+	Formula  string   `json:"formula"`
+	Source   string   `json:"source"`
+	Refused  string   `json:"refused" doc:"Why it holds nothing whatever its numbers"`
+}
+
+// BuildWord is one of the answers to a question of a design.
+type BuildWord struct {
+	Key  string `json:"key"`
+	Name string `json:"name"`
+}
+
+// BuildAsk is one size or answer of a build, with what stands.
+type BuildAsk struct {
+	Key   string      `json:"key"`
+	Label string      `json:"label"`
+	Kind  string      `json:"kind" doc:"Of a number: its kind of quantity"`
+	Low   float64     `json:"low"`
+	High  float64     `json:"high"`
+	Words []BuildWord `json:"words"`
+	Help  string      `json:"help"`
+	Mark  bool        `json:"mark" doc:"What a link is marked with: 0 for no mark"`
+	Num   float64     `json:"num"`
+	Word  string      `json:"word"`
+	Fits  bool        `json:"fits" doc:"As it fits; nobody has said otherwise"`
+}
+
+// BuildMark is one shape of a drawing, in m.
+type BuildMark struct {
+	Shape string  `json:"shape" enum:"rect,round,line,dim"`
+	X     float64 `json:"x"`
+	Y     float64 `json:"y"`
+	W     float64 `json:"w"`
+	H     float64 `json:"h"`
+	Of    string  `json:"of" doc:"wood, steel, strap, load or house"`
+	Text  string  `json:"text"`
+	Link  string  `json:"link" doc:"How the names of the checks begin that are about it"`
+}
+
+// BuildFigure is one view of a build.
+type BuildFigure struct {
+	Name  string      `json:"name"`
+	Marks []BuildMark `json:"marks"`
+}
+
+// BuildPart is what is cut or bought.
+type BuildPart struct {
+	Name    string  `json:"name"`
+	Good    string  `json:"good"`
+	Of      string  `json:"of" doc:"The material's name"`
+	LengthM float64 `json:"length_m"`
+	WidthM  float64 `json:"width_m"`
+	Count   int     `json:"count"`
+}
+
+// BuildStep is one thing to do; at a hold it is asked before anybody goes on.
+type BuildStep struct {
+	Text string `json:"text"`
+	Hold bool   `json:"hold"`
+}
+
+// BuildFault is a size that cannot be.
+type BuildFault struct {
+	Field  string `json:"field"`
+	Detail string `json:"detail"`
+}
+
+// Designed is a design as it was worked out.
+type Designed struct {
+	Design   string        `json:"design"`
+	Title    string        `json:"title"`
+	Does     string        `json:"does"`
+	On       string        `json:"on" enum:"wall,ceiling,door,floor,"`
+	OK       bool          `json:"ok"`
+	Weakest  string        `json:"weakest" doc:"The link that is used furthest"`
+	Use      *float64      `json:"use,omitempty" doc:"How far; without one it holds nothing"`
+	Why      string        `json:"why" doc:"Why it does not pass, in a line"`
+	Checks   []BuildCheck  `json:"checks"`
+	Asks     []BuildAsk    `json:"asks"`
+	Figures  []BuildFigure `json:"figures"`
+	Parts    []BuildPart   `json:"parts"`
+	Tools    []string      `json:"tools"`
+	Hours    []float64     `json:"hours" minItems:"2" maxItems:"2"`
+	MassKg   float64       `json:"mass_kg"`
+	Steps    []BuildStep   `json:"steps"`
+	Proof    string        `json:"proof"`
+	Inspect  string        `json:"inspect"`
+	Cautions []string      `json:"cautions"`
+	Remedy   string        `json:"remedy" doc:"The cheapest change that makes all checks pass"`
+	Instead  string        `json:"instead" doc:"What is safe in its place"`
+	Gives    []string      `json:"gives" doc:"What it lets one do, every check passing"`
+}
+
+// BuildState is a build of the client's as it stands.
+type BuildState struct {
+	ID       string      `json:"id"`
+	Designed Designed    `json:"designed"`
+	Fault    *BuildFault `json:"fault,omitempty"`
+	Counts   bool        `json:"counts" doc:"Made, proven, and every check passes: it counts at Needs"`
+	Proven   bool        `json:"proven"`
+	Failed   bool        `json:"failed" doc:"A test failed, and no proof test passed since"`
+	DueAt    int64       `json:"due_at" doc:"When it is to be looked at next; 1 for at once, 0 for never"`
+	NoProof  bool        `json:"no_proof" doc:"Its design has no proof test"`
+}
+
+// BuildOffer is a design as it could be made for the client.
+type BuildOffer struct {
+	Designed  Designed      `json:"designed"`
+	Build     store.Build   `json:"build" doc:"What is put into the file for it"`
+	CostMinor int64         `json:"cost_minor"`
+	Lacks     string        `json:"lacks" doc:"Why its materials cannot be had"`
+	Buy       string        `json:"buy" doc:"What could be bought in its place; empty for nothing"`
+	BuyMinor  int64         `json:"buy_minor"`
+	BuyNote   string        `json:"buy_note"`
+	Marks     []MarkedPiece `json:"marks" doc:"What its hardware has to be marked with"`
+}
+
+// MarkedPiece is a link that has to be marked.
+type MarkedPiece struct {
+	Label string  `json:"label"`
+	N     float64 `json:"n"`
+}
+
+// useOf is how far something is used, rounded up, as it is shown.
+func useOf(u float64) *float64 {
+	if math.IsInf(u, 0) || math.IsNaN(u) {
+		return nil
+	}
+	up := math.Ceil(u*1000-1e-9) / 1000
+	return &up
+}
+
+func designedOf(w build.Worked, s build.Situation, fits build.Values) Designed {
+	b := w.Built
+	out := Designed{
+		Design: w.Design.Key, Title: b.Title, Does: w.Design.Does, On: string(w.Design.On), OK: b.OK(), Checks: []BuildCheck{}, Asks: []BuildAsk{}, Figures: []BuildFigure{}, Parts: []BuildPart{}, Tools: append([]string{}, b.Tools...),
+		Hours: []float64{b.Hours[0], b.Hours[1]}, MassKg: float64(b.Mass), Steps: []BuildStep{}, Proof: b.Proof, Inspect: b.Inspect, Cautions: append([]string{}, b.Cautions...), Instead: b.Instead, Gives: []string{},
+	}
+	if len(b.Checks) > 0 {
+		weakest := b.Weakest()
+		out.Weakest, out.Use, out.Why = weakest.Link, useOf(weakest.Use()), weakest.Refused
+	}
+	if b.Remedy != nil {
+		out.Remedy = b.Remedy.Change
+	}
+	for _, c := range b.Checks {
+		capacity := c.Capacity
+		if math.IsInf(capacity, 0) {
+			capacity = 0
+		}
+		out.Checks = append(out.Checks, BuildCheck{c.Link, c.Demand, capacity, c.Unit, useOf(c.Use()), c.OK(), c.Formula, c.Source, c.Refused})
+	}
+	for _, a := range w.Asks {
+		one := BuildAsk{Key: a.Key, Label: a.Label, Kind: string(a.Kind), Low: a.Low, High: a.High, Words: []BuildWord{}, Help: a.Help, Mark: a.Mark, Num: w.Values.Num[a.Key], Word: w.Values.Word[a.Key]}
+		for _, x := range a.Words {
+			one.Words = append(one.Words, BuildWord(x))
+		}
+		one.Fits = one.Num == fits.Num[a.Key] && one.Word == fits.Word[a.Key]
+		out.Asks = append(out.Asks, one)
+	}
+	for _, f := range w.Figures(s) {
+		one := BuildFigure{Name: f.Name, Marks: []BuildMark{}}
+		for _, m := range f.Marks {
+			one.Marks = append(one.Marks, BuildMark{string(m.Shape), m.X, m.Y, m.W, m.H, string(m.Of), m.Text, m.Link})
+		}
+		out.Figures = append(out.Figures, one)
+	}
+	for _, p := range b.Parts {
+		out.Parts = append(out.Parts, partOf(p))
+	}
+	for _, s := range b.Steps {
+		out.Steps = append(out.Steps, BuildStep(s))
+	}
+	for _, g := range w.Gives {
+		out.Gives = append(out.Gives, string(g.Kind))
+	}
+	slices.Sort(out.Gives)
+	out.Gives = slices.Compact(out.Gives)
+	return out
+}
+
+func partOf(p build.Part) BuildPart {
+	one := BuildPart{Name: p.Name, Good: p.Stock, Of: p.Stock, LengthM: float64(p.Length), WidthM: float64(p.Width), Count: p.Count}
+	if g, err := build.GoodByKey(p.Stock); err == nil {
+		one.Of = g.Name
+	}
+	return one
+}
+
+func buildStateOf(b workbench.BuildOf, units quantity.System) BuildState {
+	d := b.Worked.Design
+	out := BuildState{ID: b.Build.ID, Counts: b.Counts, Proven: b.Kept.Proven, Failed: b.Kept.Failed, DueAt: b.DueAt()}
+	fits := build.Values{}
+	if d.Fit != nil {
+		fits, out.NoProof = d.Fit(b.At), d.NoProof()
+	}
+	out.Designed = designedOf(b.Worked, b.At, fits)
+	if b.Problem != nil {
+		out.Fault = &BuildFault{b.Problem.Field, b.Problem.Detail.In(units)}
+		out.Designed.OK, out.Designed.Why = false, out.Fault.Detail
+	}
+	return out
+}
+
+func buildsIn(out *Results, f store.File, r workbench.Results) {
+	homeIn(out, f, r)
+	out.Builds = []BuildState{}
+	for _, b := range r.Builds {
+		out.Builds = append(out.Builds, buildStateOf(b, quantity.System(f.Profile.Units)))
+	}
+}
+
+// BarCut is a bar with what is cut from it.
+type BarCut struct {
+	Of      string  `json:"of"`
+	LengthM float64 `json:"length_m"`
+	Owned   bool    `json:"owned"`
+	Parts   []int   `json:"parts" doc:"By their place among what is wanted"`
+	OffcutM float64 `json:"offcut_m"`
+}
+
+// SheetPiece is a rectangle on a sheet.
+type SheetPiece struct {
+	Part int     `json:"part"`
+	XM   float64 `json:"x_m"`
+	YM   float64 `json:"y_m"`
+	LM   float64 `json:"l_m"`
+	WM   float64 `json:"w_m"`
+}
+
+// SheetSaw is a cut from edge to edge of what is left of a sheet.
+type SheetSaw struct {
+	Along bool    `json:"along"`
+	AtM   float64 `json:"at_m"`
+	FromM float64 `json:"from_m"`
+	ToM   float64 `json:"to_m"`
+}
+
+// SheetCut is a sheet with what is cut from it, the cuts in their order.
+type SheetCut struct {
+	Of      string       `json:"of"`
+	LengthM float64      `json:"length_m"`
+	WidthM  float64      `json:"width_m"`
+	Owned   bool         `json:"owned"`
+	Pieces  []SheetPiece `json:"pieces"`
+	Cuts    []SheetSaw   `json:"cuts"`
+}
+
+// BillLine is a line of the shopping list.
+type BillLine struct {
+	Shop      string `json:"shop"`
+	Name      string `json:"name"`
+	Size      string `json:"size"`
+	Good      string `json:"good"`
+	PriceKey  string `json:"price_key"`
+	Count     int    `json:"count"`
+	CostMinor int64  `json:"cost_minor"`
+	Own       bool   `json:"own" doc:"At the practice's price; else a sample price, which is invented"`
+}
+
+// BillPart is a part of one of the builds that are on the bill.
+type BillPart struct {
+	Build string `json:"build"`
+	BuildPart
+}
+
+// BillBuild is a build that is on the bill.
+type BillBuild struct {
+	ID         string `json:"id"`
+	Name       string `json:"name"`
+	AloneMinor int64  `json:"alone_minor" doc:"What it costs by itself"`
+}
+
+// BuildBill is what the planned builds take together.
+type BuildBill struct {
+	Revision   int64       `json:"revision"`
+	Builds     []BillBuild `json:"builds"`
+	Wanted     []BillPart  `json:"wanted"`
+	Bars       []BarCut    `json:"bars"`
+	Sheets     []SheetCut  `json:"sheets"`
+	Lines      []BillLine  `json:"lines"`
+	CostMinor  int64       `json:"cost_minor"`
+	BoundMinor int64       `json:"bound_minor" doc:"The least that any way of cutting costs"`
+	Proven     bool        `json:"proven"`
+	Lacks      string      `json:"lacks" doc:"Why there is no way to cut them"`
+}
+
+func billOf(b workbench.Bill) BuildBill {
+	out := BuildBill{Revision: b.File.Revision, Builds: []BillBuild{}, Wanted: []BillPart{}, Bars: []BarCut{}, Sheets: []SheetCut{}, Lines: []BillLine{}, CostMinor: b.Bill.Cost, BoundMinor: b.Bill.Bound, Proven: b.Bill.Proven}
+	for i, x := range b.Builds {
+		out.Builds = append(out.Builds, BillBuild{x.Build.ID, x.Build.Name, b.Alone[i]})
+	}
+	for _, w := range b.Bill.Wanted {
+		out.Wanted = append(out.Wanted, BillPart{b.Builds[w.Build].Build.Name, partOf(w.Part)})
+	}
+	for _, x := range b.Bill.Bars {
+		out.Bars = append(out.Bars, BarCut{x.Good.Name, float64(x.Length), x.Owned, append([]int{}, x.Parts...), float64(x.Offcut)})
+	}
+	for _, x := range b.Bill.Sheets {
+		one := SheetCut{x.Good.Name, float64(x.Length), float64(x.Width), x.Owned, []SheetPiece{}, []SheetSaw{}}
+		for _, p := range x.Placed {
+			one.Pieces = append(one.Pieces, SheetPiece{p.Rect, float64(p.X), float64(p.Y), float64(p.Length), float64(p.Width)})
+		}
+		for _, c := range x.Cuts {
+			one.Cuts = append(one.Cuts, SheetSaw{c.Along, float64(c.At), float64(c.From), float64(c.To)})
+		}
+		out.Sheets = append(out.Sheets, one)
+	}
+	for _, l := range b.Bill.Lines {
+		out.Lines = append(out.Lines, BillLine{string(l.Good.Shop), l.Good.Name, l.Good.Sizes[l.Size].Name(), l.Good.Key, build.PriceKey(l.Good, l.Size), l.Count, l.Cost, l.Own})
+	}
+	return out
+}
+
+// builds registers what is asked of builds beside the station.
+func (a *API) builds(r huma.API) {
+	type bill struct{ Body BuildBill }
+	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/bill", "read-bill", "What the planned builds take together: cuts with their bound, and what has to be bought", "builds"),
+		func(ctx context.Context, in *Client) (*bill, error) {
+			got, err := a.Bench.Bill(ctx, who(ctx).Practice, in.ID)
+			var short *build.Short
+			if errors.As(err, &short) {
+				out := billOf(workbench.Bill{File: got.File})
+				out.Lacks = short.Error()
+				return &bill{out}, nil
+			}
+			if err != nil {
+				return nil, err
+			}
+			return &bill{billOf(got)}, nil
+		})
+	type offers struct {
+		Body struct {
+			Revision int64        `json:"revision"`
+			Offers   []BuildOffer `json:"offers"`
+		}
+	}
+	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/designs", "read-designs", "Every design as it could be made for the client, where it stands best, beside what could be bought", "builds"),
+		func(ctx context.Context, in *Client) (*offers, error) {
+			f, all, rooms, err := a.Bench.Offers(ctx, who(ctx).Practice, in.ID)
+			if err != nil {
+				return nil, err
+			}
+			out := &offers{}
+			out.Body.Revision, out.Body.Offers = f.Revision, []BuildOffer{}
+			for _, o := range all {
+				one := BuildOffer{Designed: designedOf(o.Worked, o.At, o.Worked.Design.Fit(o.At)), Build: o.Build(rooms), CostMinor: o.Cost, BuyMinor: o.BuyCost, Marks: []MarkedPiece{}}
+				if o.Problem != nil {
+					one.Lacks = o.Problem.Error()
+				}
+				if o.Buy != nil {
+					one.Buy, one.BuyNote = o.Buy.Name, o.Buy.Note
+				}
+				for _, ask := range o.Worked.Asks {
+					if n, ok := o.Marks[ask.Key]; ok {
+						one.Marks = append(one.Marks, MarkedPiece{ask.Label, n})
+					}
+				}
+				out.Body.Offers = append(out.Body.Offers, one)
+			}
+			return out, nil
+		})
+}

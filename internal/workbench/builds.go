@@ -1,0 +1,349 @@
+package workbench
+
+import (
+	"cmp"
+	"context"
+	"errors"
+	"fmt"
+	"math"
+	"slices"
+	"time"
+
+	"scrappyrack/core/build"
+	"scrappyrack/core/client"
+	"scrappyrack/core/gear"
+	"scrappyrack/core/load"
+	"scrappyrack/core/plan"
+	"scrappyrack/core/quantity"
+	"scrappyrack/core/space"
+	"scrappyrack/internal/store"
+)
+
+// BuildOf is a build of a file as it was worked out. Problem says which of its sizes cannot be.
+type BuildOf struct {
+	Build   store.Build
+	Worked  build.Worked
+	At      build.Situation
+	Kept    build.Kept
+	Counts  bool // it gives what it gives: made, proven, every check passing
+	Problem *quantity.FieldError
+}
+
+// bodyU is how far a body mass may be off, as a standard uncertainty in kg, where it was said;
+// guessedShare of it where it is a guess from the stature (house values).
+const bodyU, guessedShare = 0.5, 0.06
+
+// situation is what builds of a client stand in, without a place.
+func situation(f store.File, c client.Client, bands []BandOf, at around) build.Situation {
+	s := build.Situation{Stature: c.Person.Stature, Body: quantity.Estimate{Value: c.Person.BodyMass, U1: bodyU}, Wall: -1, Lane: c.Space.Lane, Read: true}
+	if f.Profile.BodyMassKg == 0 {
+		s.Body.U1 = c.Person.BodyMass * guessedShare
+	}
+	for _, b := range bands {
+		if b.Usable() {
+			s.Read = s.Read && len(b.Band.Points) > 0
+			pulled := b.Elastic.Curve.Rest * farthest
+			s.Pull = max(s.Pull, b.Elastic.Curve.Force(pulled)+b.Elastic.Curve.U95(pulled))
+		}
+	}
+	if len(f.Rigs) > 0 {
+		hardest := at.pulls.of([]any{f.Profile.StatureM, f.Bands, f.Rigs, f.Rooms, f.Fixtures, f.Openings, f.Overheads, f.Space}, func() (most quantity.Force) {
+			for _, p := range PullsOf(f) {
+				most = max(most, p.Anchor.Force)
+			}
+			return most
+		})
+		if hardest > 0 {
+			s.Pull = hardest
+		}
+	}
+	s.Read = s.Read && s.Pull > 0
+	for _, k := range c.Containers {
+		for _, r := range k.Rungs() {
+			if r.Hold != load.Dragged {
+				s.Heaviest = max(s.Heaviest, r.High)
+			}
+		}
+	}
+	return s
+}
+
+// farthest is how far a band by itself is taken to be pulled, over its rest (house value).
+const farthest = 2.5
+
+// valuesOf are the sizes of a build as they are kept.
+func valuesOf(b store.Build) build.Values {
+	v := build.Values{Num: map[string]float64{}, Word: map[string]string{}}
+	for _, s := range b.Sizes {
+		if s.Word != "" {
+			v.Word[s.ID] = s.Word
+		} else {
+			v.Num[s.ID] = s.Num
+		}
+	}
+	return v
+}
+
+// buildOf works one out where it stands.
+func buildOf(b store.Build, rooms []space.Room, s build.Situation) (out BuildOf) {
+	out.Build = b
+	s.Wall, s.At = b.Wall, quantity.Length(b.AtM)
+	for i := range rooms {
+		if rooms[i].ID == b.Room {
+			s.Room = &rooms[i]
+		}
+	}
+	out.At = s
+	d, err := build.DesignByKey(b.Design)
+	if err == nil {
+		out.Worked, err = d.Work(valuesOf(b), s)
+	}
+	if err != nil && !errors.As(err, &out.Problem) {
+		out.Problem = quantity.At("", err.Error())
+	}
+	var tests []build.Tested
+	for _, t := range b.Tests {
+		tests = append(tests, build.Tested{Proof: t.Kind == "proof", Passed: t.Passed, At: t.At})
+	}
+	out.Kept = build.Keep(tests, d.NoProof())
+	out.Counts = b.State == "made" && out.Problem == nil && out.Worked.Built.OK() && out.Kept.Proven
+	return out
+}
+
+// buildsOf are those of a file, with what counts of them for the client.
+func buildsOf(f store.File, c client.Client, bands []BandOf, at around) (out []BuildOf, made []client.Made) {
+	if len(f.Builds) == 0 {
+		return nil, nil
+	}
+	s := situation(f, c, bands, at)
+	for _, b := range f.Builds {
+		one := buildOf(b, c.Rooms, s)
+		if one.Counts {
+			made = append(made, client.Made{ID: b.ID, Name: b.Name, Supplies: one.Worked.Gives, Rungs: one.Worked.Design.Rungs(one.Worked.Values, b.ID)})
+		}
+		out = append(out, one)
+	}
+	return out, made
+}
+
+// DueAt is when a build asks for something next, as a Unix time; 1 for at once, 0 for never.
+func (b BuildOf) DueAt() int64 {
+	switch {
+	case b.Build.State != "made":
+		return 0
+	case !b.Kept.Proven:
+		return 1
+	}
+	return b.Kept.Due
+}
+
+// checkBuilds refuses what names no design, room or material, and tests of what is not made.
+func checkBuilds(f store.File) error {
+	for _, b := range f.Builds {
+		if _, err := build.DesignByKey(b.Design); err != nil {
+			return &FieldError{"design", err.Error()}
+		}
+		if b.Room != "" && !slices.ContainsFunc(f.Rooms, func(r store.Room) bool { return r.ID == b.Room }) {
+			return &FieldError{"room", "that room is not there any more"}
+		}
+		for i, s := range b.Sizes {
+			if slices.ContainsFunc(b.Sizes[:i], func(o store.BuildSize) bool { return o.ID == s.ID }) {
+				return &FieldError{fmt.Sprintf("sizes[%d]", i), "it is there twice"}
+			}
+			if math.IsNaN(s.Num) || math.IsInf(s.Num, 0) {
+				return &FieldError{fmt.Sprintf("sizes[%d]", i), "that is no number"}
+			}
+		}
+		for i, t := range b.Tests {
+			if slices.ContainsFunc(b.Tests[:i], func(o store.BuildProof) bool { return o.ID == t.ID }) {
+				return &FieldError{fmt.Sprintf("tests[%d]", i), "it is there twice"}
+			}
+		}
+	}
+	for _, o := range f.Offcuts {
+		g, err := build.GoodByKey(o.Good)
+		if err != nil {
+			return &FieldError{"good", err.Error()}
+		}
+		if (g.Form == build.InBars || g.Form == build.InSheets || g.Form == build.ByMetre) && o.LengthM <= 0 {
+			return &FieldError{"length_m", "a bar, a sheet or webbing has a length"}
+		}
+		if g.Form == build.InSheets && o.WidthM <= 0 {
+			return &FieldError{"width_m", "a sheet has a width"}
+		}
+	}
+	return nil
+}
+
+// pricesOf are what materials cost a client's practice.
+func pricesOf(f store.File) build.Prices {
+	p := build.Prices{Currency: f.Profile.Currency, Own: map[string]int64{}}
+	if f.House != nil {
+		for _, one := range f.House.Prices {
+			if one.Currency == p.Currency {
+				p.Own[one.Good] = one.Minor
+			}
+		}
+	}
+	return p
+}
+
+func ownedPieces(f store.File) (out []build.Piece) {
+	for _, o := range f.Offcuts {
+		out = append(out, build.Piece{Good: o.Good, Length: quantity.Length(o.LengthM), Width: quantity.Length(o.WidthM), Count: o.Count})
+	}
+	return out
+}
+
+// Offered is a design as it could be made for a client: where it stands best as it fits, what it
+// costs by itself, the marks that its hardware needs, and what could be bought in its place.
+type Offered struct {
+	Worked  build.Worked
+	At      build.Situation
+	Room    int // among the client's rooms; -1 without one
+	Marks   map[string]float64
+	Cost    int64
+	Problem error
+	Buy     *gear.Item
+	BuyCost int64
+}
+
+// offersOf are all designs for a client: hardware is taken to be bought as it has to be marked.
+func offersOf(ctx context.Context, f store.File, c client.Client, bands []BandOf, at around) []Offered {
+	s, prices := situation(f, c, bands, at), pricesOf(f)
+	place := s
+	place.Room = nil
+	return at.offer.of([]any{place, prices, f.Rooms, f.Openings, f.Offcuts}, func() []Offered {
+		return offered(context.WithoutCancel(ctx), f, c, s, prices) // what is remembered is whole
+	})
+}
+
+func offered(ctx context.Context, f store.File, c client.Client, s build.Situation, prices build.Prices) (out []Offered) {
+	for _, d := range build.Designs() {
+		one := Offered{}
+		one.Worked, one.At, one.Room = d.Offer(c.Rooms, s, d.MarkedWell(s))
+		if one.Worked.Built.OK() {
+			one.Marks = d.Marks(one.At, build.Values{})
+			if w, err := d.Work(build.Values{Num: one.Marks}, one.At); err == nil {
+				one.Worked = w
+			}
+		}
+		bill, err := build.BillOf(ctx, []build.Built{one.Worked.Built}, prices, ownedPieces(f))
+		one.Cost, one.Problem = bill.Cost, err
+		if it, ok := one.Worked.Buys(); ok {
+			if price, err := it.SamplePrice(f.Profile.Currency); err == nil {
+				one.Buy, one.BuyCost = &it, price.Minor
+			}
+		}
+		out = append(out, one)
+	}
+	return out
+}
+
+// mayBuild is a client with what may be built for it, every check passing: what is not made yet.
+func mayBuild(ctx context.Context, f store.File, c client.Client, bands []BandOf, at around) (client.Client, map[string]store.Build) {
+	c.Offers = nil
+	builds := map[string]store.Build{}
+	for _, o := range offersOf(ctx, f, c, bands, at) {
+		d := o.Worked.Design
+		here := slices.ContainsFunc(f.Builds, func(b store.Build) bool { return b.Design == d.Key && b.State == "made" })
+		if here || o.Problem != nil || !o.Worked.Built.OK() {
+			continue
+		}
+		b := o.Worked.Built
+		one := client.Offer{
+			Key: d.Key, Name: "Build: " + d.Name, Cost: o.Cost, Minutes: int(math.Round(b.Hours[1] * 60)), Supplies: o.Worked.Gives, Rungs: d.Rungs(o.Worked.Values, d.Key),
+			Note: "its checks are at Builds; it counts once its proof test has passed",
+		}
+		if len(o.Marks) > 0 {
+			one.Note = "hardware that is marked as its checks ask; " + one.Note
+		}
+		if len(one.Supplies)+len(one.Rungs) > 0 {
+			c.Offers = append(c.Offers, one)
+			builds[plan.BuildKey+d.Key] = o.Build(c.Rooms)
+		}
+	}
+	return c, builds
+}
+
+// Build is an offer as it is put among a client's builds, planned.
+func (o Offered) Build(rooms []space.Room) store.Build {
+	d := o.Worked.Design
+	b := store.Build{ID: d.Key, Design: d.Key, Name: d.Name, State: "planned", Wall: o.At.Wall, AtM: float64(o.At.At), Sizes: []store.BuildSize{}, Tests: []store.BuildProof{}}
+	if o.Room >= 0 {
+		b.Room = rooms[o.Room].ID
+	}
+	for key, n := range o.Marks {
+		b.Sizes = append(b.Sizes, store.BuildSize{ID: key, Num: n})
+	}
+	slices.SortFunc(b.Sizes, func(a, b store.BuildSize) int { return cmp.Compare(a.ID, b.ID) })
+	return b
+}
+
+// builder is clientOf with what may be built, and the builds by the keys of their candidates.
+func builder(ctx context.Context, f store.File, at around) (client.Client, map[string]store.Build) {
+	s := stockOf(f, at)
+	return mayBuild(ctx, f, clientOf(f, s, at), s.bands, at)
+}
+
+// billTime bounds the proof of a bill.
+const billTime = 3 * time.Second
+
+// Bill is what a client's planned builds take together, in a file as it stands.
+type Bill struct {
+	File   store.File
+	Builds []BuildOf // those that are on it
+	Bill   build.Bill
+	Alone  []int64 // what each costs by itself
+}
+
+// Bill works out what the builds that are planned, or that keys name, take together.
+func (b *Bench) Bill(ctx context.Context, practice, id string) (out Bill, err error) {
+	if out.File, err = b.store.Load(ctx, practice, id); err != nil {
+		return out, err
+	}
+	leave, err := b.long.enter(ctx)
+	if err != nil {
+		return out, err
+	}
+	defer leave()
+	return billOf(ctx, out.File, b.at)
+}
+
+func billOf(ctx context.Context, f store.File, at around) (out Bill, err error) {
+	out.File = f
+	s := stockOf(f, at)
+	c, _ := housed(f, s, at)
+	all, _ := buildsOf(f, c, s.bands, at)
+	var builts []build.Built
+	prices, owned := pricesOf(f), ownedPieces(f)
+	search, cancel := context.WithTimeout(ctx, billTime)
+	defer cancel()
+	for _, one := range all {
+		if one.Build.State != "planned" || one.Problem != nil {
+			continue
+		}
+		alone, err := build.BillOf(search, []build.Built{one.Worked.Built}, prices, owned)
+		if err != nil {
+			return out, err
+		}
+		out.Builds, out.Alone, builts = append(out.Builds, one), append(out.Alone, alone.Cost), append(builts, one.Worked.Built)
+	}
+	out.Bill, err = build.BillOf(search, builts, prices, owned)
+	return out, err
+}
+
+// Offers are all designs as they could be made for a client, with its rooms.
+func (b *Bench) Offers(ctx context.Context, practice, id string) (f store.File, out []Offered, rooms []space.Room, err error) {
+	if f, err = b.store.Load(ctx, practice, id); err != nil {
+		return f, nil, nil, err
+	}
+	leave, err := b.long.enter(ctx)
+	if err != nil {
+		return f, nil, nil, err
+	}
+	defer leave()
+	s := stockOf(f, b.at)
+	c, _ := housed(f, s, b.at)
+	return f, offersOf(ctx, f, c, s.bands, b.at), c.Rooms, nil
+}
