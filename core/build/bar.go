@@ -2,6 +2,8 @@ package build
 
 import (
 	"fmt"
+	"math"
+	"strings"
 
 	"scrappyrack/core/quantity"
 )
@@ -223,6 +225,28 @@ func (b Bar) remedy() (*Remedy, error) {
 	if !b.Held {
 		hold = change{"held at both ends, ", func(x *Bar) { x.Held = true }}
 		all = append(all, change{"hold it at both ends so that it neither rolls nor slides", func(*Bar) {}})
+	}
+	// A support that holds nothing, or too little, has to be another one whatever the bar.
+	worst := math.Ceil(float64(Weight(b.Body)) * PersonFactor)
+	if !b.carries(worst).OK() {
+		on := "on supports that are marked with"
+		to := Sawhorses
+		if b.Support == Chairs {
+			on = "on sawhorses instead of chairs, marked with"
+			if b.Use == HangFrom {
+				to, on = Brackets, "on brackets on the building instead of chairs, marked with"
+			}
+		}
+		was := hold
+		hold = change{fmt.Sprintf("%s %s %.0f N at least, ", was.words, on, worst), func(x *Bar) {
+			was.do(x)
+			if x.Support == Chairs {
+				x.Support = to
+			}
+			x.Rated = max(x.Rated, quantity.Force(worst))
+		}}
+		hold.words = strings.TrimSpace(hold.words) + " "
+		all = append(all, change{strings.TrimSuffix(strings.TrimSpace(hold.words), ","), func(*Bar) {}})
 	}
 	for _, in := range []quantity.Length{0.15, 0.10} {
 		if in < b.Inside {

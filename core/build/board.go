@@ -162,8 +162,11 @@ func (w WallBoard) checked() (Built, error) {
 	default:
 		out.Checks = append(out.Checks, Check{Link: "wall", Capacity: 1, Unit: "N", Formula: "what it is built of", Source: "house rule", Refused: "metal studs, lath, board alone, or a wall that nobody has looked into hold no anchor here"})
 	}
+	for _, r := range w.Rings {
+		out.Top = max(out.Top, r.Height+boardEnd+0.04)
+	}
 	if w.Use == ForBands {
-		out.Parts = []Part{{Name: "board", Stock: "timber-38x89", Length: 1.9, Count: 1}, {Name: "lag screw with washer", Stock: w.screw(), Count: max(7, 2*len(w.Rings))}, {Name: "ring", Stock: "ring", Count: len(w.Rings)}}
+		out.Parts = []Part{{Name: "board", Stock: "timber-38x89", Length: out.Top, Count: 1}, {Name: "lag screw with washer", Stock: w.screw(), Count: max(7, 2*len(w.Rings))}, {Name: "ring", Stock: "ring", Count: len(w.Rings)}}
 		most := quantity.Force(0)
 		for _, r := range w.Rings {
 			most = max(most, r.Pull)

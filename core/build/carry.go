@@ -123,8 +123,8 @@ func (s DragSled) checked() (Built, error) {
 		Title: "Sled", Hours: [2]float64{1.5, 1.5}, Mass: s.Mass.Value,
 		Checks: []Check{
 			{Link: "strap", Demand: pull * CarryFactor, Capacity: capacity, Unit: "N", Formula: "2 μ m g/(cos θ + μ sin θ) against its mark", Source: "statics; its maker", Refused: why},
-			{Link: "load, how high", Demand: float64(s.LoadHigh), Capacity: float64(s.Wide) / 2, Unit: "m", Formula: "below half of the base's width", Source: "house rule"},
-			{Link: "lane", Demand: leastLane + stopping, Capacity: float64(s.Lane), Unit: "m", Formula: "5 m and 1.5 m to stop", Source: "house value"},
+			{Link: "load, how high", Fits: true, Demand: float64(s.LoadHigh), Capacity: float64(s.Wide) / 2, Unit: "m", Formula: "below half of the base's width", Source: "house rule"},
+			{Link: "lane", Fits: true, Demand: leastLane + stopping, Capacity: float64(s.Lane), Unit: "m", Formula: "5 m and 1.5 m to stop", Source: "house value"},
 		},
 		Parts: []Part{{Name: "base", Stock: "softwood-plywood-18", Length: 0.6, Width: s.Wide, Count: 1}, {Name: "runner", Stock: "timber-38x89", Length: 0.6, Count: 2}, {Name: "strap", Stock: "webbing-25", Length: 4, Count: 1}, {Name: "M8 bolt with washers", Stock: "bolt-m8", Count: 4}},
 		Tools: []string{"saw", "drill", "spanner", "hanging scale"},

@@ -15,6 +15,7 @@ type Check struct {
 	Unit             string // N, Pa, m
 	Formula, Source  string
 	Refused          string
+	Fits             bool // it is about room or a place, not about strength
 }
 
 // Use is how far the link is used: it passes up to 1, before any rounding.
@@ -51,7 +52,8 @@ type Step struct {
 // where they do or none does; Instead says what is safe in its place.
 type Built struct {
 	Title    string
-	Mass     quantity.Mass // of the thing itself, in kg; 0 where it does not matter
+	Mass     quantity.Mass   // of the thing itself, in kg; 0 where it does not matter
+	Top      quantity.Length // of what is fixed to a wall, above the floor
 	Parts    []Part
 	Tools    []string
 	Hours    [2]float64
@@ -73,11 +75,16 @@ type Remedy struct {
 // OK says that every check passes: only then does a design supply anything.
 func (b Built) OK() bool { return len(b.Checks) > 0 && b.Weakest().OK() }
 
-// Weakest is the check that is used furthest; a refused one before all.
+// Weakest is the check that is used furthest; a refused one before all. Where all pass it is one
+// of strength, if there is any.
 func (b Built) Weakest() (out Check) {
 	most := math.Inf(-1)
 	for _, c := range b.Checks {
-		if u := c.Use(); u > most {
+		u := c.Use()
+		if c.Fits && u <= 1 {
+			u -= 2 // behind all others
+		}
+		if u > most {
 			out, most = c, u
 		}
 	}

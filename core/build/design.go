@@ -122,6 +122,9 @@ func (d Design) Work(v Values, s Situation) (Worked, error) {
 	}
 	if d.On == OnWall {
 		w.Built.Checks = append(w.Built.Checks, s.standing())
+		if over := s.over(); over > 0 {
+			w.Built.Checks = append(w.Built.Checks, Check{Link: "under the ceiling", Fits: true, Demand: float64(w.Built.Top), Capacity: float64(over), Unit: "m", Formula: "its top against the ceiling there", Source: "survey"})
+		}
 		if !w.Built.OK() && w.Built.Instead == "" {
 			w.Built.Instead = "the same on a wall that holds it"
 		}
@@ -214,8 +217,8 @@ func (s Situation) wallOf(v Values) (base Base, owner string) {
 	case space.Brick, space.ConcreteOf, space.Stone, space.HollowBlock:
 		base.Kind = MasonryWall
 	}
-	if r.Ceiling.Height > 0 {
-		base.High = r.Ceiling.Height
+	if over := s.over(); over > 0 {
+		base.High = over
 	}
 	if w.Spacing > 0 {
 		base.Spacing = w.Spacing
@@ -232,12 +235,21 @@ func (s Situation) wallOf(v Values) (base Base, owner string) {
 	return base, owner
 }
 
+// over is how high the ceiling is at the place on the wall, 0 where that is not known.
+func (s Situation) over() quantity.Length {
+	r := s.Room
+	if r == nil || r.Ceiling.Height <= 0 || s.Wall < 0 || s.Wall >= len(r.Walls) {
+		return 0
+	}
+	return r.Over(r.At(s.Wall, s.At))
+}
+
 // onStud is how far off the middle of a stud a board may be, in m.
 const onStud = 0.010
 
 // standing is whether the place on the wall is one: a wall, free there, and on a stud.
 func (s Situation) standing() Check {
-	c := Check{Link: "place on the wall", Capacity: 1, Formula: "a free place, on a stud where there are studs", Source: "survey"}
+	c := Check{Link: "place on the wall", Fits: true, Capacity: 1, Formula: "a free place, on a stud where there are studs", Source: "survey"}
 	r := s.Room
 	if r == nil || s.Wall < 0 || s.Wall >= len(r.Walls) {
 		c.Refused = "no wall is chosen: say which, and where along it"

@@ -37,7 +37,7 @@ func (h FarmerHandle) Build() (Built, error) {
 	section = section.Of(steel)
 	load := float64(Weight(h.Mass)) * CarryFactor / 2
 	out := Built{
-		Title: "Farmer handle, " + h.Pipe + " in pipe", Hours: [2]float64{1.5, 1.5},
+		Title: "Farmer handle, " + pipeName(h.Pipe) + " pipe", Hours: [2]float64{1.5, 1.5},
 		Checks: []Check{
 			{Link: "pipe in bending at the hand", Demand: load * float64(h.Arm) / section.Modulus(), Capacity: steel.Bending, Unit: "Pa", Formula: "m/2 · g · arm · 2 over S", Source: "statics; 205 MPa / 1.67, wall × 0.875"},
 		},
@@ -104,7 +104,7 @@ func (p Peg) Build() (Built, error) {
 		link, source = "peg in bending at its thread", "statics; section at the root of the thread"
 	}
 	out := Built{
-		Title: "Plate peg, " + p.Pipe + " in pipe", Hours: [2]float64{2, 2},
+		Title: "Plate peg, " + pipeName(p.Pipe) + " pipe", Hours: [2]float64{2, 2},
 		Checks: []Check{{Link: link, Demand: use(p.Pipe, p.Threaded), Capacity: steel.Bending, Unit: "Pa", Formula: "2 m g · out over S", Source: source}},
 		Parts:  []Part{{Name: "peg", Stock: "pipe-" + p.Pipe, Length: p.Out + 0.05, Count: 1}, {Name: "board", Stock: "timber-38x89", Length: 1.2, Count: 1}},
 		Tools:  []string{"drill", "spirit level", "stud finder"},

@@ -52,7 +52,7 @@ func ringHeights(v Values, s Situation) (out []quantity.Length) {
 		in string
 		at float64
 	}{{"low", ringLow}, {"chest", ringChest * h}, {"high", ringHigh*h - ringHighOff}} {
-		if v.Word["rings"] == "all" || v.Word["rings"] == r.in {
+		if v.Word["rings"] == "all" || v.Word["rings"] == r.in || v.Word["rings"] == "two" && r.in != "high" {
 			out = append(out, quantity.Length(r.at))
 		}
 	}
@@ -63,19 +63,24 @@ var bandBoard = Design{
 	Key: "board-bands", Name: "Wall board for bands", Does: "anchors for bands, high, at the chest and low", On: OnWall,
 	Asks: func(v Values, s Situation) []Ask {
 		return append([]Ask{
-			{Key: "pull_n", Label: "Hardest pull of the bands", Kind: quantity.KindPull, Low: 10, High: 1500, Help: "All strands together, at the most that a set-up can be pulled to, with its ±."},
-			{Key: "rings", Label: "Rings", Words: words("all", "High, chest and low", "high", "High", "chest", "Chest", "low", "Low")},
+			{Key: "pull_n", Label: "Hardest pull of the bands", Kind: quantity.KindForce, Low: 10, High: 1500, Help: "All strands together, at the most that a set-up can be pulled to, with its ±."},
+			{Key: "rings", Label: "Rings", Words: words("all", "High, chest and low", "two", "Chest and low", "high", "High", "chest", "Chest", "low", "Low")},
 			marked("ring_n", "Each ring is marked with"),
 		}, wallAsks(v, s)...)
 	},
 	Fit: func(s Situation) Values {
-		return wallFit(Values{Num: map[string]float64{"pull_n": max(10, min(1500, float64(s.Pull))), "ring_n": 0}, Word: map[string]string{"rings": "all"}})
+		rings := "all"
+		if over := s.over(); over > 0 && over < ringHigh*s.Stature-ringHighOff+0.1 {
+			rings = "two" // the high one has no room
+		}
+		return wallFit(Values{Num: map[string]float64{"pull_n": max(10, min(1500, float64(s.Pull))), "ring_n": 0}, Word: map[string]string{"rings": rings}})
 	},
 	Build: func(v Values, s Situation) (Built, error) {
 		base, owner := s.wallOf(v)
 		lag := lags[v.Word["screw"]]
 		w := WallBoard{Use: ForBands, Owner: owner, Base: base, Diameter: lag[0], Length: lag[1], Thread: lag[2], Cut: v.yes("cut")}
 		for _, h := range ringHeights(v, s) {
+			w.Base.High = max(w.Base.High, h+0.05) // what is above the ceiling is refused by its place
 			w.Rings = append(w.Rings, Ring{Height: h, Pull: v.force("pull_n"), Mark: Hardware{Kind: MetalLink, Working: v.force("ring_n")}})
 		}
 		out, err := w.Build()
@@ -105,6 +110,7 @@ var bodyBoard = Design{
 	Build: func(v Values, s Situation) (Built, error) {
 		base, owner := s.wallOf(v)
 		lag := lags[v.Word["screw"]]
+		base.High = max(base.High, v.length("ring_m")+0.05)
 		return WallBoard{
 			Use: ForBody, Owner: owner, Base: base, Diameter: lag[0], Length: lag[1], Thread: lag[2], Cut: v.yes("cut"), Legs: v.yes("legs"), Body: s.body(v), Steep: v.Num["steep_deg"],
 			Rings: []Ring{{Height: v.length("ring_m"), Mark: Hardware{Kind: MetalLink, Working: v.force("ring_n")}}},
@@ -122,7 +128,7 @@ var bodyBoard = Design{
 var doorStrap = Design{
 	Key: "door-strap", Name: "Door strap", Does: "an anchor for bands at any height, without a screw", On: OnDoor,
 	Asks: asked(
-		Ask{Key: "pull_n", Label: "Hardest pull of the bands", Kind: quantity.KindPull, Low: 10, High: 1500, Help: "All strands together, at the most that a set-up can be pulled to, with its ±."},
+		Ask{Key: "pull_n", Label: "Hardest pull of the bands", Kind: quantity.KindForce, Low: 10, High: 1500, Help: "All strands together, at the most that a set-up can be pulled to, with its ±."},
 		yesNo("read", "All of these bands were pulled on a scale", ""),
 		Ask{Key: "door", Label: "Door", Words: words("solid", "Solid or framed, three hinges", "light", "Hollow, glazed, sliding or folding, or not known")},
 		yesNo("away", "Opens away from who pulls", ""), yesNo("latched", "Its latch holds", ""),

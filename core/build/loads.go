@@ -147,8 +147,8 @@ var pegsDesign = Design{
 			return out, err
 		}
 		more, err := s.carries(v, float64(Weight(mass))*CarryFactor, v.length("out_m")+boardThick, wide/4, wide*3/4)
-		out.Parts = append(out.Parts, s.screws(v, 4))
-		out.Checks = append(append(out.Checks, Check{Link: "height", Demand: v.Num["high_m"], Capacity: highest, Unit: "m", Formula: "1.5 m at most, the heaviest lowest", Source: "house rule"}), more...)
+		out.Parts, out.Top = append(out.Parts, s.screws(v, 4)), v.length("high_m")+0.1
+		out.Checks = append(append(out.Checks, Check{Link: "height", Fits: true, Demand: v.Num["high_m"], Capacity: highest, Unit: "m", Formula: "1.5 m at most, the heaviest lowest", Source: "house rule"}), more...)
 		return out, err
 	},
 }
@@ -171,7 +171,7 @@ var shelfDesign = Design{
 			return out, err
 		}
 		more, err := s.carries(v, float64(Weight(per))*v.Num["span_m"]*CarryFactor/2, v.length("deep_m")/2, bracketFoot, v.length("deep_m")*2/3)
-		out.Parts, out.Checks = append(out.Parts, s.screws(v, 4)), append(out.Checks, more...)
+		out.Parts, out.Checks, out.Top = append(out.Parts, s.screws(v, 4)), append(out.Checks, more...), v.length("high_m")+0.3
 		return out, err
 	},
 }

@@ -240,13 +240,25 @@ func TestAPlaceOnTheWall(t *testing.T) {
 		change(&s)
 		w, err := d.Work(good["board-bands"], s)
 		require.NoError(t, err)
-		return w.Built.Checks[len(w.Built.Checks)-1]
+		for _, c := range w.Built.Checks {
+			if c.Link == "place on the wall" {
+				return c
+			}
+		}
+		return build.Check{}
 	}
 	assert.True(t, use(func(*build.Situation) {}).OK())
 	assert.False(t, use(func(s *build.Situation) { s.At += 0.1 }).OK(), "between two studs")
 	assert.Contains(t, use(func(s *build.Situation) { s.Wall, s.At = 1, 1.4 }).Refused, "the door is there")
 	assert.Contains(t, use(func(s *build.Situation) { s.Room.Walls[0].Offset = 0 }).Refused, "first stud")
 	assert.Contains(t, use(func(s *build.Situation) { s.Wall = -1 }).Refused, "no wall is chosen")
+	// Under a slope the top of the board counts, and what fits has no high ring there.
+	s := here()
+	s.Room.Ceiling.Slopes = []space.Slope{{Outline: s.Room.Outline, From: 0, Low: 1.6, High: 2.44}}
+	w, err := d.Work(good["board-bands"].Over(build.Values{Word: map[string]string{"rings": "high"}}), s)
+	require.NoError(t, err)
+	assert.Equal(t, "under the ceiling", w.Built.Weakest().Link, "%+v", w.Built.Checks)
+	assert.Equal(t, "two", d.Fit(s).Word["rings"])
 }
 
 // A brick wall asks for the maker's figures and guesses nothing.

@@ -166,7 +166,7 @@ func (r Rings) checked() (Built, error) {
 			hole, split,
 			{Link: "joist in bending", Demand: a.Stress, Capacity: a.Allowable, Unit: "Pa", Formula: "F x (L − x)/L over S, one joist", Source: source},
 			{Link: "joist in shear", Demand: a.Shear, Capacity: wood.Shear, Unit: "Pa", Formula: "1.5 V/A", Source: "house value"},
-			{Link: "straps apart", Demand: 0.45, Capacity: float64(r.Apart), Unit: "m", Formula: "0.45 m at least, on different joists", Source: "house rule"},
+			{Link: "straps apart", Fits: true, Demand: 0.45, Capacity: float64(r.Apart), Unit: "m", Formula: "0.45 m at least, on different joists", Source: "house rule"},
 		},
 		Parts: []Part{{Name: "through-bolt with nut", Stock: boltOf(r.Bolt), Count: 2}, {Name: "plate, both faces", Stock: "plate-steel", Count: 4}, {Name: "strap, marked", Stock: "strap-sewn", Count: 2}, {Name: "ring", Stock: "gym-ring", Count: 2}},
 		Tools: []string{"drill", "spanner", "tape", "detector for cables and pipes"},

@@ -72,7 +72,7 @@ func (s Shelf) checked() (Built, error) {
 			{Link: "shelf in bending", Demand: w * CarryFactor * l * l / 8 / section.Modulus(), Capacity: panel.Along / WallDuration, Unit: "Pa", Formula: "2 w L²/8 over S", Source: "statics; " + panel.Name + ", for years"},
 			{Link: "shelf's sag", Demand: 5 * w * math.Pow(l, 4) / (384 * panel.ElasticAlong * section.Inertia()), Capacity: l / creeps, Unit: "m", Formula: "5 w L⁴/384 EI, at most L/200", Source: "house value"},
 			bracket,
-			{Link: "height", Demand: float64(s.High), Capacity: highest, Unit: "m", Formula: "1.5 m at most, the heaviest lowest", Source: "house rule"},
+			{Link: "height", Fits: true, Demand: float64(s.High), Capacity: highest, Unit: "m", Formula: "1.5 m at most, the heaviest lowest", Source: "house rule"},
 		},
 		Parts: []Part{{Name: "shelf", Stock: sheetOf(panel.Key, s.Thickness), Length: s.Span + 0.2, Width: s.Deep, Count: 1}, {Name: "lip, 10 mm", Stock: "batten-10x20", Length: s.Span + 0.2, Count: 1}, {Name: "bracket, marked", Stock: "bracket", Count: 2}},
 		Tools: []string{"saw", "drill", "spirit level", "stud finder"},

@@ -1,6 +1,9 @@
 package build
 
-import "fmt"
+import (
+	"fmt"
+	"slices"
+)
 
 // Mark is one shape of a drawing, in m: x to the right, y up from the floor. A rect has its lower
 // left corner, W and H; a round its middle and W as its diameter; a line goes from X, Y by W, H;
@@ -92,23 +95,28 @@ func fixingDetail(v Values, s Situation, board float64) Figure {
 	}
 	thick := float64(boardThick)
 	f := Figure{Name: "fixing", Marks: []Mark{
-		rect(OfHouse, 0, 0, deep, board, name).saying(name), rect(OfWood, deep+lining, 0, thick, board, "board").saying("board"),
-		line(OfSteel, deep+lining+thick, board/2, -length, 0, "screws"), across(deep+lining, -0.02, thick), across(deep+lining+thick-length, board+0.02, length),
+		rect(OfHouse, 0, 0, deep, board, name), rect(OfWood, deep+lining, 0, thick, board, "board"),
+		line(OfSteel, deep+lining+thick, board/2, -length, 0, "screws"), across(deep+lining, -0.03, thick).saying("board"), across(0, -0.06, deep).saying(name), across(deep+lining+thick-length, board+0.025, length).saying("screw"),
 	}}
 	if lining > 0 {
-		f.Marks = append(f.Marks, rect(OfHouse, deep, -0.01, lining, board+0.02, "").saying("lining"), across(deep, -0.05, lining))
+		f.Marks = append(f.Marks, rect(OfHouse, deep, 0, lining, board, ""), across(deep, -0.09, lining).saying("lining"))
 	}
 	return f
 }
 
 func drawBandBoard(v Values, s Situation) []Figure {
-	const wide, high = 0.089, 1.9
-	f := Figure{Name: "front", Marks: []Mark{rect(OfWood, -wide/2, 0, wide, high, "board"), upward(-0.25, 0, high), across(-wide/2, high+0.08, wide)}}
-	for i, h := range ringHeights(v, s) {
+	const wide = 0.089
+	heights := ringHeights(v, s)
+	if len(heights) == 0 {
+		return nil
+	}
+	high := float64(slices.Max(heights) + boardEnd + 0.04)
+	f := Figure{Name: "front", Marks: []Mark{rect(OfWood, -wide/2, 0, wide, high, "board"), upward(-0.3-0.75*float64(len(heights)), 0, high).saying("board"), across(-wide/2, high+0.1, wide)}}
+	for i, h := range heights {
 		at := float64(h)
 		f.Marks = append(f.Marks,
 			round(OfSteel, 0, at, 0.05, fmt.Sprintf("ring at %.2f m", at)), round(OfSteel, 0, at-float64(besideRing), 0.014, fmt.Sprintf("screws at %.2f m", at)), round(OfSteel, 0, at+float64(besideRing), 0.014, fmt.Sprintf("screws at %.2f m", at)),
-			upward(0.18+0.16*float64(i), 0, at))
+			upward(-0.3-0.75*float64(i), 0, at))
 	}
 	f.Marks = append(f.Marks, round(OfSteel, 0, float64(boardEnd), 0.014, "screws"))
 	return []Figure{f, fixingDetail(v, s, wide)}

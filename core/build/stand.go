@@ -76,8 +76,8 @@ func (p Parallels) checked() (Built, error) {
 		return Built{}, err
 	}
 	s := Standing{Height: p.Height, Width: p.Wide, Inside: p.Wide / 2, Mass: p.Mass, Mu: p.Mu}
-	base := Check{Link: "base against its height", Demand: leastBase * float64(p.Height), Capacity: float64(p.Wide), Unit: "m", Formula: "at least half as wide as high", Source: "house rule"}
-	deep := Check{Link: "base, its depth", Demand: leastDeep, Capacity: float64(p.Deep), Unit: "m", Formula: "at least 0.5 m deep where dips are done", Source: "house rule"}
+	base := Check{Link: "base against its height", Fits: true, Demand: leastBase * float64(p.Height), Capacity: float64(p.Wide), Unit: "m", Formula: "at least half as wide as high", Source: "house rule"}
+	deep := Check{Link: "base, its depth", Fits: true, Demand: leastDeep, Capacity: float64(p.Deep), Unit: "m", Formula: "at least 0.5 m deep where dips are done", Source: "house rule"}
 	if p.Height < dipHeight {
 		deep.Demand = 0.2
 	}
@@ -166,8 +166,8 @@ func (p Platform) checked() (Built, error) {
 		Title: "Platform", Hours: [2]float64{2, 3}, Mass: quantity.Mass(own),
 		Checks: []Check{
 			floor,
-			{Link: "room to stand", Demand: 1.2, Capacity: float64(p.Wide), Unit: "m", Formula: "at least 1.2 m wide", Source: "house rule"},
-			{Link: "room for the plates", Demand: 2.2, Capacity: float64(p.Long), Unit: "m", Formula: "as long as a bar, 2.2 m", Source: "IWF Technical and Competition Rules: a men's bar is 2.2 m"},
+			{Link: "room to stand", Fits: true, Demand: 1.2, Capacity: float64(p.Wide), Unit: "m", Formula: "at least 1.2 m wide", Source: "house rule"},
+			{Link: "room for the plates", Fits: true, Demand: 2.2, Capacity: float64(p.Long), Unit: "m", Formula: "as long as a bar, 2.2 m", Source: "IWF Technical and Competition Rules: a men's bar is 2.2 m"},
 		},
 		Parts: []Part{
 			{Name: "layer below", Stock: "softwood-plywood-18", Length: p.Long, Width: p.Wide, Count: 1}, {Name: "layer above, crossed", Stock: "softwood-plywood-18", Length: p.Long, Width: p.Wide, Count: 1},
@@ -205,7 +205,7 @@ func (s MobilityStick) Build() (Built, error) {
 	}
 	return Built{
 		Title: "Stick", Hours: [2]float64{0.2, 0.2},
-		Checks:   []Check{{Link: "hands apart", Demand: float64(0.65 * s.Stature), Capacity: float64(s.Length), Unit: "m", Formula: "at least 0.65 of the stature", Source: "house value"}},
+		Checks:   []Check{{Link: "hands apart", Fits: true, Demand: float64(0.65 * s.Stature), Capacity: float64(s.Length), Unit: "m", Formula: "at least 0.65 of the stature", Source: "house value"}},
 		Parts:    []Part{{Name: "stick", Stock: "pvc-1", Length: s.Length, Count: 1}, {Name: "cap", Stock: "cap", Count: 2}},
 		Tools:    []string{"saw", "sandpaper", "glue"},
 		Steps:    []Step{{"No crack, no splinter along all of it.", true}, {"Glue the caps on.", false}, {"Write on it: not to hang from.", true}},

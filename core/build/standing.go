@@ -150,3 +150,13 @@ var stickDesign = Design{
 		return []capability.Supply{capability.Of(capability.Stick)}
 	},
 }
+
+// pipeName is a nominal size as it is written.
+func pipeName(size string) string {
+	for _, w := range pipeWords {
+		if w.Key == size {
+			return w.Name
+		}
+	}
+	return size
+}

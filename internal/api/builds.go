@@ -198,6 +198,9 @@ func designedOf(w build.Worked, s build.Situation, fits build.Values) Designed {
 	for _, g := range w.Gives {
 		out.Gives = append(out.Gives, string(g.Kind))
 	}
+	if w.Design.Makes != nil && b.OK() {
+		out.Gives = append(out.Gives, "load")
+	}
 	slices.Sort(out.Gives)
 	out.Gives = slices.Compact(out.Gives)
 	return out

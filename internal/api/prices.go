@@ -10,6 +10,8 @@ import (
 // MaterialPrice is what a size of a material costs the practice.
 type MaterialPrice struct {
 	Key   string `json:"key"`
+	Good  string `json:"good" doc:"Key of the material"`
+	Form  string `json:"form" enum:"bars,sheets,metre,packs"`
 	Name  string `json:"name"`
 	Size  string `json:"size"`
 	Shop  string `json:"shop"`
@@ -40,7 +42,7 @@ func (a *API) prices(r huma.API) {
 		}
 		book := PriceBook{Currency: currency, Prices: []MaterialPrice{}}
 		for _, p := range all {
-			book.Prices = append(book.Prices, MaterialPrice{p.Key, p.Good.Name, p.Good.Sizes[p.Size].Name(), string(p.Good.Shop), p.Minor, p.Own})
+			book.Prices = append(book.Prices, MaterialPrice{p.Key, p.Good.Key, string(p.Good.Form), p.Good.Name, p.Good.Sizes[p.Size].Name(), string(p.Good.Shop), p.Minor, p.Own})
 		}
 		return &out{book}, nil
 	}

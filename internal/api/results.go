@@ -21,6 +21,28 @@ type Need struct {
 	State string `json:"state" enum:"covered,thin,missing"`
 }
 
+// Builds is how a client's builds stand in short, those given up left out.
+type Builds struct {
+	Count   int      `json:"count"`
+	Failing int      `json:"failing" doc:"Those of which a check does not pass"`
+	Worst   *float64 `json:"worst,omitempty" doc:"How far the hardest link of those that pass is used"`
+}
+
+func buildsFrame(all []workbench.BuildOf) (out Builds) {
+	for _, b := range all {
+		if b.Build.State == "retired" {
+			continue
+		}
+		out.Count++
+		if b.Problem != nil || !b.Worked.Built.OK() {
+			out.Failing++
+		} else if u := useOf(b.Worked.Built.Weakest().Use()); u != nil && (out.Worst == nil || *u > *out.Worst) {
+			out.Worst = u
+		}
+	}
+	return out
+}
+
 // Frame is what is shown of a client whatever station is looked at.
 type Frame struct {
 	Lacks      string    `json:"lacks" doc:"What has to be said before needs can be worked out"`
@@ -32,6 +54,7 @@ type Frame struct {
 	Reach      []Reach   `json:"reach" doc:"Lightest and heaviest per hold"`
 	Covered    int       `json:"covered"`
 	Needs      []Need    `json:"needs"`
+	Builds     Builds    `json:"builds"`
 	Cautions   []Caution `json:"cautions"`
 }
 
@@ -39,7 +62,7 @@ func frameOf(f store.File, r workbench.Results) Frame {
 	units := quantity.System(f.Profile.Units)
 	out := Frame{
 		Lacks: r.Lacks, BodyMassKg: float64(r.Client.Person.BodyMass), MassGuess: r.MassGuessed, FreeM2: r.Client.Space.Free, WholeM2: r.Client.Space.Whole,
-		Reach: reachOf(r.Reach), Covered: r.Board.Covered, Needs: []Need{}, Cautions: []Caution{},
+		Reach: reachOf(r.Reach), Covered: r.Board.Covered, Needs: []Need{}, Builds: buildsFrame(r.Builds), Cautions: []Caution{},
 	}
 	if h := r.Client.Space.Head(space.OverheadUse); h.Known && h.Best > 0 {
 		margin := float64(h.Margin)

@@ -77,6 +77,7 @@ func loft() store.File {
 	f.Profile.BornYear, f.Profile.Asked = 1991, store.Asked{Heart: "no", Dizzy: "no", Joints: "no", Pregnant: "no", Medicines: "no", Falls: "no", Pain: "no", Floor: "yes", Alone: "yes"}
 	f.Profile.Note = "Hand-luggage staircase: nothing wider than 70 cm goes up."
 	loftRooms(&f)
+	loftBuilds(&f)
 	f.Space.WayWidthM, f.Space.Access = 0.7, "stairs"
 	f.AtHand = store.Words{"fresh-water", "rice", "books"}
 	f.Containers = []store.Container{
@@ -121,6 +122,7 @@ func garage() store.File {
 	f.Profile.BornYear, f.Profile.Asked = 1984, store.Asked{Heart: "no", Dizzy: "no", Joints: "yes", Pregnant: "no", Medicines: "no", Falls: "no", Pain: "no", Floor: "yes", Alone: "no"}
 	f.Profile.HealthNote, f.Profile.Cleared = "An old wrist fracture, no trouble now.", "Family doctor, 3 November: may train, wrist free of pain."
 	garageRooms(&f)
+	garageBuilds(&f)
 	f.AtHand = store.Words{"fresh-water", "dry-sand", "gravel"}
 	f.Containers = []store.Container{
 		jug("can-1", "jerry can 1", 18.9, 0.9, 0.36, "fresh-water", 8),

@@ -180,7 +180,7 @@ func bodyFor(t *testing.T, path string) string {
 		"/gear/jug-a": store.Gear{ID: "jug-a", Item: "loop-light"}, "/tests/jug-a": store.TestSet{ID: "jug-a", Movement: "one-hand-row", LoadKg: 5, Reps: 5},
 		"/pins/jug-a": store.Pin{ID: "jug-a", Pin: "must"}, "/slots/jug-a": store.Wished{ID: "jug-a", Weight: 3}, "/operations/jug-a": store.Operation{ID: "jug-a", Part: "knee"},
 		"/builds/jug-a": store.Build{ID: "jug-a", Design: "step", Name: "step", State: "planned", Wall: -1, Sizes: store.List[store.BuildSize]{}, Tests: store.List[store.BuildProof]{}}, "/offcuts/jug-a": store.Offcut{ID: "jug-a", Good: "ring", Count: 2},
-		"/practice/prices": api.NewPrice{Key: "ring each", Currency: "GBP"},
+		"/practice/prices":            api.NewPrice{Key: "ring each", Currency: "GBP"},
 		"/practice/movements/pull-up": store.OwnMovement{ID: "own-1", Name: "n", Alike: "pull-up", Quality: 80, Spares: store.Words{}, Words: store.Words{}}, "/practice/hidden/pull-up": map[string]any{"hidden": true}, "/fill": map[string]any{"target_kg": 5}, "/clients": map[string]any{"name": "x"},
 		"/batches/jug-a": garage.Batches[0], "/weighings/jug-a": f.Weighings[0], "/weighings": f.Weighings[0], "/things/jug-a": f.Things[0], "/handles/jug-a": garage.Handles[0],
 		"/plates/jug-a": garage.Plates[0], "/pack": map[string]any{"target_kg": 9, "tolerance_kg": 0.1}, "/drops": api.DropsQuestion{StartKg: 7, Reps: 8, Fall: 0.2, Drops: 2},

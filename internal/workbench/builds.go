@@ -320,8 +320,8 @@ func billOf(ctx context.Context, f store.File, at around) (out Bill, err error) 
 	search, cancel := context.WithTimeout(ctx, billTime)
 	defer cancel()
 	for _, one := range all {
-		if one.Build.State != "planned" || one.Problem != nil {
-			continue
+		if one.Build.State != "planned" || one.Problem != nil || !one.Worked.Built.OK() {
+			continue // what does not hold is not bought for
 		}
 		alone, err := build.BillOf(search, []build.Built{one.Worked.Built}, prices, owned)
 		if err != nil {

@@ -2511,6 +2511,20 @@ export interface components {
             key: string;
             name: string;
         };
+        Builds: {
+            /** Format: int64 */
+            count: number;
+            /**
+             * Format: int64
+             * @description Those of which a check does not pass
+             */
+            failing: number;
+            /**
+             * Format: double
+             * @description How far the hardest link of those that pass is used
+             */
+            worst?: number;
+        };
         Card: {
             /**
              * Format: int64
@@ -3311,6 +3325,7 @@ export interface components {
         Frame: {
             /** Format: double */
             body_mass_kg: number;
+            builds: components["schemas"]["Builds"];
             cautions: components["schemas"]["Caution"][];
             /** Format: int64 */
             covered: number;
@@ -4166,6 +4181,10 @@ export interface components {
             n: number;
         };
         MaterialPrice: {
+            /** @enum {string} */
+            form: "bars" | "sheets" | "metre" | "packs";
+            /** @description Key of the material */
+            good: string;
             key: string;
             /**
              * Format: int64

@@ -8,6 +8,7 @@ type Parts = Shapes['Stock'] & {
   stander: Shapes['Stander'] | null
   bands: Shapes['BandState'][]
   board: Shapes['Board']
+  built: Shapes['BuildState'][]
 }
 
 /** What is worked out of a client: what the frame shows, and the parts that the station which is looked at shows. */
@@ -24,13 +25,14 @@ const none: Parts = {
   stander: null,
   bands: [],
   board: { covered: 0, value: 0, slots: [], left_out: [] },
+  built: [],
 }
 
 /** The frame with what a station shows; what it does not show is empty. */
 export function resultsOf(frame: Frame, station?: Shapes['Results']): Results {
   if (!station) return { ...none, ...frame }
-  const { heights = [], stander = null, bands = [], board = none.board, home = none.home, stock } = station
-  return { ...none, ...stock, home, heights, stander, bands, board, ...frame }
+  const { heights = [], stander = null, bands = [], board = none.board, home = none.home, builds: built = [], stock } = station
+  return { ...none, ...stock, home, heights, stander, bands, board, built, ...frame }
 }
 
 export const stationKey = (id: string, station: string, revision: number) => ['station', id, station, revision] as const

@@ -366,6 +366,27 @@ export const table = {
       cleared: { label: 'Cleared by whom, when', max: 400 },
     },
   },
+  builds: {
+    name: 'build',
+    fields: {
+      name: name('a build needs a name to be told from others'),
+      state: { label: 'It is', options: { planned: 'planned', made: 'made', retired: 'given up' } },
+      room: { label: 'In' },
+      wall: { label: 'On wall' },
+      at_m: level('From the wall’s start', 100),
+      sizes: { label: 'Its sizes' },
+      tests: { label: 'Its tests' },
+    },
+  },
+  offcuts: {
+    name: 'piece of material',
+    fields: {
+      good: { label: 'Of' },
+      length_m: level('Long', 20),
+      width_m: level('Wide', 5),
+      count: { label: 'How many', min: 0, max: 1000 },
+    },
+  },
   pins: { name: 'pin of the plan', fields: { pin: { label: 'Pin', options: { must: 'in', never: 'never' } } } },
 } as const satisfies Table
 

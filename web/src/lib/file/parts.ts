@@ -20,6 +20,8 @@ export type List =
   | 'pins'
   | 'slots'
   | 'operations'
+  | 'builds'
+  | 'offcuts'
 
 /** What one write is about: a part, or one thing of a list as "list/id". */
 export type Scope = Part | `${List}/${string}`

@@ -25,6 +25,8 @@ export const someFile = (change: Partial<ClientFile> = {}) =>
     pins: [],
     slots: [],
     operations: [],
+    builds: [],
+    offcuts: [],
     ...change,
   }) as unknown as ClientFile
 

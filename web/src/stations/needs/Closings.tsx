@@ -9,8 +9,9 @@ import { useKey } from '../../lib/hooks'
 import { Button, Failed, StateWord, Waiting } from '../../ui/parts'
 
 export type Closing = Shapes['NeedClosing']
+type Act = Closing['act']
 
-const kindWords: Record<Closing['kind'], string> = { fill: 'Fill', pack: 'Pack', stretch: 'Stretch', buy: 'Buy' }
+const kindWords: Record<Closing['kind'], string> = { fill: 'Fill', pack: 'Pack', stretch: 'Stretch', build: 'Build', buy: 'Buy' }
 
 function useClosings(slot: string) {
   const { id, revision } = useBench().desk.file
@@ -29,11 +30,22 @@ function useClosings(slot: string) {
 export function usePins() {
   const { box } = useBench()
   const told = useTold()
-  return (name: string, pins: readonly string[]) => {
+  return (name: string, pins: readonly string[], builds: Act['builds'] = []) => {
     const more = pins.map((id) => ({ id, pin: 'must' as const }))
-    const kept = box.add({ containers: [], things: [], batches: [], pins: more })
+    const kept = box.add({
+      containers: [],
+      things: [],
+      batches: [],
+      builds: builds.filter((b) => !box.view()?.builds.some((x) => x.id === b.id)),
+      pins: more,
+    })
+    const built = pins.some((p) => p.startsWith('build:'))
     const words = pins.length > 1 ? 'are in the plan now. They count here once they are' : 'is in the plan now. It counts here once it is'
-    told(`${name} ${words} listed at Stock.`, kept, (last) => last.part === 'pins')
+    told(
+      `${name} ${words} ${built ? 'made and proven at Builds' : 'listed at Stock'}.`,
+      kept,
+      (last) => last.part === 'pins' || last.part === 'builds',
+    )
   }
 }
 
@@ -43,8 +55,8 @@ function useDo() {
   const pin = usePins()
   const told = useTold()
   return (c: Closing) => {
-    const { container, filling, volume_l, pins } = c.act
-    if (pins.length > 0) return pin(c.name, pins)
+    const { container, filling, volume_l, pins, builds } = c.act
+    if (pins.length > 0) return pin(c.name, pins, builds)
     if (!container || !filling) return
     const kept = box.setThing('containers', container, () => ({ filling, ...(volume_l ? { volume_l } : {}) }))
     told(`${c.name}: done.`, kept, (last) => last.part === 'containers')

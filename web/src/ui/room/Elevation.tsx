@@ -1,11 +1,19 @@
-import { useMemo } from 'react'
+import { type ReactNode, useMemo } from 'react'
 import type { ClientFile } from '../../api/client'
 import { useBench } from '../../lib/desk'
-import { type At, Dimension, Hatch, Label, Person, Scene, through, useHatched, useSheet } from '../../ui/draw'
-import { middle, onWall } from '../../ui/room/geometry'
-import { type Picked, type Room, type State, same } from '../../ui/room/room'
+import { type At, Dimension, Hatch, Label, Person, Scene, through, useHatched, useSheet } from '../draw'
+import { middle, onWall } from './geometry'
+import { type Picked, type Room, type State, same } from './room'
 
-type Props = { room: Room; state: State; wall: number; picked: Picked; pick: (p: Picked) => void }
+type Props = {
+  room: Room
+  state: State
+  wall: number
+  picked: Picked
+  pick: (p: Picked) => void
+  /** What is drawn before the wall besides, in its metres. */
+  children?: ReactNode
+}
 
 /** How near to a wall a thing stands to be drawn before it, in metres. */
 const near = 0.8
@@ -40,6 +48,7 @@ export function Elevation(p: Props) {
       >
         <Hatch as="due" name="over" />
         <Drawn {...p} top={top} />
+        {p.children}
       </Scene>
       <figcaption className="text-fine text-soft">
         Wall {w.name} from inside; things within {units.show('length', near)} of it. The body is an estimate from stature and mass.

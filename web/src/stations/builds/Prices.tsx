@@ -1,0 +1,52 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useEffect, useState } from 'react'
+import { ApiError, api, data, type Shapes } from '../../api/client'
+import { useBench } from '../../lib/desk'
+import { readQuantity } from '../../ui/field'
+
+/** Keeps what the practice pays for a size of a material; undefined goes back to the sample. */
+function useSetPrice() {
+  const cache = useQueryClient()
+  const { currency } = useBench().desk.file.profile
+  return useMutation({
+    mutationFn: ({ key, minor }: { key: string; minor?: number }) =>
+      data<Shapes['PriceBook']>(api.PUT('/api/v1/practice/prices', { body: { key, currency, minor } })),
+    onSuccess: () => {
+      for (const queryKey of [['bill'], ['designs'], ['plan'], ['closings']]) cache.invalidateQueries({ queryKey })
+    },
+  })
+}
+
+/** The price of one, which the practice may say for itself. */
+export function PriceOf({ priceKey, name, minor, own }: { priceKey: string; name: string; minor: number; own: boolean }) {
+  const { units, desk } = useBench()
+  const set = useSetPrice()
+  const shown = units.money(minor)
+  const [text, setText] = useState(shown)
+  const [wrong, setWrong] = useState('')
+  useEffect(() => setText(shown), [shown])
+  const keep = async () => {
+    if (text.trim() === shown) return setWrong('')
+    if (text.trim() === '') return own ? set.mutate({ key: priceKey }) : setText(shown)
+    const got = await readQuantity('money', text, desk.file.profile.currency).catch((e) => (e instanceof ApiError ? e : null))
+    if (!got || got instanceof ApiError) return setWrong('not kept: no connection')
+    if (!got.ok) return setWrong(got.problem)
+    setWrong('')
+    set.mutate({ key: priceKey, minor: Math.round(got.value) })
+  }
+  return (
+    <span className="block">
+      <input
+        aria-label={`Price of ${name}`}
+        className="w-24 border-b border-mark bg-transparent text-right touch:min-h-12"
+        value={text}
+        inputMode="decimal"
+        onChange={(e) => setText(e.target.value)}
+        onBlur={keep}
+        onKeyDown={(e) => e.key === 'Enter' && keep()}
+      />{' '}
+      <span className="text-fine text-soft">{own ? 'yours' : 'sample'}</span>
+      {(wrong || set.error) && <span className="block text-fine text-wrong">{wrong || set.error?.message}</span>}
+    </span>
+  )
+}
