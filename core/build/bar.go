@@ -177,6 +177,7 @@ func (b Bar) checked() (Built, error) {
 		{"Hang the proof load, nobody beneath; look again.", true},
 	}
 	out.Proof = fmt.Sprintf("%.0f kg hung from the worst place of a hand, no more than 100 mm above the floor, for 5 minutes, nobody beneath; it goes back to within 2 mm. Never a person. Passing raises nothing.", 1.25*float64(b.Body.Value+b.Body.Expanded()))
+	out.ProofOf = proofMass(b.Body)
 	out.Inspect = "Every 3 months: play, cracks, rust, wear; given up at 10 % of wear. Written down with the date."
 	out.Cautions = []string{"No kipping, no swinging, no drops into it.", "Guidance for a competent person; local codes and a licensed trade decide."}
 	if b.Use == RowUnder {

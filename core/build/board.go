@@ -175,6 +175,7 @@ func (w WallBoard) checked() (Built, error) {
 	} else {
 		out.Parts = []Part{{Name: "board", Stock: "timber-38x140-graded", Length: 1.0, Count: 1}, {Name: "lag screw with washer", Stock: w.screw(), Count: 9}, {Name: "M10 through-bolt with 40 mm washers", Stock: "bolt-m10", Count: 2}, {Name: "leg", Stock: "timber-38x89", Length: 2.1, Count: 2}}
 		kg := float64(w.Body.Value + w.Body.Expanded())
+		out.ProofOf = proofMass(w.Body)
 		out.Proof = fmt.Sprintf("%.0f kg hung from it no more than 100 mm above the floor for 5 minutes, and a level pull of %.0f N by the scale, nobody beneath; it goes back to within 2 mm. Never a person. Passing raises nothing.", 1.25*kg, kg/2*quantity.StandardGravity)
 	}
 	return out, nil

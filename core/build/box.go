@@ -125,6 +125,7 @@ func (b Box) checked() (Built, error) {
 		{fmt.Sprintf("Draw the zone where feet land on every top, %.0f mm inside the edge.", float64(inside)*1000), true},
 		{"Lay the proof load on each face, nobody near; look again.", true},
 	}
+	out.ProofOf = proofMass(b.Body)
 	out.Proof, out.Inspect = laid(b.Body, "on the middle of each face"), looked("joints, cracks, edges, screws that stand proud")
 	out.Cautions = []string{guidance, "On a floor that is dry and even; shoes that grip."}
 	if b.Use == JumpOn {

@@ -72,6 +72,7 @@ func (b Sandbag) checked() (Built, error) {
 			{"Hang twice its mass from both handles for 5 minutes; then leave it lying for 24 hours.", true},
 		},
 		Proof: fmt.Sprintf("%.0f kg hung from both handles for 5 minutes, nobody beneath; then 24 hours lying. Passing raises nothing.", 2*float64(b.Mass.Value+b.Mass.Expanded())), Inspect: looked("seams, handles, inner seals; weighed again"),
+		ProofOf:  2 * float64(b.Mass.Value+b.Mass.Expanded()),
 		Cautions: []string{"Not overhead: what is inside slides.", "Not made to be dropped.", guidance},
 	}
 	return out, nil
@@ -195,6 +196,7 @@ func (j JugSet) checked() (Built, error) {
 			{"Hang twice its mass by the ear for 5 minutes, close above the floor.", true},
 		},
 		Proof: fmt.Sprintf("%.0f kg by the ear for 5 minutes, close above the floor, nobody's foot beneath. Passing raises nothing.", 2*heavy), Inspect: looked("ears, caps, damp; weighed again"),
+		ProofOf:  2 * heavy,
 		Cautions: []string{"Not overhead without a cap that is proven shut.", guidance},
 	}
 	if j.Wet && j.Frost {

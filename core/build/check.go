@@ -60,6 +60,7 @@ type Built struct {
 	Steps    []Step
 	Checks   []Check
 	Proof    string
+	ProofOf  float64 // what is hung or laid on for proof, in kg; 0 where nothing is
 	Inspect  string
 	Cautions []string
 	Remedy   *Remedy

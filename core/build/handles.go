@@ -50,6 +50,7 @@ func (h FarmerHandle) Build() (Built, error) {
 			{"Hang the proof load from the middle, nobody beneath.", true},
 		},
 		Proof:    fmt.Sprintf("%.0f kg hung as it is carried, 5 minutes, nobody beneath. Passing raises nothing.", 1.25*float64(h.Mass.Value+h.Mass.Expanded())),
+		ProofOf:  proofMass(h.Mass),
 		Inspect:  "Every 3 months: bends, cracks, rust, collars. Written down with the date.",
 		Cautions: []string{"Not made to be dropped.", "Buckets by their bail only up to 15 kg; above, a strap under the base.", "Guidance for a competent person."},
 	}
@@ -114,6 +115,7 @@ func (p Peg) Build() (Built, error) {
 			{"Hang the proof load for 5 minutes.", true},
 		},
 		Proof:    fmt.Sprintf("%.0f kg hung from it for 5 minutes, nobody beneath. Passing raises nothing.", 1.25*float64(p.Mass.Value+p.Mass.Expanded())),
+		ProofOf:  proofMass(p.Mass),
 		Inspect:  "Every 3 months: play, bends, the board's screws. Written down with the date.",
 		Cautions: []string{"Guidance for a competent person; local codes and a licensed trade decide."},
 	}

@@ -179,6 +179,7 @@ func (r Rings) checked() (Built, error) {
 			{"Hang the proof load from each ring, nobody beneath; look again.", true},
 		},
 		Proof:   fmt.Sprintf("%.0f kg hung from each ring no more than 100 mm above the floor for 5 minutes, nobody beneath; it goes back to within 2 mm. Never a person. Passing raises nothing.", proofMass(r.Body)),
+		ProofOf: proofMass(r.Body),
 		Inspect: looked("play, cracks, rust, straps at their stitches"), Cautions: []string{guidance, "No kipping, no giant swings, no drops into slack."},
 	}
 	return out, nil

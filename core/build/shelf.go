@@ -82,6 +82,7 @@ func (s Shelf) checked() (Built, error) {
 			{"Load it from the lowest up, the heaviest lowest; nothing moves.", true},
 		},
 		Proof: fmt.Sprintf("%.0f kg spread on it for 5 minutes. Passing raises nothing.", proofFactor*float64(s.PerMetre.Value+s.PerMetre.Expanded())*l), Inspect: looked("brackets, screws, sag"),
+		ProofOf:  proofMass(s.PerMetre) * l,
 		Cautions: []string{guidance, "Nothing that rolls without its lip."},
 	}
 	return out, nil

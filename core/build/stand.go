@@ -102,6 +102,7 @@ func (p Parallels) checked() (Built, error) {
 			{"Lay the proof load on both, then 0.75 of the body on one; look again.", true},
 		},
 		Proof:    fmt.Sprintf("%.0f kg shared by both bars, then %.0f kg on one, 5 minutes each, nobody beneath. Never a person. Passing raises nothing.", proofMass(p.Body), 0.75*float64(p.Body.Value+p.Body.Expanded())),
+		ProofOf:  proofMass(p.Body),
 		Inspect:  looked("play, cracks, threads, worn feet"),
 		Cautions: []string{guidance, "Both stand apart by the width of the shoulders and a hand; no swinging."},
 	}

@@ -128,6 +128,7 @@ func (s StepBox) checked() (Built, error) {
 		Parts:    []Part{stock.part(s.Span + 0.08), {Name: "leg", Stock: "timber-38x89", Length: s.Height, Count: 4}, {Name: "rail", Stock: "timber-38x89", Length: s.Span, Count: 2}},
 		Tools:    []string{"saw", "drill", "square", "sandpaper"},
 		Proof:    fmt.Sprintf("%.0f kg laid on the front edge for 5 minutes, nobody on it; it goes back to within 2 mm. Never a person. Passing raises nothing.", 1.25*float64(s.Body.Value+s.Body.Expanded())),
+		ProofOf:  proofMass(s.Body),
 		Inspect:  "Every 3 months: play at the joints, splits, worn feet; given up at 10 % of wear. Written down with the date.",
 		Cautions: []string{"Guidance for a competent person; local codes and a licensed trade decide.", "On a floor that is dry and even; shoes that grip."},
 		Steps: []Step{

@@ -125,6 +125,7 @@ type BuildState struct {
 	Failed   bool        `json:"failed" doc:"A test failed, and no proof test passed since"`
 	DueAt    int64       `json:"due_at" doc:"When it is to be looked at next; 1 for at once, 0 for never"`
 	NoProof  bool        `json:"no_proof" doc:"Its design has no proof test"`
+	With     string      `json:"proof_with" doc:"What of the client's own loads comes to the proof load; empty where they do not"`
 }
 
 // BuildOffer is a design as it could be made for the client.
@@ -150,7 +151,7 @@ func useOf(u float64) *float64 {
 	if math.IsInf(u, 0) || math.IsNaN(u) {
 		return nil
 	}
-	up := math.Ceil(u*1000-1e-9) / 1000
+	up := math.Max(0, math.Ceil(u*1000-1e-9)/1000)
 	return &up
 }
 
@@ -217,6 +218,9 @@ func partOf(p build.Part) BuildPart {
 func buildStateOf(b workbench.BuildOf, units quantity.System) BuildState {
 	d := b.Worked.Design
 	out := BuildState{ID: b.Build.ID, Counts: b.Counts, Proven: b.Kept.Proven, Failed: b.Kept.Failed, DueAt: b.DueAt()}
+	if len(b.ProofWith) > 0 {
+		out.With = b.ProofWords(units)
+	}
 	fits := build.Values{}
 	if d.Fit != nil {
 		fits, out.NoProof = d.Fit(b.At), d.NoProof()

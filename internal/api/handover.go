@@ -2,10 +2,12 @@ package api
 
 import (
 	"context"
+	"errors"
 	"net/http"
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"scrappyrack/core/build"
 	"scrappyrack/internal/document"
 	"scrappyrack/internal/workbench"
 )
@@ -28,6 +30,28 @@ func (a *API) handover(r huma.API) {
 		}
 		pdf, err := workbench.Long(ctx, a.Bench, func(context.Context) ([]byte, error) { return document.Book(f, worked, made, in.Paper) })
 		return &fileOut{"application/pdf", `inline; filename="` + document.FileName(f.Profile.Name) + `.pdf"`, pdf}, err
+	})
+
+	type buildsIn struct {
+		Client
+		Paper string `query:"paper" enum:"a4,letter" default:"a4"`
+		Of    string `query:"of" maxLength:"40" doc:"One of them alone"`
+	}
+	op = download(Signed, http.MethodGet, "/clients/{client}/builds.pdf", "read-build-sheets", "What the builds are made from: drawings, checks, parts, steps, tests and cuts, as PDF", "builds", "application/pdf")
+	handle(a, r, op, func(ctx context.Context, in *buildsIn) (*fileOut, error) {
+		bill, err := a.Bench.Bill(ctx, who(ctx).Practice, in.ID)
+		var short *build.Short
+		if err != nil && !errors.As(err, &short) {
+			return nil, err
+		}
+		worked, err := a.Bench.Work(ctx, who(ctx).Practice, bill.File)
+		if err != nil {
+			return nil, err
+		}
+		pdf, err := workbench.Long(ctx, a.Bench, func(context.Context) ([]byte, error) {
+			return document.Builds(bill.File, worked.Builds, bill, in.Of, in.Paper)
+		})
+		return &fileOut{"application/pdf", `inline; filename="` + document.FileName(bill.File.Profile.Name) + `-builds.pdf"`, pdf}, err
 	})
 
 	type listIn struct {

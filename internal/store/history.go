@@ -28,7 +28,7 @@ const (
 	// keptChanges is how many changes of a client are remembered.
 	keptChanges = 200
 	// sameChange is for how many seconds changes of one part in one session are one
-	// change: a number being typed.
+	// change: a number being typed, which no list is.
 	sameChange = 2
 )
 
@@ -108,12 +108,22 @@ func differing[T any](a, b *T) (out []string) {
 	return out
 }
 
+// lists are fields that are lists: each change of one is a step of its own.
+var lists = []string{"sizes", "tests"}
+
+// goesOn says that a change of some fields may go on from one of others.
+func goesOn(was, now []string) bool {
+	isList := func(f string) bool { return slices.Contains(lists, f) }
+	return !slices.ContainsFunc(was, isList) && !slices.ContainsFunc(now, isList)
+}
+
 // remember works out how a change is remembered, and returns the writing of it.
 func (s *Store) remember(e Edit, last past, before, after *File, forth Changes) (func(*sqlx.Tx) error, error) {
 	label := e.Label.named(before, after)
 	was := last.label()
 	same := last.Seq > 0 && !last.Undone && last.Back != "" && last.Author == e.By.Consultant && last.Session == e.By.Session &&
-		was.Do == label.Do && was.Part == label.Part && was.ID == label.ID && last.At >= after.UpdatedAt-sameChange
+		was.Do == label.Do && was.Part == label.Part && was.ID == label.ID && last.At >= after.UpdatedAt-sameChange &&
+		goesOn(was.Fields, label.fields(before, after))
 	start, touched := *before, forth
 	if same {
 		var back Changes

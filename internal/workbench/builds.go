@@ -7,6 +7,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"strings"
 	"time"
 
 	"scrappyrack/core/build"
@@ -27,6 +28,49 @@ type BuildOf struct {
 	Kept    build.Kept
 	Counts  bool // it gives what it gives: made, proven, every check passing
 	Problem *quantity.FieldError
+	// ProofWith is what of the client's own loads comes to the proof load, as they are filled now;
+	// empty where they do not.
+	ProofWith []ProofLoad
+}
+
+// ProofLoad is a load that is hung or laid on for proof.
+type ProofLoad struct {
+	Name string
+	Mass quantity.Mass
+}
+
+// ProofWords says what a proof load is made up of, in a reader's units.
+func (b BuildOf) ProofWords(units quantity.System) string {
+	var parts []string
+	sum := quantity.Mass(0)
+	show := func(m quantity.Mass) string { return quantity.Format(units, quantity.KindMass, float64(m)) }
+	for _, p := range b.ProofWith {
+		parts = append(parts, p.Name+" "+show(p.Mass))
+		sum += p.Mass
+	}
+	return strings.Join(parts, ", ") + ": " + show(sum) + " of " + show(quantity.Mass(b.Worked.Built.ProofOf)) + " asked."
+}
+
+// proofWith makes a proof load up of loads, the fewest of them that reach it: the heaviest first,
+// the last the lightest that does; nil where all together do not.
+func proofWith(kg float64, loads []ProofLoad) (out []ProofLoad) {
+	if kg <= 0 {
+		return nil
+	}
+	all := slices.Clone(loads)
+	slices.SortStableFunc(all, func(a, b ProofLoad) int { return cmp.Compare(b.Mass, a.Mass) })
+	left := quantity.Mass(kg)
+	for i, one := range all {
+		last := -1
+		for j := i; j < len(all) && all[j].Mass >= left; j++ {
+			last = j
+		}
+		if last >= 0 {
+			return append(out, all[last])
+		}
+		out, left = append(out, one), left-one.Mass
+	}
+	return nil
 }
 
 // bodyU is how far a body mass may be off, as a standard uncertainty in kg, where it was said;
@@ -116,8 +160,15 @@ func buildsOf(f store.File, c client.Client, bands []BandOf, at around) (out []B
 		return nil, nil
 	}
 	s := situation(f, c, bands, at)
+	var loads []ProofLoad
+	for _, k := range c.Containers {
+		if fill, err := k.Fill(); err == nil {
+			loads = append(loads, ProofLoad{k.Name, k.Mass(fill).Value})
+		}
+	}
 	for _, b := range f.Builds {
 		one := buildOf(b, c.Rooms, s)
+		one.ProofWith = proofWith(one.Worked.Built.ProofOf, loads)
 		if one.Counts {
 			made = append(made, client.Made{ID: b.ID, Name: b.Name, Supplies: one.Worked.Gives, Rungs: one.Worked.Design.Rungs(one.Worked.Values, b.ID)})
 		}
@@ -252,7 +303,7 @@ func mayBuild(ctx context.Context, f store.File, c client.Client, bands []BandOf
 		}
 		b := o.Worked.Built
 		one := client.Offer{
-			Key: d.Key, Name: "Build: " + d.Name, Cost: o.Cost, Minutes: int(math.Round(b.Hours[1] * 60)), Supplies: o.Worked.Gives, Rungs: d.Rungs(o.Worked.Values, d.Key),
+			Key: d.Key, Name: d.Name, Cost: o.Cost, Minutes: int(math.Round(b.Hours[1] * 60)), Supplies: o.Worked.Gives, Rungs: d.Rungs(o.Worked.Values, d.Key),
 			Note: "its checks are at Builds; it counts once its proof test has passed",
 		}
 		if len(o.Marks) > 0 {
@@ -347,3 +398,6 @@ func (b *Bench) Offers(ctx context.Context, practice, id string) (f store.File, 
 	c, _ := housed(f, s, b.at)
 	return f, offersOf(ctx, f, c, s.bands, b.at), c.Rooms, nil
 }
+
+// BillOf is the bill of a file.
+func BillOf(ctx context.Context, f store.File) (Bill, error) { return billOf(ctx, f, around{}) }

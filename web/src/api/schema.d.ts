@@ -538,6 +538,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/clients/{client}/builds.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the builds are made from: drawings, checks, parts, steps, tests and cuts, as PDF */
+        get: operations["read-build-sheets"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/clients/{client}/builds/{item}": {
         parameters: {
             query?: never;
@@ -2501,6 +2518,8 @@ export interface components {
             id: string;
             /** @description Its design has no proof test */
             no_proof: boolean;
+            /** @description What of the client's own loads comes to the proof load; empty where they do not */
+            proof_with: string;
             proven: boolean;
         };
         BuildStep: {
@@ -7344,6 +7363,43 @@ export interface operations {
         requestBody?: never;
         responses: {
             /** @description The plan, load card, fill lines and cautions as PDF */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "read-build-sheets": {
+        parameters: {
+            query?: {
+                paper?: "a4" | "letter";
+                /** @description One of them alone */
+                of?: string;
+            };
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What the builds are made from: drawings, checks, parts, steps, tests and cuts, as PDF */
             200: {
                 headers: {
                     "Content-Disposition"?: string;

@@ -29,14 +29,17 @@ export function Drawings({ designed }: { designed: Designed }) {
           .filter((m) => m.shape === 'dim')
           .map((m) => [m.text || (m.w !== 0 ? 'across' : 'up'), units.show('level', Math.abs(m.w || m.h))])
         return (
-          <figure key={f.name} className={`m-0 min-w-0 ${i === 0 && designed.figures.length % 2 === 1 ? 'sm:col-span-2' : ''}`}>
+          <figure
+            key={f.name}
+            className={`m-0 min-w-0 ${i === 0 || (i === designed.figures.length - 1 && i % 2 === 1) ? 'sm:col-span-2' : ''}`}
+          >
             <Scene
               label={`${designed.title}, ${f.name}, to scale`}
               x={x}
               y={y}
               equal
               middle
-              ratio={Math.max(0.3, Math.min(i === 0 ? 1 : 0.8, shape))}
+              ratio={Math.max(0.3, Math.min(0.8, shape))}
               most={620}
               pad={{ left: 30, right: 74, top: 34, bottom: 30 }}
               table={{ head: ['measure', 'is'], rows }}

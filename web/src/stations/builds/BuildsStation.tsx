@@ -12,7 +12,7 @@ const states: Record<string, string> = { planned: 'planned', made: 'made', retir
 
 /** What can be made here, whether it holds, and what it takes. */
 export function BuildsStation() {
-  const { desk } = useBench()
+  const { desk, units } = useBench()
   const [search, setSearch] = useSearchParams()
   const offers = useOffers()
   const make = useMake()
@@ -74,9 +74,21 @@ export function BuildsStation() {
         </div>
       }
       foot={
-        <Button hint="k" onClick={() => go(bill ? {} : { bill: '' })} aria-pressed={bill}>
-          Cuts and shopping
-        </Button>
+        <p className="m-0 flex flex-wrap items-center gap-x-4 gap-y-1">
+          <Button hint="k" onClick={() => go(bill ? {} : { bill: '' })} aria-pressed={bill}>
+            Cuts and shopping
+          </Button>
+          {builds.length > 0 && (
+            <a
+              className="text-fine font-semibold text-action underline decoration-1 underline-offset-3 touch:py-3"
+              href={`/api/v1/clients/${desk.file.id}/builds.pdf?paper=${units.system === 'us' ? 'letter' : 'a4'}`}
+              target="_blank"
+              rel="noreferrer"
+            >
+              Sheets, PDF
+            </a>
+          )}
+        </p>
       }
     >
       {bill && <BillView />}

@@ -75,7 +75,13 @@ export function Verdict({ designed: d, counts = false, made = false }: { designe
         </p>
       )}
       <p className="m-0 text-fine text-soft">
-        {counts ? (given ? `It counts at Needs: ${given}.` : 'Made and proven.') : made || !given ? '' : `Gives ${given}, once it is made and proven.`}{' '}
+        {counts
+          ? given
+            ? `It counts at Needs: ${given}.`
+            : 'Made and proven.'
+          : made || !given
+            ? ''
+            : `Gives ${given}, once it is made and proven.`}{' '}
         Guidance for a competent person; local codes and a licensed trade decide.
       </p>
     </div>

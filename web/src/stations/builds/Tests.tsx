@@ -2,12 +2,11 @@ import { useState } from 'react'
 import type { ClientFile } from '../../api/client'
 import { useBench } from '../../lib/desk'
 import { newId } from '../../lib/file/parts'
+import { day } from '../../lib/format'
 import { Button, Tape } from '../../ui/parts'
 import type { State } from './words'
 
 type Build = ClientFile['builds'][number]
-
-const day = (at: number) => new Date(at * 1000).toLocaleDateString()
 
 /** The proof test and the inspections of a build that was made: what was done, and what is due. */
 export function Tests({ build, state }: { build: Build; state: State }) {
@@ -26,6 +25,9 @@ export function Tests({ build, state }: { build: Build; state: State }) {
       <h3 className="mb-1 mt-4 text-lead">Proof and inspections</h3>
       {state.failed && <Tape hold>A test failed: nobody uses it until a proof test has passed. It counts for nothing.</Tape>}
       {!state.failed && !state.proven && <Tape hold>Not proven yet: it counts once its proof test has passed. {state.designed.proof}</Tape>}
+      {!state.proven && state.proof_with && (
+        <p className="m-0 mt-1 text-fine">With what is here, as it is filled now: {state.proof_with}</p>
+      )}
       {state.proven && (
         <p className={`m-0 text-body ${due ? 'font-semibold text-due' : ''}`}>
           {state.no_proof ? 'No proof test: looked at by eye.' : 'Proven.'}{' '}

@@ -297,6 +297,11 @@ function Calls({ card: c }: { card: Card }) {
           {c.bands_due} band{c.bands_due > 1 ? 's' : ''} to look over
         </span>
       )}
+      {c.builds_due > 0 && (
+        <span className="mr-3 text-due">
+          {c.builds_due} build{c.builds_due > 1 ? 's' : ''} to test or look over
+        </span>
+      )}
       {c.holds > 0 && (
         <span className="font-semibold text-missing">
           {c.holds} hold point{c.holds > 1 ? 's' : ''}

@@ -1,0 +1,464 @@
+package document
+
+import (
+	"fmt"
+	"math"
+	"strings"
+	"time"
+
+	"github.com/go-pdf/fpdf"
+
+	"scrappyrack/core/build"
+	"scrappyrack/core/quantity"
+	"scrappyrack/core/space"
+	"scrappyrack/internal/store"
+	"scrappyrack/internal/workbench"
+)
+
+// wrong is the colour of what does not hold, due of what holds just so.
+var (
+	wrong = [3]int{160, 28, 52}
+	due   = [3]int{122, 78, 8}
+)
+
+// Builds is what a client's builds are made from: for each its drawing, its checks, parts, steps
+// and tests, and what all that are planned take together. Given-up ones are left out. only is the
+// id of one of them, or empty for all.
+func Builds(f store.File, all []workbench.BuildOf, bill workbench.Bill, only, size string) ([]byte, error) {
+	made := time.Unix(f.UpdatedAt, 0).UTC()
+	w, err := newPaper(size, f.Profile.Name+" · builds", made)
+	if err != nil {
+		return nil, err
+	}
+	b := builds{book{paper: w, file: f, units: quantity.System(f.Profile.Units)}}
+	first := true
+	for _, one := range all {
+		if one.Build.State == "retired" || only != "" && one.Build.ID != only {
+			continue
+		}
+		if !first {
+			b.AddPage()
+		}
+		first = false
+		b.one(one)
+	}
+	if first {
+		b.text("No build is planned or made.", ink)
+	}
+	if only == "" && len(bill.Builds) > 0 {
+		b.AddPage()
+		b.bill(bill)
+	}
+	return w.bytes()
+}
+
+type builds struct{ book }
+
+func (b builds) one(x workbench.BuildOf) {
+	built := x.Worked.Built
+	b.SetFont("Barlow", "B", 20)
+	b.colour(ink)
+	b.MultiCell(0, 9, x.Build.Name, "", "L", false)
+	b.text(built.Title+".", soft)
+	if x.Problem != nil {
+		b.text(x.Problem.Detail.In(b.units)+".", wrong)
+		return
+	}
+	weakest := built.Weakest()
+	b.SetFont("Barlow", "B", 11)
+	if built.OK() {
+		b.colour(covered)
+		b.MultiCell(0, 5.5, fmt.Sprintf("Every check passes; the weakest is %s, used %s.", weakest.Link, used(weakest)), "", "L", false)
+	} else {
+		b.colour(wrong)
+		b.MultiCell(0, 5.5, "Do not build it as it stands: "+strings.TrimSuffix(reason(weakest), ".")+".", "", "L", false)
+		if built.Remedy != nil {
+			b.text("The least that makes all checks pass: "+built.Remedy.Change+".", ink)
+		}
+		if built.Instead != "" {
+			b.text("Safe instead: "+built.Instead+".", ink)
+		}
+	}
+	for _, fig := range x.Worked.Figures(x.At) {
+		b.figure(fig, built.Checks)
+	}
+	b.onWall(x)
+	b.heading("Parts")
+	var rows [][]string
+	for _, p := range built.Parts {
+		size := ""
+		if p.Length > 0 {
+			size = b.show(quantity.KindLevel, float64(p.Length))
+		}
+		if p.Width > 0 {
+			size += " × " + b.show(quantity.KindLevel, float64(p.Width))
+		}
+		of := p.Stock
+		if g, err := build.GoodByKey(p.Stock); err == nil {
+			of = g.Name
+		}
+		rows = append(rows, []string{fmt.Sprint(p.Count), p.Name, size, of})
+	}
+	b.table([]column{{"", 0.07, "R", true}, {"  part", 0.30, "L", true}, {"size", 0.21, "L", false}, {"of", 0.42, "L", false}}, rows)
+	b.text(fmt.Sprintf("Tools: %s. About %g to %g hours.", strings.Join(built.Tools, ", "), built.Hours[0], built.Hours[1]), soft)
+	b.steps(built)
+	b.checks(built)
+	b.tests(x)
+	b.heading("Mind")
+	for _, c := range built.Cautions {
+		b.warning(c)
+	}
+}
+
+func reason(c build.Check) string {
+	if c.Refused != "" {
+		return c.Refused
+	}
+	return fmt.Sprintf("%s is used %s", c.Link, used(c))
+}
+
+// used is how far a check is used, rounded up.
+func used(c build.Check) string {
+	u := c.Use()
+	if math.IsInf(u, 0) {
+		return "without end"
+	}
+	return fmt.Sprintf("%.2f", math.Max(0, math.Ceil(u*100-1e-9)/100))
+}
+
+func (b builds) steps(built build.Built) {
+	b.heading("Steps")
+	for i, s := range built.Steps {
+		if s.Hold {
+			b.warning(fmt.Sprintf("%d. Hold: %s", i+1, s.Text))
+			y := b.GetY() - rowLine - 1.6
+			b.SetDrawColor(ink[0], ink[1], ink[2])
+			b.SetLineWidth(0.3)
+			b.Rect(margin+b.width-5, y, 4, 4, "D") // to be ticked
+			continue
+		}
+		b.text(fmt.Sprintf("%d. %s", i+1, s.Text), ink)
+		b.Ln(1)
+	}
+}
+
+var unitKinds = map[string]quantity.Kind{"N": quantity.KindForce, "m": quantity.KindLevel, "kg": quantity.KindMass, "L": quantity.KindVolume}
+
+func (b builds) amount(unit string, v float64) string {
+	switch kind, ok := unitKinds[unit]; {
+	case unit == "Pa":
+		return fmt.Sprintf("%.2f MPa", v/1e6)
+	case ok && unit == "m" && v < 0.1:
+		return b.show(quantity.KindThin, v)
+	case ok:
+		return b.show(kind, v)
+	}
+	return fmt.Sprintf("%.2f", v)
+}
+
+// checks are the load path with a bar for how far each link is used.
+func (b builds) checks(built build.Built) {
+	b.heading("From the hand to the building")
+	var rows [][]string
+	for _, c := range built.Checks {
+		demand, holds := "", "nothing: "+c.Refused
+		if c.Demand > 0 {
+			demand = b.amount(c.Unit, c.Demand)
+		}
+		if c.Refused == "" {
+			holds = b.amount(c.Unit, c.Capacity)
+		}
+		rows = append(rows, []string{c.Link, demand, holds, used(c), c.Formula + "; " + c.Source})
+	}
+	b.table([]column{{"link", 0.22, "L", true}, {"asked", 0.11, "R", false}, {"holds", 0.17, "R", false}, {"used", 0.09, "R", true}, {"  rule and source", 0.41, "L", false}}, rows)
+	b.text("Asked is with its factor. A link passes up to 1.00 before any rounding, and is shown rounded up. One without a mark counts as nothing.", soft)
+}
+
+// tests are the proof and the inspections: what was done, and room for what will be.
+func (b builds) tests(x workbench.BuildOf) {
+	built := x.Worked.Built
+	b.heading("Proof and inspections")
+	b.text("Proof: "+built.Proof, ink)
+	if len(x.ProofWith) > 0 {
+		b.text("With what is here: "+x.ProofWords(b.units), ink)
+	}
+	b.text("Inspection: "+built.Inspect, ink)
+	b.Ln(1)
+	var rows [][]string
+	for _, t := range x.Build.Tests {
+		verdict := "failed"
+		if t.Passed {
+			verdict = "passed"
+		}
+		rows = append(rows, []string{time.Unix(t.At, 0).UTC().Format("2 January 2006"), t.Kind, verdict, t.Note})
+	}
+	for range 4 {
+		rows = append(rows, []string{" ", "", "", ""})
+	}
+	b.table([]column{{"date", 0.22, "L", true}, {"what", 0.15, "L", false}, {"found", 0.15, "L", false}, {"seen", 0.48, "L", false}}, rows)
+}
+
+// figure draws one view as large as half a page takes, with what each part is used.
+func (b builds) figure(f build.Figure, checks []build.Check) {
+	x0, x1, y0, y1 := math.Inf(1), math.Inf(-1), math.Inf(1), math.Inf(-1)
+	for _, m := range f.Marks {
+		half := 0.0
+		if m.Shape == build.MarkRound {
+			half = m.W / 2
+		}
+		x0, x1 = math.Min(x0, math.Min(m.X-half, m.X+m.W)), math.Max(x1, math.Max(m.X+half, m.X+m.W))
+		y0, y1 = math.Min(y0, math.Min(m.Y-half, m.Y+m.H)), math.Max(y1, math.Max(m.Y+half, m.Y+m.H))
+	}
+	const beside, most = 22.0, 82.0
+	k := math.Min((b.width-2*beside)/(x1-x0), most/math.Max(0.01, y1-y0)) // mm per m
+	high := (y1 - y0) * k
+	b.room(high + 26)
+	b.Ln(2)
+	b.SetFont("Barlow", "B", 10)
+	b.colour(ink)
+	b.CellFormat(0, 5, strings.ToUpper(f.Name[:1])+f.Name[1:]+fmt.Sprintf(", 1:%.0f", 1000/k), "", 1, "L", false, 0, "")
+	top := b.GetY() + 6
+	left := margin + (b.width-(x1-x0)*k)/2
+	at := func(x, y float64) (float64, float64) { return left + (x-x0)*k, top + (y1-y)*k }
+	seen := map[string]bool{}
+	for _, m := range f.Marks {
+		b.mark(m, at, k, checks, seen)
+	}
+	b.SetXY(margin, top+high+7)
+	b.SetDrawColor(line[0], line[1], line[2])
+}
+
+func (b builds) mark(m build.Mark, at func(x, y float64) (float64, float64), k float64, checks []build.Check, seen map[string]bool) {
+	x, y := at(m.X, m.Y)
+	b.SetFont("Barlow", "", 8)
+	if m.Shape == build.MarkDim {
+		ex, ey := at(m.X+m.W, m.Y+m.H)
+		b.SetDrawColor(soft[0], soft[1], soft[2])
+		b.SetLineWidth(0.2)
+		b.Line(x, y, ex, ey)
+		kind := quantity.KindLevel
+		size := math.Abs(m.W + m.H)
+		if size < 0.1 {
+			kind = quantity.KindThin
+		}
+		text := strings.TrimSpace(m.Text + " " + b.show(kind, size))
+		b.colour(ink)
+		if m.W != 0 {
+			b.Line(x, y-1.2, x, y+1.2)
+			b.Line(ex, y-1.2, ex, y+1.2)
+			b.Text((x+ex-b.GetStringWidth(text))/2, y-1.2, text)
+		} else {
+			b.Line(x-1.2, y, x+1.2, y)
+			b.Line(x-1.2, ey, x+1.2, ey)
+			b.Text(x+1, (y+ey)/2+1, text)
+		}
+		return
+	}
+	var worst *build.Check
+	for i, c := range checks {
+		if m.Link != "" && strings.HasPrefix(c.Link, m.Link) && (worst == nil || c.Use() > worst.Use()) {
+			worst = &checks[i]
+		}
+	}
+	tone := ink
+	if worst != nil {
+		tone = toneOf(*worst)
+	}
+	b.SetDrawColor(tone[0], tone[1], tone[2])
+	b.SetLineWidth(0.35)
+	if m.Of == build.OfHouse {
+		b.SetDashPattern([]float64{1.4, 1}, 0)
+	}
+	switch m.Shape {
+	case build.MarkRound:
+		b.Circle(x, y, math.Max(0.7, m.W*k/2), "D")
+	case build.MarkLine:
+		ex, ey := at(m.X+m.W, m.Y+m.H)
+		b.SetLineWidth(0.8)
+		b.Line(x, y, ex, ey)
+	default:
+		b.Rect(x, y-m.H*k, math.Max(0.3, m.W*k), math.Max(0.3, m.H*k), "D")
+	}
+	b.SetDashPattern(nil, 0)
+	if m.Text != "" {
+		b.colour(ink)
+		b.Text(x+m.W*k/2-b.GetStringWidth(m.Text)/2, y-m.H*k/2+1, m.Text)
+	}
+	if worst == nil || seen[m.Link] {
+		return
+	}
+	seen[m.Link] = true
+	bx, by := x+math.Max(0, m.W*k)+1.5, y-m.H*k/2
+	if m.Shape == build.MarkRound {
+		bx, by = x+m.W*k/2+1.5, y
+	}
+	b.SetFillColor(tone[0], tone[1], tone[2])
+	b.SetLineWidth(0.15)
+	b.Rect(bx, by-1, 8, 2, "D")
+	b.Rect(bx, by-1, 8*math.Min(1, worst.Use()), 2, "F")
+	b.SetFillColor(255, 255, 255)
+	b.SetTextColor(tone[0], tone[1], tone[2])
+	b.Text(bx+9, by+1, used(*worst))
+}
+
+func toneOf(c build.Check) [3]int {
+	switch u := c.Use(); {
+	case u > 1:
+		return wrong
+	case u > 0.9:
+		return due
+	}
+	return covered
+}
+
+// onWall draws a build on its own wall, to scale, with the studs that were found.
+func (b builds) onWall(x workbench.BuildOf) {
+	r, s := x.At.Room, x.At
+	if x.Worked.Design.On != build.OnWall || r == nil || s.Wall < 0 || s.Wall >= len(r.Walls) {
+		return
+	}
+	_, _, long := r.Wall(s.Wall)
+	high := float64(r.Ceiling.Height)
+	if high <= 0 {
+		high = 2.4
+	}
+	k := math.Min((b.width-30)/float64(long), 60/high)
+	b.room(high*k + 24)
+	b.Ln(2)
+	b.SetFont("Barlow", "B", 10)
+	b.colour(ink)
+	b.CellFormat(0, 5, fmt.Sprintf("On wall %s of %s, 1:%.0f", space.WallName(s.Wall), r.Name, 1000/k), "", 1, "L", false, 0, "")
+	left, bottom := margin+(b.width-float64(long)*k)/2, b.GetY()+4+high*k
+	at := func(x, y float64) (float64, float64) { return left + x*k, bottom - y*k }
+	b.SetDrawColor(ink[0], ink[1], ink[2])
+	b.SetLineWidth(0.5)
+	var over []fpdf.PointType
+	from, to, _ := r.Wall(s.Wall)
+	for _, step := range r.Skyline(from, to) {
+		px, py := at(float64(step.Along), float64(step.Height))
+		over = append(over, fpdf.PointType{X: px, Y: py})
+	}
+	if len(over) == 0 {
+		over = []fpdf.PointType{{X: left, Y: bottom - high*k}, {X: left + float64(long)*k, Y: bottom - high*k}}
+	}
+	outline := append([]fpdf.PointType{{X: left, Y: bottom}}, append(over, fpdf.PointType{X: left + float64(long)*k, Y: bottom})...)
+	b.Polygon(outline, "D")
+	b.SetLineWidth(0.15)
+	b.SetDashPattern([]float64{1.4, 1}, 0)
+	b.SetDrawColor(soft[0], soft[1], soft[2])
+	for _, stud := range r.Studs(s.Wall) {
+		px, py := at(float64(stud), 0)
+		b.Line(px, py, px, py-float64(r.Over(r.At(s.Wall, stud)))*k)
+	}
+	b.SetDashPattern(nil, 0)
+	for _, o := range r.Openings {
+		if o.Wall == s.Wall {
+			px, py := at(float64(o.At), float64(o.Sill+max(o.Height, 0.5)))
+			b.Rect(px, py, float64(o.Width)*k, float64(max(o.Height, 0.5))*k, "D")
+		}
+	}
+	for _, f := range x.Worked.Figures(s) {
+		if f.Name != "front" {
+			continue
+		}
+		shift := func(x, y float64) (float64, float64) { return at(x+float64(s.At), y) }
+		quiet := map[string]bool{}
+		for _, m := range f.Marks {
+			quiet[m.Link] = true
+			if m.Shape != build.MarkDim && m.Of != build.OfHouse {
+				m.Text = ""
+				b.mark(m, shift, k, x.Worked.Built.Checks, quiet)
+			}
+		}
+	}
+	px, _ := at(float64(s.At), 0)
+	text := b.show(quantity.KindLevel, float64(s.At)) + " from the wall's start"
+	b.SetFont("Barlow", "", 8)
+	b.colour(ink)
+	b.SetDrawColor(soft[0], soft[1], soft[2])
+	b.Line(left, bottom+3, px, bottom+3)
+	b.Line(px, bottom+1.8, px, bottom+4.2)
+	b.Text(math.Max(margin, (left+px)/2-b.GetStringWidth(text)/2), bottom+7, text)
+	b.SetXY(margin, bottom+9)
+}
+
+// bill is what all planned builds take together.
+func (b builds) bill(x workbench.Bill) {
+	b.heading("Cuts and shopping")
+	var names []string
+	for _, one := range x.Builds {
+		names = append(names, one.Build.Name)
+	}
+	proof := "no way to cut costs less"
+	if !x.Bill.Proven {
+		proof = "no way to cut costs less than " + b.money(x.Bill.Bound)
+	}
+	b.text(fmt.Sprintf("For %s: %s together; %s. A saw takes 3 mm a cut, 10 mm come off each bar first.", strings.Join(names, ", "), b.money(x.Bill.Cost), proof), ink)
+	name := func(i int) string { return x.Bill.Wanted[i].Name }
+	longest := 0.1
+	for _, bar := range x.Bill.Bars {
+		longest = math.Max(longest, float64(bar.Length))
+	}
+	for _, bar := range x.Bill.Bars {
+		b.room(14)
+		owned := ""
+		if bar.Owned {
+			owned = ", owned"
+		}
+		b.text(fmt.Sprintf("%s, %s%s; left %s", bar.Good.Name, b.show(quantity.KindLevel, float64(bar.Length)), owned, b.show(quantity.KindLevel, float64(bar.Offcut))), ink)
+		k := b.width / longest
+		at, y := margin, b.GetY()
+		b.SetDrawColor(ink[0], ink[1], ink[2])
+		b.SetLineWidth(0.3)
+		b.Rect(margin, y, float64(bar.Length)*k, 6, "D")
+		for _, p := range bar.Parts {
+			w := float64(x.Bill.Wanted[p].Length) * k
+			b.Rect(at, y, w, 6, "D")
+			b.SetFont("Barlow", "", 8)
+			b.Text(at+1, y+4, b.short(name(p)+" "+b.show(quantity.KindLevel, float64(x.Bill.Wanted[p].Length)), w-2))
+			at += w + float64(build.Kerf)*k
+		}
+		b.SetXY(margin, y+8)
+	}
+	for _, s := range x.Bill.Sheets {
+		k := math.Min((b.width)/float64(s.Length), 70/float64(s.Width))
+		b.room(float64(s.Width)*k + 12)
+		b.text(fmt.Sprintf("%s, %s × %s, cut from edge to edge in the order of the figures", s.Good.Name, b.show(quantity.KindLevel, float64(s.Length)), b.show(quantity.KindLevel, float64(s.Width))), ink)
+		y := b.GetY() + 1
+		b.SetDrawColor(ink[0], ink[1], ink[2])
+		b.SetLineWidth(0.4)
+		b.Rect(margin, y, float64(s.Length)*k, float64(s.Width)*k, "D")
+		at := func(x, v quantity.Length) (float64, float64) { return margin + float64(x)*k, y + float64(s.Width-v)*k }
+		for _, p := range s.Placed {
+			px, py := at(p.X, p.Y+p.Width)
+			b.SetLineWidth(0.25)
+			b.Rect(px, py, float64(p.Length)*k, float64(p.Width)*k, "D")
+			b.SetFont("Barlow", "", 7)
+			b.Text(px+1, py+3.2, b.short(name(p.Rect), float64(p.Length)*k-2))
+			b.Text(px+1, py+6.4, b.short(b.show(quantity.KindLevel, float64(p.Length))+" × "+b.show(quantity.KindLevel, float64(p.Width)), float64(p.Length)*k-2))
+		}
+		for i, c := range s.Cuts {
+			px, py := at(c.At, c.To)
+			if c.Along {
+				px, py = at(c.To, c.At)
+				px -= 4
+			}
+			b.SetFont("Barlow", "B", 7)
+			b.SetTextColor(action[0], action[1], action[2])
+			b.Text(px+0.6, py-0.4+3.6, fmt.Sprint(i+1))
+			b.colour(ink)
+		}
+		b.SetXY(margin, y+float64(s.Width)*k+3)
+	}
+	var rows [][]string
+	for _, l := range x.Bill.Lines {
+		whose := "sample"
+		if l.Own {
+			whose = ""
+		}
+		rows = append(rows, []string{string(l.Good.Shop), fmt.Sprint(l.Count), l.Good.Name + ", " + l.Good.Sizes[l.Size].Name(), b.money(l.Cost), whose})
+	}
+	b.Ln(2)
+	b.table([]column{{"at a", 0.22, "L", false}, {"", 0.06, "R", true}, {"  what", 0.46, "L", true}, {"together", 0.14, "R", false}, {"  price", 0.12, "L", false}}, rows)
+	b.text("Sample prices are invented.", soft)
+}
