@@ -354,13 +354,15 @@ test('many clients are a line each, found and filtered, and only those in sight 
   })
   await page.reload()
   const lines = page.getByRole('list', { name: 'clients' })
-  await expect(lines.getByRole('link').first()).toContainText('Loft above the bakery') // something is due there
+  // Something is due with two of them.
+  await expect(lines.getByRole('link').first()).toContainText(/Loft above the bakery|Half a garage/)
+  await expect(lines.getByRole('link').nth(1)).toContainText(/Loft above the bakery|Half a garage/)
   expect(await lines.getByRole('link').count()).toBeLessThan(60)
   await expect(page.getByText('all 93')).toBeVisible()
   await page.evaluate(() => window.scrollTo(0, document.body.scrollHeight))
   await expect(lines.getByRole('link', { name: /Third floor/ })).toBeVisible()
-  await page.getByText('something due 1').click()
-  await expect(page.getByRole('list').getByRole('link')).toHaveCount(1)
+  await page.getByText('something due 2').click()
+  await expect(page.getByRole('list').getByRole('link')).toHaveCount(2)
   await page.getByText(/^with gaps/).click()
   await expect(page.getByRole('link', { name: /Third floor/ })).toBeVisible()
   await page.getByText(/^all/).click()

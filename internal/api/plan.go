@@ -23,7 +23,7 @@ type Change struct {
 type Choice struct {
 	Key       string   `json:"key"`
 	Name      string   `json:"name"`
-	Origin    string   `json:"origin" enum:"scrap,buy"`
+	Origin    string   `json:"origin" enum:"scrap,build,buy"`
 	CostMinor int64    `json:"cost_minor"`
 	FloorM2   float64  `json:"floor_m2"`
 	Minutes   int      `json:"minutes"`

@@ -194,6 +194,17 @@ type PullRefusal struct {
 	Would    []string `json:"would"`
 }
 
+// BuiltAnchor is an anchor that was built, held against a set-up.
+type BuiltAnchor struct {
+	ID        string  `json:"id"`
+	Name      string  `json:"name"`
+	HeightM   float64 `json:"height_m" doc:"Of its ring that is nearest"`
+	OffM      float64 `json:"off_m" doc:"How far that is off the set-up's anchor"`
+	StrengthN float64 `json:"strength_n" doc:"What bands may pull it with"`
+	Holds     bool    `json:"holds"`
+	Why       string  `json:"why" doc:"Why it holds nothing at all"`
+}
+
 // Tied is what furniture holds that a band is tied to.
 type Tied struct {
 	SlideN   float64 `json:"slide_n"`
@@ -213,33 +224,34 @@ type Span struct {
 
 // BandPull is a band movement as it is set up for a client.
 type BandPull struct {
-	Rig       store.Rig    `json:"rig" doc:"How it is set up; where a pull was wanted, to get it"`
-	Start     Body         `json:"start"`
-	Finish    Body         `json:"finish"`
-	Physique  Physique     `json:"physique" doc:"Of the client as drawn; without measures, of somebody of the usual size"`
-	Points    []PullPoint  `json:"points"`
-	StartN    float64      `json:"start_n"`
-	MiddleN   float64      `json:"middle_n"`
-	FinishN   float64      `json:"finish_n"`
-	PeakN     float64      `json:"peak_n"`
-	MeanN     float64      `json:"mean_n" doc:"Along the way, over the whole way: work by way; what it counts by"`
-	MeanU95N  float64      `json:"mean_u95_n"`
-	WorkJ     float64      `json:"work_j"`
-	WayM      float64      `json:"way_m"`
-	Slack     float64      `json:"slack" doc:"Share of the way"`
-	Stretch   float64      `json:"stretch" doc:"Most, times the length at rest"`
-	Limit     float64      `json:"stretch_limit"`
-	Worst     string       `json:"worst"`
-	Range     *PullRange   `json:"range,omitempty"`
-	AnchorN   float64      `json:"anchor_n" doc:"Most that the anchor takes"`
-	AnchorUp  float64      `json:"anchor_up_deg" doc:"Angle above the horizontal at which it is pulled then"`
-	LightDoor float64      `json:"light_door_n" doc:"What a hollow, glazed, sliding or folding door takes at most"`
-	Words     string       `json:"words" doc:"The set-up in words"`
-	Tied      *Tied        `json:"tied,omitempty"`
-	Refusal   *PullRefusal `json:"refusal,omitempty"`
-	Spans     []Span       `json:"spans"`
-	MostRoomM float64      `json:"most_room_m" doc:"Distance from an anchor that the room has"`
-	Why       Derivation   `json:"why"`
+	Rig       store.Rig     `json:"rig" doc:"How it is set up; where a pull was wanted, to get it"`
+	Start     Body          `json:"start"`
+	Finish    Body          `json:"finish"`
+	Physique  Physique      `json:"physique" doc:"Of the client as drawn; without measures, of somebody of the usual size"`
+	Points    []PullPoint   `json:"points"`
+	StartN    float64       `json:"start_n"`
+	MiddleN   float64       `json:"middle_n"`
+	FinishN   float64       `json:"finish_n"`
+	PeakN     float64       `json:"peak_n"`
+	MeanN     float64       `json:"mean_n" doc:"Along the way, over the whole way: work by way; what it counts by"`
+	MeanU95N  float64       `json:"mean_u95_n"`
+	WorkJ     float64       `json:"work_j"`
+	WayM      float64       `json:"way_m"`
+	Slack     float64       `json:"slack" doc:"Share of the way"`
+	Stretch   float64       `json:"stretch" doc:"Most, times the length at rest"`
+	Limit     float64       `json:"stretch_limit"`
+	Worst     string        `json:"worst"`
+	Range     *PullRange    `json:"range,omitempty"`
+	AnchorN   float64       `json:"anchor_n" doc:"Most that the anchor takes"`
+	AnchorUp  float64       `json:"anchor_up_deg" doc:"Angle above the horizontal at which it is pulled then"`
+	LightDoor float64       `json:"light_door_n" doc:"What a hollow, glazed, sliding or folding door takes at most"`
+	Words     string        `json:"words" doc:"The set-up in words"`
+	Tied      *Tied         `json:"tied,omitempty"`
+	Boards    []BuiltAnchor `json:"boards" doc:"Anchors that were built, the nearest first"`
+	Refusal   *PullRefusal  `json:"refusal,omitempty"`
+	Spans     []Span        `json:"spans"`
+	MostRoomM float64       `json:"most_room_m" doc:"Distance from an anchor that the room has"`
+	Why       Derivation    `json:"why"`
 }
 
 func pullOf(p *workbench.Pulled) BandPull {
@@ -248,7 +260,7 @@ func pullOf(p *workbench.Pulled) BandPull {
 		Rig: p.Rig, Start: bodyOf(p.Start, p.Course.From[0], p.Course.To[0]), Finish: bodyOf(p.End, p.Course.From[1], p.Course.To[1]),
 		Physique: physiqueOf(body.PhysiqueOf(p.Set.Stature, p.Mass)), Points: []PullPoint{}, StartN: float64(f.Start), MiddleN: float64(f.Middle), FinishN: float64(f.Finish), PeakN: float64(f.Peak),
 		MeanN: float64(f.Mean), MeanU95N: float64(f.MeanU95), WorkJ: f.Work, WayM: float64(f.Way), Slack: f.Slack,
-		Stretch: f.Stretch, Limit: p.Set.Limit(), Worst: string(f.Worst), AnchorN: float64(p.Anchor.Force), AnchorUp: p.Anchor.Upwards, LightDoor: float64(band.LightDoor), Words: p.Words().In(p.Units), Spans: []Span{},
+		Stretch: f.Stretch, Limit: p.Set.Limit(), Worst: string(f.Worst), AnchorN: float64(p.Anchor.Force), AnchorUp: p.Anchor.Upwards, LightDoor: float64(band.LightDoor), Words: p.Words().In(p.Units), Spans: []Span{}, Boards: []BuiltAnchor{},
 		MostRoomM: float64(p.Set.Bounds.Distance), Why: derivationOf(f.Explain(p.Movement, p.Set.Bands, p.Set.Rig)),
 	}
 	for _, s := range f.Samples {
@@ -262,6 +274,9 @@ func pullOf(p *workbench.Pulled) BandPull {
 	}
 	if t := p.Tied; t != nil {
 		out.Tied = &Tied{SlideN: min(1e6, float64(t.Slide)), TipN: min(1e6, float64(t.Tip)), AllowedN: min(1e6, float64(t.Allowed)), Slides: t.Slides, Friction: t.Friction, Holds: t.Allowed >= p.Anchor.Force}
+	}
+	for _, x := range p.Boards {
+		out.Boards = append(out.Boards, BuiltAnchor{x.ID, x.Name, float64(x.Height), float64(x.Off), float64(x.Strength), x.Holds, x.Why})
 	}
 	if r := p.Refusal; r != nil {
 		out.Refusal = &PullRefusal{r.Reason.In(p.Units), float64(r.Nearest), []string{}}

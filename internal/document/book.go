@@ -83,9 +83,13 @@ func (b book) front(made time.Time) {
 }
 
 func (b book) toDo() {
-	var buy, fill [][]string
+	var buy, built, fill [][]string
 	for _, c := range b.plan.Chosen {
 		k := c.Candidate
+		if k.Origin == load.Built {
+			built = append(built, []string{k.Name, b.money(k.Cost), fmt.Sprintf("%.0f h", float64(k.Minutes)/60), sentence(losses(c.Loses), k.Note)})
+			continue
+		}
 		if k.Origin == load.Bought {
 			buy = append(buy, []string{k.Name, b.money(k.Cost), sentence(k.Note, losses(c.Loses)), k.Caution})
 			continue
@@ -101,11 +105,16 @@ func (b book) toDo() {
 		b.heading("Buy")
 		b.table([]column{{"what", 0.30, "L", true}, {"price", 0.12, "R", false}, {"  why", 0.33, "L", false}, {"mind", 0.25, "L", false}}, buy)
 	}
+	if len(built) > 0 {
+		b.heading("Build")
+		b.table([]column{{"what", 0.30, "L", true}, {"material", 0.12, "R", false}, {"  takes", 0.12, "L", false}, {"why", 0.46, "L", false}}, built)
+		b.text("How each is made, and what holds it, stands on its own sheet; it counts once its proof test has passed.", soft)
+	}
 	if len(fill) > 0 {
 		b.heading("Fill and pack")
 		b.table([]column{{"what", 0.32, "L", true}, {"fill to", 0.2, "L", false}, {"then it weighs", 0.2, "L", false}, {"mind", 0.28, "L", false}}, fill)
 	}
-	if len(buy)+len(fill) == 0 {
+	if len(buy)+len(built)+len(fill) == 0 {
 		b.heading("Nothing to buy or fill")
 		b.text("What is there already reaches as far as anything for this money would.", ink)
 	}

@@ -151,11 +151,18 @@ func (f *File) completeRooms() {
 	}
 }
 
-// Demolish takes what is in a room that was removed out of the file.
+// Demolish takes what is in a room that was removed out of the file; what was built there has
+// no place any more.
 func (f *File) Demolish(room string) {
 	f.Openings = slices.DeleteFunc(f.Openings, func(o Opening) bool { return o.Room == room })
 	f.Fixtures = slices.DeleteFunc(f.Fixtures, func(x Fixture) bool { return x.Room == room })
 	f.Overheads = slices.DeleteFunc(f.Overheads, func(o Overhead) bool { return o.Room == room })
+	f.Builds = slices.Clone(f.Builds)
+	for i := range f.Builds {
+		if f.Builds[i].Room == room {
+			f.Builds[i].Room, f.Builds[i].Wall = "", -1
+		}
+	}
 }
 
 // Unplace takes a piece of gear that was removed out of the rooms.

@@ -187,6 +187,7 @@ type Pulled struct {
 	Ranged     bool
 	Anchor     band.Pull
 	Tied       *band.Holding
+	Boards     []Board
 	Refusal    *band.OutOfReach
 	Spans      map[band.Adjuster][2]float64
 }
@@ -208,7 +209,11 @@ func (b *Bench) Pull(ctx context.Context, practice, id string, rig store.Rig, us
 	if err != nil {
 		return nil, err
 	}
-	return pulled(f, rig, usual, wish, b.at)
+	p, err := pulled(f, rig, usual, wish, b.at)
+	if err == nil && p.Movement.Anchored() {
+		p.Boards = boardsOf(f, b.at, p)
+	}
+	return p, err
 }
 
 func pulled(f store.File, rig store.Rig, usual bool, wish *Wish, at around) (*Pulled, error) {

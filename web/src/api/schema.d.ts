@@ -1952,6 +1952,8 @@ export interface components {
              * @description Angle above the horizontal at which it is pulled then
              */
             anchor_up_deg: number;
+            /** @description Anchors that were built, the nearest first */
+            boards: components["schemas"]["BuiltAnchor"][];
             finish: components["schemas"]["Body"];
             /** Format: double */
             finish_n: number;
@@ -2544,6 +2546,28 @@ export interface components {
              */
             worst?: number;
         };
+        BuiltAnchor: {
+            /**
+             * Format: double
+             * @description Of its ring that is nearest
+             */
+            height_m: number;
+            holds: boolean;
+            id: string;
+            name: string;
+            /**
+             * Format: double
+             * @description How far that is off the set-up's anchor
+             */
+            off_m: number;
+            /**
+             * Format: double
+             * @description What bands may pull it with
+             */
+            strength_n: number;
+            /** @description Why it holds nothing at all */
+            why: string;
+        };
         Card: {
             /**
              * Format: int64
@@ -2647,7 +2671,7 @@ export interface components {
             name: string;
             note: string;
             /** @enum {string} */
-            origin: "scrap" | "buy";
+            origin: "scrap" | "build" | "buy";
             pinned: boolean;
             /** Format: double */
             u95_kg: number;

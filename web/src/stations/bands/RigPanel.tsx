@@ -1,4 +1,5 @@
 import { type ReactNode, useState } from 'react'
+import { Link } from 'react-router'
 import type { Shapes } from '../../api/client'
 import { useBench } from '../../lib/desk'
 import { specOf } from '../../lib/file/fields'
@@ -70,6 +71,7 @@ export function RigPanel(p: { pull: Pull; move: Move; rig: Rig; onRig: OnRig }) 
           <Quantity of={of('strap_m')} width="narrow" />
         </div>
       )}
+      {anchored && <Boards pull={pull} />}
       {anchored && <Tied pull={pull} rig={rig} of={of} onRig={onRig} />}
     </div>
   )
@@ -97,6 +99,29 @@ function Slide({ of: f, range: [low, high], hint, onMove }: SlideProps) {
         />
       </div>
     </div>
+  )
+}
+
+/** Anchors that were built: which holds what this set-up pulls, and at what height its ring is. */
+function Boards({ pull }: { pull: Pull }) {
+  const { units, desk } = useBench()
+  return (
+    <>
+      {pull.boards.map((b) => (
+        <p key={b.id} className={`m-0 text-fine ${b.holds ? 'text-covered' : 'text-due'}`}>
+          <Link className="underline" to={`/c/${desk.file.id}/builds?of=${b.id}`}>
+            {b.name}
+          </Link>
+          {b.why
+            ? `: ${b.why}.`
+            : b.holds
+              ? ` holds it: its ring is at ${units.show('level', b.height_m)}, for ${units.show('force', b.strength_n)}.`
+              : b.off_m > 0.1
+                ? `: its nearest ring is at ${units.show('level', b.height_m)}, ${units.show('level', b.off_m)} off.`
+                : `: made for ${units.show('force', b.strength_n)}, and this pulls ${units.show('force', pull.anchor_n)}.`}
+        </p>
+      ))}
+    </>
   )
 }
 

@@ -148,7 +148,11 @@ function Costs({ closing: c }: { closing: Closing }) {
         ? units.span('mass', c.low_kg, c.high_kg)
         : `${units.both('mass', c.high_kg, c.u95_kg)}${c.level_m > 0 ? ` at ${units.show('level', c.level_m)}` : ''}`
       : ''
-  const parts = [c.cost_minor > 0 ? units.money(c.cost_minor) : 'no money', c.minutes > 0 ? `${c.minutes} min` : '', range]
+  const parts = [
+    c.cost_minor > 0 ? units.money(c.cost_minor) : 'no money',
+    c.minutes >= 120 ? `${Math.round(c.minutes / 60)} h` : c.minutes > 0 ? `${c.minutes} min` : '',
+    range,
+  ]
   return (
     <>
       {parts.filter(Boolean).join(' · ')}

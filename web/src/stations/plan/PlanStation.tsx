@@ -47,7 +47,10 @@ export function PlanStation() {
 function Made({ plan, fresh }: { plan: Plan; fresh: boolean }) {
   const { units } = useBench()
   const buys = plan.chosen.filter((c) => c.origin === 'buy')
-  const fills = plan.chosen.filter((c) => c.origin !== 'buy')
+  const builds = plan.chosen.filter((c) => c.origin === 'build')
+  const fills = plan.chosen.filter((c) => c.origin === 'scrap')
+  const making = builds.reduce((sum, c) => sum + c.minutes, 0)
+  const filling = plan.minutes - making
   const origins = [...new Set(plan.after.slots.flatMap((s) => s.ticks.map((t) => t.origin)))] as Origin[]
   return (
     <div className="space-y-6 p-4 md:p-6">
@@ -57,8 +60,8 @@ function Made({ plan, fresh }: { plan: Plan; fresh: boolean }) {
           <b className="text-head text-covered">
             {plan.after.covered} of {plan.after.slots.length}
           </b>{' '}
-          needs covered ({plan.covered_before} today) for <b className="text-head">{units.money(plan.cost_minor)}</b>, {plan.minutes} min of
-          filling, {units.show('area', plan.floor_free_m2)} of floor left.
+          needs covered ({plan.covered_before} today) for <b className="text-head">{units.money(plan.cost_minor)}</b>, {filling} min of
+          filling{making > 0 && `, ${Math.round(making / 60)} h of building`}, {units.show('area', plan.floor_free_m2)} of floor left.
           <span className="block text-fine text-soft">
             {fresh
               ? plan.proven
@@ -94,16 +97,33 @@ function Made({ plan, fresh }: { plan: Plan; fresh: boolean }) {
       </section>
       <div className="grid gap-6 xl:grid-cols-2">
         <section className="min-w-0">
-          <Head aside={buys.length ? units.money(plan.cost_minor) : undefined}>Buy</Head>
+          <Head aside={buys.length ? units.money(buys.reduce((sum, c) => sum + c.cost_minor, 0)) : undefined}>Buy</Head>
           {buys.length === 0 && <p className="text-soft">Nothing: no purchase within the budget adds enough.</p>}
           <ul className="m-0 list-none p-0">
             {buys.map((c) => (
               <Taken key={c.key} choice={c} />
             ))}
           </ul>
+          {builds.length > 0 && (
+            <>
+              <Head aside={units.money(builds.reduce((sum, c) => sum + c.cost_minor, 0))}>Build</Head>
+              <ul className="m-0 list-none p-0">
+                {builds.map((c) => (
+                  <Taken key={c.key} choice={c} />
+                ))}
+              </ul>
+              <p className="m-0 text-fine text-soft">
+                How each is made, and what holds it, is at{' '}
+                <Link className="text-action underline" to={`../builds?design=${builds[0]?.key.split(':')[1] ?? ''}`} relative="path">
+                  Builds
+                </Link>
+                ; it counts once its proof test has passed.
+              </p>
+            </>
+          )}
         </section>
         <section className="min-w-0">
-          <Head aside={fills.length ? `${plan.minutes} min, no money` : undefined}>Fill and pack</Head>
+          <Head aside={fills.length ? `${filling} min, no money` : undefined}>Fill and pack</Head>
           {fills.length === 0 && <p className="text-soft">Everything stays as it is filled now.</p>}
           <ul className="m-0 list-none p-0">
             {fills.map((c) => (

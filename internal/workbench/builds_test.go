@@ -1,0 +1,192 @@
+package workbench_test
+
+import (
+	"context"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"scrappyrack/core/capability"
+	"scrappyrack/internal/demo"
+	"scrappyrack/internal/store"
+	"scrappyrack/internal/workbench"
+)
+
+func stepOf(state string, tests ...store.BuildProof) store.Build {
+	return store.Build{ID: "s", Design: "step", Name: "Step", State: state, Wall: -1, Tests: tests}
+}
+
+func gives(f store.File, kind capability.Kind) bool {
+	for _, s := range workbench.WorkAt(f, time.Now()).Client.Supplies() {
+		if s.Kind == kind {
+			return true
+		}
+	}
+	return false
+}
+
+// A build counts at Needs once it is made, every check passes and its proof test has passed;
+// never otherwise.
+func TestOnlyWhatIsMadeHoldsAndIsProvenCounts(t *testing.T) {
+	f := demo.Files()[2]
+	require.False(t, gives(f, capability.Step))
+	passed := store.BuildProof{ID: "p", Kind: "proof", At: 1000, Passed: true}
+	with := func(b store.Build) store.File {
+		g := f
+		g.Builds = []store.Build{b}
+		g.Complete()
+		return g
+	}
+	assert.True(t, gives(with(stepOf("made", passed)), capability.Step))
+	assert.False(t, gives(with(stepOf("planned", passed)), capability.Step), "planned")
+	assert.False(t, gives(with(stepOf("retired", passed)), capability.Step), "given up")
+	assert.False(t, gives(with(stepOf("made")), capability.Step), "not proven")
+	assert.False(t, gives(with(stepOf("made", passed, store.BuildProof{ID: "i", Kind: "inspection", At: 2000})), capability.Step), "found unsound since")
+	weak := stepOf("made", passed)
+	weak.Sizes = store.List[store.BuildSize]{{ID: "span_m", Num: 0.8}}
+	assert.False(t, gives(with(weak), capability.Step), "a check does not pass")
+	absurd := stepOf("made", passed)
+	absurd.Sizes = store.List[store.BuildSize]{{ID: "span_m", Num: 50}}
+	got := workbench.WorkAt(with(absurd), time.Now()).Builds[0]
+	require.NotNil(t, got.Problem)
+	assert.Equal(t, "span_m", got.Problem.Field)
+	assert.False(t, gives(with(absurd), capability.Step), "a size that cannot be")
+	// What is due: at once without a proof, three months after the last that passed, never planned.
+	due := func(b store.Build) int64 { return workbench.WorkAt(with(b), time.Now()).Builds[0].DueAt() }
+	assert.Equal(t, int64(1), due(stepOf("made")))
+	assert.Equal(t, int64(1000+91*24*3600), due(stepOf("made", passed)))
+	assert.Zero(t, due(stepOf("planned")))
+}
+
+// A body that grows too heavy for a build takes its word back.
+func TestABuildIsWorkedOutAnewForTheBodyThatIsThere(t *testing.T) {
+	f := demo.Files()[2]
+	f.Builds = []store.Build{stepOf("made", store.BuildProof{ID: "p", Kind: "proof", At: 1000, Passed: true})}
+	f.Complete()
+	require.True(t, gives(f, capability.Step))
+	f.Profile.BodyMassKg = 190
+	assert.False(t, gives(f, capability.Step))
+}
+
+// What is refused: a design or a room that is not there, a size twice, a sheet without a width.
+func TestBuildsThatCannotBeKept(t *testing.T) {
+	for field, change := range map[string]func(*store.File){
+		"design":   func(f *store.File) { f.Builds[0].Design = "gallows" },
+		"room":     func(f *store.File) { f.Builds[0].Room = "attic" },
+		"sizes[1]": func(f *store.File) { f.Builds[0].Sizes = store.List[store.BuildSize]{{ID: "a"}, {ID: "a"}} },
+		"tests[1]": func(f *store.File) { f.Builds[0].Tests = store.List[store.BuildProof]{{ID: "a"}, {ID: "a"}} },
+		"good":     func(f *store.File) { f.Offcuts = []store.Offcut{{ID: "o", Good: "gold"}} },
+		"length_m": func(f *store.File) { f.Offcuts = []store.Offcut{{ID: "o", Good: "timber-38x89", Count: 1}} },
+		"width_m":  func(f *store.File) { f.Offcuts = []store.Offcut{{ID: "o", Good: "osb-18", LengthM: 1, Count: 1}} },
+	} {
+		f := demo.Files()[2]
+		f.Builds = []store.Build{stepOf("planned")}
+		f.Complete()
+		require.NoError(t, workbench.Check(f))
+		change(&f)
+		var bad *workbench.FieldError
+		require.ErrorAs(t, workbench.Check(f), &bad, field)
+		assert.Equal(t, field, bad.Path)
+	}
+}
+
+// A board that was raised is an anchor at the band bench: for what it was worked out for, near its
+// rings, once it is proven.
+func TestABoardIsAnAnchorAtTheBandBench(t *testing.T) {
+	ctx := context.Background()
+	b, practice := bench(t)
+	who := workbench.Who{Practice: practice}
+	d, err := b.Open(ctx, who, "demo-loft")
+	require.NoError(t, err)
+	rig := d.File.Rigs[0]
+	boards := func() []workbench.Board {
+		p, err := b.Pull(ctx, practice, "demo-loft", rig, false, nil)
+		require.NoError(t, err)
+		require.Positive(t, p.Anchor.Force)
+		return p.Boards
+	}
+	assert.Empty(t, boards(), "what is planned is no anchor")
+	put := func(change func(*store.Build)) {
+		x := d.File.Builds[0]
+		change(&x)
+		d, err = b.Change(ctx, who, workbench.Put(store.ListOf[store.Build]("builds"), "demo-loft", d.File.Revision, x))
+		require.NoError(t, err)
+	}
+	put(func(x *store.Build) { x.State = "made" })
+	require.Len(t, boards(), 1)
+	assert.Contains(t, boards()[0].Why, "proof test")
+	put(func(x *store.Build) {
+		x.Tests = store.List[store.BuildProof]{{ID: "p", Kind: "proof", At: 1, Passed: true}}
+	})
+	rig.HeightM = float64(boards()[0].Height)
+	got := boards()[0]
+	assert.True(t, got.Holds, "%+v", got)
+	rig.HeightM += 0.3
+	assert.False(t, boards()[0].Holds, "no ring is there")
+	rig.HeightM -= 0.3
+	put(func(x *store.Build) {
+		x.Sizes = append(store.List[store.BuildSize]{{ID: "pull_n", Num: 12}}, x.Sizes...)
+	})
+	assert.False(t, boards()[0].Holds, "made for less")
+}
+
+// What proves a build is made up of the fewest of the client's own loads, never less than asked.
+func TestAProofIsMadeUpOfWhatIsThere(t *testing.T) {
+	f := demo.Files()[1]
+	for _, x := range workbench.WorkAt(f, time.Now()).Builds {
+		sum := 0.0
+		for _, l := range x.ProofWith {
+			sum += float64(l.Mass)
+		}
+		if len(x.ProofWith) > 0 {
+			assert.GreaterOrEqual(t, sum, x.Worked.Built.ProofOf)
+			for _, l := range x.ProofWith {
+				assert.Less(t, sum-float64(l.Mass), x.Worked.Built.ProofOf, "none of them is spare")
+			}
+		}
+	}
+}
+
+// A room that is removed leaves its builds without a place.
+func TestABuildWhoseRoomWent(t *testing.T) {
+	f := demo.Files()[0]
+	require.NoError(t, workbench.Remove(store.ListOf[store.Room]("rooms"), f.ID, 1, "loft").Do(&f))
+	for _, b := range f.Builds {
+		assert.Empty(t, b.Room)
+	}
+	require.NoError(t, workbench.Check(f))
+	for _, b := range workbench.WorkAt(f, time.Now()).Builds {
+		if b.Build.Design == "board-bands" {
+			assert.False(t, b.Worked.Built.OK())
+		}
+	}
+}
+
+// A practice's price holds for its clients in that currency, and for nobody else's.
+func TestAPracticeHasItsOwnPrices(t *testing.T) {
+	ctx := context.Background()
+	b, practice := bench(t)
+	cost := func() int64 {
+		got, err := b.Bill(ctx, practice, "demo-loft")
+		require.NoError(t, err)
+		return got.Bill.Cost
+	}
+	before := cost()
+	nine := int64(900)
+	require.NoError(t, b.SetPrice(ctx, practice, "glue each", "GBP", &nine))
+	assert.Equal(t, before-590+900, cost())
+	require.NoError(t, b.SetPrice(ctx, practice, "glue each", "USD", &nine))
+	assert.Equal(t, before-590+900, cost())
+	all, err := b.Prices(ctx, "somebody-else", "GBP")
+	require.NoError(t, err)
+	for _, p := range all {
+		assert.False(t, p.Own)
+	}
+	require.NoError(t, b.SetPrice(ctx, practice, "glue each", "GBP", nil))
+	assert.Equal(t, before, cost())
+	var bad *workbench.FieldError
+	require.ErrorAs(t, b.SetPrice(ctx, practice, "gold", "GBP", &nine), &bad)
+	require.ErrorAs(t, b.SetPrice(ctx, practice, "glue each", "XXX", &nine), &bad)
+}
