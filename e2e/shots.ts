@@ -12,8 +12,7 @@ const only = (process.env.ONLY ?? '').split(',').filter(Boolean)
 /** The views that are no station's, and those of which a picture is kept. */
 const pictures = [
   { name: 'start', path: '/' },
-  ...views().filter((v) => !['band in pounds', 'no band', 'bar'].includes(v.name)),
-  { name: 'space-garage', path: '/c/demo-garage/space?of=fixtures/bench-there' },
+  ...views().filter((v) => !['band in pounds', 'no band', 'bar', 'weighing', 'what could be built'].includes(v.name)),
   { name: 'band curve', path: '/c/demo-flat/bands' },
   { name: 'history', path: '/c/demo-garage/client' },
   { name: 'quick', path: '/quick' },
@@ -22,10 +21,6 @@ const pictures = [
 
 /** What is done on a view before its picture is taken. */
 const first: Record<string, (page: Page, base: string) => Promise<void>> = {
-  weighing: async (page) => {
-    await page.locator('[data-readings]').fill('9.2 9.25')
-    await page.getByRole('button', { name: 'Keep the reading' }).waitFor()
-  },
   bands: async (page) => {
     await page.getByRole('textbox', { name: 'Wanted pull' }).fill('90 N')
     await page.keyboard.press('Enter')

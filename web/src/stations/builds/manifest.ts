@@ -12,6 +12,5 @@ export const manifest: Manifest = {
     builds: { client: 'loft' },
     'what could be built': { client: 'garage', query: 'design=board-bands' },
     'cuts and shopping': { client: 'loft', query: 'bill=' },
-    'no build': { client: 'flat' },
   },
 }
