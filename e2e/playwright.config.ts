@@ -12,7 +12,7 @@ export default defineConfig({
   testDir: '.',
   timeout: 90_000,
   expect: { timeout: 15_000 },
-  workers: 2,
+  workers: 3,
   fullyParallel: true,
   retries: 0,
   forbidOnly: true,

@@ -35,6 +35,9 @@ func BarStocks() []BarStock {
 	}
 }
 
+// footOfSupport is how far a sawhorse or chair reaches along the way that one lies, in m (house value).
+const footOfSupport = 0.6
+
 // BarStockByKey finds one. Errors are *quantity.FieldError of stock.
 func BarStockByKey(key string) (BarStock, error) {
 	for _, s := range BarStocks() {
@@ -178,6 +181,9 @@ func (b Bar) checked() (Built, error) {
 	}
 	out.Proof = fmt.Sprintf("%.0f kg hung from the worst place of a hand, no more than 100 mm above the floor, for 5 minutes, nobody beneath; it goes back to within 2 mm. Never a person. Passing raises nothing.", 1.25*float64(b.Body.Value+b.Body.Expanded()))
 	out.ProofOf = proofMass(b.Body)
+	if b.Support != Brackets {
+		out.Floor = float64(b.Span+0.3) * footOfSupport
+	}
 	out.Inspect = "Every 3 months: play, cracks, rust, wear; given up at 10 % of wear. Written down with the date."
 	out.Cautions = []string{"No kipping, no swinging, no drops into it.", "Guidance for a competent person; local codes and a licensed trade decide."}
 	if b.Use == RowUnder {
@@ -282,8 +288,20 @@ func (b Bar) remedy() (*Remedy, error) {
 			return nil, err
 		}
 		if got.OK() {
-			return &Remedy{c.words, got.Weakest().Use()}, nil
+			return &Remedy{c.words + better(try), got.Weakest().Use()}, nil
 		}
 	}
 	return nil, nil
+}
+
+// better names the bar with the better grip where a thick board would do.
+func better(b Bar) string {
+	grip := b
+	grip.Stock = "pipe-1-1/4"
+	stock, err := BarStockByKey(b.Stock)
+	got, failed := grip.checked()
+	if err != nil || failed != nil || !stock.Rolls || !got.OK() {
+		return ""
+	}
+	return fmt.Sprintf("; 1¼ in steel pipe is the better grip, used %.2f", math.Ceil(got.Weakest().Use()*100)/100)
 }

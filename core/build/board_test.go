@@ -75,6 +75,20 @@ func TestBoardsAsASensiblePersonExpects(t *testing.T) {
 	assert.Contains(t, got.Weakest().Link, "ring", "a ring without a mark is the weakest, by name")
 }
 
+// A body on one vertical board on one stud is refused: the stud alone would be used several
+// times over (specification: 7.6 of a board's weakest link).
+func TestABodyOnOneStudIsRefused(t *testing.T) {
+	got, err := chest(quantity.Force(100 * 9.80665 * build.PersonFactor / build.BandFactor)).Build()
+	require.NoError(t, err)
+	assert.False(t, got.OK())
+	for _, c := range got.Checks {
+		if c.Link == "stud at 1.22 m" {
+			assert.Greater(t, c.Use(), 4.0)
+		}
+	}
+	assert.Greater(t, got.Weakest().Use(), 4.0)
+}
+
 // A body: across three studs with a steep strap, a known plate and legs to the floor it passes;
 // with any of these less it does not.
 func TestBoardsForABody(t *testing.T) {

@@ -87,7 +87,7 @@ func (b Box) checked() (Built, error) {
 	x, y, z := b.Sides[0], b.Sides[1], b.Sides[2]
 	cx, cy := b.clear(x, b.Across), b.clear(y, b.Along)
 	mass := b.Mass()
-	out := Built{Title: "Box of three heights", Hours: [2]float64{3, 5}, Mass: mass}
+	out := Built{Title: "Box of three heights", Hours: [2]float64{3, 5}, Mass: mass, Floor: float64(x * y)}
 	for _, way := range []struct {
 		height, wide, long quantity.Length
 		span               quantity.Length

@@ -54,6 +54,7 @@ type Built struct {
 	Title    string
 	Mass     quantity.Mass   // of the thing itself, in kg; 0 where it does not matter
 	Top      quantity.Length // of what is fixed to a wall, above the floor
+	Floor    float64         // what it stands on, in m²
 	Parts    []Part
 	Tools    []string
 	Hours    [2]float64

@@ -1,6 +1,7 @@
 package build
 
 import (
+	"cmp"
 	"fmt"
 	"math"
 	"slices"
@@ -89,6 +90,14 @@ type Design struct {
 	Build           func(Values, Situation) (Built, error)
 	Gives           func(Values, Situation) []capability.Supply
 	Makes           func(Values) []load.Container
+	// Changes are of its answers, the cheapest first, where its wall is checked with it.
+	Changes []answerChange
+}
+
+// answerChange is a change of answers, in words.
+type answerChange struct {
+	words string
+	to    Values
 }
 
 // Designs are all designs, those for bands and bodies first.
@@ -117,15 +126,12 @@ func (d Design) Work(v Values, s Situation) (Worked, error) {
 		}
 	}
 	var err error
-	if w.Built, err = d.Build(v, s); err != nil {
+	if w.Built, err = d.stands(v, s); err != nil {
 		return w, err
 	}
-	if d.On == OnWall {
-		w.Built.Checks = append(w.Built.Checks, s.standing())
-		if over := s.over(); over > 0 {
-			w.Built.Checks = append(w.Built.Checks, Check{Link: "under the ceiling", Fits: true, Demand: float64(w.Built.Top), Capacity: float64(over), Unit: "m", Formula: "its top against the ceiling there", Source: "survey"})
-		}
-		if !w.Built.OK() && w.Built.Instead == "" {
+	if d.On == OnWall && !w.Built.OK() {
+		w.Built.Remedy = d.mended(v, s)
+		if w.Built.Instead == "" {
 			w.Built.Instead = "the same on a wall that holds it"
 		}
 	}
@@ -133,6 +139,68 @@ func (d Design) Work(v Values, s Situation) (Worked, error) {
 		w.Gives = d.Gives(v, s)
 	}
 	return w, nil
+}
+
+// stands is a design with its place.
+func (d Design) stands(v Values, s Situation) (Built, error) {
+	out, err := d.Build(v, s)
+	if err != nil || d.On != OnWall {
+		return out, err
+	}
+	out.Checks = append(out.Checks, s.standing())
+	if over := s.over(); over > 0 {
+		out.Checks = append(out.Checks, Check{Link: "under the ceiling", Fits: true, Demand: float64(out.Top), Capacity: float64(over), Unit: "m", Formula: "its top against the ceiling there", Source: "survey"})
+	}
+	return out, nil
+}
+
+// mended is the first change that makes all checks of a design on a wall pass, its place and its
+// wall among them: of its answers, of its place in the room, the nearest first, of both; or what
+// the design itself knows, where its place passes.
+func (d Design) mended(v Values, s Situation) *Remedy {
+	try := func(words string, v Values, s Situation) *Remedy {
+		if b, err := d.stands(v, s); err == nil && b.OK() {
+			return &Remedy{words, b.Weakest().Use()}
+		}
+		return nil
+	}
+	for _, c := range d.Changes {
+		if r := try(c.words, v.Over(c.to), s); r != nil {
+			return r
+		}
+	}
+	here, err := d.stands(v, s)
+	if err != nil {
+		return nil
+	}
+	placed := !slices.ContainsFunc(here.Checks, func(c Check) bool { return c.Fits && !c.OK() })
+	if placed && len(d.Changes) == 0 {
+		return here.Remedy
+	}
+	if placed || s.Room == nil {
+		return nil
+	}
+	places := d.places(s.Room, s)
+	far := func(p Situation) float64 {
+		off := math.Abs(float64(p.At - s.At))
+		if p.Wall != s.Wall {
+			off += 100
+		}
+		return off
+	}
+	slices.SortStableFunc(places, func(a, b Situation) int { return cmp.Compare(far(a), far(b)) })
+	for _, more := range append([]answerChange{{}}, d.Changes...) {
+		for _, p := range places {
+			words := fmt.Sprintf("move it to %.2f m along wall %s", float64(p.At), space.WallName(p.Wall))
+			if more.words != "" {
+				words += ", and " + more.words
+			}
+			if r := try(words, v.Over(more.to), p); r != nil {
+				return r
+			}
+		}
+	}
+	return nil
 }
 
 // Worked is a design as it was worked out: with all of its sizes, its questions, and what it

@@ -127,7 +127,32 @@ var pegBoards = map[string]quantity.Length{"89": 0.089, "140": 0.140}
 
 const bracketFoot quantity.Length = 0.02
 
+// Changes of what is held with screws in a wall, the cheapest first.
+func wallChanges(more ...answerChange) []answerChange {
+	say := func(pairs ...string) Values {
+		v := Values{Word: map[string]string{}}
+		for i := 0; i+1 < len(pairs); i += 2 {
+			v.Word[pairs[i]] = pairs[i+1]
+		}
+		return v
+	}
+	all := []answerChange{
+		{"the lining cut out behind it", say("cut", "yes")}, {"lag screws of 8 × 150 mm", say("screw", "8x150")},
+		{"the lining cut out behind it and lag screws of 8 × 150 mm", say("cut", "yes", "screw", "8x150")},
+	}
+	for _, m := range more {
+		all = append(all, m, answerChange{m.words + ", the lining cut out behind it and lag screws of 8 × 150 mm", m.to.Over(say("cut", "yes", "screw", "8x150"))})
+	}
+	return all
+}
+
 var pegsDesign = Design{
+	Changes: wallChanges(
+		answerChange{"a board of 38 × 140 mm", Values{Word: map[string]string{"board": "140"}}},
+		answerChange{"a plain peg through the board instead of a thread", Values{Word: map[string]string{"threaded": "no"}}},
+		answerChange{"plain pegs of 1¼ in pipe on a board of 38 × 140 mm", Values{Word: map[string]string{"threaded": "no", "pipe": "1-1/4", "board": "140"}}},
+		answerChange{"plain pegs of 1¼ in pipe on a board of 38 × 140 mm, at most 1.4 m high", Values{Num: map[string]float64{"high_m": 1.4}, Word: map[string]string{"threaded": "no", "pipe": "1-1/4", "board": "140"}}},
+	),
 	Key: "pegs", Name: "Plate pegs", Does: "plates off the floor", On: OnWall,
 	Asks: func(v Values, s Situation) []Ask {
 		return append([]Ask{
@@ -154,6 +179,11 @@ var pegsDesign = Design{
 }
 
 var shelfDesign = Design{
+	Changes: wallChanges(
+		answerChange{"brackets 0.4 m apart", Values{Num: map[string]float64{"span_m": 0.4}}},
+		answerChange{"at most 1.4 m high", Values{Num: map[string]float64{"high_m": 1.4}}},
+		answerChange{"brackets 0.4 m apart, at most 1.4 m high", Values{Num: map[string]float64{"span_m": 0.4, "high_m": 1.4}}},
+	),
 	Key: "shelf", Name: "Shelf for loads", Does: "jugs and bells off the floor", On: OnWall,
 	Asks: func(v Values, s Situation) []Ask {
 		return append([]Ask{

@@ -48,11 +48,10 @@ func (d Design) places(r *space.Room, s Situation) (out []Situation) {
 func (d Design) Offer(rooms []space.Room, s Situation, v Values) (best Worked, at Situation, room int) {
 	s.Room, s.Wall = nil, -1
 	room = -1
-	best, _ = d.Work(v, s)
 	at = s
-	fails := func(w Worked) int {
+	fails := func(b Built) int {
 		n := 0
-		for _, c := range w.Built.Checks {
+		for _, c := range b.Checks {
 			if !c.OK() {
 				n++
 			}
@@ -61,22 +60,23 @@ func (d Design) Offer(rooms []space.Room, s Situation, v Values) (best Worked, a
 	}
 	fewest := math.MaxInt
 	for i := range rooms {
-		if !rooms[i].Trains {
+		if !rooms[i].Trains || fewest == 0 {
 			continue
 		}
 		for _, place := range d.places(&rooms[i], s) {
-			w, err := d.Work(v, place)
+			b, err := d.stands(d.Fit(place).Over(v), place)
 			if err != nil {
 				continue
 			}
-			if n := fails(w); n < fewest {
-				best, at, room, fewest = w, place, i, n
+			if n := fails(b); n < fewest {
+				at, room, fewest = place, i, n
 			}
 			if fewest == 0 {
-				return best, at, room
+				break
 			}
 		}
 	}
+	best, _ = d.Work(v, at)
 	return best, at, room
 }
 
@@ -95,15 +95,15 @@ func (d Design) MarkedWell(s Situation) Values {
 // checks ask, where the rest passes, rounded up to 100 N.
 func (d Design) Marks(s Situation, v Values) map[string]float64 {
 	out := map[string]float64{}
-	with := v.Over(d.MarkedWell(s))
-	if w, err := d.Work(with, s); err != nil || !w.Built.OK() {
+	with := d.Fit(s).Over(v).Over(d.MarkedWell(s))
+	if b, err := d.stands(with, s); err != nil || !b.OK() {
 		return out
 	}
 	for key := range d.MarkedWell(s).Num {
 		lo, hi := 0.0, with.Num[key]
 		for hi-lo > 1 {
 			try := with.Over(Values{Num: map[string]float64{key: (lo + hi) / 2}})
-			if w, err := d.Work(try, s); err == nil && w.Built.OK() {
+			if b, err := d.stands(try, s); err == nil && b.OK() {
 				hi = (lo + hi) / 2
 			} else {
 				lo = (lo + hi) / 2

@@ -252,6 +252,25 @@ func TestAPlaceOnTheWall(t *testing.T) {
 	assert.Contains(t, use(func(s *build.Situation) { s.Wall, s.At = 1, 1.4 }).Refused, "the door is there")
 	assert.Contains(t, use(func(s *build.Situation) { s.Room.Walls[0].Offset = 0 }).Refused, "first stud")
 	assert.Contains(t, use(func(s *build.Situation) { s.Wall = -1 }).Refused, "no wall is chosen")
+	// What is asked is done: moved there, it passes.
+	off := here()
+	off.At += 0.1
+	moved, err := d.Work(good["board-bands"], off)
+	require.NoError(t, err)
+	require.NotNil(t, moved.Built.Remedy)
+	assert.Equal(t, "move it to 1.11 m along wall A", moved.Built.Remedy.Change)
+	off.At = here().At
+	moved, err = d.Work(good["board-bands"], off)
+	require.NoError(t, err)
+	assert.True(t, moved.Built.OK())
+	// Pegs on a lined wall between two studs: moved, and what their screws need besides.
+	pegs, err := build.DesignByKey("pegs")
+	require.NoError(t, err)
+	off.At += 0.1
+	lined, err := pegs.Work(build.Values{Word: map[string]string{"stud": "89"}}, off)
+	require.NoError(t, err)
+	require.NotNil(t, lined.Built.Remedy)
+	assert.Contains(t, lined.Built.Remedy.Change, "move it to 1.11 m along wall A, and the lining cut out behind it")
 	// Under a slope the top of the board counts, and what fits has no high ring there.
 	s := here()
 	s.Room.Ceiling.Slopes = []space.Slope{{Outline: s.Room.Outline, From: 0, Low: 1.6, High: 2.44}}

@@ -82,6 +82,7 @@ func (p Parallels) checked() (Built, error) {
 		deep.Demand = 0.2
 	}
 	out := Built{
+		Floor: 2 * float64(p.Wide*max(p.Deep, p.Length)),
 		Title: "Parallels", Hours: [2]float64{1, 3}, Mass: 2 * p.Mass,
 		Checks: []Check{
 			{Link: "bar in bending", Demand: a.Stress, Capacity: a.Allowable, Unit: "Pa", Formula: "F/2 · length/4 over S", Source: "statics; strength of " + steel.Name},
@@ -164,6 +165,7 @@ func (p Platform) checked() (Built, error) {
 		floor.Refused = "over 200 kg on under 2 m² upstairs: across three joists near a wall, and an engineer is asked"
 	}
 	out := Built{
+		Floor: area,
 		Title: "Platform", Hours: [2]float64{2, 3}, Mass: quantity.Mass(own),
 		Checks: []Check{
 			floor,

@@ -118,6 +118,7 @@ func (s StepBox) checked() (Built, error) {
 	}
 	stands := Standing{Height: s.Height, Width: s.Base, Inside: inside, Flare: s.Flare, Mass: s.Mass, Mu: s.Mu}
 	out := Built{
+		Floor: float64((s.Span + 2*s.Flare) * s.Base),
 		Title: fmt.Sprintf("Step, %.2f m: %s", float64(s.Height), stock.Name), Hours: [2]float64{2, 3},
 		Checks: []Check{
 			{Link: "tread in bending", Demand: stress, Capacity: allowed, Unit: "Pa", Formula: "F/4 (L − 0.05)/S", Source: source},

@@ -103,7 +103,7 @@ func TestTwoThingsTogetherAgainstAllPairs(t *testing.T) {
 	offered := 0
 	clients := map[string]client.Client{"a room for a barbell": barbellRoom(50000), "six jugs": sixJugs(t, 2.4)}
 	r := rand.New(rand.NewPCG(12, 3))
-	for i := range 6 {
+	for i := range 3 {
 		clients[fmt.Sprint("invented ", i)] = someOwner(r)
 	}
 	for name, c := range clients {
@@ -178,7 +178,7 @@ func TestTwoThingsTogetherAgainstAllPairs(t *testing.T) {
 			}
 		}
 	}
-	assert.Greater(t, offered, 5)
+	assert.Greater(t, offered, 3)
 }
 
 // The one that a practitioner would name for the squat of somebody strong (common practice).

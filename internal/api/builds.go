@@ -155,28 +155,36 @@ func useOf(u float64) *float64 {
 	return &up
 }
 
-func designedOf(w build.Worked, s build.Situation, fits build.Values) Designed {
+func designedOf(w build.Worked, s build.Situation, fits build.Values, units quantity.System) Designed {
 	b := w.Built
+	say := func(text string) string { return build.Say(text, units) }
+	all := func(texts []string) []string {
+		out := make([]string, len(texts))
+		for i, t := range texts {
+			out[i] = say(t)
+		}
+		return out
+	}
 	out := Designed{
-		Design: w.Design.Key, Title: b.Title, Does: w.Design.Does, On: string(w.Design.On), OK: b.OK(), Checks: []BuildCheck{}, Asks: []BuildAsk{}, Figures: []BuildFigure{}, Parts: []BuildPart{}, Tools: append([]string{}, b.Tools...),
-		Hours: []float64{b.Hours[0], b.Hours[1]}, MassKg: float64(b.Mass), Steps: []BuildStep{}, Proof: b.Proof, Inspect: b.Inspect, Cautions: append([]string{}, b.Cautions...), Instead: b.Instead, Gives: []string{},
+		Design: w.Design.Key, Title: say(b.Title), Does: w.Design.Does, On: string(w.Design.On), OK: b.OK(), Checks: []BuildCheck{}, Asks: []BuildAsk{}, Figures: []BuildFigure{}, Parts: []BuildPart{}, Tools: all(b.Tools),
+		Hours: []float64{b.Hours[0], b.Hours[1]}, MassKg: float64(b.Mass), Steps: []BuildStep{}, Proof: say(b.Proof), Inspect: say(b.Inspect), Cautions: all(b.Cautions), Instead: say(b.Instead), Gives: []string{},
 	}
 	if len(b.Checks) > 0 {
 		weakest := b.Weakest()
-		out.Weakest, out.Use, out.Why = weakest.Link, useOf(weakest.Use()), weakest.Refused
+		out.Weakest, out.Use, out.Why = say(weakest.Link), useOf(weakest.Use()), say(weakest.Refused)
 	}
 	if b.Remedy != nil {
-		out.Remedy = b.Remedy.Change
+		out.Remedy = say(b.Remedy.Change)
 	}
 	for _, c := range b.Checks {
 		capacity := c.Capacity
 		if math.IsInf(capacity, 0) {
 			capacity = 0
 		}
-		out.Checks = append(out.Checks, BuildCheck{c.Link, c.Demand, capacity, c.Unit, useOf(c.Use()), c.OK(), c.Formula, c.Source, c.Refused})
+		out.Checks = append(out.Checks, BuildCheck{say(c.Link), c.Demand, capacity, c.Unit, useOf(c.Use()), c.OK(), c.Formula, c.Source, say(c.Refused)})
 	}
 	for _, a := range w.Asks {
-		one := BuildAsk{Key: a.Key, Label: a.Label, Kind: string(a.Kind), Low: a.Low, High: a.High, Words: []BuildWord{}, Help: a.Help, Mark: a.Mark, Num: w.Values.Num[a.Key], Word: w.Values.Word[a.Key]}
+		one := BuildAsk{Key: a.Key, Label: say(a.Label), Kind: string(a.Kind), Low: a.Low, High: a.High, Words: []BuildWord{}, Help: say(a.Help), Mark: a.Mark, Num: w.Values.Num[a.Key], Word: w.Values.Word[a.Key]}
 		for _, x := range a.Words {
 			one.Words = append(one.Words, BuildWord(x))
 		}
@@ -186,7 +194,7 @@ func designedOf(w build.Worked, s build.Situation, fits build.Values) Designed {
 	for _, f := range w.Figures(s) {
 		one := BuildFigure{Name: f.Name, Marks: []BuildMark{}}
 		for _, m := range f.Marks {
-			one.Marks = append(one.Marks, BuildMark{string(m.Shape), m.X, m.Y, m.W, m.H, string(m.Of), m.Text, m.Link})
+			one.Marks = append(one.Marks, BuildMark{string(m.Shape), m.X, m.Y, m.W, m.H, string(m.Of), m.Text, say(m.Link)})
 		}
 		out.Figures = append(out.Figures, one)
 	}
@@ -194,7 +202,7 @@ func designedOf(w build.Worked, s build.Situation, fits build.Values) Designed {
 		out.Parts = append(out.Parts, partOf(p))
 	}
 	for _, s := range b.Steps {
-		out.Steps = append(out.Steps, BuildStep(s))
+		out.Steps = append(out.Steps, BuildStep{say(s.Text), s.Hold})
 	}
 	for _, g := range w.Gives {
 		out.Gives = append(out.Gives, string(g.Kind))
@@ -225,7 +233,7 @@ func buildStateOf(b workbench.BuildOf, units quantity.System) BuildState {
 	if d.Fit != nil {
 		fits, out.NoProof = d.Fit(b.At), d.NoProof()
 	}
-	out.Designed = designedOf(b.Worked, b.At, fits)
+	out.Designed = designedOf(b.Worked, b.At, fits, units)
 	if b.Problem != nil {
 		out.Fault = &BuildFault{b.Problem.Field, b.Problem.Detail.In(units)}
 		out.Designed.OK, out.Designed.Why = false, out.Fault.Detail
@@ -375,7 +383,7 @@ func (a *API) builds(r huma.API) {
 			out := &offers{}
 			out.Body.Revision, out.Body.Offers = f.Revision, []BuildOffer{}
 			for _, o := range all {
-				one := BuildOffer{Designed: designedOf(o.Worked, o.At, o.Worked.Design.Fit(o.At)), Build: o.Build(rooms), CostMinor: o.Cost, BuyMinor: o.BuyCost, Marks: []MarkedPiece{}}
+				one := BuildOffer{Designed: designedOf(o.Worked, o.At, o.Worked.Design.Fit(o.At), quantity.System(f.Profile.Units)), Build: o.Build(rooms), CostMinor: o.Cost, BuyMinor: o.BuyCost, Marks: []MarkedPiece{}}
 				if o.Problem != nil {
 					one.Lacks = o.Problem.Error()
 				}

@@ -54,12 +54,15 @@ func Builds(f store.File, all []workbench.BuildOf, bill workbench.Bill, only, si
 
 type builds struct{ book }
 
+// say is a text of a design in the client's units.
+func (b builds) say(text string) string { return build.Say(text, b.units) }
+
 func (b builds) one(x workbench.BuildOf) {
 	built := x.Worked.Built
 	b.SetFont("Barlow", "B", 20)
 	b.colour(ink)
 	b.MultiCell(0, 9, x.Build.Name, "", "L", false)
-	b.text(built.Title+".", soft)
+	b.text(b.say(built.Title)+".", soft)
 	if x.Problem != nil {
 		b.text(x.Problem.Detail.In(b.units)+".", wrong)
 		return
@@ -68,15 +71,15 @@ func (b builds) one(x workbench.BuildOf) {
 	b.SetFont("Barlow", "B", 11)
 	if built.OK() {
 		b.colour(covered)
-		b.MultiCell(0, 5.5, fmt.Sprintf("Every check passes; the weakest is %s, used %s.", weakest.Link, used(weakest)), "", "L", false)
+		b.MultiCell(0, 5.5, b.say(fmt.Sprintf("Every check passes; the weakest is %s, used %s.", weakest.Link, used(weakest))), "", "L", false)
 	} else {
 		b.colour(wrong)
-		b.MultiCell(0, 5.5, "Do not build it as it stands: "+strings.TrimSuffix(reason(weakest), ".")+".", "", "L", false)
+		b.MultiCell(0, 5.5, "Do not build it as it stands: "+strings.TrimSuffix(b.say(reason(weakest)), ".")+".", "", "L", false)
 		if built.Remedy != nil {
-			b.text("The least that makes all checks pass: "+built.Remedy.Change+".", ink)
+			b.text("The least that makes all checks pass: "+b.say(built.Remedy.Change)+".", ink)
 		}
 		if built.Instead != "" {
-			b.text("Safe instead: "+built.Instead+".", ink)
+			b.text("Safe instead: "+b.say(built.Instead)+".", ink)
 		}
 	}
 	for _, fig := range x.Worked.Figures(x.At) {
@@ -106,7 +109,7 @@ func (b builds) one(x workbench.BuildOf) {
 	b.tests(x)
 	b.heading("Mind")
 	for _, c := range built.Cautions {
-		b.warning(c)
+		b.warning(b.say(c))
 	}
 }
 
@@ -130,14 +133,14 @@ func (b builds) steps(built build.Built) {
 	b.heading("Steps")
 	for i, s := range built.Steps {
 		if s.Hold {
-			b.warning(fmt.Sprintf("%d. Hold: %s", i+1, s.Text))
+			b.warning(fmt.Sprintf("%d. Hold: %s", i+1, b.say(s.Text)))
 			y := b.GetY() - rowLine - 1.6
 			b.SetDrawColor(ink[0], ink[1], ink[2])
 			b.SetLineWidth(0.3)
 			b.Rect(margin+b.width-5, y, 4, 4, "D") // to be ticked
 			continue
 		}
-		b.text(fmt.Sprintf("%d. %s", i+1, s.Text), ink)
+		b.text(fmt.Sprintf("%d. %s", i+1, b.say(s.Text)), ink)
 		b.Ln(1)
 	}
 }
@@ -161,14 +164,14 @@ func (b builds) checks(built build.Built) {
 	b.heading("From the hand to the building")
 	var rows [][]string
 	for _, c := range built.Checks {
-		demand, holds := "", "nothing: "+c.Refused
+		demand, holds := "", "nothing: "+b.say(c.Refused)
 		if c.Demand > 0 {
 			demand = b.amount(c.Unit, c.Demand)
 		}
 		if c.Refused == "" {
 			holds = b.amount(c.Unit, c.Capacity)
 		}
-		rows = append(rows, []string{c.Link, demand, holds, used(c), c.Formula + "; " + c.Source})
+		rows = append(rows, []string{b.say(c.Link), demand, holds, used(c), c.Formula + "; " + c.Source})
 	}
 	b.table([]column{{"link", 0.22, "L", true}, {"asked", 0.11, "R", false}, {"holds", 0.17, "R", false}, {"used", 0.09, "R", true}, {"  rule and source", 0.41, "L", false}}, rows)
 	b.text("Asked is with its factor. A link passes up to 1.00 before any rounding, and is shown rounded up. One without a mark counts as nothing.", soft)
@@ -178,11 +181,11 @@ func (b builds) checks(built build.Built) {
 func (b builds) tests(x workbench.BuildOf) {
 	built := x.Worked.Built
 	b.heading("Proof and inspections")
-	b.text("Proof: "+built.Proof, ink)
+	b.text("Proof: "+b.say(built.Proof), ink)
 	if len(x.ProofWith) > 0 {
 		b.text("With what is here: "+x.ProofWords(b.units), ink)
 	}
-	b.text("Inspection: "+built.Inspect, ink)
+	b.text("Inspection: "+b.say(built.Inspect), ink)
 	b.Ln(1)
 	var rows [][]string
 	for _, t := range x.Build.Tests {

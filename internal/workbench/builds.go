@@ -303,7 +303,7 @@ func mayBuild(ctx context.Context, f store.File, c client.Client, bands []BandOf
 		}
 		b := o.Worked.Built
 		one := client.Offer{
-			Key: d.Key, Name: d.Name, Cost: o.Cost, Minutes: int(math.Round(b.Hours[1] * 60)), Supplies: o.Worked.Gives, Rungs: d.Rungs(o.Worked.Values, d.Key),
+			Key: d.Key, Name: d.Name, Cost: o.Cost, Minutes: int(math.Round(b.Hours[1] * 60)), Floor: b.Floor, Supplies: o.Worked.Gives, Rungs: d.Rungs(o.Worked.Values, d.Key),
 			Note: "its checks are at Builds; it counts once its proof test has passed",
 		}
 		if len(o.Marks) > 0 {

@@ -1,5 +1,6 @@
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import { useBench } from '../../lib/desk'
+import { drafts } from '../../lib/drafts'
 import { localField, useFields } from '../../lib/file/useFields'
 import { day, percent } from '../../lib/format'
 import { AxisX, AxisY, Hatch, Label, Scene, through, useHatched, useSheet } from '../../ui/draw'
@@ -167,6 +168,13 @@ export function nextLength(b: Band): number {
   return Math.round(next * b.rest_m * 20) / 20
 }
 
+/** Waits until what was typed into another field is taken; false where it is not, in two seconds. */
+async function taken(draft: string): Promise<boolean> {
+  for (let n = 0; n < 40 && drafts.get(draft) !== null; n++) await new Promise((done) => window.setTimeout(done, 50))
+  await new Promise((done) => window.setTimeout(done))
+  return drafts.get(draft) === null
+}
+
 function Measure({ band: b, state }: { band: Band; state: BandState }) {
   const { desk, units, box } = useBench()
   const [length, setLength] = useState(0)
@@ -175,8 +183,14 @@ function Measure({ band: b, state }: { band: Band; state: BandState }) {
   const at = length || nextLength(b)
   const kind = units.system === 'us' ? 'level' : 'length'
   const [refusal, setRefusal] = useState<{ why: string; text?: string } | null>(null)
+  const latest = useRef(at)
+  latest.current = at
   const add = async (n: number, u: number, text?: string) => {
-    const point = { length_m: at, force_n: n, u_n: u, releasing: way === 'releasing', at: Math.floor(Date.now() / 1000) }
+    if (!(await taken(draft('to')))) {
+      setRefusal({ why: 'first what it was pulled to: that cannot be read yet', text })
+      return
+    }
+    const point = { length_m: latest.current, force_n: n, u_n: u, releasing: way === 'releasing', at: Math.floor(Date.now() / 1000) }
     setRefusal(null)
     setLength(0)
     const scope = `bands/${b.id}` as const

@@ -5,7 +5,7 @@ import { useBench } from '../../lib/desk'
 import { Label, Scene, useSheet } from '../../ui/draw'
 import { Failed, Head, Waiting } from '../../ui/parts'
 import { Offcuts } from './Offcuts'
-import { PriceOf } from './Prices'
+import { PriceBook, PriceOf } from './Prices'
 
 type Bill = Shapes['BuildBill']
 
@@ -58,6 +58,7 @@ export function BillView() {
       ))}
       <Lines bill={b} />
       <Offcuts />
+      <PriceBook />
       <p className="text-fine text-soft">
         Prices without a mark are samples, which are invented: type what your practice pays in {desk.file.profile.currency}, and it holds
         for all of its clients. A saw takes 3 mm a cut; 10 mm come off each bar first.{' '}

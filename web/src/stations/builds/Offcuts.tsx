@@ -9,7 +9,7 @@ import { Button, More } from '../../ui/parts'
 import { Refusals } from '../../ui/refusals'
 
 /** All materials, with what they cost the practice. */
-function useGoods() {
+export function useGoods() {
   const { currency } = useBench().desk.file.profile
   return useQuery({
     queryKey: ['prices', currency],

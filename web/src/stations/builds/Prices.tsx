@@ -3,6 +3,8 @@ import { useEffect, useState } from 'react'
 import { ApiError, api, data, type Shapes } from '../../api/client'
 import { useBench } from '../../lib/desk'
 import { readQuantity } from '../../ui/field'
+import { More } from '../../ui/parts'
+import { useGoods } from './Offcuts'
 
 /** Keeps what the practice pays for a size of a material; undefined goes back to the sample. */
 function useSetPrice() {
@@ -12,9 +14,32 @@ function useSetPrice() {
     mutationFn: ({ key, minor }: { key: string; minor?: number }) =>
       data<Shapes['PriceBook']>(api.PUT('/api/v1/practice/prices', { body: { key, currency, minor } })),
     onSuccess: () => {
-      for (const queryKey of [['bill'], ['designs'], ['plan'], ['closings']]) cache.invalidateQueries({ queryKey })
+      for (const queryKey of [['bill'], ['designs'], ['plan'], ['closings'], ['prices']]) cache.invalidateQueries({ queryKey })
     },
   })
+}
+
+/** Every size of every material, with what it costs the practice. */
+export function PriceBook() {
+  const prices = useGoods().data?.prices ?? []
+  return (
+    <More summary="The whole price book">
+      <table className="w-full max-w-3xl border-collapse text-body">
+        <tbody>
+          {prices.map((p) => (
+            <tr key={p.key} className="border-t border-faint align-baseline">
+              <th scope="row" className="py-0.5 pr-2 text-left font-normal">
+                {p.name} <span className="text-soft">{p.size}</span>
+              </th>
+              <td className="w-44 py-0.5">
+                <PriceOf priceKey={p.key} name={`${p.name} ${p.size}, of the book`} minor={p.minor} own={p.own} />
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </More>
+  )
 }
 
 /** The price of one, which the practice may say for itself. */

@@ -18,7 +18,8 @@ export function HandoverStation() {
   const made = plan.data && !plan.data.lacks ? plan.data : null
   const filling = (key: string) => library.fillings.find((f) => f.key === key)?.name ?? key
   const buys = made?.chosen.filter((c) => c.origin === 'buy') ?? []
-  const fills = made?.chosen.filter((c) => c.origin !== 'buy') ?? []
+  const builds = made?.chosen.filter((c) => c.origin === 'build') ?? []
+  const fills = made?.chosen.filter((c) => c.origin === 'scrap') ?? []
   return (
     <div className="p-4 md:p-6">
       <div data-noprint className="mb-5 flex flex-wrap items-center gap-3">
@@ -38,6 +39,16 @@ export function HandoverStation() {
         >
           PDF, Letter
         </a>
+        {desk.file.builds.length > 0 && (
+          <a
+            className="border border-ink bg-sheet px-3.5 py-1.5 text-fine font-semibold text-ink no-underline"
+            href={`/api/v1/clients/${id}/builds.pdf?paper=${units.system === 'us' ? 'letter' : 'a4'}`}
+            target="_blank"
+            rel="noreferrer"
+          >
+            Build sheets, PDF
+          </a>
+        )}
         <Button onClick={() => window.print()}>Print this page</Button>
         <span className="text-fine text-soft">The private note stays here.</span>
       </div>
@@ -65,6 +76,18 @@ export function HandoverStation() {
                     { head: 'price', figure: true, cell: (c) => units.money(c.cost_minor) },
                   ]}
                 />
+              </section>
+            )}
+            {builds.length > 0 && (
+              <section className="mb-5">
+                <Head aside="each on its own sheet; it counts once its proof test has passed">Build</Head>
+                <ul className="m-0 list-none p-0">
+                  {builds.map((c) => (
+                    <li key={c.key} className="border-b border-faint py-1.5">
+                      ☐ <b>{c.name}</b>, {units.money(c.cost_minor)} of material, about {Math.round(c.minutes / 60)} h
+                    </li>
+                  ))}
+                </ul>
               </section>
             )}
             {fills.length > 0 && (

@@ -1,0 +1,54 @@
+package build_test
+
+import (
+	"regexp"
+	"slices"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"scrappyrack/core/build"
+	"scrappyrack/core/quantity"
+)
+
+func TestTextsInTheReadersUnits(t *testing.T) {
+	for text, want := range map[string]string{
+		"ring at 1.22 m":                     "ring at 48 in",
+		"a strap marked with 700 N at least": "a strap marked with 157.5 lbf at least",
+		"a 38 × 89 board":                    "a 38 × 89 board",
+		"lag screws of 8 × 150 mm":           "lag screws of 8 × 150 mm",
+		"40 to 75 mm beside every ring":      "1.575 to 2.953 in beside every ring",
+
+		"within 3 mm of each other, 5 minutes": "within 0.118 in of each other, 5 minutes",
+	} {
+		assert.Equal(t, text, build.Say(text, quantity.Metric))
+		assert.Equal(t, want, build.Say(text, quantity.US))
+	}
+	// Whatever a design says to somebody in pounds and inches has no other unit in it, but for sizes
+	// by which things are sold.
+	metric := regexp.MustCompile(`\d (kg|N|cm|m)\b`)
+	sold := regexp.MustCompile(`× \d+(\.\d+)? (mm|m)|\d mm (OSB|softwood|birch|timber|dowel|webbing)`)
+	for _, d := range build.Designs() {
+		for _, v := range []build.Values{good[d.Key], {}} {
+			w, err := d.Work(v, here())
+			require.NoError(t, err)
+			texts := append(slices.Clone(w.Built.Cautions), w.Built.Title, w.Built.Proof, w.Built.Inspect, w.Built.Instead)
+			if w.Built.Remedy != nil {
+				texts = append(texts, w.Built.Remedy.Change)
+			}
+			for _, s := range w.Built.Steps {
+				texts = append(texts, s.Text)
+			}
+			for _, c := range w.Built.Checks {
+				texts = append(texts, c.Link, c.Refused)
+			}
+			for _, a := range w.Asks {
+				texts = append(texts, a.Label, a.Help)
+			}
+			for _, text := range texts {
+				assert.NotRegexp(t, metric, sold.ReplaceAllString(build.Say(text, quantity.US), ""), d.Key)
+			}
+		}
+	}
+}
