@@ -42,7 +42,7 @@ journeys() { (cd e2e && npm run --silent check && npm test --silent); }
 # other rooms' tests ten times slower.
 threaded() { grep -rlE --include='*.go' '^[[:space:]]*go [a-zA-Z]|\.Go\(|"sync(/atomic)?"' cmd internal core bench | xargs -n1 dirname | sort -u | sed 's|^|./|'; }
 # Long tests of such rooms in which one thread works things out: without it, once.
-long='TestRememberingChangesNothing|TestDemoClientsAnswerToChanges|TestEveryClosingKeepsItsPromise|TestSmallBoardsAreTheBestOfEveryWay|TestCoverageIsMonotone|TestCoverageIsTheIntegral|TestTacticsCountForLessThanRealLoad|TestOpeningsOpen|TestTheWorstGapThatCanBeClosed'
+long='TestRememberingChangesNothing|TestDemoClientsAnswerToChanges|TestEveryClosingKeepsItsPromise|TestSmallBoardsAreTheBestOfEveryWay|TestCoverageIsMonotone|TestCoverageIsTheIntegral|TestTacticsCountForLessThanRealLoad|TestOpeningsOpen|TestTheWorstGapThatCanBeClosed|TestOnlyWhatIsMadeHoldsAndIsProvenCounts|TestABuildIsWorkedOutAnew'
 without_race() { go test -timeout 8m $(single) && go test -timeout 8m -run "$long" ./core/coverage ./internal/workbench; }
 single() { comm -23 <(go list -f '{{.Dir}}' ./... | sed "s|^$PWD|.|" | sort) <(threaded | sort); }
 

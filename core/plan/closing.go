@@ -127,15 +127,23 @@ func (t today) closings(ctx context.Context, own int, before coverage.Board) (ou
 		found[one.Kind] = append(found[one.Kind], one)
 	}
 	most := before.Slots[own].Value
+	offered := map[ClosingKind][]Closing{}
 	for _, kind := range closingKinds {
 		if err := ctx.Err(); err != nil {
 			return nil, err
 		}
-		offered := t.best(found[kind], before)
-		for _, c := range offered {
+		offered[kind] = t.best(found[kind], before)
+		for _, c := range offered[kind] {
 			most = max(most, c.Own.After)
 		}
-		out = append(out, offered...)
+	}
+	// What is bought for no more money than it is built for is looked at first.
+	buys, builds := offered[ByBuy], offered[ByBuild]
+	if len(buys) > 0 && len(builds) > 0 && rank[buys[0].Own.Is] <= rank[builds[0].Own.Is] && buys[0].Cost <= builds[0].Cost {
+		offered[ByBuild], offered[ByBuy] = buys, builds
+	}
+	for _, kind := range closingKinds {
+		out = append(out, offered[kind]...)
 	}
 	best := coverage.StateOf(most) // a guess that covers wants to be read, not something beside it
 	if best == coverage.Covered {

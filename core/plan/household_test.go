@@ -3,11 +3,13 @@ package plan_test
 import (
 	"context"
 	"fmt"
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"scrappyrack/core/capability"
 	"scrappyrack/core/client"
 	"scrappyrack/core/coverage"
 	"scrappyrack/core/gear"
@@ -146,4 +148,54 @@ func TestAdditionsAreWhatTheySay(t *testing.T) {
 	_, without, err := plan.Additions(context.Background(), c)
 	require.NoError(t, err)
 	assert.Less(t, len(without), len(all))
+}
+
+// What may be built is weighed beside what can be bought: a bar that is built for less closes the
+// rows first, is chosen by the plan, and gives way to a pin against it or to a budget below it.
+func TestABuildIsAnOptionLikeAnyOther(t *testing.T) {
+	c := nothingButARoom(800)
+	c.Offers = []client.Offer{{Key: "bar", Name: "Bar for rows", Cost: 700, Minutes: 120, Floor: 0.4, Supplies: []capability.Supply{capability.Of(capability.LowBar)}}}
+	_, _, closings, err := plan.Closings(context.Background(), c, "pull-level")
+	require.NoError(t, err)
+	require.NotEmpty(t, closings)
+	built := slices.IndexFunc(closings, func(x plan.Closing) bool { return x.Kind == plan.ByBuild })
+	require.GreaterOrEqual(t, built, 0)
+	assert.Equal(t, plan.BuildKey+"bar", closings[built].Candidate.Key)
+	assert.Equal(t, int64(700), closings[built].Cost)
+	// Built for more than it is bought for, it comes after that.
+	dear := nothingButARoom(9000)
+	dear.Offers = slices.Clone(c.Offers)
+	dear.Offers[0].Cost = 8000
+	_, _, closings, err = plan.Closings(context.Background(), dear, "pull-level")
+	require.NoError(t, err)
+	kinds := func(k plan.ClosingKind) int {
+		return slices.IndexFunc(closings, func(x plan.Closing) bool { return x.Kind == k })
+	}
+	require.GreaterOrEqual(t, kinds(plan.ByBuild), 0)
+	require.GreaterOrEqual(t, kinds(plan.ByBuy), 0)
+	assert.Greater(t, kinds(plan.ByBuild), kinds(plan.ByBuy))
+	chosen := func(c client.Client) bool {
+		p, err := plan.NewProblem(context.Background(), c)
+		require.NoError(t, err)
+		made, err := p.Make(context.Background(), context.Background())
+		require.NoError(t, err)
+		require.True(t, made.Answer.Proven)
+		return slices.ContainsFunc(made.Chosen, func(x plan.Choice) bool { return x.Candidate.Key == plan.BuildKey+"bar" })
+	}
+	assert.True(t, chosen(c))
+	never := c
+	never.Pins = map[string]client.Pin{plan.BuildKey + "bar": client.Never}
+	assert.False(t, chosen(never))
+	poor := c
+	poor.Budget = 699
+	assert.False(t, chosen(poor))
+}
+
+// nothingButARoom is somebody who owns nothing.
+func nothingButARoom(budget int64) client.Client {
+	c := client.Client{
+		Person:   client.Person{Stature: 1.70, BodyMass: 68, Experience: client.Novice, Goal: client.General, Sex: client.Female, Days: 3, Minutes: 45},
+		Currency: "EUR", Budget: budget,
+	}
+	return c.In(space.Rectangle(4, 4, 2.5))
 }
