@@ -8,26 +8,7 @@ import (
 
 	"scrappyrack/core/band"
 	"scrappyrack/core/quantity"
-	"scrappyrack/core/space"
 )
-
-// Hibbeler's kind of case, worked by hand: 60 kg on a wooden floor, 0.40 m deep, tied at
-// 0.80 m, pulled level. It slides at 0.25 · 588.4 N = 147.1 N and tips at 588.4 · 0.40 /
-// (2 · 0.80) = 147.1 N; tied at 1.0 m it tips first, at 117.7 N.
-func TestFurnitureSlidesOrTips(t *testing.T) {
-	f := band.Furniture{Mass: 60, Depth: 0.40, Height: 0.80}
-	h := f.Holds(0, space.Wood)
-	assert.InDelta(t, 147.1, float64(h.Slide), 0.05)
-	assert.InDelta(t, 147.1, float64(h.Tip), 0.05)
-	assert.InDelta(t, 73.55, float64(h.Allowed), 0.05)
-	f.Height = 1
-	h = f.Holds(0, space.Wood)
-	assert.False(t, h.Slides)
-	assert.InDelta(t, 117.7, float64(h.Tip), 0.05)
-	up, down := f.Holds(30, space.Wood), f.Holds(-30, space.Wood)
-	assert.Less(t, float64(up.Slide), float64(down.Slide), "a pull upwards takes weight off the feet")
-	assert.Less(t, float64(f.Holds(0, space.Laminate).Slide), float64(h.Slide))
-}
 
 // Level with a low anchor the band pulls it upwards; with a high one downwards.
 func TestPullOnTheAnchor(t *testing.T) {

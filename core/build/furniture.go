@@ -4,6 +4,7 @@ import (
 	"math"
 
 	"scrappyrack/core/quantity"
+	"scrappyrack/core/space"
 )
 
 // BandFactor is what a pull of a band is multiplied with, once: it covers an overstretch to
@@ -18,6 +19,20 @@ type Furniture struct {
 	Mu                       float64
 	Height, ToPull, ToCentre quantity.Length
 	Angle                    float64
+}
+
+// frictionOf is the least coefficient to expect between a piece's feet and a floor (from memory,
+// low; house values).
+var frictionOf = map[space.Surface]float64{
+	space.Concrete: 0.40, space.Wood: 0.25, space.Laminate: 0.20, space.Tile: 0.25, space.Carpet: 0.30, space.Rubber: 0.50, space.Grass: 0.30,
+}
+
+// Friction is that of a floor; 0.2 of one that nobody knows.
+func Friction(floor space.Surface) float64 {
+	if mu, ok := frictionOf[floor]; ok {
+		return mu
+	}
+	return frictionOf[space.Laminate]
 }
 
 // FurnitureAnswer are the pulls, in N and not factored, at which it slides, tips and lifts,

@@ -12,6 +12,7 @@ import (
 
 	"scrappyrack/core/build"
 	"scrappyrack/core/quantity"
+	"scrappyrack/core/space"
 )
 
 // Check values of the specification, by hand.
@@ -179,4 +180,26 @@ func TestHardware(t *testing.T) {
 			assert.Contains(t, why, c.why, name)
 		}
 	}
+}
+
+// Hibbeler's kind of case, worked by hand: 60 kg on a wooden floor, 0.40 m deep, tied at 0.80 m,
+// pulled level. It slides at 0.25 · 588.4 N = 147.1 N and tips at 588.4 · 0.40/(2 · 0.80) = 147.1 N;
+// tied at 1.0 m it tips first, at 117.7 N; 1.5 of it is inside.
+func TestFurnitureSlidesOrTips(t *testing.T) {
+	f := build.Furniture{Mass: 60, Mu: build.Friction(space.Wood), ToCentre: 0.20, Height: 0.80}
+	got, err := f.Check()
+	require.NoError(t, err)
+	assert.InDelta(t, 147.1, got.Slides*build.BandFactor, 0.05)
+	assert.InDelta(t, 147.1, got.Tips*build.BandFactor, 0.05)
+	assert.InDelta(t, 98.07, got.Holds, 0.05)
+	f.Height = 1
+	got, err = f.Check()
+	require.NoError(t, err)
+	assert.Less(t, got.Tips, got.Slides)
+	assert.InDelta(t, 117.7, got.Tips*build.BandFactor, 0.05)
+	f.Angle = 30
+	up, err := f.Check()
+	require.NoError(t, err)
+	assert.InDelta(t, 147.1/(0.8660+0.25*0.5), up.Slides*build.BandFactor, 0.05)
+	assert.InDelta(t, 0.2, build.Friction(""), 1e-12, "of a floor that nobody knows")
 }

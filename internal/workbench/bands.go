@@ -186,7 +186,7 @@ type Pulled struct {
 	Heavy      band.RangeEnd
 	Ranged     bool
 	Anchor     band.Pull
-	Tied       *band.Holding
+	Tied       *Tied
 	Boards     []Board
 	Refusal    *band.OutOfReach
 	Spans      map[band.Adjuster][2]float64
@@ -312,8 +312,7 @@ func (p *Pulled) finish(s band.Set, rig store.Rig, f store.File) {
 		p.Spans[a] = [2]float64{low, high}
 	}
 	if rig.TiedKg > 0 && rig.TiedDepthM > 0 && m.Anchored() && s.Rig.Height > 0 {
-		h := band.Furniture{Mass: quantity.Mass(rig.TiedKg), Depth: quantity.Length(rig.TiedDepthM), Height: s.Rig.Height}.Holds(p.Anchor.Upwards, surfaceOf(f))
-		p.Tied = &h
+		p.Tied = tied(rig, s.Rig.Height, p.Anchor.Upwards, surfaceOf(f))
 	}
 }
 

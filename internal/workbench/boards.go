@@ -8,6 +8,7 @@ import (
 	"scrappyrack/core/build"
 	"scrappyrack/core/capability"
 	"scrappyrack/core/quantity"
+	"scrappyrack/core/space"
 	"scrappyrack/internal/store"
 )
 
@@ -61,4 +62,26 @@ func boardsOf(f store.File, at around, p *Pulled) (out []Board) {
 	}
 	slices.SortStableFunc(out, func(a, b Board) int { return cmp.Compare(a.Off, b.Off) })
 	return out
+}
+
+// Tied is what a piece of furniture holds that a band is tied to: the pulls at which it slides and
+// tips as they are, and what may be asked of it. Slides says which of them comes first.
+type Tied struct {
+	Slide, Tip, Allowed quantity.Force
+	Slides              bool
+	Friction            float64
+}
+
+// tied holds a piece against a pull at an angle above the horizontal: it leaves at its front, at
+// the height of the tie, its mass in the middle of its depth. A pull downwards presses it on the
+// floor, and counts as level.
+func tied(rig store.Rig, height quantity.Length, upwards float64, floor space.Surface) *Tied {
+	mu := build.Friction(floor)
+	got, err := build.Furniture{Mass: quantity.Mass(rig.TiedKg), Mu: mu, Height: height, ToCentre: quantity.Length(rig.TiedDepthM / 2), Angle: max(0, upwards)}.Check()
+	if err != nil {
+		return nil
+	}
+	return &Tied{
+		Slide: quantity.Force(got.Slides * build.BandFactor), Tip: quantity.Force(got.Tips * build.BandFactor), Allowed: quantity.Force(got.Holds), Slides: got.Slides <= got.Tips, Friction: mu,
+	}
 }

@@ -144,7 +144,7 @@ function Tied({ pull, rig, of, onRig }: { pull: Pull; rig: Rig; of: (field: 'tie
       {t && (
         <p className={`m-0 ${t.holds ? 'text-covered' : 'text-wrong'}`} role="status">
           {t.holds ? 'Holds' : 'Does not hold'}: {t.slides ? 'slides' : 'tips'} at {force(units, Math.min(t.slide_n, t.tip_n))}; asked at
-          most half of that, {units.show('force', t.allowed_n)}.{' '}
+          most two thirds of that, {units.show('force', t.allowed_n)}.{' '}
           {!t.holds && (t.slides ? 'A heavier piece, a mat under its feet, or a lower pull.' : 'Tie it lower, or take a deeper piece.')}
         </p>
       )}
