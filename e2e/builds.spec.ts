@@ -50,6 +50,19 @@ test('a build says what does not hold, what would, and counts once it is proven'
   await expect(page.getByText(/It counts at Needs: .*steps/)).toBeVisible()
 })
 
+test('a board between two studs is moved in one click', async ({ page, demo }) => {
+  await openDemo(page, demo, '/c/demo-loft/builds?of=board')
+  await expect(page.getByText(/Every check passes/)).toBeVisible()
+  await field(page, 'From the wall’s start').fill('2.75 m')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText(/Not as it stands: place on the wall/)).toBeVisible()
+  await expect(page.getByText(/The least that makes all checks pass: move it to 2.62 m along wall A/)).toBeVisible()
+  await page.getByRole('button', { name: 'Do it' }).click()
+  await expect(page.getByText(/Every check passes/)).toBeVisible()
+  await expect(field(page, 'From the wall’s start')).toHaveValue('262.0')
+  await expect(page.getByText(/^Done: move it to 2.62 m along wall A/).first()).toBeVisible()
+})
+
 test('planned builds are cut together, at the practice’s own prices, from what is owned first', async ({ page, demo }) => {
   await openDemo(page, demo, '/c/demo-loft/builds')
   await expect(page.getByRole('heading', { name: 'Wall board for bands' })).toBeVisible()

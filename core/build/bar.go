@@ -288,7 +288,7 @@ func (b Bar) remedy() (*Remedy, error) {
 			return nil, err
 		}
 		if got.OK() {
-			return &Remedy{c.words + better(try), got.Weakest().Use()}, nil
+			return &Remedy{Change: c.words + better(try), Use: got.Weakest().Use()}, nil
 		}
 	}
 	return nil, nil

@@ -89,42 +89,7 @@ func (w WallBoard) Build() (Built, error) {
 		return out, err
 	}
 	out.Instead = "a strap in a door that opens away, for bands within what the door takes; or a post or tree outdoors"
-	if w.Owner == "yes" && w.Base.Kind == WoodStuds {
-		out.Remedy = remedied(w, WallBoard.checked, w.changes())
-	}
 	return out, nil
-}
-
-// changes are what may be changed of a board on studs, the cheapest first.
-func (w WallBoard) changes() []change[WallBoard] {
-	cut := func(x *WallBoard) { x.Cut = true }
-	longer := func(x *WallBoard) {
-		x.Diameter, x.Length, x.Thread = max(x.Diameter, 0.008), max(x.Length, 0.150), max(x.Thread, 0.095)
-	}
-	all := []change[WallBoard]{{"cut the lining out behind the board", cut}}
-	if w.Use == ForBody {
-		legs := func(x *WallBoard) { x.Legs = true }
-		steep := func(x *WallBoard) { x.Steep = max(x.Steep, 45) }
-		return append(all, []change[WallBoard]{
-			{"stand it on two legs to the floor", legs}, {"a strap at 45° or steeper", steep}, {"lag screws of 8 × 150 mm", longer},
-			{"on two legs to the floor, a strap at 45° or steeper", func(x *WallBoard) { legs(x); steep(x) }},
-			{"on two legs to the floor, a strap at 45° or steeper, lag screws of 8 × 150 mm", func(x *WallBoard) { legs(x); steep(x); longer(x) }},
-		}...)
-	}
-	all = append(all, []change[WallBoard]{
-		{"lag screws of 8 × 150 mm", longer}, {"cut the lining out behind the board, lag screws of 8 × 150 mm", func(x *WallBoard) { cut(x); longer(x) }},
-	}...)
-	for _, most := range []quantity.Force{300, 250, 200, 150, 100} {
-		lighter := func(x *WallBoard) {
-			x.Rings = slices.Clone(x.Rings)
-			for i := range x.Rings {
-				x.Rings[i].Pull = min(x.Rings[i].Pull, most)
-			}
-		}
-		all = append(all, change[WallBoard]{fmt.Sprintf("lighter bands: %.0f N at the most", float64(most)), lighter},
-			change[WallBoard]{fmt.Sprintf("lighter bands, %.0f N at the most, the lining cut out behind the board and lag screws of 8 × 150 mm", float64(most)), func(x *WallBoard) { lighter(x); cut(x); longer(x) }})
-	}
-	return all
 }
 
 func (w WallBoard) checked() (Built, error) {

@@ -68,10 +68,15 @@ type Built struct {
 	Instead  string
 }
 
-// Remedy is a change of a design, in words, with how far its weakest link is used then.
+// Remedy is a change of a design, in words, with how far its weakest link is used then. To are the
+// answers that it changes and Moved where it then stands, for one that can be done at once: Does
+// says so.
 type Remedy struct {
 	Change string
 	Use    float64
+	Does   bool
+	To     Values
+	Moved  *Situation
 }
 
 // OK says that every check passes: only then does a design supply anything.

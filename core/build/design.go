@@ -65,6 +65,14 @@ type Situation struct {
 	Wall     int
 	At       quantity.Length
 	Lane     quantity.Length
+	Taken    []Taken
+}
+
+// Taken is a part of a wall of a room where something is built already, in m along it.
+type Taken struct {
+	Name, Room string
+	Wall       int
+	From, To   quantity.Length
 }
 
 // On is what a design stands on or hangs from.
@@ -90,6 +98,7 @@ type Design struct {
 	Build           func(Values, Situation) (Built, error)
 	Gives           func(Values, Situation) []capability.Supply
 	Makes           func(Values) []load.Container
+	Wide            func(Values) quantity.Length // of what is fixed to a wall
 	// Changes are of its answers, the cheapest first, where its wall is checked with it.
 	Changes []answerChange
 }
@@ -147,7 +156,7 @@ func (d Design) stands(v Values, s Situation) (Built, error) {
 	if err != nil || d.On != OnWall {
 		return out, err
 	}
-	out.Checks = append(out.Checks, s.standing())
+	out.Checks = append(out.Checks, s.standing(d.width(v)))
 	if over := s.over(); over > 0 {
 		out.Checks = append(out.Checks, Check{Link: "under the ceiling", Fits: true, Demand: float64(out.Top), Capacity: float64(over), Unit: "m", Formula: "its top against the ceiling there", Source: "survey"})
 	}
@@ -158,14 +167,18 @@ func (d Design) stands(v Values, s Situation) (Built, error) {
 // wall among them: of its answers, of its place in the room, the nearest first, of both; or what
 // the design itself knows, where its place passes.
 func (d Design) mended(v Values, s Situation) *Remedy {
-	try := func(words string, v Values, s Situation) *Remedy {
-		if b, err := d.stands(v, s); err == nil && b.OK() {
-			return &Remedy{words, b.Weakest().Use()}
+	try := func(words string, to Values, at *Situation) *Remedy {
+		there := s
+		if at != nil {
+			there = *at
+		}
+		if b, err := d.stands(v.Over(to), there); err == nil && b.OK() {
+			return &Remedy{words, b.Weakest().Use(), true, to, at}
 		}
 		return nil
 	}
 	for _, c := range d.Changes {
-		if r := try(c.words, v.Over(c.to), s); r != nil {
+		if r := try(c.words, c.to, nil); r != nil {
 			return r
 		}
 	}
@@ -195,7 +208,7 @@ func (d Design) mended(v Values, s Situation) *Remedy {
 			if more.words != "" {
 				words += ", and " + more.words
 			}
-			if r := try(words, v.Over(more.to), p); r != nil {
+			if r := try(words, more.to, &p); r != nil {
 				return r
 			}
 		}
@@ -315,22 +328,47 @@ func (s Situation) over() quantity.Length {
 // onStud is how far off the middle of a stud a board may be, in m.
 const onStud = 0.010
 
-// standing is whether the place on the wall is one: a wall, free there, and on a stud.
-func (s Situation) standing() Check {
+// width is how much of a wall a design takes.
+func (d Design) width(v Values) quantity.Length {
+	if d.Wide == nil {
+		return 0
+	}
+	return d.Wide(v)
+}
+
+// Takes is the part of its wall that a design takes in a situation; ok is false of one on none.
+func (d Design) Takes(name string, v Values, s Situation) (t Taken, ok bool) {
+	if d.On != OnWall || s.Room == nil || s.Wall < 0 {
+		return t, false
+	}
+	half := d.width(d.Fit(s).Over(v)) / 2
+	return Taken{name, s.Room.ID, s.Wall, s.At - half, s.At + half}, true
+}
+
+// standing is whether the place on the wall is one: a wall, free there over a width, and on a
+// stud.
+func (s Situation) standing(wide quantity.Length) Check {
 	c := Check{Link: "place on the wall", Fits: true, Capacity: 1, Formula: "a free place, on a stud where there are studs", Source: "survey"}
 	r := s.Room
 	if r == nil || s.Wall < 0 || s.Wall >= len(r.Walls) {
 		c.Refused = "no wall is chosen: say which, and where along it"
 		return c
 	}
+	from, to := s.At-wide/2, s.At+wide/2
+	for _, t := range s.Taken {
+		if t.Room == r.ID && t.Wall == s.Wall && from < t.To && t.From < to {
+			c.Refused = t.Name + " is there: choose another place along the wall"
+			return c
+		}
+	}
 	for _, o := range r.Openings {
-		if o.Wall == s.Wall && s.At > o.At-0.1 && s.At < o.At+o.Width+0.1 {
+		if o.Wall == s.Wall && to > o.At-0.1 && from < o.At+o.Width+0.1 {
 			c.Refused = o.Name + " is there: choose another place along the wall"
 			return c
 		}
 	}
 	_, _, long := r.Wall(s.Wall)
-	if s.At < 0.05 || s.At > long-0.05 {
+	if s.At < 0.05 || s.At > long-0.05 || from < -0.001 || to > long+0.001 {
 		c.Refused = "the wall ends there"
 		return c
 	}

@@ -116,7 +116,7 @@ func (d DoorStrap) remedy() *Remedy {
 		x.Latched = true
 	}
 	if !d.Read {
-		return &Remedy{"pull the bands on a scale first: three pulls each tell what the door would have to take", 0}
+		return &Remedy{Change: "pull the bands on a scale first: three pulls each tell what the door would have to take", Use: 0}
 	}
 	if need := 2 * max(d.Gap, usualGap); d.Knot < need {
 		x.Knot = max(0.04, need)
@@ -139,5 +139,5 @@ func (d DoorStrap) remedy() *Remedy {
 	if err != nil || !got.OK() {
 		return nil
 	}
-	return &Remedy{change, got.Weakest().Use()}
+	return &Remedy{Change: change, Use: got.Weakest().Use()}
 }

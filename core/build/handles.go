@@ -58,7 +58,7 @@ func (h FarmerHandle) Build() (Built, error) {
 		for _, size := range pipesUp {
 			try := Schedule40[size].Of(steel)
 			if use := load * float64(h.Arm) / try.Modulus() / steel.Bending; use <= 1 {
-				out.Remedy = &Remedy{size + " in pipe", use}
+				out.Remedy = &Remedy{Change: size + " in pipe", Use: use}
 				break
 			}
 		}
@@ -121,11 +121,11 @@ func (p Peg) Build() (Built, error) {
 	}
 	if !out.OK() {
 		if p.Threaded && use(p.Pipe, false) <= steel.Bending {
-			out.Remedy = &Remedy{"a plain peg through the board instead of a thread", use(p.Pipe, false) / steel.Bending}
+			out.Remedy = &Remedy{Change: "a plain peg through the board instead of a thread", Use: use(p.Pipe, false) / steel.Bending}
 		} else {
 			for _, size := range pipesUp {
 				if u := use(size, p.Threaded) / steel.Bending; u <= 1 {
-					out.Remedy = &Remedy{size + " in pipe", u}
+					out.Remedy = &Remedy{Change: size + " in pipe", Use: u}
 					break
 				}
 			}

@@ -1,6 +1,8 @@
 package build
 
 import (
+	"fmt"
+
 	"scrappyrack/core/capability"
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/space"
@@ -36,6 +38,33 @@ func wallAsks(v Values, s Situation) []Ask {
 	return nil
 }
 
+// wallChanges are changes of what is held with screws in a wall, the cheapest first.
+func wallChanges(more ...answerChange) []answerChange {
+	say := func(pairs ...string) Values {
+		v := Values{Word: map[string]string{}}
+		for i := 0; i+1 < len(pairs); i += 2 {
+			v.Word[pairs[i]] = pairs[i+1]
+		}
+		return v
+	}
+	all := []answerChange{
+		{"the lining cut out behind it", say("cut", "yes")}, {"lag screws of 8 × 150 mm", say("screw", "8x150")},
+		{"the lining cut out behind it and lag screws of 8 × 150 mm", say("cut", "yes", "screw", "8x150")},
+	}
+	for _, m := range more {
+		all = append(all, m, answerChange{m.words + ", the lining cut out behind it and lag screws of 8 × 150 mm", m.to.Over(say("cut", "yes", "screw", "8x150"))})
+	}
+	return all
+}
+
+// lighter are bands that pull less.
+func lighter() (out []answerChange) {
+	for _, most := range []float64{300, 250, 200, 150, 100} {
+		out = append(out, answerChange{fmt.Sprintf("lighter bands: %.0f N at the most", most), Values{Num: map[string]float64{"pull_n": most}}})
+	}
+	return out
+}
+
 func wallFit(v Values) Values {
 	return Values{
 		Num:  map[string]float64{"anchor_off_n": 0, "anchor_along_n": 0},
@@ -60,7 +89,9 @@ func ringHeights(v Values, s Situation) (out []quantity.Length) {
 }
 
 var bandBoard = Design{
-	Key: "board-bands", Name: "Wall board for bands", Does: "anchors for bands, high, at the chest and low", On: OnWall,
+	Changes: wallChanges(lighter()...),
+	Wide:    func(Values) quantity.Length { return 0.089 },
+	Key:     "board-bands", Name: "Wall board for bands", Does: "anchors for bands, high, at the chest and low", On: OnWall,
 	Asks: func(v Values, s Situation) []Ask {
 		return append([]Ask{
 			{Key: "pull_n", Label: "Hardest pull of the bands", Kind: quantity.KindForce, Low: 10, High: 1500, Help: "All strands together, at the most that a set-up can be pulled to, with its ±."},
@@ -96,7 +127,13 @@ var bandBoard = Design{
 }
 
 var bodyBoard = Design{
-	Key: "board-body", Name: "Wall board for a body", Does: "straps for rows and a high anchor", On: OnWall,
+	Changes: wallChanges(
+		answerChange{"it stands on two legs to the floor", Values{Word: map[string]string{"legs": "yes"}}},
+		answerChange{"a strap at 45° or steeper", Values{Num: map[string]float64{"steep_deg": 45}}},
+		answerChange{"on two legs to the floor, a strap at 45° or steeper", Values{Num: map[string]float64{"steep_deg": 45}, Word: map[string]string{"legs": "yes"}}},
+	),
+	Wide: func(Values) quantity.Length { return 1.0 },
+	Key:  "board-body", Name: "Wall board for a body", Does: "straps for rows and a high anchor", On: OnWall,
 	Asks: func(v Values, s Situation) []Ask {
 		return append([]Ask{
 			metres("ring_m", "Ring above the floor", 1.0, 2.6), marked("ring_n", "Ring on its through-bolts, marked"),

@@ -127,25 +127,6 @@ var pegBoards = map[string]quantity.Length{"89": 0.089, "140": 0.140}
 
 const bracketFoot quantity.Length = 0.02
 
-// Changes of what is held with screws in a wall, the cheapest first.
-func wallChanges(more ...answerChange) []answerChange {
-	say := func(pairs ...string) Values {
-		v := Values{Word: map[string]string{}}
-		for i := 0; i+1 < len(pairs); i += 2 {
-			v.Word[pairs[i]] = pairs[i+1]
-		}
-		return v
-	}
-	all := []answerChange{
-		{"the lining cut out behind it", say("cut", "yes")}, {"lag screws of 8 × 150 mm", say("screw", "8x150")},
-		{"the lining cut out behind it and lag screws of 8 × 150 mm", say("cut", "yes", "screw", "8x150")},
-	}
-	for _, m := range more {
-		all = append(all, m, answerChange{m.words + ", the lining cut out behind it and lag screws of 8 × 150 mm", m.to.Over(say("cut", "yes", "screw", "8x150"))})
-	}
-	return all
-}
-
 var pegsDesign = Design{
 	Changes: wallChanges(
 		answerChange{"a board of 38 × 140 mm", Values{Word: map[string]string{"board": "140"}}},
@@ -153,7 +134,8 @@ var pegsDesign = Design{
 		answerChange{"plain pegs of 1¼ in pipe on a board of 38 × 140 mm", Values{Word: map[string]string{"threaded": "no", "pipe": "1-1/4", "board": "140"}}},
 		answerChange{"plain pegs of 1¼ in pipe on a board of 38 × 140 mm, at most 1.4 m high", Values{Num: map[string]float64{"high_m": 1.4}, Word: map[string]string{"threaded": "no", "pipe": "1-1/4", "board": "140"}}},
 	),
-	Key: "pegs", Name: "Plate pegs", Does: "plates off the floor", On: OnWall,
+	Wide: func(Values) quantity.Length { return 1.2 },
+	Key:  "pegs", Name: "Plate pegs", Does: "plates off the floor", On: OnWall,
 	Asks: func(v Values, s Situation) []Ask {
 		return append([]Ask{
 			{Key: "pipe", Label: "Peg, pipe of", Words: pipeWords}, metres("out_m", "Stands out by", 0.03, 0.4), {Key: "mass_kg", Label: "One peg carries", Kind: quantity.KindMass, Low: 0.5, High: 200},
@@ -184,7 +166,8 @@ var shelfDesign = Design{
 		answerChange{"at most 1.4 m high", Values{Num: map[string]float64{"high_m": 1.4}}},
 		answerChange{"brackets 0.4 m apart, at most 1.4 m high", Values{Num: map[string]float64{"span_m": 0.4, "high_m": 1.4}}},
 	),
-	Key: "shelf", Name: "Shelf for loads", Does: "jugs and bells off the floor", On: OnWall,
+	Wide: func(v Values) quantity.Length { return v.length("span_m") + 0.2 },
+	Key:  "shelf", Name: "Shelf for loads", Does: "jugs and bells off the floor", On: OnWall,
 	Asks: func(v Values, s Situation) []Ask {
 		return append([]Ask{
 			{Key: "per_metre_kg", Label: "Stands on a metre of it", Kind: quantity.KindMass, Low: 1, High: 300}, metres("span_m", "Between its brackets", 0.2, 1.5), metres("deep_m", "Deep", 0.1, 0.6), metres("high_m", "Top above the floor", 0.05, 2.2),

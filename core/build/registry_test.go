@@ -132,7 +132,7 @@ func TestAnySizesAreWorkedOutOrRefusedAtTheirPlace(t *testing.T) {
 	r := rand.New(rand.NewPCG(13, 1))
 	for _, d := range build.Designs() {
 		worked, passed := 0, 0
-		for range 400 {
+		for range 200 {
 			s := here()
 			s.Body.Value = quantity.Mass(35 + 100*r.Float64())
 			s.At = quantity.Length(5 * r.Float64())
@@ -170,7 +170,7 @@ func TestAnySizesAreWorkedOutOrRefusedAtTheirPlace(t *testing.T) {
 				assert.NotEmpty(t, m.Change)
 			}
 		}
-		assert.Greater(t, worked, 100, d.Key)
+		assert.Greater(t, worked, 50, d.Key)
 		assert.Positive(t, passed, d.Key)
 	}
 }
@@ -252,6 +252,12 @@ func TestAPlaceOnTheWall(t *testing.T) {
 	assert.Contains(t, use(func(s *build.Situation) { s.Wall, s.At = 1, 1.4 }).Refused, "the door is there")
 	assert.Contains(t, use(func(s *build.Situation) { s.Room.Walls[0].Offset = 0 }).Refused, "first stud")
 	assert.Contains(t, use(func(s *build.Situation) { s.Wall = -1 }).Refused, "no wall is chosen")
+	pegboard := build.Taken{Name: "Pegs", Wall: 0, From: 0.6, To: 1.8}
+	assert.Contains(t, use(func(s *build.Situation) { s.Taken = []build.Taken{pegboard} }).Refused, "Pegs is there")
+	beside := build.Taken{Name: "Pegs", Wall: 0, From: 1.2, To: 2.4}
+	assert.True(t, use(func(s *build.Situation) { s.Taken = []build.Taken{beside} }).OK())
+	elsewhere := build.Taken{Name: "Pegs", Room: "another", Wall: 0, From: 0.6, To: 1.8}
+	assert.True(t, use(func(s *build.Situation) { s.Taken = []build.Taken{elsewhere} }).OK())
 	// What is asked is done: moved there, it passes.
 	off := here()
 	off.At += 0.1

@@ -13,7 +13,7 @@ func remedied[D any](d D, checked func(D) (Built, error), all []change[D]) *Reme
 		try := d
 		c.do(&try)
 		if got, err := checked(try); err == nil && got.OK() {
-			return &Remedy{c.words, got.Weakest().Use()}
+			return &Remedy{Change: c.words, Use: got.Weakest().Use()}
 		}
 	}
 	return nil

@@ -192,7 +192,7 @@ func (s StepBox) remedy() (*Remedy, error) {
 		if err != nil || !got.OK() {
 			return nil, nil //nolint:nilerr // a change that cannot be made is none
 		}
-		return &Remedy{words, got.Weakest().Use()}, nil
+		return &Remedy{Change: words, Use: got.Weakest().Use()}, nil
 	}
 	for _, c := range singles {
 		if r, err := try(c); r != nil || err != nil {

@@ -1,6 +1,7 @@
 package api
 
 import (
+	"cmp"
 	"context"
 	"errors"
 	"math"
@@ -89,6 +90,32 @@ type BuildFault struct {
 	Detail string `json:"detail"`
 }
 
+// BuildDoing is a change of a build: answers, and where on which wall it then stands.
+type BuildDoing struct {
+	Sizes []store.BuildSize `json:"sizes"`
+	Wall  *int              `json:"wall,omitempty"`
+	AtM   *float64          `json:"at_m,omitempty"`
+}
+
+func doingOf(r *build.Remedy) *BuildDoing {
+	if !r.Does {
+		return nil
+	}
+	out := &BuildDoing{Sizes: []store.BuildSize{}}
+	for key, n := range r.To.Num {
+		out.Sizes = append(out.Sizes, store.BuildSize{ID: key, Num: n})
+	}
+	for key, w := range r.To.Word {
+		out.Sizes = append(out.Sizes, store.BuildSize{ID: key, Word: w})
+	}
+	slices.SortFunc(out.Sizes, func(a, b store.BuildSize) int { return cmp.Compare(a.ID, b.ID) })
+	if r.Moved != nil {
+		at := float64(r.Moved.At)
+		out.Wall, out.AtM = &r.Moved.Wall, &at
+	}
+	return out
+}
+
 // Designed is a design as it was worked out.
 type Designed struct {
 	Design   string        `json:"design"`
@@ -111,6 +138,7 @@ type Designed struct {
 	Inspect  string        `json:"inspect"`
 	Cautions []string      `json:"cautions"`
 	Remedy   string        `json:"remedy" doc:"The cheapest change that makes all checks pass"`
+	Doing    *BuildDoing   `json:"doing,omitempty" doc:"That change as it is put into the file; left out where it has to be done by hand"`
 	Instead  string        `json:"instead" doc:"What is safe in its place"`
 	Gives    []string      `json:"gives" doc:"What it lets one do, every check passing"`
 }
@@ -174,7 +202,7 @@ func designedOf(w build.Worked, s build.Situation, fits build.Values, units quan
 		out.Weakest, out.Use, out.Why = say(weakest.Link), useOf(weakest.Use()), say(weakest.Refused)
 	}
 	if b.Remedy != nil {
-		out.Remedy = say(b.Remedy.Change)
+		out.Remedy, out.Doing = say(b.Remedy.Change), doingOf(b.Remedy)
 	}
 	for _, c := range b.Checks {
 		capacity := c.Capacity

@@ -130,13 +130,7 @@ func valuesOf(b store.Build) build.Values {
 
 // buildOf works one out where it stands.
 func buildOf(b store.Build, rooms []space.Room, s build.Situation) (out BuildOf) {
-	out.Build = b
-	s.Wall, s.At = b.Wall, quantity.Length(b.AtM)
-	for i := range rooms {
-		if rooms[i].ID == b.Room {
-			s.Room = &rooms[i]
-		}
-	}
+	out.Build, s = b, placed(b, rooms, s)
 	out.At = s
 	d, err := build.DesignByKey(b.Design)
 	if err == nil {
@@ -154,6 +148,31 @@ func buildOf(b store.Build, rooms []space.Room, s build.Situation) (out BuildOf)
 	return out
 }
 
+// takenBut are the parts of walls that builds take, but for one of them and those given up.
+func takenBut(f store.File, rooms []space.Room, but int) (out []build.Taken) {
+	for i, b := range f.Builds {
+		d, err := build.DesignByKey(b.Design)
+		if i == but || b.State == "retired" || err != nil {
+			continue
+		}
+		if t, ok := d.Takes(b.Name, valuesOf(b), placed(b, rooms, build.Situation{})); ok {
+			out = append(out, t)
+		}
+	}
+	return out
+}
+
+// placed is a situation in the place of a build.
+func placed(b store.Build, rooms []space.Room, s build.Situation) build.Situation {
+	s.Wall, s.At = b.Wall, quantity.Length(b.AtM)
+	for i := range rooms {
+		if rooms[i].ID == b.Room {
+			s.Room = &rooms[i]
+		}
+	}
+	return s
+}
+
 // buildsOf are those of a file, with what counts of them for the client.
 func buildsOf(f store.File, c client.Client, bands []BandOf, at around) (out []BuildOf, made []client.Made) {
 	if len(f.Builds) == 0 {
@@ -166,7 +185,8 @@ func buildsOf(f store.File, c client.Client, bands []BandOf, at around) (out []B
 			loads = append(loads, ProofLoad{k.Name, k.Mass(fill).Value})
 		}
 	}
-	for _, b := range f.Builds {
+	for i, b := range f.Builds {
+		s.Taken = takenBut(f, c.Rooms, i)
 		one := buildOf(b, c.Rooms, s)
 		one.ProofWith = proofWith(one.Worked.Built.ProofOf, loads)
 		if one.Counts {
@@ -264,12 +284,13 @@ func offersOf(ctx context.Context, f store.File, c client.Client, bands []BandOf
 	s, prices := situation(f, c, bands, at), pricesOf(f)
 	place := s
 	place.Room = nil
-	return at.offer.of([]any{place, prices, f.Rooms, f.Openings, f.Offcuts}, func() []Offered {
+	return at.offer.of([]any{place, prices, f.Rooms, f.Openings, f.Offcuts, f.Builds}, func() []Offered {
 		return offered(context.WithoutCancel(ctx), f, c, s, prices) // what is remembered is whole
 	})
 }
 
 func offered(ctx context.Context, f store.File, c client.Client, s build.Situation, prices build.Prices) (out []Offered) {
+	s.Taken = takenBut(f, c.Rooms, -1)
 	for _, d := range build.Designs() {
 		one := Offered{}
 		one.Worked, one.At, one.Room = d.Offer(c.Rooms, s, d.MarkedWell(s))
@@ -278,6 +299,10 @@ func offered(ctx context.Context, f store.File, c client.Client, s build.Situati
 			if w, err := d.Work(build.Values{Num: one.Marks}, one.At); err == nil {
 				one.Worked = w
 			}
+		}
+		// What is offered after it stands beside it, so that any of them go together.
+		if t, ok := d.Takes(d.Name, one.Worked.Values, one.At); ok && one.Worked.Built.OK() {
+			s.Taken = append(s.Taken, t)
 		}
 		bill, err := build.BillOf(ctx, []build.Built{one.Worked.Built}, prices, ownedPieces(f))
 		one.Cost, one.Problem = bill.Cost, err

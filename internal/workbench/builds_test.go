@@ -190,3 +190,32 @@ func TestAPracticeHasItsOwnPrices(t *testing.T) {
 	require.ErrorAs(t, b.SetPrice(ctx, practice, "gold", "GBP", &nine), &bad)
 	require.ErrorAs(t, b.SetPrice(ctx, practice, "glue each", "XXX", &nine), &bad)
 }
+
+// Offers on walls stand beside each other and beside what is there: all of them together find
+// their places.
+func TestOffersGoTogether(t *testing.T) {
+	b, practice := bench(t)
+	walls := 0
+	for _, id := range []string{"demo-loft", "demo-garage", "demo-flat"} {
+		f, offers, rooms, err := b.Offers(context.Background(), practice, id)
+		require.NoError(t, err)
+		for _, o := range offers {
+			if !o.Worked.Built.OK() {
+				continue
+			}
+			x := o.Build(rooms)
+			x.ID += "-offer"
+			f.Builds = append(f.Builds, x)
+		}
+		require.NoError(t, workbench.Check(f))
+		for _, x := range workbench.WorkAt(f, time.Now()).Builds {
+			for _, c := range x.Worked.Built.Checks {
+				if c.Link == "place on the wall" {
+					walls++
+					assert.True(t, c.OK(), "%s, %s: %s", id, x.Build.Name, c.Refused)
+				}
+			}
+		}
+	}
+	assert.Greater(t, walls, 1)
+}

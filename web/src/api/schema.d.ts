@@ -2400,6 +2400,13 @@ export interface components {
              */
             use?: number;
         };
+        BuildDoing: {
+            /** Format: double */
+            at_m?: number;
+            sizes: components["schemas"]["BuildSize"][];
+            /** Format: int64 */
+            wall?: number;
+        };
         BuildFault: {
             detail: string;
             field: string;
@@ -2965,6 +2972,8 @@ export interface components {
             checks: components["schemas"]["BuildCheck"][];
             design: string;
             does: string;
+            /** @description That change as it is put into the file; left out where it has to be done by hand */
+            doing?: components["schemas"]["BuildDoing"];
             figures: components["schemas"]["BuildFigure"][];
             /** @description What it lets one do, every check passing */
             gives: string[];

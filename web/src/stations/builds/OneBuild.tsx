@@ -1,6 +1,7 @@
 import { useMemo } from 'react'
 import type { ClientFile } from '../../api/client'
 import { useBench } from '../../lib/desk'
+import { useTold } from '../../lib/file/told'
 import { useFields } from '../../lib/file/useFields'
 import { Choice, Text } from '../../ui/field'
 import { Fields, useRemoval } from '../../ui/list'
@@ -20,10 +21,23 @@ type Build = ClientFile['builds'][number]
 export function OneBuild({ build, state }: { build: Build; state: State }) {
   const of = useFields('builds', build.id)
   const remove = useRemoval('builds')
+  const { box } = useBench()
+  const told = useTold()
   const d = state.designed
+  const does = d.doing
+  // What is asked is done at once, and taken back at once.
+  const doIt =
+    does &&
+    (() => {
+      const kept = box.setThing('builds', build.id, (now) => ({
+        sizes: [...now.sizes.filter((s) => !does.sizes.some((x) => x.id === s.id)), ...does.sizes],
+        ...(does.wall === undefined || does.at_m === undefined ? {} : { wall: does.wall, at_m: does.at_m }),
+      }))
+      told(`Done: ${d.remedy}.`, kept, (last) => last.part === 'builds' && last.id === build.id)
+    })
   return (
     <div className="min-w-0 p-4 md:px-6">
-      <Verdict designed={d} counts={state.counts} made={build.state === 'made'} />
+      <Verdict designed={d} counts={state.counts} made={build.state === 'made'} onDo={doIt} />
       {state.fault && <p className="m-0 font-semibold text-wrong">{state.fault.detail}</p>}
       <div className="mt-3 grid gap-x-6 gap-y-3 xl:grid-cols-[minmax(0,1fr)_22rem]">
         <div className="min-w-0">
@@ -53,7 +67,17 @@ export function OneBuild({ build, state }: { build: Build; state: State }) {
 }
 
 /** Whether all of it passes, the weakest link by name, what would mend it and what is safe instead. */
-export function Verdict({ designed: d, counts = false, made = false }: { designed: Designed; counts?: boolean; made?: boolean }) {
+export function Verdict({
+  designed: d,
+  counts = false,
+  made = false,
+  onDo,
+}: {
+  designed: Designed
+  counts?: boolean
+  made?: boolean
+  onDo?: () => void
+}) {
   const tone = { wrong: 'text-wrong', due: 'text-due', covered: 'text-covered' }[toneOf(d.use, d.ok)]
   const given = givenWords(d)
   return (
@@ -66,7 +90,12 @@ export function Verdict({ designed: d, counts = false, made = false }: { designe
       </p>
       {!d.ok && d.remedy && (
         <p className="m-0 text-body">
-          <b>The least that makes all checks pass:</b> {d.remedy}.
+          <b>The least that makes all checks pass:</b> {d.remedy}.{' '}
+          {onDo && (
+            <Button look="bare" onClick={onDo}>
+              Do it
+            </Button>
+          )}
         </p>
       )}
       {!d.ok && d.instead && (
