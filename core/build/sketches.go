@@ -2,8 +2,9 @@ package build
 
 import "math"
 
-func drawBox(v Values, _ Situation) []Figure {
-	x, y, z, t := v.Num["short_m"], v.Num["middle_m"], v.Num["long_m"], v.Num["thickness_m"]
+func drawBox(v Values, s Situation) []Figure {
+	sides := boxOf(v, s).Sides
+	x, y, z, t := float64(sides[0]), float64(sides[1]), float64(sides[2]), v.Num["thickness_m"]
 	way := func(name string, wide, high float64, dividers int, link string) Figure {
 		f := Figure{Name: name, Marks: []Mark{
 			rect(OfWood, 0, high-t, wide, t, "face, "+link), rect(OfWood, 0, 0, wide, t, ""), rect(OfWood, 0, t, t, high-2*t, "panels below, "+link), rect(OfWood, wide-t, t, t, high-2*t, "panels below, "+link),

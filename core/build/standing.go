@@ -1,6 +1,8 @@
 package build
 
 import (
+	"slices"
+
 	"scrappyrack/core/capability"
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/space"
@@ -36,8 +38,10 @@ func standsAt(heights ...quantity.Length) (out []capability.Supply) {
 }
 
 func boxOf(v Values, s Situation) Box {
+	sides := [3]quantity.Length{v.length("short_m"), v.length("middle_m"), v.length("long_m")}
+	slices.Sort(sides[:]) // whichever was typed as which
 	return Box{
-		Use: StepUse(v.Word["use"]), Panel: v.Word["panel"], Sides: [3]quantity.Length{v.length("short_m"), v.length("middle_m"), v.length("long_m")}, Thickness: v.length("thickness_m"),
+		Use: StepUse(v.Word["use"]), Panel: v.Word["panel"], Sides: sides, Thickness: v.length("thickness_m"),
 		Across: int(v.Num["across"]), Along: int(v.Num["along"]), Mu: v.Num["mu"], Body: s.body(v),
 	}
 }
