@@ -92,7 +92,8 @@ test('two purchases together close what neither does alone, and both go back as 
   await page.getByRole('button', { name: 'Take it back' }).click()
   await expect.poll(pins).toBe(before)
   await expect(notice).toBeHidden()
-  // Taken back by key, what offered it goes too.
+  // Taken back by key, what offered it goes too: once it is offered again.
+  await expect(panel.getByRole('button', { name: /^Buy Barbell .* and Squat stands/ })).toHaveAttribute('aria-expanded', 'true')
   await page.keyboard.press('c')
   await expect(notice).toBeVisible()
   await page.keyboard.press('Control+z')

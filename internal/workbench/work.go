@@ -5,6 +5,7 @@ import (
 	"crypto/sha256"
 	"encoding/json"
 	"errors"
+	"slices"
 	"strings"
 	"time"
 
@@ -211,7 +212,9 @@ func housed(f store.File, s *stock, at around) (client.Client, []RoomOf) {
 	for _, pin := range f.Pins {
 		c.Pins[pin.ID] = client.Pin(pin.Pin)
 	}
-	_, c.Made = buildsOf(f, c, s.bands, at)
+	if slices.ContainsFunc(f.Builds, func(b store.Build) bool { return b.State == "made" }) {
+		_, c.Made = buildsOf(f, c, s.bands, at)
+	}
 	return c, rooms
 }
 
