@@ -2,6 +2,7 @@ package build
 
 import (
 	"fmt"
+	"math"
 
 	"scrappyrack/core/capability"
 	"scrappyrack/core/quantity"
@@ -126,6 +127,12 @@ var bandBoard = Design{
 	},
 }
 
+// bandsAtBody is what bands may pull a board for a body with, in any direction: no more off the wall
+// than a strap that is so steep, in degrees, was checked to pull.
+func bandsAtBody(body quantity.Estimate, steep float64) quantity.Force {
+	return quantity.Force(float64(Weight(body)) * PersonFactor * math.Cos(steep*math.Pi/180) / BandFactor)
+}
+
 var bodyBoard = Design{
 	Changes: wallChanges(
 		answerChange{"it stands on two legs to the floor", Values{Word: map[string]string{"legs": "yes"}}},
@@ -157,7 +164,7 @@ var bodyBoard = Design{
 		at := v.Num["ring_m"] / max(float64(s.Stature), 0.5)
 		return []capability.Supply{
 			{Kind: capability.LowBar, Quality: 1, Caution: "straps as steep as they were worked out"},
-			{Kind: capability.Anchor, At: capability.Span{From: at, To: at}, Strength: quantity.Force(float64(Weight(s.body(v))) * PersonFactor / BandFactor), Quality: 1},
+			{Kind: capability.Anchor, At: capability.Span{From: at, To: at}, Strength: bandsAtBody(s.body(v), v.Num["steep_deg"]), Quality: 1},
 		}
 	},
 }

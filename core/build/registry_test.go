@@ -231,6 +231,23 @@ func TestTheRentedFlat(t *testing.T) {
 	assert.Contains(t, w.Built.Weakest().Refused, "on a scale")
 }
 
+// What a board for a body is offered to bands for, pulled level off the wall with its factor, is no
+// more than the strap of a body was checked to pull off it: else a level band would ask more of the
+// screws than anybody has looked at.
+func TestABodyBoardTakesNoHarderBandThanItWasCheckedFor(t *testing.T) {
+	d, err := build.DesignByKey("board-body")
+	require.NoError(t, err)
+	for _, steep := range []float64{0, 30, 45, 60, 80} {
+		v := good["board-body"].Over(build.Values{Num: map[string]float64{"steep_deg": steep}})
+		w, err := d.Work(v, here())
+		require.NoError(t, err)
+		body := here().Body
+		checked := float64(build.Weight(body)) * 2.5 * math.Cos(steep*math.Pi/180)
+		given := d.Gives(w.Values, here())[1]
+		assert.LessOrEqual(t, float64(given.Strength)*1.5, checked+1e-6, "a strap at %v°", steep)
+	}
+}
+
 // Where a board may stand: on a stud that was found, not across a door.
 func TestAPlaceOnTheWall(t *testing.T) {
 	d, err := build.DesignByKey("board-bands")
