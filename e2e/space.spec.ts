@@ -80,6 +80,10 @@ test('lines typed before the walk is kept are read on the new walls', async ({ p
   await expect(lines(page)).toHaveValue('')
   await saved(page)
   await expect(page.getByRole('button', { name: /^door F/ })).toBeVisible()
+  // Enter in a walk that is kept goes on at once, and is not typed where it goes.
+  await walk(page).press('Enter')
+  await expect(lines(page)).toBeFocused()
+  await expect(lines(page)).toHaveValue('')
 })
 
 test('what cannot be is caught where it is typed, and what was typed stays', async ({ page, demo, complains }) => {

@@ -147,6 +147,8 @@ export function useTyped<T>(f: Field<T>, how: How<T>) {
     const { s } = latest.current
     const here = e.currentTarget
     if (e.key === 'Enter' && !latest.current.how.lines) {
+      // Where the focus goes on at once, the key would still be typed there: a new line in a text of several.
+      e.preventDefault()
       const done = s.text === null ? Promise.resolve(true) : keep(s.text, true)
       done.then((kept) => kept && document.activeElement === here && goOn(here))
     }
