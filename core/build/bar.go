@@ -2,8 +2,7 @@ package build
 
 import (
 	"fmt"
-	"math"
-	"strings"
+	"slices"
 
 	"scrappyrack/core/quantity"
 )
@@ -64,14 +63,14 @@ type BarSupport string
 const (
 	Sawhorses BarSupport = "sawhorses"
 	Chairs    BarSupport = "chairs"
-	Brackets  BarSupport = "brackets" // to the building, each with its mark
+	Brackets  BarSupport = "brackets" // through-bolted to two joists, each with its mark
 )
 
 // Bar is a bar for rows or for hanging: of a stock, Span between its supports and Inside how
 // far each hand is from the nearer one, in m; Body with what is worn. Held says that a board
 // stands in cradles that it cannot roll out of and that a pipe is pinned; Rated is the working
 // load that each support is marked with, in N, 0 for none; AtWall that chairs stand against a
-// wall and neither roll nor fold.
+// wall and neither roll nor fold; Joists what brackets are bolted to.
 type Bar struct {
 	Use          BarUse
 	Stock        string
@@ -80,30 +79,15 @@ type Bar struct {
 	Support      BarSupport
 	Rated        quantity.Force
 	Held, AtWall bool
+	Joists       Overhead
 }
 
 // Build works a bar out: the whole body with what is worn × 2.5, on both hands where they are
 // and, hanging, one hand with 1.5 of its share at the middle; in bending, shear, sag and at its
-// supports. Where a check fails the cheapest change that makes all pass is named. Errors are
+// supports; brackets through the joists that they are bolted to. Errors are
 // *quantity.FieldError of use, stock, span_m, inside_m, body_kg, support and rated_n.
 // Source: Span; the factors are house values.
 func (b Bar) Build() (Built, error) {
-	out, err := b.checked()
-	if err != nil {
-		return out, err
-	}
-	if !out.OK() {
-		out.Remedy, err = b.remedy()
-		if b.Use == HangFrom {
-			out.Instead = "rows under a bar at the hip, feet on the floor, or a pull-down on a band at an anchor that holds"
-		} else {
-			out.Instead = "a row with a load in one hand, or on a band under the foot"
-		}
-	}
-	return out, err
-}
-
-func (b Bar) checked() (Built, error) {
 	stock, err := BarStockByKey(b.Stock)
 	if err != nil {
 		return Built{}, err
@@ -161,6 +145,13 @@ func (b Bar) checked() (Built, error) {
 		worst = max(worst, float64(w.load)*float64(b.Span-b.Inside)/float64(b.Span))
 	}
 	out.Checks = append(out.Checks, b.holds(stock), b.carries(worst))
+	if b.Support == Brackets {
+		joists, err := b.Joists.Checks(worst, "the larger reaction, on one joist")
+		if err != nil {
+			return Built{}, err
+		}
+		out.Checks = append(out.Checks, joists...)
+	}
 	out.Parts = []Part{{Name: "bar", Stock: stock.Good, Length: b.Span + 0.2, Count: 1}}
 	if stock.Rolls {
 		out.Parts = append(out.Parts, Part{Name: "cradle cheek, 60 mm high", Stock: "timber-38x89", Length: 0.2, Count: 4}, Part{Name: "end stop", Stock: "timber-38x89", Length: 0.1, Count: 2})
@@ -169,7 +160,8 @@ func (b Bar) checked() (Built, error) {
 	case Sawhorses:
 		out.Parts = append(out.Parts, Part{Name: "sawhorse, marked", Stock: "sawhorse", Count: 2})
 	case Brackets:
-		out.Parts = append(out.Parts, Part{Name: "bracket, marked", Stock: "bar-bracket", Count: 2}, Part{Name: "fixing", Stock: "lag-8x125", Count: 8})
+		out.Parts = append(out.Parts, Part{Name: "bracket, marked", Stock: "bar-bracket", Count: 2})
+		out.Parts = append(out.Parts, b.Joists.parts()...)
 	}
 	out.Tools = []string{"saw", "drill", "spirit level", "tape"}
 	out.Steps = []Step{
@@ -181,7 +173,9 @@ func (b Bar) checked() (Built, error) {
 	}
 	out.Proof = fmt.Sprintf("%.0f kg hung from the worst place of a hand, no more than 100 mm above the floor, for 5 minutes, nobody beneath; it goes back to within 2 mm. Never a person. Passing raises nothing.", 1.25*float64(b.Body.Value+b.Body.Expanded()))
 	out.ProofOf = proofMass(b.Body)
-	if b.Support != Brackets {
+	if b.Support == Brackets {
+		out.Steps = slices.Concat(overheadSteps, out.Steps)
+	} else {
 		out.Floor = float64(b.Span+0.3) * footOfSupport
 	}
 	out.Inspect = "Every 3 months: play, cracks, rust, wear; given up at 10 % of wear. Written down with the date."
@@ -210,6 +204,8 @@ func (b Bar) carries(load float64) Check {
 	switch {
 	case b.Support == Chairs && b.Use == HangFrom:
 		c.Refused = "nobody hangs between chairs"
+	case b.Support == Sawhorses && b.Use == HangFrom:
+		c.Refused = "nobody hangs between sawhorses: a swing tips them"
 	case b.Support == Chairs && !b.AtWall:
 		c.Refused = "chairs stand against a wall, on no castors, with no joint that folds and no top of glass or stone"
 	case b.Support == Chairs:
@@ -219,89 +215,4 @@ func (b Bar) carries(load float64) Check {
 		c.Refused = "no mark: it counts as nothing"
 	}
 	return c
-}
-
-// remedy is the first change of a fixed list, the cheapest first, that makes all checks pass.
-func (b Bar) remedy() (*Remedy, error) {
-	type change struct {
-		words string
-		do    func(*Bar)
-	}
-	var all []change
-	hold := change{"", func(*Bar) {}}
-	if !b.Held {
-		hold = change{"held at both ends, ", func(x *Bar) { x.Held = true }}
-		all = append(all, change{"hold it at both ends so that it neither rolls nor slides", func(*Bar) {}})
-	}
-	// A support that holds nothing, or too little, has to be another one whatever the bar.
-	worst := math.Ceil(float64(Weight(b.Body)) * PersonFactor)
-	if !b.carries(worst).OK() {
-		on := "on supports that are marked with"
-		to := Sawhorses
-		if b.Support == Chairs {
-			on = "on sawhorses instead of chairs, marked with"
-			if b.Use == HangFrom {
-				to, on = Brackets, "on brackets on the building instead of chairs, marked with"
-			}
-		}
-		was := hold
-		hold = change{fmt.Sprintf("%s %s %.0f N at least, ", was.words, on, worst), func(x *Bar) {
-			was.do(x)
-			if x.Support == Chairs {
-				x.Support = to
-			}
-			x.Rated = max(x.Rated, quantity.Force(worst))
-		}}
-		hold.words = strings.TrimSpace(hold.words) + " "
-		all = append(all, change{strings.TrimSuffix(strings.TrimSpace(hold.words), ","), func(*Bar) {}})
-	}
-	for _, in := range []quantity.Length{0.15, 0.10} {
-		if in < b.Inside {
-			all = append(all, change{fmt.Sprintf("%shands %.0f cm from the supports", hold.words, float64(in)*100), func(x *Bar) { x.Inside = in }})
-		}
-	}
-	for _, s := range BarStocks() {
-		if s.Key == b.Stock || s.Key == "broomstick" || s.Key == "pvc" {
-			continue
-		}
-		all = append(all, change{hold.words + s.Name, func(x *Bar) { x.Stock = s.Key }})
-	}
-	for _, span := range []quantity.Length{0.8, 0.6} {
-		if span >= b.Span {
-			continue
-		}
-		for _, s := range BarStocks() {
-			if s.Key == "broomstick" || s.Key == "pvc" {
-				continue
-			}
-			all = append(all, change{fmt.Sprintf("%s%s, %.1f m between the supports", hold.words, s.Name, float64(span)), func(x *Bar) {
-				x.Stock, x.Span, x.Inside = s.Key, span, min(x.Inside, span/2)
-			}})
-		}
-	}
-	for _, c := range all {
-		try := b
-		hold.do(&try)
-		c.do(&try)
-		got, err := try.checked()
-		if err != nil {
-			return nil, err
-		}
-		if got.OK() {
-			return &Remedy{Change: c.words + better(try), Use: got.Weakest().Use()}, nil
-		}
-	}
-	return nil, nil
-}
-
-// better names the bar with the better grip where a thick board would do.
-func better(b Bar) string {
-	grip := b
-	grip.Stock = "pipe-1-1/4"
-	stock, err := BarStockByKey(b.Stock)
-	got, failed := grip.checked()
-	if err != nil || failed != nil || !stock.Rolls || !got.OK() {
-		return ""
-	}
-	return fmt.Sprintf("; 1¼ in steel pipe is the better grip, used %.2f", math.Ceil(got.Weakest().Use()*100)/100)
 }

@@ -77,22 +77,27 @@ const (
 	headOfLag, nearRing quantity.Length = 0.013, 0.150
 	bodyBoardWidth      quantity.Length = 0.140
 	screwsOfStud                        = 3
+	legsApart           quantity.Length = 0.30 // under the board, on either side of the ring
+	columnSafety                        = 3.0  // house value
+	screwsEdge          quantity.Length = 0.060
 )
+
+// boardInstead is what does without a board on the wall.
+const boardInstead = "a strap in a door that opens away, for bands within what the door takes; or a post or tree outdoors"
+
+// bodyBoardLong is how long a board for a body is: over three studs and what lies beyond the last.
+func (b Base) bodyBoardLong() quantity.Length {
+	if b.Kind != WoodStuds {
+		return 1.0
+	}
+	return max(1.0, 2*b.Spacing+2*screwsEdge)
+}
 
 // Build works a board out along its whole load path: owner, ring, screws, board, stud, top
 // plate. For masonry it asks for the maker's working loads and refuses to guess. Errors are
 // *quantity.FieldError of use, base, rings, diameter_m, length_m, thread_m and body_kg.
 // Source: Batten, Offset, Fixing, Stud; house factors.
 func (w WallBoard) Build() (Built, error) {
-	out, err := w.checked()
-	if err != nil || out.OK() {
-		return out, err
-	}
-	out.Instead = "a strap in a door that opens away, for bands within what the door takes; or a post or tree outdoors"
-	return out, nil
-}
-
-func (w WallBoard) checked() (Built, error) {
 	if err := w.check(); err != nil {
 		return Built{}, err
 	}
@@ -114,7 +119,7 @@ func (w WallBoard) checked() (Built, error) {
 			{"A slow pull with the hanging scale, standing aside: nothing moves.", true},
 		},
 	}
-	out.Checks = append(out.Checks, w.owner())
+	out.Checks = append(out.Checks, owned(w.Owner, noScrew))
 	switch w.Base.Kind {
 	case WoodStuds:
 		checks, err := w.onStuds()
@@ -138,7 +143,11 @@ func (w WallBoard) checked() (Built, error) {
 		}
 		out.Proof = fmt.Sprintf("At each ring 1.5 times its pull, %.0f N at the most, by the hanging scale, slowly, standing aside. Passing raises nothing.", float64(most)*BandFactor)
 	} else {
-		out.Parts = []Part{{Name: "board", Stock: "timber-38x140-graded", Length: 1.0, Count: 1}, {Name: "lag screw with washer", Stock: w.screw(), Count: 9}, {Name: "M10 through-bolt with 40 mm washers", Stock: "bolt-m10", Count: 2}, {Name: "leg", Stock: "timber-38x89", Length: 2.1, Count: 2}}
+		out.Parts = []Part{{Name: "board", Stock: "timber-38x140-graded", Length: w.Base.bodyBoardLong(), Count: 1}, {Name: "lag screw with washer", Stock: w.screw(), Count: 9}, {Name: "M10 through-bolt with 40 mm washers", Stock: "bolt-m10", Count: 2}}
+		if w.Legs {
+			out.Parts = append(out.Parts, Part{Name: "leg", Stock: "timber-38x89", Length: w.leg(), Count: 2})
+			out.Steps = slices.Insert(out.Steps, 5, Step{fmt.Sprintf("Stand two legs under the board, %.0f cm apart with the ring between them, tight on a firm floor; screw them to the wall so that they cannot be kicked out.", float64(legsApart)*100), true})
+		}
 		kg := float64(w.Body.Value + w.Body.Expanded())
 		out.ProofOf = proofMass(w.Body)
 		out.Proof = fmt.Sprintf("%.0f kg hung from it no more than 100 mm above the floor for 5 minutes, and a level pull of %.0f N by the scale, nobody beneath; it goes back to within 2 mm. Never a person. Passing raises nothing.", 1.25*kg, kg/2*quantity.StandardGravity)
@@ -192,20 +201,27 @@ func (w WallBoard) screw() string {
 	return best
 }
 
-func (w WallBoard) owner() Check {
-	c := Check{Link: "the owner's word", Capacity: 1, Formula: "yes, in writing", Source: "house rule"}
-	switch w.Owner {
+// ownersWord is the link that no wall and no ceiling is without.
+const ownersWord = "the owner's word"
+
+// noScrew is what follows where the owner of a wall has not said yes.
+const noScrew = "no screw goes into this wall"
+
+// owned is the word of who owns a wall or a house: yes, no, or nothing; then is what follows of it.
+func owned(word, then string) Check {
+	c := Check{Link: ownersWord, Capacity: 1, Formula: "yes, in writing", Source: "house rule"}
+	switch word {
 	case "yes":
 	case "no":
-		c.Refused = "the owner says no: no screw goes into this wall"
+		c.Refused = "the owner says no: " + then
 	default:
-		c.Refused = "nobody has asked the owner: until then no screw goes into this wall"
+		c.Refused = "nobody has asked the owner: until then " + then
 	}
 	return c
 }
 
 // onMasonry holds the pulls against the maker's working loads: N/N_a + V/V_a at most 1, two
-// anchors at least, each taken to bear all of it.
+// anchors at least, each taken to bear all of it and what its row gets of the board's turning.
 func (w WallBoard) onMasonry() (out []Check) {
 	for _, r := range w.Rings {
 		c := Check{Link: fmt.Sprintf("anchors at %.2f m", float64(r.Height)), Capacity: 1, Formula: "N/N_a + V/V_a", Source: "the anchor's maker, for this base"}
@@ -215,8 +231,14 @@ func (w WallBoard) onMasonry() (out []Check) {
 		case w.Base.AnchorOff <= 0 || w.Base.AnchorAlong <= 0:
 			c.Refused = "type the working loads that the plug's maker gives for this base: nothing is guessed here"
 		default:
+			// A pull along the wall also turns the board off it.
+			_, ys := w.near(r)
+			if w.Use == ForBody {
+				ys = bodyRows
+			}
 			for _, p := range w.pulls(r) {
-				c.Demand = math.Max(c.Demand, p.Off/float64(w.Base.AnchorOff)+p.Along/float64(w.Base.AnchorAlong))
+				off := p.Off + slices.Max(Offset(p.Along, UnknownOffset, ys))
+				c.Demand = math.Max(c.Demand, off/float64(w.Base.AnchorOff)+p.Along/float64(w.Base.AnchorAlong))
 			}
 		}
 		out = append(out, c, w.ring(r))
@@ -244,8 +266,9 @@ func (w WallBoard) ring(r Ring) Check {
 	return Check{Link: fmt.Sprintf("ring at %.2f m", float64(r.Height)), Demand: f, Capacity: capacity, Unit: "N", Formula: "factored pull against its mark", Source: "its maker", Refused: why}
 }
 
-// onStuds are the checks of a board on wood studs.
-func (w WallBoard) onStuds() ([]Check, error) {
+// screwed are the screws of a board in wood studs: one of them, what it bears off the wall and along
+// it, in N; why says that they bear nothing.
+func (w WallBoard) screwed() (f Fixing, off, along float64, why string, _ error) {
 	gap := w.Base.Lining
 	if w.Cut {
 		gap = 0
@@ -254,25 +277,33 @@ func (w WallBoard) onStuds() ([]Check, error) {
 	inside := min(w.Thread, w.Length-boardThick-gap) - 2*w.Diameter
 	inside = min(inside, w.Base.H)
 	if inside <= 0 {
-		return []Check{{Link: "screws in the stud", Capacity: 1, Unit: "N", Formula: "thread within the stud", Source: "geometry", Refused: "the screws do not reach into the stud"}}, nil
+		return f, 0, 0, "the screws do not reach into the stud", nil
 	}
-	fixing := Fixing{Kind: LagScrew, Diameter: w.Diameter, Penetration: inside, Gravity: w.gravity()}
-	hold, err := fixing.Withdrawal()
+	f = Fixing{Kind: LagScrew, Diameter: w.Diameter, Penetration: inside, Gravity: w.gravity()}
+	hold, err := f.Withdrawal()
 	if err != nil {
-		return nil, err
+		return f, 0, 0, "", err
 	}
 	head, err := PullThrough(headOfLag, boardThick, Gravities[""])
 	if err != nil {
-		return nil, err
+		return f, 0, 0, "", err
 	}
-	off := min(hold.Thread, hold.Steel, head)
 	side := Lateral{Side: boardThick, Gap: gap, SideGravity: Gravities[""]}
 	if w.Use == ForBody {
 		side.SideAngle = 90 // the board lies across
 	}
-	along, _, err := fixing.Sideways(side)
+	along, _, err = f.Sideways(side)
+	return f, min(hold.Thread, hold.Steel, head), along, "", err
+}
+
+// onStuds are the checks of a board on wood studs.
+func (w WallBoard) onStuds() ([]Check, error) {
+	fixing, off, along, why, err := w.screwed()
 	if err != nil {
 		return nil, err
+	}
+	if why != "" {
+		return []Check{{Link: "screws in the stud", Capacity: 1, Unit: "N", Formula: "thread within the stud", Source: "geometry", Refused: why}}, nil
 	}
 	timber, err := MaterialByKey("timber-unknown")
 	if err != nil {
@@ -283,15 +314,11 @@ func (w WallBoard) onStuds() ([]Check, error) {
 		out = append(out, w.ring(r))
 		worst, studPull, plain := 0.0, 0.0, float64(r.Pull)
 		for _, p := range w.pulls(r) {
-			shear := p.Along
-			if w.Legs {
-				shear = 0
-			}
 			if w.Use == ForBands {
-				worst = max(worst, w.bandScrews(fixing, r, p.Off, shear, off, along))
+				worst = max(worst, w.bandScrews(fixing, r, p, off, along))
 				studPull = max(studPull, p.Off)
 			} else {
-				worst = max(worst, w.bodyScrews(fixing, p.Off, shear, off, along))
+				worst = max(worst, w.bodyScrews(fixing, p, off, along))
 				studPull = max(studPull, p.Off*SharedByStuds)
 			}
 		}
@@ -314,9 +341,9 @@ func (w WallBoard) onStuds() ([]Check, error) {
 			out = append(out, plate)
 		}
 		if w.Use == ForBody {
-			n := 0.0
+			n, down := 0.0, 0.0
 			for _, p := range w.pulls(r) {
-				n = max(n, p.Off)
+				n, down = max(n, p.Off), max(down, p.Along)
 			}
 			m, err := MaterialByKey("timber-graded:spruce-pine-fir")
 			if err != nil {
@@ -325,9 +352,47 @@ func (w WallBoard) onStuds() ([]Check, error) {
 			section := Section{Shape: Rect, B: bodyBoardWidth, H: boardThick}
 			moment := n * (1 - SharedByStuds) / 2 * float64(w.Base.Spacing)
 			out = append(out, Check{Link: "board between the studs", Demand: moment / section.Modulus(), Capacity: m.Allowable(boardThick), Unit: "Pa", Formula: "0.175 N · spacing over S", Source: "statics; strength of " + m.Name})
+			if w.Legs {
+				out = append(out, w.onLegs(down, m)...)
+			}
 		}
 	}
 	return out, nil
+}
+
+// leg is how long the legs under a board for a body are.
+func (w WallBoard) leg() quantity.Length { return w.Rings[0].Height - bodyBoardWidth/2 }
+
+// onLegs is what a pull down the wall asks of a board that stands on two legs: of the board between
+// them, and of a leg, which gets 0.65 of it at the most, as a column that nothing stays and as what
+// the board's grain bears on.
+func (w WallBoard) onLegs(down float64, board Material) []Check {
+	upright := Section{Shape: Rect, B: boardThick, H: bodyBoardWidth}
+	side := Section{Shape: Rect, B: 0.089, H: boardThick}
+	column := math.Pi * math.Pi * unknownStiffness * side.Inertia() / float64(w.leg()*w.leg()) / columnSafety
+	return []Check{
+		{Link: "board between its legs", Demand: down * float64(legsApart) / 4 / upright.Modulus(), Capacity: board.Allowable(bodyBoardWidth), Unit: "Pa", Formula: "V · apart/4 over S, on edge", Source: "statics; strength of " + board.Name},
+		{Link: "each leg as a column", Demand: down * SharedByStuds, Capacity: column, Unit: "N", Formula: "0.65 V against π² E I/L² over 3", Source: "Euler; house factor"},
+		{Link: "board on the end of a leg", Demand: down * SharedByStuds / (0.089 * float64(boardThick)), Capacity: timberBearing, Unit: "Pa", Formula: "0.65 V over the leg's end", Source: "house value"},
+	}
+}
+
+// Bands is what bands may pull a board for a body with, in any direction and with their ±: no more
+// off the wall than its strap was checked to pull, and what its screws bear by themselves where legs
+// carry only what pulls down.
+func (w WallBoard) Bands() quantity.Force {
+	most := float64(Weight(w.Body)) * PersonFactor * math.Cos(w.Steep*math.Pi/180) / BandFactor
+	if w.Legs && w.Base.Kind == WoodStuds {
+		f, off, along, why, err := w.screwed()
+		if err != nil || why != "" {
+			return 0
+		}
+		w.Legs = false
+		for _, p := range Pulls(1, 0, 90, false) { // what a screw is used is even in the pull
+			most = math.Min(most, 1/w.bodyScrews(f, p, off, along)/BandFactor)
+		}
+	}
+	return quantity.Force(most)
 }
 
 func (w WallBoard) gravity() float64 {
@@ -348,39 +413,48 @@ func (w WallBoard) heights() (out []quantity.Length) {
 	return slices.CompactFunc(out, func(a, b quantity.Length) bool { return max(a-b, b-a) < 0.02 })
 }
 
-// bandScrews is how far the hardest screw of a board on one stud is used.
-func (w WallBoard) bandScrews(f Fixing, r Ring, off, shear, holds, sideways float64) (most float64) {
-	heights := w.heights()
-	pulls := Batten(heights, r.Height, off)
-	var near []int
-	var ys []quantity.Length
-	for i, h := range heights {
+// near are the screws within 150 mm of a ring, among all heights, and how high each is.
+func (w WallBoard) near(r Ring) (at []int, heights []quantity.Length) {
+	for i, h := range w.heights() {
 		if h > r.Height-nearRing && h < r.Height+nearRing {
-			near, ys = append(near, i), append(ys, h)
+			at, heights = append(at, i), append(heights, h)
 		}
 	}
-	turned := Offset(shear, UnknownOffset, ys)
+	return at, heights
+}
+
+// bandScrews is how far the hardest screw of a board on one stud is used.
+func (w WallBoard) bandScrews(f Fixing, r Ring, p Pull, holds, sideways float64) (most float64) {
+	pulls := Batten(w.heights(), r.Height, p.Off)
+	near, ys := w.near(r)
+	turned := Offset(p.Along, UnknownOffset, ys)
 	for n, i := range near {
 		pulls[i] += turned[n]
 	}
 	for i, t := range pulls {
 		v := 0.0
 		if slices.Contains(near, i) {
-			v = shear / float64(len(near))
+			v = p.Along / float64(len(near))
 		}
 		most = max(most, f.Both(t, v, holds, sideways))
 	}
 	return most
 }
 
+// bodyRows are the rows of screws of a board for a body, above its lower edge.
+var bodyRows = []quantity.Length{bodyBoardWidth / 4, bodyBoardWidth / 2, bodyBoardWidth * 3 / 4}
+
 // bodyScrews is the same of a board across three studs, three screws to each: the stud behind
 // the ring takes 0.65 of what is pulled off, its screws in a row over the board's width; the
-// shear goes to all nine.
-func (w WallBoard) bodyScrews(f Fixing, off, shear, holds, sideways float64) (most float64) {
-	ys := []quantity.Length{bodyBoardWidth / 4, bodyBoardWidth / 2, bodyBoardWidth * 3 / 4}
-	turned := Offset(shear, UnknownOffset, ys)
-	for i := range ys {
-		t := prying*off*SharedByStuds/screwsOfStud + turned[i]/screwsOfStud
+// shear goes to all nine, or down its legs: these stand under the board's middle, so that the pull
+// turns it the less.
+func (w WallBoard) bodyScrews(f Fixing, p Pull, holds, sideways float64) (most float64) {
+	e, shear := UnknownOffset, p.Along
+	if w.Legs {
+		e, shear = UnknownOffset-boardThick/2, 0
+	}
+	for _, turned := range Offset(p.Along, e, bodyRows) {
+		t := prying*p.Off*SharedByStuds/screwsOfStud + turned/screwsOfStud
 		most = max(most, f.Both(t, shear/(3*screwsOfStud), holds, sideways))
 	}
 	return most

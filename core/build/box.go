@@ -47,25 +47,6 @@ func (b Box) Mass() quantity.Mass {
 // dividers carry every face. Errors are *quantity.FieldError of use, panel, sides_m,
 // thickness_m, across, along, mu and body_kg. Source: Strip, Standing; house values.
 func (b Box) Build() (Built, error) {
-	out, err := b.checked()
-	if err != nil || out.OK() {
-		return out, err
-	}
-	out.Instead = "a lower step, a stair, or jumps on the floor"
-	out.Remedy = remedied(b, Box.checked, []change[Box]{
-		{"feet of rubber", func(x *Box) { x.Mu = max(x.Mu, 0.5) }},
-		{"one divider each way", func(x *Box) { x.Across, x.Along = max(x.Across, 1), max(x.Along, 1) }},
-		{"one divider across, two along", func(x *Box) { x.Across, x.Along = max(x.Across, 1), max(x.Along, 2) }},
-		{"one divider across, two along, and feet of rubber", func(x *Box) { x.Across, x.Along, x.Mu = max(x.Across, 1), max(x.Along, 2), max(x.Mu, 0.5) }},
-		{"birch plywood with one divider each way", func(x *Box) { x.Panel, x.Across, x.Along = "birch-plywood", max(x.Across, 1), max(x.Along, 1) }},
-		{"birch plywood with one divider across, two along, and feet of rubber", func(x *Box) {
-			x.Panel, x.Across, x.Along, x.Mu = "birch-plywood", max(x.Across, 1), max(x.Along, 2), max(x.Mu, 0.5)
-		}},
-	})
-	return out, nil
-}
-
-func (b Box) checked() (Built, error) {
 	at := slices.IndexFunc(Panels(), func(p Panel) bool { return p.Key == b.Panel })
 	sides := error(nil)
 	if !slices.IsSorted(b.Sides[:]) || !(b.Sides[0] >= 0.3) || b.Sides[2] > 0.9 {

@@ -2,7 +2,6 @@ package build
 
 import (
 	"fmt"
-	"math"
 
 	"scrappyrack/core/quantity"
 )
@@ -28,26 +27,6 @@ type Sandbag struct {
 // half of it each × 2. Errors are *quantity.FieldError of mass_kg, bags, density_kg_l and
 // outer_l. Source: house values; Hardware.
 func (b Sandbag) Build() (Built, error) {
-	out, err := b.checked()
-	if err != nil || out.OK() {
-		return out, err
-	}
-	out.Instead = "a pack of books, or two jugs"
-	bags := max(b.Bags, int(math.Ceil(float64(b.Mass.Value)/innerBag)))
-	outer := math.Max(b.Outer, math.Ceil(float64(b.Mass.Value)/b.Density/outerFull))
-	marked := quantity.Force(math.Ceil(out.Checks[2].Demand))
-	inner := func(x *Sandbag) { x.Bags = bags }
-	larger := func(x *Sandbag) { x.Bags, x.Outer = bags, outer }
-	words := fmt.Sprintf("%d inner bags in an outer one of %.0f L", bags, outer)
-	out.Remedy = remedied(b, Sandbag.checked, []change[Sandbag]{
-		{fmt.Sprintf("%d inner bags", bags), inner}, {words, larger},
-		{fmt.Sprintf("handles marked with %.0f N at least", float64(marked)), func(x *Sandbag) { x.Handle = Hardware{Kind: SewnStrap, Working: marked} }},
-		{fmt.Sprintf("%s, handles marked with %.0f N at least", words, float64(marked)), func(x *Sandbag) { larger(x); x.Handle = Hardware{Kind: SewnStrap, Working: marked} }},
-	})
-	return out, nil
-}
-
-func (b Sandbag) checked() (Built, error) {
 	if err := first(within("mass_kg", float64(b.Mass.Value), 2, 120, "kg"), within("bags", float64(b.Bags), 1, 20, "bags"), within("density_kg_l", b.Density, 0.1, 12, "kg/L"), within("outer_l", b.Outer, 2, 200, "L")); err != nil {
 		return Built{}, err
 	}
@@ -100,20 +79,6 @@ func (s DragSled) Pull() quantity.Force {
 // Errors are *quantity.FieldError of mass_kg, mu, mu_u, angle_deg, wide_m, load_high_m and lane_m.
 // Source: Sled; house values.
 func (s DragSled) Build() (Built, error) {
-	out, err := s.checked()
-	if err != nil || out.OK() {
-		return out, err
-	}
-	out.Instead = "a towel under a load on a smooth floor, pushed"
-	marked := quantity.Force(math.Ceil(out.Checks[0].Demand))
-	strap := func(x *DragSled) { x.Strap = Hardware{Kind: SewnStrap, Working: max(x.Strap.Working, marked)} }
-	low := func(x *DragSled) { x.LoadHigh = min(x.LoadHigh, x.Wide/2) }
-	tied, words := fmt.Sprintf("the load tied below %.0f cm", float64(s.Wide)*50), fmt.Sprintf("a strap marked with %.0f N at least", float64(marked))
-	out.Remedy = remedied(s, DragSled.checked, []change[DragSled]{{tied, low}, {words, strap}, {words + ", and " + tied, func(x *DragSled) { low(x); strap(x) }}})
-	return out, nil
-}
-
-func (s DragSled) checked() (Built, error) {
 	if err := first(within("mass_kg", float64(s.Mass.Value), 2, 300, "kg"), within("mu", s.Mu, 0.05, 1.5, ""), within("mu_u", s.MuU, 0, 0.5, ""), within("angle_deg", s.Angle, 0, 60, "degrees"),
 		within("wide_m", float64(s.Wide), 0.2, 1.2, "m"), within("load_high_m", float64(s.LoadHigh), 0, 1, "m"), within("lane_m", float64(s.Lane), 0, 200, "m")); err != nil {
 		return Built{}, err
@@ -165,16 +130,6 @@ func (j JugSet) Full() quantity.Estimate {
 // Build works a set out: each jug's ear under what it weighs. Errors are *quantity.FieldError of
 // count, volume_l, tare_kg, density_kg_l and density_u. Source: house values.
 func (j JugSet) Build() (Built, error) {
-	out, err := j.checked()
-	if err != nil || out.OK() {
-		return out, err
-	}
-	out.Instead = "the same jugs, filled less"
-	out.Remedy = remedied(j, JugSet.checked, []change[JugSet]{{"a strap under the base of each", func(x *JugSet) { x.Strapped = true }}})
-	return out, nil
-}
-
-func (j JugSet) checked() (Built, error) {
 	if err := first(within("count", float64(j.Count), 1, 24, "jugs"), within("volume_l", j.Volume, 0.5, 30, "L"), within("tare_kg", float64(j.Tare), 0, 5, "kg"),
 		within("density_kg_l", j.Density, 0.1, 12, "kg/L"), within("density_u", j.DensityU, 0, 2, "kg/L")); err != nil {
 		return Built{}, err

@@ -2,6 +2,7 @@ package build
 
 import (
 	"cmp"
+	"errors"
 	"fmt"
 	"math"
 	"slices"
@@ -53,11 +54,14 @@ func (v Values) Over(with Values) Values {
 
 // Situation is what a build stands in: who it is for, what hangs or stands on it, and where.
 // Pull is the most that bands there may pull at any set-up, its ± in it, and Read that every one
-// of them was read by a scale; Heaviest the heaviest load of the house. Room is nil where none is
-// said; Wall is one of its walls, or -1, and At where along it, in m.
+// of them was read by a scale; Heaviest the heaviest load of the house, Worn the heaviest that is
+// worn. Body is the heaviest who trains there. Room is nil where none is said; Wall is one of its
+// walls, or -1, and At where along it, in m.
 type Situation struct {
 	Stature  quantity.Length
 	Body     quantity.Estimate
+	Who      string // whose body it is; empty for the client's
+	Worn     quantity.Mass
 	Pull     quantity.Force
 	Read     bool
 	Heaviest quantity.Mass
@@ -87,26 +91,32 @@ const (
 	Nowhere   On = "" // it is carried
 )
 
-// Design is a parametric design. Asks are its questions as they stand with some answers, Fit its
+// Design is a parametric design. Asks are its questions as they stand with some answers, Starts its
 // sizes for a situation, Build works it out, Gives is what it lets one do where all checks pass,
-// Makes the loads that come of it.
+// Makes the loads that come of it. Of one on a wall, Wide is how much of the wall it takes and
+// Studs where its fixings have to meet a stud, from its middle. Changes are what can be done about
+// checks that fail, the cheapest first; which of them does is tried.
 type Design struct {
 	Key, Name, Does string
 	On              On
 	Asks            func(Values, Situation) []Ask
-	Fit             func(Situation) Values
+	Starts          func(Situation) Values
 	Build           func(Values, Situation) (Built, error)
 	Gives           func(Values, Situation) []capability.Supply
 	Makes           func(Values) []load.Container
-	Wide            func(Values) quantity.Length // of what is fixed to a wall
-	// Changes are of its answers, the cheapest first, where its wall is checked with it.
-	Changes []answerChange
+	Wide            func(Values, Situation) quantity.Length
+	Studs           func(Values, Situation) []quantity.Length
+	Changes         func(Values, Situation) []change
+	Instead         func(Values) string // what does without it
 }
 
-// answerChange is a change of answers, in words.
-type answerChange struct {
-	words string
-	to    Values
+// Fit are a design's sizes for a situation: with what is worn there.
+func (d Design) Fit(s Situation) Values {
+	v := d.Starts(s)
+	if _, ok := v.Num[worn.Key]; ok {
+		v.Num[worn.Key] = math.Min(worn.High, math.Max(0, float64(s.Worn)))
+	}
+	return v
 }
 
 // Designs are all designs, those for bands and bodies first.
@@ -138,11 +148,9 @@ func (d Design) Work(v Values, s Situation) (Worked, error) {
 	if w.Built, err = d.stands(v, s); err != nil {
 		return w, err
 	}
-	if d.On == OnWall && !w.Built.OK() {
+	if !w.Built.OK() {
 		w.Built.Remedy = d.mended(v, s)
-		if w.Built.Instead == "" {
-			w.Built.Instead = "the same on a wall that holds it"
-		}
+		w.Built.Instead = d.Instead(v)
 	}
 	if w.Built.OK() && d.Gives != nil {
 		w.Gives = d.Gives(v, s)
@@ -156,64 +164,11 @@ func (d Design) stands(v Values, s Situation) (Built, error) {
 	if err != nil || d.On != OnWall {
 		return out, err
 	}
-	out.Checks = append(out.Checks, s.standing(d.width(v)))
+	out.Checks = append(out.Checks, s.standing(d.width(v, s), d.studs(v, s)))
 	if over := s.over(); over > 0 {
 		out.Checks = append(out.Checks, Check{Link: "under the ceiling", Fits: true, Demand: float64(out.Top), Capacity: float64(over), Unit: "m", Formula: "its top against the ceiling there", Source: "survey"})
 	}
 	return out, nil
-}
-
-// mended is the first change that makes all checks of a design on a wall pass, its place and its
-// wall among them: of its answers, of its place in the room, the nearest first, of both; or what
-// the design itself knows, where its place passes.
-func (d Design) mended(v Values, s Situation) *Remedy {
-	try := func(words string, to Values, at *Situation) *Remedy {
-		there := s
-		if at != nil {
-			there = *at
-		}
-		if b, err := d.stands(v.Over(to), there); err == nil && b.OK() {
-			return &Remedy{words, b.Weakest().Use(), true, to, at}
-		}
-		return nil
-	}
-	for _, c := range d.Changes {
-		if r := try(c.words, c.to, nil); r != nil {
-			return r
-		}
-	}
-	here, err := d.stands(v, s)
-	if err != nil {
-		return nil
-	}
-	placed := !slices.ContainsFunc(here.Checks, func(c Check) bool { return c.Fits && !c.OK() })
-	if placed && len(d.Changes) == 0 {
-		return here.Remedy
-	}
-	if placed || s.Room == nil {
-		return nil
-	}
-	places := d.places(s.Room, s)
-	far := func(p Situation) float64 {
-		off := math.Abs(float64(p.At - s.At))
-		if p.Wall != s.Wall {
-			off += 100
-		}
-		return off
-	}
-	slices.SortStableFunc(places, func(a, b Situation) int { return cmp.Compare(far(a), far(b)) })
-	for _, more := range append([]answerChange{{}}, d.Changes...) {
-		for _, p := range places {
-			words := fmt.Sprintf("move it to %.2f m along wall %s", float64(p.At), space.WallName(p.Wall))
-			if more.words != "" {
-				words += ", and " + more.words
-			}
-			if r := try(words, more.to, &p); r != nil {
-				return r
-			}
-		}
-	}
-	return nil
 }
 
 // Worked is a design as it was worked out: with all of its sizes, its questions, and what it
@@ -224,6 +179,20 @@ type Worked struct {
 	Asks   []Ask
 	Built  Built
 	Gives  []capability.Supply
+}
+
+// For says whose body a design was worked out for in a situation, and with what is worn; empty where
+// no body is on it.
+func (w Worked) For(s Situation) string {
+	worn, on := w.Values.Num[worn.Key]
+	if !on {
+		return ""
+	}
+	who := s.Who
+	if who == "" {
+		who = "the client"
+	}
+	return fmt.Sprintf("Worked out for %s: %.1f kg with its ±, and %.1f kg worn or held; no more than that on it", who, float64(s.Body.Value+s.Body.Expanded()), worn)
 }
 
 func (a Ask) takes(v Values) error {
@@ -252,6 +221,24 @@ func metres(key, label string, low, high float64) Ask {
 // marked asks what a link is marked with.
 func marked(key, label string) Ask {
 	return Ask{Key: key, Label: label, Kind: quantity.KindForce, Low: 0, High: 100000, Mark: true, Help: "Its working load as the maker marks it; 0 where there is no mark: then it counts as nothing."}
+}
+
+// always says the same, whatever the answers.
+func always(text string) func(Values) string { return func(Values) string { return text } }
+
+// extra bounds a supply by what its build was worked out with besides the body.
+func extra(v Values, s capability.Supply) capability.Supply {
+	s.Limited, s.Extra = true, v.mass(worn.Key)
+	return s
+}
+
+// named is an error of one of the sizes of a joist, by the key that it is asked with.
+func named(err error, prefix string) error {
+	var at *quantity.FieldError
+	if errors.As(err, &at) && slices.ContainsFunc(overheadAsks(prefix), func(a Ask) bool { return a.Key == prefix+at.Field }) {
+		return &quantity.FieldError{Field: prefix + at.Field, Detail: at.Detail}
+	}
+	return err
 }
 
 func asked(all ...Ask) func(Values, Situation) []Ask {
@@ -307,13 +294,23 @@ func (s Situation) wallOf(v Values) (base Base, owner string) {
 	if w.Lining > 0 {
 		base.Lining = w.Lining
 	}
-	switch {
-	case w.NoHoles || r.Holes == space.NoHoles:
+	if owner = s.owner(); w.NoHoles {
 		owner = "no"
-	case r.Holes == space.Drillable:
-		owner = "yes"
 	}
 	return base, owner
+}
+
+// owner is the word of who owns the room, for its walls and what is overhead: yes, no, or nothing.
+func (s Situation) owner() string {
+	switch {
+	case s.Room == nil:
+		return ""
+	case s.Room.Holes == space.NoHoles:
+		return "no"
+	case s.Room.Holes == space.Drillable:
+		return "yes"
+	}
+	return ""
 }
 
 // over is how high the ceiling is at the place on the wall, 0 where that is not known.
@@ -325,15 +322,24 @@ func (s Situation) over() quantity.Length {
 	return r.Over(r.At(s.Wall, s.At))
 }
 
-// onStud is how far off the middle of a stud a board may be, in m.
-const onStud = 0.010
+// onStud is how far off the middle of a stud a screw may be, in m (house value, for screws to 8 mm
+// in an edge of 38 mm).
+const onStud = 0.005
 
 // width is how much of a wall a design takes.
-func (d Design) width(v Values) quantity.Length {
+func (d Design) width(v Values, s Situation) quantity.Length {
 	if d.Wide == nil {
 		return 0
 	}
-	return d.Wide(v)
+	return d.Wide(v, s)
+}
+
+// studs is where, from its middle, a design has to meet a stud.
+func (d Design) studs(v Values, s Situation) []quantity.Length {
+	if d.Studs == nil {
+		return []quantity.Length{0}
+	}
+	return d.Studs(v, s)
 }
 
 // Takes is the part of its wall that a design takes in a situation; ok is false of one on none.
@@ -341,13 +347,13 @@ func (d Design) Takes(name string, v Values, s Situation) (t Taken, ok bool) {
 	if d.On != OnWall || s.Room == nil || s.Wall < 0 {
 		return t, false
 	}
-	half := d.width(d.Fit(s).Over(v)) / 2
+	half := d.width(d.Fit(s).Over(v), s) / 2
 	return Taken{name, s.Room.ID, s.Wall, s.At - half, s.At + half}, true
 }
 
-// standing is whether the place on the wall is one: a wall, free there over a width, and on a
-// stud.
-func (s Situation) standing(wide quantity.Length) Check {
+// standing is whether the place on the wall is one: a wall, free there over a width, and studs where
+// fixings have to meet them, from the middle.
+func (s Situation) standing(wide quantity.Length, offs []quantity.Length) Check {
 	c := Check{Link: "place on the wall", Fits: true, Capacity: 1, Formula: "a free place, on a stud where there are studs", Source: "survey"}
 	r := s.Room
 	if r == nil || s.Wall < 0 || s.Wall >= len(r.Walls) {
@@ -380,13 +386,19 @@ func (s Situation) standing(wide quantity.Length) Check {
 		c.Refused = "nobody has found the first stud: small pilot holes, then write it down at Space"
 		return c
 	}
-	near := slices.MinFunc(studs, func(a, b quantity.Length) int {
-		if math.Abs(float64(a-s.At)) < math.Abs(float64(b-s.At)) {
-			return -1
+	c.Capacity, c.Unit = onStud, "m"
+	for _, off := range offs {
+		at := s.At + off
+		near := slices.MinFunc(studs, func(a, b quantity.Length) int {
+			return cmp.Compare(math.Abs(float64(a-at)), math.Abs(float64(b-at)))
+		})
+		if away := math.Abs(float64(near - at)); away >= c.Demand {
+			c.Demand = away
+			c.Formula = fmt.Sprintf("from the middle of a stud; the nearest is at %.2f m", float64(near))
+			if len(offs) > 1 {
+				c.Formula = fmt.Sprintf("each of its %d places from the middle of a stud; for that at %.2f m the nearest is at %.2f m", len(offs), float64(at), float64(near))
+			}
 		}
-		return 1
-	})
-	c.Demand, c.Capacity, c.Unit = math.Abs(float64(near-s.At)), onStud, "m"
-	c.Formula = fmt.Sprintf("from the middle of a stud; the nearest is at %.2f m", float64(near))
+	}
 	return c
 }

@@ -18,7 +18,6 @@ func TestDoorsAsASensiblePersonExpects(t *testing.T) {
 	require.NoError(t, err)
 	assert.False(t, got.OK())
 	assert.Contains(t, got.Weakest().Refused, "nobody has pulled these bands on a scale")
-	require.NotNil(t, got.Remedy)
 	d.Read, d.Door, d.Pull = true, build.SolidOnThree, 230
 	got, err = d.Build()
 	require.NoError(t, err)
@@ -29,20 +28,15 @@ func TestDoorsAsASensiblePersonExpects(t *testing.T) {
 	got, err = d.Build()
 	require.NoError(t, err)
 	assert.False(t, got.OK())
-	require.NotNil(t, got.Remedy)
-	assert.Contains(t, got.Remedy.Change, "a door that is solid")
-	for words, change := range map[string]func(*build.DoorStrap){
-		"from the other side": func(d *build.DoorStrap) { d.Away = false }, "mend the latch": func(d *build.DoorStrap) { d.Latched = false }, "a thicker tube": func(d *build.DoorStrap) { d.Knot = 0.015 },
-		"a strap that is marked with": func(d *build.DoorStrap) { d.Strap = build.Hardware{Kind: build.SewnStrap} }, "lighter bands: at most 400 N": func(d *build.DoorStrap) { d.Pull = 600 },
+	for link, change := range map[string]func(*build.DoorStrap){
+		"door": func(d *build.DoorStrap) { d.Away = false }, "door, solid": func(d *build.DoorStrap) { d.Latched = false }, "knot": func(d *build.DoorStrap) { d.Knot = 0.015 },
+		"strap": func(d *build.DoorStrap) { d.Strap = build.Hardware{Kind: build.SewnStrap} }, "door, solid or framed": func(d *build.DoorStrap) { d.Pull = 600 },
 	} {
 		x := build.DoorStrap{Door: build.SolidOnThree, Away: true, Latched: true, Knot: 0.04, Pull: 230, Read: true, Strap: build.Hardware{Kind: build.SewnStrap, Breaks: 20000}}
 		change(&x)
 		got, err := x.Build()
 		require.NoError(t, err)
-		assert.False(t, got.OK(), words)
-		require.NotNil(t, got.Remedy, words)
-		assert.Contains(t, got.Remedy.Change, words)
-		assert.LessOrEqual(t, got.Remedy.Use, 1.0)
+		assert.Contains(t, got.Weakest().Link, link)
 	}
 }
 
@@ -56,9 +50,6 @@ func TestHandlesAndPegsByHand(t *testing.T) {
 	heavy, err := build.FarmerHandle{Pipe: "1", Arm: 0.5, Mass: kg(60)}.Build()
 	require.NoError(t, err)
 	assert.InDelta(t, 1.21, heavy.Weakest().Use(), 0.005)
-	require.NotNil(t, heavy.Remedy)
-	assert.Equal(t, "1-1/4 in pipe", heavy.Remedy.Change)
-	assert.InDelta(t, 0.69, heavy.Remedy.Use, 0.005)
 
 	plain, err := build.Peg{Pipe: "3/4", Out: 0.12, Mass: kg(25)}.Build()
 	require.NoError(t, err)
@@ -67,8 +58,6 @@ func TestHandlesAndPegsByHand(t *testing.T) {
 	assert.InEpsilon(t, 143e6, threaded.Checks[0].Demand, 0.01)
 	assert.False(t, threaded.OK(), "refused at the thread")
 	assert.True(t, plain.OK())
-	require.NotNil(t, threaded.Remedy)
-	assert.Contains(t, threaded.Remedy.Change, "plain peg")
 	wider, err := build.Peg{Pipe: "1", Out: 0.12, Mass: kg(25), Threaded: true}.Build()
 	require.NoError(t, err)
 	assert.InEpsilon(t, 80e6, wider.Checks[0].Demand, 0.01)

@@ -2,7 +2,6 @@ package build
 
 import (
 	"fmt"
-	"math"
 
 	"scrappyrack/core/quantity"
 )
@@ -34,19 +33,6 @@ type DoorStrap struct {
 // usualGap is between a leaf and its frame where nobody has measured, in m (house value).
 const usualGap quantity.Length = 0.012
 
-// Build works a door strap out: the pull, not factored, against what the door takes, and with
-// 1.5 against the strap; never a body. Errors are *quantity.FieldError of door, gap_m, knot_m
-// and pull_n. Source: house values for doors; Hardware.
-func (d DoorStrap) Build() (Built, error) {
-	out, err := d.checked()
-	if err != nil || out.OK() {
-		return out, err
-	}
-	out.Remedy = d.remedy()
-	out.Instead = "the band under the foot, or round a post that stands by itself"
-	return out, nil
-}
-
 // takes is what the door may be pulled with, and what it is.
 func (d DoorStrap) takes() (float64, string) {
 	if d.Door == SolidOnThree {
@@ -55,7 +41,10 @@ func (d DoorStrap) takes() (float64, string) {
 	return LightDoor, "hollow, glazed, sliding or folding"
 }
 
-func (d DoorStrap) checked() (Built, error) {
+// Build works a door strap out: the pull, not factored, against what the door takes, and with
+// 1.5 against the strap; never a body. Errors are *quantity.FieldError of door, gap_m, knot_m
+// and pull_n. Source: house values for doors; Hardware.
+func (d DoorStrap) Build() (Built, error) {
 	switch {
 	case d.Door != SolidOnThree && d.Door != LighterDoor:
 		return Built{}, quantity.At("door", "a door is solid on three hinges, or lighter")
@@ -95,49 +84,4 @@ func (d DoorStrap) checked() (Built, error) {
 		Cautions: []string{"Bands only: never a body.", "Never on the casing.", "Guidance for a competent person."},
 	}
 	return out, nil
-}
-
-// remedy is what makes the strap hold, where anything does.
-func (d DoorStrap) remedy() *Remedy {
-	change, x := "", d
-	takes, _ := d.takes()
-	say := func(words string) {
-		if change != "" {
-			change += ", and "
-		}
-		change += words
-	}
-	if !d.Away {
-		say("pull from the other side of the door")
-		x.Away = true
-	}
-	if !d.Latched {
-		say("mend the latch")
-		x.Latched = true
-	}
-	if !d.Read {
-		return &Remedy{Change: "pull the bands on a scale first: three pulls each tell what the door would have to take", Use: 0}
-	}
-	if need := 2 * max(d.Gap, usualGap); d.Knot < need {
-		x.Knot = max(0.04, need)
-		say(fmt.Sprintf("a thicker tube behind the leaf, %.0f mm", math.Ceil(float64(x.Knot)*1000)))
-	}
-	if float64(d.Pull) > takes {
-		if d.Door == LighterDoor && float64(d.Pull) <= SolidDoor {
-			say("a door that is solid, on three hinges")
-			x.Door, takes = SolidOnThree, SolidDoor
-		} else {
-			say(fmt.Sprintf("lighter bands: at most %.0f N together", takes))
-			x.Pull = quantity.Force(takes)
-		}
-	}
-	if c, _ := x.Strap.Capacity(false); c < float64(x.Pull)*BandFactor {
-		say(fmt.Sprintf("a strap that is marked with %.0f N at least", float64(x.Pull)*BandFactor))
-		x.Strap = Hardware{Kind: SewnStrap, Working: x.Pull * BandFactor}
-	}
-	got, err := x.checked()
-	if err != nil || !got.OK() {
-		return nil
-	}
-	return &Remedy{Change: change, Use: got.Weakest().Use()}
 }

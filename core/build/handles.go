@@ -54,16 +54,6 @@ func (h FarmerHandle) Build() (Built, error) {
 		Inspect:  "Every 3 months: bends, cracks, rust, collars. Written down with the date.",
 		Cautions: []string{"Not made to be dropped.", "Buckets by their bail only up to 15 kg; above, a strap under the base.", "Guidance for a competent person."},
 	}
-	if !out.OK() {
-		for _, size := range pipesUp {
-			try := Schedule40[size].Of(steel)
-			if use := load * float64(h.Arm) / try.Modulus() / steel.Bending; use <= 1 {
-				out.Remedy = &Remedy{Change: size + " in pipe", Use: use}
-				break
-			}
-		}
-		out.Instead = "two loads in straps, held close to the body"
-	}
 	return out, nil
 }
 
@@ -118,19 +108,6 @@ func (p Peg) Build() (Built, error) {
 		ProofOf:  proofMass(p.Mass),
 		Inspect:  "Every 3 months: play, bends, the board's screws. Written down with the date.",
 		Cautions: []string{"Guidance for a competent person; local codes and a licensed trade decide."},
-	}
-	if !out.OK() {
-		if p.Threaded && use(p.Pipe, false) <= steel.Bending {
-			out.Remedy = &Remedy{Change: "a plain peg through the board instead of a thread", Use: use(p.Pipe, false) / steel.Bending}
-		} else {
-			for _, size := range pipesUp {
-				if u := use(size, p.Threaded) / steel.Bending; u <= 1 {
-					out.Remedy = &Remedy{Change: size + " in pipe", Use: u}
-					break
-				}
-			}
-		}
-		out.Instead = "plates flat on the floor, against a wall"
 	}
 	return out, nil
 }

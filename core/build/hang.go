@@ -39,29 +39,23 @@ func wallAsks(v Values, s Situation) []Ask {
 	return nil
 }
 
-// wallChanges are changes of what is held with screws in a wall, the cheapest first.
-func wallChanges(more ...answerChange) []answerChange {
-	say := func(pairs ...string) Values {
-		v := Values{Word: map[string]string{}}
-		for i := 0; i+1 < len(pairs); i += 2 {
-			v.Word[pairs[i]] = pairs[i+1]
-		}
-		return v
-	}
-	all := []answerChange{
-		{"the lining cut out behind it", say("cut", "yes")}, {"lag screws of 8 × 150 mm", say("screw", "8x150")},
-		{"the lining cut out behind it and lag screws of 8 × 150 mm", say("cut", "yes", "screw", "8x150")},
-	}
+// wallChanges are changes of what is held with screws in a wall, the cheapest first, each of more by
+// itself and with all that can be done about the screws.
+func wallChanges(more ...change) []change {
+	cut, long := sized("the lining cut out behind it", "cut", "yes"), sized("lag screws of 8 × 150 mm", "screw", "8x150")
+	all := []change{cut, long, cut.and(long)}
 	for _, m := range more {
-		all = append(all, m, answerChange{m.words + ", the lining cut out behind it and lag screws of 8 × 150 mm", m.to.Over(say("cut", "yes", "screw", "8x150"))})
+		all = append(all, m, m.and(cut).and(long))
 	}
 	return all
 }
 
-// lighter are bands that pull less.
-func lighter() (out []answerChange) {
+// lighter are bands that pull less than they do.
+func lighter(v Values) (out []change) {
 	for _, most := range []float64{300, 250, 200, 150, 100} {
-		out = append(out, answerChange{fmt.Sprintf("lighter bands: %.0f N at the most", most), Values{Num: map[string]float64{"pull_n": most}}})
+		if most < v.Num["pull_n"] {
+			out = append(out, sized(fmt.Sprintf("lighter bands: %.0f N at the most", most), "pull_n", most))
+		}
 	}
 	return out
 }
@@ -90,8 +84,9 @@ func ringHeights(v Values, s Situation) (out []quantity.Length) {
 }
 
 var bandBoard = Design{
-	Changes: wallChanges(lighter()...),
-	Wide:    func(Values) quantity.Length { return 0.089 },
+	Changes: func(v Values, _ Situation) []change { return wallChanges(lighter(v)...) },
+	Instead: always(boardInstead),
+	Wide:    func(Values, Situation) quantity.Length { return 0.089 },
 	Key:     "board-bands", Name: "Wall board for bands", Does: "anchors for bands, high, at the chest and low", On: OnWall,
 	Asks: func(v Values, s Situation) []Ask {
 		return append([]Ask{
@@ -100,7 +95,7 @@ var bandBoard = Design{
 			marked("ring_n", "Each ring is marked with"),
 		}, wallAsks(v, s)...)
 	},
-	Fit: func(s Situation) Values {
+	Starts: func(s Situation) Values {
 		rings := "all"
 		if over := s.over(); over > 0 && over < ringHigh*s.Stature-ringHighOff+0.1 {
 			rings = "two" // the high one has no room
@@ -127,20 +122,31 @@ var bandBoard = Design{
 	},
 }
 
-// bandsAtBody is what bands may pull a board for a body with, in any direction: no more off the wall
-// than a strap that is so steep, in degrees, was checked to pull.
-func bandsAtBody(body quantity.Estimate, steep float64) quantity.Force {
-	return quantity.Force(float64(Weight(body)) * PersonFactor * math.Cos(steep*math.Pi/180) / BandFactor)
+func bodyBoardOf(v Values, s Situation) WallBoard {
+	base, owner := s.wallOf(v)
+	lag := lags[v.Word["screw"]]
+	base.High = max(base.High, v.length("ring_m")+0.05)
+	return WallBoard{
+		Use: ForBody, Owner: owner, Base: base, Diameter: lag[0], Length: lag[1], Thread: lag[2], Cut: v.yes("cut"), Legs: v.yes("legs"), Body: s.body(v), Steep: v.Num["steep_deg"],
+		Rings: []Ring{{Height: v.length("ring_m"), Mark: Hardware{Kind: MetalLink, Working: v.force("ring_n")}}},
+	}
 }
 
 var bodyBoard = Design{
-	Changes: wallChanges(
-		answerChange{"it stands on two legs to the floor", Values{Word: map[string]string{"legs": "yes"}}},
-		answerChange{"a strap at 45° or steeper", Values{Num: map[string]float64{"steep_deg": 45}}},
-		answerChange{"on two legs to the floor, a strap at 45° or steeper", Values{Num: map[string]float64{"steep_deg": 45}, Word: map[string]string{"legs": "yes"}}},
-	),
-	Wide: func(Values) quantity.Length { return 1.0 },
-	Key:  "board-body", Name: "Wall board for a body", Does: "straps for rows and a high anchor", On: OnWall,
+	Changes: func(Values, Situation) []change {
+		legs, steep := sized("it stands on two legs to the floor", "legs", "yes"), sized("a strap at 45° or steeper", "steep_deg", 45.0)
+		return wallChanges(legs, steep, legs.and(steep))
+	},
+	Instead: always(boardInstead),
+	Wide: func(v Values, s Situation) quantity.Length {
+		base, _ := s.wallOf(v)
+		return base.bodyBoardLong()
+	},
+	Studs: func(v Values, s Situation) []quantity.Length {
+		base, _ := s.wallOf(v)
+		return []quantity.Length{-base.Spacing, 0, base.Spacing}
+	},
+	Key: "board-body", Name: "Wall board for a body", Does: "straps for rows and a high anchor", On: OnWall,
 	Asks: func(v Values, s Situation) []Ask {
 		return append([]Ask{
 			metres("ring_m", "Ring above the floor", 1.0, 2.6), marked("ring_n", "Ring on its through-bolts, marked"),
@@ -148,29 +154,69 @@ var bodyBoard = Design{
 			yesNo("legs", "On two legs to the floor", "Screws then carry only what pulls off the wall."), worn,
 		}, wallAsks(v, s)...)
 	},
-	Fit: func(Situation) Values {
+	Starts: func(Situation) Values {
 		return wallFit(Values{Num: map[string]float64{"ring_m": 2.15, "ring_n": 0, "steep_deg": 45, "worn_kg": 0}, Word: map[string]string{"legs": "yes"}}).Over(Values{Word: map[string]string{"screw": "8x125"}})
 	},
-	Build: func(v Values, s Situation) (Built, error) {
-		base, owner := s.wallOf(v)
-		lag := lags[v.Word["screw"]]
-		base.High = max(base.High, v.length("ring_m")+0.05)
-		return WallBoard{
-			Use: ForBody, Owner: owner, Base: base, Diameter: lag[0], Length: lag[1], Thread: lag[2], Cut: v.yes("cut"), Legs: v.yes("legs"), Body: s.body(v), Steep: v.Num["steep_deg"],
-			Rings: []Ring{{Height: v.length("ring_m"), Mark: Hardware{Kind: MetalLink, Working: v.force("ring_n")}}},
-		}.Build()
-	},
+	Build: func(v Values, s Situation) (Built, error) { return bodyBoardOf(v, s).Build() },
 	Gives: func(v Values, s Situation) []capability.Supply {
 		at := v.Num["ring_m"] / max(float64(s.Stature), 0.5)
 		return []capability.Supply{
-			{Kind: capability.LowBar, Quality: 1, Caution: "straps as steep as they were worked out"},
-			{Kind: capability.Anchor, At: capability.Span{From: at, To: at}, Strength: bandsAtBody(s.body(v), v.Num["steep_deg"]), Quality: 1},
+			extra(v, capability.Supply{Kind: capability.LowBar, Quality: 1, Caution: "straps as steep as they were worked out"}),
+			{Kind: capability.Anchor, At: capability.Span{From: at, To: at}, Strength: bodyBoardOf(v, s).Bands(), Quality: 1},
 		}
 	},
 }
 
+// doorChanges are what can be done about a strap in a door: on the other side of it, by its latch, by
+// another door, by what is behind the leaf, by the bands.
+func doorChanges(v Values, _ Situation) (out []change) {
+	all := change{}
+	with := func(c change) { // every one that is needed, and all of them so far
+		if all = all.and(c); len(out) > 0 {
+			out = append(out, c)
+		}
+		out = append(out, all)
+	}
+	if !v.yes("away") {
+		c := sized("pull from the other side of the door", "away", "yes")
+		c.world = true
+		with(c)
+	}
+	if !v.yes("latched") {
+		c := sized("mend the latch", "latched", "yes")
+		c.world = true
+		with(c)
+	}
+	if !v.yes("read") {
+		c := sized("pull the bands on a scale first: three pulls each tell what the door would have to take", "read", "yes")
+		c.world = true
+		with(c)
+	}
+	if need := 2 * max(v.length("gap_m"), usualGap); v.length("knot_m") < need {
+		knot := max(0.04, need)
+		with(sized(fmt.Sprintf("a thicker tube behind the leaf, %.0f mm", math.Ceil(float64(knot)*1000-1e-9)), "knot_m", knot))
+	}
+	solid := sized("a door that is solid, on three hinges", "door", "solid")
+	solid.world = true
+	less := func(most float64) change {
+		return sized(fmt.Sprintf("lighter bands: at most %.0f N together", most), "pull_n", most)
+	}
+	pull, light := v.Num["pull_n"], v.Word["door"] == string(LighterDoor)
+	switch {
+	case light && pull > LightDoor && pull <= SolidDoor:
+		out = append(out, all.and(solid), all.and(less(LightDoor)))
+	case light && pull > LightDoor:
+		out = append(out, all.and(less(LightDoor)))
+	case pull > SolidDoor:
+		out = append(out, all.and(less(SolidDoor)))
+	}
+	return out
+}
+
 var doorStrap = Design{
-	Key: "door-strap", Name: "Door strap", Does: "an anchor for bands at any height, without a screw", On: OnDoor,
+	Changes: doorChanges,
+	Instead: always("the band under the foot, or round a post that stands by itself"),
+	Key:     "door-strap", Name: "Door strap", Does: "an anchor for bands at any height, without a screw", On: OnDoor,
 	Asks: asked(
 		Ask{Key: "pull_n", Label: "Hardest pull of the bands", Kind: quantity.KindForce, Low: 10, High: 1500, Help: "All strands together, at the most that a set-up can be pulled to, with its ±."},
 		yesNo("read", "All of these bands were pulled on a scale", ""),
@@ -179,7 +225,7 @@ var doorStrap = Design{
 		Ask{Key: "gap_m", Label: "Gap between leaf and frame", Kind: quantity.KindThin, Low: 0, High: 0.05}, Ask{Key: "knot_m", Label: "Knot or tube behind the leaf", Kind: quantity.KindThin, Low: 0.005, High: 0.2},
 		marked("strap_n", "Strap is marked with"),
 	),
-	Fit: func(s Situation) Values {
+	Starts: func(s Situation) Values {
 		v := Values{
 			Num:  map[string]float64{"pull_n": max(10, min(1500, float64(s.Pull))), "gap_m": float64(usualGap), "knot_m": 0.04, "strap_n": 0},
 			Word: map[string]string{"read": "no", "door": "light", "away": "no", "latched": "no"},
@@ -221,68 +267,168 @@ func barWords() (out []Word) {
 	return out
 }
 
+func barOf(v Values, s Situation) Bar {
+	return Bar{
+		Use: BarUse(v.Word["use"]), Stock: v.Word["stock"], Span: v.length("span_m"), Inside: v.length("inside_m"), Body: s.body(v), Support: BarSupport(v.Word["support"]),
+		Rated: v.force("rated_n"), Held: v.yes("held"), AtWall: v.yes("at_wall"), Joists: overheadOf(joistPrefix, v, s),
+	}
+}
+
+// joistPrefix is before the keys of a joist where its design has sizes of its own.
+const joistPrefix = "joist_"
+
+// barChanges are what can be done about a bar: held, on other supports, the hands nearer to them,
+// another bar, a shorter one.
+func barChanges(v Values, s Situation) (out []change) {
+	hold := change{}
+	if !v.yes("held") {
+		hold = sized("hold it at both ends so that it neither rolls nor slides", "held", "yes")
+	}
+	holds := []change{hold}
+	hang, chairs, hung := v.Word["use"] == string(HangFrom), v.Word["support"] == string(Chairs), v.Word["support"] == string(Brackets)
+	switch {
+	case hang && !hung:
+		holds = nil
+		for _, j := range []struct {
+			words string
+			wide  float64
+		}{{"two sawn joists that were seen", 0.038}, {"two pairs of sawn joists that were seen, each bolted together", 0.076}} {
+			to := sized("on brackets bolted through "+j.words+", 38 × 235 mm of stamped Douglas fir-larch, 3.6 m from bearing to bearing, 0.6 m from one of them, instead of "+v.Word["support"],
+				"support", string(Brackets), "overhead", "sawn", "wood", "timber-graded:douglas-fir-larch", joistPrefix+"b_m", j.wide, joistPrefix+"h_m", 0.235, joistPrefix+"span_m", 3.6, joistPrefix+"at_m", 0.6, "bolt_m", 0.012, "above_m", 0.16)
+			to.world = true
+			holds = append(holds, hold.and(to))
+		}
+	case chairs && !v.yes("at_wall"):
+		to := sized("the chairs against a wall, on no castors, nothing that folds", "at_wall", "yes")
+		to.world = true
+		out = append(out, hold.and(to))
+		holds[0] = hold.and(sized("on sawhorses instead of chairs", "support", string(Sawhorses)))
+	}
+	for _, hold := range holds {
+		out = append(out, barsWith(hold, hung, v, s)...)
+	}
+	return out
+}
+
+// barsWith are the changes of a bar itself, after one of how it is held.
+func barsWith(hold change, hung bool, v Values, s Situation) (out []change) {
+	out = append(out, hold)
+	if hung {
+		for _, c := range overheadChanges(joistPrefix, v) {
+			out = append(out, hold.and(c))
+		}
+	}
+	for _, in := range []float64{0.15, 0.10} {
+		if in < v.Num["inside_m"] {
+			out = append(out, hold.and(sized(fmt.Sprintf("hands %.0f cm from the supports", in*100), "inside_m", in)))
+		}
+	}
+	spans := []float64{v.Num["span_m"]}
+	for _, span := range []float64{0.8, 0.6} {
+		if span < v.Num["span_m"] {
+			spans = append(spans, span)
+		}
+	}
+	for i, span := range spans {
+		for _, b := range BarStocks() {
+			if b.Key == "broomstick" || b.Key == "pvc" || i == 0 && b.Key == v.Word["stock"] {
+				continue
+			}
+			c := hold.and(sized(b.Name, "stock", b.Key))
+			if i > 0 {
+				c = c.and(sized(fmt.Sprintf("%.1f m between the supports", span), "span_m", span, "inside_m", math.Min(v.Num["inside_m"], span/2)))
+			}
+			if b.Rolls {
+				c.words += better(v.Over(c.to), s)
+			}
+			out = append(out, c)
+		}
+	}
+	return out
+}
+
+// better names the bar with the better grip where a thick board would do.
+func better(v Values, s Situation) string {
+	grip := barOf(v, s)
+	grip.Stock, grip.Rated = "pipe-1-1/4", max(grip.Rated, 1e6)
+	if got, err := grip.Build(); err == nil && got.OK() {
+		return fmt.Sprintf("; 1¼ in steel pipe is the better grip, used %.2f", math.Ceil(got.Weakest().Use()*100)/100)
+	}
+	return ""
+}
+
 var barDesign = Design{
 	Key: "bar", Name: "Bar for rows, or to hang from", Does: "rows under it, or hanging", On: OnFloor,
-	Asks: asked(
-		Ask{Key: "use", Label: "For", Words: words("row", "Rows, feet on the floor", "hang", "Hanging, pull-ups")}, Ask{Key: "stock", Label: "Bar", Words: barWords()},
-		metres("span_m", "Between the supports", 0.3, 2.5), metres("inside_m", "Each hand from its support", 0, 1.2),
-		Ask{Key: "support", Label: "On", Words: words("sawhorses", "Sawhorses", "chairs", "Chairs", "brackets", "Brackets on the building")},
-		marked("rated_n", "Each support is marked with"), yesNo("held", "Held at both ends", "A board in cradles of 39 mm with cheeks of 60 mm and stops; a pipe with pins or collars."),
-		yesNo("at_wall", "Chairs against a wall, no castors, nothing folds", ""), worn,
-	),
-	Fit: func(Situation) Values {
-		return Values{
+	Asks: func(v Values, _ Situation) []Ask {
+		asks := []Ask{
+			{Key: "use", Label: "For", Words: words("row", "Rows, feet on the floor", "hang", "Hanging, pull-ups")}, {Key: "stock", Label: "Bar", Words: barWords()},
+			metres("span_m", "Between the supports", 0.3, 2.5), metres("inside_m", "Each hand from its support", 0, 1.2),
+			{Key: "support", Label: "On", Words: words("sawhorses", "Sawhorses", "chairs", "Chairs", "brackets", "Brackets bolted through two joists")},
+			marked("rated_n", "Each support is marked with"), yesNo("held", "Held at both ends", "A board in cradles of 39 mm with cheeks of 60 mm and stops; a pipe with pins or collars."),
+		}
+		switch v.Word["support"] {
+		case string(Chairs):
+			asks = append(asks, yesNo("at_wall", "Chairs against a wall, no castors, nothing folds", ""))
+		case string(Brackets):
+			asks = append(asks, overheadAsks(joistPrefix)...)
+		}
+		return append(asks, worn)
+	},
+	Starts: func(Situation) Values {
+		return overheadStarts(joistPrefix).Over(Values{
 			Num:  map[string]float64{"span_m": 0.8, "inside_m": 0.15, "rated_n": 0, "worn_kg": 0},
 			Word: map[string]string{"use": "row", "stock": "board-edge", "support": "sawhorses", "held": "yes", "at_wall": "no"},
-		}
+		})
 	},
 	Build: func(v Values, s Situation) (Built, error) {
-		return Bar{
-			Use: BarUse(v.Word["use"]), Stock: v.Word["stock"], Span: v.length("span_m"), Inside: v.length("inside_m"), Body: s.body(v), Support: BarSupport(v.Word["support"]),
-			Rated: v.force("rated_n"), Held: v.yes("held"), AtWall: v.yes("at_wall"),
-		}.Build()
+		out, err := barOf(v, s).Build()
+		return out, named(err, joistPrefix)
+	},
+	Changes: barChanges,
+	Instead: func(v Values) string {
+		if v.Word["use"] == string(HangFrom) {
+			return "rows under a bar at the hip, feet on the floor, or a pull-down on a band at an anchor that holds"
+		}
+		return "a row with a load in one hand, or on a band under the foot"
 	},
 	Gives: func(v Values, _ Situation) []capability.Supply {
-		low := capability.Supply{Kind: capability.LowBar, Quality: 1, Caution: "held at both ends, looked at before each set"}
 		if v.Word["use"] == string(HangFrom) {
-			return []capability.Supply{low, {Kind: capability.HangBar, Quality: 1}}
+			return []capability.Supply{extra(v, capability.Of(capability.HangBar))}
 		}
-		return []capability.Supply{low}
+		return []capability.Supply{extra(v, capability.Supply{Kind: capability.LowBar, Quality: 1, Caution: "held at both ends, looked at before each set"})}
 	},
+}
+
+func ringsOf(v Values, s Situation) Rings {
+	return Rings{
+		Overhead: overheadOf("", v, s), Apart: v.length("apart_m"), Swings: v.yes("swings"), Body: s.body(v),
+		Strap: Hardware{Kind: SewnStrap, Working: v.force("strap_n")}, Plate: Hardware{Kind: MetalLink, Working: v.force("plate_n")},
+	}
 }
 
 var ringsDesign = Design{
 	Key: "rings", Name: "Rings from two joists", Does: "hanging, rows, chin-ups on straps", On: OnCeiling,
-	Asks: asked(
-		Ask{Key: "overhead", Label: "Overhead", Words: words("sawn", "Sawn joists, seen", "other", "Trusses, I-joists, or not seen")},
-		metres("b_m", "Joist, width", 0.03, 0.3), metres("h_m", "Joist, depth", 0.09, 0.5), metres("span_m", "Between its bearings", 0.8, 8), metres("at_m", "Rings from one bearing", 0.1, 7.9),
-		Ask{Key: "wood", Label: "Its timber", Words: words("timber-unknown", "No stamp, or not known", "timber-graded:spruce-pine-fir", "Stamped No. 2, spruce-pine-fir", "timber-graded:douglas-fir-larch", "Stamped No. 2, Douglas fir-larch", "timber-graded:southern-pine", "Stamped No. 2, southern pine")},
-		Ask{Key: "bolt_m", Label: "Through-bolts", Kind: quantity.KindThin, Low: 0.008, High: 0.02}, metres("above_m", "Bolts above the lower edge", 0.01, 0.47), metres("apart_m", "Straps apart", 0.2, 1.5),
-		yesNo("swings", "The movement swings", "Then × 3.5 instead of 2.5."), marked("strap_n", "Each strap is marked with"), marked("plate_n", "Each plate or eye is marked with"), worn,
-	),
-	Fit: func(s Situation) Values {
-		v := Values{
-			Num:  map[string]float64{"b_m": 0.038, "h_m": 0.184, "span_m": 3.6, "at_m": 0.6, "bolt_m": 0.010, "above_m": 0.12, "apart_m": 0.5, "strap_n": 0, "plate_n": 0, "worn_kg": 0},
-			Word: map[string]string{"overhead": "other", "wood": "timber-unknown", "swings": "no"},
-		}
-		return v
+	Asks: func(Values, Situation) []Ask {
+		return append(overheadAsks(""), metres("apart_m", "Straps apart", 0.2, 1.5),
+			yesNo("swings", "The movement swings", "Then × 3.5 instead of 2.5."), marked("strap_n", "Each strap is marked with"), marked("plate_n", "Each plate or eye is marked with"), worn)
 	},
-	Build: func(v Values, s Situation) (Built, error) {
-		_, owner := s.wallOf(v)
-		if s.Room != nil {
-			switch s.Room.Holes {
-			case space.Drillable:
-				owner = "yes"
-			case space.NoHoles:
-				owner = "no"
-			}
-		}
-		return Rings{
-			Overhead: JoistKnown(v.Word["overhead"]), Owner: owner, B: v.length("b_m"), H: v.length("h_m"), Span: v.length("span_m"), At: v.length("at_m"), Wood: v.Word["wood"], Bolt: v.length("bolt_m"),
-			Above: v.length("above_m"), Apart: v.length("apart_m"), Swings: v.yes("swings"), Strap: Hardware{Kind: SewnStrap, Working: v.force("strap_n")}, Plate: Hardware{Kind: MetalLink, Working: v.force("plate_n")}, Body: s.body(v),
-		}.Build()
+	Starts: func(Situation) Values {
+		return overheadStarts("").Over(Values{Num: map[string]float64{"apart_m": 0.5, "strap_n": 0, "plate_n": 0, "worn_kg": 0}, Word: map[string]string{"swings": "no"}})
 	},
-	Gives: func(Values, Situation) []capability.Supply {
-		return []capability.Supply{{Kind: capability.LowBar, Quality: 1}, {Kind: capability.HangBar, Quality: 0.9, Caution: "they turn: harder than a bar"}}
+	Build: func(v Values, s Situation) (Built, error) { return ringsOf(v, s).Build() },
+	Changes: func(v Values, _ Situation) []change {
+		apart := sized("straps 0.5 m apart, on different joists", "apart_m", math.Max(v.Num["apart_m"], 0.5))
+		out := append([]change{apart}, overheadChanges("", v)...)
+		for _, c := range overheadChanges("", v) {
+			out = append(out, apart.and(c))
+		}
+		return out
+	},
+	Instead: always("rows under a bar on sawhorses, or pull-downs on a band at an anchor that holds"),
+	Gives: func(v Values, _ Situation) []capability.Supply {
+		return []capability.Supply{
+			extra(v, capability.Supply{Kind: capability.LowBar, Quality: 1, Caution: "both hands, one in each ring"}),
+			extra(v, capability.Supply{Kind: capability.HangBar, Quality: 0.9, Caution: "both hands, one in each ring; they turn: harder than a bar"}),
+		}
 	},
 }

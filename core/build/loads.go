@@ -46,21 +46,31 @@ func made(kind, id, name string, f material.Filling, mass quantity.Mass, holds q
 	return []load.Container{c}
 }
 
+func sandbagOf(v Values) Sandbag {
+	_, density, _ := filling(v.Word["filling"])
+	m := quantity.Estimate{Value: v.mass("mass_kg"), U1: v.mass("mass_kg") * 0.01}
+	return Sandbag{Mass: m, Bags: int(v.Num["bags"]), Density: density, Outer: v.Num["outer_l"], Handle: Hardware{Kind: SewnStrap, Working: v.force("handle_n")}}
+}
+
+func sandbagChanges(v Values, _ Situation) []change {
+	bags := math.Max(v.Num["bags"], math.Ceil(v.Num["mass_kg"]/innerBag))
+	outer := math.Max(v.Num["outer_l"], math.Ceil(v.Num["mass_kg"]/sandbagOf(v).Density/outerFull))
+	return together(sized(fmt.Sprintf("%.0f inner bags", bags), "bags", bags), sized(fmt.Sprintf("an outer bag of %.0f L", outer), "outer_l", outer))
+}
+
 var sandbagDesign = Design{
-	Key: "sandbag", Name: "Sandbag", Does: "one heavy load to hug, shoulder and drag", On: Nowhere,
+	Changes: sandbagChanges,
+	Instead: always("a pack of books, or two jugs"),
+	Key:     "sandbag", Name: "Sandbag", Does: "one heavy load to hug, shoulder and drag", On: Nowhere,
 	Asks: asked(
 		Ask{Key: "mass_kg", Label: "Filling", Kind: quantity.KindMass, Low: 2, High: 120}, Ask{Key: "filling", Label: "Of", Words: poured()},
 		Ask{Key: "bags", Label: "Inner bags", Kind: quantity.KindCount, Low: 1, High: 20}, Ask{Key: "outer_l", Label: "Outer bag holds", Kind: quantity.KindVolume, Low: 2, High: 200},
 		marked("handle_n", "Each handle's webbing is marked with"),
 	),
-	Fit: func(Situation) Values {
+	Starts: func(Situation) Values {
 		return Values{Num: map[string]float64{"mass_kg": 20, "bags": 2, "outer_l": 18, "handle_n": 0}, Word: map[string]string{"filling": "dry-sand"}}
 	},
-	Build: func(v Values, _ Situation) (Built, error) {
-		_, density, _ := filling(v.Word["filling"])
-		m := quantity.Estimate{Value: v.mass("mass_kg"), U1: v.mass("mass_kg") * 0.01}
-		return Sandbag{Mass: m, Bags: int(v.Num["bags"]), Density: density, Outer: v.Num["outer_l"], Handle: Hardware{Kind: SewnStrap, Working: v.force("handle_n")}}.Build()
-	},
+	Build: func(v Values, _ Situation) (Built, error) { return sandbagOf(v).Build() },
 	Makes: func(v Values) []load.Container {
 		f, _, _ := filling(v.Word["filling"])
 		return made("sack", "sandbag", "sandbag", f, v.mass("mass_kg"), v.mass("mass_kg")*1.05)
@@ -73,12 +83,28 @@ func jugsOf(v Values) JugSet {
 }
 
 var jugsDesign = Design{
-	Key: "jugs", Name: "Jugs filled to lines", Does: "pairs of light loads", On: Nowhere,
+	Changes: func(v Values, _ Situation) []change {
+		out := []change{sized("a strap under the base of each", "strapped", "yes")}
+		if j := jugsOf(v); j.Density > 0 { // as large as a jug may be that an ear, or a strap, bears
+			for _, c := range []struct {
+				most     float64
+				strapped string
+			}{{bailMark, "no"}, {2 * bailMark, "yes"}} {
+				litres := math.Floor((c.most*0.95-v.Num["tare_kg"])/(j.Density+j.DensityU)*10) / 10
+				if litres >= 0.5 && litres < v.Num["volume_l"] {
+					out = append(out, sized(fmt.Sprintf("jugs of %.1f L", litres), "volume_l", litres, "strapped", c.strapped))
+				}
+			}
+		}
+		return out
+	},
+	Instead: always("the same jugs, filled less"),
+	Key:     "jugs", Name: "Jugs filled to lines", Does: "pairs of light loads", On: Nowhere,
 	Asks: asked(
 		Ask{Key: "count", Label: "Jugs", Kind: quantity.KindCount, Low: 1, High: 24}, Ask{Key: "volume_l", Label: "Each holds", Kind: quantity.KindVolume, Low: 0.5, High: 30}, Ask{Key: "tare_kg", Label: "Each weighs, empty", Kind: quantity.KindFine, Low: 0, High: 5},
 		Ask{Key: "filling", Label: "Filled with", Words: poured()}, yesNo("strapped", "A strap under the base of each", ""), yesNo("frost", "May freeze", ""),
 	),
-	Fit: func(s Situation) Values {
+	Starts: func(s Situation) Values {
 		v := Values{Num: map[string]float64{"count": 2, "volume_l": 3.785, "tare_kg": 0.06}, Word: map[string]string{"filling": "fresh-water", "strapped": "no", "frost": "no"}}
 		return v
 	},
@@ -92,10 +118,29 @@ var jugsDesign = Design{
 	},
 }
 
+// pipes are pipes of every size that is listed, the thinnest first.
+func pipes() (out []change) {
+	for _, size := range pipesUp {
+		out = append(out, sized(size+" in pipe", "pipe", size))
+	}
+	return out
+}
+
 var farmerDesign = Design{
-	Key: "farmer", Name: "Farmer handles", Does: "a pair of handles to walk with", On: Nowhere,
+	Changes: func(v Values, _ Situation) []change {
+		out := pipes()
+		for _, arm := range []float64{0.5, 0.4, 0.3} {
+			if arm < v.Num["arm_m"] {
+				near := sized(fmt.Sprintf("loads %.0f cm beside the hand", arm*100), "arm_m", arm)
+				out = append(out, near, near.and(sized("2 in pipe", "pipe", "2")))
+			}
+		}
+		return out
+	},
+	Instead: always("two loads in straps, held close to the body"),
+	Key:     "farmer", Name: "Farmer handles", Does: "a pair of handles to walk with", On: Nowhere,
 	Asks: asked(Ask{Key: "pipe", Label: "Pipe, schedule 40", Words: pipeWords}, metres("arm_m", "Load beside the hand", 0.05, 1), Ask{Key: "mass_kg", Label: "One handle carries", Kind: quantity.KindMass, Low: 1, High: 300}),
-	Fit: func(s Situation) Values {
+	Starts: func(s Situation) Values {
 		return Values{Num: map[string]float64{"arm_m": 0.5, "mass_kg": max(20, math.Round(float64(s.Body.Value)/2))}, Word: map[string]string{"pipe": "1-1/4"}}
 	},
 	Build: func(v Values, _ Situation) (Built, error) {
@@ -104,13 +149,20 @@ var farmerDesign = Design{
 }
 
 var sledDesign = Design{
-	Key: "sled", Name: "Sled", Does: "dragging and pushing, easy on the joints", On: OnFloor,
+	Changes: func(v Values, _ Situation) []change {
+		low := sized(fmt.Sprintf("the load tied below %.0f cm", v.Num["wide_m"]*50), "load_high_m", math.Min(v.Num["load_high_m"], v.Num["wide_m"]/2))
+		lane := sized("along a lane of 6.5 m or more, outdoors or in a hall", "lane_m", math.Max(v.Num["lane_m"], leastLane+stopping))
+		lane.world = true
+		return together(low, lane)
+	},
+	Instead: always("a towel under a load on a smooth floor, pushed"),
+	Key:     "sled", Name: "Sled", Does: "dragging and pushing, easy on the joints", On: OnFloor,
 	Asks: asked(
 		Ask{Key: "mass_kg", Label: "Sled and load", Kind: quantity.KindMass, Low: 2, High: 300}, Ask{Key: "mu", Label: "Friction, measured loaded", Kind: quantity.KindRatio, Low: 0.05, High: 1.5, Help: "Pull it with the hanging scale on this floor: pull over weight, three times."},
 		Ask{Key: "mu_u", Label: "its ±", Kind: quantity.KindRatio, Low: 0, High: 0.5}, Ask{Key: "angle_deg", Label: "Strap rises by, degrees", Kind: quantity.KindRatio, Low: 0, High: 60},
 		metres("wide_m", "Base, wide", 0.2, 1.2), metres("load_high_m", "Middle of the load above the floor", 0, 1), metres("lane_m", "Lane", 0, 200), marked("strap_n", "Strap is marked with"),
 	),
-	Fit: func(s Situation) Values {
+	Starts: func(s Situation) Values {
 		return Values{Num: map[string]float64{"mass_kg": 40, "mu": 0.5, "mu_u": 0.1, "angle_deg": 20, "wide_m": 0.45, "load_high_m": 0.2, "lane_m": math.Min(200, float64(s.Lane)), "strap_n": 0}}
 	},
 	Build: func(v Values, _ Situation) (Built, error) {
@@ -127,15 +179,36 @@ var pegBoards = map[string]quantity.Length{"89": 0.089, "140": 0.140}
 
 const bracketFoot quantity.Length = 0.02
 
+// pegBoardLong is how long a board of pegs is: over two studs at least.
+func pegBoardLong(v Values, s Situation) quantity.Length {
+	base, _ := s.wallOf(v)
+	if base.Kind != WoodStuds {
+		return 1.2
+	}
+	return max(1.2, 2*base.Spacing+2*screwsEdge)
+}
+
+// pegStuds are the studs behind a board of pegs, from its middle: a peg at each.
+func pegStuds(v Values, s Situation) []quantity.Length {
+	base, _ := s.wallOf(v)
+	return []quantity.Length{-base.Spacing, 0, base.Spacing}
+}
+
 var pegsDesign = Design{
-	Changes: wallChanges(
-		answerChange{"a board of 38 × 140 mm", Values{Word: map[string]string{"board": "140"}}},
-		answerChange{"a plain peg through the board instead of a thread", Values{Word: map[string]string{"threaded": "no"}}},
-		answerChange{"plain pegs of 1¼ in pipe on a board of 38 × 140 mm", Values{Word: map[string]string{"threaded": "no", "pipe": "1-1/4", "board": "140"}}},
-		answerChange{"plain pegs of 1¼ in pipe on a board of 38 × 140 mm, at most 1.4 m high", Values{Num: map[string]float64{"high_m": 1.4}, Word: map[string]string{"threaded": "no", "pipe": "1-1/4", "board": "140"}}},
-	),
-	Wide: func(Values) quantity.Length { return 1.2 },
-	Key:  "pegs", Name: "Plate pegs", Does: "plates off the floor", On: OnWall,
+	Changes: func(v Values, _ Situation) []change {
+		board, plain, pipe := sized("a board of 38 × 140 mm", "board", "140"), sized("a plain peg through the board instead of a thread", "threaded", "no"), sized("pegs of 1¼ in pipe", "pipe", "1-1/4")
+		low := sized("at most 1.4 m high", "high_m", math.Min(v.Num["high_m"], 1.4))
+		best := board.and(plain).and(pipe)
+		out := append(together(board, plain, pipe, low), best, best.and(low))
+		if v.yes("threaded") {
+			out = append(out, pipes()...)
+		}
+		return wallChanges(out...)
+	},
+	Instead: always("plates flat on the floor, against a wall"),
+	Wide:    pegBoardLong,
+	Studs:   pegStuds,
+	Key:     "pegs", Name: "Plate pegs", Does: "plates off the floor", On: OnWall,
 	Asks: func(v Values, s Situation) []Ask {
 		return append([]Ask{
 			{Key: "pipe", Label: "Peg, pipe of", Words: pipeWords}, metres("out_m", "Stands out by", 0.03, 0.4), {Key: "mass_kg", Label: "One peg carries", Kind: quantity.KindMass, Low: 0.5, High: 200},
@@ -143,7 +216,7 @@ var pegsDesign = Design{
 			yesNo("threaded", "Screwed into a flange", "A thread leaves under half of the pipe."), metres("high_m", "Highest peg", 0.1, 2.2),
 		}, wallAsks(v, s)...)
 	},
-	Fit: func(s Situation) Values {
+	Starts: func(s Situation) Values {
 		return wallFit(Values{Num: map[string]float64{"out_m": 0.12, "mass_kg": 25, "high_m": 1.2}, Word: map[string]string{"pipe": "3/4", "board": "140", "threaded": "no"}})
 	},
 	Build: func(v Values, s Situation) (Built, error) {
@@ -154,28 +227,45 @@ var pegsDesign = Design{
 			return out, err
 		}
 		more, err := s.carries(v, float64(Weight(mass))*CarryFactor, v.length("out_m")+boardThick, wide/4, wide*3/4)
-		out.Parts, out.Top = append(out.Parts, s.screws(v, 4)), v.length("high_m")+0.1
+		n := len(pegStuds(v, s))
+		out.Parts[0].Count, out.Parts[1].Length = n, pegBoardLong(v, s)
+		out.Parts[1].Stock = map[string]string{"89": "timber-38x89", "140": "timber-38x140"}[v.Word["board"]]
+		out.Parts, out.Top = append(out.Parts, s.screws(v, 2*n)), v.length("high_m")+0.1
 		out.Checks = append(append(out.Checks, Check{Link: "height", Fits: true, Demand: v.Num["high_m"], Capacity: highest, Unit: "m", Formula: "1.5 m at most, the heaviest lowest", Source: "house rule"}), more...)
 		return out, err
 	},
 }
 
 var shelfDesign = Design{
-	Changes: wallChanges(
-		answerChange{"brackets 0.4 m apart", Values{Num: map[string]float64{"span_m": 0.4}}},
-		answerChange{"at most 1.4 m high", Values{Num: map[string]float64{"high_m": 1.4}}},
-		answerChange{"brackets 0.4 m apart, at most 1.4 m high", Values{Num: map[string]float64{"span_m": 0.4, "high_m": 1.4}}},
-	),
-	Wide: func(v Values) quantity.Length { return v.length("span_m") + 0.2 },
-	Key:  "shelf", Name: "Shelf for loads", Does: "jugs and bells off the floor", On: OnWall,
+	Changes: func(v Values, s Situation) []change {
+		low := sized("at most 1.4 m high", "high_m", math.Min(v.Num["high_m"], 1.4))
+		thick := sized("a panel of 24 mm", "thickness_m", math.Max(v.Num["thickness_m"], 0.024))
+		base, _ := s.wallOf(v)
+		near := sized("brackets 0.4 m apart", "span_m", math.Min(v.Num["span_m"], 0.4))
+		if base.Kind == WoodStuds { // a bracket stands on a stud
+			near = sized("a bracket on each stud", "span_m", base.Spacing)
+		}
+		out := append(together(near, thick, low), near.and(thick).and(low))
+		return wallChanges(out...)
+	},
+	Instead: always("loads on the floor, against a wall"),
+	Wide:    func(v Values, _ Situation) quantity.Length { return v.length("span_m") + 0.2 },
+	Studs: func(v Values, _ Situation) []quantity.Length {
+		return []quantity.Length{-v.length("span_m") / 2, v.length("span_m") / 2}
+	},
+	Key: "shelf", Name: "Shelf for loads", Does: "jugs and bells off the floor", On: OnWall,
 	Asks: func(v Values, s Situation) []Ask {
 		return append([]Ask{
 			{Key: "per_metre_kg", Label: "Stands on a metre of it", Kind: quantity.KindMass, Low: 1, High: 300}, metres("span_m", "Between its brackets", 0.2, 1.5), metres("deep_m", "Deep", 0.1, 0.6), metres("high_m", "Top above the floor", 0.05, 2.2),
 			{Key: "panel", Label: "Panel", Words: panelWords}, metres("thickness_m", "Thickness", 0.012, 0.04), marked("bracket_n", "Each bracket is marked with"),
 		}, wallAsks(v, s)...)
 	},
-	Fit: func(s Situation) Values {
-		return wallFit(Values{Num: map[string]float64{"per_metre_kg": 60, "span_m": 0.6, "deep_m": 0.3, "high_m": 0.9, "thickness_m": 0.018, "bracket_n": 0}, Word: map[string]string{"panel": "softwood-plywood"}})
+	Starts: func(s Situation) Values {
+		span := 0.6
+		if base, _ := s.wallOf(Values{}); base.Kind == WoodStuds {
+			span = float64(base.Spacing) // a bracket stands on a stud
+		}
+		return wallFit(Values{Num: map[string]float64{"per_metre_kg": 60, "span_m": span, "deep_m": 0.3, "high_m": 0.9, "thickness_m": 0.018, "bracket_n": 0}, Word: map[string]string{"panel": "softwood-plywood"}})
 	},
 	Build: func(v Values, s Situation) (Built, error) {
 		per := quantity.Estimate{Value: v.mass("per_metre_kg")}
@@ -201,7 +291,7 @@ func (s Situation) screws(v Values, n int) Part {
 // heights above the lower edge of what they hold, or of the maker's anchors.
 func (s Situation) carries(v Values, load float64, e quantity.Length, heights ...quantity.Length) ([]Check, error) {
 	base, owner := s.wallOf(v)
-	out := []Check{WallBoard{Owner: owner}.owner()}
+	out := []Check{owned(owner, noScrew)}
 	pulls := Offset(load, e, heights)
 	pull := slices.Max(pulls)
 	wall := Check{Link: "fixings in the wall", Capacity: 1, Formula: "what the wall is built of", Source: "house rule"}

@@ -42,8 +42,6 @@ func TestTheBoxNeedsItsDividers(t *testing.T) {
 	require.NoError(t, err)
 	assert.False(t, got.OK())
 	assert.Contains(t, got.Weakest().Link, "face")
-	require.NotNil(t, got.Remedy)
-	assert.Contains(t, got.Remedy.Change, "divider")
 	box.Across, box.Along = 1, 2
 	got, err = box.Build()
 	require.NoError(t, err)
@@ -68,8 +66,6 @@ func TestJugsByHand(t *testing.T) {
 	got, err := big.Build()
 	require.NoError(t, err)
 	assert.False(t, got.OK())
-	require.NotNil(t, got.Remedy)
-	assert.Contains(t, got.Remedy.Change, "strap under the base")
 }
 
 // A sled by hand: 40 kg at 0.5, the strap rising 20°, is 177 N; its strap is asked for twice that.
@@ -85,7 +81,6 @@ func TestSledsByHand(t *testing.T) {
 	got, err = s.Build()
 	require.NoError(t, err)
 	assert.Equal(t, "load, how high", got.Weakest().Link)
-	require.NotNil(t, got.Remedy)
 }
 
 // A sandbag of 20 kg is 13 L of sand; a bag of 25 in two is over 10 in each.
@@ -99,8 +94,6 @@ func TestSandbagsByHand(t *testing.T) {
 	got, err = b.Build()
 	require.NoError(t, err)
 	assert.False(t, got.OK())
-	require.NotNil(t, got.Remedy)
-	assert.Contains(t, got.Remedy.Change, "3 inner bags")
 	b.Handle = build.Hardware{Kind: build.SewnStrap}
 	got, err = b.Build()
 	require.NoError(t, err)
@@ -119,7 +112,6 @@ func TestParallelsOnTheirBase(t *testing.T) {
 	require.NoError(t, err)
 	assert.False(t, got.OK())
 	assert.InDelta(t, 1, got.Checks[4].Use(), 0.01)
-	require.NotNil(t, got.Remedy)
 	p.Wide, p.Screwed, p.Pipe = 0.5, true, "3/4"
 	got, err = p.Build()
 	require.NoError(t, err)
@@ -147,6 +139,5 @@ func TestShelvesByHand(t *testing.T) {
 	s.Span, s.High = 0.6, 1.9
 	got, err = s.Build()
 	require.NoError(t, err)
-	require.NotNil(t, got.Remedy)
-	assert.Contains(t, got.Remedy.Change, "1.5 m")
+	assert.Equal(t, "height", got.Weakest().Link)
 }

@@ -15,8 +15,8 @@ import (
 // steps is how many places along a wall without known studs are tried.
 const steps = 8
 
-// places are where a design may stand in a room: for one on a wall each stud of each, or some
-// places along those without known studs, middle first.
+// places are where a design may stand in a room: for one on a wall each place where its first fixing
+// meets a stud, or some places along a wall without known studs, middle first.
 func (d Design) places(r *space.Room, s Situation) (out []Situation) {
 	s.Room, s.Wall = r, -1
 	if d.On != OnWall {
@@ -25,7 +25,11 @@ func (d Design) places(r *space.Room, s Situation) (out []Situation) {
 	for i := range r.Walls {
 		_, _, long := r.Wall(i)
 		s.Wall = i
-		at := r.Studs(i)
+		var at []quantity.Length
+		first := d.studs(d.Fit(s), s)[0]
+		for _, x := range r.Studs(i) {
+			at = append(at, x-first)
+		}
 		if len(at) == 0 {
 			for n := 1; n < steps; n++ {
 				at = append(at, long*quantity.Length(n)/steps)

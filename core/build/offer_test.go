@@ -39,9 +39,9 @@ func TestOffersStandWhereTheyHold(t *testing.T) {
 func TestMarksAreTheLeastThatPass(t *testing.T) {
 	for _, d := range build.Designs() {
 		v := good[d.Key]
-		marks := d.Marks(here(), v)
+		marks := d.Marks(at(d.Key), v)
 		asks := 0
-		w, err := d.Work(v, here())
+		w, err := d.Work(v, at(d.Key))
 		require.NoError(t, err)
 		for _, a := range w.Asks {
 			if a.Mark {
@@ -50,7 +50,7 @@ func TestMarksAreTheLeastThatPass(t *testing.T) {
 		}
 		require.Len(t, marks, asks, d.Key)
 		with := v.Over(build.Values{Num: marks})
-		got, err := d.Work(with, here())
+		got, err := d.Work(with, at(d.Key))
 		require.NoError(t, err)
 		assert.True(t, got.Built.OK(), d.Key)
 		for key, n := range marks {
@@ -58,7 +58,7 @@ func TestMarksAreTheLeastThatPass(t *testing.T) {
 			if n <= 101 {
 				continue
 			}
-			got, err := d.Work(less, here())
+			got, err := d.Work(less, at(d.Key))
 			require.NoError(t, err)
 			assert.False(t, got.Built.OK(), "%s: %s of %v", d.Key, key, n)
 		}

@@ -26,26 +26,6 @@ const highest, lipHigh, creeps = 1.5, 0.010, 200.0
 // height. Errors are *quantity.FieldError of panel, span_m, deep_m, high_m, per_metre_kg and
 // thickness_m. Source: statics; house values.
 func (s Shelf) Build() (Built, error) {
-	out, err := s.checked()
-	if err != nil || out.OK() {
-		return out, err
-	}
-	out.Instead = "loads on the floor, against a wall"
-	low := func(x *Shelf) { x.High = min(x.High, highest) }
-	all := []change[Shelf]{{"lower, at most 1.5 m", low}}
-	for _, span := range []quantity.Length{0.6, 0.5, 0.4} {
-		all = append(all, change[Shelf]{fmt.Sprintf("brackets %.1f m apart, at most 1.5 m high", float64(span)), func(x *Shelf) { low(x); x.Span = min(x.Span, span) }})
-	}
-	for _, t := range []quantity.Length{0.024, 0.030} {
-		all = append(all, change[Shelf]{fmt.Sprintf("a panel of %.0f mm, brackets 0.6 m apart, at most 1.5 m high", float64(t)*1000), func(x *Shelf) { low(x); x.Thickness, x.Span = max(x.Thickness, t), min(x.Span, 0.6) }})
-	}
-	need := quantity.Force(out.Checks[2].Demand)
-	all = append(all, change[Shelf]{fmt.Sprintf("brackets marked with %.0f N at least", float64(need)), func(x *Shelf) { x.Bracket = max(x.Bracket, need) }})
-	out.Remedy = remedied(s, Shelf.checked, all)
-	return out, nil
-}
-
-func (s Shelf) checked() (Built, error) {
 	var panel *Panel
 	for _, p := range Panels() {
 		if p.Key == s.Panel {

@@ -149,19 +149,21 @@ func (b beam) shear() (most float64) {
 	return most
 }
 
-// deflectionAt is how far the beam sags at x, by the rule of brackets: EI·v‴′ integrated four
+// sags is how far the beam sags at any x, by the rule of brackets: EI·v‴′ integrated four
 // times, with v = 0 at both supports.
-func (b beam) deflectionAt(x float64) float64 {
-	bracket := func(d float64) float64 { return math.Pow(math.Max(0, d), 3) / 6 }
+func (b beam) sags() func(x float64) float64 {
+	forces := b.forces()
 	raw := func(x float64) (v float64) {
-		for _, f := range b.forces() {
-			v += f.load * bracket(x-f.at)
+		for _, f := range forces {
+			if d := x - f.at; d > 0 {
+				v += f.load * d * d * d / 6
+			}
 		}
 		return v
 	}
-	at0, atL := raw(0), raw(b.length)
-	slope := (atL - at0) / b.length
-	return (raw(x) - at0 - slope*x) / b.stiffness
+	at0 := raw(0)
+	slope := (raw(b.length) - at0) / b.length
+	return func(x float64) float64 { return (raw(x) - at0 - slope*x) / b.stiffness }
 }
 
 // deflection is the largest anywhere: at a force, or where the slope is nothing between two.
@@ -170,11 +172,12 @@ func (b beam) deflection() (most float64) {
 	for _, p := range b.loads {
 		from, to = math.Min(from, p.at), math.Max(to, p.at)
 	}
+	sag := b.sags()
 	const steps = 400
 	best := from
 	for i := 0; i <= steps; i++ {
 		x := from + (to-from)*float64(i)/steps
-		if v := math.Abs(b.deflectionAt(x)); v > most {
+		if v := math.Abs(sag(x)); v > most {
 			most, best = v, x
 		}
 	}
@@ -183,11 +186,11 @@ func (b beam) deflection() (most float64) {
 	const g = 0.6180339887498949
 	for range 40 {
 		a, c := hi-g*(hi-lo), lo+g*(hi-lo)
-		if math.Abs(b.deflectionAt(a)) > math.Abs(b.deflectionAt(c)) {
+		if math.Abs(sag(a)) > math.Abs(sag(c)) {
 			hi = c
 		} else {
 			lo = a
 		}
 	}
-	return math.Max(most, math.Abs(b.deflectionAt((lo+hi)/2)))
+	return math.Max(most, math.Abs(sag((lo+hi)/2)))
 }

@@ -32,31 +32,6 @@ const (
 // length_m, height_m, wide_m, deep_m, mass_kg, mu and body_kg. Source: Span, ThreadModulus,
 // Standing; house values.
 func (p Parallels) Build() (Built, error) {
-	out, err := p.checked()
-	if err != nil || out.OK() {
-		return out, err
-	}
-	out.Instead = "push-ups on the floor or on a fixed counter; dips between two fixed counters"
-	widen := func(x *Parallels) {
-		x.Wide, x.Deep = max(x.Wide, leastBase*x.Height), max(x.Deep, leastDeep*quantity.Length(1))
-	}
-	all := []change[Parallels]{
-		{"feet of rubber", func(x *Parallels) { x.Mu = max(x.Mu, 0.5) }},
-		{"a base half as wide as it is high and 0.5 m deep", widen},
-		{"cross braces instead of threads in flanges", func(x *Parallels) { x.Screwed = false }},
-		{"a base half as wide as it is high and 0.5 m deep, braced, with feet of rubber", func(x *Parallels) { widen(x); x.Mu, x.Screwed = max(x.Mu, 0.5), false }},
-	}
-	for _, size := range pipesUp {
-		all = append(all, change[Parallels]{size + " in pipe, braced, on a wide base with feet of rubber", func(x *Parallels) {
-			widen(x)
-			x.Pipe, x.Mu, x.Screwed = size, max(x.Mu, 0.5), false
-		}})
-	}
-	out.Remedy = remedied(p, Parallels.checked, all)
-	return out, nil
-}
-
-func (p Parallels) checked() (Built, error) {
 	section, known := Schedule40[p.Pipe]
 	pipe := error(nil)
 	if !known {
@@ -141,16 +116,6 @@ const (
 // *quantity.FieldError of long_m, wide_m, rubber_m, load_kg and body_kg. Source: live loads of
 // dwellings (space.LiveLoad); house values.
 func (p Platform) Build() (Built, error) {
-	out, err := p.checked()
-	if err != nil || out.OK() {
-		return out, err
-	}
-	out.Instead = "rubber tiles where loads are set down, on a floor at ground level"
-	out.Remedy = remedied(p, Platform.checked, []change[Platform]{{"2.44 × 1.22 m, two whole sheets", func(x *Platform) { x.Long, x.Wide = max(x.Long, 2.44), max(x.Wide, 1.22) }}})
-	return out, nil
-}
-
-func (p Platform) checked() (Built, error) {
 	if err := first(within("long_m", float64(p.Long), 1, 4, "m"), within("wide_m", float64(p.Wide), 0.8, 4, "m"), within("rubber_m", float64(p.Rubber), 0, 0.06, "m"),
 		within("load_kg", float64(p.Load.Value), 1, 500, "kg"), bodyWithin(p.Body)); err != nil {
 		return Built{}, err

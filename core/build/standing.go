@@ -1,6 +1,8 @@
 package build
 
 import (
+	"fmt"
+	"math"
 	"slices"
 
 	"scrappyrack/core/capability"
@@ -27,11 +29,11 @@ func treadWords() (out []Word) {
 }
 
 // standsAt is a step of a height, which also carries who sits down on it.
-func standsAt(heights ...quantity.Length) (out []capability.Supply) {
+func standsAt(v Values, heights ...quantity.Length) (out []capability.Supply) {
 	for _, h := range heights {
-		out = append(out, capability.Supply{Kind: capability.Step, At: capability.Span{From: float64(h), To: float64(h)}, Quality: 1})
+		out = append(out, extra(v, capability.Supply{Kind: capability.Step, At: capability.Span{From: float64(h), To: float64(h)}, Quality: 1}))
 		if h >= 0.38 && h <= 0.56 {
-			out = append(out, capability.Of(capability.Seat))
+			out = append(out, extra(v, capability.Of(capability.Seat)))
 		}
 	}
 	return out
@@ -46,15 +48,36 @@ func boxOf(v Values, s Situation) Box {
 	}
 }
 
+// rubberFeet are feet that grip where those that there are slide.
+func rubberFeet(v Values) change { return sized("feet of rubber", "mu", math.Max(v.Num["mu"], 0.5)) }
+
+func boxChanges(v Values, _ Situation) []change {
+	divided := func(across, along float64, words string) change {
+		return sized(words, "across", math.Max(v.Num["across"], across), "along", math.Max(v.Num["along"], along))
+	}
+	feet, birch := rubberFeet(v), sized("birch plywood", "panel", "birch-plywood")
+	one, two := divided(1, 1, "one divider each way"), divided(1, 2, "one divider across, two along")
+	three := divided(2, 3, "two dividers across, three along")
+	thick := sized("panels of 24 mm", "thickness_m", math.Max(v.Num["thickness_m"], 0.024))
+	out := []change{feet, one, two, two.and(feet), birch, birch.and(one), birch.and(two), birch.and(two).and(feet), three, three.and(feet), birch.and(three).and(feet), thick.and(two).and(feet), birch.and(thick).and(three).and(feet)}
+	if v.Word["use"] == string(JumpOn) {
+		step := sized("stepping only, no jumps", "use", string(StepOn))
+		out = append(out, step, step.and(two).and(feet), step.and(birch).and(three).and(feet))
+	}
+	return out
+}
+
 var boxDesign = Design{
-	Key: "box", Name: "Box of three heights", Does: "steps and jumps at three heights, a seat", On: OnFloor,
+	Changes: boxChanges,
+	Instead: always("a lower step, a stair, or jumps on the floor"),
+	Key:     "box", Name: "Box of three heights", Does: "steps and jumps at three heights, a seat", On: OnFloor,
 	Asks: asked(
 		stepUse, Ask{Key: "panel", Label: "Panel", Words: panelWords}, metres("thickness_m", "Thickness", 0.012, 0.04),
 		metres("short_m", "Shortest side", 0.3, 0.9), metres("middle_m", "Middle side", 0.3, 0.9), metres("long_m", "Longest side", 0.3, 0.9),
 		Ask{Key: "across", Label: "Dividers across the shortest side", Kind: quantity.KindCount, Low: 0, High: 3}, Ask{Key: "along", Label: "Dividers across the middle side", Kind: quantity.KindCount, Low: 0, High: 3},
 		friction, worn,
 	),
-	Fit: func(Situation) Values {
+	Starts: func(Situation) Values {
 		return Values{
 			Num:  map[string]float64{"thickness_m": 0.018, "short_m": float64(UsualBox[0]), "middle_m": float64(UsualBox[1]), "long_m": float64(UsualBox[2]), "across": 1, "along": 2, "mu": 0.5, "worn_kg": 0},
 			Word: map[string]string{"use": "jump", "panel": "softwood-plywood"},
@@ -63,17 +86,45 @@ var boxDesign = Design{
 	Build: func(v Values, s Situation) (Built, error) { return boxOf(v, s).Build() },
 	Gives: func(v Values, s Situation) []capability.Supply {
 		b := boxOf(v, s)
-		return standsAt(b.Sides[:]...)
+		return standsAt(v, b.Sides[:]...)
 	},
 }
 
+func stepChanges(v Values, _ Situation) []change {
+	flare := func(f float64) change {
+		return sized(fmt.Sprintf("legs flared %.0f mm", f*1000), "flare_m", math.Max(v.Num["flare_m"], f))
+	}
+	feet := rubberFeet(v)
+	singles := []change{flare(0.02), flare(0.04), feet}
+	if short := v.Num["span_m"] / 2; short >= 0.15 {
+		singles = append(singles, sized("the legs half as far apart", "span_m", short))
+	}
+	for _, t := range TreadStocks() {
+		if t.Key != v.Word["stock"] {
+			singles = append(singles, sized(t.Name, "stock", t.Key))
+		}
+	}
+	out := together(singles...)
+	for _, c := range singles[3:] {
+		out = append(out, flare(0.04).and(feet).and(c))
+	}
+	wide := sized("a base of 0.6 m, legs flared 40 mm, feet of rubber", "base_m", math.Max(v.Num["base_m"], 0.6), "flare_m", math.Max(v.Num["flare_m"], 0.04), "mu", math.Max(v.Num["mu"], 0.5))
+	out = append(out, wide)
+	for _, c := range singles[3:] {
+		out = append(out, wide.and(c))
+	}
+	return out
+}
+
 var stepDesign = Design{
-	Key: "step", Name: "Step", Does: "a step at the client's own height", On: OnFloor,
+	Changes: stepChanges,
+	Instead: always("a lower step, a stair, or a split squat on the floor"),
+	Key:     "step", Name: "Step", Does: "a step at the client's own height", On: OnFloor,
 	Asks: asked(
 		stepUse, Ask{Key: "stock", Label: "Tread", Words: treadWords()}, metres("height_m", "Height", 0.05, 0.8), metres("span_m", "Between the legs", 0.15, 0.8), metres("base_m", "Base, the way it tips", 0.15, 1.2),
 		Ask{Key: "flare_m", Label: "Legs stand out by", Kind: quantity.KindThin, Low: 0, High: 0.2}, friction, worn,
 	),
-	Fit: func(s Situation) Values {
+	Starts: func(s Situation) Values {
 		return Values{
 			Num:  map[string]float64{"height_m": float64(StepHeight(max(s.Stature, 1))), "span_m": 0.40, "base_m": 0.40, "flare_m": 0.02, "mu": 0.5, "worn_kg": 0},
 			Word: map[string]string{"use": "step", "stock": "board-235"},
@@ -94,17 +145,36 @@ var stepDesign = Design{
 			Mass: quantity.Mass(mass), Mu: v.Num["mu"], Body: s.body(v),
 		}.Build()
 	},
-	Gives: func(v Values, _ Situation) []capability.Supply { return standsAt(v.length("height_m")) },
+	Gives: func(v Values, _ Situation) []capability.Supply { return standsAt(v, v.length("height_m")) },
+}
+
+func parallelsChanges(v Values, _ Situation) []change {
+	feet := rubberFeet(v)
+	h := v.Num["height_m"]
+	wide := sized("a base half as wide as it is high and 0.5 m deep", "wide_m", math.Max(v.Num["wide_m"], leastBase*h), "deep_m", math.Max(v.Num["deep_m"], leastDeep))
+	braced := sized("cross braces instead of threads in flanges", "screwed", "no")
+	all := wide.and(braced).and(feet)
+	out := append(together(feet, wide, braced), all)
+	for _, size := range pipesUp {
+		out = append(out, sized(size+" in pipe", "pipe", size), all.and(sized(size+" in pipe", "pipe", size)))
+	}
+	short := sized("bars 0.45 m long", "length_m", math.Min(v.Num["length_m"], 0.45))
+	for _, size := range pipesUp {
+		out = append(out, all.and(short).and(sized(size+" in pipe", "pipe", size)))
+	}
+	return out
 }
 
 var parallelsDesign = Design{
-	Key: "parallels", Name: "Parallels", Does: "dips, or push-ups with straight wrists", On: OnFloor,
+	Changes: parallelsChanges,
+	Instead: always("push-ups on the floor or on a fixed counter; dips between two fixed counters"),
+	Key:     "parallels", Name: "Parallels", Does: "dips, or push-ups with straight wrists", On: OnFloor,
 	Asks: asked(
 		Ask{Key: "pipe", Label: "Pipe, schedule 40", Words: pipeWords}, metres("height_m", "Grip above the floor", 0.08, 1.3), metres("length_m", "Length of each bar", 0.2, 1.2),
 		metres("wide_m", "Base of one, across", 0.05, 1.5), metres("deep_m", "Base of one, along", 0.1, 1.5), yesNo("screwed", "Uprights screwed into flanges", "A thread leaves under half of the pipe: cross braces are better."),
 		Ask{Key: "mass_kg", Label: "One of them weighs", Kind: quantity.KindMass, Low: 0.2, High: 60}, friction, worn,
 	),
-	Fit: func(Situation) Values {
+	Starts: func(Situation) Values {
 		return Values{
 			Num:  map[string]float64{"height_m": 0.95, "length_m": 0.45, "wide_m": 0.5, "deep_m": 0.5, "mass_kg": 8, "mu": 0.5, "worn_kg": 0},
 			Word: map[string]string{"pipe": "1-1/4", "screwed": "no"},
@@ -119,17 +189,21 @@ var parallelsDesign = Design{
 		if v.Num["height_m"] < dipHeight {
 			return nil
 		}
-		return []capability.Supply{{Kind: capability.Counter, At: capability.Span{From: 2, To: 2}, Quality: 1}}
+		return []capability.Supply{extra(v, capability.Supply{Kind: capability.Counter, At: capability.Span{From: 2, To: 2}, Quality: 1})}
 	},
 }
 
 var platformDesign = Design{
-	Key: "platform", Name: "Platform", Does: "a flat, firm floor to lift on", On: OnFloor,
+	Changes: func(v Values, _ Situation) []change {
+		return []change{sized("2.44 × 1.22 m, two whole sheets", "long_m", math.Max(v.Num["long_m"], 2.44), "wide_m", math.Max(v.Num["wide_m"], 1.22))}
+	},
+	Instead: always("rubber tiles where loads are set down, on a floor at ground level"),
+	Key:     "platform", Name: "Platform", Does: "a flat, firm floor to lift on", On: OnFloor,
 	Asks: asked(
 		metres("long_m", "Long", 1, 4), metres("wide_m", "Wide", 0.8, 4), Ask{Key: "rubber_m", Label: "Rubber", Kind: quantity.KindThin, Low: 0, High: 0.06},
 		Ask{Key: "load_kg", Label: "Heaviest load on it", Kind: quantity.KindMass, Low: 1, High: 500}, worn,
 	),
-	Fit: func(s Situation) Values {
+	Starts: func(s Situation) Values {
 		return Values{Num: map[string]float64{"long_m": 2.44, "wide_m": 1.22, "rubber_m": 0.015, "load_kg": max(20, float64(s.Heaviest)), "worn_kg": 0}}
 	},
 	Build: func(v Values, s Situation) (Built, error) {
@@ -142,9 +216,13 @@ var platformDesign = Design{
 }
 
 var stickDesign = Design{
-	Key: "stick", Name: "Stick", Does: "shoulders moved with both hands on it", On: Nowhere,
+	Changes: func(_ Values, s Situation) []change {
+		return []change{sized("0.9 of the stature long", "length_m", StickLength(max(s.Stature, 1)))}
+	},
+	Instead: always("a towel held with both hands"),
+	Key:     "stick", Name: "Stick", Does: "shoulders moved with both hands on it", On: Nowhere,
 	Asks: asked(metres("length_m", "Length", 0.9, 2.2)),
-	Fit: func(s Situation) Values {
+	Starts: func(s Situation) Values {
 		return Values{Num: map[string]float64{"length_m": float64(StickLength(max(s.Stature, 1)))}}
 	},
 	Build: func(v Values, s Situation) (Built, error) {

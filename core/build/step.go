@@ -75,16 +75,6 @@ func StepHeight(stature quantity.Length) quantity.Length {
 // base_m, flare_m, bearing_m2, mass_kg, mu and body_kg.
 // Source: Strip, Tread, Standing; the factors are house values.
 func (s StepBox) Build() (Built, error) {
-	out, err := s.checked()
-	if err != nil || out.OK() {
-		return out, err
-	}
-	out.Remedy, err = s.remedy()
-	out.Instead = "a lower step, a stair, or a split squat on the floor"
-	return out, err
-}
-
-func (s StepBox) checked() (Built, error) {
 	var stock *TreadStock
 	for _, t := range TreadStocks() {
 		if t.Key == s.Stock {
@@ -160,56 +150,4 @@ func (t TreadStock) under(foot, most quantity.Force, span quantity.Length) (stre
 		return 0, 0, "", err
 	}
 	return Tread(most, span, t.Width, t.Thickness), m.Allowable(t.Thickness), "strength of " + m.Name, nil
-}
-
-// remedy is the first change of a fixed list, the cheapest first, that makes all checks pass.
-func (s StepBox) remedy() (*Remedy, error) {
-	type change struct {
-		words string
-		do    func(*StepBox)
-	}
-	flare := func(f quantity.Length) change {
-		return change{fmt.Sprintf("legs flared %.0f mm", float64(f)*1000), func(x *StepBox) { x.Flare = max(x.Flare, f) }}
-	}
-	feet := change{"feet of rubber", func(x *StepBox) { x.Mu = max(x.Mu, 0.5) }}
-	middle := change{"a leg or divider under the middle", func(x *StepBox) { x.Span /= 2 }}
-	singles := []change{flare(0.02), flare(0.04), feet, middle}
-	for _, t := range TreadStocks() {
-		if t.Key != s.Stock {
-			singles = append(singles, change{t.Name, func(x *StepBox) { x.Stock = t.Key }})
-		}
-	}
-	try := func(all ...change) (*Remedy, error) {
-		x, words := s, ""
-		for i, c := range all {
-			if i > 0 {
-				words += ", and "
-			}
-			words += c.words
-			c.do(&x)
-		}
-		got, err := x.checked()
-		if err != nil || !got.OK() {
-			return nil, nil //nolint:nilerr // a change that cannot be made is none
-		}
-		return &Remedy{Change: words, Use: got.Weakest().Use()}, nil
-	}
-	for _, c := range singles {
-		if r, err := try(c); r != nil || err != nil {
-			return r, err
-		}
-	}
-	for i, a := range singles {
-		for _, b := range singles[i+1:] {
-			if r, err := try(a, b); r != nil || err != nil {
-				return r, err
-			}
-		}
-	}
-	for _, c := range singles[3:] {
-		if r, err := try(flare(0.04), feet, c); r != nil || err != nil {
-			return r, err
-		}
-	}
-	return nil, nil
 }

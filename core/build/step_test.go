@@ -19,8 +19,6 @@ func TestStepsAsASensiblePersonExpects(t *testing.T) {
 	assert.False(t, got.OK(), "without a flare it tips")
 	assert.Equal(t, "tipping", got.Weakest().Link)
 	assert.InDelta(t, 1.20, got.Weakest().Use(), 0.005)
-	require.NotNil(t, got.Remedy)
-	assert.Equal(t, "legs flared 20 mm", got.Remedy.Change)
 	step.Flare = 0.02
 	got, err = step.Build()
 	require.NoError(t, err)
@@ -65,10 +63,6 @@ func TestStepsHoldTheirWord(t *testing.T) {
 		then, err = higher.Build()
 		require.NoError(t, err)
 		assert.Greater(t, then.Checks[2].Use(), now.Checks[2].Use())
-		if now.Remedy != nil {
-			assert.LessOrEqual(t, now.Remedy.Use, 1.0)
-			assert.False(t, now.OK())
-		}
 	})
 	good := build.StepBox{Use: build.StepOn, Stock: "board-235", Height: 0.45, Span: 0.40, Base: 0.40, Bearing: 0.01, Mass: 8, Mu: 0.5, Body: quantity.Estimate{Value: 100}}
 	for field, change := range map[string]func(*build.StepBox){

@@ -52,21 +52,26 @@ var (
 )
 
 // Requirement is one thing that a movement must have. At is where; Strength is the pull
-// that it must bear, in N, 0 where that is not asked.
+// that it must bear, in N, 0 where that is not asked; Extra what is worn or held on it besides
+// the body, in kg.
 type Requirement struct {
 	Kind     Kind
 	At       Span
 	Strength quantity.Force
+	Extra    quantity.Mass
 }
 
 // Supply is one thing that something lets one do. At is where it can be (for heights of
 // an anchor as shares of stature like those of requirements); Strength is the pull that
-// it bears, in N, 0 where it is not a matter of strength. Quality is how well it does, 0
-// to 1; Caution what has to be minded with it.
+// it bears, in N, 0 where it is not a matter of strength. Limited says that it bears no more
+// than Extra besides the body, in kg. Quality is how well it does, 0 to 1; Caution what has to
+// be minded with it.
 type Supply struct {
 	Kind     Kind
 	At       Span
 	Strength quantity.Force
+	Limited  bool
+	Extra    quantity.Mass
 	Quality  float64
 	Caution  string
 }
@@ -101,6 +106,8 @@ func (r Requirement) Meets(s Supply) (quality float64, lack Lack) {
 	case r.At != (Span{}) && s.At != (Span{}) && (s.At.To < r.At.From-1e-9 || s.At.From > r.At.To+1e-9):
 		return 0, Lack{r, Placed, s}
 	case r.Strength > 0 && s.Strength > 0 && s.Strength < r.Strength:
+		return 0, Lack{r, Weak, s}
+	case s.Limited && r.Extra > s.Extra+1e-9:
 		return 0, Lack{r, Weak, s}
 	}
 	return math.Max(0, math.Min(1, s.Quality)), Lack{}
@@ -150,6 +157,9 @@ func (l Lack) Phrase() quantity.Phrase {
 	thing := l.Requirement.String()
 	switch l.Kind {
 	case Weak:
+		if l.Have.Limited {
+			return quantity.Say("bears ", quantity.Amount(quantity.KindMass, float64(l.Requirement.Extra)), " besides the body, what is there was worked out for ", quantity.Amount(quantity.KindMass, float64(l.Have.Extra)))
+		}
 		return quantity.Say("pulls ", quantity.Amount(quantity.KindForce, float64(l.Requirement.Strength)), " at its anchor, what is there takes ", quantity.Amount(quantity.KindForce, float64(l.Have.Strength)))
 	case Placed:
 		if l.Requirement.Kind == Lane {

@@ -178,6 +178,8 @@ func (s *Stock) equipped(m movement.Movement, h held, missing *[]Lack) []Load {
 	for _, r := range m.Needs {
 		if r.Kind == capability.Anchor {
 			r.Strength = h.Pull
+		} else {
+			r.Extra = besides(m, h.Rung)
 		}
 		ways := s.meets(r)
 		if len(ways) == 0 {
@@ -206,6 +208,18 @@ func (s *Stock) equipped(m movement.Movement, h held, missing *[]Lack) []Load {
 		out = next
 	}
 	return out
+}
+
+// besides is what a movement puts on a thing besides the body, in kg: both loads of a pair, and
+// nothing where a band pulls or the body is the load.
+func besides(m movement.Movement, r *load.Rung) quantity.Mass {
+	switch {
+	case m.Hold == load.Body || m.Hold == load.Band || m.Hold == "" || len(m.Body) > 0:
+		return 0
+	case m.Hold == load.Pair:
+		return 2 * r.High
+	}
+	return r.High
 }
 
 // met is one degree in which a requirement is met: by any of the options, or by what is

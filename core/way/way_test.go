@@ -415,3 +415,31 @@ func TestAHeightThatIsHardlyLacking(t *testing.T) {
 	}
 	assert.Equal(t, "needs 2.620 m of height, and the room is less than 0.005 m short of it", short(0.0003).Phrase().In(quantity.Metric))
 }
+
+// A step that was worked out for the body alone bears no pack, one for 12 kg besides it bears what
+// is no heavier, and a pair counts with both of its loads; the body by itself always goes.
+func TestAStepBearsWhatItWasWorkedOutFor(t *testing.T) {
+	move := func(key string) movement.Movement {
+		m, err := movement.ByKey(key)
+		require.NoError(t, err)
+		return m
+	}
+	packs, alone := move("pack-step-up"), move("step-up")
+	both := packs
+	both.Hold, both.Use = load.Pair, load.HeldLow
+	for _, c := range []struct{ extra, pack, each quantity.Mass }{{0, 8, 4}, {12, 12, 6}, {12, 12.5, 6.5}, {30, 12, 15}} {
+		step := capability.Supply{Kind: capability.Step, At: capability.Span{From: 0.48, To: 0.48}, Quality: 1, Limited: true, Extra: c.extra}
+		s := way.New(client.Client{Person: client.Person{Stature: 1.7, BodyMass: 70}}.In(under(2.6)), []way.Item{
+			{Option: way.Today, Supplies: []capability.Supply{step}},
+			{Option: way.Today, Rungs: []load.Rung{{Hold: load.Worn, Low: c.pack, High: c.pack, Things: []string{"pack"}, Label: "pack"}, {Hold: load.Pair, Low: c.each, High: c.each, Things: []string{"pair"}, Label: "pair"}}},
+		})
+		assert.True(t, s.Of(alone).Can())
+		assert.Equal(t, c.pack <= c.extra, s.Of(packs).Can(), "%v kg on a step for %v", c.pack, c.extra)
+		assert.Equal(t, 2*c.each <= c.extra, s.Of(both).Can(), "two of %v kg on a step for %v", c.each, c.extra)
+		if c.pack > c.extra {
+			why := s.Of(packs).Lacks[0].Thing
+			assert.Equal(t, capability.Weak, why.Kind)
+			assert.Contains(t, why.Phrase().In(quantity.Metric), "besides the body, what is there was worked out for")
+		}
+	}
+}

@@ -121,6 +121,7 @@ type Designed struct {
 	Design   string        `json:"design"`
 	Title    string        `json:"title"`
 	Does     string        `json:"does"`
+	For      string        `json:"for" doc:"Whose body it was worked out for, with what is worn; empty where none is on it"`
 	On       string        `json:"on" enum:"wall,ceiling,door,floor,"`
 	OK       bool          `json:"ok"`
 	Weakest  string        `json:"weakest" doc:"The link that is used furthest"`
@@ -194,7 +195,7 @@ func designedOf(w build.Worked, s build.Situation, fits build.Values, units quan
 		return out
 	}
 	out := Designed{
-		Design: w.Design.Key, Title: say(b.Title), Does: w.Design.Does, On: string(w.Design.On), OK: b.OK(), Checks: []BuildCheck{}, Asks: []BuildAsk{}, Figures: []BuildFigure{}, Parts: []BuildPart{}, Tools: all(b.Tools),
+		Design: w.Design.Key, Title: say(b.Title), Does: w.Design.Does, For: say(w.For(s)), On: string(w.Design.On), OK: b.OK(), Checks: []BuildCheck{}, Asks: []BuildAsk{}, Figures: []BuildFigure{}, Parts: []BuildPart{}, Tools: all(b.Tools),
 		Hours: []float64{b.Hours[0], b.Hours[1]}, MassKg: float64(b.Mass), Steps: []BuildStep{}, Proof: say(b.Proof), Inspect: say(b.Inspect), Cautions: all(b.Cautions), Instead: say(b.Instead), Gives: []string{},
 	}
 	if len(b.Checks) > 0 {
@@ -258,7 +259,7 @@ func buildStateOf(b workbench.BuildOf, units quantity.System) BuildState {
 		out.With = b.ProofWords(units)
 	}
 	fits := build.Values{}
-	if d.Fit != nil {
+	if d.Starts != nil {
 		fits, out.NoProof = d.Fit(b.At), d.NoProof()
 	}
 	out.Designed = designedOf(b.Worked, b.At, fits, units)

@@ -82,6 +82,9 @@ func (b builds) one(x workbench.BuildOf) {
 			b.text("Safe instead: "+b.say(built.Instead)+".", ink)
 		}
 	}
+	if who := x.Worked.For(x.At); who != "" {
+		b.text(b.say(who)+".", soft)
+	}
 	for _, fig := range x.Worked.Figures(x.At) {
 		b.figure(fig, built.Checks)
 	}

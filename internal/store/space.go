@@ -15,6 +15,7 @@ type Space struct {
 	OtherName   string  `db:"other_name" json:"other_name" maxLength:"60" doc:"Who else trains here"`
 	OtherM      float64 `db:"other_m" json:"other_m" minimum:"0" maximum:"2.5" doc:"Their stature; 0 when nobody else does"`
 	OtherReachM float64 `db:"other_reach_m" json:"other_reach_m" minimum:"0" maximum:"4" doc:"Their standing reach to a gripped bar; 0 when not measured"`
+	OtherKg     float64 `db:"other_kg" json:"other_kg" minimum:"0" maximum:"300" doc:"Their body mass; 0 when not said"`
 }
 
 // RoomWall is one wall of a walk round a room; the first runs along the drawing's upper edge

@@ -79,10 +79,8 @@ const bodyU, guessedShare = 0.5, 0.06
 
 // situation is what builds of a client stand in, without a place.
 func situation(f store.File, c client.Client, bands []BandOf, at around) build.Situation {
-	s := build.Situation{Stature: c.Person.Stature, Body: quantity.Estimate{Value: c.Person.BodyMass, U1: bodyU}, Wall: -1, Lane: c.Space.Lane, Read: true}
-	if f.Profile.BodyMassKg == 0 {
-		s.Body.U1 = c.Person.BodyMass * guessedShare
-	}
+	s := build.Situation{Stature: c.Person.Stature, Wall: -1, Lane: c.Space.Lane, Read: true}
+	s.Body, s.Who = heaviest(f, c.Person.BodyMass)
 	for _, b := range bands {
 		if b.Usable() {
 			s.Read = s.Read && len(b.Band.Points) > 0
@@ -102,14 +100,45 @@ func situation(f store.File, c client.Client, bands []BandOf, at around) build.S
 		}
 	}
 	s.Read = s.Read && s.Pull > 0
-	for _, k := range c.Containers {
-		for _, r := range k.Rungs() {
-			if r.Hold != load.Dragged {
+	weigh := func(rungs []load.Rung) {
+		for _, r := range rungs {
+			switch r.Hold {
+			case load.Dragged, load.Band, load.Body:
+			case load.Worn:
+				s.Worn, s.Heaviest = max(s.Worn, r.High), max(s.Heaviest, r.High)
+			default:
 				s.Heaviest = max(s.Heaviest, r.High)
 			}
 		}
 	}
+	for _, k := range c.Containers {
+		weigh(k.Rungs())
+	}
+	for _, o := range c.Owned {
+		weigh(o.Item.Rungs(load.Bought, o.ID))
+	}
+	weigh(c.Handles)
 	return s
+}
+
+// heaviest is the heaviest who trains there: the client, or somebody else with their stature said;
+// what nobody has said is guessed from it, with the more ±.
+func heaviest(f store.File, mass quantity.Mass) (body quantity.Estimate, who string) {
+	of := func(said float64, guess quantity.Mass) quantity.Estimate {
+		if said > 0 {
+			return quantity.Estimate{Value: quantity.Mass(said), U1: bodyU}
+		}
+		return quantity.Estimate{Value: guess, U1: guess * guessedShare}
+	}
+	own := of(f.Profile.BodyMassKg, mass)
+	if f.Space.OtherM == 0 && f.Space.OtherKg == 0 {
+		return own, ""
+	}
+	other := of(f.Space.OtherKg, guessedMass(quantity.Length(f.Space.OtherM)))
+	if other.Value+other.Expanded() > own.Value+own.Expanded() {
+		return other, cmp.Or(f.Space.OtherName, "who else trains here")
+	}
+	return own, ""
 }
 
 // farthest is how far a band by itself is taken to be pulled, over its rest (house value).

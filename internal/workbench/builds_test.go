@@ -70,6 +70,43 @@ func TestABuildIsWorkedOutAnewForTheBodyThatIsThere(t *testing.T) {
 	assert.False(t, gives(f, capability.Step))
 }
 
+// Builds are worked out for the heaviest who trains there, a guess from the stature with its ± where
+// nobody has said, and for the heaviest that is worn: what held for one alone may hold no longer.
+func TestBuildsAreForTheHeaviestThereAndWhatIsWorn(t *testing.T) {
+	f := demo.Files()[2]
+	f.Profile.BodyMassKg, f.Space.OtherM, f.Space.OtherKg, f.Containers, f.Gear = 62, 0, 0, nil, nil
+	f.Builds = []store.Build{stepOf("made", store.BuildProof{ID: "p", Kind: "proof", At: 1000, Passed: true})}
+	f.Complete()
+	body := func() (kg float64, worn float64) {
+		b := workbench.WorkAt(f, time.Now()).Builds[0]
+		return float64(b.At.Body.Value + b.At.Body.Expanded()), b.Worked.Values.Num["worn_kg"]
+	}
+	kg, worn := body()
+	assert.InDelta(t, 63, kg, 1e-9)
+	assert.Zero(t, worn)
+	require.True(t, gives(f, capability.Step))
+	f.Space.OtherM = 1.90 // 24 kg/m² by guess, 6 % of it as a standard uncertainty
+	kg, _ = body()
+	assert.Greater(t, kg, 24*1.90*1.90*1.1)
+	f.Space.OtherKg = 55 // lighter: the client counts
+	kg, _ = body()
+	assert.InDelta(t, 63, kg, 1e-9)
+	f.Space.OtherKg = 150
+	kg, _ = body()
+	assert.InDelta(t, 151, kg, 1e-9)
+	assert.False(t, gives(f, capability.Step), "the step was made for 62 kg")
+	f.Space.OtherM, f.Space.OtherKg = 0, 0
+	f.Containers = []store.Container{demo.Files()[0].Containers[0]}
+	for i, c := range demo.Files()[0].Containers {
+		if c.Kind == "backpack" {
+			f.Containers[0] = demo.Files()[0].Containers[i]
+		}
+	}
+	require.Equal(t, "backpack", f.Containers[0].Kind)
+	_, worn = body()
+	assert.Greater(t, worn, 5.0, "the pack, as full as it goes")
+}
+
 // What is refused: a design or a room that is not there, a size twice, a sheet without a width.
 func TestBuildsThatCannotBeKept(t *testing.T) {
 	for field, change := range map[string]func(*store.File){

@@ -2975,6 +2975,8 @@ export interface components {
             /** @description That change as it is put into the file; left out where it has to be done by hand */
             doing?: components["schemas"]["BuildDoing"];
             figures: components["schemas"]["BuildFigure"][];
+            /** @description Whose body it was worked out for, with what is worn; empty where none is on it */
+            for: string;
             /** @description What it lets one do, every check passing */
             gives: string[];
             hours: number[];
@@ -5634,6 +5636,11 @@ export interface components {
         Space: {
             /** @enum {string} */
             access?: "level" | "stairs" | "lift" | "unknown";
+            /**
+             * Format: double
+             * @description Their body mass; 0 when not said
+             */
+            other_kg: number;
             /**
              * Format: double
              * @description Their stature; 0 when nobody else does

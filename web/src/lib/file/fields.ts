@@ -110,6 +110,14 @@ export const table = {
       other_name: { label: 'Who else trains here', max: 60 },
       other_m: { label: 'Their stature', kind: 'length', min: 1, max: 2.5, empty: 'nobody' },
       other_reach_m: { label: 'Their reach to a bar', kind: 'length', min: 1, max: 4, empty: 'estimated' },
+      other_kg: {
+        label: 'Their mass',
+        kind: 'mass',
+        min: 20,
+        max: 300,
+        empty: 'guessed from their stature',
+        hint: 'builds are worked out for the heavier',
+      },
     },
   },
   rooms: {

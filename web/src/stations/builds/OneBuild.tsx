@@ -103,6 +103,7 @@ export function Verdict({
           <b>Safe instead:</b> {d.instead}.
         </p>
       )}
+      {d.for && <p className="m-0 text-fine text-soft">{d.for}.</p>}
       <p className="m-0 text-fine text-soft">
         {counts
           ? given

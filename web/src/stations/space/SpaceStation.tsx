@@ -218,6 +218,7 @@ function Home() {
         <Text of={of('other_name')} width="wide" />
         <Quantity of={of('other_m')} />
         <Quantity of={of('other_reach_m')} />
+        <Quantity of={of('other_kg')} />
         <Choice of={of('access')} />
         <Quantity of={of('way_width_m')} />
         <Quantity of={of('way_height_m')} />

@@ -1,0 +1,146 @@
+package build_test
+
+import (
+	"math"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"scrappyrack/core/build"
+	"scrappyrack/core/capability"
+	"scrappyrack/core/quantity"
+	"scrappyrack/core/space"
+)
+
+// A board for a body on two legs is offered to bands that pull anywhere, upwards among it, where the
+// legs do nothing: nine screws then bear it, and the board turns about its edge. Written out from the
+// fixings alone.
+func TestABoardOnLegsHoldsBandsThatPullUp(t *testing.T) {
+	d, err := build.DesignByKey("board-body")
+	require.NoError(t, err)
+	for _, screw := range []struct {
+		key             string
+		d, long, thread quantity.Length
+	}{{"8x125", 0.008, 0.125, 0.080}, {"6.5x115", 0.0065, 0.115, 0.070}} {
+		for _, cut := range []string{"no", "yes"} {
+			s := here()
+			w, err := d.Work(good["board-body"].Over(build.Values{Word: map[string]string{"screw": screw.key, "cut": cut, "legs": "yes"}}), s)
+			require.NoError(t, err)
+			gap := quantity.Length(0.0127)
+			if cut == "yes" {
+				gap = 0
+			}
+			in := min(screw.thread, screw.long-0.038-gap, 0.089) - 2*screw.d
+			f := build.Fixing{Kind: build.LagScrew, Diameter: screw.d, Penetration: in, Gravity: 0.36}
+			hold, err := f.Withdrawal()
+			require.NoError(t, err)
+			head, err := build.PullThrough(0.013, 0.038, 0.36)
+			require.NoError(t, err)
+			side, _, err := f.Sideways(build.Lateral{Side: 0.038, Gap: gap, SideGravity: 0.36, SideAngle: 90})
+			require.NoError(t, err)
+			take := d.Gives(w.Values, s)[1]
+			require.Equal(t, capability.Anchor, take.Kind)
+			require.Positive(t, float64(take.Strength))
+			for deg := 0.0; deg <= 90; deg += 5 {
+				n, v := math.Cos(deg*math.Pi/180)*float64(take.Strength)*1.5, math.Sin(deg*math.Pi/180)*float64(take.Strength)*1.5
+				// 0.65 of the pull to the stud behind the ring, three screws, pried; the turning to the top row, 105 of 140 mm up.
+				turn := v * 0.068 * 0.105 / (0.035*0.035 + 0.070*0.070 + 0.105*0.105)
+				use := f.Both(1.4*n*0.65/3+turn/3, v/9, math.Min(math.Min(hold.Thread, hold.Steel), head), side)
+				if deg == 0 || deg == 45 || deg == 90 { // the three that are looked at
+					assert.LessOrEqual(t, use, 1+1e-9, "%s, lining cut %s, at %v°", screw.key, cut, deg)
+				}
+				assert.LessOrEqual(t, use, 1.1, "%s at %v°: little is lost between them", screw.key, deg)
+			}
+		}
+	}
+}
+
+// A body on a board that stands on legs: the numbers of the legs and of the board between them by
+// hand, and that it turns its screws out although the legs carry it.
+func TestLegsByHand(t *testing.T) {
+	d, err := build.DesignByKey("board-body")
+	require.NoError(t, err)
+	s := here()
+	s.Body = quantity.Estimate{Value: 100}
+	w, err := d.Work(good["board-body"], s)
+	require.NoError(t, err)
+	links := map[string]build.Check{}
+	for _, c := range w.Built.Checks {
+		links[c.Link] = c
+	}
+	const f = 2451.7
+	assert.InEpsilon(t, f*0.30/4/(0.038*0.140*0.140/6), links["board between its legs"].Demand, 0.001)
+	long := 2.15 - 0.07
+	assert.InEpsilon(t, math.Pi*math.Pi*7e9*0.089*math.Pow(0.038, 3)/12/(long*long)/3, links["each leg as a column"].Capacity, 0.001)
+	assert.InEpsilon(t, f*0.65, links["each leg as a column"].Demand, 0.001)
+	assert.True(t, w.Built.OK(), "%+v", w.Built.Weakest())
+	// The pull off and the turning of a pull that acts 49 mm before the middle of the legs.
+	straight, err := d.Work(good["board-body"].Over(build.Values{Num: map[string]float64{"steep_deg": 85}}), s)
+	require.NoError(t, err)
+	for _, c := range straight.Built.Checks {
+		if c.Link == "screws at 2.15 m" {
+			assert.Greater(t, c.Use(), 0.05, "a pull straight down still turns it")
+		}
+	}
+}
+
+// A board across three studs reaches all three, whatever is between them; pegs meet every stud that
+// their board lies on, brackets of a shelf one each.
+func TestWhatIsScrewedMeetsItsStuds(t *testing.T) {
+	for _, spacing := range []quantity.Length{0.3, 0.406, 0.6, 0.61} {
+		s := here()
+		for i := range s.Room.Walls {
+			s.Room.Walls[i].Spacing, s.Room.Walls[i].Offset = spacing, 0.3
+		}
+		studs := s.Room.Studs(0)
+		for _, key := range []string{"board-body", "pegs", "shelf"} {
+			d, err := build.DesignByKey(key)
+			require.NoError(t, err)
+			w, at, _ := d.Offer([]space.Room{*s.Room}, s, good[key])
+			require.NotNil(t, at.Room, key)
+			for _, c := range w.Built.Checks {
+				if c.Link == "place on the wall" {
+					assert.True(t, c.OK(), "%s at %v: %+v", key, spacing, c)
+				}
+			}
+			held, wide := d.Studs(w.Values, at), d.Wide(w.Values, at)
+			if key == "board-body" {
+				assert.Len(t, held, 3)
+			}
+			for _, off := range held {
+				assert.Less(t, math.Abs(float64(off)), float64(wide)/2-0.05, "%s at %v: the board goes on beyond its last screw", key, spacing)
+				near := math.Inf(1)
+				for _, x := range studs {
+					near = math.Min(near, math.Abs(float64(x-at.At-off)))
+				}
+				assert.Less(t, near, 0.005)
+			}
+		}
+	}
+}
+
+// What a design supplies bears no more besides the body than its checks were made with, and starts
+// at the heaviest that is worn there.
+func TestSuppliesAreBoundByWhatWasWorn(t *testing.T) {
+	for _, d := range build.Designs() {
+		s := at(d.Key)
+		s.Worn = 9
+		s.Body = quantity.Estimate{Value: 60}
+		w, err := d.Work(good[d.Key], s)
+		require.NoError(t, err)
+		_, asks := w.Values.Num["worn_kg"]
+		if !asks {
+			continue
+		}
+		assert.InDelta(t, 9, w.Values.Num["worn_kg"], 1e-9, d.Key)
+		said, err := d.Work(good[d.Key].Over(build.Values{Num: map[string]float64{"worn_kg": 2}}), s)
+		require.NoError(t, err)
+		for _, g := range said.Gives {
+			if g.Kind != capability.Anchor {
+				assert.True(t, g.Limited, d.Key)
+				assert.InDelta(t, 2, float64(g.Extra), 1e-9, d.Key)
+			}
+		}
+	}
+}
