@@ -97,7 +97,8 @@ func TestWhatIsScrewedMeetsItsStuds(t *testing.T) {
 		for _, key := range []string{"board-body", "pegs", "shelf"} {
 			d, err := build.DesignByKey(key)
 			require.NoError(t, err)
-			w, at, _ := d.Offer([]space.Room{*s.Room}, s, good[key])
+			o := d.Offer([]space.Room{*s.Room}, s, good[key])
+			w, at := o.Worked, o.At
 			require.NotNil(t, at.Room, key)
 			for _, c := range w.Built.Checks {
 				if c.Link == "place on the wall" {

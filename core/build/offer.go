@@ -46,42 +46,61 @@ func (d Design) places(r *space.Room, s Situation) (out []Situation) {
 	return out
 }
 
-// Offer is where a design stands best in some rooms, as it fits: the first place where every check
-// passes, else the first of those with the fewest that do not. room is the place of its room among
-// them, -1 without one.
-func (d Design) Offer(rooms []space.Room, s Situation, v Values) (best Worked, at Situation, room int) {
+// Offered is a design as it could be made: where it stands, Room among the rooms that there are, -1
+// without one; and what has to be said for it beside what fits, the marks that its links need among it,
+// With the words of what was changed for its checks.
+type Offered struct {
+	Worked Worked
+	At     Situation
+	Room   int
+	Say    Values
+	With   string
+}
+
+// Offer is where a design stands best in some rooms with what is said: the first place where every
+// check passes, else the first of those with the fewest that do not, there with what would mend it
+// where that can simply be made so. Its links are marked with no more than they need.
+func (d Design) Offer(rooms []space.Room, s Situation, v Values) (best Offered) {
 	s.Room, s.Wall = nil, -1
-	room = -1
-	at = s
-	fails := func(b Built) int {
-		n := 0
-		for _, c := range b.Checks {
-			if !c.OK() {
-				n++
-			}
-		}
-		return n
-	}
+	best.At, best.Room = s, -1
 	fewest := math.MaxInt
 	for i := range rooms {
 		if !rooms[i].Trains || fewest == 0 {
 			continue
 		}
 		for _, place := range d.places(&rooms[i], s) {
-			b, err := d.stands(d.Fit(place).Over(v), place)
+			b, err := d.stands(d.Fit(place).Over(v).Over(d.MarkedWell(s)), place)
 			if err != nil {
 				continue
 			}
-			if n := fails(b); n < fewest {
-				at, room, fewest = place, i, n
+			if n := b.fails(); n < fewest {
+				best.At, best.Room, fewest = place, i, n
 			}
 			if fewest == 0 {
 				break
 			}
 		}
 	}
-	best, _ = d.Work(v, at)
-	return best, at, room
+	w, _ := d.Work(v.Over(d.MarkedWell(s)), best.At)
+	best.Say = v
+	if m := w.Built.Remedy; m != nil && m.Does {
+		if best.Say, best.With = v.Over(m.To), m.Change; m.Moved != nil {
+			best.At = *m.Moved
+		}
+	}
+	best.Say = best.Say.Over(Values{Num: d.leastMarks(best.At, best.Say)})
+	best.Worked, _ = d.Work(best.Say, best.At)
+	return best
+}
+
+// fails is how many checks do not pass.
+func (b Built) fails() (n int) {
+	for _, c := range b.Checks {
+		if !c.OK() {
+			n++
+		}
+	}
+	return n
 }
 
 // MarkedWell are the marks of hardware that is bought for a design: each as large as may be asked.
@@ -98,16 +117,25 @@ func (d Design) MarkedWell(s Situation) Values {
 // Marks are what each marked link of a design has to be marked with, by its question: what its
 // checks ask, where the rest passes, rounded up to 100 N.
 func (d Design) Marks(s Situation, v Values) map[string]float64 {
+	if b, err := d.stands(d.Fit(s).Over(v).Over(d.MarkedWell(s)), s); err != nil || !b.OK() {
+		return nil
+	}
+	return d.leastMarks(s, v)
+}
+
+// leastMarks are the least marks with which no more fails than with the best.
+func (d Design) leastMarks(s Situation, v Values) map[string]float64 {
 	out := map[string]float64{}
 	with := d.Fit(s).Over(v).Over(d.MarkedWell(s))
-	if b, err := d.stands(with, s); err != nil || !b.OK() {
+	best, err := d.stands(with, s)
+	if err != nil {
 		return out
 	}
 	for key := range d.MarkedWell(s).Num {
 		lo, hi := 0.0, with.Num[key]
 		for hi-lo > 1 {
 			try := with.Over(Values{Num: map[string]float64{key: (lo + hi) / 2}})
-			if b, err := d.stands(try, s); err == nil && b.OK() {
+			if b, err := d.stands(try, s); err == nil && b.fails() == best.fails() {
 				hi = (lo + hi) / 2
 			} else {
 				lo = (lo + hi) / 2

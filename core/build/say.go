@@ -1,6 +1,8 @@
 package build
 
 import (
+	"fmt"
+	"math"
 	"regexp"
 	"strconv"
 	"strings"
@@ -37,6 +39,9 @@ func Say(text string, units quantity.System) string {
 			if err != nil {
 				return found
 			}
+			if m[4] == "m" {
+				return Shown("m", v, units)
+			}
 			return quantity.Format(units, k.kind, v*k.factor)
 		}
 		if m[3] == "" {
@@ -45,4 +50,43 @@ func Say(text string, units quantity.System) string {
 		from := strings.Fields(in(m[2]))
 		return from[0] + " to " + in(m[3])
 	})
+}
+
+// Lengths are shown in whole inches and their parts below far, in feet from there on, and by
+// thousandths below fine, all in m.
+const far, fine = 3.0, 0.1
+
+var unitKinds = map[string]quantity.Kind{"N": quantity.KindForce, "kg": quantity.KindMass, "L": quantity.KindVolume}
+
+// psi is a pound to a square inch, in Pa; stresses is from where on a pressure is one.
+const psi, stresses = poundForce / (inch * inch), 1e5
+
+// LengthKind is how a length in m is shown in a design.
+func LengthKind(metres float64) quantity.Kind {
+	switch m := math.Abs(metres); {
+	case m >= far:
+		return quantity.KindLength
+	case m < fine:
+		return quantity.KindThin
+	}
+	return quantity.KindLevel
+}
+
+// Shown is a demand or a capacity of a check in a reader's units: of N, Pa, m, kg or L, a ratio
+// without one.
+func Shown(unit string, v float64, units quantity.System) string {
+	kind, known := unitKinds[unit]
+	switch {
+	case unit == "Pa" && v < stresses:
+		return quantity.Format(units, quantity.KindPressure, v)
+	case unit == "Pa" && units == quantity.US:
+		return fmt.Sprintf("%.0f psi", v/psi)
+	case unit == "Pa":
+		return fmt.Sprintf("%.2f MPa", v/1e6)
+	case unit == "m":
+		return quantity.Format(units, LengthKind(v), v)
+	case known:
+		return quantity.Format(units, kind, v)
+	}
+	return fmt.Sprintf("%.2f", v)
 }

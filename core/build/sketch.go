@@ -3,12 +3,14 @@ package build
 import (
 	"fmt"
 	"slices"
+	"strings"
+	"unicode"
 )
 
 // Mark is one shape of a drawing, in m: x to the right, y up from the floor. A rect has its lower
 // left corner, W and H; a round its middle and W as its diameter; a line goes from X, Y by W, H;
 // a dim is a line with its length written on it, beside what it measures. Of is what it is of;
-// Link the beginning of the names of the checks that are about it.
+// Link the words that the names of the checks about it begin with.
 type Mark struct {
 	Shape      MarkShape
 	X, Y, W, H float64
@@ -38,6 +40,22 @@ const (
 	OfLoad  MarkOf = "load"
 	OfHouse MarkOf = "house"
 )
+
+// About is the check that is used furthest among those that a mark is about, by its place among some;
+// -1 where it is about none.
+func (m Mark) About(checks []Check) int {
+	worst := -1
+	for i, c := range checks {
+		rest, of := strings.CutPrefix(c.Link, m.Link)
+		if m.Link == "" || !of || rest != "" && unicode.IsLetter([]rune(rest)[0]) {
+			continue
+		}
+		if worst < 0 || c.Use() > checks[worst].Use() {
+			worst = i
+		}
+	}
+	return worst
+}
 
 // Figure is one view of a design.
 type Figure struct {
@@ -123,23 +141,28 @@ func drawBandBoard(v Values, s Situation) []Figure {
 }
 
 func drawBodyBoard(v Values, s Situation) []Figure {
-	const long = 1.0
 	wide, at := float64(bodyBoardWidth), v.Num["ring_m"]
 	base, _ := s.wallOf(v)
-	step := float64(base.Spacing)
+	step, long := float64(base.Spacing), float64(base.bodyBoardLong())
 	f := Figure{Name: "front", Marks: []Mark{
-		rect(OfHouse, -step-0.019, 0, 0.038, float64(base.High), "stud"), rect(OfHouse, -0.019, 0, 0.038, float64(base.High), "stud"), rect(OfHouse, step-0.019, 0, 0.038, float64(base.High), "stud"),
-		rect(OfWood, -long/2, at-wide/2, long, wide, "board"), round(OfSteel, 0, at, 0.06, "ring"), across(-long/2, at+wide/2+0.12, long), upward(long/2+0.2, 0, at), across(0, at-wide/2-0.12, step),
+		rect(OfWood, -long/2, at-wide/2, long, wide, "board"), round(OfSteel, 0, at, 0.06, "ring"), across(-long/2, at+wide/2+0.12, long), upward(long/2+0.2, 0, at),
 	}}
-	for _, x := range []float64{-step, 0, step} {
-		if x > -long/2 && x < long/2 {
-			for i := range 3 {
-				f.Marks = append(f.Marks, round(OfSteel, x, at+(float64(i)-1)*wide/4, 0.016, "screws"))
-			}
+	places := []float64{-0.3, 0, 0.3} // of the maker's anchors
+	if base.Kind == WoodStuds {
+		places = []float64{-step, 0, step}
+		for _, x := range places {
+			f.Marks = append(f.Marks, rect(OfHouse, x-0.019, 0, 0.038, float64(base.High), "stud"))
+		}
+	}
+	f.Marks = append(f.Marks, across(0, at+wide/2+0.3, places[2]))
+	for _, x := range places {
+		for i := range 3 {
+			f.Marks = append(f.Marks, round(OfSteel, x, at+(float64(i)-1)*wide/4, 0.016, "screws"))
 		}
 	}
 	if v.yes("legs") {
-		f.Marks = append(f.Marks, rect(OfWood, -long/2+0.02, 0, 0.089, at-wide/2, "board"), rect(OfWood, long/2-0.109, 0, 0.089, at-wide/2, "board"))
+		apart := float64(legsApart)
+		f.Marks = append(f.Marks, rect(OfWood, -apart/2-0.0445, 0, 0.089, at-wide/2, "each leg"), rect(OfWood, apart/2-0.0445, 0, 0.089, at-wide/2, "each leg"), across(-apart/2, -0.08, apart))
 	}
 	return []Figure{f, fixingDetail(v, s, wide)}
 }
@@ -148,7 +171,7 @@ func drawDoorStrap(v Values, _ Situation) []Figure {
 	const leaf, high = 0.044, 1.2
 	gap, knot := v.Num["gap_m"], v.Num["knot_m"]
 	return []Figure{{Name: "from above", Marks: []Mark{
-		rect(OfHouse, 0, 0, 0.5, leaf, "door").saying("leaf"), rect(OfHouse, 0.5+gap, -0.02, 0.09, leaf+0.04, "").saying("frame"),
+		rect(OfHouse, 0, 0, 0.5, leaf, "door").saying("leaf"), rect(OfHouse, 0.5+gap, -0.02, 0.25, leaf+0.04, "").saying("frame"),
 		round(OfStrap, 0.5+gap/2, leaf+knot/2, knot, "knot"), line(OfStrap, 0.5+gap/2, leaf, 0, -leaf-0.3, "strap").saying("to the band"), across(0.5, -0.06, gap), across(0.5+gap/2-knot/2, leaf+knot+0.04, knot),
 	}}, {Name: "side", Marks: []Mark{
 		rect(OfHouse, 0, 0, leaf, 2, "door"), round(OfStrap, leaf+knot/2, high, knot, "knot"), line(OfStrap, 0, high, -0.5, 0, "strap").saying("pull"),
@@ -172,9 +195,18 @@ func drawBar(v Values, _ Situation) []Figure {
 		across(0, high+thick+0.14, span), across(0, high-0.14, in), upward(span+0.3, 0, high),
 	}}
 	if v.Word["support"] == string(Brackets) {
+		// Seen along the joists: one over each end.
+		b, h, above := v.Num[joistPrefix+"b_m"], v.Num[joistPrefix+"h_m"], v.Num["above_m"]
+		under := high + thick + 0.3
 		for _, x := range []float64{0, span} {
-			f.Marks = append(f.Marks, line(OfSteel, x, high+thick, 0, 0.3, "each support"))
+			f.Marks = append(f.Marks, line(OfSteel, x, high+thick, 0, under-high-thick, "each support"), rect(OfHouse, x-b/2, under, b, h, "joist in bending"), line(OfSteel, x-b, under+above, 2*b, 0, "bolt across the grain"))
 		}
+		f.Marks = append(f.Marks, upward(-0.25, under, h).saying("joist"), upward(span+0.12, under, above))
+		long, at := v.Num[joistPrefix+"span_m"], v.Num[joistPrefix+"at_m"]
+		joist := Figure{Name: "along a joist", Marks: []Mark{
+			rect(OfHouse, 0, under, long, h, "joist in bending"), round(OfSteel, at, under+above, 0.03, "bolt across the grain"), line(OfSteel, at, under, 0, -0.3, "each support"), across(0, under+h+0.15, long), across(0, under-0.2, at),
+		}}
+		return []Figure{f, joist}
 	} else {
 		for _, x := range []float64{0, span} {
 			f.Marks = append(f.Marks, line(OfHouse, x, high, -0.15, -high, "each support"), line(OfHouse, x, high, 0.15, -high, "each support"))

@@ -22,13 +22,24 @@ func drawBox(v Values, s Situation) []Figure {
 	}
 }
 
-func drawStep(v Values, _ Situation) []Figure {
-	h, span, flare, base := v.Num["height_m"], v.Num["span_m"], v.Num["flare_m"], v.Num["base_m"]
-	const thick = 0.038
-	return []Figure{{Name: "front", Marks: []Mark{
-		rect(OfWood, -0.04, h-thick, span+0.08, thick, "tread"), rect(OfWood, -flare, 0, thick, h-thick, "legs"), rect(OfWood, span-thick+flare, 0, thick, h-thick, "legs"), rect(OfWood, 0, h/3, span, 0.089, ""),
-		across(0, h+0.08, span), upward(span+0.2, 0, h),
-	}}, {Name: "side", Marks: []Mark{rect(OfWood, 0, h-thick, base-2*flare, thick, "tread"), line(OfWood, 0, h-thick, -flare, thick-h, "tipping"), line(OfWood, base-2*flare, h-thick, flare, thick-h, "tipping"), across(-flare, -0.08, base)}}}
+func drawStep(v Values, s Situation) []Figure {
+	step := stepOf(v, s)
+	h, span, flare, deep := v.Num["height_m"], v.Num["span_m"], v.Num["flare_m"], float64(step.Base-2*step.Flare)
+	thick, rail := 0.038, float64(railWide)
+	for _, t := range TreadStocks() {
+		if t.Key == v.Word["stock"] {
+			thick = float64(t.Thickness)
+		}
+	}
+	leg := func(x, out float64, link string) Mark { return line(OfWood, x, h-thick, out, thick-h, link) }
+	view := func(name string, long float64, link string) Figure {
+		return Figure{Name: name, Marks: []Mark{
+			leg(0.02, -0.02-flare, link), leg(long-0.02, 0.02+flare, link), rect(OfWood, 0, h-thick, long, thick, "tread"), across(0, h+0.08, long), across(-flare, -0.08, long+2*flare), upward(long+0.2, 0, h),
+		}}
+	}
+	front, side := view("front", span+2*rail, "tread on its legs"), view("side", deep, "tipping")
+	front.Marks = append(front.Marks, rect(OfWood, 0, h/3, span+2*rail, 0.089, "").saying("brace"), across(rail, h+0.17, span).saying("clear"))
+	return []Figure{front, side}
 }
 
 func drawParallels(v Values, _ Situation) []Figure {
@@ -96,9 +107,19 @@ func drawSled(v Values, _ Situation) []Figure {
 
 func drawPegs(v Values, s Situation) []Figure {
 	out, high := v.Num["out_m"], v.Num["high_m"]
-	wide := float64(pegBoards[v.Word["board"]])
-	return []Figure{{Name: "side", Marks: []Mark{
-		rect(OfHouse, -0.08, 0, 0.08, high+0.3, "fixings"), rect(OfWood, 0, high-wide/2, 0.038, wide, "fixings"), line(OfSteel, 0, high-0.01, 0.038+out, (0.038+out)*0.087, "peg"), rect(OfLoad, 0.05, high-0.22, out*0.7, 0.44, ""), across(0.038, high+0.3, out), upward(out+0.2, 0, high),
+	wide, long := float64(pegBoards[v.Word["board"]]), float64(pegBoardLong(v, s))
+	front := Figure{Name: "front", Marks: []Mark{rect(OfWood, -long/2, high-wide/2, long, wide, "fixings"), across(-long/2, high+0.4, long), upward(long/2+0.2, 0, high)}}
+	base, _ := s.wallOf(v)
+	for i, off := range pegStuds(v, s) {
+		x := float64(off)
+		if base.Kind == WoodStuds {
+			front.Marks = append(front.Marks, rect(OfHouse, x-0.019, 0, 0.038, high+0.3, "").saying([]string{"", "stud", ""}[i]))
+		}
+		front.Marks = append(front.Marks, round(OfSteel, x, high, 0.034, "peg"), round(OfSteel, x, high-wide/4, 0.012, "fixings"), round(OfSteel, x, high+wide/4, 0.012, "fixings"))
+	}
+	front.Marks = append(front.Marks, across(0, high-wide/2-0.12, float64(pegStuds(v, s)[2])))
+	return []Figure{front, {Name: "side", Marks: []Mark{
+		rect(OfHouse, -0.08, high-0.45, 0.08, 0.9, "fixings"), rect(OfWood, 0, high-wide/2, 0.038, wide, "fixings"), line(OfSteel, 0, high-0.01, 0.038+out, (0.038+out)*0.087, "peg"), rect(OfLoad, 0.05, high-0.22, out*0.7, 0.44, ""), across(0.038, high+0.3, out),
 	}}, fixingDetail(v, s, wide)}
 }
 

@@ -108,7 +108,7 @@ func stepChanges(v Values, _ Situation) []change {
 	for _, c := range singles[3:] {
 		out = append(out, flare(0.04).and(feet).and(c))
 	}
-	wide := sized("a base of 0.6 m, legs flared 40 mm, feet of rubber", "base_m", math.Max(v.Num["base_m"], 0.6), "flare_m", math.Max(v.Num["flare_m"], 0.04), "mu", math.Max(v.Num["mu"], 0.5))
+	wide := flare(0.06).and(feet)
 	out = append(out, wide)
 	for _, c := range singles[3:] {
 		out = append(out, wide.and(c))
@@ -116,35 +116,42 @@ func stepChanges(v Values, _ Situation) []change {
 	return out
 }
 
+// stepOf is a step: a tread that lies on two rails over its depth, its feet standing out to all sides;
+// what it weighs follows from its boards.
+func stepOf(v Values, s Situation) StepBox {
+	const density = 480.0
+	var tread TreadStock
+	for _, t := range TreadStocks() {
+		if t.Key == v.Word["stock"] {
+			tread = t
+		}
+	}
+	deep, rail := float64(tread.Width), float64(railWide)
+	mass := density * (deep*float64(tread.Thickness)*(v.Num["span_m"]+2*rail) + 4*0.038*0.089*v.Num["height_m"] + 2*0.038*0.089*v.Num["span_m"])
+	return StepBox{
+		Use: StepUse(v.Word["use"]), Stock: v.Word["stock"], Height: v.length("height_m"), Span: v.length("span_m"), Base: tread.Width + 2*v.length("flare_m"), Flare: v.length("flare_m"), Bearing: rail * deep,
+		Mass: quantity.Mass(mass), Mu: v.Num["mu"], Body: s.body(v),
+	}
+}
+
 var stepDesign = Design{
 	Changes: stepChanges,
 	Instead: always("a lower step, a stair, or a split squat on the floor"),
 	Key:     "step", Name: "Step", Does: "a step at the client's own height", On: OnFloor,
 	Asks: asked(
-		stepUse, Ask{Key: "stock", Label: "Tread", Words: treadWords()}, metres("height_m", "Height", 0.05, 0.8), metres("span_m", "Between the legs", 0.15, 0.8), metres("base_m", "Base, the way it tips", 0.15, 1.2),
+		stepUse, Ask{Key: "stock", Label: "Tread", Words: treadWords()}, metres("height_m", "Height", 0.05, 0.8), metres("span_m", "Between the legs", 0.15, 0.8),
 		Ask{Key: "flare_m", Label: "Legs stand out by", Kind: quantity.KindThin, Low: 0, High: 0.2}, friction, worn,
 	),
 	Starts: func(s Situation) Values {
+		// 1.5 · 0.1 F h over F (e + flare): the legs stand out by what the height asks for.
+		h := float64(StepHeight(max(s.Stature, 1)))
+		flare := math.Max(0.02, math.Ceil((0.15*h-float64(stepInside))*200)/200)
 		return Values{
-			Num:  map[string]float64{"height_m": float64(StepHeight(max(s.Stature, 1))), "span_m": 0.40, "base_m": 0.40, "flare_m": 0.02, "mu": 0.5, "worn_kg": 0},
-			Word: map[string]string{"use": "step", "stock": "board-235"},
+			Num:  map[string]float64{"height_m": h, "span_m": 0.40, "flare_m": flare, "mu": 0.5, "worn_kg": 0},
+			Word: map[string]string{"use": "step", "stock": "boards-140"},
 		}
 	},
-	Build: func(v Values, s Situation) (Built, error) {
-		// The tread lies on two rails of 38 mm, over its width; what it weighs follows from its boards.
-		const rail, density = 0.038, 480.0
-		wide := 0.235
-		for _, t := range TreadStocks() {
-			if t.Key == v.Word["stock"] {
-				wide = float64(t.Width)
-			}
-		}
-		mass := density * (wide*0.038*(v.Num["span_m"]+0.08) + 4*0.038*0.089*v.Num["height_m"] + 2*0.038*0.089*v.Num["span_m"])
-		return StepBox{
-			Use: StepUse(v.Word["use"]), Stock: v.Word["stock"], Height: v.length("height_m"), Span: v.length("span_m"), Base: v.length("base_m"), Flare: v.length("flare_m"), Bearing: 2 * rail * wide,
-			Mass: quantity.Mass(mass), Mu: v.Num["mu"], Body: s.body(v),
-		}.Build()
-	},
+	Build: func(v Values, s Situation) (Built, error) { return stepOf(v, s).Build() },
 	Gives: func(v Values, _ Situation) []capability.Supply { return standsAt(v, v.length("height_m")) },
 }
 
@@ -201,10 +208,10 @@ var platformDesign = Design{
 	Key:     "platform", Name: "Platform", Does: "a flat, firm floor to lift on", On: OnFloor,
 	Asks: asked(
 		metres("long_m", "Long", 1, 4), metres("wide_m", "Wide", 0.8, 4), Ask{Key: "rubber_m", Label: "Rubber", Kind: quantity.KindThin, Low: 0, High: 0.06},
-		Ask{Key: "load_kg", Label: "Heaviest load on it", Kind: quantity.KindMass, Low: 1, High: 500}, worn,
+		Ask{Key: "load_kg", Label: "Heaviest load on it", Kind: quantity.KindMass, Low: 1, High: 500},
 	),
 	Starts: func(s Situation) Values {
-		return Values{Num: map[string]float64{"long_m": 2.44, "wide_m": 1.22, "rubber_m": 0.015, "load_kg": max(20, float64(s.Heaviest)), "worn_kg": 0}}
+		return Values{Num: map[string]float64{"long_m": 2.44, "wide_m": 1.22, "rubber_m": 0.015, "load_kg": max(20, float64(s.Heaviest))}}
 	},
 	Build: func(v Values, s Situation) (Built, error) {
 		p := Platform{Long: v.length("long_m"), Wide: v.length("wide_m"), Rubber: v.length("rubber_m"), Load: quantity.Estimate{Value: v.mass("load_kg")}, Body: s.body(v), Limit: space.Room{Sleeps: true}.LiveLoad()}

@@ -19,12 +19,12 @@ type TreadStock struct {
 // TreadStocks are those that are known, the cheapest first.
 func TreadStocks() []TreadStock {
 	return []TreadStock{
-		{"osb-18", "18 mm OSB", 0.50, 0.018, "", "osb", "osb-18", 1},
-		{"plywood-18", "18 mm softwood plywood", 0.50, 0.018, "", "softwood-plywood", "softwood-plywood-18", 1},
+		{"osb-18", "18 mm OSB", 0.35, 0.018, "", "osb", "osb-18", 1},
+		{"plywood-18", "18 mm softwood plywood", 0.35, 0.018, "", "softwood-plywood", "softwood-plywood-18", 1},
 		{"boards-140", "two boards 38 × 140", 0.28, 0.038, "timber-unknown", "", "timber-38x140", 2},
 		{"board-235", "a board 38 × 235", 0.235, 0.038, "timber-unknown", "", "timber-38x235", 1},
 		{"graded-140", "two boards 38 × 140, stamped No. 2", 0.28, 0.038, "timber-graded:spruce-pine-fir", "", "timber-38x140-graded", 2},
-		{"birch-18", "18 mm birch plywood", 0.50, 0.018, "", "birch-plywood", "birch-plywood-18", 1},
+		{"birch-18", "18 mm birch plywood", 0.35, 0.018, "", "birch-plywood", "birch-plywood-18", 1},
 	}
 }
 
@@ -32,7 +32,7 @@ func TreadStocks() []TreadStock {
 func (t TreadStock) part(length quantity.Length) Part {
 	p := Part{Name: "tread", Stock: t.Good, Length: length, Count: t.Boards}
 	if t.Panel != "" {
-		p.Width = min(t.Width, 0.35)
+		p.Width = t.Width
 	}
 	return p
 }
@@ -59,6 +59,9 @@ type StepBox struct {
 	Mu                        float64
 	Body                      quantity.Estimate
 }
+
+// railWide is what a tread lies on at each end, in m.
+const railWide quantity.Length = 0.038
 
 // Feet land so far inside of the edge, in m: stepping, and jumping.
 const stepInside, jumpInside quantity.Length = 0.05, 0.10
@@ -116,7 +119,7 @@ func (s StepBox) Build() (Built, error) {
 			{Link: "tipping", Demand: stands.Tips(foot), Capacity: 1, Formula: "1.5 · 0.1 F h over F (e + flare) + W B/2", Source: "statics; house factors"},
 			{Link: "sliding", Demand: stands.Slides(foot), Capacity: 1, Formula: "0.15 F over μ (F + W)", Source: "statics; house factors"},
 		},
-		Parts:    []Part{stock.part(s.Span + 0.08), {Name: "leg", Stock: "timber-38x89", Length: s.Height, Count: 4}, {Name: "rail", Stock: "timber-38x89", Length: s.Span, Count: 2}},
+		Parts:    []Part{stock.part(s.Span + 2*railWide), {Name: "leg", Stock: "timber-38x89", Length: s.Height, Count: 4}, {Name: "rail", Stock: "timber-38x89", Length: s.Span, Count: 2}},
 		Tools:    []string{"saw", "drill", "square", "sandpaper"},
 		Proof:    fmt.Sprintf("%.0f kg laid on the front edge for 5 minutes, nobody on it; it goes back to within 2 mm. Never a person. Passing raises nothing.", 1.25*float64(s.Body.Value+s.Body.Expanded())),
 		ProofOf:  proofMass(s.Body),
@@ -124,7 +127,7 @@ func (s StepBox) Build() (Built, error) {
 		Cautions: []string{"Guidance for a competent person; local codes and a licensed trade decide.", "On a floor that is dry and even; shoes that grip."},
 		Steps: []Step{
 			{"Cut legs of one length, to 1 mm; the tread lies on them, screws only keep it there.", false},
-			{fmt.Sprintf("Stand the legs out %.0f mm beyond the tread on all sides; brace them.", float64(s.Flare)*1000), false},
+			{fmt.Sprintf("The feet of the legs stand out %.0f mm beyond the tread, to all four sides; brace them.", float64(s.Flare)*1000), false},
 			{"Set it on the real floor: it does not rock, and no screw has split the wood.", true},
 			{fmt.Sprintf("Draw the zone where feet land, %.0f mm inside the edge.", float64(inside)*1000), false},
 			{"Lay the proof load on, nobody near; look again.", true},

@@ -21,6 +21,9 @@ type BuildCheck struct {
 	Link     string   `json:"link"`
 	Demand   float64  `json:"demand"`
 	Capacity float64  `json:"capacity"`
+	Asked    string   `json:"asked" doc:"The demand in the client's units; empty where nothing is asked"`
+	Holds    string   `json:"holds" doc:"The capacity in the client's units"`
+	Fits     bool     `json:"fits" doc:"It is about room or a place, not about strength"`
 	Unit     string   `json:"unit" doc:"N, Pa, m, kg, L; empty for a ratio"`
 	Use      *float64 `json:"use,omitempty" doc:"Demand over capacity, rounded up to a thousandth; without one it holds nothing"`
 	OK       bool     `json:"ok"`
@@ -59,7 +62,7 @@ type BuildMark struct {
 	H     float64 `json:"h"`
 	Of    string  `json:"of" doc:"wood, steel, strap, load or house"`
 	Text  string  `json:"text"`
-	Link  string  `json:"link" doc:"How the names of the checks begin that are about it"`
+	Check int     `json:"check" doc:"The check that is used furthest of those about it, by its place; -1 for none"`
 }
 
 // BuildFigure is one view of a build.
@@ -167,6 +170,7 @@ type BuildOffer struct {
 	BuyMinor  int64         `json:"buy_minor"`
 	BuyNote   string        `json:"buy_note"`
 	Marks     []MarkedPiece `json:"marks" doc:"What its hardware has to be marked with"`
+	With      string        `json:"with" doc:"What was changed from what fits so that its checks pass; empty where nothing had to be"`
 }
 
 // MarkedPiece is a link that has to be marked.
@@ -210,7 +214,14 @@ func designedOf(w build.Worked, s build.Situation, fits build.Values, units quan
 		if math.IsInf(capacity, 0) {
 			capacity = 0
 		}
-		out.Checks = append(out.Checks, BuildCheck{say(c.Link), c.Demand, capacity, c.Unit, useOf(c.Use()), c.OK(), c.Formula, c.Source, say(c.Refused)})
+		one := BuildCheck{Link: say(c.Link), Demand: c.Demand, Capacity: capacity, Fits: c.Fits, Unit: c.Unit, Use: useOf(c.Use()), OK: c.OK(), Formula: say(c.Formula), Source: c.Source, Refused: say(c.Refused)}
+		if c.Demand > 0 {
+			one.Asked = build.Shown(c.Unit, c.Demand, units)
+		}
+		if c.Refused == "" && (c.Unit != "" || c.Demand > 0) {
+			one.Holds = build.Shown(c.Unit, capacity, units)
+		}
+		out.Checks = append(out.Checks, one)
 	}
 	for _, a := range w.Asks {
 		one := BuildAsk{Key: a.Key, Label: say(a.Label), Kind: string(a.Kind), Low: a.Low, High: a.High, Words: []BuildWord{}, Help: say(a.Help), Mark: a.Mark, Num: w.Values.Num[a.Key], Word: w.Values.Word[a.Key]}
@@ -223,7 +234,7 @@ func designedOf(w build.Worked, s build.Situation, fits build.Values, units quan
 	for _, f := range w.Figures(s) {
 		one := BuildFigure{Name: f.Name, Marks: []BuildMark{}}
 		for _, m := range f.Marks {
-			one.Marks = append(one.Marks, BuildMark{string(m.Shape), m.X, m.Y, m.W, m.H, string(m.Of), m.Text, say(m.Link)})
+			one.Marks = append(one.Marks, BuildMark{string(m.Shape), m.X, m.Y, m.W, m.H, string(m.Of), m.Text, m.About(b.Checks)})
 		}
 		out.Figures = append(out.Figures, one)
 	}
@@ -412,7 +423,7 @@ func (a *API) builds(r huma.API) {
 			out := &offers{}
 			out.Body.Revision, out.Body.Offers = f.Revision, []BuildOffer{}
 			for _, o := range all {
-				one := BuildOffer{Designed: designedOf(o.Worked, o.At, o.Worked.Design.Fit(o.At), quantity.System(f.Profile.Units)), Build: o.Build(rooms), CostMinor: o.Cost, BuyMinor: o.BuyCost, Marks: []MarkedPiece{}}
+				one := BuildOffer{Designed: designedOf(o.Worked, o.At, o.Worked.Design.Fit(o.At), quantity.System(f.Profile.Units)), Build: o.Build(rooms), CostMinor: o.Cost, BuyMinor: o.BuyCost, With: build.Say(o.With, quantity.System(f.Profile.Units)), Marks: []MarkedPiece{}}
 				if o.Problem != nil {
 					one.Lacks = o.Problem.Error()
 				}
@@ -420,7 +431,7 @@ func (a *API) builds(r huma.API) {
 					one.Buy, one.BuyNote = o.Buy.Name, o.Buy.Note
 				}
 				for _, ask := range o.Worked.Asks {
-					if n, ok := o.Marks[ask.Key]; ok {
+					if n := o.Say.Num[ask.Key]; ask.Mark && n > 0 {
 						one.Marks = append(one.Marks, MarkedPiece{ask.Label, n})
 					}
 				}

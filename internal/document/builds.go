@@ -71,7 +71,11 @@ func (b builds) one(x workbench.BuildOf) {
 	b.SetFont("Barlow", "B", 11)
 	if built.OK() {
 		b.colour(covered)
-		b.MultiCell(0, 5.5, b.say(fmt.Sprintf("Every check passes; the weakest is %s, used %s.", weakest.Link, used(weakest))), "", "L", false)
+		passes := "Every check passes."
+		if weakest.Use() > 0 {
+			passes = b.say(fmt.Sprintf("Every check passes; the weakest is %s, used %s.", weakest.Link, used(weakest)))
+		}
+		b.MultiCell(0, 5.5, passes, "", "L", false)
 	} else {
 		b.colour(wrong)
 		b.MultiCell(0, 5.5, "Do not build it as it stands: "+strings.TrimSuffix(b.say(reason(weakest)), ".")+".", "", "L", false)
@@ -148,20 +152,6 @@ func (b builds) steps(built build.Built) {
 	}
 }
 
-var unitKinds = map[string]quantity.Kind{"N": quantity.KindForce, "m": quantity.KindLevel, "kg": quantity.KindMass, "L": quantity.KindVolume}
-
-func (b builds) amount(unit string, v float64) string {
-	switch kind, ok := unitKinds[unit]; {
-	case unit == "Pa":
-		return fmt.Sprintf("%.2f MPa", v/1e6)
-	case ok && unit == "m" && v < 0.1:
-		return b.show(quantity.KindThin, v)
-	case ok:
-		return b.show(kind, v)
-	}
-	return fmt.Sprintf("%.2f", v)
-}
-
 // checks are the load path with a bar for how far each link is used.
 func (b builds) checks(built build.Built) {
 	b.heading("From the hand to the building")
@@ -169,10 +159,10 @@ func (b builds) checks(built build.Built) {
 	for _, c := range built.Checks {
 		demand, holds := "", "nothing: "+b.say(c.Refused)
 		if c.Demand > 0 {
-			demand = b.amount(c.Unit, c.Demand)
+			demand = build.Shown(c.Unit, c.Demand, b.units)
 		}
 		if c.Refused == "" {
-			holds = b.amount(c.Unit, c.Capacity)
+			holds = build.Shown(c.Unit, c.Capacity, b.units)
 		}
 		rows = append(rows, []string{b.say(c.Link), demand, holds, used(c), c.Formula + "; " + c.Source})
 	}
@@ -242,12 +232,8 @@ func (b builds) mark(m build.Mark, at func(x, y float64) (float64, float64), k f
 		b.SetDrawColor(soft[0], soft[1], soft[2])
 		b.SetLineWidth(0.2)
 		b.Line(x, y, ex, ey)
-		kind := quantity.KindLevel
 		size := math.Abs(m.W + m.H)
-		if size < 0.1 {
-			kind = quantity.KindThin
-		}
-		text := strings.TrimSpace(m.Text + " " + b.show(kind, size))
+		text := strings.TrimSpace(m.Text + " " + b.show(build.LengthKind(size), size))
 		b.colour(ink)
 		if m.W != 0 {
 			b.Line(x, y-1.2, x, y+1.2)
@@ -260,15 +246,10 @@ func (b builds) mark(m build.Mark, at func(x, y float64) (float64, float64), k f
 		}
 		return
 	}
-	var worst *build.Check
-	for i, c := range checks {
-		if m.Link != "" && strings.HasPrefix(c.Link, m.Link) && (worst == nil || c.Use() > worst.Use()) {
-			worst = &checks[i]
-		}
-	}
 	tone := ink
-	if worst != nil {
-		tone = toneOf(*worst)
+	about := m.About(checks)
+	if about >= 0 {
+		tone = toneOf(checks[about])
 	}
 	b.SetDrawColor(tone[0], tone[1], tone[2])
 	b.SetLineWidth(0.35)
@@ -288,9 +269,13 @@ func (b builds) mark(m build.Mark, at func(x, y float64) (float64, float64), k f
 	b.SetDashPattern(nil, 0)
 	if m.Text != "" {
 		b.colour(ink)
-		b.Text(x+m.W*k/2-b.GetStringWidth(m.Text)/2, y-m.H*k/2+1, m.Text)
+		along, up, below := m.W/2, m.H/2, 1.0
+		if m.Shape == build.MarkLine { // at its end
+			along, up, below = m.W, m.H, 4
+		}
+		b.Text(x+along*k-b.GetStringWidth(m.Text)/2, y-up*k+below, m.Text)
 	}
-	if worst == nil || seen[m.Link] {
+	if about < 0 || seen[m.Link] {
 		return
 	}
 	seen[m.Link] = true
@@ -301,10 +286,10 @@ func (b builds) mark(m build.Mark, at func(x, y float64) (float64, float64), k f
 	b.SetFillColor(tone[0], tone[1], tone[2])
 	b.SetLineWidth(0.15)
 	b.Rect(bx, by-1, 8, 2, "D")
-	b.Rect(bx, by-1, 8*math.Min(1, worst.Use()), 2, "F")
+	b.Rect(bx, by-1, 8*math.Min(1, checks[about].Use()), 2, "F")
 	b.SetFillColor(255, 255, 255)
 	b.SetTextColor(tone[0], tone[1], tone[2])
-	b.Text(bx+9, by+1, used(*worst))
+	b.Text(bx+9, by+1, used(checks[about]))
 }
 
 func toneOf(c build.Check) [3]int {

@@ -295,13 +295,10 @@ func ownedPieces(f store.File) (out []build.Piece) {
 	return out
 }
 
-// Offered is a design as it could be made for a client: where it stands best as it fits, what it
-// costs by itself, the marks that its hardware needs, and what could be bought in its place.
+// Offered is a design as it could be made for a client, what it costs by itself, and what could be
+// bought in its place.
 type Offered struct {
-	Worked  build.Worked
-	At      build.Situation
-	Room    int // among the client's rooms; -1 without one
-	Marks   map[string]float64
+	build.Offered
 	Cost    int64
 	Problem error
 	Buy     *gear.Item
@@ -321,14 +318,7 @@ func offersOf(ctx context.Context, f store.File, c client.Client, bands []BandOf
 func offered(ctx context.Context, f store.File, c client.Client, s build.Situation, prices build.Prices) (out []Offered) {
 	s.Taken = takenBut(f, c.Rooms, -1)
 	for _, d := range build.Designs() {
-		one := Offered{}
-		one.Worked, one.At, one.Room = d.Offer(c.Rooms, s, d.MarkedWell(s))
-		if one.Worked.Built.OK() {
-			one.Marks = d.Marks(one.At, build.Values{})
-			if w, err := d.Work(build.Values{Num: one.Marks}, one.At); err == nil {
-				one.Worked = w
-			}
-		}
+		one := Offered{Offered: d.Offer(c.Rooms, s, build.Values{})}
 		// What is offered after it stands beside it, so that any of them go together.
 		if t, ok := d.Takes(d.Name, one.Worked.Values, one.At); ok && one.Worked.Built.OK() {
 			s.Taken = append(s.Taken, t)
@@ -360,7 +350,7 @@ func mayBuild(ctx context.Context, f store.File, c client.Client, bands []BandOf
 			Key: d.Key, Name: d.Name, Cost: o.Cost, Minutes: int(math.Round(b.Hours[1] * 60)), Floor: b.Floor, Supplies: o.Worked.Gives, Rungs: d.Rungs(o.Worked.Values, d.Key),
 			Note: "its checks are at Builds; it counts once its proof test has passed",
 		}
-		if len(o.Marks) > 0 {
+		if len(d.MarkedWell(o.At).Num) > 0 {
 			one.Note = "hardware that is marked as its checks ask; " + one.Note
 		}
 		if len(one.Supplies)+len(one.Rungs) > 0 {
@@ -378,8 +368,11 @@ func (o Offered) Build(rooms []space.Room) store.Build {
 	if o.Room >= 0 {
 		b.Room = rooms[o.Room].ID
 	}
-	for key, n := range o.Marks {
+	for key, n := range o.Say.Num {
 		b.Sizes = append(b.Sizes, store.BuildSize{ID: key, Num: n})
+	}
+	for key, w := range o.Say.Word {
+		b.Sizes = append(b.Sizes, store.BuildSize{ID: key, Word: w})
 	}
 	slices.SortFunc(b.Sizes, func(a, b store.BuildSize) int { return cmp.Compare(a.ID, b.ID) })
 	return b

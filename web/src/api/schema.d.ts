@@ -2382,11 +2382,17 @@ export interface components {
             wanted: components["schemas"]["BillPart"][];
         };
         BuildCheck: {
+            /** @description The demand in the client's units; empty where nothing is asked */
+            asked: string;
             /** Format: double */
             capacity: number;
             /** Format: double */
             demand: number;
+            /** @description It is about room or a place, not about strength */
+            fits: boolean;
             formula: string;
+            /** @description The capacity in the client's units */
+            holds: string;
             link: string;
             ok: boolean;
             /** @description Why it holds nothing whatever its numbers */
@@ -2416,10 +2422,13 @@ export interface components {
             name: string;
         };
         BuildMark: {
+            /**
+             * Format: int64
+             * @description The check that is used furthest of those about it, by its place; -1 for none
+             */
+            check: number;
             /** Format: double */
             h: number;
-            /** @description How the names of the checks begin that are about it */
-            link: string;
             /** @description wood, steel, strap, load or house */
             of: string;
             /** @enum {string} */
@@ -2447,6 +2456,8 @@ export interface components {
             lacks: string;
             /** @description What its hardware has to be marked with */
             marks: components["schemas"]["MarkedPiece"][];
+            /** @description What was changed from what fits so that its checks pass; empty where nothing had to be */
+            with: string;
         };
         BuildPart: {
             /** Format: int64 */

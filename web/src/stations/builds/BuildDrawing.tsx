@@ -1,7 +1,8 @@
 import type { Shapes } from '../../api/client'
 import { useBench } from '../../lib/desk'
+import type { Units } from '../../lib/format'
 import { Dimension, Label, Scene, type Span, useSheet } from '../../ui/draw'
-import { type Check, type Designed, toneOf, used, worstOf } from './words'
+import { type Check, type Designed, toneOf, used } from './words'
 
 type Mark = Shapes['BuildMark']
 
@@ -17,22 +18,24 @@ function extentOf(marks: readonly Mark[]): { x: Span; y: Span } {
   return { x: [Math.min(...xs), Math.max(...xs)], y: [Math.min(...ys), Math.max(...ys)] }
 }
 
+/** A measure as it is written: in feet from 3 m on, in thousandths below 0.1 m. */
+function measured(units: Units, m: Mark) {
+  const size = Math.abs(m.w || m.h)
+  return units.show(size >= 3 ? 'length' : size < 0.1 ? 'thin' : 'level', size)
+}
+
 /** The views of a design, to scale; how far each part is used stands on the part. */
 export function Drawings({ designed }: { designed: Designed }) {
   const { units } = useBench()
+  const n = designed.figures.length
   return (
     <div className="grid gap-3 sm:grid-cols-2">
       {designed.figures.map((f, i) => {
         const { x, y } = extentOf(f.marks)
         const shape = (y[1] - y[0]) / Math.max(0.05, x[1] - x[0])
-        const rows = f.marks
-          .filter((m) => m.shape === 'dim')
-          .map((m) => [m.text || (m.w !== 0 ? 'across' : 'up'), units.show('level', Math.abs(m.w || m.h))])
+        const rows = f.marks.filter((m) => m.shape === 'dim').map((m) => [m.text || (m.w !== 0 ? 'across' : 'up'), measured(units, m)])
         return (
-          <figure
-            key={f.name}
-            className={`m-0 min-w-0 ${i === 0 || (i === designed.figures.length - 1 && i % 2 === 1) ? 'sm:col-span-2' : ''}`}
-          >
+          <figure key={f.name} className={`m-0 min-w-0 ${n !== 2 && (i === 0 || (i === n - 1 && i % 2 === 1)) ? 'sm:col-span-2' : ''}`}>
             <Scene
               label={`${designed.title}, ${f.name}, to scale`}
               x={x}
@@ -45,7 +48,7 @@ export function Drawings({ designed }: { designed: Designed }) {
               table={{ head: ['measure', 'is'], rows }}
             >
               {f.marks.map((m) => (
-                <Drawn key={`${m.shape} ${m.x} ${m.y} ${m.w} ${m.h} ${m.link}`} mark={m} checks={designed.checks} />
+                <Drawn key={`${m.shape} ${m.x} ${m.y} ${m.w} ${m.h} ${m.check}`} mark={m} checks={designed.checks} />
               ))}
               <Uses marks={f.marks} checks={designed.checks} />
             </Scene>
@@ -73,7 +76,7 @@ export function OnWall({ designed, at }: { designed: Designed; at: number }) {
   return (
     <>
       {marks.map((m) => (
-        <Drawn key={`${m.shape} ${m.x} ${m.y} ${m.w} ${m.h} ${m.link}`} mark={m} checks={designed.checks} />
+        <Drawn key={`${m.shape} ${m.x} ${m.y} ${m.w} ${m.h} ${m.check}`} mark={m} checks={designed.checks} />
       ))}
     </>
   )
@@ -93,16 +96,20 @@ function Drawn({ mark: m, checks }: { mark: Mark; checks: readonly Check[] }) {
       [s.x(m.x), s.y(m.y)],
       [s.x(m.x + m.w), s.y(m.y + m.h)],
     ] as const
-    const size = Math.abs(m.w || m.h)
-    return (
-      <Dimension from={from} to={to} text={`${m.text ? `${m.text} ` : ''}${units.show(size < 0.1 ? 'thin' : 'level', size)}`} as="soft" />
-    )
+    return <Dimension from={from} to={to} text={`${m.text ? `${m.text} ` : ''}${measured(units, m)}`} as="soft" />
   }
-  const worst = worstOf(checks, m.link)
-  const stroke = worst ? `var(--${toneOf(worst.use, worst.ok)})` : m.of === 'house' ? 'var(--soft)' : 'var(--ink)'
+  const worst: Check | undefined = checks[m.check]
+  const stroke = worst ? `var(--${toneOf(worst.use, worst.ok, worst.fits)})` : m.of === 'house' ? 'var(--soft)' : 'var(--ink)'
   const how = { stroke, strokeWidth: worst ? 2.5 : 1.5, strokeDasharray: m.of === 'house' ? '5 4' : undefined }
   const words = m.text && (
-    <Label at={[s.x(m.x + (m.shape === 'round' ? 0 : m.w / 2)), s.y(m.y + (m.shape === 'round' ? 0 : m.h / 2)) + 5]} anchor="middle" halo>
+    <Label
+      at={[
+        s.x(m.x + { round: 0, rect: m.w / 2, line: m.w }[m.shape]),
+        s.y(m.y + { round: 0, rect: m.h / 2, line: m.h }[m.shape]) + (m.shape === 'line' ? 16 : 5),
+      ]}
+      anchor="middle"
+      halo
+    >
       {m.text}
     </Label>
   )
@@ -131,24 +138,28 @@ function Drawn({ mark: m, checks }: { mark: Mark; checks: readonly Check[] }) {
 /** A bar on each part that checks are about: how far it is used, once for each link. */
 function Uses({ marks, checks }: { marks: readonly Mark[]; checks: readonly Check[] }) {
   const s = useSheet()
-  const taken: [number, number][] = []
-  const seen = new Set<string>()
+  // Measures and words are there already.
+  const taken: [number, number][] = marks.flatMap((m) => {
+    if (m.shape === 'dim') return [[s.x(m.x + m.w / 2) - (m.w ? 24 : 0), s.y(m.y + m.h / 2)] as [number, number]]
+    return m.text ? [[s.x(m.x + (m.shape === 'rect' ? m.w / 2 : m.w)) - 24, s.y(m.y + m.h / 2)] as [number, number]] : []
+  })
+  const seen = new Set<number>()
   return (
     <>
       {marks.map((m) => {
-        const worst = worstOf(checks, m.link)
-        if (!worst || m.shape === 'dim' || seen.has(m.link)) return null
-        seen.add(m.link)
+        const worst: Check | undefined = checks[m.check]
+        if (!worst || m.shape === 'dim' || seen.has(m.check)) return null
+        seen.add(m.check)
         const round = m.shape === 'round'
         const x = Math.min(s.width - 60, Math.max(4, s.x(m.x + (round ? m.w / 2 : m.w)) + 6))
         let y = Math.min(s.height - 8, s.y(m.y + (round ? 0 : m.h / 2)))
         const aside = y > s.height * 0.7 ? -22 : 22
         while (taken.some(([a, b]) => Math.abs(a - x) < 64 && Math.abs(b - y) < 22)) y += aside
         taken.push([x, y])
-        const tone = toneOf(worst.use, worst.ok)
+        const tone = toneOf(worst.use, worst.ok, worst.fits)
         const full = Math.min(1, worst.use ?? 1)
         return (
-          <g key={m.link}>
+          <g key={m.check}>
             <title>{`${worst.link}: ${used(worst.use)}`}</title>
             <rect x={x} y={y - 8} width={24} height={7} fill="var(--sheet)" stroke={`var(--${tone})`} />
             <rect x={x} y={y - 8} width={24 * full} height={7} fill={`var(--${tone})`} />

@@ -1,6 +1,5 @@
-import { useBench } from '../../lib/desk'
 import { Explain } from '../../ui/explain'
-import { amount, type Check, type Designed, toneOf, used } from './words'
+import { type Check, type Designed, toneOf, used } from './words'
 
 /** Every link of the load path, the hardest first, each opening to its rule and its source. */
 export function Checks({ designed: d }: { designed: Designed }) {
@@ -36,17 +35,15 @@ export function Checks({ designed: d }: { designed: Designed }) {
 }
 
 function Row({ check: c }: { check: Check }) {
-  const { units } = useBench()
-  const tone = toneOf(c.use, c.ok)
-  const shown = (v: number) => amount(units, c.unit, v)
+  const tone = toneOf(c.use, c.ok, c.fits)
   const why = {
     title: c.link,
     kind: '',
     value: c.use ?? 0,
     u: 0,
     inputs: [
-      { name: 'asked of it, factored', text: shown(c.demand), kind: '', value: 0, u: 0, from: '' },
-      { name: 'what it holds', text: c.refused ? 'nothing' : shown(c.capacity), kind: '', value: 0, u: 0, from: '' },
+      { name: 'asked of it, factored', text: c.asked || 'nothing', kind: '', value: 0, u: 0, from: '' },
+      { name: 'what it holds', text: c.holds || 'nothing', kind: '', value: 0, u: 0, from: '' },
     ],
     formula: c.formula,
     range: 'used up to 1 before any rounding; shown rounded up',
@@ -58,8 +55,8 @@ function Row({ check: c }: { check: Check }) {
         <Explain why={why}>{c.link}</Explain>
         {c.refused && <span className="block text-fine text-wrong">{c.refused}</span>}
       </th>
-      <td className="py-1 pr-2 text-right whitespace-nowrap max-sm:hidden">{c.demand > 0 ? shown(c.demand) : ''}</td>
-      <td className="py-1 pr-2 text-right whitespace-nowrap max-sm:hidden">{c.refused ? '' : shown(c.capacity)}</td>
+      <td className="py-1 pr-2 text-right whitespace-nowrap max-sm:hidden">{c.asked}</td>
+      <td className="py-1 pr-2 text-right whitespace-nowrap max-sm:hidden">{c.holds}</td>
       <td className="py-1">
         <span className="flex items-center gap-2">
           <span aria-hidden="true" className="relative h-2 w-20 border border-line bg-sheet">

@@ -50,7 +50,8 @@ export function OfferView({ offer: o, onMake }: { offer: Offer; onMake: () => vo
     <div className="min-w-0 p-4 md:px-6">
       <Verdict designed={d} />
       <p className="m-0 mt-2 text-body">
-        As it fits{where && ` in ${where}`}: {o.lacks || `${units.money(o.cost_minor)} of material`}, {d.hours[1]} h.{' '}
+        As it fits{where && ` in ${where}`}
+        {o.with && `, with ${o.with}`}: {o.lacks || `${units.money(o.cost_minor)} of material`}, {d.hours[1]} h.{' '}
         {o.marks.length > 0 && `Hardware marked: ${o.marks.map((m) => `${m.label.toLowerCase()} ${units.show('force', m.n)}`).join(', ')}.`}
       </p>
       <Against offer={o} />

@@ -85,7 +85,7 @@ export function Verdict({
       <h2 className="m-0 text-head leading-tight">{d.title}</h2>
       <p className={`m-0 text-lead font-semibold ${tone}`}>
         {d.ok
-          ? `Every check passes; the weakest is ${d.weakest}, used ${used(d.use)}.`
+          ? `Every check passes${d.use ? `; the weakest is ${d.weakest}, used ${used(d.use)}` : ''}.`
           : `Not as it stands: ${d.why || `${d.weakest} is used ${used(d.use)}`}.`}
       </p>
       {!d.ok && d.remedy && (

@@ -1,17 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { type Check, givenWords, toneOf, used, worstOf } from './words'
-
-const check = (link: string, use?: number): Check => ({
-  link,
-  demand: 1,
-  capacity: 1,
-  unit: '',
-  use,
-  ok: use !== undefined && use <= 1,
-  formula: '',
-  source: '',
-  refused: '',
-})
+import { givenWords, toneOf, used } from './words'
 
 describe('how far a part is used', () => {
   it('is rounded up, so that what fails never looks as if it passed', () => {
@@ -28,12 +16,9 @@ describe('how far a part is used', () => {
     expect(toneOf(1.2, false)).toBe('wrong')
     expect(toneOf(undefined, false)).toBe('wrong')
   })
-  it('is that of the hardest link on a part; one without a rating before all', () => {
-    const all = [check('screws at 1.22 m', 0.4), check('screws at 0.15 m', 0.7), check('stud at 1.22 m', 0.9)]
-    expect(worstOf(all, 'screws')?.link).toBe('screws at 0.15 m')
-    expect(worstOf([...all, check('screws at 2 m')], 'screws')?.link).toBe('screws at 2 m')
-    expect(worstOf(all, 'ring')).toBeUndefined()
-    expect(worstOf(all, '')).toBeUndefined()
+  it('is not on its guard about what fits', () => {
+    expect(toneOf(1, true, true)).toBe('covered')
+    expect(toneOf(1.1, false, true)).toBe('wrong')
   })
 })
 

@@ -1,0 +1,25 @@
+package build_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+
+	"scrappyrack/core/build"
+)
+
+// What stands on a part is the hardest of the links that begin with its words, one without a rating
+// before all; a word that only begins alike is another.
+func TestAMarkIsAboutItsHardestLink(t *testing.T) {
+	link := func(name string, use float64, refused string) build.Check {
+		return build.Check{Link: name, Demand: use, Capacity: 1, Refused: refused}
+	}
+	all := []build.Check{link("screws at 1.22 m", 0.4, ""), link("screws at 0.15 m", 0.7, ""), link("straps apart", 0.9, ""), link("strap", 0.2, ""), link("bar's sag", 0.3, "")}
+	assert.Equal(t, 1, build.Mark{Link: "screws"}.About(all))
+	assert.Equal(t, 0, build.Mark{Link: "screws at 1.22 m"}.About(all))
+	assert.Equal(t, 5, build.Mark{Link: "screws"}.About(append(all, link("screws at 2 m", 0.1, "they do not reach"))))
+	assert.Equal(t, 3, build.Mark{Link: "strap"}.About(all))
+	assert.Equal(t, 4, build.Mark{Link: "bar"}.About(all))
+	assert.Equal(t, -1, build.Mark{Link: "ring"}.About(all))
+	assert.Equal(t, -1, build.Mark{}.About(all))
+}
