@@ -38,7 +38,7 @@ func (b Sandbag) Build() (Built, error) {
 		Title: fmt.Sprintf("Sandbag, %.0f kg", kg), Hours: [2]float64{1, 1}, Mass: b.Mass.Value,
 		Checks: []Check{
 			{Link: "each inner bag", Demand: kg / float64(b.Bags), Capacity: innerBag, Unit: "kg", Formula: "filling over bags, 10 kg at most", Source: "house value"},
-			{Link: "outer bag, how full", Demand: volume, Capacity: outerFull * b.Outer, Unit: "L", Formula: "m/ρ against 0.8 of it", Source: "house value"},
+			{Link: "outer bag, how full", Demand: volume, Capacity: outerFull * b.Outer, Unit: "L", Formula: "mass over density against 0.8 of it", Source: "house value"},
 			{Link: "each handle", Demand: half, Capacity: capacity, Unit: "N", Formula: "half of it × 2 against its mark", Source: "its maker", Refused: why},
 		},
 		Parts: []Part{{Name: "inner bag, double", Stock: "bag-inner", Count: 2 * b.Bags}, {Name: "outer bag", Stock: "bag-outer", Count: 1}, {Name: "handle, webbing", Stock: "webbing-40", Length: 0.5, Count: 2}},
@@ -88,7 +88,7 @@ func (s DragSled) Build() (Built, error) {
 	out := Built{
 		Title: "Sled", Hours: [2]float64{1.5, 1.5}, Mass: s.Mass.Value,
 		Checks: []Check{
-			{Link: "strap", Demand: pull * CarryFactor, Capacity: capacity, Unit: "N", Formula: "2 μ m g/(cos θ + μ sin θ) against its mark", Source: "statics; its maker", Refused: why},
+			{Link: "strap", Demand: pull * CarryFactor, Capacity: capacity, Unit: "N", Formula: "2 μ m g/(cos a + μ sin a), rising by a, against its mark", Source: "statics; its maker", Refused: why},
 			{Link: "load, how high", Fits: true, Demand: float64(s.LoadHigh), Capacity: float64(s.Wide) / 2, Unit: "m", Formula: "below half of the base's width", Source: "house rule"},
 			{Link: "lane", Fits: true, Demand: leastLane + stopping, Capacity: float64(s.Lane), Unit: "m", Formula: "5 m and 1.5 m to stop", Source: "house value"},
 		},

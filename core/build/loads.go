@@ -303,7 +303,7 @@ func (s Situation) carries(v Values, load float64, e quantity.Length, heights ..
 			gap = 0
 		}
 		inside := min(lag[2], lag[1]-boardThick-gap, base.H) - 2*lag[0]
-		wall.Formula, wall.Source = "T = W e y/Σ y², with W/2 across, the hardest screw", "NDS 2018 chapter 12, general dowel equations with the lining as a gap"
+		wall.Formula, wall.Source = "W e y over the sum of y², with W/2 across, the hardest screw", "NDS 2018 chapter 12, general dowel equations with the lining as a gap"
 		if inside <= 0 {
 			wall.Refused = "the screws do not reach into the stud"
 			break

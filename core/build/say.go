@@ -39,17 +39,39 @@ func Say(text string, units quantity.System) string {
 			if err != nil {
 				return found
 			}
-			if m[4] == "m" {
+			switch {
+			case m[4] == "m":
 				return Shown("m", v, units)
+			case m[4] == "mm" && v >= 10:
+				return sixteenths(v * k.factor)
+			case m[4] == "mm":
+				return fmt.Sprintf("%.2f in", v*k.factor/inch)
 			}
 			return quantity.Format(units, k.kind, v*k.factor)
 		}
 		if m[3] == "" {
 			return in(m[2])
 		}
-		from := strings.Fields(in(m[2]))
-		return from[0] + " to " + in(m[3])
+		from := in(m[2])
+		return from[:strings.LastIndex(from, " ")] + " to " + in(m[3])
 	})
+}
+
+// sixteenths is a length in m to the next sixteenth of an inch, as a tape has it.
+func sixteenths(metres float64) string {
+	n := int(math.Round(metres / inch * 16))
+	whole, part := n/16, n%16
+	if part == 0 {
+		return fmt.Sprintf("%d in", whole)
+	}
+	of := 16
+	for part%2 == 0 {
+		part, of = part/2, of/2
+	}
+	if whole == 0 {
+		return fmt.Sprintf("%d/%d in", part, of)
+	}
+	return fmt.Sprintf("%d %d/%d in", whole, part, of)
 }
 
 // Lengths are shown in whole inches and their parts below far, in feet from there on, and by

@@ -18,9 +18,9 @@ func TestTextsInTheReadersUnits(t *testing.T) {
 		"a strap marked with 700 N at least": "a strap marked with 157.5 lbf at least",
 		"a 38 × 89 board":                    "a 38 × 89 board",
 		"lag screws of 8 × 150 mm":           "lag screws of 8 × 150 mm",
-		"40 to 75 mm beside every ring":      "1.575 to 2.953 in beside every ring",
+		"40 to 75 mm beside every ring":      "1 9/16 to 2 15/16 in beside every ring",
 
-		"within 3 mm of each other, 5 minutes": "within 0.118 in of each other, 5 minutes",
+		"within 3 mm of each other, 5 minutes": "within 0.12 in of each other, 5 minutes",
 	} {
 		assert.Equal(t, text, build.Say(text, quantity.Metric))
 		assert.Equal(t, want, build.Say(text, quantity.US))

@@ -239,7 +239,9 @@ func designedOf(w build.Worked, s build.Situation, fits build.Values, units quan
 		out.Figures = append(out.Figures, one)
 	}
 	for _, p := range b.Parts {
-		out.Parts = append(out.Parts, partOf(p))
+		one := partOf(p)
+		one.Name = say(one.Name)
+		out.Parts = append(out.Parts, one)
 	}
 	for _, s := range b.Steps {
 		out.Steps = append(out.Steps, BuildStep{say(s.Text), s.Hold})

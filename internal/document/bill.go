@@ -21,7 +21,7 @@ func (b builds) bill(x workbench.Bill) {
 	if !x.Bill.Proven {
 		proof = "no way to cut costs less than " + b.money(x.Bill.Bound)
 	}
-	b.text(fmt.Sprintf("For %s: %s together; %s. A saw takes 3 mm a cut, 10 mm come off each bar first.", strings.Join(names, ", "), b.money(x.Bill.Cost), proof), ink)
+	b.text(fmt.Sprintf("For %s: %s together; %s. %s", strings.Join(names, ", "), b.money(x.Bill.Cost), proof, b.say("A saw takes 3 mm a cut, 10 mm come off each bar first.")), ink)
 	name := func(i int) string { return x.Bill.Wanted[i].Name }
 	longest := 0.1
 	for _, bar := range x.Bill.Bars {
@@ -46,7 +46,17 @@ func (b builds) bill(x workbench.Bill) {
 			b.Text(at+1, y+4, b.short(name(p)+" "+b.show(quantity.KindLevel, float64(x.Bill.Wanted[p].Length)), w-2))
 			at += w + float64(build.Kerf)*k
 		}
-		b.SetXY(margin, y+8)
+		b.SetXY(margin, y+7)
+		var cuts []string
+		for i := 0; i < len(bar.Parts); {
+			one, n := x.Bill.Wanted[bar.Parts[i]], 0
+			for ; i < len(bar.Parts) && x.Bill.Wanted[bar.Parts[i]].Name == one.Name && x.Bill.Wanted[bar.Parts[i]].Length == one.Length; i++ {
+				n++
+			}
+			cuts = append(cuts, fmt.Sprintf("%d × %s, %s", n, b.say(one.Name), b.show(quantity.KindLevel, float64(one.Length))))
+		}
+		b.text("Cut "+strings.Join(cuts, "; ")+".", soft)
+		b.Ln(1.5)
 	}
 	for _, s := range x.Bill.Sheets {
 		k := math.Min((b.width)/float64(s.Length), 70/float64(s.Width))

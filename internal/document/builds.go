@@ -1,8 +1,10 @@
 package document
 
 import (
+	"cmp"
 	"fmt"
 	"math"
+	"slices"
 	"strings"
 	"time"
 
@@ -40,7 +42,13 @@ func Builds(f store.File, all []workbench.BuildOf, bill workbench.Bill, only, si
 			b.AddPage()
 		}
 		first = false
-		b.one(one)
+		cost := ""
+		for i, on := range bill.Builds {
+			if on.Build.ID == one.Build.ID {
+				cost = "Material by itself: " + b.money(bill.Alone[i]) + ", at the prices of the practice; samples, where it has none, are invented."
+			}
+		}
+		b.one(one, cost)
 	}
 	if first {
 		b.text("No build is planned or made.", ink)
@@ -57,7 +65,8 @@ type builds struct{ book }
 // say is a text of a design in the client's units.
 func (b builds) say(text string) string { return build.Say(text, b.units) }
 
-func (b builds) one(x workbench.BuildOf) {
+// one is the sheet of one build; cost says what it takes by itself, empty where nothing is to be bought.
+func (b builds) one(x workbench.BuildOf, cost string) {
 	built := x.Worked.Built
 	b.SetFont("Barlow", "B", 20)
 	b.colour(ink)
@@ -107,17 +116,24 @@ func (b builds) one(x workbench.BuildOf) {
 		if g, err := build.GoodByKey(p.Stock); err == nil {
 			of = g.Name
 		}
-		rows = append(rows, []string{fmt.Sprint(p.Count), p.Name, size, of})
+		rows = append(rows, []string{fmt.Sprint(p.Count), b.say(p.Name), size, of})
 	}
 	b.table([]column{{"", 0.07, "R", true}, {"  part", 0.30, "L", true}, {"size", 0.21, "L", false}, {"of", 0.42, "L", false}}, rows)
-	b.text(fmt.Sprintf("Tools: %s. About %g to %g hours.", strings.Join(built.Tools, ", "), built.Hours[0], built.Hours[1]), soft)
-	b.steps(built)
-	b.checks(built)
-	b.tests(x)
+	hours := fmt.Sprintf("%g", built.Hours[0])
+	if built.Hours[1] > built.Hours[0] {
+		hours += fmt.Sprintf(" to %g", built.Hours[1])
+	}
+	b.text(fmt.Sprintf("Tools: %s. About %s hours.", strings.Join(built.Tools, ", "), hours), soft)
+	if cost != "" {
+		b.text(cost, ink)
+	}
 	b.heading("Mind")
 	for _, c := range built.Cautions {
 		b.warning(b.say(c))
 	}
+	b.steps(built)
+	b.checks(built)
+	b.tests(x)
 }
 
 func reason(c build.Check) string {
@@ -156,7 +172,8 @@ func (b builds) steps(built build.Built) {
 func (b builds) checks(built build.Built) {
 	b.heading("From the hand to the building")
 	var rows [][]string
-	for _, c := range built.Checks {
+	sorted := slices.SortedStableFunc(slices.Values(built.Checks), func(a, b build.Check) int { return cmp.Compare(b.Use(), a.Use()) })
+	for _, c := range sorted {
 		demand, holds := "", "nothing: "+b.say(c.Refused)
 		if c.Demand > 0 {
 			demand = build.Shown(c.Unit, c.Demand, b.units)
@@ -164,7 +181,7 @@ func (b builds) checks(built build.Built) {
 		if c.Refused == "" {
 			holds = build.Shown(c.Unit, c.Capacity, b.units)
 		}
-		rows = append(rows, []string{b.say(c.Link), demand, holds, used(c), c.Formula + "; " + c.Source})
+		rows = append(rows, []string{b.say(c.Link), demand, holds, used(c), b.say(c.Formula) + "; " + c.Source})
 	}
 	b.table([]column{{"link", 0.22, "L", true}, {"asked", 0.11, "R", false}, {"holds", 0.17, "R", false}, {"used", 0.09, "R", true}, {"  rule and source", 0.41, "L", false}}, rows)
 	b.text("Asked is with its factor. A link passes up to 1.00 before any rounding, and is shown rounded up. One without a mark counts as nothing.", soft)
@@ -188,7 +205,7 @@ func (b builds) tests(x workbench.BuildOf) {
 		}
 		rows = append(rows, []string{time.Unix(t.At, 0).UTC().Format("2 January 2006"), t.Kind, verdict, t.Note})
 	}
-	for range 4 {
+	for range 3 {
 		rows = append(rows, []string{" ", "", "", ""})
 	}
 	b.table([]column{{"date", 0.22, "L", true}, {"what", 0.15, "L", false}, {"found", 0.15, "L", false}, {"seen", 0.48, "L", false}}, rows)
@@ -216,15 +233,30 @@ func (b builds) figure(f build.Figure, checks []build.Check) {
 	top := b.GetY() + 6
 	left := margin + (b.width-(x1-x0)*k)/2
 	at := func(x, y float64) (float64, float64) { return left + (x-x0)*k, top + (y1-y)*k }
-	seen := map[string]bool{}
+	uses := &uses{seen: map[string]bool{}}
 	for _, m := range f.Marks {
-		b.mark(m, at, k, checks, seen)
+		b.mark(m, at, k, checks, uses)
 	}
 	b.SetXY(margin, top+high+7)
 	b.SetDrawColor(line[0], line[1], line[2])
 }
 
-func (b builds) mark(m build.Mark, at func(x, y float64) (float64, float64), k float64, checks []build.Check, seen map[string]bool) {
+// uses are the bars of a figure: the links that have theirs, and where they stand.
+type uses struct {
+	seen map[string]bool
+	at   [][2]float64
+}
+
+// free is a place for a bar at a place or below it.
+func (u *uses) free(x, y float64) float64 {
+	for slices.ContainsFunc(u.at, func(o [2]float64) bool { return math.Abs(o[0]-x) < 18 && math.Abs(o[1]-y) < 3.6 }) {
+		y += 3.8
+	}
+	u.at = append(u.at, [2]float64{x, y})
+	return y
+}
+
+func (b builds) mark(m build.Mark, at func(x, y float64) (float64, float64), k float64, checks []build.Check, put *uses) {
 	x, y := at(m.X, m.Y)
 	b.SetFont("Barlow", "", 8)
 	if m.Shape == build.MarkDim {
@@ -275,14 +307,15 @@ func (b builds) mark(m build.Mark, at func(x, y float64) (float64, float64), k f
 		}
 		b.Text(x+along*k-b.GetStringWidth(m.Text)/2, y-up*k+below, m.Text)
 	}
-	if about < 0 || seen[m.Link] {
+	if about < 0 || put.seen[m.Link] {
 		return
 	}
-	seen[m.Link] = true
+	put.seen[m.Link] = true
 	bx, by := x+math.Max(0, m.W*k)+1.5, y-m.H*k/2
 	if m.Shape == build.MarkRound {
 		bx, by = x+m.W*k/2+1.5, y
 	}
+	by = put.free(bx, by)
 	b.SetFillColor(tone[0], tone[1], tone[2])
 	b.SetLineWidth(0.15)
 	b.Rect(bx, by-1, 8, 2, "D")
@@ -353,9 +386,9 @@ func (b builds) onWall(x workbench.BuildOf) {
 			continue
 		}
 		shift := func(x, y float64) (float64, float64) { return at(x+float64(s.At), y) }
-		quiet := map[string]bool{}
+		quiet := &uses{seen: map[string]bool{}}
 		for _, m := range f.Marks {
-			quiet[m.Link] = true
+			quiet.seen[m.Link] = true
 			if m.Shape != build.MarkDim && m.Of != build.OfHouse {
 				m.Text = ""
 				b.mark(m, shift, k, x.Worked.Built.Checks, quiet)
