@@ -70,7 +70,7 @@ const (
 // far each hand is from the nearer one, in m; Body with what is worn. Held says that a board
 // stands in cradles that it cannot roll out of and that a pipe is pinned; Rated is the working
 // load that each support is marked with, in N, 0 for none; AtWall that chairs stand against a
-// wall and neither roll nor fold; Joists what brackets are bolted to.
+// wall and neither roll nor fold; Wet that it gets wet; Joists what brackets are bolted to.
 type Bar struct {
 	Use          BarUse
 	Stock        string
@@ -79,6 +79,7 @@ type Bar struct {
 	Support      BarSupport
 	Rated        quantity.Force
 	Held, AtWall bool
+	Wet          bool
 	Joists       Overhead
 }
 
@@ -110,6 +111,7 @@ func (b Bar) Build() (Built, error) {
 	if err != nil {
 		return Built{}, err
 	}
+	material = material.Damp(b.Wet)
 	load := Weight(b.Body) * PersonFactor
 	title := map[BarUse]string{RowUnder: "Bar for rows", HangFrom: "Bar to hang from"}[b.Use]
 	out := Built{Title: fmt.Sprintf("%s: %s", title, stock.Name), Hours: [2]float64{1, 4}}
@@ -176,7 +178,7 @@ func (b Bar) Build() (Built, error) {
 	if b.Support == Brackets {
 		out.Steps = slices.Concat(overheadSteps, out.Steps)
 	} else {
-		out.Floor = float64(b.Span+0.3) * footOfSupport
+		out.Floor, out.OnFloor = float64(b.Span+0.3)*footOfSupport, true
 	}
 	out.Inspect = "Every 3 months: play, cracks, rust, wear; given up at 10 % of wear. Written down with the date."
 	out.Cautions = []string{"No kipping, no swinging, no drops into it.", "Guidance for a competent person; local codes and a licensed trade decide."}

@@ -29,14 +29,14 @@ const (
 
 // Base is a wall: of wood studs B wide and H deep, High from plate to plate, Spacing from one
 // to the next, Gravity of their wood; Lining what lies before them, all in m; PlateHeld that the
-// top plate is known to be nailed to something. Of masonry the working loads of the maker's
+// top plate is known to be nailed to something, Wet that it gets damp. Of masonry the working loads of the maker's
 // anchor for this base, off the wall and along it, in N: 0 where nobody has looked them up.
 type Base struct {
 	Kind                   BaseKind
 	B, H, High, Spacing    quantity.Length
 	Gravity                float64
 	Lining                 quantity.Length
-	PlateHeld              bool
+	PlateHeld, Wet         bool
 	AnchorOff, AnchorAlong quantity.Force
 	Joints                 bool // of masonry: only joints or a brick veneer can be reached
 }
@@ -143,6 +143,9 @@ func (w WallBoard) Build() (Built, error) {
 		}
 		out.Proof = fmt.Sprintf("At each ring 1.5 times its pull, %.0f N at the most, by the hanging scale, slowly, standing aside. Passing raises nothing.", float64(most)*BandFactor)
 	} else {
+		if out.OnFloor = w.Legs; !w.Legs {
+			out.Bottom = w.leg()
+		}
 		out.Parts = []Part{{Name: "board", Stock: "timber-38x140-graded", Length: w.Base.bodyBoardLong(), Count: 1}, {Name: "lag screw with washer", Stock: w.screw(), Count: 9}, {Name: "M10 through-bolt with 40 mm washers", Stock: "bolt-m10", Count: 2}}
 		if w.Legs {
 			out.Parts = append(out.Parts, Part{Name: "leg", Stock: "timber-38x89", Length: w.leg(), Count: 2})
@@ -279,7 +282,7 @@ func (w WallBoard) screwed() (f Fixing, off, along float64, why string, _ error)
 	if inside <= 0 {
 		return f, 0, 0, "the screws do not reach into the stud", nil
 	}
-	f = Fixing{Kind: LagScrew, Diameter: w.Diameter, Penetration: inside, Gravity: w.gravity()}
+	f = Fixing{Kind: LagScrew, Diameter: w.Diameter, Penetration: inside, Gravity: w.gravity(), Wet: w.Base.Wet}
 	hold, err := f.Withdrawal()
 	if err != nil {
 		return f, 0, 0, "", err
@@ -309,6 +312,7 @@ func (w WallBoard) onStuds() ([]Check, error) {
 	if err != nil {
 		return nil, err
 	}
+	timber = timber.Damp(w.Base.Wet)
 	var out []Check
 	for _, r := range w.Rings {
 		out = append(out, w.ring(r))
@@ -349,6 +353,7 @@ func (w WallBoard) onStuds() ([]Check, error) {
 			if err != nil {
 				return nil, err
 			}
+			m = m.Damp(w.Base.Wet)
 			section := Section{Shape: Rect, B: bodyBoardWidth, H: boardThick}
 			moment := n * (1 - SharedByStuds) / 2 * float64(w.Base.Spacing)
 			out = append(out, Check{Link: "board between the studs", Demand: moment / section.Modulus(), Capacity: m.Allowable(boardThick), Unit: "Pa", Formula: "0.175 N · spacing over S", Source: "statics; strength of " + m.Name})
@@ -373,7 +378,7 @@ func (w WallBoard) onLegs(down float64, board Material) []Check {
 	return []Check{
 		{Link: "board between its legs", Demand: down * float64(legsApart) / 4 / upright.Modulus(), Capacity: board.Allowable(bodyBoardWidth), Unit: "Pa", Formula: "V · apart/4 over S, on edge", Source: "statics; strength of " + board.Name},
 		{Link: "each leg as a column", Demand: down * SharedByStuds, Capacity: column, Unit: "N", Formula: "0.65 V against π² E I/L² over 3", Source: "Euler; house factor"},
-		{Link: "board on the end of a leg", Demand: down * SharedByStuds / (0.089 * float64(boardThick)), Capacity: timberBearing, Unit: "Pa", Formula: "0.65 V over the leg's end", Source: "house value"},
+		{Link: "board on the end of a leg", Demand: down * SharedByStuds / (0.089 * float64(boardThick)), Capacity: timberBearing * wetBearing(w.Base.Wet), Unit: "Pa", Formula: "0.65 V over the leg's end", Source: "house value"},
 	}
 }
 

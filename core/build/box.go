@@ -20,6 +20,7 @@ type Box struct {
 	Across, Along int
 	Mu            float64
 	Body          quantity.Estimate
+	Wet           bool
 }
 
 // UsualBox are the sides of the usual box, 20 × 24 × 30 in (common practice).
@@ -68,7 +69,7 @@ func (b Box) Build() (Built, error) {
 	x, y, z := b.Sides[0], b.Sides[1], b.Sides[2]
 	cx, cy := b.clear(x, b.Across), b.clear(y, b.Along)
 	mass := b.Mass()
-	out := Built{Title: "Box of three heights", Hours: [2]float64{3, 5}, Mass: mass, Floor: float64(x * y)}
+	out := Built{Title: "Box of three heights", Hours: [2]float64{3, 5}, Mass: mass, Floor: float64(x * y), OnFloor: true}
 	for _, way := range []struct {
 		height, wide, long quantity.Length
 		span               quantity.Length
@@ -78,8 +79,8 @@ func (b Box) Build() (Built, error) {
 		edge := 2 * float64(way.long) * float64(b.Thickness)
 		s := Standing{Height: way.height, Width: way.wide, Inside: inside, Mass: mass, Mu: b.Mu}
 		out.Checks = append(out.Checks,
-			Check{Link: "face, " + name, Demand: stress, Capacity: p.Along, Unit: "Pa", Formula: "F/4 · (span − 0.05) over the strip's section", Source: "strip of " + p.Name + " along its face grain, house values × 1.6"},
-			Check{Link: "panels below, " + name, Demand: float64(most) / edge, Capacity: timberBearing, Unit: "Pa", Formula: "F over two edges", Source: "house value"},
+			Check{Link: "face, " + name, Demand: stress, Capacity: p.damp(b.Wet), Unit: "Pa", Formula: "F/4 · (span − 0.05) over the strip's section", Source: "strip of " + p.Name + " along its face grain, house values × 1.6"},
+			Check{Link: "panels below, " + name, Demand: float64(most) / edge, Capacity: timberBearing * wetBearing(b.Wet), Unit: "Pa", Formula: "F over two edges", Source: "house value"},
 			Check{Link: "racking, " + name, Demand: slideSway * float64(most) / (2 * float64(way.wide) * float64(b.Thickness)), Capacity: panelShear, Unit: "Pa", Formula: "0.15 F over two panels", Source: "house values"},
 			Check{Link: "tipping, " + name, Demand: s.Tips(most), Capacity: 1, Formula: "1.5 · 0.1 F h over F e + W B/2", Source: "statics; house factors"},
 			Check{Link: "sliding, " + name, Demand: s.Slides(most), Capacity: 1, Formula: "0.15 F over μ (F + W)", Source: "statics; house factors"})

@@ -53,8 +53,10 @@ type Step struct {
 type Built struct {
 	Title    string
 	Mass     quantity.Mass   // of the thing itself, in kg; 0 where it does not matter
-	Top      quantity.Length // of what is fixed to a wall, above the floor
-	Floor    float64         // what it stands on, in m²
+	Bottom   quantity.Length // of what is fixed to a wall, above the floor, and its top
+	Top      quantity.Length
+	Floor    float64 // what it stands on, in m²
+	OnFloor  bool    // who is on it stands on the floor in the end
 	Parts    []Part
 	Tools    []string
 	Hours    [2]float64

@@ -161,10 +161,16 @@ func (d Design) Work(v Values, s Situation) (Worked, error) {
 // stands is a design with its place.
 func (d Design) stands(v Values, s Situation) (Built, error) {
 	out, err := d.Build(v, s)
-	if err != nil || d.On != OnWall {
+	if err != nil {
 		return out, err
 	}
-	out.Checks = append(out.Checks, s.standing(d.width(v, s), d.studs(v, s)))
+	if out.OnFloor {
+		out.Checks = append(out.Checks, s.floor(v, out))
+	}
+	if d.On != OnWall {
+		return out, nil
+	}
+	out.Checks = append(out.Checks, s.standing(d.width(v, s), out.Bottom, d.studs(v, s)))
 	if over := s.over(); over > 0 {
 		out.Checks = append(out.Checks, Check{Link: "under the ceiling", Fits: true, Demand: float64(out.Top), Capacity: float64(over), Unit: "m", Formula: "its top against the ceiling there", Source: "survey"})
 	}
@@ -210,8 +216,10 @@ func (a Ask) takes(v Values) error {
 }
 
 // yesNo asks something that is not known until it is said.
-func yesNo(key, label, help string) Ask {
-	return Ask{Key: key, Label: label, Words: []Word{{"yes", "Yes"}, {"no", "No, or not known"}}, Help: help}
+func yesNo(key, label, help string) Ask { return yesNoOf(key, label, "No, or not known", help) }
+
+func yesNoOf(key, label, no, help string) Ask {
+	return Ask{Key: key, Label: label, Words: []Word{{"yes", "Yes"}, {"no", no}}, Help: help}
 }
 
 func metres(key, label string, low, high float64) Ask {
@@ -254,6 +262,17 @@ func (s Situation) body(v Values) quantity.Estimate {
 
 var worn = Ask{Key: "worn_kg", Label: "Worn with it", Kind: quantity.KindMass, Low: 0, High: 60, Help: "A vest or a pack that is worn on it."}
 
+// damp asks whether its wood gets wet.
+var damp = yesNoOf("wet", "Gets wet or stays damp", "No", "Outdoors, a damp cellar: wood bends and holds screws the less, and nothing is glued.")
+
+// outside is the answer to it in a room that is outdoors.
+func (s Situation) outside() string {
+	if s.Room != nil && s.Room.Outdoor {
+		return "yes"
+	}
+	return "no"
+}
+
 // friction asks how rough the floor is.
 var friction = Ask{Key: "mu", Label: "Friction of its feet", Kind: quantity.KindRatio, Low: 0.05, High: 1.5, Help: "0.2 where nobody has tried; rubber feet on a dry floor 0.5. Pull it with the hanging scale: pull over weight."}
 
@@ -271,7 +290,7 @@ func (s Situation) wallOf(v Values) (base Base, owner string) {
 	if v.Word["stud"] == "63" {
 		base.H = 0.063
 	}
-	base.PlateHeld = v.yes("plate_held")
+	base.PlateHeld, base.Wet = v.yes("plate_held"), v.yes("wet")
 	base.AnchorOff, base.AnchorAlong = v.force("anchor_off_n"), v.force("anchor_along_n")
 	base.Joints = v.yes("joints")
 	r := s.Room
@@ -334,6 +353,22 @@ func (d Design) width(v Values, s Situation) quantity.Length {
 	return d.Wide(v, s)
 }
 
+// floor is what it all stands on in the end, with who is on it: on the ground anything, upstairs no
+// more than 200 kg to less than 2 m², which wants an engineer.
+func (s Situation) floor(v Values, b Built) Check {
+	body := s.body(v)
+	c := Check{Link: "floor below", Demand: float64(body.Value+body.Expanded()) + float64(b.Mass), Capacity: askMass, Unit: "kg", Formula: "all of it and who is on it, upstairs on under 2 m²", Source: "house rule"}
+	switch {
+	case s.Room != nil && (s.Room.Floor == space.Slab || s.Room.Outdoor):
+		c.Demand, c.Formula = 0, "on the ground"
+	case b.Floor >= askArea:
+		c.Demand, c.Formula = 0, "all of it and who is on it, over 2 m² or more"
+	case c.Demand > c.Capacity:
+		c.Refused = "over 200 kg on under 2 m² upstairs: across three joists near a wall, and an engineer is asked"
+	}
+	return c
+}
+
 // studs is where, from its middle, a design has to meet a stud.
 func (d Design) studs(v Values, s Situation) []quantity.Length {
 	if d.Studs == nil {
@@ -351,10 +386,16 @@ func (d Design) Takes(name string, v Values, s Situation) (t Taken, ok bool) {
 	return Taken{name, s.Room.ID, s.Wall, s.At - half, s.At + half}, true
 }
 
-// standing is whether the place on the wall is one: a wall, free there over a width, and studs where
-// fixings have to meet them, from the middle.
-func (s Situation) standing(wide quantity.Length, offs []quantity.Length) Check {
-	c := Check{Link: "place on the wall", Fits: true, Capacity: 1, Formula: "a free place, on a stud where there are studs", Source: "survey"}
+// placeOnWall is the link of where a design stands on a wall.
+const placeOnWall = "place on the wall"
+
+// before is how deep the floor before something on a wall has to be free, in m (house value).
+const before quantity.Length = 0.12
+
+// standing is whether the place on the wall is one: a wall, free there over a width from low up, with
+// nothing standing before it, and studs where fixings have to meet them, from the middle.
+func (s Situation) standing(wide, low quantity.Length, offs []quantity.Length) Check {
+	c := Check{Link: placeOnWall, Fits: true, Capacity: 1, Formula: "a free place, on a stud where there are studs", Source: "survey"}
 	r := s.Room
 	if r == nil || s.Wall < 0 || s.Wall >= len(r.Walls) {
 		c.Refused = "no wall is chosen: say which, and where along it"
@@ -372,6 +413,13 @@ func (s Situation) standing(wide quantity.Length, offs []quantity.Length) Check 
 			c.Refused = o.Name + " is there: choose another place along the wall"
 			return c
 		}
+	}
+	if t, there := r.Before(s.Wall, from, to, low, before); there {
+		c.Refused = t.Name + " stands there: move it, or choose another place along the wall"
+		if t.Kind == space.BuiltIn {
+			c.Refused = t.Name + " is there: choose another place along the wall"
+		}
+		return c
 	}
 	_, _, long := r.Wall(s.Wall)
 	if s.At < 0.05 || s.At > long-0.05 || from < -0.001 || to > long+0.001 {

@@ -145,3 +145,75 @@ func TestSuppliesAreBoundByWhatWasWorn(t *testing.T) {
 		}
 	}
 }
+
+func linkOf(t *testing.T, b build.Built, link string) build.Check {
+	for _, c := range b.Checks {
+		if c.Link == link {
+			return c
+		}
+	}
+	require.Failf(t, "no such link", "%s in %+v", link, b.Checks)
+	return build.Check{}
+}
+
+// Wet wood bends by 0.85 of what dry does, holds screws by 0.7 and is borne on by 0.67 (NDS 2018, wet
+// service); outdoors that is where a build starts.
+func TestWetWood(t *testing.T) {
+	wet := build.Values{Word: map[string]string{"wet": "yes"}}
+	for _, c := range []struct {
+		design, link string
+		of           float64
+	}{
+		{"bar", "bar in bending, both hands", 0.85}, {"step", "tread in bending", 0.85}, {"step", "tread on its legs", 0.67}, {"box", "face, 76 cm high", 0.85}, {"box", "panels below, 76 cm high", 0.67},
+		{"board-bands", "stud at 1.26 m", 0.85}, {"board-body", "board between the studs", 0.85},
+	} {
+		d, err := build.DesignByKey(c.design)
+		require.NoError(t, err)
+		dry, err := d.Work(good[c.design], at(c.design))
+		require.NoError(t, err)
+		damp, err := d.Work(good[c.design].Over(wet), at(c.design))
+		require.NoError(t, err)
+		assert.InEpsilon(t, c.of, linkOf(t, damp.Built, c.link).Capacity/linkOf(t, dry.Built, c.link).Capacity, 1e-9, c.link)
+	}
+	for design, link := range map[string]string{"board-bands": "screws at 1.26 m", "pegs": "fixings in the wall", "shelf": "fixings in the wall"} {
+		d, err := build.DesignByKey(design)
+		require.NoError(t, err)
+		dry, err := d.Work(good[design], at(design))
+		require.NoError(t, err)
+		damp, err := d.Work(good[design].Over(wet), at(design))
+		require.NoError(t, err)
+		assert.InEpsilon(t, 1/0.7, linkOf(t, damp.Built, link).Use()/linkOf(t, dry.Built, link).Use(), 0.001, design)
+	}
+	s := here()
+	s.Room.Outdoor = true
+	for _, key := range []string{"bar", "step", "box"} {
+		d, err := build.DesignByKey(key)
+		require.NoError(t, err)
+		assert.Equal(t, "yes", d.Fit(s).Word["wet"])
+		assert.Equal(t, "no", d.Fit(here()).Word["wet"])
+	}
+}
+
+// Who is on it stands on the floor in the end: over 200 kg to a small place upstairs asks an engineer,
+// on the ground nobody.
+func TestTheFloorIsALink(t *testing.T) {
+	for _, key := range []string{"box", "step", "parallels", "bar", "board-body"} {
+		d, err := build.DesignByKey(key)
+		require.NoError(t, err)
+		s := at(key)
+		s.Room.Floor = space.TimberJoists
+		w, err := d.Work(good[key], s)
+		require.NoError(t, err)
+		c := linkOf(t, w.Built, "floor below")
+		assert.True(t, c.OK(), key)
+		assert.GreaterOrEqual(t, c.Demand, 81.0, "the body with its ±")
+		s.Body.Value = 205
+		w, err = d.Work(good[key], s)
+		require.NoError(t, err)
+		assert.Contains(t, linkOf(t, w.Built, "floor below").Refused, "an engineer is asked", key)
+		s.Room.Floor = space.Slab
+		w, err = d.Work(good[key], s)
+		require.NoError(t, err)
+		assert.True(t, linkOf(t, w.Built, "floor below").OK(), key)
+	}
+}

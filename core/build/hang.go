@@ -27,7 +27,7 @@ func wallAsks(v Values, s Situation) []Ask {
 			{Key: "stud", Label: "Studs", Words: words("89", "38 × 89 mm, 2 × 4", "63", "38 × 63 mm, or not known")},
 			yesNo("plate_held", "Top plate nailed to the floor above", "Look from the loft or behind the lining. A partition that is held by nothing takes bands to 250 N only."),
 			{Key: "screw", Label: "Lag screws", Words: lagWords},
-			yesNo("cut", "Lining cut out behind the board", "Board straight on the studs: screws then hold sideways twice as much."),
+			yesNo("cut", "Lining cut out behind the board", "Board straight on the studs: screws then hold sideways twice as much."), damp,
 		}
 	case MasonryWall:
 		return []Ask{
@@ -63,7 +63,7 @@ func lighter(v Values) (out []change) {
 func wallFit(v Values) Values {
 	return Values{
 		Num:  map[string]float64{"anchor_off_n": 0, "anchor_along_n": 0},
-		Word: map[string]string{"stud": "63", "plate_held": "no", "screw": "6.5x115", "cut": "no", "joints": "no"},
+		Word: map[string]string{"stud": "63", "plate_held": "no", "screw": "6.5x115", "cut": "no", "joints": "no", "wet": "no"},
 	}.Over(v)
 }
 
@@ -270,7 +270,7 @@ func barWords() (out []Word) {
 func barOf(v Values, s Situation) Bar {
 	return Bar{
 		Use: BarUse(v.Word["use"]), Stock: v.Word["stock"], Span: v.length("span_m"), Inside: v.length("inside_m"), Body: s.body(v), Support: BarSupport(v.Word["support"]),
-		Rated: v.force("rated_n"), Held: v.yes("held"), AtWall: v.yes("at_wall"), Joists: overheadOf(joistPrefix, v, s),
+		Rated: v.force("rated_n"), Held: v.yes("held"), AtWall: v.yes("at_wall"), Wet: v.yes("wet"), Joists: overheadOf(joistPrefix, v, s),
 	}
 }
 
@@ -372,12 +372,12 @@ var barDesign = Design{
 		case string(Brackets):
 			asks = append(asks, overheadAsks(joistPrefix)...)
 		}
-		return append(asks, worn)
+		return append(asks, damp, worn)
 	},
-	Starts: func(Situation) Values {
+	Starts: func(s Situation) Values {
 		return overheadStarts(joistPrefix).Over(Values{
 			Num:  map[string]float64{"span_m": 0.8, "inside_m": 0.15, "rated_n": 0, "worn_kg": 0},
-			Word: map[string]string{"use": "row", "stock": "board-edge", "support": "sawhorses", "held": "yes", "at_wall": "no"},
+			Word: map[string]string{"use": "row", "stock": "board-edge", "support": "sawhorses", "held": "yes", "at_wall": "no", "wet": s.outside()},
 		})
 	},
 	Build: func(v Values, s Situation) (Built, error) {

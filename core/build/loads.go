@@ -179,6 +179,9 @@ var pegBoards = map[string]quantity.Length{"89": 0.089, "140": 0.140}
 
 const bracketFoot quantity.Length = 0.02
 
+// plateRadius is what hangs below a peg, in m: half a plate (house value).
+const plateRadius quantity.Length = 0.23
+
 // pegBoardLong is how long a board of pegs is: over two studs at least.
 func pegBoardLong(v Values, s Situation) quantity.Length {
 	base, _ := s.wallOf(v)
@@ -230,7 +233,7 @@ var pegsDesign = Design{
 		n := len(pegStuds(v, s))
 		out.Parts[0].Count, out.Parts[1].Length = n, pegBoardLong(v, s)
 		out.Parts[1].Stock = map[string]string{"89": "timber-38x89", "140": "timber-38x140"}[v.Word["board"]]
-		out.Parts, out.Top = append(out.Parts, s.screws(v, 2*n)), v.length("high_m")+0.1
+		out.Parts, out.Bottom, out.Top = append(out.Parts, s.screws(v, 2*n)), max(0, v.length("high_m")-plateRadius), v.length("high_m")+0.1
 		out.Checks = append(append(out.Checks, Check{Link: "height", Fits: true, Demand: v.Num["high_m"], Capacity: highest, Unit: "m", Formula: "1.5 m at most, the heaviest lowest", Source: "house rule"}), more...)
 		return out, err
 	},
@@ -274,7 +277,8 @@ var shelfDesign = Design{
 			return out, err
 		}
 		more, err := s.carries(v, float64(Weight(per))*v.Num["span_m"]*CarryFactor/2, v.length("deep_m")/2, bracketFoot, v.length("deep_m")*2/3)
-		out.Parts, out.Checks, out.Top = append(out.Parts, s.screws(v, 4)), append(out.Checks, more...), v.length("high_m")+0.3
+		out.Parts, out.Checks = append(out.Parts, s.screws(v, 4)), append(out.Checks, more...)
+		out.Bottom, out.Top = max(0, v.length("high_m")-v.length("deep_m")*2/3), v.length("high_m")+0.3
 		return out, err
 	},
 }
@@ -308,7 +312,7 @@ func (s Situation) carries(v Values, load float64, e quantity.Length, heights ..
 			wall.Refused = "the screws do not reach into the stud"
 			break
 		}
-		f := Fixing{Kind: LagScrew, Diameter: lag[0], Penetration: inside, Gravity: Gravities[""]}
+		f := Fixing{Kind: LagScrew, Diameter: lag[0], Penetration: inside, Gravity: Gravities[""], Wet: base.Wet}
 		hold, err := f.Withdrawal()
 		if err != nil {
 			return nil, err

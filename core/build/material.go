@@ -118,6 +118,19 @@ func MaterialByKey(key string) (Material, error) {
 	return Material{}, quantity.At("material", fmt.Sprintf("%q is no material that is known: timber-unknown, timber-graded:<species>, stick-clear:<species>, steel-pipe or pvc-pipe", key))
 }
 
+// wetBending is what wet timber bears of what dry does, in bending (NDS 2018 supplement, C_M of
+// dimension lumber).
+const wetBending = 0.85
+
+// Damp is a material as it bears where it gets wet: timber the less, metal and PVC the same.
+func (m Material) Damp(wet bool) Material {
+	if wet && (m.Kind == Timber || m.Kind == Stick) {
+		m.Bending *= wetBending
+		m.Name += ", wet"
+	}
+	return m
+}
+
 // Allowable is the bending stress that a member of the depth h (m, > 0) may have, in Pa.
 func (m Material) Allowable(h quantity.Length) float64 {
 	if m.Kind == Timber && h > sizeFrom {

@@ -84,3 +84,19 @@ func Sled(mu float64, m quantity.Mass, angle float64) quantity.Force {
 	sin, cos := math.Sincos(angle * math.Pi / 180)
 	return quantity.Force(mu * float64(m) * quantity.StandardGravity / (cos + mu*sin))
 }
+
+// damp is the strength of a panel along its face grain, in Pa, less where it gets wet, as timber's is.
+func (p Panel) damp(wet bool) float64 {
+	if wet {
+		return p.Along * wetBending
+	}
+	return p.Along
+}
+
+// wetBearing is what wet wood bears across the grain of what dry does (NDS 2018 supplement, C_M 0.67).
+func wetBearing(wet bool) float64 {
+	if wet {
+		return 0.67
+	}
+	return 1
+}

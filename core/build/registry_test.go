@@ -302,6 +302,26 @@ func TestAPlaceOnTheWall(t *testing.T) {
 	assert.True(t, use(func(s *build.Situation) { s.Taken = []build.Taken{beside} }).OK())
 	elsewhere := build.Taken{Name: "Pegs", Room: "another", Wall: 0, From: 0.6, To: 1.8}
 	assert.True(t, use(func(s *build.Situation) { s.Taken = []build.Taken{elsewhere} }).OK())
+	// What stands before the wall: by its depth, its place, its height, and whether it is moved away.
+	couch := func(change func(*space.Thing)) func(*build.Situation) {
+		return func(s *build.Situation) {
+			th := space.Thing{ID: "c", Name: "Couch", Kind: space.Furnishing, X: 1.1, Y: -0.45, Width: 1.8, Depth: 0.9, Height: 0.8}
+			change(&th)
+			s.Room.Things = []space.Thing{th}
+		}
+	}
+	assert.Contains(t, use(couch(func(*space.Thing) {})).Refused, "Couch stands there: move it")
+	assert.True(t, use(couch(func(c *space.Thing) { c.Y = -1.2 })).OK(), "0.75 m before the wall")
+	assert.True(t, use(couch(func(c *space.Thing) { c.X = 3 })).OK(), "beside it")
+	assert.True(t, use(couch(func(c *space.Thing) { c.Away = true })).OK(), "moved for training")
+	assert.Contains(t, use(couch(func(c *space.Thing) { c.Kind = space.BuiltIn })).Refused, "Couch is there")
+	shelf, err := build.DesignByKey("shelf")
+	require.NoError(t, err)
+	above := at("shelf")
+	couch(func(c *space.Thing) { c.Height = 0.5 })(&above)
+	high, err := shelf.Work(good["shelf"], above)
+	require.NoError(t, err)
+	assert.True(t, high.Built.OK(), "over a low one: %+v", high.Built.Weakest())
 	// What is asked is done: moved there, it passes.
 	off := here()
 	off.At += 0.1

@@ -78,7 +78,7 @@ func (d Design) mended(v Values, s Situation) *Remedy {
 		return off
 	}
 	slices.SortStableFunc(places, func(a, b Situation) int { return cmp.Compare(far(a), far(b)) })
-	// As it is, every place is tried; with changes, the nearest that is free on each wall.
+	// As it is, every place is tried; with changes, the nearest that would do on each wall.
 	for _, p := range places {
 		if r := d.firstOf(changes[:1], v, p, &p); r != nil {
 			return r
@@ -88,7 +88,7 @@ func (d Design) mended(v Values, s Situation) *Remedy {
 		tried := map[int]bool{}
 		for _, p := range places {
 			to := v.Over(c.to)
-			if tried[p.Wall] || !p.standing(d.width(to, p), d.studs(to, p)).OK() {
+			if tried[p.Wall] || !d.stood(to, p) {
 				continue
 			}
 			tried[p.Wall] = true
@@ -98,6 +98,12 @@ func (d Design) mended(v Values, s Situation) *Remedy {
 		}
 	}
 	return nil
+}
+
+// stood says that a design's place on the wall is one.
+func (d Design) stood(v Values, s Situation) bool {
+	b, err := d.stands(v, s)
+	return err == nil && !slices.ContainsFunc(b.Checks, func(c Check) bool { return c.Link == placeOnWall && !c.OK() })
 }
 
 // firstOf is the first of some changes with which a design passes in a place, with its links as they

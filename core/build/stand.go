@@ -57,7 +57,7 @@ func (p Parallels) Build() (Built, error) {
 		deep.Demand = 0.2
 	}
 	out := Built{
-		Floor: 2 * float64(p.Wide*max(p.Deep, p.Length)),
+		Floor: 2 * float64(p.Wide*max(p.Deep, p.Length)), OnFloor: true,
 		Title: "Parallels", Hours: [2]float64{1, 3}, Mass: 2 * p.Mass,
 		Checks: []Check{
 			{Link: "bar in bending", Demand: a.Stress, Capacity: a.Allowable, Unit: "Pa", Formula: "F/2 · length/4 over S", Source: "statics; strength of " + steel.Name},

@@ -44,7 +44,7 @@ func boxOf(v Values, s Situation) Box {
 	slices.Sort(sides[:]) // whichever was typed as which
 	return Box{
 		Use: StepUse(v.Word["use"]), Panel: v.Word["panel"], Sides: sides, Thickness: v.length("thickness_m"),
-		Across: int(v.Num["across"]), Along: int(v.Num["along"]), Mu: v.Num["mu"], Body: s.body(v),
+		Across: int(v.Num["across"]), Along: int(v.Num["along"]), Mu: v.Num["mu"], Body: s.body(v), Wet: v.yes("wet"),
 	}
 }
 
@@ -75,12 +75,12 @@ var boxDesign = Design{
 		stepUse, Ask{Key: "panel", Label: "Panel", Words: panelWords}, metres("thickness_m", "Thickness", 0.012, 0.04),
 		metres("short_m", "Shortest side", 0.3, 0.9), metres("middle_m", "Middle side", 0.3, 0.9), metres("long_m", "Longest side", 0.3, 0.9),
 		Ask{Key: "across", Label: "Dividers across the shortest side", Kind: quantity.KindCount, Low: 0, High: 3}, Ask{Key: "along", Label: "Dividers across the middle side", Kind: quantity.KindCount, Low: 0, High: 3},
-		friction, worn,
+		friction, damp, worn,
 	),
-	Starts: func(Situation) Values {
+	Starts: func(s Situation) Values {
 		return Values{
 			Num:  map[string]float64{"thickness_m": 0.018, "short_m": float64(UsualBox[0]), "middle_m": float64(UsualBox[1]), "long_m": float64(UsualBox[2]), "across": 1, "along": 2, "mu": 0.5, "worn_kg": 0},
-			Word: map[string]string{"use": "jump", "panel": "softwood-plywood"},
+			Word: map[string]string{"use": "jump", "panel": "softwood-plywood", "wet": s.outside()},
 		}
 	},
 	Build: func(v Values, s Situation) (Built, error) { return boxOf(v, s).Build() },
@@ -130,7 +130,7 @@ func stepOf(v Values, s Situation) StepBox {
 	mass := density * (deep*float64(tread.Thickness)*(v.Num["span_m"]+2*rail) + 4*0.038*0.089*v.Num["height_m"] + 2*0.038*0.089*v.Num["span_m"])
 	return StepBox{
 		Use: StepUse(v.Word["use"]), Stock: v.Word["stock"], Height: v.length("height_m"), Span: v.length("span_m"), Base: tread.Width + 2*v.length("flare_m"), Flare: v.length("flare_m"), Bearing: rail * deep,
-		Mass: quantity.Mass(mass), Mu: v.Num["mu"], Body: s.body(v),
+		Mass: quantity.Mass(mass), Mu: v.Num["mu"], Body: s.body(v), Wet: v.yes("wet"),
 	}
 }
 
@@ -140,7 +140,7 @@ var stepDesign = Design{
 	Key:     "step", Name: "Step", Does: "a step at the client's own height", On: OnFloor,
 	Asks: asked(
 		stepUse, Ask{Key: "stock", Label: "Tread", Words: treadWords()}, metres("height_m", "Height", 0.05, 0.8), metres("span_m", "Between the legs", 0.15, 0.8),
-		Ask{Key: "flare_m", Label: "Legs stand out by", Kind: quantity.KindThin, Low: 0, High: 0.2}, friction, worn,
+		Ask{Key: "flare_m", Label: "Legs stand out by", Kind: quantity.KindThin, Low: 0, High: 0.2}, friction, damp, worn,
 	),
 	Starts: func(s Situation) Values {
 		// 1.5 · 0.1 F h over F (e + flare): the legs stand out by what the height asks for.
@@ -148,7 +148,7 @@ var stepDesign = Design{
 		flare := math.Max(0.02, math.Ceil((0.15*h-float64(stepInside))*200)/200)
 		return Values{
 			Num:  map[string]float64{"height_m": h, "span_m": 0.40, "flare_m": flare, "mu": 0.5, "worn_kg": 0},
-			Word: map[string]string{"use": "step", "stock": "boards-140"},
+			Word: map[string]string{"use": "step", "stock": "boards-140", "wet": s.outside()},
 		}
 	},
 	Build: func(v Values, s Situation) (Built, error) { return stepOf(v, s).Build() },

@@ -49,7 +49,7 @@ const (
 // StepBox is a step of a tread on legs: Height and Span between the legs, Base how wide the legs
 // stand the way it tips, Flare how far they stand out beyond the tread, Bearing the area in m²
 // that the tread lies on each leg with, all else in m; Mass its own, in kg; Mu the friction of
-// its feet with the floor; Body with what is worn.
+// its feet with the floor; Body with what is worn; Wet that it gets wet.
 type StepBox struct {
 	Use                       StepUse
 	Stock                     string
@@ -58,6 +58,7 @@ type StepBox struct {
 	Mass                      quantity.Mass
 	Mu                        float64
 	Body                      quantity.Estimate
+	Wet                       bool
 }
 
 // railWide is what a tread lies on at each end, in m.
@@ -105,17 +106,17 @@ func (s StepBox) Build() (Built, error) {
 		return Built{}, err
 	}
 	foot, most, inside := landing(s.Use, s.Body)
-	stress, allowed, source, err := stock.under(foot, most, s.Span)
+	stress, allowed, source, err := stock.under(foot, most, s.Span, s.Wet)
 	if err != nil {
 		return Built{}, err
 	}
 	stands := Standing{Height: s.Height, Width: s.Base, Inside: inside, Flare: s.Flare, Mass: s.Mass, Mu: s.Mu}
 	out := Built{
-		Floor: float64((s.Span + 2*s.Flare) * s.Base),
+		Floor: float64((s.Span + 2*s.Flare) * s.Base), OnFloor: true, Mass: s.Mass,
 		Title: fmt.Sprintf("Step, %.2f m: %s", float64(s.Height), stock.Name), Hours: [2]float64{2, 3},
 		Checks: []Check{
 			{Link: "tread in bending", Demand: stress, Capacity: allowed, Unit: "Pa", Formula: "F/4 (L − 0.05)/S", Source: source},
-			{Link: "tread on its legs", Demand: float64(most) / 2 / s.Bearing, Capacity: timberBearing, Unit: "Pa", Formula: "F/2 over the area", Source: "house value, across the grain"},
+			{Link: "tread on its legs", Demand: float64(most) / 2 / s.Bearing, Capacity: timberBearing * wetBearing(s.Wet), Unit: "Pa", Formula: "F/2 over the area", Source: "house value, across the grain"},
 			{Link: "tipping", Demand: stands.Tips(foot), Capacity: 1, Formula: "1.5 · 0.1 F h over F (e + flare) + W B/2", Source: "statics; house factors"},
 			{Link: "sliding", Demand: stands.Slides(foot), Capacity: 1, Formula: "0.15 F over μ (F + W)", Source: "statics; house factors"},
 		},
@@ -141,16 +142,17 @@ func (s StepBox) Build() (Built, error) {
 
 // under is the stress in a tread under one foot or under all that lands, whichever is worse,
 // with what it may have.
-func (t TreadStock) under(foot, most quantity.Force, span quantity.Length) (stress, allowed float64, source string, _ error) {
+func (t TreadStock) under(foot, most quantity.Force, span quantity.Length, wet bool) (stress, allowed float64, source string, _ error) {
 	for _, p := range Panels() {
 		if p.Key == t.Panel {
 			// Two feet land on two strips.
-			return max(Strip(foot, span, t.Width, t.Thickness), Strip(most/2, span, t.Width/2, t.Thickness)), p.Along, "strip of " + p.Name + " along its face grain, house values × 1.6", nil
+			return max(Strip(foot, span, t.Width, t.Thickness), Strip(most/2, span, t.Width/2, t.Thickness)), p.damp(wet), "strip of " + p.Name + " along its face grain, house values × 1.6", nil
 		}
 	}
 	m, err := MaterialByKey(t.Material)
 	if err != nil {
 		return 0, 0, "", err
 	}
+	m = m.Damp(wet)
 	return Tread(most, span, t.Width, t.Thickness), m.Allowable(t.Thickness), "strength of " + m.Name, nil
 }

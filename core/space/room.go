@@ -101,6 +101,24 @@ func (r Room) At(wall int, along quantity.Length) plane.Point {
 	return plane.Point{X: from.X + t*(to.X-from.X), Y: from.Y + t*(to.Y-from.Y)}
 }
 
+// Before is a thing that stands closer than deep before a part of a wall, from and to along it, and
+// reaches above low, all in m; ok is false where none does. What is moved away for training is not
+// there; what nobody has measured the height of reaches.
+func (r Room) Before(wall int, from, to, low, deep quantity.Length) (t Thing, ok bool) {
+	in := r.inward(wall)
+	a, b := r.At(wall, from), r.At(wall, to)
+	off := func(p plane.Point) plane.Point {
+		return plane.Point{X: p.X + in.X*float64(deep), Y: p.Y + in.Y*float64(deep)}
+	}
+	strip := plane.Ring{a, b, off(b), off(a)}
+	for _, t := range r.Things {
+		if !t.Away && (t.Height == 0 || t.Height > low) && plane.Overlap(strip, t.Outline()) > 0.001 {
+			return t, true
+		}
+	}
+	return t, false
+}
+
 // Studs are where the studs of a wall are, from its start, in m: none of one without studs,
 // or where nobody has found the first.
 func (r Room) Studs(wall int) []quantity.Length {

@@ -216,10 +216,9 @@ func designedOf(w build.Worked, s build.Situation, fits build.Values, units quan
 		}
 		one := BuildCheck{Link: say(c.Link), Demand: c.Demand, Capacity: capacity, Fits: c.Fits, Unit: c.Unit, Use: useOf(c.Use()), OK: c.OK(), Formula: say(c.Formula), Source: c.Source, Refused: say(c.Refused)}
 		if c.Demand > 0 {
-			one.Asked = build.Shown(c.Unit, c.Demand, units)
-		}
-		if c.Refused == "" && (c.Unit != "" || c.Demand > 0) {
-			one.Holds = build.Shown(c.Unit, capacity, units)
+			if one.Asked = build.Shown(c.Unit, c.Demand, units); c.Refused == "" {
+				one.Holds = build.Shown(c.Unit, capacity, units)
+			}
 		}
 		out.Checks = append(out.Checks, one)
 	}

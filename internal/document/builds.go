@@ -174,12 +174,12 @@ func (b builds) checks(built build.Built) {
 	var rows [][]string
 	sorted := slices.SortedStableFunc(slices.Values(built.Checks), func(a, b build.Check) int { return cmp.Compare(b.Use(), a.Use()) })
 	for _, c := range sorted {
-		demand, holds := "", "nothing: "+b.say(c.Refused)
+		demand, holds := "", ""
 		if c.Demand > 0 {
-			demand = build.Shown(c.Unit, c.Demand, b.units)
+			demand, holds = build.Shown(c.Unit, c.Demand, b.units), build.Shown(c.Unit, c.Capacity, b.units)
 		}
-		if c.Refused == "" {
-			holds = build.Shown(c.Unit, c.Capacity, b.units)
+		if c.Refused != "" {
+			holds = "nothing: " + b.say(c.Refused)
 		}
 		rows = append(rows, []string{b.say(c.Link), demand, holds, used(c), b.say(c.Formula) + "; " + c.Source})
 	}
