@@ -342,7 +342,12 @@ func (w WallBoard) onStuds() ([]Check, error) {
 			default:
 				plate.Demand, plate.Capacity, plate.Formula = plain, NailedToNothing, "a plate that nobody knows: bands to 250 N"
 			}
-			out = append(out, plate)
+			// One plate for all rings: what asks the most of it.
+			if at := slices.IndexFunc(out, func(c Check) bool { return c.Link == plate.Link }); at < 0 {
+				out = append(out, plate)
+			} else if plate.Use() > out[at].Use() {
+				out[at] = plate
+			}
 		}
 		if w.Use == ForBody {
 			n, down := 0.0, 0.0

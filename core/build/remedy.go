@@ -63,8 +63,10 @@ func (d Design) mended(v Values, s Situation) *Remedy {
 	if d.Changes != nil {
 		changes = append(changes, d.Changes(v, s)...)
 	}
-	if r := d.firstOf(changes, v, s, nil); r != nil {
-		return r
+	if d.mayHold(v, s) {
+		if r := d.firstOf(changes, v, s, nil); r != nil {
+			return r
+		}
 	}
 	if d.On != OnWall || s.Room == nil {
 		return nil
@@ -78,20 +80,28 @@ func (d Design) mended(v Values, s Situation) *Remedy {
 		return off
 	}
 	slices.SortStableFunc(places, func(a, b Situation) int { return cmp.Compare(far(a), far(b)) })
-	// As it is, every place is tried; with changes, the nearest that would do on each wall.
-	for _, p := range places {
+	// As it is, every free place is tried; with changes, the nearest that is free on each wall.
+	for _, p := range d.freePlaces(v, s, places, false) {
 		if r := d.firstOf(changes[:1], v, p, &p); r != nil {
 			return r
 		}
 	}
+	type shape struct {
+		wide, low quantity.Length
+		studs     string
+	}
+	known := map[shape][]Situation{}
 	for _, c := range changes {
-		tried := map[int]bool{}
-		for _, p := range places {
-			to := v.Over(c.to)
-			if tried[p.Wall] || !d.stood(to, p) {
-				continue
-			}
-			tried[p.Wall] = true
+		to := v.Over(c.to)
+		b, err := d.Build(to, s)
+		if err != nil {
+			continue
+		}
+		of := shape{d.width(to, s), b.Bottom, fmt.Sprint(d.studs(to, s))}
+		if _, done := known[of]; !done {
+			known[of] = d.freePlaces(to, s, places, true)
+		}
+		for _, p := range known[of] {
 			if r := d.firstOf([]change{c}, v, p, &p); r != nil {
 				return r
 			}
@@ -100,19 +110,38 @@ func (d Design) mended(v Values, s Situation) *Remedy {
 	return nil
 }
 
-// stood says that a design's place on the wall is one.
-func (d Design) stood(v Values, s Situation) bool {
-	b, err := d.stands(v, s)
-	return err == nil && !slices.ContainsFunc(b.Checks, func(c Check) bool { return c.Link == placeOnWall && !c.OK() })
+// mayHold says that the owner's word is there, which no answer changes.
+func (d Design) mayHold(v Values, s Situation) bool {
+	b, err := d.Build(v, s)
+	return err == nil && !slices.ContainsFunc(b.Checks, func(c Check) bool { return c.Link == ownersWord && !c.OK() })
+}
+
+// freePlaces are those of some places where a design may stand with some sizes, or the first on each
+// wall.
+func (d Design) freePlaces(v Values, s Situation, places []Situation, each bool) (out []Situation) {
+	b, err := d.Build(v, s)
+	if err != nil {
+		return nil
+	}
+	for _, p := range places {
+		if each && len(out) > 0 && slices.ContainsFunc(out, func(o Situation) bool { return o.Wall == p.Wall }) {
+			continue
+		}
+		if p.standing(d.width(v, p), b.Bottom, d.studs(v, p)).OK() && d.mayHold(v, p) {
+			out = append(out, p)
+		}
+	}
+	return out
 }
 
 // firstOf is the first of some changes with which a design passes in a place, with its links as they
 // are marked, else with what they would have to be marked with.
 func (d Design) firstOf(changes []change, v Values, s Situation, moved *Situation) *Remedy {
-	if here, err := d.stands(v, s); err == nil && slices.ContainsFunc(here.Checks, func(c Check) bool { return c.Link == ownersWord && !c.OK() }) {
-		return nil // no answer changes that
-	}
+	marked := len(d.MarkedWell(s).Num) > 0
 	for _, marks := range []bool{false, true} {
+		if marks && !marked {
+			break
+		}
 		for _, c := range changes {
 			if marks {
 				need := d.marksAbove(v.Over(c.to), s)

@@ -157,13 +157,23 @@ func valuesOf(b store.Build) build.Values {
 	return v
 }
 
+// builtAs is a build as it was worked out.
+type builtAs struct {
+	worked build.Worked
+	err    error
+}
+
 // buildOf works one out where it stands.
-func buildOf(b store.Build, rooms []space.Room, s build.Situation) (out BuildOf) {
+func buildOf(b store.Build, rooms []space.Room, s build.Situation, at around) (out BuildOf) {
 	out.Build, s = b, placed(b, rooms, s)
 	out.At = s
 	d, err := build.DesignByKey(b.Design)
 	if err == nil {
-		out.Worked, err = d.Work(valuesOf(b), s)
+		got := at.built.of([]any{b.Design, b.Sizes, s}, func() builtAs {
+			w, err := d.Work(valuesOf(b), s)
+			return builtAs{w, err}
+		})
+		out.Worked, err = got.worked, got.err
 	}
 	if err != nil && !errors.As(err, &out.Problem) {
 		out.Problem = quantity.At("", err.Error())
@@ -216,7 +226,7 @@ func buildsOf(f store.File, c client.Client, bands []BandOf, at around) (out []B
 	}
 	for i, b := range f.Builds {
 		s.Taken = takenBut(f, c.Rooms, i)
-		one := buildOf(b, c.Rooms, s)
+		one := buildOf(b, c.Rooms, s, at)
 		one.ProofWith = proofWith(one.Worked.Built.ProofOf, loads)
 		if one.Counts {
 			made = append(made, client.Made{ID: b.ID, Name: b.Name, Supplies: one.Worked.Gives, Rungs: one.Worked.Design.Rungs(one.Worked.Values, b.ID)})
@@ -310,7 +320,7 @@ func offersOf(ctx context.Context, f store.File, c client.Client, bands []BandOf
 	s, prices := situation(f, c, bands, at), pricesOf(f)
 	place := s
 	place.Room = nil
-	return at.offer.of([]any{place, prices, f.Rooms, f.Openings, f.Offcuts, f.Builds}, func() []Offered {
+	return at.offer.of([]any{place, prices, c.Rooms, f.Offcuts, f.Builds}, func() []Offered {
 		return offered(context.WithoutCancel(ctx), f, c, s, prices) // what is remembered is whole
 	})
 }

@@ -2,6 +2,8 @@ package workbench_test
 
 import (
 	"context"
+	"fmt"
+	"slices"
 	"testing"
 	"time"
 
@@ -9,6 +11,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"scrappyrack/core/capability"
+	"scrappyrack/core/quantity"
 	"scrappyrack/internal/demo"
 	"scrappyrack/internal/store"
 	"scrappyrack/internal/workbench"
@@ -255,4 +258,44 @@ func TestOffersGoTogether(t *testing.T) {
 		}
 	}
 	assert.Greater(t, walls, 1)
+}
+
+// What is remembered of offers and builds is forgotten when the room changes: a cupboard before the
+// wall moves the board elsewhere, and what is built behind it says so.
+func TestARoomThatChangesIsLookedAtAnew(t *testing.T) {
+	b, practice := bench(t)
+	ctx, who := context.Background(), workbench.Who{Practice: practice, Consultant: "c"}
+	board := func() workbench.Offered {
+		_, offers, _, err := b.Offers(ctx, practice, "demo-loft")
+		require.NoError(t, err)
+		i := slices.IndexFunc(offers, func(o workbench.Offered) bool { return o.Worked.Design.Key == "board-bands" })
+		return offers[i]
+	}
+	place := func(d workbench.Desk) string {
+		for _, c := range d.Results.Builds[0].Worked.Built.Checks {
+			if c.Link == "place on the wall" {
+				return c.Refused
+			}
+		}
+		return "no such check"
+	}
+	first := board()
+	require.True(t, first.Worked.Built.OK(), "%+v", first.Worked.Built.Weakest())
+	d, err := b.Open(ctx, who, "demo-loft")
+	require.NoError(t, err)
+	require.Equal(t, "board-bands", d.File.Builds[0].Design)
+	require.Empty(t, place(d))
+	for i, at := range []quantity.Length{first.At.At, quantity.Length(d.File.Builds[0].AtM)} {
+		p := first.At.Room.At(0, at)
+		d, err = b.Change(ctx, who, workbench.Put(store.ListOf[store.Fixture]("fixtures"), "demo-loft", d.File.Revision, store.Fixture{
+			ID: fmt.Sprintf("cupboard-%d", i), Room: first.At.Room.ID, Name: "Cupboard", Kind: "furniture", XM: p.X, YM: -p.Y + 0.26, WidthM: 0.4, DepthM: 0.5, HeightM: 1.2, Rock: "not-made", Sit: "not-made",
+		}))
+		require.NoError(t, err)
+	}
+	assert.Contains(t, place(d), "Cupboard stands there")
+	then := board()
+	if first.At.Wall == 0 {
+		assert.NotEqual(t, first.At.At, then.At.At, "it is offered elsewhere")
+	}
+	assert.True(t, then.Worked.Built.OK())
 }

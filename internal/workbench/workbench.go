@@ -55,6 +55,8 @@ const (
 	// mostPulls and mostOffers are of how many clients it remembers how hard their bands pull,
 	// and what may be built for them.
 	mostPulls, mostOffers = 256, 64
+	// mostBuilt is of how many builds it remembers what they come to.
+	mostBuilt = 1024
 	// mostPlans is how many plans it remembers.
 	mostPlans = 32
 	// mostDesks is how many files worked out it remembers.
@@ -66,7 +68,7 @@ const (
 func New(o Options) *Bench {
 	long := newGate(longAtOnce, longWaiting)
 	return &Bench{
-		store: o.Store, at: around{band.NewMemo(mostRanges), keeping[BandOf](mostBands), keeping[barRungs](mostBars), keeping[space.Answer](mostRooms), &lately{most: mostLoads}, keeping[quantity.Force](mostPulls), keeping[[]Offered](mostOffers), o.Now}, rules: o.Rules, long: long, edits: newGate(2*runtime.NumCPU(), mostEdits),
+		store: o.Store, at: around{band.NewMemo(mostRanges), keeping[BandOf](mostBands), keeping[barRungs](mostBars), keeping[space.Answer](mostRooms), &lately{most: mostLoads}, keeping[quantity.Force](mostPulls), keeping[[]Offered](mostOffers), keeping[builtAs](mostBuilt), o.Now}, rules: o.Rules, long: long, edits: newGate(2*runtime.NumCPU(), mostEdits),
 		plans: newShared[inputs, *plan.Plan](long, mostPlans),
 		// Working a file out is short: no gate but the machine's own.
 		desks: newShared[atRevision, Results](newGate(256, 1024), mostDesks),
@@ -83,6 +85,7 @@ type around struct {
 	loads *lately
 	pulls *kept[quantity.Force]
 	offer *kept[[]Offered]
+	built *kept[builtAs]
 	now   func() time.Time
 }
 

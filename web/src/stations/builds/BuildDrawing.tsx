@@ -29,33 +29,35 @@ export function Drawings({ designed }: { designed: Designed }) {
   const { units } = useBench()
   const n = designed.figures.length
   return (
-    <div className="grid gap-3 sm:grid-cols-2">
-      {designed.figures.map((f, i) => {
-        const { x, y } = extentOf(f.marks)
-        const shape = (y[1] - y[0]) / Math.max(0.05, x[1] - x[0])
-        const rows = f.marks.filter((m) => m.shape === 'dim').map((m) => [m.text || (m.w !== 0 ? 'across' : 'up'), measured(units, m)])
-        return (
-          <figure key={f.name} className={`m-0 min-w-0 ${n !== 2 && (i === 0 || (i === n - 1 && i % 2 === 1)) ? 'sm:col-span-2' : ''}`}>
-            <Scene
-              label={`${designed.title}, ${f.name}, to scale`}
-              x={x}
-              y={y}
-              equal
-              middle
-              ratio={Math.max(0.3, Math.min(0.8, shape))}
-              most={620}
-              pad={{ left: 30, right: 74, top: 34, bottom: 30 }}
-              table={{ head: ['measure', 'is'], rows }}
-            >
-              {f.marks.map((m) => (
-                <Drawn key={`${m.shape} ${m.x} ${m.y} ${m.w} ${m.h} ${m.check}`} mark={m} checks={designed.checks} />
-              ))}
-              <Uses marks={f.marks} checks={designed.checks} />
-            </Scene>
-            <figcaption className="text-fine text-soft">{f.name}</figcaption>
-          </figure>
-        )
-      })}
+    <div className="@container">
+      <div className="grid gap-3 @2xl:grid-cols-2">
+        {designed.figures.map((f, i) => {
+          const { x, y } = extentOf(f.marks)
+          const shape = (y[1] - y[0]) / Math.max(0.05, x[1] - x[0])
+          const rows = f.marks.filter((m) => m.shape === 'dim').map((m) => [m.text || (m.w !== 0 ? 'across' : 'up'), measured(units, m)])
+          return (
+            <figure key={f.name} className={`m-0 min-w-0 ${n !== 2 && (i === 0 || (i === n - 1 && i % 2 === 1)) ? '@2xl:col-span-2' : ''}`}>
+              <Scene
+                label={`${designed.title}, ${f.name}, to scale`}
+                x={x}
+                y={y}
+                equal
+                middle
+                ratio={Math.max(0.3, Math.min(0.8, shape))}
+                most={620}
+                pad={{ left: 30, right: 74, top: 34, bottom: 30 }}
+                table={{ head: ['measure', 'is'], rows }}
+              >
+                {f.marks.map((m) => (
+                  <Drawn key={`${m.shape} ${m.x} ${m.y} ${m.w} ${m.h} ${m.check}`} mark={m} checks={designed.checks} />
+                ))}
+                <Uses marks={f.marks} checks={designed.checks} />
+              </Scene>
+              <figcaption className="text-fine text-soft">{f.name}</figcaption>
+            </figure>
+          )
+        })}
+      </div>
     </div>
   )
 }
@@ -152,9 +154,11 @@ function Uses({ marks, checks }: { marks: readonly Mark[]; checks: readonly Chec
         seen.add(m.check)
         const round = m.shape === 'round'
         const x = Math.min(s.width - 60, Math.max(4, s.x(m.x + (round ? m.w / 2 : m.w)) + 6))
-        let y = Math.min(s.height - 8, s.y(m.y + (round ? 0 : m.h / 2)))
-        const aside = y > s.height * 0.7 ? -22 : 22
-        while (taken.some(([a, b]) => Math.abs(a - x) < 64 && Math.abs(b - y) < 22)) y += aside
+        const here = Math.min(s.height - 8, s.y(m.y + (round ? 0 : m.h / 2)))
+        // The nearest place on the sheet that is free, above or below.
+        const free = (at: number) =>
+          at >= 12 && at <= s.height - 6 && !taken.some(([a, b]) => Math.abs(a - x) < 64 && Math.abs(b - at) < 20)
+        const y = [0, 1, -1, 2, -2, 3, -3, 4, -4, 5, -5, 6, -6].map((n) => here + n * 20).find(free) ?? here
         taken.push([x, y])
         const tone = toneOf(worst.use, worst.ok, worst.fits)
         const full = Math.min(1, worst.use ?? 1)

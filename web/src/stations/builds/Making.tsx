@@ -8,7 +8,10 @@ export function Making({ designed: d, open = true }: { designed: Designed; open?
   const size = (p: Designed['parts'][number]) =>
     p.length_m > 0 ? `${units.show('level', p.length_m)}${p.width_m > 0 ? ` × ${units.show('level', p.width_m)}` : ''}` : ''
   return (
-    <More summary={`How it is made: ${d.parts.length} kinds of part, ${d.steps.length} steps`} open={open}>
+    <More
+      summary={`How it is made: ${d.parts.length} ${d.parts.length === 1 ? 'kind' : 'kinds'} of part, ${d.steps.length} steps`}
+      open={open}
+    >
       <div className="mt-2 grid gap-x-6 gap-y-3 md:grid-cols-2">
         <div>
           <h4 className="m-0 text-body">Parts</h4>

@@ -21,8 +21,9 @@ export function Sizes({ build, state }: { build: Build; state: State }) {
       <h3 className="mb-1 mt-4 text-lead">Sizes and answers</h3>
       <Fields>
         {asks.map((a) => (
-          <div key={a.key} className={a.help.length > 50 || a.words.length > 3 ? 'w-full' : ''}>
+          <div key={a.key} className={long(a) ? 'w-full' : ''}>
             <One ask={a} build={build.id} fault={state.fault} set={set} />
+            {a.words.length > 0 && a.help && <p className="m-0 text-fine leading-tight text-soft">{a.help}</p>}
           </div>
         ))}
       </Fields>
@@ -34,6 +35,9 @@ export function Sizes({ build, state }: { build: Build; state: State }) {
     </section>
   )
 }
+
+/** A question that wants a line of its own. */
+const long = (a: Ask) => a.help.length > 30 || a.words.length > 3
 
 type OneProps = { ask: Ask; build: string; fault: State['fault']; set: (key: string, num: number, word: string) => unknown }
 
@@ -68,7 +72,7 @@ function One({ ask: a, build, fault, set }: OneProps) {
     set: (v) => set(a.key, v, ''),
     why,
   })
-  return a.kind === 'count' ? <Count of={field} /> : <Quantity of={field} />
+  return a.kind === 'count' ? <Count of={field} /> : <Quantity of={field} width={long(a) ? 'full' : 'usual'} />
 }
 
 /** Where a build stands: its room, its wall, and how far along. */

@@ -19,7 +19,7 @@ export function Choice<T extends string | number>({ of: f, label = f.spec.label,
   const id = useId()
   return (
     <Group id={id} label={label} pending={f.pending} wrong={refusedChoice(f.refused, (v) => nameIn(options, v))}>
-      <div className="mt-0.5 flex flex-wrap border border-ink bg-sheet">
+      <div className="mt-0.5 flex w-fit flex-wrap border border-ink bg-sheet">
         {options.map((o) => (
           <label
             key={o.value}
