@@ -41,7 +41,10 @@ function elementInWords(units: Units, options: Record<string, string> | undefine
   if (typeof x !== 'object' || x === null) return options?.[String(x)] ?? String(x)
   const o = x as Record<string, unknown>
   const kinds: Record<string, string> = { level_m: 'level', length_m: 'level', volume_l: 'volume', kg: 'mass', force_n: 'force' }
-  if ('word' in o) return `${specOf('builds', String(o.id)).label} ${o.word || o.num}`
+  if ('word' in o) {
+    const kind = { m: 'thin', n: 'force', kg: 'mass', l: 'volume' }[/_(m|n|kg|l)$/.exec(String(o.id))?.[1] ?? '']
+    return `${specOf('builds', String(o.id)).label} ${o.word || (kind ? units.show(kind, Number(o.num)) : o.num)}`
+  }
   if ('passed' in o) return `${o.kind} ${o.passed ? 'passed' : 'failed'}`
   const numbers = Object.entries(o).flatMap(([k, n]) => (kinds[k] && typeof n === 'number' ? [units.show(kinds[k], n)] : []))
   if (typeof o.count === 'number') return `${o.count} ×`
