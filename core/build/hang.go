@@ -339,7 +339,7 @@ func barsWith(hold change, hung bool, v Values, s Situation) (out []change) {
 				c = c.and(sized(fmt.Sprintf("%.1f m between the supports", span), "span_m", span, "inside_m", math.Min(v.Num["inside_m"], span/2)))
 			}
 			if b.Rolls {
-				c.words += better(v.Over(c.to), s)
+				c.note = better(v.Over(c.to), s)
 			}
 			out = append(out, c)
 		}

@@ -11,12 +11,12 @@ import (
 	"scrappyrack/core/space"
 )
 
-// change is a change of answers, in words. Of the world it is one that no answer makes so: a door,
-// a latch, joists that somebody has to see.
+// change is a change of answers, in words, with a note after all of them. Of the world it is one that
+// no answer makes so: a door, a latch, joists that somebody has to see.
 type change struct {
-	words string
-	to    Values
-	world bool
+	words, note string
+	to          Values
+	world       bool
 }
 
 // and is a change with another one after it.
@@ -25,7 +25,7 @@ func (c change) and(more change) change {
 	if words != "" && more.words != "" {
 		words += ", and "
 	}
-	return change{words + more.words, c.to.Over(more.to), c.world || more.world}
+	return change{words + more.words, c.note + more.note, c.to.Over(more.to), c.world || more.world}
 }
 
 // sized is a change of numbers, answered one of words.
@@ -161,7 +161,7 @@ func (d Design) firstOf(changes []change, v Values, s Situation, moved *Situatio
 			if moved != nil {
 				words = change{words: fmt.Sprintf("move it to %.2f m along wall %s", float64(s.At), space.WallName(s.Wall))}.and(c).words
 			}
-			return &Remedy{words, b.Weakest().Use(), !c.world, c.to, moved}
+			return &Remedy{words + c.note, b.Weakest().Use(), !c.world, c.to, moved}
 		}
 	}
 	return nil

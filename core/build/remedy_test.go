@@ -34,6 +34,7 @@ func TestWhatIsDoneAboutWhatFails(t *testing.T) {
 		{"bar", num("inside_m", 0.5, "span_m", 1.0), "hands 15 cm from the supports", true},
 		{"bar", num("held", "no"), "hold it at both ends", true},
 		{"bar", num("stock", "board-flat"), "a 38 × 89 board on edge, no stamp; 1¼ in steel pipe is the better grip, used 0.35", true},
+		{"bar", num("stock", "broomstick", "held", "no", "rated_n", 0.0), "hold it at both ends so that it neither rolls nor slides, and a 38 × 89 board on edge, no stamp, and each support is marked with 1700 N at least; 1¼ in steel pipe is the better grip", true},
 		{"bar", num("rated_n", 0.0), "each support is marked with 1700 N at least", true},
 		{"bar", num("support", "chairs"), "the chairs against a wall", false},
 		{"bar", num("use", "hang", "stock", "broomstick", "support", "chairs"), "on brackets bolted through two sawn joists that were seen, 38 × 235 mm of stamped Douglas fir-larch", false},
