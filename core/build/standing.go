@@ -196,7 +196,7 @@ var parallelsDesign = Design{
 		if v.Num["height_m"] < dipHeight {
 			return nil
 		}
-		return []capability.Supply{extra(v, capability.Supply{Kind: capability.Counter, At: capability.Span{From: 2, To: 2}, Quality: 1})}
+		return []capability.Supply{extra(v, capability.Of(capability.DipEdge))}
 	},
 }
 

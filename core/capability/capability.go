@@ -14,10 +14,11 @@ type Kind string
 
 // The kinds in use. Safeties catch a bar that is not got up again. A seat carries a person
 // who sits down on it; a counter is an edge at the height of the hip that is fixed to
-// something, a ledge a low wall outdoors; a slide is what slips on the floor that is there.
+// something and is leaned on, dip edges are two that bear the hands between them, fixed or not; a ledge a low wall outdoors; a slide is what slips on the floor that is there.
 const (
 	Seat    Kind = "sturdy seat"
 	Counter Kind = "fixed counter"
+	DipEdge Kind = "pair of edges for dips"
 	Ledge   Kind = "low wall outdoors"
 	Slide   Kind = "sliding surface"
 	Stick   Kind = "stick"
@@ -35,11 +36,11 @@ const (
 
 // Kinds lists them all.
 func Kinds() []Kind {
-	return []Kind{Bench, Step, Rack, HangBar, LowBar, Anchor, Lane, Seat, Counter, Ledge, Slide, Stick, Ball, Rope, Machine}
+	return []Kind{Bench, Step, Rack, HangBar, LowBar, Anchor, Lane, Seat, Counter, DipEdge, Ledge, Slide, Stick, Ball, Rope, Machine}
 }
 
 // Span is from where to where something is or may be: a height of an anchor as a share
-// of stature, of a step in m, the length of a lane in m, how many counters there are. The zero Span is anywhere.
+// of stature, of a step in m, the length of a lane in m. The zero Span is anywhere.
 type Span struct{ From, To float64 }
 
 // Anchor heights as shares of stature: high for pull-downs, chest for presses and rows,
@@ -164,9 +165,6 @@ func (l Lack) Phrase() quantity.Phrase {
 	case Placed:
 		if l.Requirement.Kind == Lane {
 			return quantity.Say("needs a lane of ", quantity.Amount(quantity.KindLength, l.Requirement.At.From), ", the longest here is ", quantity.Amount(quantity.KindLength, l.Have.At.To))
-		}
-		if l.Requirement.Kind == Counter {
-			return quantity.Say("needs a second ", thing)
 		}
 		return quantity.Say("needs ", article(thing), ", and the one there is elsewhere")
 	}

@@ -45,7 +45,7 @@ func (c Client) household() []capability.Supply {
 			}
 		}
 		if counters > 1 {
-			out = append(out, capability.Supply{Kind: capability.Counter, At: capability.Span{From: 2, To: float64(counters)}, Quality: fixedEdge, Caution: "both edges pushed at first; the feet reach the floor"})
+			out = append(out, capability.Supply{Kind: capability.DipEdge, Quality: fixedEdge, Caution: "both edges pushed at first; the feet reach the floor"})
 		}
 	}
 	return append(out, capability.Supply{Kind: capability.Stick, Quality: broomStick, Caution: "a broomstick guides the hands; it carries nobody"})
@@ -58,7 +58,7 @@ func edges(r space.Room, t space.Thing) []capability.Supply {
 	// Shallow things that are built in are radiators; one that nobody has pushed at is not leaned on.
 	firm := t.Kind == space.BuiltIn && t.Rock == space.Passed && min(t.Width, t.Depth) >= edgeDeep
 	if firm && !r.Outdoor && h >= edgeLow && h <= edgeHigh {
-		out = append(out, capability.Supply{Kind: capability.Counter, At: capability.Span{From: 1, To: 1}, Quality: fixedEdge, Caution: t.Name + ": push at its edge first; nothing moves"})
+		out = append(out, capability.Supply{Kind: capability.Counter, Quality: fixedEdge, Caution: t.Name + ": push at its edge first; nothing moves"})
 	}
 	if firm && r.Outdoor && h >= ledgeLow && h <= ledgeHigh {
 		out = append(out, capability.Supply{Kind: capability.Ledge, Quality: gardenWall, Caution: t.Name + ": push at it first; nothing moves"})

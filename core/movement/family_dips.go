@@ -31,7 +31,7 @@ var allDips = []Movement{
 	},
 	{
 		Key:      "counter-dip",
-		Name:     "Dip between two counters",
+		Name:     "Dip between two edges",
 		Family:   Dips,
 		Pattern:  PushLevel,
 		Muscles:  []Muscle{Chest, Triceps},
@@ -39,7 +39,7 @@ var allDips = []Movement{
 		Body:     []BodyShare{{Name: "dip", Share: 0.95, Usual: true}},
 		CountsAs: 1,
 		Quality:  80,
-		Needs:    []capability.Requirement{twoCounters},
+		Needs:    []capability.Requirement{dipEdges},
 		Height:   space.StandingUse,
 		Spares:   []Limit{ShoulderOf, WristGrip},
 		Easier:   "feet help from the floor",
@@ -51,7 +51,7 @@ var allDips = []Movement{
 		Format:   Format{3, 10, Reps},
 		Seconds:  4,
 		Words:    []string{"parallel", "kitchen"},
-		Caution:  "Both edges screwed to something; feet can reach the floor.",
+		Caution:  "Both edges screwed to something, or bars on a wide base; feet can reach the floor.",
 	},
 	{
 		Key:      "planter-dip",

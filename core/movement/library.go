@@ -64,7 +64,7 @@ var (
 	lowStep     = capability.Requirement{Kind: capability.Step, At: capability.Span{From: 0.10, To: 0.30}}
 	seat        = capability.Requirement{Kind: capability.Seat}
 	counter     = capability.Requirement{Kind: capability.Counter}
-	twoCounters = capability.Requirement{Kind: capability.Counter, At: capability.Span{From: 2, To: 1000}}
+	dipEdges    = capability.Requirement{Kind: capability.DipEdge}
 	ledge       = capability.Requirement{Kind: capability.Ledge}
 	slide       = capability.Requirement{Kind: capability.Slide}
 	stick       = capability.Requirement{Kind: capability.Stick}

@@ -73,6 +73,16 @@ func TestABuildIsWorkedOutAnewForTheBodyThatIsThere(t *testing.T) {
 	assert.False(t, gives(f, capability.Step))
 }
 
+// Parallels are dipped between; nobody leans on them as on a counter that is screwed to something.
+func TestParallelsAreNoCounter(t *testing.T) {
+	f := demo.Files()[2]
+	f.Fixtures = nil
+	f.Builds = []store.Build{{ID: "p", Design: "parallels", Name: "Parallels", State: "made", Wall: -1, Tests: store.List[store.BuildProof]{{ID: "p", Kind: "proof", At: 1000, Passed: true}}}}
+	f.Complete()
+	assert.True(t, gives(f, capability.DipEdge))
+	assert.False(t, gives(f, capability.Counter))
+}
+
 // Builds are worked out for the heaviest who trains there, a guess from the stature with its ± where
 // nobody has said, and for the heaviest that is worn: what held for one alone may hold no longer.
 func TestBuildsAreForTheHeaviestThereAndWhatIsWorn(t *testing.T) {

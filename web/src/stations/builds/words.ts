@@ -17,7 +17,7 @@ const gives: Record<string, string> = {
   'hanging bar': 'hanging',
   step: 'steps',
   'sturdy seat': 'a seat',
-  'fixed counter': 'dips',
+  'pair of edges for dips': 'dips',
   anchor: 'band anchors',
   stick: 'stick work',
   load: 'a load',
