@@ -113,8 +113,8 @@ func (w WallBoard) Build() (Built, error) {
 			{"Who owns the wall says yes, in writing.", true},
 			{"The stud is found, and its two edges are marked.", true},
 			{"The detector is clear along all of the board; no socket or switch below or above it.", true},
-			{"Drill a pilot of 0.7 of the screw: its chips are wood.", true},
-			{"Screw the board on, 40 to 75 mm beside every ring, the heads on washers.", false},
+			w.drilled(),
+			w.screwedOn(),
 			{"It has no play under a hand.", true},
 			{"A slow pull with the hanging scale, standing aside: nothing moves.", true},
 		},
@@ -206,6 +206,26 @@ func (w WallBoard) screw() string {
 
 // ownersWord is the link that no wall and no ceiling is without.
 const ownersWord = "the owner's word"
+
+// drilled and screwedOn are how a board is fixed, by what it is fixed to.
+func (w WallBoard) drilled() Step {
+	if w.Base.Kind == MasonryWall {
+		return Step{"Drill for the anchors as their maker says, into brick or block and no joint; blow the holes out.", true}
+	}
+	mm := float64(w.Diameter) * 1000
+	return Step{fmt.Sprintf("Drill holes of %.1f mm through the board and pilots of %.1f mm into the stud: their chips are wood.", mm, 0.7*mm), true}
+}
+
+func (w WallBoard) screwedOn() Step {
+	what := "screws, their heads on washers"
+	if w.Base.Kind == MasonryWall {
+		what = "anchors, their heads on washers"
+	}
+	if w.Use == ForBody {
+		return Step{fmt.Sprintf("Fix the board with nine %s: three above one another at each of three places, one at the middle of the board and one %.0f mm from either edge; the ring goes through the board on its two bolts before that.", what, float64(bodyRows[0])*1000), false}
+	}
+	return Step{fmt.Sprintf("Fix the board with %s: %.0f mm above and below every ring, and %.0f mm from its lower end.", what, float64(besideRing)*1000, float64(boardEnd)*1000), false}
+}
 
 // noScrew is what follows where the owner of a wall has not said yes.
 const noScrew = "no screw goes into this wall"

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"strings"
 
 	"scrappyrack/core/quantity"
 )
@@ -100,7 +101,7 @@ func (b Box) Build() (Built, error) {
 	out.Parts = append(out.Parts, Part{Name: "wood screw", Stock: "screw-4.5x50", Count: 60}, Part{Name: "wood glue", Stock: "glue", Count: 1})
 	out.Tools = []string{"panel saw, or the shop's", "drill", "square", "router or sandpaper"}
 	out.Steps = []Step{
-		{"Cut the faces, then the dividers with slots that hold each other; the face grain of each top runs across its divider.", false},
+		{"Cut the faces, then the dividers" + b.slots() + "; the face grain of each top runs across its divider.", false},
 		{"Dry fit: diagonals differ by 2 mm at most.", true},
 		{"Glue and screw every 10 cm, edges prebored.", false},
 		{"Round all edges by 6 mm.", false},
@@ -127,3 +128,19 @@ func landing(use StepUse, body quantity.Estimate) (foot, most quantity.Force, in
 
 // cmHigh names a way of lying by its height in m.
 func cmHigh(h float64) string { return fmt.Sprintf("%.0f cm high", h*100) }
+
+// slots is how the dividers are let into each other: how wide, how deep, and where their middles are.
+func (b Box) slots() string {
+	if b.Across == 0 || b.Along == 0 {
+		return ""
+	}
+	middles := func(side quantity.Length, n int) string {
+		var out []string
+		for i := range n {
+			at := float64(quantity.Length(i+1)*(b.clear(side, n)+b.Thickness)) - float64(b.Thickness)/2
+			out = append(out, fmt.Sprintf("%.0f mm", at*1000))
+		}
+		return strings.Join(out, ", ")
+	}
+	return fmt.Sprintf(", with slots of %.0f mm that go half through and hold each other: in those across with their middles at %s from an end, in those along at %s", float64(b.Thickness)*1000+1, middles(b.Sides[1], b.Along), middles(b.Sides[0], b.Across))
+}

@@ -45,6 +45,8 @@ func TestTheBoxNeedsItsDividers(t *testing.T) {
 	box.Across, box.Along = 1, 2
 	got, err = box.Build()
 	require.NoError(t, err)
+	// 610 mm less four thicknesses, in three; 508 less three, in two: from the inner faces.
+	assert.Contains(t, got.Steps[0].Text, "slots of 19 mm that go half through and hold each other: in those across with their middles at 188 mm, 386 mm from an end, in those along at 236 mm")
 	assert.True(t, got.OK(), "%+v", got.Weakest())
 	assert.InDelta(t, 30, float64(got.Mass), 8, "20 to 25 kg of common practice, and a third divider")
 	box.Panel = "particle-board"

@@ -147,7 +147,7 @@ func reason(c build.Check) string {
 func used(c build.Check) string {
 	u := c.Use()
 	if math.IsInf(u, 0) {
-		return "without end"
+		return "fails"
 	}
 	return fmt.Sprintf("%.2f", math.Max(0, math.Ceil(u*100-1e-9)/100))
 }
