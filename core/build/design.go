@@ -53,8 +53,8 @@ func (v Values) Over(with Values) Values {
 
 // Situation is what a build stands in: who it is for, what hangs or stands on it, and where.
 // Pull is the most that bands there may pull at any set-up, its ± in it, and Read that every one
-// of them was read by a scale; Heaviest the heaviest load of the house, Worn the heaviest that is
-// worn. Body is the heaviest who trains there. Room is nil where none is said; Wall is one of its
+// of them was read by a scale; Heaviest the heaviest load of the house, All what all loads come to,
+// Worn the heaviest that is worn. Body is the heaviest who trains there. Room is nil where none is said; Wall is one of its
 // walls, or -1, and At where along it, in m.
 type Situation struct {
 	Stature  quantity.Length
@@ -64,6 +64,7 @@ type Situation struct {
 	Pull     quantity.Force
 	Read     bool
 	Heaviest quantity.Mass
+	All      quantity.Mass
 	Room     *space.Room
 	Wall     int
 	At       quantity.Length
@@ -92,7 +93,7 @@ const (
 
 // Design is a parametric design. Asks are its questions as they stand with some answers, Starts its
 // sizes for a situation, Build works it out, Gives is what it lets one do where all checks pass,
-// Makes the loads that come of it. Of one on a wall, Wide is how much of the wall it takes and
+// Makes the containers that come of it and Loads the loads that are none. Of one on a wall, Wide is how much of the wall it takes and
 // Studs where its fixings have to meet a stud, from its middle. Changes are what can be done about
 // checks that fail, the cheapest first; which of them does is tried.
 type Design struct {
@@ -103,6 +104,7 @@ type Design struct {
 	Build           func(Values, Situation) (Built, error)
 	Gives           func(Values, Situation) []capability.Supply
 	Makes           func(Values) []load.Container
+	Loads           func(Values) []load.Rung
 	Wide            func(Values, Situation) quantity.Length
 	Studs           func(Values, Situation) []quantity.Length
 	Changes         func(Values, Situation) []change

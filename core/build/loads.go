@@ -149,11 +149,16 @@ var farmerDesign = Design{
 }
 
 var sledDesign = Design{
-	Changes: func(v Values, _ Situation) []change {
+	Changes: func(v Values, s Situation) []change {
 		low := sized(fmt.Sprintf("the load tied below %.0f cm", v.Num["wide_m"]*50), "load_high_m", math.Min(v.Num["load_high_m"], v.Num["wide_m"]/2))
 		lane := sized("along a lane of 6.5 m or more, outdoors or in a hall", "lane_m", math.Max(v.Num["lane_m"], leastLane+stopping))
 		lane.world = true
-		return together(low, lane)
+		out := together(low, lane)
+		if all := math.Floor(float64(s.All) + sledMass); all >= 2 && all < v.Num["mass_kg"] {
+			less := sized(fmt.Sprintf("%.0f kg on it, which is what there is", all), "mass_kg", all)
+			out = append([]change{less}, append(out, less.and(low), less.and(lane), less.and(low).and(lane))...)
+		}
+		return out
 	},
 	Instead: always("a towel under a load on a smooth floor, pushed"),
 	Key:     "sled", Name: "Sled", Does: "dragging and pushing, easy on the joints", On: OnFloor,
@@ -163,15 +168,24 @@ var sledDesign = Design{
 		metres("wide_m", "Base, wide", 0.2, 1.2), metres("load_high_m", "Middle of the load above the floor", 0, 1), metres("lane_m", "Lane", 0, 200), marked("strap_n", "Strap is marked with"),
 	),
 	Starts: func(s Situation) Values {
-		return Values{Num: map[string]float64{"mass_kg": 40, "mu": 0.5, "mu_u": 0.1, "angle_deg": 20, "wide_m": 0.45, "load_high_m": 0.2, "lane_m": math.Min(200, float64(s.Lane)), "strap_n": 0}}
+		mass := float64(s.All) + sledMass // what there is to load it with
+		return Values{Num: map[string]float64{"mass_kg": math.Floor(math.Max(10, math.Min(40, mass))), "mu": 0.5, "mu_u": 0.1, "angle_deg": 20, "wide_m": 0.45, "load_high_m": 0.2, "lane_m": math.Min(200, float64(s.Lane)), "strap_n": 0}}
 	},
-	Build: func(v Values, _ Situation) (Built, error) {
-		return DragSled{
+	Loads: func(v Values) []load.Rung {
+		return []load.Rung{{Hold: load.Dragged, Low: v.mass("mass_kg"), High: v.mass("mass_kg"), U: v.mass("mass_kg") * 0.05, Label: "sled", Conditions: load.Conditions{Household: true}}}
+	},
+	Build: func(v Values, s Situation) (Built, error) {
+		out, err := DragSled{
 			Mass: quantity.Estimate{Value: v.mass("mass_kg")}, Mu: v.Num["mu"], MuU: v.Num["mu_u"], Angle: v.Num["angle_deg"], Wide: v.length("wide_m"), LoadHigh: v.length("load_high_m"), Lane: v.length("lane_m"),
 			Strap: Hardware{Kind: SewnStrap, Working: v.force("strap_n")},
 		}.Build()
+		out.Checks = append(out.Checks, Check{Link: "what loads it", Fits: true, Demand: v.Num["mass_kg"], Capacity: float64(s.All) + sledMass, Unit: "kg", Formula: "all loads of the house, and 5 kg of sled", Source: "stock"})
+		return out, err
 	},
 }
+
+// sledMass is what a sled weighs by itself, in kg (house value).
+const sledMass = 5.0
 
 // pegBoards are how wide the boards of pegs are, bracketFoot how far above its end a bracket's
 // lower screw is, in m.

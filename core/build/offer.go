@@ -148,12 +148,17 @@ func (d Design) leastMarks(s Situation, v Values) map[string]float64 {
 
 // Rungs are the loads that come of a build that is called by an id.
 func (d Design) Rungs(v Values, id string) (out []load.Rung) {
-	if d.Makes == nil {
-		return nil
+	if d.Makes != nil {
+		for i, c := range d.Makes(v) {
+			c.ID = fmt.Sprintf("%s %d", id, i+1)
+			out = append(out, c.Rungs()...)
+		}
 	}
-	for i, c := range d.Makes(v) {
-		c.ID = fmt.Sprintf("%s %d", id, i+1)
-		out = append(out, c.Rungs()...)
+	if d.Loads != nil {
+		for _, r := range d.Loads(v) {
+			r.Things = []string{id}
+			out = append(out, r)
+		}
 	}
 	for i := range out {
 		out[i].Origin = load.Built

@@ -25,7 +25,7 @@ func here() build.Situation {
 		r.Walls[i] = space.Side{Kind: space.TimberStud, Spacing: 0.406, Offset: 0.3, Lining: 0.0127}
 	}
 	r.Openings = []space.Opening{{ID: "d", Name: "the door", Kind: space.DoorWay, Wall: 1, At: 1, Width: 0.8, Height: 2, Leaf: space.SolidDoor, Swings: space.Outwards}}
-	return build.Situation{Stature: 1.75, Body: quantity.Estimate{Value: 80, U1: 0.5}, Pull: 180, Read: true, Heaviest: 40, Room: &r, Wall: 0, At: 0.3 + 2*0.406, Lane: 8}
+	return build.Situation{Stature: 1.75, Body: quantity.Estimate{Value: 80, U1: 0.5}, Pull: 180, Read: true, Heaviest: 40, All: 120, Room: &r, Wall: 0, At: 0.3 + 2*0.406, Lane: 8}
 }
 
 // at is that room, and a place on its wall where a design meets its studs.
@@ -123,6 +123,12 @@ func TestEveryDesignIsWhole(t *testing.T) {
 				}
 			}
 			assert.Positive(t, linked, "some part of it shows how far it is used")
+			if d.Loads != nil {
+				for _, r := range d.Rungs(w.Values, "x") {
+					assert.Positive(t, float64(r.Low))
+					assert.Equal(t, []string{"x"}, r.Things)
+				}
+			}
 			if d.Makes != nil {
 				for _, c := range d.Makes(w.Values) {
 					assert.NotEmpty(t, c.Rungs())

@@ -54,6 +54,7 @@ func TestWhatIsDoneAboutWhatFails(t *testing.T) {
 		{"jugs", num("volume_l", 10.0, "filling", "dry-sand"), "a strap under the base of each", true},
 		{"farmer", num("pipe", "1", "mass_kg", 60.0), "1-1/4 in pipe", true},
 		{"sled", num("load_high_m", 0.4), "the load tied below", true},
+		{"sled", num("mass_kg", 200.0, "strap_n", 5000.0), "125 kg on it, which is what there is", true},
 		{"parallels", num("wide_m", 0.3), "a base half as wide as it is high", true},
 		{"parallels", num("screwed", "yes", "pipe", "3/4"), "cross braces instead of threads", true},
 		{"pegs", num("pipe", "3/4", "threaded", "yes"), "a plain peg through the board instead of a thread", true},

@@ -248,7 +248,7 @@ func designedOf(w build.Worked, s build.Situation, fits build.Values, units quan
 	for _, g := range w.Gives {
 		out.Gives = append(out.Gives, string(g.Kind))
 	}
-	if w.Design.Makes != nil && b.OK() {
+	if (w.Design.Makes != nil || w.Design.Loads != nil) && b.OK() {
 		out.Gives = append(out.Gives, "load")
 	}
 	slices.Sort(out.Gives)

@@ -101,7 +101,12 @@ func situation(f store.File, c client.Client, bands []BandOf, at around) build.S
 	}
 	s.Read = s.Read && s.Pull > 0
 	weigh := func(rungs []load.Rung) {
+		most := quantity.Mass(0)
+		defer func() { s.All += most }()
 		for _, r := range rungs {
+			if r.Hold != load.Band && r.Hold != load.Body {
+				most = max(most, r.High)
+			}
 			switch r.Hold {
 			case load.Dragged, load.Band, load.Body:
 			case load.Worn:
