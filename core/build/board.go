@@ -141,6 +141,7 @@ func (w WallBoard) Build() (Built, error) {
 		for _, r := range w.Rings {
 			most = max(most, r.Pull)
 		}
+		out.ProofPull = float64(most) * BandFactor
 		out.Proof = fmt.Sprintf("At each ring 1.5 times its pull, %.0f N at the most, by the hanging scale, slowly, standing aside. Passing raises nothing.", float64(most)*BandFactor)
 	} else {
 		if out.OnFloor = w.Legs; !w.Legs {

@@ -100,7 +100,8 @@ func (s DragSled) Build() (Built, error) {
 			{"Measure the friction on this floor, loaded, with the hanging scale: pull over weight, three times.", true},
 			{"The lane is free, with room to stop.", true},
 		},
-		Proof: fmt.Sprintf("%.0f N by the scale against a post, slowly, standing aside. Passing raises nothing.", 2*pull), Inspect: looked("strap, bolts, runners"),
+		ProofPull: 2 * pull,
+		Proof:     fmt.Sprintf("%.0f N by the scale against a post, slowly, standing aside. Passing raises nothing.", 2*pull), Inspect: looked("strap, bolts, runners"),
 		Cautions: []string{"It wears the floor: try it where that does not matter.", guidance},
 	}
 	return out, nil

@@ -51,23 +51,24 @@ type Step struct {
 // check that is used furthest. Remedy is the cheapest change that makes all checks pass, nil
 // where they do or none does; Instead says what is safe in its place.
 type Built struct {
-	Title    string
-	Mass     quantity.Mass   // of the thing itself, in kg; 0 where it does not matter
-	Bottom   quantity.Length // of what is fixed to a wall, above the floor, and its top
-	Top      quantity.Length
-	Floor    float64 // what it stands on, in m²
-	OnFloor  bool    // who is on it stands on the floor in the end
-	Parts    []Part
-	Tools    []string
-	Hours    [2]float64
-	Steps    []Step
-	Checks   []Check
-	Proof    string
-	ProofOf  float64 // what is hung or laid on for proof, in kg; 0 where nothing is
-	Inspect  string
-	Cautions []string
-	Remedy   *Remedy
-	Instead  string
+	Title     string
+	Mass      quantity.Mass   // of the thing itself, in kg; 0 where it does not matter
+	Bottom    quantity.Length // of what is fixed to a wall, above the floor, and its top
+	Top       quantity.Length
+	Floor     float64 // what it stands on, in m²
+	OnFloor   bool    // who is on it stands on the floor in the end
+	Parts     []Part
+	Tools     []string
+	Hours     [2]float64
+	Steps     []Step
+	Checks    []Check
+	Proof     string
+	ProofOf   float64 // what is hung or laid on for proof, in kg; 0 where nothing is
+	ProofPull float64 // what bands' anchors are pulled with for proof, in N; 0 for others
+	Inspect   string
+	Cautions  []string
+	Remedy    *Remedy
+	Instead   string
 }
 
 // Remedy is a change of a design, in words, with how far its weakest link is used then. To are the

@@ -79,9 +79,10 @@ func (d DoorStrap) Build() (Built, error) {
 			{"A sign hangs on the other side: do not open.", true},
 			{fmt.Sprintf("Pull slowly with a hanging scale to %.0f N, standing aside: nothing slips, the leaf does not move.", float64(d.Pull)*BandFactor), true},
 		},
-		Proof:    fmt.Sprintf("%.0f N by a hanging scale, slowly, standing aside. Passing raises nothing.", float64(d.Pull)*BandFactor),
-		Inspect:  "Before each use the strap and the latch; every 3 months hinges and screws. Given up at 10 % of wear. Written down with the date.",
-		Cautions: []string{"Bands only: never a body.", "Never on the casing.", "Guidance for a competent person."},
+		ProofPull: float64(d.Pull) * BandFactor,
+		Proof:     fmt.Sprintf("%.0f N by a hanging scale, slowly, standing aside. Passing raises nothing.", float64(d.Pull)*BandFactor),
+		Inspect:   "Before each use the strap and the latch; every 3 months hinges and screws. Given up at 10 % of wear. Written down with the date.",
+		Cautions:  []string{"Bands only: never a body.", "Never on the casing.", "Guidance for a competent person."},
 	}
 	return out, nil
 }

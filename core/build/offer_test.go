@@ -102,12 +102,22 @@ func TestKeepingOfBuilds(t *testing.T) {
 	const day = 24 * 60 * 60
 	proof := func(at int64, ok bool) build.Tested { return build.Tested{Proof: true, Passed: ok, At: at} }
 	look := func(at int64, ok bool) build.Tested { return build.Tested{Passed: ok, At: at} }
-	assert.Equal(t, build.Kept{}, build.Keep(nil, false))
-	assert.Equal(t, build.Kept{Proven: true}, build.Keep(nil, true))
-	assert.Equal(t, build.Kept{Proven: true, Due: 10*day + 91*day}, build.Keep([]build.Tested{proof(10*day, true)}, false))
-	assert.Equal(t, build.Kept{}, build.Keep([]build.Tested{look(10*day, true)}, false), "an inspection proves nothing")
-	assert.Equal(t, build.Kept{Failed: true}, build.Keep([]build.Tested{proof(10*day, true), look(90*day, false)}, false))
-	assert.Equal(t, build.Kept{Failed: true}, build.Keep([]build.Tested{look(90*day, false), look(91*day, true), proof(10*day, true)}, false), "another look does not mend it")
-	assert.Equal(t, build.Kept{Proven: true, Due: 95*day + 91*day}, build.Keep([]build.Tested{proof(10*day, true), look(90*day, false), proof(95*day, true)}, false))
-	assert.Equal(t, build.Kept{Failed: true}, build.Keep([]build.Tested{proof(10*day, true), proof(10*day, false)}, false), "of the same moment the failed one holds")
+	assert.Equal(t, build.Kept{}, build.Keep(nil, false, 100))
+	assert.Equal(t, build.Kept{Proven: true}, build.Keep(nil, true, 0))
+	assert.Equal(t, build.Kept{Proven: true, Due: 10*day + 91*day}, build.Keep([]build.Tested{proof(10*day, true)}, false, 100))
+	assert.Equal(t, build.Kept{}, build.Keep([]build.Tested{look(10*day, true)}, false, 100), "an inspection proves nothing")
+	assert.Equal(t, build.Kept{Failed: true}, build.Keep([]build.Tested{proof(10*day, true), look(90*day, false)}, false, 100))
+	assert.Equal(t, build.Kept{Failed: true}, build.Keep([]build.Tested{look(90*day, false), look(91*day, true), proof(10*day, true)}, false, 100), "another look does not mend it")
+	assert.Equal(t, build.Kept{Proven: true, Due: 95*day + 91*day}, build.Keep([]build.Tested{proof(10*day, true), look(90*day, false), proof(95*day, true)}, false, 100))
+	assert.Equal(t, build.Kept{Failed: true}, build.Keep([]build.Tested{proof(10*day, true), proof(10*day, false)}, false, 100), "of the same moment the failed one holds")
+	// A proof with 100 kg proves 105, not 106; one that nobody said what it was made with stands.
+	with := func(at int64, kg float64) build.Tested {
+		return build.Tested{Proof: true, Passed: true, At: at, Of: kg}
+	}
+	assert.True(t, build.Keep([]build.Tested{with(day, 100)}, false, 105).Proven)
+	assert.Equal(t, build.Kept{Less: 100}, build.Keep([]build.Tested{with(day, 100), look(2*day, true)}, false, 106))
+	assert.Equal(t, build.Kept{Proven: true, Due: 3*day + 91*day}, build.Keep([]build.Tested{with(day, 100), with(3*day, 120)}, false, 106))
+	assert.True(t, build.Keep([]build.Tested{with(day, 120), with(3*day, 100)}, false, 106).Proven, "the larger one is not unmade by a smaller one")
+	assert.Equal(t, build.Kept{Less: 100}, build.Keep([]build.Tested{with(day, 120), look(2*day, false), with(3*day, 100)}, false, 106), "one before a failure proves nothing")
+	assert.True(t, build.Keep([]build.Tested{proof(day, true)}, false, 106).Proven)
 }

@@ -4,6 +4,7 @@ import (
 	"cmp"
 	"context"
 	"errors"
+	"fmt"
 	"math"
 	"net/http"
 	"slices"
@@ -157,6 +158,8 @@ type BuildState struct {
 	Failed   bool        `json:"failed" doc:"A test failed, and no proof test passed since"`
 	DueAt    int64       `json:"due_at" doc:"When it is to be looked at next; 1 for at once, 0 for never"`
 	NoProof  bool        `json:"no_proof" doc:"Its design has no proof test"`
+	ProofOf  float64     `json:"proof_of" doc:"What a proof test is made with now, in kg or, of bands, in N; 0 without one"`
+	Less     string      `json:"less" doc:"Where its proof was made with less than is asked now"`
 	With     string      `json:"proof_with" doc:"What of the client's own loads comes to the proof load; empty where they do not"`
 }
 
@@ -266,7 +269,11 @@ func partOf(p build.Part) BuildPart {
 
 func buildStateOf(b workbench.BuildOf, units quantity.System) BuildState {
 	d := b.Worked.Design
-	out := BuildState{ID: b.Build.ID, Counts: b.Counts, Proven: b.Kept.Proven, Failed: b.Kept.Failed, DueAt: b.DueAt()}
+	out := BuildState{ID: b.Build.ID, Counts: b.Counts, Proven: b.Kept.Proven, Failed: b.Kept.Failed, DueAt: b.DueAt(), ProofOf: b.Worked.Built.Asks()}
+	if b.Kept.Less > 0 {
+		unit := b.Worked.Built.ProofUnit()
+		out.Less = fmt.Sprintf("Proven with %s, and %s is asked now", build.Shown(unit, b.Kept.Less, units), build.Shown(unit, out.ProofOf, units))
+	}
 	if len(b.ProofWith) > 0 {
 		out.With = b.ProofWords(units)
 	}

@@ -203,12 +203,16 @@ func (b builds) tests(x workbench.BuildOf) {
 		if t.Passed {
 			verdict = "passed"
 		}
-		rows = append(rows, []string{time.Unix(t.At, 0).UTC().Format("2 January 2006"), t.Kind, verdict, t.Note})
+		what := t.Kind
+		if t.Of > 0 {
+			what += ", " + build.Shown(built.ProofUnit(), t.Of, b.units)
+		}
+		rows = append(rows, []string{time.Unix(t.At, 0).UTC().Format("2 January 2006"), what, verdict, t.Note})
 	}
 	for range 3 {
 		rows = append(rows, []string{" ", "", "", ""})
 	}
-	b.table([]column{{"date", 0.22, "L", true}, {"what", 0.15, "L", false}, {"found", 0.15, "L", false}, {"seen", 0.48, "L", false}}, rows)
+	b.table([]column{{"date", 0.22, "L", true}, {"what", 0.22, "L", false}, {"found", 0.12, "L", false}, {"seen", 0.44, "L", false}}, rows)
 }
 
 // figure draws one view as large as half a page takes, with what each part is used.

@@ -23,11 +23,12 @@ type BuildSize struct {
 
 // BuildProof is a proof test or an inspection of a build.
 type BuildProof struct {
-	ID     string `json:"id" minLength:"1" maxLength:"40"`
-	Kind   string `json:"kind" enum:"proof,inspection"`
-	At     int64  `json:"at" minimum:"0" maximum:"253402300799" doc:"Unix time in seconds, UTC"`
-	Passed bool   `json:"passed"`
-	Note   string `json:"note" maxLength:"300"`
+	ID     string  `json:"id" minLength:"1" maxLength:"40"`
+	Kind   string  `json:"kind" enum:"proof,inspection"`
+	At     int64   `json:"at" minimum:"0" maximum:"253402300799" doc:"Unix time in seconds, UTC"`
+	Passed bool    `json:"passed"`
+	Of     float64 `json:"of,omitempty" minimum:"0" maximum:"100000" doc:"What a proof was made with, in kg or, of bands, in N; 0 where nobody has said"`
+	Note   string  `json:"note" maxLength:"300"`
 }
 
 // Offcut is something of a material that the household owns: a bar, a sheet, or pieces.

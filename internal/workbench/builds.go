@@ -185,9 +185,9 @@ func buildOf(b store.Build, rooms []space.Room, s build.Situation, at around) (o
 	}
 	var tests []build.Tested
 	for _, t := range b.Tests {
-		tests = append(tests, build.Tested{Proof: t.Kind == "proof", Passed: t.Passed, At: t.At})
+		tests = append(tests, build.Tested{Proof: t.Kind == "proof", Passed: t.Passed, At: t.At, Of: t.Of})
 	}
-	out.Kept = build.Keep(tests, d.NoProof())
+	out.Kept = build.Keep(tests, d.NoProof(), out.Worked.Built.Asks())
 	out.Counts = b.State == "made" && out.Problem == nil && out.Worked.Built.OK() && out.Kept.Proven
 	return out
 }

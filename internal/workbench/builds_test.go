@@ -120,6 +120,28 @@ func TestBuildsAreForTheHeaviestThereAndWhatIsWorn(t *testing.T) {
 	assert.Greater(t, worn, 5.0, "the pack, as full as it goes")
 }
 
+// A proof holds for what it was made with: a body that has grown by more than a little asks for another,
+// a larger pack does not where what is worn was said.
+func TestAProofHoldsForWhatItWasMadeWith(t *testing.T) {
+	f := demo.Files()[2]
+	f.Profile.BodyMassKg, f.Space.OtherM, f.Containers, f.Gear = 62, 0, nil, nil
+	f.Builds = []store.Build{stepOf("made", store.BuildProof{ID: "p", Kind: "proof", At: 1000, Passed: true, Of: 79})}
+	f.Complete()
+	asks := workbench.WorkAt(f, time.Now()).Builds[0].Worked.Built.Asks()
+	assert.InDelta(t, 1.25*63, asks, 1, "the body with its ±, and a quarter")
+	require.True(t, gives(f, capability.Step))
+	f.Profile.BodyMassKg = 64
+	assert.True(t, gives(f, capability.Step), "a little more")
+	f.Profile.BodyMassKg = 70
+	require.True(t, workbench.WorkAt(f, time.Now()).Builds[0].Worked.Built.OK(), "it would still hold")
+	assert.False(t, gives(f, capability.Step))
+	got := workbench.WorkAt(f, time.Now()).Builds[0]
+	assert.InDelta(t, 79, got.Kept.Less, 1e-9)
+	assert.Equal(t, int64(1), got.DueAt(), "at once")
+	f.Builds[0].Tests = append(f.Builds[0].Tests, store.BuildProof{ID: "q", Kind: "proof", At: 2000, Passed: true, Of: 89})
+	assert.True(t, gives(f, capability.Step))
+}
+
 // What is refused: a design or a room that is not there, a size twice, a sheet without a width.
 func TestBuildsThatCannotBeKept(t *testing.T) {
 	for field, change := range map[string]func(*store.File){

@@ -2481,6 +2481,11 @@ export interface components {
             /** @enum {string} */
             kind: "proof" | "inspection";
             note: string;
+            /**
+             * Format: double
+             * @description What a proof was made with, in kg or, of bands, in N; 0 where nobody has said
+             */
+            of?: number;
             passed: boolean;
         };
         BuildSection: {
@@ -2536,8 +2541,15 @@ export interface components {
             failed: boolean;
             fault?: components["schemas"]["BuildFault"];
             id: string;
+            /** @description Where its proof was made with less than is asked now */
+            less: string;
             /** @description Its design has no proof test */
             no_proof: boolean;
+            /**
+             * Format: double
+             * @description What a proof test is made with now, in kg or, of bands, in N; 0 without one
+             */
+            proof_of: number;
             /** @description What of the client's own loads comes to the proof load; empty where they do not */
             proof_with: string;
             proven: boolean;
