@@ -36,6 +36,8 @@ export function SlotPanel({ slot: s, chosen, onChoose }: { slot: Slot; chosen: C
           {basis}
         </span>
       </p>
+      {/* Above what is looked up, which moves what is below it as it comes. */}
+      <Wish slot={s} />
       {s.along_kg > 0 && (
         <p className="m-0 text-fine text-soft">
           Beside them {units.show('mass', s.along_kg)} of the body are lifted: closeness counts both, so the body alone counts too.
@@ -79,7 +81,6 @@ export function SlotPanel({ slot: s, chosen, onChoose }: { slot: Slot; chosen: C
         </p>
       ))}
       <Closings slot={s} chosen={chosen} onChoose={onChoose} />
-      <Wish slot={s} />
       <h3 className="mb-1 mt-4 text-lead">Ways to do it</h3>
       {got.isPending && <Waiting what="Looking up its ways" />}
       {got.isError && !looked && <Failed error={got.error} retry={() => got.refetch()} />}

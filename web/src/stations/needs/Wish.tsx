@@ -16,8 +16,7 @@ export function Wish({ slot: s }: { slot: Slot }) {
     told(`${s.name} is off the board.`, kept, (last) => last.part === 'slots')
   }
   return (
-    <section className="mt-4">
-      <h3 className="mb-1 text-lead">For this client</h3>
+    <section aria-label="For this client" className="mb-2">
       {there && <Own slot={s} />}
       <div className="flex flex-wrap gap-x-4">
         {there ? (
