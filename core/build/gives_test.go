@@ -217,3 +217,23 @@ func TestTheFloorIsALink(t *testing.T) {
 		assert.True(t, linkOf(t, w.Built, "floor below").OK(), key)
 	}
 }
+
+// A tread is worked out as wide as it is cut, and a step stands on what its feet reach beyond it.
+func TestATreadIsAsWideAsItIsCut(t *testing.T) {
+	d, err := build.DesignByKey("step")
+	require.NoError(t, err)
+	for _, tread := range build.TreadStocks() {
+		w, err := d.Work(build.Values{Num: map[string]float64{"flare_m": 0.05}, Word: map[string]string{"stock": tread.Key}}, here())
+		require.NoError(t, err)
+		part := w.Built.Parts[0]
+		require.Equal(t, "tread", part.Name)
+		if tread.Panel != "" {
+			assert.Equal(t, tread.Width, part.Width, tread.Key)
+			// By hand: a foot spreads to 0.10 + 0.6 L, no further than the panel goes.
+			b := math.Min(float64(tread.Width), 0.10+0.6*0.40)
+			f := float64(build.Weight(here().Body)) * 2.5
+			assert.InEpsilon(t, f/4*(0.40-0.05)/(b*0.018*0.018/6), linkOf(t, w.Built, "tread in bending").Demand, 0.001, tread.Key)
+		}
+		assert.InEpsilon(t, float64((tread.Width+0.10)*0.50), w.Built.Floor, 0.001, "%s: its feet, 5 cm to each side", tread.Key)
+	}
+}
