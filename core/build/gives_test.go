@@ -121,6 +121,19 @@ func TestWhatIsScrewedMeetsItsStuds(t *testing.T) {
 	}
 }
 
+// On brick, pegs and their anchors stand on the board too, clear of its ends.
+func TestPegsOnBrickStandOnTheirBoard(t *testing.T) {
+	d, err := build.DesignByKey("pegs")
+	require.NoError(t, err)
+	s := here()
+	s.Room.Walls[0] = space.Side{Kind: space.Brick}
+	w, err := d.Work(good["pegs"], s)
+	require.NoError(t, err)
+	for _, off := range d.Studs(w.Values, s) {
+		assert.LessOrEqual(t, math.Abs(float64(off)), float64(d.Wide(w.Values, s))/2-0.06)
+	}
+}
+
 // What a design supplies bears no more besides the body than its checks were made with, and starts
 // at the heaviest that is worn there.
 func TestSuppliesAreBoundByWhatWasWorn(t *testing.T) {

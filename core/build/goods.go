@@ -104,7 +104,7 @@ var goods = []Good{
 	packs("bolt-m8", "M8 bolt with nut and washers", HardwareShop, 4, 420), packs("bolt-m10", "M10 bolt with nut and 40 mm washers", HardwareShop, 2, 540), packs("bolt-m12", "M12 bolt with nut and 40 mm washers", HardwareShop, 2, 720),
 	packs("ring", "Ring or eye on a plate, marked", SportsShop, 1, 650), packs("gym-ring", "Ring to hold, 28 mm", SportsShop, 1, 900), packs("plate-steel", "Steel plate 6 mm, marked", HardwareShop, 1, 750),
 	packs("sawhorse", "Sawhorse, marked", HardwareShop, 2, 3600), packs("bar-bracket", "Bracket for a bar, marked", HardwareShop, 2, 2900),
-	packs("strap-sewn", "Sewn strap, marked", SportsShop, 1, 700), packs("bracket", "Shelf bracket, marked", HardwareShop, 1, 480), packs("collar", "Collar for pipe", HardwareShop, 2, 640),
+	packs("strap-sewn", "Sewn strap, marked", SportsShop, 1, 700), packs("bracket", "Shelf bracket, marked", HardwareShop, 1, 480), packs("pipe-joint", "Pipe joint or floor flange, marked", HardwareShop, 1, 850), packs("collar", "Collar for pipe", HardwareShop, 2, 640),
 	packs("rubber-foot", "Rubber foot", HardwareShop, 4, 350), packs("rubber-tile", "Rubber tile, 1 × 1 m", HardwareShop, 1, 1900), packs("cap", "Pipe cap", PipeShop, 2, 180),
 	packs("glue", "Wood glue", HardwareShop, 1, 590), packs("tape", "Cloth tape", HardwareShop, 1, 380), packs("tube-40", "40 mm foam or tube, 10 cm", HardwareShop, 1, 250), packs("felt", "Felt pad", HardwareShop, 4, 220),
 	packs("bag-inner", "Freezer bag, 6 L, heavy", HardwareShop, 10, 340), packs("bag-outer", "Bag of heavy cloth", HardwareShop, 1, 1400), packs("jug-empty", "Jug with a handle, empty", HardwareShop, 1, 200),

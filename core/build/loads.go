@@ -205,9 +205,13 @@ func pegBoardLong(v Values, s Situation) quantity.Length {
 	return max(1.2, 2*base.Spacing+2*screwsEdge)
 }
 
-// pegStuds are the studs behind a board of pegs, from its middle: a peg at each.
+// pegStuds are the studs behind a board of pegs, from its middle, or the places of the anchors: a peg
+// at each.
 func pegStuds(v Values, s Situation) []quantity.Length {
 	base, _ := s.wallOf(v)
+	if base.Kind != WoodStuds {
+		return []quantity.Length{-0.45, 0, 0.45}
+	}
 	return []quantity.Length{-base.Spacing, 0, base.Spacing}
 }
 
@@ -292,6 +296,7 @@ var shelfDesign = Design{
 		}
 		more, err := s.carries(v, float64(Weight(per))*v.Num["span_m"]*CarryFactor/2, v.length("deep_m")/2, bracketFoot, v.length("deep_m")*2/3)
 		out.Parts, out.Checks = append(out.Parts, s.screws(v, 4)), append(out.Checks, more...)
+		out.Steps[1].Text = fmt.Sprintf("Brackets into the wall, level, %.0f mm apart, two fixings each: one %.0f mm above its lower end and one %.0f mm above it; the lip along the front edge.", v.Num["span_m"]*1000, float64(bracketFoot)*1000, v.Num["deep_m"]*2/3*1000)
 		out.Bottom, out.Top = max(0, v.length("high_m")-v.length("deep_m")*2/3), v.length("high_m")+0.3
 		return out, err
 	},

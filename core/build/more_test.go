@@ -104,16 +104,27 @@ func TestSandbagsByHand(t *testing.T) {
 
 // Dip bars on a base of half their height pass; on 0.3 of it the rule of tipping is at its limit.
 func TestParallelsOnTheirBase(t *testing.T) {
-	p := build.Parallels{Pipe: "1-1/4", Length: 0.45, Height: 1.0, Wide: 0.5, Deep: 0.5, Mass: 6, Mu: 0.5, Body: quantity.Estimate{Value: 100}}
+	p := build.Parallels{Pipe: "1-1/4", Length: 0.45, Height: 1.0, Wide: 0.5, Deep: 0.5, Mass: 6, Mu: 0.5, Body: quantity.Estimate{Value: 100}, Joint: build.Hardware{Kind: build.MetalLink, Working: 2000}}
 	got, err := p.Build()
 	require.NoError(t, err)
 	assert.True(t, got.OK(), "%+v", got.Weakest())
 	assert.InEpsilon(t, 1226.0/2*0.45/2, got.Checks[0].Demand*build.Schedule40["1-1/4"].Of(steel(t)).Modulus(), 0.001, "1226 N on each bar")
+	for _, c := range got.Checks {
+		if c.Link == "each joint of the pipes" {
+			assert.InEpsilon(t, 1226.0, c.Demand, 0.001, "a hand at the end of a bar")
+			assert.InEpsilon(t, 0.7*2000, c.Capacity, 0.001)
+		}
+	}
+	bare := p
+	bare.Joint = build.Hardware{Kind: build.MetalLink}
+	unmarked, err := bare.Build()
+	require.NoError(t, err)
+	assert.Equal(t, "each joint of the pipes", unmarked.Weakest().Link, "a joint without a mark is the weakest, by name")
 	p.Wide, p.Mass = 0.3, 0.2
 	got, err = p.Build()
 	require.NoError(t, err)
 	assert.False(t, got.OK())
-	assert.InDelta(t, 1, got.Checks[4].Use(), 0.01)
+	assert.InDelta(t, 1, linkOf(t, got, "tipping").Use(), 0.01)
 	p.Wide, p.Screwed, p.Pipe = 0.5, true, "3/4"
 	got, err = p.Build()
 	require.NoError(t, err)

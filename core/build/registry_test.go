@@ -44,6 +44,7 @@ var good = map[string]build.Values{
 	"door-strap":  {Num: map[string]float64{"strap_n": 1000}, Word: map[string]string{"latched": "yes"}},
 	"bar":         {Num: map[string]float64{"rated_n": 5000}},
 	"rings":       {Num: map[string]float64{"strap_n": 5000, "plate_n": 5000, "span_m": 2.4, "at_m": 0.5}, Word: map[string]string{"overhead": "sawn", "wood": "timber-graded:douglas-fir-larch"}},
+	"parallels":   {Num: map[string]float64{"joint_n": 5000}},
 	"sandbag":     {Num: map[string]float64{"handle_n": 2000}},
 	"sled":        {Num: map[string]float64{"strap_n": 2000}},
 	"pegs":        {Word: map[string]string{"stud": "89", "cut": "yes"}},

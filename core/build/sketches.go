@@ -46,7 +46,7 @@ func drawParallels(v Values, _ Situation) []Figure {
 	h, l, wide, deep := v.Num["height_m"], v.Num["length_m"], v.Num["wide_m"], v.Num["deep_m"]
 	const d = 0.042
 	return []Figure{{Name: "one from the side", Marks: []Mark{
-		rect(OfSteel, 0, h-d, l, d, "bar"), rect(OfSteel, 0, d, d, h-2*d, "threads"), rect(OfSteel, l-d, d, d, h-2*d, "threads"), rect(OfWood, l/2-math.Max(deep, l)/2, 0, math.Max(deep, l), d, "base"), across(0, h+0.08, l), upward(l+0.2, 0, h), across(l/2-deep/2, -0.1, deep),
+		rect(OfSteel, 0, h-d, l, d, "bar"), round(OfSteel, d/2, h-d/2, d*1.5, "each joint"), round(OfSteel, l-d/2, h-d/2, d*1.5, "each joint"), rect(OfSteel, 0, d, d, h-2*d, "threads"), rect(OfSteel, l-d, d, d, h-2*d, "threads"), rect(OfWood, l/2-math.Max(deep, l)/2, 0, math.Max(deep, l), d, "base"), across(0, h+0.08, l), upward(l+0.2, 0, h), across(l/2-deep/2, -0.1, deep),
 	}}, {Name: "from the end", Marks: []Mark{rect(OfSteel, -d/2, d, d, h-d, "threads"), rect(OfWood, -wide/2, 0, wide, d, "base"), across(-wide/2, -0.1, wide)}}}
 }
 

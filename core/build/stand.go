@@ -2,6 +2,8 @@ package build
 
 import (
 	"fmt"
+	"math"
+	"slices"
 
 	"scrappyrack/core/quantity"
 )
@@ -9,7 +11,8 @@ import (
 // Parallels are a pair of bars on feet, low for push-ups or high for dips: of a pipe, Length of
 // each bar between its uprights, Height of the grip, Wide and Deep of the base of one bar, in m;
 // Screwed says that uprights stand in flanges by their thread. Mass is of one, with its feet;
-// Mu the friction with the floor; Body with what is worn.
+// Mu the friction with the floor; Body with what is worn; Joint each joint of the pipes as it is marked:
+// one of unknown make is never in a body's load path.
 type Parallels struct {
 	Pipe                       string
 	Length, Height, Wide, Deep quantity.Length
@@ -17,6 +20,7 @@ type Parallels struct {
 	Mass                       quantity.Mass
 	Mu                         float64
 	Body                       quantity.Estimate
+	Joint                      Hardware
 }
 
 // House values of parallels: from dips on a bar is high, a base is at least half as wide as high
@@ -56,12 +60,14 @@ func (p Parallels) Build() (Built, error) {
 	if p.Height < dipHeight {
 		deep.Demand = 0.2
 	}
+	joint, why := p.Joint.Capacity(true)
 	out := Built{
 		Floor: 2 * float64(p.Wide*max(p.Deep, p.Length)), OnFloor: true,
 		Title: "Parallels", Hours: [2]float64{1, 3}, Mass: 2 * p.Mass,
 		Checks: []Check{
 			{Link: "bar in bending", Demand: a.Stress, Capacity: a.Allowable, Unit: "Pa", Formula: "F/2 · length/4 over S", Source: "statics; strength of " + steel.Name},
 			{Link: "bar's sag", Demand: a.Deflection, Capacity: float64(p.Length) / sag, Unit: "m", Formula: "at most length/60", Source: "house value"},
+			{Link: "each joint of the pipes", Demand: float64(f), Capacity: joint, Unit: "N", Formula: "F/2 at one end of a bar against its mark", Source: "its maker", Refused: why},
 			base, deep,
 			{Link: "tipping", Demand: s.Tips(f), Capacity: 1, Formula: "1.5 · 0.1 F h over F B/2 + W B/2", Source: "statics; house factors"},
 			{Link: "sliding", Demand: s.Slides(f), Capacity: 1, Formula: "0.15 F over μ (F + W)", Source: "statics; house factors"},
@@ -69,10 +75,13 @@ func (p Parallels) Build() (Built, error) {
 		Parts: []Part{
 			{Name: "bar", Stock: "pipe-" + p.Pipe, Length: p.Length, Count: 2}, {Name: "upright", Stock: "pipe-" + p.Pipe, Length: p.Height, Count: 4},
 			{Name: "foot", Stock: "timber-38x89", Length: max(p.Wide, p.Deep), Count: 4}, {Name: "rubber foot", Stock: "rubber-foot", Count: 8},
+			{Name: "joint of bar and upright, marked", Stock: "pipe-joint", Count: 4}, {Name: "floor flange, marked", Stock: "pipe-joint", Count: 4}, {Name: "wood screw, four to a flange", Stock: "screw-4.5x50", Count: 16},
 		},
 		Tools: []string{"pipe cutter", "file", "drill", "square"},
 		Steps: []Step{
 			{"Cut uprights of one length, to 1 mm; file every edge that a hand may touch.", false},
+			{"Lay two feet of each bar in the shape of a T or a frame as drawn: as wide and as deep as its base; join them where they cross.", false},
+			{"Join each bar to its two uprights with marked joints, each upright to its foot with a marked flange and four screws, prebored.", false},
 			{"Put each together flat on the floor: four feet down, nothing rocks.", true},
 			{"Push at the grip with a hand: it sways 10 mm at most.", true},
 			{"Lay the proof load on both, then 0.75 of the body on one; look again.", true},
@@ -81,6 +90,11 @@ func (p Parallels) Build() (Built, error) {
 		ProofOf:  proofMass(p.Body),
 		Inspect:  looked("play, cracks, threads, worn feet"),
 		Cautions: []string{guidance, "Both stand apart by the width of the shoulders and a hand; no swinging."},
+	}
+	if !p.Screwed && p.Height >= dipHeight {
+		brace := quantity.Length(math.Hypot(float64(p.Height), float64(p.Length)))
+		out.Parts = append(out.Parts, Part{Name: "brace", Stock: "timber-38x89", Length: brace, Count: 2}, Part{Name: "M8 bolt for a brace", Stock: "bolt-m8", Count: 4})
+		out.Steps = slices.Insert(out.Steps, 3, Step{"Bolt a brace between the two uprights of each bar, from the foot of one to the head of the other.", false})
 	}
 	if p.Screwed {
 		// Sideways at the grip, the two uprights of a bar share it at their threads.

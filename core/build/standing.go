@@ -179,17 +179,18 @@ var parallelsDesign = Design{
 	Asks: asked(
 		Ask{Key: "pipe", Label: "Pipe, schedule 40", Words: pipeWords}, metres("height_m", "Grip above the floor", 0.08, 1.3), metres("length_m", "Length of each bar", 0.2, 1.2),
 		metres("wide_m", "Base of one, across", 0.05, 1.5), metres("deep_m", "Base of one, along", 0.1, 1.5), yesNo("screwed", "Uprights screwed into flanges", "A thread leaves under half of the pipe: cross braces are better."),
-		Ask{Key: "mass_kg", Label: "One of them weighs", Kind: quantity.KindMass, Low: 0.2, High: 60}, friction, worn,
+		Ask{Key: "mass_kg", Label: "One of them weighs", Kind: quantity.KindMass, Low: 0.2, High: 60}, marked("joint_n", "Each joint of its pipes is marked with"), friction, worn,
 	),
 	Starts: func(Situation) Values {
 		return Values{
-			Num:  map[string]float64{"height_m": 0.95, "length_m": 0.45, "wide_m": 0.5, "deep_m": 0.5, "mass_kg": 8, "mu": 0.5, "worn_kg": 0},
+			Num:  map[string]float64{"height_m": 0.95, "length_m": 0.45, "wide_m": 0.5, "deep_m": 0.5, "mass_kg": 8, "joint_n": 0, "mu": 0.5, "worn_kg": 0},
 			Word: map[string]string{"pipe": "1-1/4", "screwed": "no"},
 		}
 	},
 	Build: func(v Values, s Situation) (Built, error) {
 		return Parallels{
 			Pipe: v.Word["pipe"], Length: v.length("length_m"), Height: v.length("height_m"), Wide: v.length("wide_m"), Deep: v.length("deep_m"), Screwed: v.yes("screwed"), Mass: v.mass("mass_kg"), Mu: v.Num["mu"], Body: s.body(v),
+			Joint: Hardware{Kind: MetalLink, Working: v.force("joint_n")},
 		}.Build()
 	},
 	Gives: func(v Values, _ Situation) []capability.Supply {
