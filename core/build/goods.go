@@ -100,7 +100,7 @@ var goods = []Good{
 	packs("lag-6.5x115", "Lag screw 6.5 × 115 mm with washer", HardwareShop, 10, 780), packs("lag-6.5x150", "Lag screw 6.5 × 150 mm with washer", HardwareShop, 10, 950),
 	packs("lag-8x125", "Lag screw 8 × 125 mm with washer", HardwareShop, 10, 1050), packs("lag-8x150", "Lag screw 8 × 150 mm with washer", HardwareShop, 10, 1250),
 	packs("anchor", "Wall anchor as its maker rates it for this base", HardwareShop, 4, 1100),
-	packs("screw-4x35", "Wood screw 4 × 35 mm", HardwareShop, 100, 520), packs("screw-4.5x50", "Wood screw 4.5 × 50 mm", HardwareShop, 100, 690),
+	packs("screw-4x35", "Wood screw 4 × 35 mm", HardwareShop, 100, 520), packs("screw-4.5x50", "Wood screw 4.5 × 50 mm", HardwareShop, 100, 690), packs("screw-5x70", "Wood screw 5 × 70 mm", HardwareShop, 100, 880),
 	packs("bolt-m8", "M8 bolt with nut and washers", HardwareShop, 4, 420), packs("bolt-m10", "M10 bolt with nut and 40 mm washers", HardwareShop, 2, 540), packs("bolt-m12", "M12 bolt with nut and 40 mm washers", HardwareShop, 2, 720),
 	packs("ring", "Ring or eye on a plate, marked", SportsShop, 1, 650), packs("gym-ring", "Ring to hold, 28 mm", SportsShop, 1, 900), packs("plate-steel", "Steel plate 6 mm, marked", HardwareShop, 1, 750),
 	packs("sawhorse", "Sawhorse, marked", HardwareShop, 2, 3600), packs("bar-bracket", "Bracket for a bar, marked", HardwareShop, 2, 2900),

@@ -56,7 +56,7 @@ func TestWhatIsDoneAboutWhatFails(t *testing.T) {
 		{"sled", num("load_high_m", 0.4), "the load tied below", true},
 		{"sled", num("mass_kg", 200.0, "strap_n", 5000.0), "125 kg on it, which is what there is", true},
 		{"parallels", num("wide_m", 0.3), "a base half as wide as it is high", true},
-		{"parallels", num("screwed", "yes", "pipe", "3/4"), "cross braces instead of threads", true},
+		{"parallels", num("screwed", "yes", "pipe", "3/4"), "posts of timber instead of pipe in flanges", true},
 		{"pegs", num("pipe", "3/4", "threaded", "yes"), "a plain peg through the board instead of a thread", true},
 		{"shelf", num("high_m", 1.9), "at most 1.4 m high", true},
 		{"shelf", num("span_m", 1.2), "a bracket on each stud", true},

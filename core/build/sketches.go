@@ -23,31 +23,22 @@ func drawBox(v Values, s Situation) []Figure {
 }
 
 func drawStep(v Values, s Situation) []Figure {
-	step := stepOf(v, s)
-	h, span, flare, deep := v.Num["height_m"], v.Num["span_m"], v.Num["flare_m"], float64(step.Base-2*step.Flare)
-	thick, rail := 0.038, float64(railWide)
-	for _, t := range TreadStocks() {
-		if t.Key == v.Word["stock"] {
-			thick = float64(t.Thickness)
-		}
+	step, tread := stepOf(v, s), treadOf(v)
+	h, span, flare, deep, thick := float64(step.Height), float64(step.Span), float64(step.Flare), float64(tread.Width), float64(tread.Thickness)
+	under, wide := h-thick, float64(boardWide)
+	leg := func(x, out, w float64) []Mark { // its two edges
+		return []Mark{line(OfWood, x-w/2, under, out, -under, "a leg"), line(OfWood, x+w/2, under, out, -under, "a leg")}
 	}
-	leg := func(x, out float64, link string) Mark { return line(OfWood, x, h-thick, out, thick-h, link) }
-	view := func(name string, long float64, link string) Figure {
-		return Figure{Name: name, Marks: []Mark{
-			leg(0.02, -0.02-flare, link), leg(long-0.02, 0.02+flare, link), rect(OfWood, 0, h-thick, long, thick, "tread"), across(0, h+0.08, long), across(-flare, -0.08, long+2*flare), upward(long+0.2, 0, h),
-		}}
+	view := func(name string, long, w float64, brace string) Figure {
+		f := Figure{Name: name, Marks: append(leg(w/2, -flare, w), leg(long-w/2, flare, w)...)}
+		f.Marks = append(f.Marks, line(OfWood, w/2-flare*0.8, under*0.2, long-w+flare*0.8, under*0.75, brace), rect(OfWood, 0, under, long, thick, "tread in bending"),
+			across(0, h+0.08, long), across(-flare, -0.08, long+2*flare), upward(long+0.2, 0, h))
+		return f
 	}
-	front, side := view("front", span+2*rail, "tread on its legs"), view("side", deep, "tipping")
-	front.Marks = append(front.Marks, rect(OfWood, 0, h/3, span+2*rail, 0.089, "").saying("brace"), across(rail, h+0.17, span).saying("clear"))
+	front, side := view("front", span+2*float64(boardThick), float64(boardThick), "braces along"), view("side", deep, wide, "braces across")
+	front.Marks = append(front.Marks, across(float64(boardThick), h+0.17, span).saying("clear"))
+	side.Marks = append(side.Marks, rect(OfWood, 0, under-wide, deep, wide, "").saying("rail"))
 	return []Figure{front, side}
-}
-
-func drawParallels(v Values, _ Situation) []Figure {
-	h, l, wide, deep := v.Num["height_m"], v.Num["length_m"], v.Num["wide_m"], v.Num["deep_m"]
-	const d = 0.042
-	return []Figure{{Name: "one from the side", Marks: []Mark{
-		rect(OfSteel, 0, h-d, l, d, "bar"), round(OfSteel, d/2, h-d/2, d*1.5, "each joint"), round(OfSteel, l-d/2, h-d/2, d*1.5, "each joint"), rect(OfSteel, 0, d, d, h-2*d, "threads"), rect(OfSteel, l-d, d, d, h-2*d, "threads"), rect(OfWood, l/2-math.Max(deep, l)/2, 0, math.Max(deep, l), d, "base"), across(0, h+0.08, l), upward(l+0.2, 0, h), across(l/2-deep/2, -0.1, deep),
-	}}, {Name: "from the end", Marks: []Mark{rect(OfSteel, -d/2, d, d, h-d, "threads"), rect(OfWood, -wide/2, 0, wide, d, "base"), across(-wide/2, -0.1, wide)}}}
 }
 
 func drawPlatform(v Values, _ Situation) []Figure {

@@ -116,22 +116,25 @@ func stepChanges(v Values, _ Situation) []change {
 	return out
 }
 
-// stepOf is a step: a tread that lies on two rails over its depth, its feet standing out to all sides;
-// what it weighs follows from its boards.
+// stepOf is a step: a tread that lies on its legs, their feet standing out to all sides; what it weighs
+// follows from its boards.
 func stepOf(v Values, s Situation) StepBox {
-	const density = 480.0
-	var tread TreadStock
+	tread := treadOf(v)
+	out := StepBox{
+		Use: StepUse(v.Word["use"]), Stock: v.Word["stock"], Height: v.length("height_m"), Span: v.length("span_m"), Base: tread.Width + 2*v.length("flare_m"), Flare: v.length("flare_m"),
+		Mu: v.Num["mu"], Body: s.body(v), Wet: v.yes("wet"),
+	}
+	out.Mass = out.weighs(tread)
+	return out
+}
+
+func treadOf(v Values) (out TreadStock) {
 	for _, t := range TreadStocks() {
 		if t.Key == v.Word["stock"] {
-			tread = t
+			out = t
 		}
 	}
-	deep, rail := float64(tread.Width), float64(railWide)
-	mass := density * (deep*float64(tread.Thickness)*(v.Num["span_m"]+2*rail) + 4*0.038*0.089*v.Num["height_m"] + 2*0.038*0.089*v.Num["span_m"])
-	return StepBox{
-		Use: StepUse(v.Word["use"]), Stock: v.Word["stock"], Height: v.length("height_m"), Span: v.length("span_m"), Base: tread.Width + 2*v.length("flare_m"), Flare: v.length("flare_m"), Bearing: rail * deep,
-		Mass: quantity.Mass(mass), Mu: v.Num["mu"], Body: s.body(v), Wet: v.yes("wet"),
-	}
+	return out
 }
 
 var stepDesign = Design{
@@ -139,7 +142,7 @@ var stepDesign = Design{
 	Instead: always("a lower step, a stair, or a split squat on the floor"),
 	Key:     "step", Name: "Step", Does: "a step at the client's own height", On: OnFloor,
 	Asks: asked(
-		stepUse, Ask{Key: "stock", Label: "Tread", Words: treadWords()}, metres("height_m", "Height", 0.05, 0.8), metres("span_m", "Between the legs", 0.15, 0.8),
+		stepUse, Ask{Key: "stock", Label: "Tread", Words: treadWords()}, metres("height_m", "Height", float64(lowestStep), 0.8), metres("span_m", "Between the legs", 0.15, 0.8),
 		Ask{Key: "flare_m", Label: "Legs stand out by", Kind: quantity.KindThin, Low: 0, High: 0.2}, friction, damp, worn,
 	),
 	Starts: func(s Situation) Values {
@@ -153,52 +156,6 @@ var stepDesign = Design{
 	},
 	Build: func(v Values, s Situation) (Built, error) { return stepOf(v, s).Build() },
 	Gives: func(v Values, _ Situation) []capability.Supply { return standsAt(v, v.length("height_m")) },
-}
-
-func parallelsChanges(v Values, _ Situation) []change {
-	feet := rubberFeet(v)
-	h := v.Num["height_m"]
-	wide := sized("a base half as wide as it is high and 0.5 m deep", "wide_m", math.Max(v.Num["wide_m"], leastBase*h), "deep_m", math.Max(v.Num["deep_m"], leastDeep))
-	braced := sized("cross braces instead of threads in flanges", "screwed", "no")
-	all := wide.and(braced).and(feet)
-	out := append(together(feet, wide, braced), all)
-	for _, size := range pipesUp {
-		out = append(out, sized(size+" in pipe", "pipe", size), all.and(sized(size+" in pipe", "pipe", size)))
-	}
-	short := sized("bars 0.45 m long", "length_m", math.Min(v.Num["length_m"], 0.45))
-	for _, size := range pipesUp {
-		out = append(out, all.and(short).and(sized(size+" in pipe", "pipe", size)))
-	}
-	return out
-}
-
-var parallelsDesign = Design{
-	Changes: parallelsChanges,
-	Instead: always("push-ups on the floor or on a fixed counter; dips between two fixed counters"),
-	Key:     "parallels", Name: "Parallels", Does: "dips, or push-ups with straight wrists", On: OnFloor,
-	Asks: asked(
-		Ask{Key: "pipe", Label: "Pipe, schedule 40", Words: pipeWords}, metres("height_m", "Grip above the floor", 0.08, 1.3), metres("length_m", "Length of each bar", 0.2, 1.2),
-		metres("wide_m", "Base of one, across", 0.05, 1.5), metres("deep_m", "Base of one, along", 0.1, 1.5), yesNo("screwed", "Uprights screwed into flanges", "A thread leaves under half of the pipe: cross braces are better."),
-		Ask{Key: "mass_kg", Label: "One of them weighs", Kind: quantity.KindMass, Low: 0.2, High: 60}, marked("joint_n", "Each joint of its pipes is marked with"), friction, worn,
-	),
-	Starts: func(Situation) Values {
-		return Values{
-			Num:  map[string]float64{"height_m": 0.95, "length_m": 0.45, "wide_m": 0.5, "deep_m": 0.5, "mass_kg": 8, "joint_n": 0, "mu": 0.5, "worn_kg": 0},
-			Word: map[string]string{"pipe": "1-1/4", "screwed": "no"},
-		}
-	},
-	Build: func(v Values, s Situation) (Built, error) {
-		return Parallels{
-			Pipe: v.Word["pipe"], Length: v.length("length_m"), Height: v.length("height_m"), Wide: v.length("wide_m"), Deep: v.length("deep_m"), Screwed: v.yes("screwed"), Mass: v.mass("mass_kg"), Mu: v.Num["mu"], Body: s.body(v),
-			Joint: Hardware{Kind: MetalLink, Working: v.force("joint_n")},
-		}.Build()
-	},
-	Gives: func(v Values, _ Situation) []capability.Supply {
-		if v.Num["height_m"] < dipHeight {
-			return nil
-		}
-		return []capability.Supply{extra(v, capability.Of(capability.DipEdge))}
-	},
 }
 
 var platformDesign = Design{

@@ -2,6 +2,7 @@ package build
 
 import (
 	"fmt"
+	"math"
 
 	"scrappyrack/core/quantity"
 )
@@ -47,22 +48,17 @@ const (
 )
 
 // StepBox is a step of a tread on legs: Height and Span between the legs, Base how wide the legs
-// stand the way it tips, Flare how far they stand out beyond the tread, Bearing the area in m²
-// that the tread lies on each leg with, all else in m; Mass its own, in kg; Mu the friction of
-// its feet with the floor; Body with what is worn; Wet that it gets wet.
+// stand the way it tips, Flare how far they stand out beyond the tread, in m; Mass its own, in kg;
+// Mu the friction of its feet with the floor; Body with what is worn; Wet that it gets wet.
 type StepBox struct {
 	Use                       StepUse
 	Stock                     string
 	Height, Span, Base, Flare quantity.Length
-	Bearing                   float64
 	Mass                      quantity.Mass
 	Mu                        float64
 	Body                      quantity.Estimate
 	Wet                       bool
 }
-
-// railWide is what a tread lies on at each end, in m.
-const railWide quantity.Length = 0.038
 
 // Feet land so far inside of the edge, in m: stepping, and jumping.
 const stepInside, jumpInside quantity.Length = 0.05, 0.10
@@ -76,8 +72,8 @@ func StepHeight(stature quantity.Length) quantity.Length {
 // Build works a step out: one foot with 2.5 of the body, jumped on to two with 2 each besides;
 // in its tread, on its legs, tipping and sliding. Where a check fails the cheapest change that
 // makes all pass is named. Errors are *quantity.FieldError of use, stock, height_m, span_m,
-// base_m, flare_m, bearing_m2, mass_kg, mu and body_kg.
-// Source: Strip, Tread, Standing; the factors are house values.
+// base_m, flare_m, mass_kg, mu and body_kg.
+// Source: Strip, Tread, Standing, Joined, Slim; the factors are house values.
 func (s StepBox) Build() (Built, error) {
 	var stock *TreadStock
 	for _, t := range TreadStocks() {
@@ -90,8 +86,6 @@ func (s StepBox) Build() (Built, error) {
 		return Built{}, quantity.At("use", "a step is stepped on, or jumped on to")
 	case stock == nil:
 		return Built{}, quantity.At("stock", fmt.Sprintf("%q is no tread that is known", s.Stock))
-	case !(s.Bearing > 0) || s.Bearing > 0.2:
-		return Built{}, quantity.At("bearing_m2", "a tread lies on its legs with some area, at most 0.2 m²")
 	case !(s.Mass > 0) || s.Mass > 100:
 		return Built{}, quantity.At("mass_kg", "a step weighs from above 0 to 100 kg")
 	case !(s.Mu > 0) || s.Mu > 1.5:
@@ -102,7 +96,7 @@ func (s StepBox) Build() (Built, error) {
 	metres := func(field string, v quantity.Length, from, to float64) error {
 		return within(field, float64(v), from, to, "m")
 	}
-	if err := first(metres("height_m", s.Height, 0.05, 0.80), metres("span_m", s.Span, 0.15, 0.80), metres("base_m", s.Base, 0.15, 1.2), metres("flare_m", s.Flare, 0, 0.2)); err != nil {
+	if err := first(metres("height_m", s.Height, float64(lowestStep), 0.80), metres("span_m", s.Span, 0.15, 0.80), metres("base_m", s.Base, 0.15, 1.2), metres("flare_m", s.Flare, 0, 0.2)); err != nil {
 		return Built{}, err
 	}
 	foot, most, inside := landing(s.Use, s.Body)
@@ -116,29 +110,82 @@ func (s StepBox) Build() (Built, error) {
 		Title: fmt.Sprintf("Step, %.2f m: %s", float64(s.Height), stock.Name), Hours: [2]float64{2, 3},
 		Checks: []Check{
 			{Link: "tread in bending", Demand: stress, Capacity: allowed, Unit: "Pa", Formula: "F/4 (L − 0.05)/S", Source: source},
-			{Link: "tread on its legs", Demand: float64(most) / 2 / s.Bearing, Capacity: timberBearing * wetBearing(s.Wet), Unit: "Pa", Formula: "F/2 over the area", Source: "house value, across the grain"},
+			{Link: "tread on a leg", Demand: float64(most) / float64(boardThick*boardWide), Capacity: timberBearing * wetBearing(s.Wet), Unit: "Pa", Formula: "all of F at one corner, over the leg's end", Source: "house value, across the grain"},
 			{Link: "tipping", Demand: stands.Tips(foot), Capacity: 1, Formula: "1.5 · 0.1 F h over F (e + flare) + W B/2", Source: "statics; house factors"},
 			{Link: "sliding", Demand: stands.Slides(foot), Capacity: 1, Formula: "0.15 F over μ (F + W)", Source: "statics; house factors"},
 		},
-		Parts:    []Part{stock.part(s.Span + 2*railWide), {Name: "leg", Stock: "timber-38x89", Length: s.Height, Count: 4}, {Name: "rail under an end of the tread", Stock: "timber-38x89", Length: stock.Width, Count: 2}, {Name: "brace", Stock: "timber-38x89", Length: s.Span + 2*railWide, Count: 2}, {Name: "wood screw", Stock: "screw-4.5x50", Count: 32}},
 		Tools:    []string{"saw", "drill", "square", "sandpaper"},
 		Proof:    fmt.Sprintf("%.0f kg laid on the front edge for 5 minutes, nobody on it; it goes back to within 2 mm. Never a person. Passing raises nothing.", 1.25*float64(s.Body.Value+s.Body.Expanded())),
 		ProofOf:  proofMass(s.Body),
 		Inspect:  "Every 3 months: play at the joints, splits, worn feet; given up at 10 % of wear. Written down with the date.",
 		Cautions: []string{"Guidance for a competent person; local codes and a licensed trade decide.", "On a floor that is dry and even; shoes that grip."},
-		Steps: []Step{
-			{"Cut legs of one length, to 1 mm, with the same slant at both ends; screw a rail to the heads of each two, with three screws a leg, prebored. The tread lies on both rails and legs, screws only keep it there.", false},
-			{"Screw a brace to the legs on both long sides, at a third of the height, two screws a leg.", false},
-			{fmt.Sprintf("The feet of the legs stand out %.0f mm beyond the tread, to all four sides; brace them.", float64(s.Flare)*1000), false},
-			{"Set it on the real floor: it does not rock, and no screw has split the wood.", true},
-			{fmt.Sprintf("Draw the zone where feet land, %.0f mm inside the edge.", float64(inside)*1000), false},
-			{"Lay the proof load on, nobody near; look again.", true},
-		},
+	}
+	if err := s.onLegs(&out, *stock, foot, most, inside); err != nil {
+		return Built{}, err
 	}
 	if s.Use == JumpOn {
 		out.Cautions = append(out.Cautions, "Jumped on to with two feet; stepped down from.")
 	}
 	return out, nil
+}
+
+// lowestStep has room for legs and braces below its tread, in m.
+const lowestStep quantity.Length = 0.20
+
+// legs is how high the tread's lower side is above the floor, how long a leg is that slants out to two
+// sides, and how long the braces along and across are, in m.
+func (s StepBox) legs(t TreadStock) (high, leg, along, across float64) {
+	f := float64(s.Flare)
+	high = float64(s.Height - t.Thickness)
+	leg = math.Hypot(high, math.Sqrt2*f) + float64(boardWide+boardThick)*f/high
+	return high, leg, math.Hypot(high, float64(s.Span+2*boardThick)), math.Hypot(high, float64(t.Width))
+}
+
+// weighs is what a step weighs, in kg: no more than it does.
+func (s StepBox) weighs(t TreadStock) quantity.Mass {
+	_, leg, along, across := s.legs(t)
+	tread := float64(t.Thickness*t.Width) * float64(s.Span+2*boardThick)
+	return quantity.Mass(lightTimber * (tread + float64(boardThick*boardWide)*(4*leg+2*along+2*across+2*float64(t.Width))))
+}
+
+// onLegs are the links below a tread, with parts and steps: the legs as columns, and the braces that
+// keep them upright under 0.15 of one foot, or of the share of two feet.
+func (s StepBox) onLegs(out *Built, t TreadStock, foot, most quantity.Force, inside quantity.Length) error {
+	high, leg, along, across := s.legs(t)
+	push := slideSway * math.Max(float64(foot), SharedByStuds*float64(most))
+	out.Checks = append(out.Checks, Check{Link: "a leg as a column", Demand: float64(most), Capacity: Slim(leg), Unit: "N", Formula: "all of F on one against π² E I/L² over 3", Source: "Euler; house factor"})
+	for _, b := range []struct {
+		name string
+		wide quantity.Length
+	}{{"braces along", s.Span + 2*boardThick}, {"braces across", t.Width}} {
+		c, err := braced(b.name, push, high, float64(b.wide), s.Wet)
+		if err != nil {
+			return err
+		}
+		out.Checks = append(out.Checks, c)
+	}
+	timber := func(name string, long float64, count int) Part {
+		return Part{Name: name, Stock: "timber-38x89", Length: sawn(long), Count: count}
+	}
+	out.Parts = []Part{
+		t.part(s.Span + 2*boardThick), timber("leg", leg, 4), timber("rail between two legs", float64(t.Width), 2), timber("brace along", along, 2), timber("brace across", across, 2),
+		{Name: "wood screw", Stock: joinScrew, Count: 4*3 + 4*2*screwsOfLap + 4*2}, {Name: "rubber foot", Stock: "rubber-foot", Count: 4},
+	}
+	grain := ""
+	if t.Panel != "" {
+		grain = ", its face grain running from legs to legs"
+	}
+	out.Steps = []Step{
+		{fmt.Sprintf("Cut four legs of one length, to 1 mm. Both ends slant, parallel to each other, so that a leg leans %.0f mm over its height of %.0f mm, %.1f°, towards its wide and towards its narrow side.", float64(s.Flare)*1000, high*1000, math.Atan(float64(s.Flare)/high)*180/math.Pi), false},
+		{fmt.Sprintf("Make two end frames: two legs side by side, their heads %.0f mm over all, which is the tread's width, their feet %.0f mm. Screw a rail on the inner side right below the heads, three screws a leg; a brace on the outer side from the foot of one leg to the head of the other, four screws at each end. All screws of 70 mm go through one board into the next, prebored by 3.5 mm.", float64(t.Width)*1000, float64(t.Width+2*s.Flare)*1000), false},
+		{fmt.Sprintf("Stand the frames %.0f mm apart at their heads, rails inside. Lay the tread on the heads of the legs, flush with them all round%s; two screws down into each leg keep it there.", float64(s.Span)*1000, grain), false},
+		{"At both long sides screw a brace on the narrow sides of the legs, from the foot of one to the head of the other, four screws at each end in a row.", false},
+		{fmt.Sprintf("Press a rubber foot on under each leg. Each foot stands out %.0f mm beyond the tread, to both sides of its corner.", float64(s.Flare)*1000), false},
+		{"Set it on the real floor: it does not rock, and no screw has split the wood.", true},
+		{fmt.Sprintf("Draw the zone where feet land, %.0f mm inside the edge.", float64(inside)*1000), false},
+		{"Lay the proof load on, nobody near; look again.", true},
+	}
+	return nil
 }
 
 // under is the stress in a tread under one foot or under all that lands, whichever is worse,
