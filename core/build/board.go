@@ -93,6 +93,15 @@ func (b Base) bodyBoardLong() quantity.Length {
 	return max(1.0, 2*b.Spacing+2*screwsEdge)
 }
 
+// bodyPlaces are where a board for a body is fixed, from its middle: on three studs, or where the maker's
+// anchors go.
+func (b Base) bodyPlaces() [3]quantity.Length {
+	if b.Kind != WoodStuds {
+		return [3]quantity.Length{-0.35, 0, 0.35}
+	}
+	return [3]quantity.Length{-b.Spacing, 0, b.Spacing}
+}
+
 // Build works a board out along its whole load path: owner, ring, screws, board, stud, top
 // plate. For masonry it asks for the maker's working loads and refuses to guess. Errors are
 // *quantity.FieldError of use, base, rings, diameter_m, length_m, thread_m and body_kg.
@@ -109,17 +118,19 @@ func (w WallBoard) Build() (Built, error) {
 			"Cables run above and beside sockets and switches, pipes where taps are: none there.",
 			"Guidance for a competent person; local codes and a licensed trade decide.",
 		},
-		Steps: []Step{
-			{"Who owns the wall says yes, in writing.", true},
-			{"The stud is found, and its two edges are marked.", true},
-			{"The detector is clear along all of the board; no socket or switch below or above it.", true},
-			w.drilled(),
-			w.screwedOn(),
+		Steps: slices.Concat([]Step{{"Who owns the wall says yes, in writing.", true}}, w.Base.found(map[BoardUse]string{ForBands: "the stud", ForBody: "the three studs"}[w.Use]), w.fixed(), []Step{
 			{"It has no play under a hand.", true},
 			{"A slow pull with the hanging scale, standing aside: nothing moves.", true},
-		},
+		}),
 	}
 	out.Checks = append(out.Checks, owned(w.Owner, noScrew))
+	for _, r := range w.Rings {
+		bolts, err := w.onBolts(r)
+		if err != nil {
+			return Built{}, err
+		}
+		out.Checks = append(out.Checks, bolts...)
+	}
 	switch w.Base.Kind {
 	case WoodStuds:
 		checks, err := w.onStuds()
@@ -135,8 +146,10 @@ func (w WallBoard) Build() (Built, error) {
 	for _, r := range w.Rings {
 		out.Top = max(out.Top, r.Height+boardEnd+0.04)
 	}
+	fixing := Part{Name: w.fixing(), Stock: w.screw(), Count: 9}
 	if w.Use == ForBands {
-		out.Parts = []Part{{Name: "board", Stock: "timber-38x89", Length: out.Top, Count: 1}, {Name: "lag screw with washer", Stock: w.screw(), Count: max(7, 2*len(w.Rings))}, {Name: "ring", Stock: "ring", Count: len(w.Rings)}}
+		fixing.Count = len(w.heights())
+		out.Parts = []Part{{Name: "board", Stock: "timber-38x89", Length: out.Top, Count: 1}, fixing, {Name: "ring on its plate", Stock: "ring", Count: len(w.Rings)}, {Name: "M8 bolt, two to a ring", Stock: "bolt-m8", Count: w.ringBolts() * len(w.Rings)}}
 		most := quantity.Force(0)
 		for _, r := range w.Rings {
 			most = max(most, r.Pull)
@@ -147,10 +160,10 @@ func (w WallBoard) Build() (Built, error) {
 		if out.OnFloor = w.Legs; !w.Legs {
 			out.Bottom = w.leg()
 		}
-		out.Parts = []Part{{Name: "board", Stock: "timber-38x140-graded", Length: w.Base.bodyBoardLong(), Count: 1}, {Name: "lag screw with washer", Stock: w.screw(), Count: 9}, {Name: "M10 through-bolt with 40 mm washers", Stock: "bolt-m10", Count: 2}}
+		out.Parts = []Part{{Name: "board", Stock: "timber-38x140-graded", Length: w.Base.bodyBoardLong(), Count: 1}, fixing, {Name: "ring on its plate", Stock: "ring", Count: 1}, {Name: "M10 bolt for the ring", Stock: "bolt-m10", Count: w.ringBolts()}}
 		if w.Legs {
-			out.Parts = append(out.Parts, Part{Name: "leg", Stock: "timber-38x89", Length: w.leg(), Count: 2})
-			out.Steps = slices.Insert(out.Steps, 5, Step{fmt.Sprintf("Stand two legs under the board, %.0f cm apart with the ring between them, tight on a firm floor; screw them to the wall so that they cannot be kicked out.", float64(legsApart)*100), true})
+			out.Parts[1].Count++
+			out.Parts = append(out.Parts, Part{Name: "leg", Stock: "timber-38x89", Length: w.leg(), Count: 2}, Part{Name: "cross board over the legs", Stock: "timber-38x89", Length: legsApart + boardWide, Count: 1}, Part{Name: "block behind it", Stock: "timber-38x89", Length: 0.1, Count: 1}, Part{Name: "wood screw", Stock: joinScrew, Count: 8})
 		}
 		kg := float64(w.Body.Value + w.Body.Expanded())
 		out.ProofOf = proofMass(w.Body)
@@ -208,24 +221,91 @@ func (w WallBoard) screw() string {
 // ownersWord is the link that no wall and no ceiling is without.
 const ownersWord = "the owner's word"
 
-// drilled and screwedOn are how a board is fixed, by what it is fixed to.
-func (w WallBoard) drilled() Step {
-	if w.Base.Kind == MasonryWall {
-		return Step{"Drill for the anchors as their maker says, into brick or block and no joint; blow the holes out.", true}
+// found are the holds before anything is fixed to a wall: what is found in it, and that nothing else is.
+func (b Base) found(what string) []Step {
+	clear := Step{"The detector is clear behind all of it; no socket, switch or tap below, above or beside it.", true}
+	switch b.Kind {
+	case MasonryWall:
+		return []Step{{"The wall was knocked along: brick, block or concrete where every anchor goes, no joint, nothing hollow but what its maker names.", true}, clear}
+	case WoodStuds:
+		return []Step{{fmt.Sprintf("Found: %s. The edges are marked, and the middles.", what), true}, clear}
 	}
-	mm := float64(w.Diameter) * 1000
-	return Step{fmt.Sprintf("Drill holes of %.1f mm through the board and pilots of %.1f mm into the stud: their chips are wood.", mm, 0.7*mm), true}
+	return []Step{{"What the wall is built of is known, and holds.", true}, clear}
 }
 
-func (w WallBoard) screwedOn() Step {
-	what := "screws, their heads on washers"
+// fixing is what holds it, in words.
+func (w WallBoard) fixing() string {
 	if w.Base.Kind == MasonryWall {
-		what = "anchors, their heads on washers"
+		return "anchor with washer"
 	}
+	return "lag screw with washer"
+}
+
+// ringBolts are the bolts that hold a ring's plate on the board, their heads let into its back.
+func (w WallBoard) ringBolts() int {
 	if w.Use == ForBody {
-		return Step{fmt.Sprintf("Fix the board with nine %s: three above one another at each of three places, one at the middle of the board and one %.0f mm from either edge; the ring goes through the board on its two bolts before that.", what, float64(bodyRows[0])*1000), false}
+		return 4
 	}
-	return Step{fmt.Sprintf("Fix the board with %s: %.0f mm above and below every ring, and %.0f mm from its lower end.", what, float64(besideRing)*1000, float64(boardEnd)*1000), false}
+	return 2
+}
+
+// sunk is how deep bolts' heads and washers are let into the back of a board, in m.
+const sunk quantity.Length = 0.009
+
+// onBolts is what a ring asks of the bolts of its plate: of the wood that they bear on, and of what
+// their washers bear on behind. All of a pull may go off the wall, and all of it along.
+func (w WallBoard) onBolts(r Ring) ([]Check, error) {
+	f, wood := float64(r.Pull)*BandFactor, "timber-unknown"
+	bolt, washer := quantity.Length(0.008), quantity.Length(washerOver)
+	if w.Use == ForBody {
+		f, wood = float64(Weight(w.Body))*PersonFactor, "timber-graded:spruce-pine-fir"
+		bolt, washer = 0.010, 0.040
+	}
+	n := float64(w.ringBolts())
+	across, mode, err := Bolt{Diameter: bolt, Thick: boardThick - sunk, Plate: plateThick, Gravity: gravityOf(wood)}.Beside()
+	if err != nil {
+		return nil, err
+	}
+	if w.Base.Wet {
+		across *= wetLateral
+	}
+	hole := bolt + 0.001
+	under := math.Pi / 4 * float64(washer*washer-hole*hole)
+	at := fmt.Sprintf("at %.2f m", float64(r.Height))
+	return []Check{
+		{Link: "ring's bolts " + at, Demand: f / n, Capacity: across, Unit: "N", Formula: fmt.Sprintf("factored pull over %.0f bolts, along the board; mode %s", n, mode), Source: "general dowel equations, NDS 2018 table 12.3.1A"},
+		{Link: "ring's washers " + at, Demand: f / n / under, Capacity: timberBearing * wetBearing(w.Base.Wet), Unit: "Pa", Formula: fmt.Sprintf("factored pull over %.0f washers of %.0f mm", n, float64(washer)*1000), Source: "house value, across the grain"},
+	}, nil
+}
+
+// fixed is how a board is put up: its rings, then its fixings, then its legs.
+func (w WallBoard) fixed() []Step {
+	what, drill := "lag screws, their heads on washers", Step{}
+	if w.Base.Kind == MasonryWall {
+		what, drill = "anchors, their heads on washers", Step{"Drill for the anchors as their maker says, into brick or block and no joint; blow the holes out.", true}
+	} else {
+		mm := float64(w.Diameter) * 1000
+		drill = Step{fmt.Sprintf("Drill holes of %.1f mm through the board and pilots of %.1f mm into the studs, as deep as the screws reach: their chips are wood.", mm, 0.7*mm), true}
+	}
+	if w.Use == ForBands {
+		return []Step{
+			{fmt.Sprintf("Bolt each ring's plate to the board before it goes up, on its middle line: two M8 bolts, 25 mm above and below the ring, their heads and washers let %.0f mm into the back.", float64(sunk)*1000), false},
+			drill,
+			{fmt.Sprintf("Fix the board, upright, with %s: %.0f mm above and below every ring, and %.0f mm from its lower end, which stands on the floor.", what, float64(besideRing)*1000, float64(boardEnd)*1000), false},
+		}
+	}
+	apart := w.Base.bodyPlaces()[2]
+	out := []Step{
+		{fmt.Sprintf("Bolt the ring's plate on the middle of the board before it goes up: four M10 bolts, 70 mm apart along the board and 50 mm across, their heads and washers let %.0f mm into the back.", float64(sunk)*1000), false},
+		drill,
+		{fmt.Sprintf("Fix the board, level, with nine %s: three above one another in its middle and %.0f mm to either side; of each three one on the middle line and one %.0f mm from either edge.", what, float64(apart)*1000, float64(bodyRows[0])*1000), false},
+	}
+	if w.Legs {
+		out = append(out,
+			Step{fmt.Sprintf("Stand two legs under the board, their wide sides against the wall, %.0f mm from the middle of one to that of the other with the ring between, tight on a firm floor; screw each head to the board from below, two screws of 70 mm on a slant.", float64(legsApart)*1000), false},
+			Step{"Screw the cross board over both legs, 10 cm above the floor, two screws of 70 mm into each; the block lies behind its middle, and a fixing through both into the wall keeps the legs from being kicked out.", true})
+	}
+	return out
 }
 
 // noScrew is what follows where the owner of a wall has not said yes.

@@ -56,7 +56,7 @@ func TestBoardsAsASensiblePersonExpects(t *testing.T) {
 	low, high := 1.22-0.06, 1.22+0.06
 	turned := 0.068 * high / (low*low + high*high)
 	at := func(off, along float64) float64 { return (off+turned*along)/900 + along/1500 }
-	assert.InDelta(t, math.Max(math.Max(at(unknown, 0), at(0, unknown)), at(unknown/math.Sqrt2, unknown/math.Sqrt2)), got.Checks[1].Use(), 1e-9)
+	assert.InDelta(t, math.Max(math.Max(at(unknown, 0), at(0, unknown)), at(unknown/math.Sqrt2, unknown/math.Sqrt2)), linkOf(t, got, "anchors at 1.22 m").Use(), 1e-9)
 	brick.Base.Joints = true
 	got, err = brick.Build()
 	require.NoError(t, err)

@@ -144,7 +144,8 @@ var bodyBoard = Design{
 	},
 	Studs: func(v Values, s Situation) []quantity.Length {
 		base, _ := s.wallOf(v)
-		return []quantity.Length{-base.Spacing, 0, base.Spacing}
+		at := base.bodyPlaces()
+		return at[:]
 	},
 	Key: "board-body", Name: "Wall board for a body", Does: "straps for rows and a high anchor", On: OnWall,
 	Asks: func(v Values, s Situation) []Ask {

@@ -187,75 +187,8 @@ var sledDesign = Design{
 // sledMass is what a sled weighs by itself, in kg (house value).
 const sledMass = 5.0
 
-// pegBoards are how wide the boards of pegs are, bracketFoot how far above its end a bracket's
-// lower screw is, in m.
-var pegBoards = map[string]quantity.Length{"89": 0.089, "140": 0.140}
-
+// bracketFoot is how far above its end a bracket's lower screw is, in m.
 const bracketFoot quantity.Length = 0.02
-
-// plateRadius is what hangs below a peg, in m: half a plate (house value).
-const plateRadius quantity.Length = 0.23
-
-// pegBoardLong is how long a board of pegs is: over two studs at least.
-func pegBoardLong(v Values, s Situation) quantity.Length {
-	base, _ := s.wallOf(v)
-	if base.Kind != WoodStuds {
-		return 1.2
-	}
-	return max(1.2, 2*base.Spacing+2*screwsEdge)
-}
-
-// pegStuds are the studs behind a board of pegs, from its middle, or the places of the anchors: a peg
-// at each.
-func pegStuds(v Values, s Situation) []quantity.Length {
-	base, _ := s.wallOf(v)
-	if base.Kind != WoodStuds {
-		return []quantity.Length{-0.45, 0, 0.45}
-	}
-	return []quantity.Length{-base.Spacing, 0, base.Spacing}
-}
-
-var pegsDesign = Design{
-	Changes: func(v Values, _ Situation) []change {
-		board, plain, pipe := sized("a board of 38 × 140 mm", "board", "140"), sized("a plain peg through the board instead of a thread", "threaded", "no"), sized("pegs of 1¼ in pipe", "pipe", "1-1/4")
-		low := sized("at most 1.4 m high", "high_m", math.Min(v.Num["high_m"], 1.4))
-		best := board.and(plain).and(pipe)
-		out := append(together(board, plain, pipe, low), best, best.and(low))
-		if v.yes("threaded") {
-			out = append(out, pipes()...)
-		}
-		return wallChanges(out...)
-	},
-	Instead: always("plates flat on the floor, against a wall"),
-	Wide:    pegBoardLong,
-	Studs:   pegStuds,
-	Key:     "pegs", Name: "Plate pegs", Does: "plates off the floor", On: OnWall,
-	Asks: func(v Values, s Situation) []Ask {
-		return append([]Ask{
-			{Key: "pipe", Label: "Peg, pipe of", Words: pipeWords}, metres("out_m", "Stands out by", 0.03, 0.4), {Key: "mass_kg", Label: "One peg carries", Kind: quantity.KindMass, Low: 0.5, High: 200},
-			{Key: "board", Label: "On a board", Words: words("89", "38 × 89 mm, 2 × 4", "140", "38 × 140 mm, 2 × 6")},
-			yesNo("threaded", "Screwed into a flange", "A thread leaves under half of the pipe."), metres("high_m", "Highest peg", 0.1, 2.2),
-		}, wallAsks(v, s)...)
-	},
-	Starts: func(s Situation) Values {
-		return wallFit(Values{Num: map[string]float64{"out_m": 0.12, "mass_kg": 25, "high_m": 1.2}, Word: map[string]string{"pipe": "3/4", "board": "140", "threaded": "no"}})
-	},
-	Build: func(v Values, s Situation) (Built, error) {
-		mass := quantity.Estimate{Value: v.mass("mass_kg")}
-		wide := pegBoards[v.Word["board"]]
-		out, err := Peg{Pipe: v.Word["pipe"], Out: v.length("out_m"), Mass: mass, Threaded: v.yes("threaded")}.Build()
-		if err != nil {
-			return out, err
-		}
-		more, err := s.carries(v, float64(Weight(mass))*CarryFactor, v.length("out_m")+boardThick, wide/4, wide*3/4)
-		n := len(pegStuds(v, s))
-		out.Parts[0].Count, out.Parts[1].Length = n, pegBoardLong(v, s)
-		out.Parts[1].Stock = map[string]string{"89": "timber-38x89", "140": "timber-38x140"}[v.Word["board"]]
-		out.Parts, out.Bottom, out.Top = append(out.Parts, s.screws(v, 2*n)), max(0, v.length("high_m")-plateRadius), v.length("high_m")+0.1
-		out.Checks = append(append(out.Checks, Check{Link: "height", Fits: true, Demand: v.Num["high_m"], Capacity: highest, Unit: "m", Formula: "1.5 m at most, the heaviest lowest", Source: "house rule"}), more...)
-		return out, err
-	},
-}
 
 var shelfDesign = Design{
 	Changes: func(v Values, s Situation) []change {
@@ -294,7 +227,7 @@ var shelfDesign = Design{
 		if err != nil {
 			return out, err
 		}
-		more, err := s.carries(v, float64(Weight(per))*v.Num["span_m"]*CarryFactor/2, v.length("deep_m")/2, bracketFoot, v.length("deep_m")*2/3)
+		more, err := s.carries(v, float64(Weight(per))*v.Num["span_m"]*CarryFactor/2, v.length("deep_m")/2, boardThick, bracketFoot, v.length("deep_m")*2/3)
 		out.Parts, out.Checks = append(out.Parts, s.screws(v, 4)), append(out.Checks, more...)
 		out.Steps[1].Text = fmt.Sprintf("Brackets into the wall, level, %.0f mm apart, two fixings each: one %.0f mm above its lower end and one %.0f mm above it; the lip along the front edge.", v.Num["span_m"]*1000, float64(bracketFoot)*1000, v.Num["deep_m"]*2/3*1000)
 		out.Bottom, out.Top = max(0, v.length("high_m")-v.length("deep_m")*2/3), v.length("high_m")+0.3
@@ -310,9 +243,9 @@ func (s Situation) screws(v Values, n int) Part {
 	return Part{Name: "fixing", Stock: w.screw(), Count: n}
 }
 
-// carries is what a load in N that stands e off the wall asks of it: of two screws in one stud, at
-// heights above the lower edge of what they hold, or of the maker's anchors.
-func (s Situation) carries(v Values, load float64, e quantity.Length, heights ...quantity.Length) ([]Check, error) {
+// carries is what a load in N that stands e off the wall asks of it: of two screws in one stud, through
+// wood that is thick, at heights above the lower edge of what they hold, or of the maker's anchors.
+func (s Situation) carries(v Values, load float64, e, thick quantity.Length, heights ...quantity.Length) ([]Check, error) {
 	base, owner := s.wallOf(v)
 	out := []Check{owned(owner, noScrew)}
 	pulls := Offset(load, e, heights)
@@ -325,7 +258,7 @@ func (s Situation) carries(v Values, load float64, e quantity.Length, heights ..
 		if v.yes("cut") {
 			gap = 0
 		}
-		inside := min(lag[2], lag[1]-boardThick-gap, base.H) - 2*lag[0]
+		inside := min(lag[2], lag[1]-thick-gap, base.H) - 2*lag[0]
 		wall.Formula, wall.Source = "W e y over the sum of y², with W/2 across, the hardest screw", "NDS 2018 chapter 12, general dowel equations with the lining as a gap"
 		if inside <= 0 {
 			wall.Refused = "the screws do not reach into the stud"
@@ -336,7 +269,7 @@ func (s Situation) carries(v Values, load float64, e quantity.Length, heights ..
 		if err != nil {
 			return nil, err
 		}
-		along, _, err := f.Sideways(Lateral{Side: boardThick, Gap: gap, SideGravity: Gravities[""], SideAngle: 90})
+		along, _, err := f.Sideways(Lateral{Side: thick, Gap: gap, SideGravity: Gravities[""], SideAngle: 90})
 		if err != nil {
 			return nil, err
 		}

@@ -70,6 +70,26 @@ func (b Bolt) Across() (newtons float64, mode Mode, _ error) {
 	return best * poundForce, mode, nil
 }
 
+// Beside is what a bolt bears across the grain in single shear between the wood and one steel plate on
+// it, in N: the least of the six modes; duration factor 1.0. Errors are *quantity.FieldError of
+// diameter_m, thick_m, plate_m and gravity. Source: NDS 2018 table 12.3.1A and B, general dowel
+// equations.
+func (b Bolt) Beside() (newtons float64, mode Mode, _ error) {
+	if err := first(within("diameter_m", float64(b.Diameter), 0.00635, 0.0255, "m"), within("thick_m", float64(b.Thick), 0.02, 0.3, "m"), within("plate_m", float64(b.Plate), 0.003, 0.03, "m"), gravity("gravity", b.Gravity)); err != nil {
+		return 0, "", err
+	}
+	d := float64(b.Diameter) / inch
+	j := joint{qm: bearing(b.Gravity, d, 90) * d, qs: plateBearing * d, lm: float64(b.Thick) / inch, ls: float64(b.Plate) / inch, moment: boltYield * d * d * d / 6}
+	const kTheta = 1.25
+	best := math.Inf(1)
+	for _, m := range []Mode{ModeIm, ModeIs, ModeII, ModeIIIm, ModeIIIs, ModeIV} {
+		if z := j.yields(m) / reduction(m, d, d, kTheta); z < best {
+			best, mode = z, m
+		}
+	}
+	return best * poundForce, mode, nil
+}
+
 // Rings hang from two joists, a strap each: Overhead what carries them, Apart from one strap to the
 // other, in m; Swings says that the movement swings. Each link of a strap as it is marked.
 type Rings struct {

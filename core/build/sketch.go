@@ -5,6 +5,8 @@ import (
 	"slices"
 	"strings"
 	"unicode"
+
+	"scrappyrack/core/quantity"
 )
 
 // Mark is one shape of a drawing, in m: x to the right, y up from the floor. A rect has its lower
@@ -97,8 +99,9 @@ var drawings = map[string]func(Values, Situation) []Figure{
 	"sandbag": drawSandbag, "jugs": drawJugs, "farmer": drawFarmer, "sled": drawSled, "pegs": drawPegs, "shelf": drawShelf,
 }
 
-// fixingDetail is how a board is held: a section through stud, lining, board and screw.
-func fixingDetail(v Values, s Situation, board float64) Figure {
+// fixingDetail is how boards are held that are thick together: a section through stud, lining, board
+// and screw.
+func fixingDetail(v Values, s Situation, board float64, through quantity.Length) Figure {
 	base, _ := s.wallOf(v)
 	lining := float64(base.Lining)
 	if v.yes("cut") {
@@ -111,7 +114,7 @@ func fixingDetail(v Values, s Situation, board float64) Figure {
 	if base.Kind != WoodStuds {
 		deep, name = 0.10, "wall"
 	}
-	thick := float64(boardThick)
+	thick := float64(through)
 	f := Figure{Name: "fixing", Marks: []Mark{
 		rect(OfHouse, 0, 0, deep, board, name), rect(OfWood, deep+lining, 0, thick, board, "board"),
 		line(OfSteel, deep+lining+thick, board/2, -length, 0, "screws"), across(deep+lining, -0.03, thick).saying("board"), across(0, -0.06, deep).saying(name), across(deep+lining+thick-length, board+0.025, length).saying("screw"),
@@ -137,34 +140,34 @@ func drawBandBoard(v Values, s Situation) []Figure {
 			upward(-0.3-0.5*float64(i), 0, at))
 	}
 	f.Marks = append(f.Marks, round(OfSteel, 0, float64(boardEnd), 0.014, "screws"))
-	return []Figure{f, fixingDetail(v, s, wide)}
+	return []Figure{f, fixingDetail(v, s, wide, boardThick)}
 }
 
 func drawBodyBoard(v Values, s Situation) []Figure {
 	wide, at := float64(bodyBoardWidth), v.Num["ring_m"]
 	base, _ := s.wallOf(v)
-	step, long := float64(base.Spacing), float64(base.bodyBoardLong())
+	long := float64(base.bodyBoardLong())
 	f := Figure{Name: "front", Marks: []Mark{
 		rect(OfWood, -long/2, at-wide/2, long, wide, "board"), round(OfSteel, 0, at, 0.06, "ring"), across(-long/2, at+wide/2+0.12, long), upward(long/2+0.2, 0, at),
 	}}
-	places := []float64{-0.3, 0, 0.3} // of the maker's anchors
+	places := base.bodyPlaces()
 	if base.Kind == WoodStuds {
-		places = []float64{-step, 0, step}
 		for _, x := range places {
-			f.Marks = append(f.Marks, rect(OfHouse, x-0.019, 0, 0.038, float64(base.High), "stud"))
+			f.Marks = append(f.Marks, rect(OfHouse, float64(x)-0.019, 0, 0.038, float64(base.High), "stud"))
 		}
 	}
-	f.Marks = append(f.Marks, across(0, at+wide/2+0.3, places[2]))
-	for _, x := range places {
+	f.Marks = append(f.Marks, across(0, at+wide/2+0.3, float64(places[2])))
+	for _, p := range places {
+		x := float64(p)
 		for i := range 3 {
 			f.Marks = append(f.Marks, round(OfSteel, x, at+(float64(i)-1)*wide/4, 0.016, "screws"))
 		}
 	}
 	if v.yes("legs") {
 		apart := float64(legsApart)
-		f.Marks = append(f.Marks, rect(OfWood, -apart/2-0.0445, 0, 0.089, at-wide/2, "each leg"), rect(OfWood, apart/2-0.0445, 0, 0.089, at-wide/2, "each leg"), across(-apart/2, -0.08, apart))
+		f.Marks = append(f.Marks, rect(OfWood, -apart/2-0.0445, 0, 0.089, at-wide/2, "each leg"), rect(OfWood, apart/2-0.0445, 0, 0.089, at-wide/2, "each leg"), rect(OfWood, -apart/2-0.0445, 0.1, apart+0.089, 0.089, ""), across(-apart/2, -0.08, apart))
 	}
-	return []Figure{f, fixingDetail(v, s, wide)}
+	return []Figure{f, fixingDetail(v, s, wide, boardThick)}
 }
 
 func drawDoorStrap(v Values, _ Situation) []Figure {

@@ -96,29 +96,11 @@ func drawSled(v Values, _ Situation) []Figure {
 	}}, {Name: "from the front", Marks: []Mark{rect(OfWood, 0, 0, wide, 0.05, ""), rect(OfLoad, wide*0.15, 0.05, wide*0.7, math.Max(0.05, 2*(high-0.05)), "load"), across(0, -0.1, wide)}}}
 }
 
-func drawPegs(v Values, s Situation) []Figure {
-	out, high := v.Num["out_m"], v.Num["high_m"]
-	wide, long := float64(pegBoards[v.Word["board"]]), float64(pegBoardLong(v, s))
-	front := Figure{Name: "front", Marks: []Mark{rect(OfWood, -long/2, high-wide/2, long, wide, "fixings"), across(-long/2, high+0.4, long), upward(long/2+0.2, 0, high)}}
-	base, _ := s.wallOf(v)
-	for i, off := range pegStuds(v, s) {
-		x := float64(off)
-		if base.Kind == WoodStuds {
-			front.Marks = append(front.Marks, rect(OfHouse, x-0.019, 0, 0.038, high+0.3, "").saying([]string{"", "stud", ""}[i]))
-		}
-		front.Marks = append(front.Marks, round(OfSteel, x, high, 0.034, "peg"), round(OfSteel, x, high-wide/4, 0.012, "fixings"), round(OfSteel, x, high+wide/4, 0.012, "fixings"))
-	}
-	front.Marks = append(front.Marks, across(0, high-wide/2-0.12, float64(pegStuds(v, s)[2])))
-	return []Figure{front, {Name: "side", Marks: []Mark{
-		rect(OfHouse, -0.08, high-0.45, 0.08, 0.9, "fixings"), rect(OfWood, 0, high-wide/2, 0.038, wide, "fixings"), line(OfSteel, 0, high-0.01, 0.038+out, (0.038+out)*0.087, "peg"), rect(OfLoad, 0.05, high-0.22, out*0.7, 0.44, ""), across(0.038, high+0.3, out),
-	}}, fixingDetail(v, s, wide)}
-}
-
 func drawShelf(v Values, s Situation) []Figure {
 	span, deep, high, t := v.Num["span_m"], v.Num["deep_m"], v.Num["high_m"], v.Num["thickness_m"]
 	return []Figure{{Name: "front", Marks: []Mark{
 		rect(OfWood, -0.1, high-t, span+0.2, t, "shelf"), rect(OfWood, -0.1, high, span+0.2, lipHigh, ""), line(OfSteel, 0, high-t, 0, -deep*2/3, "each bracket"), line(OfSteel, span, high-t, 0, -deep*2/3, "each bracket"), across(0, high+0.15, span), upward(span+0.25, 0, high),
 	}}, {Name: "side", Marks: []Mark{
 		rect(OfHouse, -0.08, 0, 0.08, high+0.2, "fixings"), rect(OfWood, 0, high-t, deep, t, "shelf"), line(OfSteel, 0, high-t-deep*2/3, deep*0.9, deep*2/3, "each bracket"), across(0, high+0.1, deep),
-	}}, fixingDetail(v, s, float64(bracketFoot)*4)}
+	}}, fixingDetail(v, s, float64(bracketFoot)*4, boardThick)}
 }

@@ -1,0 +1,59 @@
+package build_test
+
+import (
+	"math"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"scrappyrack/core/build"
+	"scrappyrack/core/quantity"
+)
+
+// A plain peg by hand: 25 kg × 2 at 0.12 m, of ¾ in pipe in two boards, 76 mm: 490.3 N and 77.5 N·m about
+// their middle; 1.1 of 0.24 + 3.01 MPa under it, more than the 2.5 that wood takes; 1,774 N between the boards.
+func TestAPegInItsBoardsByHand(t *testing.T) {
+	peg := func(pipe string, kg quantity.Mass) build.Built {
+		got, err := build.Peg{Pipe: pipe, Out: 0.12, Mass: quantity.Estimate{Value: kg}}.Build()
+		require.NoError(t, err)
+		return got
+	}
+	thin := peg("3/4", 25)
+	assert.InEpsilon(t, 1.1*3.26e6, linkOf(t, thin, "boards under a peg").Demand, 0.005)
+	assert.InEpsilon(t, 1774, linkOf(t, thin, "boards held together at a peg").Demand, 0.002)
+	assert.False(t, thin.OK())
+	assert.True(t, peg("1-1/4", 25).OK())
+	assert.True(t, peg("3/4", 17).OK())
+	threaded, err := build.Peg{Pipe: "1", Out: 0.12, Mass: quantity.Estimate{Value: 25}, Threaded: true}.Build()
+	require.NoError(t, err)
+	assert.InEpsilon(t, 490.3*0.12/0.126/643.2e-6, linkOf(t, threaded, "flange at its bolts").Demand, 0.001)
+}
+
+// The same peg as a beam of steel in wood that gives like springs, which bends where the rule takes it
+// for stiff and adds a tenth: the wood is pressed no harder than the rule says.
+func TestAPegAsABeamInSprings(t *testing.T) {
+	const thick, out = 0.076, 0.12
+	for _, size := range []string{"3/4", "1-1/4"} {
+		pipe := build.Schedule40[size]
+		bends := 200e9 * pipe.Of(steel(t)).Inertia()
+		rule, err := build.Peg{Pipe: size, Out: out, Mass: quantity.Estimate{Value: 25}}.Build()
+		require.NoError(t, err)
+		load := 25 * 9.80665 * 2.0
+		const n = 60
+		at := make([]quantity.Length, n)
+		for i := range at {
+			at[i] = quantity.Length((float64(i) + 0.5) * thick / n)
+		}
+		for _, wood := range []float64{1e8, 3e8, 1e9} { // N/m of give to a metre of peg
+			got := onSprings(thick+out, bends, wood*thick/n, at, thick+out)
+			most := 0.0
+			for _, r := range got {
+				most = math.Max(most, math.Abs(r)*load/(thick/n)/float64(pipe.D))
+			}
+			says := linkOf(t, rule, "boards under a peg").Demand
+			assert.LessOrEqual(t, most, says, "%s in wood of %g", size, wood)
+			assert.Greater(t, most, says*0.75)
+		}
+	}
+}
