@@ -2,7 +2,6 @@ package build
 
 import (
 	"fmt"
-	"slices"
 
 	"scrappyrack/core/quantity"
 )
@@ -154,30 +153,11 @@ func (b Bar) Build() (Built, error) {
 		}
 		out.Checks = append(out.Checks, joists...)
 	}
-	out.Parts = []Part{{Name: "bar", Stock: stock.Good, Length: b.Span + 0.2, Count: 1}}
-	if stock.Rolls {
-		out.Parts = append(out.Parts, Part{Name: "cradle cheek, 60 mm high", Stock: "timber-38x89", Length: 0.2, Count: 4}, Part{Name: "end stop", Stock: "timber-38x89", Length: 0.1, Count: 2})
-	}
-	switch b.Support {
-	case Sawhorses:
-		out.Parts = append(out.Parts, Part{Name: "sawhorse, marked", Stock: "sawhorse", Count: 2})
-	case Brackets:
-		out.Parts = append(out.Parts, Part{Name: "bracket, marked", Stock: "bar-bracket", Count: 2})
-		out.Parts = append(out.Parts, b.Joists.parts()...)
-	}
-	out.Tools = []string{"saw", "drill", "spirit level", "tape"}
-	out.Steps = []Step{
-		{"Look the bar over: no knot over a quarter of its face in the middle half, grain within 1 in 10, no split, bow, rot or rust.", true},
-		{"Set the supports level and as far apart as planned; measure it.", false},
-		{"Lay the bar in: a board on edge in cradles 39 mm wide with cheeks of 60 mm and stops at its ends; a pipe with a pin or a collar at each end.", false},
-		{"Turn it by hand, lift an end: it neither rolls nor slides out, and no support rocks.", true},
-		{"Hang the proof load, nobody beneath; look again.", true},
-	}
+	b.made(stock, &out)
+	out.Tools = []string{"saw", "drill", "spirit level", "tape", "square"}
 	out.Proof = fmt.Sprintf("%.0f kg hung from the worst place of a hand, no more than 100 mm above the floor, for 5 minutes, nobody beneath; it goes back to within 2 mm. Never a person. Passing raises nothing.", 1.25*float64(b.Body.Value+b.Body.Expanded()))
 	out.ProofOf = proofMass(b.Body)
-	if b.Support == Brackets {
-		out.Steps = slices.Concat(overheadSteps, out.Steps)
-	} else {
+	if b.Support != Brackets {
 		out.Floor, out.OnFloor = float64(b.Span+0.3)*footOfSupport, true
 	}
 	out.Inspect = "Every 3 months: play, cracks, rust, wear; given up at 10 % of wear. Written down with the date."
@@ -188,13 +168,74 @@ func (b Bar) Build() (Built, error) {
 	return out, nil
 }
 
+// Cradles hold a bar on sawhorses or chairs: their length along it and the room beside it, in m; a bar
+// reaches 100 mm beyond the middle of each support.
+const cradleLong, cradleRoom, barBeyond quantity.Length = 0.14, 0.001, 0.10
+
+// wide is how wide the section of a bar is as it lies, in m.
+func (s Section) wide() quantity.Length {
+	if s.Shape == Rect {
+		return s.B
+	}
+	return s.D
+}
+
+// made adds what a bar and what holds it are put together from, and how: in cradles on sawhorses or
+// chairs, with stops or collars at its ends, or in brackets.
+func (b Bar) made(stock BarStock, out *Built) {
+	piped := stock.Section.Shape == Pipe
+	between := stock.Section.wide() + cradleRoom
+	mm := func(l quantity.Length) float64 { return float64(l) * 1000 }
+	out.Parts = []Part{{Name: "bar", Stock: stock.Good, Length: b.Span + 2*barBeyond, Count: 1}}
+	if piped {
+		out.Parts = append(out.Parts, Part{Name: "collar, one outside of each support", Stock: "collar", Count: 2})
+	}
+	if b.Support == Brackets {
+		out.Parts = append(append(out.Parts, Part{Name: "bracket, marked", Stock: "bar-bracket", Count: 2}), b.Joists.parts()...)
+		out.Steps = append(b.Joists.steps(),
+			Step{fmt.Sprintf("Bolt a bracket between the lower ends of the plates of each joist, both at one height, %.2f m from one to the other.", float64(b.Span)), false},
+			Step{fmt.Sprintf("Push the bar through both brackets: %.0f mm stand out at each side. Put a collar, or a pin through the bar, outside of each, so that it cannot slide.", mm(barBeyond)), false})
+	} else {
+		timber := func(name, stock string, long quantity.Length, n int) Part {
+			return Part{Name: name, Stock: stock, Length: sawn(float64(long)), Count: n}
+		}
+		across := 2*boardThick + between
+		out.Parts = append(out.Parts, timber("cradle's base", "timber-38x140", across+0.02, 2), timber("cradle's cheek", "timber-38x89", cradleLong, 4))
+		screws, ends, held := 4*3, "put a collar on the bar outside of each cradle", "screw each base on top of a sawhorse, across it, with four screws of 70 mm before its cheeks"
+		if !piped {
+			out.Parts = append(out.Parts, timber("end stop", "timber-38x89", across, 2))
+			screws, ends = screws+2*4, "screw a stop across the outer ends of both cheeks, behind the bar, two screws into each"
+		}
+		if b.Support == Sawhorses {
+			screws += 2 * 4
+			out.Parts = append(out.Parts, Part{Name: "sawhorse, marked", Stock: "sawhorse", Count: 2})
+		} else {
+			held = "clamp each base on the seat of a chair with two clamps, in its middle, the chair's back against the wall"
+			out.Parts = append(out.Parts, Part{Name: "clamp, two to a cradle", Stock: "clamp", Count: 4})
+		}
+		out.Parts = append(out.Parts, Part{Name: "wood screw", Stock: joinScrew, Count: screws})
+		out.Steps = append(out.Steps,
+			Step{fmt.Sprintf("Make two cradles: on a base two cheeks stand on edge along the bar, %.0f mm apart, three screws of 70 mm into each from below, prebored by 3.5 mm.", mm(between)), false},
+			Step{fmt.Sprintf("Set the supports level, %.2f m from the middle of one cradle to that of the other; measure it; %s.", float64(b.Span), held), false},
+			Step{fmt.Sprintf("Lay the bar into both cradles, %.0f mm beyond their middles; %s.", mm(barBeyond), ends), false})
+	}
+	look := "no split, no dent, no rust, straight"
+	if !piped {
+		look = "no knot over a quarter of its face in the middle half, grain within 1 in 10, no split, bow or rot"
+	}
+	out.Steps = append([]Step{{"Look the bar over: " + look + ".", true}}, append(out.Steps,
+		Step{fmt.Sprintf("Mark where the hands go, %.0f mm from the supports at most.", mm(b.Inside)), false},
+		Step{"Turn it by hand, lift an end: it neither rolls nor slides out, and no support rocks.", true},
+		Step{"Hang the proof load, nobody beneath; look again.", true})...)
+}
+
 // holds is whether the bar stays where it lies.
 func (b Bar) holds(stock BarStock) Check {
 	c := Check{Link: "bar stays in its place", Capacity: 1, Formula: "captive at both ends", Source: "house rule"}
 	if !b.Held {
 		c.Refused = "it slides out of its supports: pin it, or a collar at each end"
 		if stock.Rolls {
-			c.Refused = "a board on edge rolls: it stands in cradles of 39 mm with cheeks of 60 mm and end stops"
+			c.Refused = "a board on edge rolls: it stands in cradles of 39 mm with cheeks and end stops"
 		}
 	}
 	return c

@@ -228,13 +228,15 @@ func (m taking) sheets(ctx context.Context) error {
 	var rects []cut.Rect
 	for _, i := range m.parts {
 		p := m.bill.Wanted[i].Part
-		rects = append(rects, cut.Rect{Length: p.Length, Width: p.Width, Count: p.Count, Turns: true})
+		rects = append(rects, cut.Rect{Length: p.Length, Width: p.Width, Count: p.Count, Turns: !p.Grain})
 	}
 	got, err := cut.Sheets(ctx, all, rects, Kerf)
 	var at *quantity.FieldError
 	if errors.As(err, &at) {
 		for _, i := range m.parts {
-			if p := m.bill.Wanted[i].Part; max(p.Length, p.Width) > all[len(m.owned)].Length || min(p.Length, p.Width) > all[len(m.owned)].Width {
+			p, whole := m.bill.Wanted[i].Part, all[len(m.owned)]
+			straight, turned := p.Length <= whole.Length && p.Width <= whole.Width, p.Width <= whole.Length && p.Length <= whole.Width
+			if !straight && (p.Grain || !turned) {
 				return &Short{p, m.good}
 			}
 		}

@@ -89,21 +89,25 @@ func (b Box) Build() (Built, error) {
 	t := b.Thickness
 	sheet := sheetOf(p.Key, t)
 	face := func(name string, l, w quantity.Length, n int) Part {
-		return Part{Name: name, Stock: sheet, Length: l, Width: w, Count: n}
+		return Part{Name: name, Stock: sheet, Length: l, Width: w, Count: n, Grain: true}
 	}
-	out.Parts = []Part{face("large face", z, y, 2), face("long face", z, x-2*t, 2), face("end face", y-2*t, x-2*t, 2)}
+	end := face("end face", x-2*t, y-2*t, 2)
+	if cy < cx { // the strip goes over the shorter way
+		end.Length, end.Width = end.Width, end.Length
+	}
+	out.Parts = []Part{face("large face", y, z, 2), face("long face", x-2*t, z, 2), end}
 	if b.Across > 0 {
 		out.Parts = append(out.Parts, face("divider across, slotted", z-2*t, y-2*t, b.Across))
 	}
 	if b.Along > 0 {
 		out.Parts = append(out.Parts, face("divider along, slotted", z-2*t, x-2*t, b.Along))
 	}
-	out.Parts = append(out.Parts, Part{Name: "wood screw", Stock: "screw-4.5x50", Count: 60}, Part{Name: "wood glue", Stock: "glue", Count: 1})
+	out.Parts = append(out.Parts, Part{Name: "wood screw", Stock: "screw-4.5x50", Count: b.screws()}, Part{Name: "wood glue", Stock: "glue", Count: 1})
 	out.Tools = []string{"panel saw, or the shop's", "drill", "square", "router or sandpaper"}
 	out.Steps = []Step{
-		{"Cut the faces, then the dividers" + b.slots() + "; the face grain of each top runs across its divider.", false},
-		{"Dry fit: diagonals differ by 2 mm at most.", true},
-		{"Glue and screw every 10 cm, edges prebored.", false},
+		{"Cut the faces, the face grain as the cut list says: of each top it runs over the dividers, from one to the next. Then cut the dividers" + b.slots() + ".", false},
+		{"Dry fit: the two large faces lie outside; the long faces stand between them, flush with their long edges; the end faces close what is left open; the dividers stand inside, on edge under every face. Diagonals differ by 2 mm at most.", true},
+		{"Mark on every face where an edge lies behind it. Glue all edges and screw through the faces every 10 cm into the edges of faces, every 15 cm into those of dividers, in their middle, prebored by 3 mm.", false},
 		{"Round all edges by 6 mm.", false},
 		{fmt.Sprintf("Draw the zone where feet land on every top, %.0f mm inside the edge.", float64(inside)*1000), true},
 		{"Lay the proof load on each face, nobody near; look again.", true},
@@ -115,6 +119,14 @@ func (b Box) Build() (Built, error) {
 		out.Cautions = append(out.Cautions, "Jumped on to with two feet; stepped down from.")
 	}
 	return out, nil
+}
+
+// screws are those of a box: every 10 cm along the edges of its faces, every 15 cm along its dividers.
+func (b Box) screws() int {
+	x, y, z := float64(b.Sides[0]), float64(b.Sides[1]), float64(b.Sides[2])
+	edges := 4 * (x + y + z)
+	inside := 2 * (float64(b.Across)*(y+z) + float64(b.Along)*(x+z))
+	return int(math.Ceil(edges/0.10 + inside/0.15))
 }
 
 // landing is what lands on a top: one foot, all of it, and how far inside of the edge.

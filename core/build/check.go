@@ -33,11 +33,13 @@ func (c Check) Use() float64 {
 func (c Check) OK() bool { return c.Use() <= 1 }
 
 // Part is what is cut or bought for a design: of a stock by its name, a length in m (0 for a
-// piece), of a sheet with its width, and how many.
+// piece), of a sheet with its width, and how many. Grain says that the length of a piece of a sheet
+// runs along the face grain, so that it is not turned.
 type Part struct {
 	Name, Stock   string
 	Length, Width quantity.Length
 	Count         int
+	Grain         bool
 }
 
 // Step is one thing to do. At a Hold it is asked whether something is so before anybody goes

@@ -43,11 +43,12 @@ func TestDoorsAsASensiblePersonExpects(t *testing.T) {
 // The numbers of the specification for handles and pegs.
 func TestHandlesAndPegsByHand(t *testing.T) {
 	kg := func(m quantity.Mass) quantity.Estimate { return quantity.Estimate{Value: m} }
-	one, err := build.FarmerHandle{Pipe: "1", Arm: 0.5, Mass: kg(40)}.Build()
+	strap := build.Hardware{Kind: build.SewnStrap, Working: 1500}
+	one, err := build.FarmerHandle{Pipe: "1", Arm: 0.5, Mass: kg(40), Strap: strap}.Build()
 	require.NoError(t, err)
 	assert.InEpsilon(t, 99e6, one.Checks[0].Demand, 0.005)
 	assert.InDelta(t, 0.81, one.Weakest().Use(), 0.005)
-	heavy, err := build.FarmerHandle{Pipe: "1", Arm: 0.5, Mass: kg(60)}.Build()
+	heavy, err := build.FarmerHandle{Pipe: "1", Arm: 0.5, Mass: kg(60), Strap: strap}.Build()
 	require.NoError(t, err)
 	assert.InDelta(t, 1.21, heavy.Weakest().Use(), 0.005)
 

@@ -411,7 +411,7 @@ var ringsDesign = Design{
 	Key: "rings", Name: "Rings from two joists", Does: "hanging, rows, chin-ups on straps", On: OnCeiling,
 	Asks: func(Values, Situation) []Ask {
 		return append(overheadAsks(""), metres("apart_m", "Straps apart", 0.2, 1.5),
-			yesNo("swings", "The movement swings", "Then × 3.5 instead of 2.5."), marked("strap_n", "Each strap is marked with"), marked("plate_n", "Each plate or eye is marked with"), worn)
+			yesNo("swings", "The movement swings", "Then × 3.5 instead of 2.5."), marked("strap_n", "Each strap is marked with"), marked("plate_n", "Each plate, and the shackle in it, marked with"), worn)
 	},
 	Starts: func(Situation) Values {
 		return overheadStarts("").Over(Values{Num: map[string]float64{"apart_m": 0.5, "strap_n": 0, "plate_n": 0, "worn_kg": 0}, Word: map[string]string{"swings": "no"}})

@@ -12,7 +12,7 @@ import (
 
 // carryDesigns are those that are carried, dragged or stored.
 func carryDesigns() []Design {
-	return []Design{sandbagDesign, jugsDesign, farmerDesign, sledDesign, pegsDesign, shelfDesign}
+	return []Design{sandbagDesign, jugsDesign, farmerDesign, pinDesign, sledDesign, pegsDesign, shelfDesign}
 }
 
 // poured are the fillings that are poured.
@@ -121,7 +121,7 @@ var jugsDesign = Design{
 // pipes are pipes of every size that is listed, the thinnest first.
 func pipes() (out []change) {
 	for _, size := range pipesUp {
-		out = append(out, sized(size+" in pipe", "pipe", size))
+		out = append(out, sized(pipeName(size)+" pipe", "pipe", size))
 	}
 	return out
 }
@@ -135,16 +135,29 @@ var farmerDesign = Design{
 				out = append(out, near, near.and(sized("2 in pipe", "pipe", "2")))
 			}
 		}
+		if v.yes("bail") && v.Num["mass_kg"] > 2*bailMark {
+			straps := sized("straps under the loads, marked", "bail", "no")
+			out = append([]change{straps, straps.and(sized("2 in pipe", "pipe", "2")), sized("at most 15 kg at each end", "mass_kg", 2*bailMark)}, out...)
+		}
 		return out
 	},
 	Instead: always("two loads in straps, held close to the body"),
 	Key:     "farmer", Name: "Farmer handles", Does: "a pair of handles to walk with", On: Nowhere,
-	Asks: asked(Ask{Key: "pipe", Label: "Pipe, schedule 40", Words: pipeWords}, metres("arm_m", "Load beside the hand", 0.05, 1), Ask{Key: "mass_kg", Label: "One handle carries", Kind: quantity.KindMass, Low: 1, High: 300}),
+	Asks: func(v Values, _ Situation) []Ask {
+		asks := []Ask{
+			{Key: "pipe", Label: "Pipe, schedule 40", Words: pipeWords}, metres("arm_m", "Load beside the hand", 0.05, 1), {Key: "mass_kg", Label: "One handle carries", Kind: quantity.KindMass, Low: 1, High: 300},
+			yesNoOf("bail", "Loads hang by their own bails", "No: in straps under their bases", "A bail without a mark holds 15 kg."),
+		}
+		if !v.yes("bail") {
+			asks = append(asks, marked("strap_n", "Each strap is marked with"))
+		}
+		return asks
+	},
 	Starts: func(s Situation) Values {
-		return Values{Num: map[string]float64{"arm_m": 0.5, "mass_kg": max(20, math.Round(float64(s.Body.Value)/2))}, Word: map[string]string{"pipe": "1-1/4"}}
+		return Values{Num: map[string]float64{"arm_m": 0.5, "mass_kg": max(20, math.Round(float64(s.Body.Value)/2)), "strap_n": 0}, Word: map[string]string{"pipe": "1-1/4", "bail": "no"}}
 	},
 	Build: func(v Values, _ Situation) (Built, error) {
-		return FarmerHandle{Pipe: v.Word["pipe"], Arm: v.length("arm_m"), Mass: quantity.Estimate{Value: v.mass("mass_kg")}}.Build()
+		return FarmerHandle{Pipe: v.Word["pipe"], Arm: v.length("arm_m"), Mass: quantity.Estimate{Value: v.mass("mass_kg")}, ByBail: v.yes("bail"), Strap: Hardware{Kind: SewnStrap, Working: v.force("strap_n")}}.Build()
 	},
 }
 
@@ -165,7 +178,7 @@ var sledDesign = Design{
 	Asks: asked(
 		Ask{Key: "mass_kg", Label: "Sled and load", Kind: quantity.KindMass, Low: 2, High: 300}, Ask{Key: "mu", Label: "Friction, measured loaded", Kind: quantity.KindRatio, Low: 0.05, High: 1.5, Help: "Pull it with the hanging scale on this floor: pull over weight, three times."},
 		Ask{Key: "mu_u", Label: "its ±", Kind: quantity.KindRatio, Low: 0, High: 0.5}, Ask{Key: "angle_deg", Label: "Strap rises by, degrees", Kind: quantity.KindRatio, Low: 0, High: 60},
-		metres("wide_m", "Base, wide", 0.2, 1.2), metres("load_high_m", "Middle of the load above the floor", 0, 1), metres("lane_m", "Lane", 0, 200), marked("strap_n", "Strap is marked with"),
+		metres("wide_m", "Base, wide", 0.2, 1.2), metres("load_high_m", "Middle of the load above the floor", 0, 1), metres("lane_m", "Lane", 0, 200), marked("strap_n", "Strap and harness, each marked with"),
 	),
 	Starts: func(s Situation) Values {
 		mass := float64(s.All) + sledMass // what there is to load it with
@@ -229,7 +242,12 @@ var shelfDesign = Design{
 		}
 		more, err := s.carries(v, float64(Weight(per))*v.Num["span_m"]*CarryFactor/2, v.length("deep_m")/2, boardThick, bracketFoot, v.length("deep_m")*2/3)
 		out.Parts, out.Checks = append(out.Parts, s.screws(v, 4)), append(out.Checks, more...)
-		out.Steps[1].Text = fmt.Sprintf("Brackets into the wall, level, %.0f mm apart, two fixings each: one %.0f mm above its lower end and one %.0f mm above it; the lip along the front edge.", v.Num["span_m"]*1000, float64(bracketFoot)*1000, v.Num["deep_m"]*2/3*1000)
+		base, _ := s.wallOf(v)
+		out.Steps = append(base.found("both studs"),
+			Step{fmt.Sprintf("Fix both brackets to the wall, level, %.0f mm apart, their tops %.0f cm above the floor, two fixings each: one %.0f mm above its lower end and one %.0f mm above that end.", v.Num["span_m"]*1000, (v.Num["high_m"]-v.Num["thickness_m"])*100, float64(bracketFoot)*1000, v.Num["deep_m"]*2/3*1000), false},
+			Step{"Cut the shelf, its face grain from bracket to bracket. Screw the lip on its front edge, standing 10 mm above it, a screw of 35 mm every 15 cm, prebored.", false},
+			Step{"Lay the shelf on the brackets, as far beyond both; three screws of 16 mm from below through each bracket.", false},
+			Step{"Load it from the lowest up, the heaviest lowest; nothing moves.", true})
 		out.Bottom, out.Top = max(0, v.length("high_m")-v.length("deep_m")*2/3), v.length("high_m")+0.3
 		return out, err
 	},

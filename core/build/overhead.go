@@ -1,6 +1,7 @@
 package build
 
 import (
+	"fmt"
 	"math"
 
 	"scrappyrack/core/quantity"
@@ -74,16 +75,23 @@ func (o Overhead) Checks(newtons float64, formula string) ([]Check, error) {
 }
 
 func (o Overhead) parts() []Part {
-	return []Part{{Name: "through-bolt with nut", Stock: boltOf(o.Bolt), Count: 2}, {Name: "plate, both faces", Stock: "plate-steel", Count: 4}}
+	return []Part{{Name: "through-bolt with nut", Stock: boltOf(o.Bolt), Count: 2}, {Name: "plate, one on each face", Stock: "plate-steel", Count: 4}}
 }
 
-// overheadSteps are done before anything hangs.
-var overheadSteps = []Step{
-	{"Who owns the house says yes, in writing.", true},
-	{"The joists were seen: sawn, no truss, no notch, their size and span measured.", true},
-	{"The detector is clear; what they carry above is known.", true},
-	{"Bolt a plate on both faces of each joist, one joist each, blocking where the pull is to one side.", false},
-	{"Nothing has play under a hand.", true},
+// plateDrop is how far plates reach below a joist, in m.
+const plateDrop = 0.05
+
+// steps are done before anything hangs: what is found, and two plates on each of two joists.
+func (o Overhead) steps() []Step {
+	mm := func(l quantity.Length) float64 { return float64(l) * 1000 }
+	return []Step{
+		{"Who owns the house says yes, in writing.", true},
+		{"The joists were seen: sawn, no truss, no notch, their size and span measured.", true},
+		{"The detector is clear; what they carry above is known.", true},
+		{fmt.Sprintf("Cut the ceiling open as far as it takes to reach both faces of the two joists, %.2f m from the same bearing. Bore each level and square through, %.0f mm above its lower edge, 1 mm wider than the bolt, half from each face.", float64(o.At), mm(o.Above)), false},
+		{fmt.Sprintf("Lay a plate on each face: its upper hole over the bolt's, its lower end with the other hole %.0f mm below the joist. Push the bolt through plate, joist and plate; draw the nut up until the plates do not turn by hand, and lock it with a second nut or a nut that locks itself.", plateDrop*1000), false},
+		{"Nothing has play under a hand.", true},
+	}
 }
 
 // The questions about what is overhead, the keys of its sizes after a prefix.

@@ -25,13 +25,14 @@ type Parallels struct {
 
 // House values of parallels: from dips on a bar is high, a base is at least half as wide as high
 // and half a metre deep, and no thread sees more than 30 MPa of a load that comes and goes. Posts are
-// propped at 0.7 of the height, by struts with four screws at an end; wood stands 40 mm above a bar and
+// propped at 0.7 of the height, by two struts of which one ends 0.1 m lower, with six screws at an end; wood stands 40 mm above a bar and
 // a bar 30 mm beyond its posts. A flange's screws stand 45 mm apart, 18 mm inside of its edge.
 const (
 	dipHeight, leastBase                 = 0.6, 0.5
 	leastDeep, lowDeep                   = 0.5, 0.2
 	threadFatigue                        = 30e6
-	propped                              = 0.7
+	propped, screwsOfStrut, strutBelow   = 0.7, 6, 0.1
+	steeper                              = 0.55
 	overBar, beyondPost, insideEnd       = 0.040, 0.030, 0.060
 	flangeApart, flangeEdge, flangeThick = 0.045, 0.018, 0.008
 	usualGrip, lowestPost                = 0.47, 0.30
@@ -163,8 +164,11 @@ func (p Parallels) onPosts(f float64, out *Built) ([]Check, error) {
 	}
 	wood = wood.Damp(p.Wet)
 	push, allowed := slideSway*f, wood.Allowable(boardWide)
-	strut := push * (h - foot) / (high - foot) * math.Hypot(high, beside) / beside
-	long := math.Hypot(high, beside)
+	// A foot that sags under its post leaves the load to the struts, beside what pushes the grip across: all
+	// of that in one, or half of it in each with half of the load: the steeper one gets a tenth more.
+	long, rise := math.Hypot(high, beside), high-strutBelow-foot/2
+	across := push * (h - foot) / (high - foot) * long / beside
+	strut := math.Max(across, steeper*f*math.Hypot(rise, beside)/rise+across/2)
 	brace, err := braced("brace along the bar", push, h, float64(p.Length), p.Wet)
 	if err != nil {
 		return nil, err
@@ -174,7 +178,7 @@ func (p Parallels) onPosts(f float64, out *Built) ([]Check, error) {
 		{Link: "posts under the bar", Demand: f / (float64(boardThick) * p.outside()), Capacity: timberBearing * wetBearing(p.Wet), Unit: "Pa", Formula: "F/2 at one end over the hole's width", Source: "house value"},
 		{Link: "posts as columns", Demand: f, Capacity: Slim(p.post()), Unit: "N", Formula: "F/2 on one against π² E I/L² over 3", Source: "Euler; house factor"},
 		{Link: "posts in bending", Demand: push * (h - high) / board2x4.Modulus(), Capacity: allowed, Unit: "Pa", Formula: "0.15 F above the struts, over S", Source: "statics; strength of " + wood.Name},
-		{Link: "struts at their screws", Demand: strut, Capacity: screwsOfLap * each, Unit: "N", Formula: "0.15 F at the grip, in one strut, against four screws", Source: "statics; general dowel equations, NDS 2018 chapter 12"},
+		{Link: "struts at their screws", Demand: strut, Capacity: screwsOfStrut * each, Unit: "N", Formula: "0.55 F and half of what 0.15 F at the grip asks, in one strut, against six screws", Source: "statics; general dowel equations, NDS 2018 chapter 12"},
 		{Link: "struts as columns", Demand: strut, Capacity: Slim(long), Unit: "N", Formula: "the same against π² E I/L² over 3", Source: "Euler; house factor"},
 		brace,
 		{Link: "feet in bending", Demand: (f/2 + push*h/over) * over / 2 / onEdge.Modulus(), Capacity: wood.Allowable(feetOf[p.Foot]), Unit: "Pa", Formula: "half of F and what tips it, at one end, over S on edge", Source: "statics; strength of " + wood.Name},
@@ -191,12 +195,12 @@ func (p Parallels) onPosts(f float64, out *Built) ([]Check, error) {
 		{Name: "bar", Stock: "pipe-" + p.Pipe, Length: sawn(float64(p.Length+boardThick) + 2*beyondPost), Count: 2},
 		timber("post", p.post(), 4), {Name: "foot", Stock: "timber-38x" + p.Foot, Length: p.Wide, Count: 4}, timber("strut", long+float64(boardWide), 8), timber("rail between the feet", float64(p.Depth()), 4), timber("brace along the bar", diagonal, 2), timber("block over post and foot", block, 4),
 	}
-	screws := 10*2*screwsOfLap + 4*4 + 4*2*2
+	screws := 8*2*screwsOfStrut + 2*2*screwsOfLap + 4*4 + 4*2*2
 	out.Parts = append(out.Parts, Part{Name: "wood screw", Stock: joinScrew, Count: screws}, Part{Name: "wood screw through the head of a post", Stock: "screw-4.5x50", Count: 4}, Part{Name: "rubber foot", Stock: "rubber-foot", Count: 8})
 	out.Steps = []Step{
 		{fmt.Sprintf("Cut the posts of one length, to 1 mm. %.0f mm below the head of each, in the middle of its wide side, bore a hole of %.0f mm.", bore*1000, math.Ceil(p.outside()*1000+0.5)), false},
 		{"Lay a foot on edge and stand a post on the middle of it, wide sides flush; screw a block over both on one side, two screws into each. All screws of 70 mm go through one board into the next, prebored by 3.5 mm.", false},
-		{fmt.Sprintf("On the other side screw on two struts: each from %.0f mm inside an end of the foot up to the post, one head right below the other, the upper one %.0f cm above the floor; four screws at each end, in a square of 50 mm.", insideEnd*1000, high*100), false},
+		{fmt.Sprintf("On the other side screw on two struts: each from %.0f mm inside an end of the foot up to the post, one head right below the other, the upper one %.0f cm above the floor; six screws at each end, in two rows.", insideEnd*1000, high*100), false},
 		{fmt.Sprintf("Stand two such frames up, %.0f mm from the middle of one post to that of the other, their struts outside. Screw a rail on top of both feet at each side, %.0f mm inside their ends, two screws into each foot.", float64(p.Length)*1000, insideEnd*1000), false},
 		{"Screw the brace on the narrow sides of the posts, from right above the foot of one to right below the bar at the other, four screws at each end in a row.", false},
 		{fmt.Sprintf("Push the bar through both posts so that it stands out %.0f mm at each side; file its ends. From the head of each post bore 4.5 mm down into the upper wall of the pipe and pin it with a screw of 50 mm.", beyondPost*1000), false},
@@ -347,7 +351,7 @@ func drawParallels(v Values, s Situation) []Figure {
 		across(0, head+0.08, l), upward(l+0.2, 0, h), across(-thick/2, -0.1, deep),
 	}}
 	end := Figure{Name: "from the end", Marks: []Mark{
-		rect(OfWood, -wide/2, 0, wide, foot, "feet"), line(OfWood, -beside, foot/2, beside, high-foot/2, "struts"), line(OfWood, beside, foot/2, -beside, high-1.2*wideOf-foot/2, "struts"), post(0, wideOf),
+		rect(OfWood, -wide/2, 0, wide, foot, "feet"), line(OfWood, -beside, foot/2, beside, high-foot/2, "struts"), line(OfWood, beside, foot/2, -beside, high-strutBelow-foot/2, "struts"), post(0, wideOf),
 		round(OfSteel, 0, h-d/2, d, "posts under the bar"), rect(OfWood, -beside-wideOf/2, foot, wideOf, thick, ""), rect(OfWood, beside-wideOf/2, foot, wideOf, thick, "").saying("rail"),
 		across(-wide/2, -0.1, wide), upward(wide/2+0.1, 0, high), upward(-wide/2-0.1, head-bore, bore),
 	}}

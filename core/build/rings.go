@@ -125,12 +125,15 @@ func (r Rings) Build() (Built, error) {
 	}
 	return Built{
 		Title: "Rings from two joists", Hours: [2]float64{3, 4},
-		Checks: slices.Concat([]Check{link("strap", r.Strap), link("plate or eye", r.Plate)}, joists, []Check{
+		Checks: slices.Concat([]Check{link("strap", r.Strap), link("plates and shackle", r.Plate)}, joists, []Check{
 			{Link: "straps apart", Fits: true, Demand: 0.45, Capacity: float64(r.Apart), Unit: "m", Formula: "0.45 m at least, on different joists", Source: "house rule"},
 		}),
-		Parts: append(r.parts(), Part{Name: "strap, marked", Stock: "strap-sewn", Count: 2}, Part{Name: "ring", Stock: "gym-ring", Count: 2}),
+		Parts: append(r.parts(), Part{Name: "bow shackle, marked", Stock: "shackle", Count: 2}, Part{Name: "strap, marked", Stock: "strap-sewn", Count: 2}, Part{Name: "ring", Stock: "gym-ring", Count: 2}),
 		Tools: []string{"drill", "spanner", "tape", "detector for cables and pipes"},
-		Steps: append(slices.Clone(overheadSteps), Step{"Hang the proof load from each ring, nobody beneath; look again.", true}),
+		Steps: append(r.steps(),
+			Step{fmt.Sprintf("Pin a bow shackle through the lower holes of both plates of a joist, at least %.0f mm wide inside, and tie its pin with wire. Hang the strap in the bow, the ring in the strap's loop; the straps hang %.2f m apart.", float64(r.B+2*plateThick)*1000+4, float64(r.Apart)), false},
+			Step{"Buckles, where there are any, are threaded back; both rings hang at one height: for rows at the hip, to hang from so high that the feet are clear.", true},
+			Step{"Hang the proof load from each ring, nobody beneath; look again.", true}),
 		Proof: fmt.Sprintf("%.0f kg hung from each ring no more than 100 mm above the floor for 5 minutes, nobody beneath; it goes back to within 2 mm. Never a person. Passing raises nothing.", proofMass(r.Body)),
 
 		ProofOf: proofMass(r.Body),

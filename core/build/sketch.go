@@ -96,7 +96,7 @@ func (w Worked) Figures(s Situation) []Figure {
 var drawings = map[string]func(Values, Situation) []Figure{
 	"board-bands": drawBandBoard, "board-body": drawBodyBoard, "door-strap": drawDoorStrap, "bar": drawBar, "rings": drawRings,
 	"box": drawBox, "step": drawStep, "parallels": drawParallels, "platform": drawPlatform, "stick": drawStick,
-	"sandbag": drawSandbag, "jugs": drawJugs, "farmer": drawFarmer, "sled": drawSled, "pegs": drawPegs, "shelf": drawShelf,
+	"sandbag": drawSandbag, "jugs": drawJugs, "farmer": drawFarmer, "pin": drawPin, "sled": drawSled, "pegs": drawPegs, "shelf": drawShelf,
 }
 
 // fixingDetail is how boards are held that are thick together: a section through stud, lining, board
@@ -212,7 +212,9 @@ func drawBar(v Values, _ Situation) []Figure {
 		return []Figure{f, joist}
 	} else {
 		for _, x := range []float64{0, span} {
-			f.Marks = append(f.Marks, line(OfHouse, x, high, -0.15, -high, "each support"), line(OfHouse, x, high, 0.15, -high, "each support"))
+			base, long := high-float64(boardThick), float64(cradleLong)
+			f.Marks = append(f.Marks, line(OfHouse, x, base, -0.15, -base, "each support"), line(OfHouse, x, base, 0.15, -base, "each support"),
+				rect(OfWood, x-long/2, base, long, float64(boardThick), ""), rect(OfWood, x-long/2, high, long, float64(boardWide), "bar stays"))
 		}
 	}
 	return []Figure{f}

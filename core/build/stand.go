@@ -1,6 +1,9 @@
 package build
 
 import (
+	"math"
+	"slices"
+
 	"scrappyrack/core/quantity"
 )
 
@@ -21,6 +24,39 @@ const (
 	layer, rubberDensity = 0.018, 1000.0
 	askMass, askArea     = 200.0, 2.0
 )
+
+// swells is what pieces of a layer stay apart, in m, so that they may swell.
+const swells quantity.Length = 0.003
+
+// split cuts a length into n pieces with a gap between them.
+func split(long quantity.Length, n int) quantity.Length {
+	return (long - quantity.Length(n-1)*swells) / quantity.Length(n)
+}
+
+// layers are the pieces of two layers, of sheets of 2.44 × 1.22 m: below with the face grain along the
+// platform, above across it. Where both have joints the same way these stand at half the pieces' width
+// from each other, 0.4 m at least.
+func (p Platform) layers() []Part {
+	const long, wide = 2.44, 1.22
+	n := func(of quantity.Length, by float64) int { return int(math.Ceil(float64(of)/by - 1e-9)) }
+	rows, columns, strips, halves := n(p.Wide, wide), n(p.Long, long), n(p.Long, wide), n(p.Wide, long)
+	if columns > 1 {
+		strips |= 1
+	}
+	if halves > 1 {
+		rows |= 1
+	}
+	stock := "softwood-plywood-18"
+	return []Part{
+		{Name: "layer below", Stock: stock, Length: split(p.Long, columns), Width: split(p.Wide, rows), Count: rows * columns, Grain: true},
+		{Name: "layer above, crossed", Stock: stock, Length: split(p.Wide, halves), Width: split(p.Long, strips), Count: strips * halves, Grain: true},
+	}
+}
+
+// screws are those that hold the layers together, every 30 cm both ways.
+func (p Platform) screws() int {
+	return (int(p.Long/0.3) + 2) * (int(p.Wide/0.3) + 2)
+}
 
 // Build works a platform out: what it asks of the floor with everything on it, and whether it is
 // long and wide enough to stay on. No capacity for dropping is claimed. Errors are
@@ -48,20 +84,22 @@ func (p Platform) Build() (Built, error) {
 			{Link: "room to stand", Fits: true, Demand: 1.2, Capacity: float64(p.Wide), Unit: "m", Formula: "at least 1.2 m wide", Source: "house rule"},
 			{Link: "room for the plates", Fits: true, Demand: 2.2, Capacity: float64(p.Long), Unit: "m", Formula: "as long as a bar, 2.2 m", Source: "IWF Technical and Competition Rules: a men's bar is 2.2 m"},
 		},
-		Parts: []Part{
-			{Name: "layer below", Stock: "softwood-plywood-18", Length: p.Long, Width: p.Wide, Count: 1}, {Name: "layer above, crossed", Stock: "softwood-plywood-18", Length: p.Long, Width: p.Wide, Count: 1},
-			{Name: "rubber, m²", Stock: "rubber-tile", Count: int(area/2 + 0.999)}, {Name: "wood screw", Stock: "screw-4x35", Count: 60},
-		},
-		Tools: []string{"drill", "straightedge of 2 m", "knife"},
+		Parts: append(p.layers(), Part{Name: "rubber, m²", Stock: "rubber-tile", Count: int(area/2 + 0.999)}, Part{Name: "wood screw", Stock: "screw-4x35", Count: p.screws()}),
+		Tools: []string{"saw, or the shop's", "drill", "straightedge of 2 m", "knife", "plane"},
 		Steps: []Step{
 			{"The floor is flat within 3 mm under a straightedge of 2 m.", true},
-			{"On concrete a moisture barrier comes first.", false},
-			{"Cross the second layer; its joints lie 300 mm away from those below.", false},
-			{"Screws every 30 cm, none proud; edges chamfered.", true},
+			{"Lay the layer below, its face grain along the platform, 3 mm between its pieces.", false},
+			{"Lay the layer above, its face grain across the platform, 3 mm between its pieces. No joint of it lies within 300 mm of one below that runs the same way.", false},
+			{"Screw the layers together every 30 cm both ways and along every edge, from above, prebored in the upper one; none stands proud. Chamfer the edges.", true},
+			{"Cut the rubber to the quarters at both ends, where loads are set down, and lay it there, its edges to the platform's.", false},
 			{"Roll the heaviest load over it: nothing gives, nothing rocks.", true},
 		},
 		Proof: "None: the heaviest load is rolled over it. It is not made to be dropped on.", Inspect: looked("proud screws, loose rubber, damp below"),
 		Cautions: []string{guidance, "No load is dropped; what it takes is not known."},
+	}
+	if p.Ground {
+		out.Parts = append(out.Parts, Part{Name: "building film below all of it", Stock: "film", Count: int(math.Ceil(area / 20))})
+		out.Steps = slices.Insert(out.Steps, 1, Step{"Spread the film on the ground first, 10 cm turned up at the edges: damp stays below it.", false})
 	}
 	return out, nil
 }
@@ -84,10 +122,13 @@ func (s MobilityStick) Build() (Built, error) {
 	}
 	return Built{
 		Title: "Stick", Hours: [2]float64{0.2, 0.2},
-		Checks:   []Check{{Link: "hands apart", Fits: true, Demand: float64(0.65 * s.Stature), Capacity: float64(s.Length), Unit: "m", Formula: "at least 0.65 of the stature", Source: "house value"}},
-		Parts:    []Part{{Name: "stick", Stock: "pvc-1", Length: s.Length, Count: 1}, {Name: "cap", Stock: "cap", Count: 2}},
-		Tools:    []string{"saw", "sandpaper", "glue"},
-		Steps:    []Step{{"No crack, no splinter along all of it.", true}, {"Glue the caps on.", false}, {"Write on it: not to hang from.", true}},
+		Checks: []Check{{Link: "hands apart", Fits: true, Demand: float64(0.65 * s.Stature), Capacity: float64(s.Length), Unit: "m", Formula: "at least 0.65 of the stature", Source: "house value"}},
+		Parts:  []Part{{Name: "stick", Stock: "pvc-1", Length: s.Length, Count: 1}, {Name: "cap", Stock: "cap", Count: 2}},
+		Tools:  []string{"saw", "sandpaper", "glue"},
+		Steps: []Step{
+			{"Cut the pipe to its length, square; sand the ends round.", false}, {"No crack, no splinter along all of it.", true},
+			{"Glue a cap on each end; an hour later none turns.", false}, {"Write on it: not to hang from, not to lean on.", true},
+		},
 		Proof:    "None: looked at by eye. Nobody hangs from it, or leans on it.",
 		Inspect:  "Before each use: cracks, caps. Written down every 3 months.",
 		Cautions: []string{"Not to hang from, not to lean on.", guidance},

@@ -33,7 +33,7 @@ func TreadStocks() []TreadStock {
 func (t TreadStock) part(length quantity.Length) Part {
 	p := Part{Name: "tread", Stock: t.Good, Length: length, Count: t.Boards}
 	if t.Panel != "" {
-		p.Width = t.Width
+		p.Width, p.Grain = t.Width, true
 	}
 	return p
 }

@@ -20,6 +20,6 @@ func garageBuilds(f *store.File) {
 	const proven = 1_751_000_000 // June 2025
 	f.Builds = []store.Build{{
 		ID: "handles", Design: "farmer", Name: "Farmer handles of pipe", State: "made", Wall: -1,
-		Sizes: store.List[store.BuildSize]{{ID: "mass_kg", Num: 40}}, Tests: store.List[store.BuildProof]{{ID: "p1", Kind: "proof", At: proven, Passed: true, Note: "50 kg each, five minutes from the beam"}},
+		Sizes: store.List[store.BuildSize]{{ID: "mass_kg", Num: 40}, {ID: "strap_n", Num: 1500}}, Tests: store.List[store.BuildProof]{{ID: "p1", Kind: "proof", At: proven, Passed: true, Note: "50 kg each, five minutes from the beam"}},
 	}}
 }
