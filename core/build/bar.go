@@ -168,9 +168,9 @@ func (b Bar) Build() (Built, error) {
 	return out, nil
 }
 
-// Cradles hold a bar on sawhorses or chairs: their length along it and the room beside it, in m; a bar
-// reaches 100 mm beyond the middle of each support.
-const cradleLong, cradleRoom, barBeyond quantity.Length = 0.14, 0.001, 0.10
+// Cradles hold a bar on sawhorses or chairs: their length along it and the room beside it, in m. A bar
+// reaches 100 mm beyond the middle of each support, or to the stops at the ends of its cradles.
+const cradleLong, cradleRoom, barBeyond, toStop quantity.Length = 0.14, 0.001, 0.10, 0.069
 
 // wide is how wide the section of a bar is as it lies, in m.
 func (s Section) wide() quantity.Length {
@@ -186,7 +186,11 @@ func (b Bar) made(stock BarStock, out *Built) {
 	piped := stock.Section.Shape == Pipe
 	between := stock.Section.wide() + cradleRoom
 	mm := func(l quantity.Length) float64 { return float64(l) * 1000 }
-	out.Parts = []Part{{Name: "bar", Stock: stock.Good, Length: b.Span + 2*barBeyond, Count: 1}}
+	beyond := barBeyond
+	if !piped && b.Support != Brackets {
+		beyond = toStop
+	}
+	out.Parts = []Part{{Name: "bar", Stock: stock.Good, Length: b.Span + 2*beyond, Count: 1}}
 	if piped {
 		out.Parts = append(out.Parts, Part{Name: "collar, one outside of each support", Stock: "collar", Count: 2})
 	}
@@ -194,14 +198,14 @@ func (b Bar) made(stock BarStock, out *Built) {
 		out.Parts = append(append(out.Parts, Part{Name: "bracket, marked", Stock: "bar-bracket", Count: 2}), b.Joists.parts()...)
 		out.Steps = append(b.Joists.steps(),
 			Step{fmt.Sprintf("Bolt a bracket between the lower ends of the plates of each joist, both at one height, %.2f m from one to the other.", float64(b.Span)), false},
-			Step{fmt.Sprintf("Push the bar through both brackets: %.0f mm stand out at each side. Put a collar, or a pin through the bar, outside of each, so that it cannot slide.", mm(barBeyond)), false})
+			Step{fmt.Sprintf("Push the bar through both brackets: %.0f mm stand out at each side. Put a collar, or a pin through the bar, outside of each, so that it cannot slide.", mm(beyond)), false})
 	} else {
 		timber := func(name, stock string, long quantity.Length, n int) Part {
 			return Part{Name: name, Stock: stock, Length: sawn(float64(long)), Count: n}
 		}
 		across := 2*boardThick + between
 		out.Parts = append(out.Parts, timber("cradle's base", "timber-38x140", across+0.02, 2), timber("cradle's cheek", "timber-38x89", cradleLong, 4))
-		screws, ends, held := 4*3, "put a collar on the bar outside of each cradle", "screw each base on top of a sawhorse, across it, with four screws of 70 mm before its cheeks"
+		screws, ends, held := 4*3, "put a collar on the bar outside of each cradle", "screw each base on top of a sawhorse, across it, with four screws of 70 mm in a row between its cheeks"
 		if !piped {
 			out.Parts = append(out.Parts, timber("end stop", "timber-38x89", across, 2))
 			screws, ends = screws+2*4, "screw a stop across the outer ends of both cheeks, behind the bar, two screws into each"
@@ -217,7 +221,7 @@ func (b Bar) made(stock BarStock, out *Built) {
 		out.Steps = append(out.Steps,
 			Step{fmt.Sprintf("Make two cradles: on a base two cheeks stand on edge along the bar, %.0f mm apart, three screws of 70 mm into each from below, prebored by 3.5 mm.", mm(between)), false},
 			Step{fmt.Sprintf("Set the supports level, %.2f m from the middle of one cradle to that of the other; measure it; %s.", float64(b.Span), held), false},
-			Step{fmt.Sprintf("Lay the bar into both cradles, %.0f mm beyond their middles; %s.", mm(barBeyond), ends), false})
+			Step{fmt.Sprintf("Lay the bar into both cradles, %.0f mm beyond their middles; %s.", mm(beyond), ends), false})
 	}
 	look := "no split, no dent, no rust, straight"
 	if !piped {

@@ -118,7 +118,7 @@ func (w WallBoard) Build() (Built, error) {
 			"Cables run above and beside sockets and switches, pipes where taps are: none there.",
 			"Guidance for a competent person; local codes and a licensed trade decide.",
 		},
-		Steps: slices.Concat([]Step{{"Who owns the wall says yes, in writing.", true}}, w.Base.found(map[BoardUse]string{ForBands: "the stud", ForBody: "the three studs"}[w.Use]), w.fixed(), []Step{
+		Steps: slices.Concat(w.Base.found(map[BoardUse]string{ForBands: "the stud", ForBody: "the three studs"}[w.Use]), w.fixed(), []Step{
 			{"It has no play under a hand.", true},
 			{"A slow pull with the hanging scale, standing aside: nothing moves.", true},
 		}),
@@ -149,7 +149,7 @@ func (w WallBoard) Build() (Built, error) {
 	fixing := Part{Name: w.fixing(), Stock: w.screw(), Count: 9}
 	if w.Use == ForBands {
 		fixing.Count = len(w.heights())
-		out.Parts = []Part{{Name: "board", Stock: "timber-38x89", Length: out.Top, Count: 1}, fixing, {Name: "ring on its plate", Stock: "ring", Count: len(w.Rings)}, {Name: "M8 bolt, two to a ring", Stock: "bolt-m8", Count: w.ringBolts() * len(w.Rings)}}
+		out.Parts = []Part{{Name: "board", Stock: "timber-38x89", Length: out.Top, Count: 1}, fixing, {Name: "ring on its plate", Stock: "ring", Count: len(w.Rings)}, {Name: "M8 × 60 bolt, two to a ring", Stock: "bolt-m8", Count: w.ringBolts() * len(w.Rings)}}
 		most := quantity.Force(0)
 		for _, r := range w.Rings {
 			most = max(most, r.Pull)
@@ -160,7 +160,7 @@ func (w WallBoard) Build() (Built, error) {
 		if out.OnFloor = w.Legs; !w.Legs {
 			out.Bottom = w.leg()
 		}
-		out.Parts = []Part{{Name: "board", Stock: "timber-38x140-graded", Length: w.Base.bodyBoardLong(), Count: 1}, fixing, {Name: "ring on its plate", Stock: "ring", Count: 1}, {Name: "M10 bolt for the ring", Stock: "bolt-m10", Count: w.ringBolts()}}
+		out.Parts = []Part{{Name: "board", Stock: "timber-38x140-graded", Length: w.Base.bodyBoardLong(), Count: 1}, fixing, {Name: "ring on its plate", Stock: "ring", Count: 1}, {Name: "M10 × 60 bolt for the ring", Stock: "bolt-m10", Count: w.ringBolts()}}
 		if w.Legs {
 			out.Parts[1].Count++
 			out.Parts = append(out.Parts, Part{Name: "leg", Stock: "timber-38x89", Length: w.leg(), Count: 2}, Part{Name: "cross board over the legs", Stock: "timber-38x89", Length: legsApart + boardWide, Count: 1}, Part{Name: "block behind it", Stock: "timber-38x89", Length: 0.1, Count: 1}, Part{Name: "wood screw", Stock: joinScrew, Count: 8})
@@ -223,14 +223,15 @@ const ownersWord = "the owner's word"
 
 // found are the holds before anything is fixed to a wall: what is found in it, and that nothing else is.
 func (b Base) found(what string) []Step {
+	owner := Step{"Who owns the wall says yes, in writing.", true}
 	clear := Step{"The detector is clear behind all of it; no socket, switch or tap below, above or beside it.", true}
 	switch b.Kind {
 	case MasonryWall:
-		return []Step{{"The wall was knocked along: brick, block or concrete where every anchor goes, no joint, nothing hollow but what its maker names.", true}, clear}
+		return []Step{owner, {"The wall was knocked along: brick, block or concrete where every anchor goes, no joint, nothing hollow but what its maker names.", true}, clear}
 	case WoodStuds:
-		return []Step{{fmt.Sprintf("Found: %s. The edges are marked, and the middles.", what), true}, clear}
+		return []Step{owner, {fmt.Sprintf("Found: %s. Their edges and their middles are marked; a fine drill shows wood at both edges.", what), true}, clear}
 	}
-	return []Step{{"What the wall is built of is known, and holds.", true}, clear}
+	return []Step{owner, {"What the wall is built of is known, and holds.", true}, clear}
 }
 
 // fixing is what holds it, in words.

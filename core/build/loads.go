@@ -258,7 +258,7 @@ func (s Situation) screws(v Values, n int) Part {
 	base, _ := s.wallOf(v)
 	lag := lags[v.Word["screw"]]
 	w := WallBoard{Base: base, Diameter: lag[0], Length: lag[1]}
-	return Part{Name: "fixing", Stock: w.screw(), Count: n}
+	return Part{Name: w.fixing(), Stock: w.screw(), Count: n}
 }
 
 // carries is what a load in N that stands e off the wall asks of it: of two screws in one stud, through

@@ -75,7 +75,7 @@ func (o Overhead) Checks(newtons float64, formula string) ([]Check, error) {
 }
 
 func (o Overhead) parts() []Part {
-	return []Part{{Name: "through-bolt with nut", Stock: boltOf(o.Bolt), Count: 2}, {Name: "plate, one on each face", Stock: "plate-steel", Count: 4}}
+	return []Part{{Name: fmt.Sprintf("through-bolt with nut, %.0f mm long", math.Ceil((float64(o.B)+0.037)*100)*10), Stock: boltOf(o.Bolt), Count: 2}, {Name: "plate, one on each face", Stock: "plate-steel", Count: 4}}
 }
 
 // plateDrop is how far plates reach below a joist, in m.

@@ -193,14 +193,14 @@ func (p Parallels) onPosts(f float64, out *Built) ([]Check, error) {
 	out.Hours = [2]float64{3, 5}
 	out.Parts = []Part{
 		{Name: "bar", Stock: "pipe-" + p.Pipe, Length: sawn(float64(p.Length+boardThick) + 2*beyondPost), Count: 2},
-		timber("post", p.post(), 4), {Name: "foot", Stock: "timber-38x" + p.Foot, Length: p.Wide, Count: 4}, timber("strut", long+float64(boardWide), 8), timber("rail between the feet", float64(p.Depth()), 4), timber("brace along the bar", diagonal, 2), timber("block over post and foot", block, 4),
+		{Name: "post", Stock: "timber-38x89", Length: quantity.Length(p.post()), Count: 4}, {Name: "foot", Stock: "timber-38x" + p.Foot, Length: p.Wide, Count: 4}, timber("strut", long+float64(boardWide), 8), timber("rail between the feet", float64(p.Depth()), 4), timber("brace along the bar", diagonal, 2), timber("block over post and foot", block, 4),
 	}
 	screws := 8*2*screwsOfStrut + 2*2*screwsOfLap + 4*4 + 4*2*2
 	out.Parts = append(out.Parts, Part{Name: "wood screw", Stock: joinScrew, Count: screws}, Part{Name: "wood screw through the head of a post", Stock: "screw-4.5x50", Count: 4}, Part{Name: "rubber foot", Stock: "rubber-foot", Count: 8})
 	out.Steps = []Step{
 		{fmt.Sprintf("Cut the posts of one length, to 1 mm. %.0f mm below the head of each, in the middle of its wide side, bore a hole of %.0f mm.", bore*1000, math.Ceil(p.outside()*1000+0.5)), false},
 		{"Lay a foot on edge and stand a post on the middle of it, wide sides flush; screw a block over both on one side, two screws into each. All screws of 70 mm go through one board into the next, prebored by 3.5 mm.", false},
-		{fmt.Sprintf("On the other side screw on two struts: each from %.0f mm inside an end of the foot up to the post, one head right below the other, the upper one %.0f cm above the floor; six screws at each end, in two rows.", insideEnd*1000, high*100), false},
+		{fmt.Sprintf("On the other side screw on two struts: each from %.0f mm inside an end of the foot up to the post, one head %.0f cm above the floor, the other right below it; six screws at each end, in two rows. Saw off what stands out.", insideEnd*1000, high*100), false},
 		{fmt.Sprintf("Stand two such frames up, %.0f mm from the middle of one post to that of the other, their struts outside. Screw a rail on top of both feet at each side, %.0f mm inside their ends, two screws into each foot.", float64(p.Length)*1000, insideEnd*1000), false},
 		{"Screw the brace on the narrow sides of the posts, from right above the foot of one to right below the bar at the other, four screws at each end in a row.", false},
 		{fmt.Sprintf("Push the bar through both posts so that it stands out %.0f mm at each side; file its ends. From the head of each post bore 4.5 mm down into the upper wall of the pipe and pin it with a screw of 50 mm.", beyondPost*1000), false},
@@ -348,7 +348,7 @@ func drawParallels(v Values, s Situation) []Figure {
 	side := Figure{Name: "one from the side", Marks: []Mark{
 		rect(OfWood, -thick/2, 0, thick, foot, "feet"), rect(OfWood, l-thick/2, 0, thick, foot, "feet"), rect(OfWood, -thick/2, foot, deep, thick, "").saying("rail"), post(0, thick), post(l, thick),
 		line(OfWood, 0, foot+thick, l, head-2*bore-foot-thick, "brace"), rect(OfSteel, -thick/2-beyondPost, h-d, l+thick+2*beyondPost, d, "bar"),
-		across(0, head+0.08, l), upward(l+0.2, 0, h), across(-thick/2, -0.1, deep),
+		across(0, head+0.08, l), upward(l+0.35, 0, h), across(-thick/2, -0.1, deep),
 	}}
 	end := Figure{Name: "from the end", Marks: []Mark{
 		rect(OfWood, -wide/2, 0, wide, foot, "feet"), line(OfWood, -beside, foot/2, beside, high-foot/2, "struts"), line(OfWood, beside, foot/2, -beside, high-strutBelow-foot/2, "struts"), post(0, wideOf),

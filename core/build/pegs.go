@@ -123,7 +123,7 @@ func (p Peg) onBoards(out *Built, v Values, s Situation) {
 	if p.Threaded {
 		out.Parts = []Part{
 			{Name: "peg, threaded at one end", Stock: "pipe-" + p.Pipe, Length: p.Out + flangeThick, Count: n}, {Name: "board", Stock: stock, Length: long, Count: 1}, {Name: "floor flange, marked", Stock: "pipe-joint", Count: n},
-			{Name: "M8 bolt, four to a flange", Stock: "bolt-m8", Count: 4 * n}, s.screws(v, 2*n),
+			{Name: "M8 × 60 bolt, four to a flange", Stock: "bolt-m8", Count: 4 * n}, s.screws(v, 2*n),
 		}
 		out.Steps = append(out.Steps,
 			Step{fmt.Sprintf("Bolt a flange to the board at each of %d places, %.0f mm from one to the next, the middle one in its middle: four bolts, their heads with washers of 30 mm sunk into the back by 10 mm.", n, apart), false},

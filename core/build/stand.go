@@ -126,7 +126,7 @@ func (s MobilityStick) Build() (Built, error) {
 		Parts:  []Part{{Name: "stick", Stock: "pvc-1", Length: s.Length, Count: 1}, {Name: "cap", Stock: "cap", Count: 2}},
 		Tools:  []string{"saw", "sandpaper", "glue"},
 		Steps: []Step{
-			{"Cut the pipe to its length, square; sand the ends round.", false}, {"No crack, no splinter along all of it.", true},
+			{"Cut the stick to its length, square; sand its ends round.", false}, {"No crack, no splinter along all of it.", true},
 			{"Glue a cap on each end; an hour later none turns.", false}, {"Write on it: not to hang from, not to lean on.", true},
 		},
 		Proof:    "None: looked at by eye. Nobody hangs from it, or leans on it.",

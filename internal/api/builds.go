@@ -80,6 +80,7 @@ type BuildPart struct {
 	LengthM float64 `json:"length_m"`
 	WidthM  float64 `json:"width_m"`
 	Count   int     `json:"count"`
+	Grain   bool    `json:"grain" doc:"The length of a piece of a sheet runs along its face grain"`
 }
 
 // BuildStep is one thing to do; at a hold it is asked before anybody goes on.
@@ -125,6 +126,7 @@ type Designed struct {
 	Design   string        `json:"design"`
 	Title    string        `json:"title"`
 	Does     string        `json:"does"`
+	NoProof  bool          `json:"no_proof" doc:"It has no proof test"`
 	For      string        `json:"for" doc:"Whose body it was worked out for, with what is worn; empty where none is on it"`
 	On       string        `json:"on" enum:"wall,ceiling,door,floor,"`
 	OK       bool          `json:"ok"`
@@ -157,7 +159,6 @@ type BuildState struct {
 	Proven   bool        `json:"proven"`
 	Failed   bool        `json:"failed" doc:"A test failed, and no proof test passed since"`
 	DueAt    int64       `json:"due_at" doc:"When it is to be looked at next; 1 for at once, 0 for never"`
-	NoProof  bool        `json:"no_proof" doc:"Its design has no proof test"`
 	ProofOf  float64     `json:"proof_of" doc:"What a proof test is made with now, in kg or, of bands, in N; 0 without one"`
 	Less     string      `json:"less" doc:"Where its proof was made with less than is asked now"`
 	With     string      `json:"proof_with" doc:"What of the client's own loads comes to the proof load; empty where they do not"`
@@ -202,7 +203,7 @@ func designedOf(w build.Worked, s build.Situation, fits build.Values, units quan
 		return out
 	}
 	out := Designed{
-		Design: w.Design.Key, Title: say(b.Title), Does: w.Design.Does, For: say(w.For(s)), On: string(w.Design.On), OK: b.OK(), Checks: []BuildCheck{}, Asks: []BuildAsk{}, Figures: []BuildFigure{}, Parts: []BuildPart{}, Tools: all(b.Tools),
+		Design: w.Design.Key, Title: say(b.Title), Does: w.Design.Does, NoProof: w.Design.NoProof(), For: say(w.For(s)), On: string(w.Design.On), OK: b.OK(), Checks: []BuildCheck{}, Asks: []BuildAsk{}, Figures: []BuildFigure{}, Parts: []BuildPart{}, Tools: all(b.Tools),
 		Hours: []float64{b.Hours[0], b.Hours[1]}, MassKg: float64(b.Mass), Steps: []BuildStep{}, Proof: say(b.Proof), Inspect: say(b.Inspect), Cautions: all(b.Cautions), Instead: say(b.Instead), Gives: []string{},
 	}
 	if len(b.Checks) > 0 {
@@ -260,7 +261,7 @@ func designedOf(w build.Worked, s build.Situation, fits build.Values, units quan
 }
 
 func partOf(p build.Part) BuildPart {
-	one := BuildPart{Name: p.Name, Good: p.Stock, Of: p.Stock, LengthM: float64(p.Length), WidthM: float64(p.Width), Count: p.Count}
+	one := BuildPart{Name: p.Name, Good: p.Stock, Of: p.Stock, LengthM: float64(p.Length), WidthM: float64(p.Width), Count: p.Count, Grain: p.Grain}
 	if g, err := build.GoodByKey(p.Stock); err == nil {
 		one.Of = g.Name
 	}
@@ -279,7 +280,7 @@ func buildStateOf(b workbench.BuildOf, units quantity.System) BuildState {
 	}
 	fits := build.Values{}
 	if d.Starts != nil {
-		fits, out.NoProof = d.Fit(b.At), d.NoProof()
+		fits = d.Fit(b.At)
 	}
 	out.Designed = designedOf(b.Worked, b.At, fits, units)
 	if b.Problem != nil {

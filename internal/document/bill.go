@@ -22,7 +22,13 @@ func (b builds) bill(x workbench.Bill) {
 		proof = "no way to cut costs less than " + b.money(x.Bill.Bound)
 	}
 	b.text(fmt.Sprintf("For %s: %s together; %s. %s", strings.Join(names, ", "), b.money(x.Bill.Cost), proof, b.say("A saw takes 3 mm a cut, 10 mm come off each bar first.")), ink)
-	name := func(i int) string { return x.Bill.Wanted[i].Name }
+	name := func(i int) string { return b.say(x.Bill.Wanted[i].Name) }
+	whose := func(i int) string { // where there is more than one
+		if at := x.Bill.Wanted[i].Build; len(names) > 1 && at < len(names) {
+			return " (" + names[at] + ")"
+		}
+		return ""
+	}
 	longest := 0.1
 	for _, bar := range x.Bill.Bars {
 		longest = math.Max(longest, float64(bar.Length))
@@ -50,10 +56,11 @@ func (b builds) bill(x workbench.Bill) {
 		var cuts []string
 		for i := 0; i < len(bar.Parts); {
 			one, n := x.Bill.Wanted[bar.Parts[i]], 0
-			for ; i < len(bar.Parts) && x.Bill.Wanted[bar.Parts[i]].Name == one.Name && x.Bill.Wanted[bar.Parts[i]].Length == one.Length; i++ {
+			at := bar.Parts[i]
+			for ; i < len(bar.Parts) && x.Bill.Wanted[bar.Parts[i]] == one; i++ {
 				n++
 			}
-			cuts = append(cuts, fmt.Sprintf("%d × %s, %s", n, b.say(one.Name), b.show(quantity.KindLevel, float64(one.Length))))
+			cuts = append(cuts, fmt.Sprintf("%d × %s, %s%s", n, name(at), b.show(quantity.KindLevel, float64(one.Length)), whose(at)))
 		}
 		b.text("Cut "+strings.Join(cuts, "; ")+".", soft)
 		b.Ln(1.5)
@@ -61,7 +68,7 @@ func (b builds) bill(x workbench.Bill) {
 	for _, s := range x.Bill.Sheets {
 		k := math.Min((b.width)/float64(s.Length), 70/float64(s.Width))
 		b.room(float64(s.Width)*k + 12)
-		b.text(fmt.Sprintf("%s, %s × %s, cut from edge to edge in the order of the figures", s.Good.Name, b.show(quantity.KindLevel, float64(s.Length)), b.show(quantity.KindLevel, float64(s.Width))), ink)
+		b.text(fmt.Sprintf("%s, %s × %s, face grain along the longer side; cut from edge to edge in the order of the figures", s.Good.Name, b.show(quantity.KindLevel, float64(s.Length)), b.show(quantity.KindLevel, float64(s.Width))), ink)
 		y := b.GetY() + 1
 		b.SetDrawColor(ink[0], ink[1], ink[2])
 		b.SetLineWidth(0.4)
@@ -72,7 +79,7 @@ func (b builds) bill(x workbench.Bill) {
 			b.SetLineWidth(0.25)
 			b.Rect(px, py, float64(p.Length)*k, float64(p.Width)*k, "D")
 			b.SetFont("Barlow", "", 7)
-			b.Text(px+4, py+3.2, b.short(name(p.Rect), float64(p.Length)*k-5))
+			b.Text(px+4, py+3.2, b.short(name(p.Rect)+whose(p.Rect), float64(p.Length)*k-5))
 			b.Text(px+4, py+6.4, b.short(b.show(quantity.KindLevel, float64(p.Length))+" × "+b.show(quantity.KindLevel, float64(p.Width)), float64(p.Length)*k-5))
 		}
 		for i, c := range s.Cuts {
@@ -90,11 +97,11 @@ func (b builds) bill(x workbench.Bill) {
 	}
 	var rows [][]string
 	for _, l := range x.Bill.Lines {
-		whose := "sample"
+		price := "sample"
 		if l.Own {
-			whose = ""
+			price = ""
 		}
-		rows = append(rows, []string{string(l.Good.Shop), fmt.Sprint(l.Count), l.Good.Name + ", " + l.Good.Sizes[l.Size].Name(), b.money(l.Cost), whose})
+		rows = append(rows, []string{string(l.Good.Shop), fmt.Sprint(l.Count), l.Good.Name + ", " + l.Good.Sizes[l.Size].Name(), b.money(l.Cost), price})
 	}
 	b.Ln(2)
 	b.table([]column{{"at a", 0.22, "L", false}, {"", 0.06, "R", true}, {"  what", 0.46, "L", true}, {"together", 0.14, "R", false}, {"  price", 0.12, "L", false}}, rows)

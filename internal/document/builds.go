@@ -104,6 +104,7 @@ func (b builds) one(x workbench.BuildOf, cost string) {
 	b.onWall(x)
 	b.heading("Parts")
 	var rows [][]string
+	grain := false
 	for _, p := range built.Parts {
 		size := ""
 		if p.Length > 0 {
@@ -111,6 +112,10 @@ func (b builds) one(x workbench.BuildOf, cost string) {
 		}
 		if p.Width > 0 {
 			size += " × " + b.show(quantity.KindLevel, float64(p.Width))
+			if p.Grain {
+				grain = true
+				size += " *"
+			}
 		}
 		of := p.Stock
 		if g, err := build.GoodByKey(p.Stock); err == nil {
@@ -119,11 +124,19 @@ func (b builds) one(x workbench.BuildOf, cost string) {
 		rows = append(rows, []string{fmt.Sprint(p.Count), b.say(p.Name), size, of})
 	}
 	b.table([]column{{"", 0.07, "R", true}, {"  part", 0.30, "L", true}, {"size", 0.21, "L", false}, {"of", 0.42, "L", false}}, rows)
-	hours := fmt.Sprintf("%g", built.Hours[0])
-	if built.Hours[1] > built.Hours[0] {
-		hours += fmt.Sprintf(" to %g", built.Hours[1])
+	if grain {
+		b.text("* The face grain runs along the first measure; the cut list keeps it.", soft)
 	}
-	b.text(fmt.Sprintf("Tools: %s. About %s hours.", strings.Join(built.Tools, ", "), hours), soft)
+	hours := fmt.Sprintf("%g hours", built.Hours[0])
+	switch {
+	case built.Hours[1] > built.Hours[0]:
+		hours = fmt.Sprintf("%g to %g hours", built.Hours[0], built.Hours[1])
+	case built.Hours[0] == 1:
+		hours = "an hour"
+	case built.Hours[0] < 1:
+		hours = fmt.Sprintf("%.0f minutes", built.Hours[0]*60)
+	}
+	b.text(fmt.Sprintf("Tools: %s. About %s.", strings.Join(built.Tools, ", "), hours), soft)
 	if cost != "" {
 		b.text(cost, ink)
 	}

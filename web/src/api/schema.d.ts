@@ -2272,6 +2272,8 @@ export interface components {
             /** Format: int64 */
             count: number;
             good: string;
+            /** @description The length of a piece of a sheet runs along its face grain */
+            grain: boolean;
             /** Format: double */
             length_m: number;
             name: string;
@@ -2463,6 +2465,8 @@ export interface components {
             /** Format: int64 */
             count: number;
             good: string;
+            /** @description The length of a piece of a sheet runs along its face grain */
+            grain: boolean;
             /** Format: double */
             length_m: number;
             name: string;
@@ -2543,8 +2547,6 @@ export interface components {
             id: string;
             /** @description Where its proof was made with less than is asked now */
             less: string;
-            /** @description Its design has no proof test */
-            no_proof: boolean;
             /**
              * Format: double
              * @description What a proof test is made with now, in kg or, of bands, in N; 0 without one
@@ -3008,6 +3010,8 @@ export interface components {
             instead: string;
             /** Format: double */
             mass_kg: number;
+            /** @description It has no proof test */
+            no_proof: boolean;
             ok: boolean;
             /** @enum {string} */
             on: "wall" | "ceiling" | "door" | "floor" | "";

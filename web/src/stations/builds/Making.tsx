@@ -6,7 +6,9 @@ import type { Designed } from './words'
 export function Making({ designed: d, open = true }: { designed: Designed; open?: boolean }) {
   const { units } = useBench()
   const size = (p: Designed['parts'][number]) =>
-    p.length_m > 0 ? `${units.show('level', p.length_m)}${p.width_m > 0 ? ` × ${units.show('level', p.width_m)}` : ''}` : ''
+    p.length_m > 0
+      ? `${units.show('level', p.length_m)}${p.width_m > 0 ? ` × ${units.show('level', p.width_m)}${p.grain ? ' *' : ''}` : ''}`
+      : ''
   return (
     <More
       summary={`How it is made: ${d.parts.length} ${d.parts.length === 1 ? 'kind' : 'kinds'} of part, ${d.steps.length} steps`}
@@ -28,6 +30,9 @@ export function Making({ designed: d, open = true }: { designed: Designed; open?
               ))}
             </tbody>
           </table>
+          {d.parts.some((p) => p.grain) && (
+            <p className="m-0 mt-1 text-fine text-soft">* The face grain runs along the first measure; the cut list keeps it.</p>
+          )}
           <p className="m-0 mt-2 text-soft">
             Tools: {d.tools.join(', ')}. {d.hours[0] === d.hours[1] ? d.hours[0] : `${d.hours[0]} to ${d.hours[1]}`} h
             {d.mass_kg > 0 ? `, ${units.show('mass', d.mass_kg)}` : ''}.

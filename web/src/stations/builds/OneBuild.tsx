@@ -108,10 +108,10 @@ export function Verdict({
         {counts
           ? given
             ? `It counts at Needs: ${given}.`
-            : 'Made and proven.'
+            : `Made${d.no_proof ? '' : ' and proven'}.`
           : made || !given
             ? ''
-            : `Gives ${given}, once it is made and proven.`}{' '}
+            : `Gives ${given}, once it is made${d.no_proof ? '' : ' and proven'}.`}{' '}
         Guidance for a competent person; local codes and a licensed trade decide.
       </p>
     </div>

@@ -56,7 +56,7 @@ export function Tests({ build, state }: { build: Build; state: State }) {
       )}
       {state.proven && (
         <p className={`m-0 text-body ${due ? 'font-semibold text-due' : ''}`}>
-          {state.no_proof ? 'No proof test: looked at by eye.' : 'Proven.'}{' '}
+          {state.designed.no_proof ? 'No proof test: looked at by eye.' : 'Proven.'}{' '}
           {state.due_at > 1 ? `To be looked at ${due ? 'since' : 'by'} ${day(state.due_at)}.` : ''} {state.designed.inspect}
         </p>
       )}
@@ -70,7 +70,7 @@ export function Tests({ build, state }: { build: Build; state: State }) {
         />
       </label>
       <p className="mb-0 mt-2 flex flex-wrap gap-2">
-        {!state.no_proof && (
+        {!state.designed.no_proof && (
           <>
             <Button onClick={() => write('proof', true)}>Proof test passed</Button>
             <Button onClick={() => write('proof', false)}>Proof test failed</Button>
