@@ -117,8 +117,11 @@ func fixingDetail(v Values, s Situation, board float64, through quantity.Length)
 	thick := float64(through)
 	f := Figure{Name: "fixing", Marks: []Mark{
 		rect(OfHouse, 0, 0, deep, board, name), rect(OfWood, deep+lining, 0, thick, board, "board"),
-		line(OfSteel, deep+lining+thick, board/2, -length, 0, "screws"), across(deep+lining, -0.03, thick).saying("board"), across(0, -0.06, deep).saying(name), across(deep+lining+thick-length, board+0.025, length).saying("screw"),
+		line(OfSteel, deep+lining+thick, board/2, -length, 0, "screws"), across(deep+lining, -0.03, thick).saying("board"), across(0, -0.06, deep).saying(name),
 	}}
+	if base.Kind == WoodStuds { // how far an anchor goes in its maker says
+		f.Marks = append(f.Marks, across(deep+lining+thick-length, board+0.025, length).saying("screw"))
+	}
 	if lining > 0 {
 		f.Marks = append(f.Marks, rect(OfHouse, deep, 0, lining, board, ""), across(deep, -0.09, lining).saying("lining"))
 	}
