@@ -168,9 +168,10 @@ func (b Bar) Build() (Built, error) {
 	return out, nil
 }
 
-// Cradles hold a bar on sawhorses or chairs: their length along it and the room beside it, in m. A bar
-// reaches 100 mm beyond the middle of each support, or to the stops at the ends of its cradles.
-const cradleLong, cradleRoom, barBeyond, toStop quantity.Length = 0.14, 0.001, 0.10, 0.069
+// Cradles hold a bar on sawhorses or chairs: their cheeks' length along it and the room beside it, in m.
+// A bar reaches 100 mm beyond the middle of each support, or to the stops in its cradles, which are 60 mm
+// of the same stock.
+const cradleLong, cradleRoom, barBeyond, toStop, stopLong quantity.Length = 0.20, 0.001, 0.10, 0.039, 0.06
 
 // wide is how wide the section of a bar is as it lies, in m.
 func (s Section) wide() quantity.Length {
@@ -205,10 +206,10 @@ func (b Bar) made(stock BarStock, out *Built) {
 		}
 		across := 2*boardThick + between
 		out.Parts = append(out.Parts, timber("cradle's base", "timber-38x140", across+0.02, 2), timber("cradle's cheek", "timber-38x89", cradleLong, 4))
-		screws, ends, held := 4*3, "put a collar on the bar outside of each cradle", "screw each base on top of a sawhorse, across it, with four screws of 70 mm in a row between its cheeks"
+		screws, ends, held := 4*2, "put a collar on the bar outside of each cradle", "screw each base on top of a sawhorse, across it, with four screws of 70 mm in a row between its cheeks"
 		if !piped {
-			out.Parts = append(out.Parts, timber("end stop", "timber-38x89", across, 2))
-			screws, ends = screws+2*4, "screw a stop across the outer ends of both cheeks, behind the bar, two screws into each"
+			out.Parts = append(out.Parts, Part{Name: "end stop", Stock: stock.Good, Length: stopLong, Count: 2})
+			screws, ends = screws+2*2, "stand a stop between the cheeks behind each end of the bar, flush with the ends of the cheeks, and screw it from either side through a cheek"
 		}
 		if b.Support == Sawhorses {
 			screws += 2 * 4
@@ -219,7 +220,7 @@ func (b Bar) made(stock BarStock, out *Built) {
 		}
 		out.Parts = append(out.Parts, Part{Name: "wood screw", Stock: joinScrew, Count: screws})
 		out.Steps = append(out.Steps,
-			Step{fmt.Sprintf("Make two cradles: on a base two cheeks stand on edge along the bar, %.0f mm apart, three screws of 70 mm into each from below, prebored by 3.5 mm.", mm(between)), false},
+			Step{fmt.Sprintf("Make two cradles: on the middle of a base two cheeks stand on edge along the bar, %.0f mm apart, two screws of 70 mm into each from below, 50 mm apart, prebored by 3.5 mm.", mm(between)), false},
 			Step{fmt.Sprintf("Set the supports level, %.2f m from the middle of one cradle to that of the other; measure it; %s.", float64(b.Span), held), false},
 			Step{fmt.Sprintf("Lay the bar into both cradles, %.0f mm beyond their middles; %s.", mm(beyond), ends), false})
 	}

@@ -123,6 +123,9 @@ func (w WallBoard) Build() (Built, error) {
 			{"A slow pull with the hanging scale, standing aside: nothing moves.", true},
 		}),
 	}
+	if w.Base.Kind == WoodStuds {
+		out.Cautions = append(out.Cautions, "Pulled from in front of it: sideways along the wall no more than a fifth of a pull, since the screws stand in the narrow edge of a stud.")
+	}
 	out.Checks = append(out.Checks, owned(w.Owner, noScrew))
 	for _, r := range w.Rings {
 		bolts, err := w.onBolts(r)

@@ -143,47 +143,48 @@ func TestTheFrameByHand(t *testing.T) {
 	assert.InEpsilon(t, -40, got[1][0], 1e-6)
 }
 
-// The end frame of parallels as a whole, post, foot and both struts, pushed either way with all of a bar's
-// load on it: no part of it gets more than its check says.
+// The end frame of parallels as a whole, post, foot and strut, pushed either way with all of a bar's load on
+// it, its joints stiff or giving as EC5 7.1 has screws of 5 mm give: no part of it gets more than its
+// check says.
 func TestParallelsAsAFrame(t *testing.T) {
 	r := rand.New(rand.NewPCG(13, 7))
-	slim, edge := 0.038*0.089, 0.038*0.089*0.089*0.089/12
+	slim, edge, foot := 0.038*0.089, 0.038*0.089*0.089*0.089/12, 0.038*0.14*0.14*0.14/12
 	closest := 0.0
-	for range 200 {
+	for n := range 200 {
 		h, wide := 0.6+0.6*r.Float64(), 0.4+0.5*r.Float64()
-		p := build.Parallels{Pipe: "1-1/4", Length: 0.47, Height: quantity.Length(h), Wide: quantity.Length(wide), Foot: "89", Mu: 0.5, Body: quantity.Estimate{Value: 80}}
+		p := build.Parallels{Pipe: "1-1/4", Length: 0.47, Height: quantity.Length(h), Wide: quantity.Length(wide), Mu: 0.5, Body: quantity.Estimate{Value: 80}}
 		says, err := p.Build()
 		require.NoError(t, err)
 		load := 80 * 9.80665 * 2.5 / 2
 		for _, push := range []float64{0.15 * load, -0.15 * load} {
 			f := frame{loads: map[int]float64{}}
-			const axis = 0.0445
+			const axis = 0.070
 			left, right := f.point(-wide/2+0.03, axis), f.point(wide/2-0.03, axis)
-			from, to := f.point(-wide/2+0.06, axis), f.point(wide/2-0.06, axis)
-			foot := f.point(0, axis)
-			low, high, head := f.point(0, 0.7*h-0.1), f.point(0, 0.7*h), f.point(0, h)
+			from, under := f.point(-wide/2+0.06, axis), f.point(0, axis)
+			high, head := f.point(0, 0.7*h), f.point(0, h)
+			strut := slim
+			if n%2 == 0 { // six screws at either end: 420^1.5 · 5/23 N/mm each
+				strut = 6 * 1.871e6 / 2 * math.Hypot(0.7*h-axis, wide/2-0.06) / pine
+			}
 			f.members = []member{
-				{from: left, to: from, area: slim, i: edge}, {from: from, to: foot, area: slim, i: edge}, {from: foot, to: to, area: slim, i: edge}, {from: to, to: right, area: slim, i: edge},
-				{from: foot, to: low, area: slim, i: edge, flex: true}, {from: low, to: high, area: slim, i: edge}, {from: high, to: head, area: slim, i: edge},
-				{from: from, to: high, area: slim, rod: true}, {from: to, to: low, area: slim, rod: true},
+				{from: left, to: from, area: 0.038 * 0.14, i: foot}, {from: from, to: under, area: 0.038 * 0.14, i: foot}, {from: under, to: right, area: 0.038 * 0.14, i: foot},
+				{from: under, to: high, area: slim, i: edge, flex: true}, {from: high, to: head, area: slim, i: edge}, {from: from, to: high, area: strut, rod: true},
 			}
 			f.held = map[int]bool{3 * left: true, 3*left + 1: true, 3*right + 1: true}
 			f.loads[3*head], f.loads[3*head+1] = push, -load
 			got := f.solve(t)
-			struts := math.Max(math.Abs(got[7][0]), math.Abs(got[8][0]))
 			bends := 0.0
-			for _, m := range got[:4] {
+			for _, m := range got[:3] {
 				bends = math.Max(bends, math.Max(math.Abs(m[2]), math.Abs(m[3])))
 			}
-			post := math.Abs(got[6][2])
-			modulus := edge / 0.0445
-			assert.LessOrEqual(t, struts, linkOf(t, says, "struts at their screws").Demand*1.001, "h %.2f wide %.2f", h, wide)
-			assert.LessOrEqual(t, bends/modulus, linkOf(t, says, "feet in bending").Demand*1.001)
-			assert.LessOrEqual(t, post/modulus, linkOf(t, says, "posts in bending").Demand*1.001)
-			closest = math.Max(closest, struts/linkOf(t, says, "struts at their screws").Demand)
+			along := math.Abs(got[5][0])
+			assert.LessOrEqual(t, along, linkOf(t, says, "strut at its screws").Demand, "h %.2f wide %.2f %v", h, wide, n%2 == 0)
+			assert.LessOrEqual(t, bends/(foot/0.07), linkOf(t, says, "feet in bending").Demand*1.001)
+			assert.LessOrEqual(t, math.Abs(got[4][2])/(edge/0.0445), linkOf(t, says, "posts in bending").Demand*1.001)
+			closest = math.Max(closest, along/linkOf(t, says, "strut at its screws").Demand)
 		}
 	}
-	assert.Greater(t, closest, 0.3, "and it is not far above")
+	assert.Greater(t, closest, 0.7, "and it is not far above")
 }
 
 // A frame of legs that turn at both ends is held by its brace alone, which gets what its check says.

@@ -1,6 +1,7 @@
 package build
 
 import (
+	"fmt"
 	"math"
 
 	"scrappyrack/core/quantity"
@@ -11,7 +12,9 @@ const (
 	joinScrew                           = "screw-5x70"
 	joinThick, joinLong                 = quantity.Length(0.005), quantity.Length(0.070)
 	boardWide           quantity.Length = 0.089
-	screwsOfLap                         = 4 // at each end of a strut or a brace
+	// Screws at each end of a brace: on wide sides that lie on each other, and on a narrow one; how far a
+	// brace stands out beyond a narrow side, in m, so that its screws are 50 mm from its end.
+	screwsOfLap, screwsOnEdge, standsOut = 4, 3, 0.025
 	// lightTimber is what timber weighs where its weight holds something down, in kg/m³ (house value).
 	lightTimber = 420.0
 )
@@ -36,11 +39,11 @@ func Slim(long float64) float64 {
 
 // braced is a diagonal of something that stands upright, high and wide, against a push at its head in
 // newtons: what runs along it, against its screws at one end.
-func braced(name string, push, high, wide float64, wet bool) (Check, error) {
+func braced(name string, push, high, wide float64, screws int, wet bool) (Check, error) {
 	each, err := Joined(wet)
 	return Check{
-		Link: name, Demand: push * math.Hypot(high, wide) / wide, Capacity: screwsOfLap * each, Unit: "N",
-		Formula: "0.15 F along it against four screws at an end", Source: "statics; general dowel equations, NDS 2018 chapter 12",
+		Link: name, Demand: push * math.Hypot(high, wide) / wide, Capacity: float64(screws) * each, Unit: "N",
+		Formula: fmt.Sprintf("0.15 F along it against %d screws at an end", screws), Source: "statics; general dowel equations, NDS 2018 chapter 12",
 	}, err
 }
 

@@ -10,13 +10,12 @@ import (
 
 // Parallels are a pair of bars of pipe, low for push-ups or high for dips: Length of each bar from
 // the middle of one upright to that of the other, Height of the top of the grip, Wide how long the
-// feet across are, in m; Foot what they are of, 38 mm thick: 89 or 140 mm wide. Uprights are posts of 38 × 89 with the bar through them, braced both ways; or,
+// feet across are, of 38 × 140, in m. Uprights are posts of 38 × 89 with the bar through them, braced both ways; or,
 // where Screwed, of pipe in flanges; Wet that they get wet. Mu is the friction with the floor; Body with what is worn; Joint
 // each joint of the pipes as it is marked: one of unknown make is never in a body's load path.
 type Parallels struct {
 	Pipe                 string
 	Length, Height, Wide quantity.Length
-	Foot                 string // of feetOf
 	Screwed, Wet         bool
 	Mu                   float64
 	Body                 quantity.Estimate
@@ -25,21 +24,20 @@ type Parallels struct {
 
 // House values of parallels: from dips on a bar is high, a base is at least half as wide as high
 // and half a metre deep, and no thread sees more than 30 MPa of a load that comes and goes. Posts are
-// propped at 0.7 of the height, by two struts of which one ends 0.1 m lower, with six screws at an end; wood stands 40 mm above a bar and
-// a bar 30 mm beyond its posts. A flange's screws stand 45 mm apart, 18 mm inside of its edge.
+// propped at 0.7 of the height, by a strut with six screws at an end; wood stands 40 mm above a bar and a
+// bar 30 mm beyond its posts. A flange's screws stand 45 mm apart, 18 mm inside of its edge.
 const (
 	dipHeight, leastBase                 = 0.6, 0.5
 	leastDeep, lowDeep                   = 0.5, 0.2
 	threadFatigue                        = 30e6
-	propped, screwsOfStrut, strutBelow   = 0.7, 6, 0.1
-	steeper                              = 0.55
+	propped, leftToStrut, screwsOfStrut  = 0.7, 0.2, 6
 	overBar, beyondPost, insideEnd       = 0.040, 0.030, 0.060
 	flangeApart, flangeEdge, flangeThick = 0.045, 0.018, 0.008
 	usualGrip, lowestPost                = 0.47, 0.30
 )
 
-// feetOf are how wide the boards are that feet are made of, in m.
-var feetOf = map[string]quantity.Length{"89": boardWide, "140": 0.140}
+// footWide is how wide the boards of the feet are, in m.
+const footWide quantity.Length = 0.140
 
 // outside is how thick its pipe is, in m.
 func (p Parallels) outside() float64 { return float64(Schedule40[p.Pipe].D) }
@@ -47,14 +45,14 @@ func (p Parallels) outside() float64 { return float64(Schedule40[p.Pipe].D) }
 // Depth is how far one reaches along its bar, over its feet.
 func (p Parallels) Depth() quantity.Length {
 	if p.Screwed {
-		return p.Length + feetOf[p.Foot] // they lie flat
+		return p.Length + footWide // they lie flat
 	}
 	return p.Length + boardThick
 }
 
 // post is how long a post is, from the foot that it stands on to its head.
 func (p Parallels) post() float64 {
-	return float64(p.Height) + overBar - float64(feetOf[p.Foot])
+	return float64(p.Height) + overBar - float64(footWide)
 }
 
 // prop is how high on its post a strut ends above the floor, and how far beside the post it begins.
@@ -65,12 +63,12 @@ func (p Parallels) prop() (high, beside float64) {
 // Mass is what one weighs, in kg: no more than it does.
 func (p Parallels) Mass() quantity.Mass {
 	steel := Schedule40[p.Pipe]
-	pipe, wood := float64(p.Length), 2*float64(p.Wide*feetOf[p.Foot]/boardWide)
+	pipe, wood := float64(p.Length), 2*float64(p.Wide*footWide/boardWide)
 	if p.Screwed {
 		pipe += 2 * float64(p.Height-boardThick)
 	} else {
 		high, beside := p.prop()
-		wood += 2*p.post() + 4*math.Hypot(high, beside) + 2*float64(p.Depth()) + math.Hypot(p.post(), float64(p.Length))
+		wood += 2*p.post() + 2*math.Hypot(high, beside) + 2*float64(p.Depth()) + math.Hypot(p.post(), float64(p.Length))
 	}
 	inside := float64(steel.D - 2*steel.Wall)
 	return quantity.Mass(7850*math.Pi/4*(p.outside()*p.outside()-inside*inside)*pipe*thinWall + lightTimber*float64(boardThick*boardWide)*wood)
@@ -78,7 +76,7 @@ func (p Parallels) Mass() quantity.Mass {
 
 // Build works one bar out under half of the body × 2.5 and 0.15 of it sideways, a hand anywhere on it:
 // the bar, its uprights and how they are held, its feet, tipping and sliding. Errors are
-// *quantity.FieldError of pipe, foot, length_m, height_m, wide_m, mu and body_kg. Source: Span,
+// *quantity.FieldError of pipe, length_m, height_m, wide_m, mu and body_kg. Source: Span,
 // ThreadModulus, Standing, Joined; house values.
 func (p Parallels) Build() (Built, error) {
 	section, known := Schedule40[p.Pipe]
@@ -86,11 +84,7 @@ func (p Parallels) Build() (Built, error) {
 	if !known {
 		pipe = quantity.At("pipe", "a pipe is of 3/4, 1, 1-1/4, 1-1/2 or 2 in")
 	}
-	foot := error(nil)
-	if feetOf[p.Foot] == 0 {
-		foot = quantity.At("foot", "feet are of 38 × 89 or of 38 × 140 mm")
-	}
-	if err := first(pipe, foot, within("length_m", float64(p.Length), 0.2, 1.2, "m"), within("height_m", float64(p.Height), 0.08, 1.3, "m"), within("wide_m", float64(p.Wide), 0.2, 1.5, "m"),
+	if err := first(pipe, within("length_m", float64(p.Length), 0.2, 1.2, "m"), within("height_m", float64(p.Height), 0.08, 1.3, "m"), within("wide_m", float64(p.Wide), 0.2, 1.5, "m"),
 		within("mu", p.Mu, 0.05, 1.5, ""), bodyWithin(p.Body)); err != nil {
 		return Built{}, err
 	}
@@ -151,8 +145,8 @@ func (p Parallels) onPosts(f float64, out *Built) ([]Check, error) {
 		checks, err := p.onPosts(f, out)
 		return append(checks, Check{Link: "posts under the bar, their height", Capacity: 1, Formula: fmt.Sprintf("%.1f m at least", lowestPost), Source: "geometry", Refused: "no post fits under a bar this low: pipe in flanges"}), err
 	}
-	h, wide, foot := float64(p.Height), float64(p.Wide), float64(feetOf[p.Foot])
-	onEdge := Section{Shape: Rect, B: boardThick, H: feetOf[p.Foot]}
+	h, wide, foot := float64(p.Height), float64(p.Wide), float64(footWide)
+	onEdge := Section{Shape: Rect, B: boardThick, H: footWide}
 	high, beside := p.prop()
 	each, err := Joined(p.Wet)
 	if err != nil {
@@ -164,12 +158,10 @@ func (p Parallels) onPosts(f float64, out *Built) ([]Check, error) {
 	}
 	wood = wood.Damp(p.Wet)
 	push, allowed := slideSway*f, wood.Allowable(boardWide)
-	// A foot that sags under its post leaves the load to the struts, beside what pushes the grip across: all
-	// of that in one, or half of it in each with half of the load: the steeper one gets a tenth more.
-	long, rise := math.Hypot(high, beside), high-strutBelow-foot/2
-	across := push * (h - foot) / (high - foot) * long / beside
-	strut := math.Max(across, steeper*f*math.Hypot(rise, beside)/rise+across/2)
-	brace, err := braced("brace along the bar", push, h, float64(p.Length), p.Wet)
+	// A foot that sags under its post leaves some of the load to the strut beside it.
+	long := math.Hypot(high, beside)
+	strut := push*(h-foot)/(high-foot)*long/beside + leftToStrut*f
+	brace, err := braced("brace along the bar", push, h, float64(p.Length), screwsOnEdge, p.Wet)
 	if err != nil {
 		return nil, err
 	}
@@ -177,11 +169,11 @@ func (p Parallels) onPosts(f float64, out *Built) ([]Check, error) {
 	checks := []Check{
 		{Link: "posts under the bar", Demand: f / (float64(boardThick) * p.outside()), Capacity: timberBearing * wetBearing(p.Wet), Unit: "Pa", Formula: "F/2 at one end over the hole's width", Source: "house value"},
 		{Link: "posts as columns", Demand: f, Capacity: Slim(p.post()), Unit: "N", Formula: "F/2 on one against π² E I/L² over 3", Source: "Euler; house factor"},
-		{Link: "posts in bending", Demand: push * (h - high) / board2x4.Modulus(), Capacity: allowed, Unit: "Pa", Formula: "0.15 F above the struts, over S", Source: "statics; strength of " + wood.Name},
-		{Link: "struts at their screws", Demand: strut, Capacity: screwsOfStrut * each, Unit: "N", Formula: "0.55 F and half of what 0.15 F at the grip asks, in one strut, against six screws", Source: "statics; general dowel equations, NDS 2018 chapter 12"},
-		{Link: "struts as columns", Demand: strut, Capacity: Slim(long), Unit: "N", Formula: "the same against π² E I/L² over 3", Source: "Euler; house factor"},
+		{Link: "posts in bending", Demand: push * (h - high) / board2x4.Modulus(), Capacity: allowed, Unit: "Pa", Formula: "0.15 F above the strut, over S", Source: "statics; strength of " + wood.Name},
+		{Link: "strut at its screws", Demand: strut, Capacity: screwsOfStrut * each, Unit: "N", Formula: "what 0.15 F at the grip asks and a fifth of F, along it, against six screws", Source: "statics; general dowel equations, NDS 2018 chapter 12"},
+		{Link: "strut as a column", Demand: strut, Capacity: Slim(long), Unit: "N", Formula: "the same against π² E I/L² over 3", Source: "Euler; house factor"},
 		brace,
-		{Link: "feet in bending", Demand: (f/2 + push*h/over) * over / 2 / onEdge.Modulus(), Capacity: wood.Allowable(feetOf[p.Foot]), Unit: "Pa", Formula: "half of F and what tips it, at one end, over S on edge", Source: "statics; strength of " + wood.Name},
+		{Link: "feet in bending", Demand: (f/2 + push*h/over) * over / 2 / onEdge.Modulus(), Capacity: wood.Allowable(footWide), Unit: "Pa", Formula: "half of F and what tips it, at one end, over S on edge", Source: "statics; strength of " + wood.Name},
 		{Link: "feet under the posts", Demand: f / float64(boardThick*boardWide), Capacity: timberBearing * wetBearing(p.Wet), Unit: "Pa", Formula: "F/2 on one over its end", Source: "house value, across the grain"},
 	}
 	bore := p.outside()/2 + overBar
@@ -189,20 +181,20 @@ func (p Parallels) onPosts(f float64, out *Built) ([]Check, error) {
 		return Part{Name: name, Stock: "timber-38x89", Length: sawn(long), Count: count}
 	}
 	block := math.Min(0.25, p.post()+foot-2*bore)
-	diagonal := math.Hypot(p.post()-2*bore, float64(p.Length)) + float64(boardWide)
+	diagonal := math.Hypot(p.post()-2*bore, float64(p.Length)) + 2*standsOut
 	out.Hours = [2]float64{3, 5}
 	out.Parts = []Part{
 		{Name: "bar", Stock: "pipe-" + p.Pipe, Length: sawn(float64(p.Length+boardThick) + 2*beyondPost), Count: 2},
-		{Name: "post", Stock: "timber-38x89", Length: quantity.Length(p.post()), Count: 4}, {Name: "foot", Stock: "timber-38x" + p.Foot, Length: p.Wide, Count: 4}, timber("strut", long+float64(boardWide), 8), timber("rail between the feet", float64(p.Depth()), 4), timber("brace along the bar", diagonal, 2), timber("block over post and foot", block, 4),
+		{Name: "post", Stock: "timber-38x89", Length: quantity.Length(p.post()), Count: 4}, {Name: "foot", Stock: "timber-38x140", Length: p.Wide, Count: 4}, timber("strut", long+float64(footWide), 4), timber("rail between the feet", float64(p.Depth()), 4), timber("brace along the bar", diagonal, 2), timber("block over post and foot", block, 4),
 	}
-	screws := 8*2*screwsOfStrut + 2*2*screwsOfLap + 4*4 + 4*2*2
+	screws := 4*2*screwsOfStrut + 2*2*screwsOnEdge + 4*4 + 4*2*2
 	out.Parts = append(out.Parts, Part{Name: "wood screw", Stock: joinScrew, Count: screws}, Part{Name: "wood screw through the head of a post", Stock: "screw-4.5x50", Count: 4}, Part{Name: "rubber foot", Stock: "rubber-foot", Count: 8})
 	out.Steps = []Step{
 		{fmt.Sprintf("Cut the posts of one length, to 1 mm. %.0f mm below the head of each, in the middle of its wide side, bore a hole of %.0f mm.", bore*1000, math.Ceil(p.outside()*1000+0.5)), false},
 		{"Lay a foot on edge and stand a post on the middle of it, wide sides flush; screw a block over both on one side, two screws into each. All screws of 70 mm go through one board into the next, prebored by 3.5 mm.", false},
-		{fmt.Sprintf("On the other side screw on two struts: each from %.0f mm inside an end of the foot up to the post, one head %.0f cm above the floor, the other right below it; six screws at each end, in two rows. Saw off what stands out.", insideEnd*1000, high*100), false},
-		{fmt.Sprintf("Stand two such frames up, %.0f mm from the middle of one post to that of the other, their struts outside. Screw a rail on top of both feet at each side, %.0f mm inside their ends, two screws into each foot.", float64(p.Length)*1000, insideEnd*1000), false},
-		{"Screw the brace on the narrow sides of the posts, from right above the foot of one to right below the bar at the other, four screws at each end in a row.", false},
+		{fmt.Sprintf("On the other side screw on the strut: from the foot, %.0f mm inside its end, up to the post, its head %.0f cm above the floor; six screws at each end, 15 mm apart across the strut and 50 mm along it or along the foot, none within 50 mm of an end. Saw off what stands out. Make another frame with its strut to the other side.", insideEnd*1000, high*100), false},
+		{fmt.Sprintf("Stand the two frames up, %.0f mm from the middle of one post to that of the other, their struts outside. Screw a rail on top of both feet at each side, flush with their ends, two screws into each foot.", float64(p.Length)*1000), false},
+		{"Screw the brace on the narrow sides of the posts, from right above the foot of one to right below the bar at the other, three screws at each end in a row along the post, 50 mm apart; it stands out 25 mm, its corners round.", false},
 		{fmt.Sprintf("Push the bar through both posts so that it stands out %.0f mm at each side; file its ends. From the head of each post bore 4.5 mm down into the upper wall of the pipe and pin it with a screw of 50 mm.", beyondPost*1000), false},
 		{"Press a rubber foot on under both ends of every foot. The other bar is built alike.", false},
 	}
@@ -234,11 +226,11 @@ func (p Parallels) inFlanges(f float64, out *Built) ([]Check, error) {
 	if err != nil {
 		return nil, err
 	}
-	flat := Section{Shape: Rect, B: feetOf[p.Foot], H: boardThick}
+	flat := Section{Shape: Rect, B: footWide, H: boardThick}
 	over := float64(p.Wide) - insideEnd
 	pulled := push * h / (2 * (flangeApart + flangeEdge)) // by the two screws on one side
 	out.Parts = []Part{
-		{Name: "bar", Stock: "pipe-" + p.Pipe, Length: p.Length, Count: 2}, {Name: "upright", Stock: "pipe-" + p.Pipe, Length: p.Height - boardThick, Count: 4}, {Name: "foot", Stock: "timber-38x" + p.Foot, Length: p.Wide, Count: 4}, {Name: "rubber foot", Stock: "rubber-foot", Count: 8},
+		{Name: "bar", Stock: "pipe-" + p.Pipe, Length: p.Length, Count: 2}, {Name: "upright", Stock: "pipe-" + p.Pipe, Length: p.Height - boardThick, Count: 4}, {Name: "foot", Stock: "timber-38x140", Length: p.Wide, Count: 4}, {Name: "rubber foot", Stock: "rubber-foot", Count: 8},
 		{Name: "joint of bar and upright, marked", Stock: "pipe-joint", Count: 4}, {Name: "floor flange, marked", Stock: "pipe-joint", Count: 4}, {Name: "wood screw, four to a flange", Stock: "screw-4x35", Count: 16},
 	}
 	out.Steps = []Step{
@@ -269,8 +261,7 @@ func parallelsChanges(v Values, _ Situation) []change {
 		low := sized("pipe in flanges instead of posts of timber", "screwed", "yes")
 		out = append(out, low, low.and(half), low.and(feet), low.and(half).and(feet))
 	}
-	strong := sized("feet of 38 × 140 mm", "foot", "140")
-	for _, c := range [][]change{{strong}, {half, strong}, {more}, {longer}, {posts}, {half, posts}, {half, longer}, {posts, longer}, {half, longer, posts}, {half, longer, posts, strong}, {half, longer, posts, feet}, {half, longer, posts, feet, strong}, {more, longer, posts, feet, strong}} {
+	for _, c := range [][]change{{more}, {longer}, {posts}, {half, posts}, {half, longer}, {posts, longer}, {half, longer, posts}, {half, longer, posts, feet}, {more, longer, posts, feet}} {
 		all := change{}
 		for _, one := range c {
 			all = all.and(one)
@@ -290,7 +281,7 @@ func parallelsChanges(v Values, _ Situation) []change {
 
 func parallelsOf(v Values, s Situation) Parallels {
 	return Parallels{
-		Pipe: v.Word["pipe"], Length: v.length("length_m"), Height: v.length("height_m"), Wide: v.length("wide_m"), Foot: v.Word["foot"], Screwed: v.yes("screwed"), Wet: v.yes("wet"), Mu: v.Num["mu"], Body: s.body(v),
+		Pipe: v.Word["pipe"], Length: v.length("length_m"), Height: v.length("height_m"), Wide: v.length("wide_m"), Screwed: v.yes("screwed"), Wet: v.yes("wet"), Mu: v.Num["mu"], Body: s.body(v),
 		Joint: Hardware{Kind: MetalLink, Working: v.force("joint_n")},
 	}
 }
@@ -302,7 +293,6 @@ var parallelsDesign = Design{
 	Asks: func(v Values, _ Situation) []Ask {
 		asks := []Ask{
 			{Key: "pipe", Label: "Bar, pipe of schedule 40", Words: pipeWords}, metres("height_m", "Grip above the floor", 0.08, 1.3), metres("length_m", "Bar, between its uprights", 0.2, 1.2), metres("wide_m", "Feet across, long", 0.2, 1.5),
-			{Key: "foot", Label: "Feet of", Words: words("89", "38 × 89 mm, 2 × 4", "140", "38 × 140 mm, 2 × 6")},
 			yesNoOf("screwed", "Uprights of pipe in flanges", "No: posts of timber, braced", "For low bars: a thread leaves under half of the pipe."),
 		}
 		if v.yes("screwed") {
@@ -313,7 +303,7 @@ var parallelsDesign = Design{
 	Starts: func(s Situation) Values {
 		return Values{
 			Num:  map[string]float64{"height_m": 0.95, "length_m": usualGrip, "wide_m": 0.5, "joint_n": 0, "mu": 0.5, "worn_kg": 0},
-			Word: map[string]string{"pipe": "1-1/4", "screwed": "no", "foot": "89", "wet": s.outside()},
+			Word: map[string]string{"pipe": "1-1/4", "screwed": "no", "wet": s.outside()},
 		}
 	},
 	Build: func(v Values, s Situation) (Built, error) { return parallelsOf(v, s).Build() },
@@ -331,7 +321,7 @@ func drawParallels(v Values, s Situation) []Figure {
 		p.Height = max(p.Height, lowestPost)
 	}
 	h, l, wide, deep, d := float64(p.Height), v.Num["length_m"], v.Num["wide_m"], float64(p.Depth()), p.outside()
-	foot, thick, wideOf := float64(feetOf[p.Foot]), float64(boardThick), float64(boardWide)
+	foot, thick, wideOf := float64(footWide), float64(boardThick), float64(boardWide)
 	if p.Screwed {
 		up := func(x float64) Mark { return rect(OfSteel, x-d/2, thick, d, h-thick, "threads") }
 		side := Figure{Name: "one from the side", Marks: []Mark{
@@ -351,8 +341,8 @@ func drawParallels(v Values, s Situation) []Figure {
 		across(0, head+0.08, l), upward(l+0.35, 0, h), across(-thick/2, -0.1, deep),
 	}}
 	end := Figure{Name: "from the end", Marks: []Mark{
-		rect(OfWood, -wide/2, 0, wide, foot, "feet"), line(OfWood, -beside, foot/2, beside, high-foot/2, "struts"), line(OfWood, beside, foot/2, -beside, high-strutBelow-foot/2, "struts"), post(0, wideOf),
-		round(OfSteel, 0, h-d/2, d, "posts under the bar"), rect(OfWood, -beside-wideOf/2, foot, wideOf, thick, ""), rect(OfWood, beside-wideOf/2, foot, wideOf, thick, "").saying("rail"),
+		rect(OfWood, -wide/2, 0, wide, foot, "feet"), line(OfWood, -beside, foot/2, beside, high-foot/2, "strut"), post(0, wideOf),
+		round(OfSteel, 0, h-d/2, d, "posts under the bar"), rect(OfWood, -wide/2, foot, wideOf, thick, ""), rect(OfWood, wide/2-wideOf, foot, wideOf, thick, "").saying("rail"),
 		across(-wide/2, -0.1, wide), upward(wide/2+0.1, 0, high), upward(-wide/2-0.1, head-bore, bore),
 	}}
 	return []Figure{side, end}

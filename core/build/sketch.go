@@ -217,7 +217,7 @@ func drawBar(v Values, _ Situation) []Figure {
 		for _, x := range []float64{0, span} {
 			base, long := high-float64(boardThick), float64(cradleLong)
 			f.Marks = append(f.Marks, line(OfHouse, x, base, -0.15, -base, "each support"), line(OfHouse, x, base, 0.15, -base, "each support"),
-				rect(OfWood, x-long/2, base, long, float64(boardThick), ""), rect(OfWood, x-long/2, high, long, float64(boardWide), "bar stays"))
+				rect(OfWood, x-0.07, base, 0.14, float64(boardThick), ""), rect(OfWood, x-long/2, high, long, float64(boardWide), "bar stays"))
 		}
 	}
 	return []Figure{f}

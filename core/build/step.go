@@ -157,8 +157,9 @@ func (s StepBox) onLegs(out *Built, t TreadStock, foot, most quantity.Force, ins
 	for _, b := range []struct {
 		name string
 		wide quantity.Length
-	}{{"braces along", s.Span + 2*boardThick}, {"braces across", t.Width}} {
-		c, err := braced(b.name, push, high, float64(b.wide), s.Wet)
+		with int
+	}{{"braces along", s.Span + 2*boardThick, screwsOnEdge}, {"braces across", t.Width, screwsOfLap}} {
+		c, err := braced(b.name, push, high, float64(b.wide), b.with, s.Wet)
 		if err != nil {
 			return err
 		}
@@ -168,8 +169,8 @@ func (s StepBox) onLegs(out *Built, t TreadStock, foot, most quantity.Force, ins
 		return Part{Name: name, Stock: "timber-38x89", Length: sawn(long), Count: count}
 	}
 	out.Parts = []Part{
-		t.part(s.Span + 2*boardThick), timber("leg", leg, 4), timber("rail between two legs", float64(t.Width), 2), timber("brace along", along, 2), timber("brace across", across, 2),
-		{Name: "wood screw", Stock: joinScrew, Count: 4*3 + 4*2*screwsOfLap + 4*2}, {Name: "rubber foot", Stock: "rubber-foot", Count: 4},
+		t.part(s.Span + 2*boardThick), timber("leg", leg, 4), timber("rail between two legs", float64(t.Width), 2), timber("brace along", along+2*standsOut, 2), timber("brace across", across, 2),
+		{Name: "wood screw", Stock: joinScrew, Count: 4*3 + 2*2*screwsOfLap + 2*2*screwsOnEdge + 4*2}, {Name: "rubber foot", Stock: "rubber-foot", Count: 4},
 	}
 	grain := ""
 	if t.Panel != "" {
@@ -177,9 +178,9 @@ func (s StepBox) onLegs(out *Built, t TreadStock, foot, most quantity.Force, ins
 	}
 	out.Steps = []Step{
 		{fmt.Sprintf("Cut four legs, each %.0f mm along its edges, to 1 mm. Both ends slant, parallel to each other, so that a leg leans %.0f mm over its height of %.0f mm, %.1f°, towards its wide and towards its narrow side.", math.Hypot(high, math.Sqrt2*float64(s.Flare))*1000, float64(s.Flare)*1000, high*1000, math.Atan(float64(s.Flare)/high)*180/math.Pi), false},
-		{fmt.Sprintf("Make two end frames: two legs side by side, their heads %.0f mm over all, which is the tread's width, their feet %.0f mm. Screw a rail on the inner side right below the heads, three screws a leg; a brace on the outer side from the foot of one leg to the head of the other, four screws at each end. All screws of 70 mm go through one board into the next, prebored by 3.5 mm.", float64(t.Width)*1000, float64(t.Width+2*s.Flare)*1000), false},
+		{fmt.Sprintf("Make two end frames: two legs side by side, their heads %.0f mm over all, which is the tread's width, their feet %.0f mm. Screw a rail on the inner side right below the heads, three screws a leg; a brace on the outer side from the foot of one leg to the head of the other, four screws at each end in two rows 50 mm apart, none within 50 mm of an end. All screws of 70 mm go through one board into the next, prebored by 3.5 mm.", float64(t.Width)*1000, float64(t.Width+2*s.Flare)*1000), false},
 		{fmt.Sprintf("Stand the frames %.0f mm apart at their heads, rails inside. Lay the tread on the heads of the legs, flush with them all round%s; two screws down into each leg keep it there.", float64(s.Span)*1000, grain), false},
-		{"At both long sides screw a brace on the narrow sides of the legs, from the foot of one to the head of the other, four screws at each end in a row. Saw off what stands out.", false},
+		{"At both long sides screw a brace on the narrow sides of the legs, from the foot of one to the head of the other, three screws at each end in a row along the leg, 50 mm apart; it stands out 25 mm, its corners round.", false},
 		{fmt.Sprintf("Press a rubber foot on under each leg. Each foot stands out %.0f mm beyond the tread, to both sides of its corner.", float64(s.Flare)*1000), false},
 		{"Set it on the real floor: it does not rock, and no screw has split the wood.", true},
 		{fmt.Sprintf("Draw the zone where feet land, %.0f mm inside the edge.", float64(inside)*1000), false},

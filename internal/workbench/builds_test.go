@@ -77,7 +77,7 @@ func TestABuildIsWorkedOutAnewForTheBodyThatIsThere(t *testing.T) {
 func TestParallelsAreNoCounter(t *testing.T) {
 	f := demo.Files()[2]
 	f.Fixtures = nil
-	f.Builds = []store.Build{{ID: "p", Design: "parallels", Name: "Parallels", State: "made", Wall: -1, Sizes: store.List[store.BuildSize]{{ID: "foot", Word: "140"}}, Tests: store.List[store.BuildProof]{{ID: "p", Kind: "proof", At: 1000, Passed: true}}}}
+	f.Builds = []store.Build{{ID: "p", Design: "parallels", Name: "Parallels", State: "made", Wall: -1, Tests: store.List[store.BuildProof]{{ID: "p", Kind: "proof", At: 1000, Passed: true}}}}
 	f.Complete()
 	assert.True(t, gives(f, capability.DipEdge))
 	assert.False(t, gives(f, capability.Counter))
