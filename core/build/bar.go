@@ -206,7 +206,7 @@ func (b Bar) made(stock BarStock, out *Built) {
 		}
 		across := 2*boardThick + between
 		out.Parts = append(out.Parts, timber("cradle's base", "timber-38x140", across+0.02, 2), timber("cradle's cheek", "timber-38x89", cradleLong, 4))
-		screws, ends, held := 4*2, "put a collar on the bar outside of each cradle", "screw each base on top of a sawhorse, across it, with four screws of 70 mm in a row between its cheeks"
+		screws, ends, held := 4*2, "put a collar on the bar outside of each cradle", "screw each base on top of a sawhorse, across it, with four 5 × 70 mm screws in a row between its cheeks"
 		if !piped {
 			out.Parts = append(out.Parts, Part{Name: "end stop", Stock: stock.Good, Length: stopLong, Count: 2})
 			screws, ends = screws+2*2, "stand a stop between the cheeks behind each end of the bar, flush with the ends of the cheeks, and screw it from either side through a cheek"
@@ -220,7 +220,7 @@ func (b Bar) made(stock BarStock, out *Built) {
 		}
 		out.Parts = append(out.Parts, Part{Name: "wood screw", Stock: joinScrew, Count: screws})
 		out.Steps = append(out.Steps,
-			Step{fmt.Sprintf("Make two cradles: on the middle of a base two cheeks stand on edge along the bar, %.0f mm apart, two screws of 70 mm into each from below, 50 mm apart, prebored by 3.5 mm.", mm(between)), false},
+			Step{fmt.Sprintf("Make two cradles: on the middle of a base two cheeks stand on edge along the bar, %.0f mm apart, two 5 × 70 mm screws into each from below, 50 mm apart, prebored by 3.5 mm.", mm(between)), false},
 			Step{fmt.Sprintf("Set the supports level, %.2f m from the middle of one cradle to that of the other; measure it; %s.", float64(b.Span), held), false},
 			Step{fmt.Sprintf("Lay the bar into both cradles, %.0f mm beyond their middles; %s.", mm(beyond), ends), false})
 	}

@@ -53,7 +53,7 @@ func (b Sandbag) Build() (Built, error) {
 		Steps: []Step{
 			{fmt.Sprintf("Fill %d inner bags with %.1f kg each, press the air out, seal them twice.", b.Bags, kg/float64(b.Bags)), false},
 			{"Lay each on paper for an hour: no damp, no grain comes out.", true},
-			{fmt.Sprintf("Melt the ends of the handles. Lay each along a long side of the outer bag in its middle, its ends 100 mm flat on the cloth, 300 mm apart, so that a hand goes under it. Sew each end on with %d stitches 3 mm apart through two layers of cloth: a box of 80 × 35 mm and a cross in it.", stitches), false},
+			{fmt.Sprintf("Melt the ends of the handles. Lay each along a long side of the outer bag in its middle, its ends 100 mm flat on the cloth, 300 mm apart, so that a hand goes under it. Sew each end on with %d stitches 3 mm apart through two layers of cloth: a box, 80 mm long and 35 mm wide, and a cross in it.", stitches), false},
 			{"Put the inner bags in, taped round so that they do not shift; close the outer bag and sew or tie it shut.", false},
 			{"Weigh the whole bag, with its ±; write it on it.", true},
 			{"Hang twice its mass from both handles for 5 minutes; then leave it lying for 24 hours.", true},
@@ -112,7 +112,7 @@ func (s DragSled) Build() (Built, error) {
 		Tools: []string{"saw", "drill with a bit of 30 mm", "rasp", "lighter", "hanging scale"},
 		Steps: []Step{
 			{"Cut the lower front corner of both runners round, by 60 mm, as a ski's. In each bore a hole of 30 mm, 80 mm from the front and 40 mm above the floor; round its edges until a strap slides over them.", false},
-			{"Lay the base on the runners, which stand on edge, flush with its long sides and its ends; screw it down into each with four screws of 70 mm, prebored by 3.5 mm.", false},
+			{"Lay the base on the runners, which stand on edge, flush with its long sides and its ends; screw it down into each with four 5 × 70 mm screws, prebored by 3.5 mm.", false},
 			{"Melt the ends of the webbing. Lead the strap from in front through the hole of one runner and out of the other's, and tie its ends together in front with a water knot, tails of 80 mm, drawn tight: a loop of about 1.8 m.", false},
 			{"Tie the harness to a ring that goes round the hips, the same knot; the strap's loop is hitched round it behind.", false},
 			{"Set the load on, its middle no higher than planned, and draw both load straps over it and under the base.", false},

@@ -245,8 +245,8 @@ var shelfDesign = Design{
 		base, _ := s.wallOf(v)
 		out.Steps = append(base.found("both studs"),
 			Step{fmt.Sprintf("Fix both brackets to the wall, level, %.0f mm apart, their tops %.0f cm above the floor, two fixings each: one %.0f mm above its lower end and one %.0f mm above that end.", v.Num["span_m"]*1000, (v.Num["high_m"]-v.Num["thickness_m"])*100, float64(bracketFoot)*1000, v.Num["deep_m"]*2/3*1000), false},
-			Step{"Cut the shelf, its face grain from bracket to bracket. Screw the lip on its front edge, standing 10 mm above it, a screw of 35 mm every 15 cm, prebored.", false},
-			Step{"Lay the shelf on the brackets, as far beyond both; three screws of 16 mm from below through each bracket.", false},
+			Step{"Cut the shelf, its face grain from bracket to bracket. Screw the lip on its front edge, standing 10 mm above it, a 4 × 35 mm screw every 15 cm, prebored.", false},
+			Step{"Lay the shelf on the brackets, as far beyond both; three 4 × 16 mm screws from below through each bracket.", false},
 			Step{"Load it from the lowest up, the heaviest lowest; nothing moves.", true})
 		out.Bottom, out.Top = max(0, v.length("high_m")-v.length("deep_m")*2/3), v.length("high_m")+0.3
 		return out, err

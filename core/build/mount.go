@@ -103,8 +103,8 @@ func (w WallBoard) fixed() []Step {
 	}
 	if w.Legs {
 		out = append(out,
-			Step{fmt.Sprintf("Stand two legs under the board, their wide sides against the wall, %.0f mm from the middle of one to that of the other with the ring between, tight on a firm floor; screw each head to the board from below, two screws of 70 mm on a slant.", float64(legsApart)*1000), false},
-			Step{"Screw the cross board over both legs, 10 cm above the floor, two screws of 70 mm into each; the block lies behind its middle, and a fixing through both into the wall keeps the legs from being kicked out.", true})
+			Step{fmt.Sprintf("Stand two legs under the board, their wide sides against the wall, %.0f mm from the middle of one to that of the other with the ring between, tight on a firm floor; screw each head to the board from below, two 5 × 70 mm screws on a slant.", float64(legsApart)*1000), false},
+			Step{"Screw the cross board over both legs, 10 cm above the floor, two 5 × 70 mm screws into each; the block lies behind its middle, and a fixing through both into the wall keeps the legs from being kicked out.", true})
 	}
 	return out
 }

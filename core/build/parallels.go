@@ -191,11 +191,11 @@ func (p Parallels) onPosts(f float64, out *Built) ([]Check, error) {
 	out.Parts = append(out.Parts, Part{Name: "wood screw", Stock: joinScrew, Count: screws}, Part{Name: "wood screw through the head of a post", Stock: "screw-4.5x50", Count: 4}, Part{Name: "rubber foot", Stock: "rubber-foot", Count: 8})
 	out.Steps = []Step{
 		{fmt.Sprintf("Cut the posts of one length, to 1 mm. %.0f mm below the head of each, in the middle of its wide side, bore a hole of %.0f mm.", bore*1000, math.Ceil(p.outside()*1000+0.5)), false},
-		{"Lay a foot on edge and stand a post on the middle of it, wide sides flush; screw a block over both on one side, two screws into each. All screws of 70 mm go through one board into the next, prebored by 3.5 mm.", false},
+		{"Lay a foot on edge and stand a post on the middle of it, wide sides flush; screw a block over both on one side, two screws into each. All 5 × 70 mm screws go through one board into the next, prebored by 3.5 mm.", false},
 		{fmt.Sprintf("On the other side screw on the strut: from the foot, %.0f mm inside its end, up to the post, its head %.0f cm above the floor; six screws at each end, 15 mm apart across the strut and 50 mm along it or along the foot, none within 50 mm of an end. Saw off what stands out. Make another frame with its strut to the other side.", insideEnd*1000, high*100), false},
 		{fmt.Sprintf("Stand the two frames up, %.0f mm from the middle of one post to that of the other, their struts outside. Screw a rail on top of both feet at each side, flush with their ends, two screws into each foot.", float64(p.Length)*1000), false},
 		{"Screw the brace on the narrow sides of the posts, from right above the foot of one to right below the bar at the other, three screws at each end in a row along the post, 50 mm apart; it stands out 25 mm, its corners round.", false},
-		{fmt.Sprintf("Push the bar through both posts so that it stands out %.0f mm at each side; file its ends. From the head of each post bore 4.5 mm down into the upper wall of the pipe and pin it with a screw of 50 mm.", beyondPost*1000), false},
+		{fmt.Sprintf("Push the bar through both posts so that it stands out %.0f mm at each side; file its ends. From the head of each post bore 4.5 mm down into the upper wall of the pipe and pin it with a 4.5 × 50 mm screw.", beyondPost*1000), false},
 		{"Press a rubber foot on under both ends of every foot. The other bar is built alike.", false},
 	}
 	return checks, nil

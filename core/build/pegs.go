@@ -134,10 +134,10 @@ func (p Peg) onBoards(out *Built, v Values, s Situation) {
 			{Name: "wood screw, eight round each peg and one to pin it", Stock: joinScrew, Count: (screwsAtPeg + 1) * n}, s.screws(v, 2*n),
 		}
 		out.Steps = append(out.Steps,
-			Step{fmt.Sprintf("Mark %d places for pegs on the middle line of a board, %.0f mm from one to the next, the middle one in its middle. Lay the boards on each other and join them with eight screws of 70 mm round each place, 50 to 120 mm beside it, prebored by 3.5 mm.", n, apart), false},
+			Step{fmt.Sprintf("Mark %d places for pegs on the middle line of a board, %.0f mm from one to the next, the middle one in its middle. Lay the boards on each other and join them with eight 5 × 70 mm screws round each place, 50 to 120 mm beside it, prebored by 3.5 mm.", n, apart), false},
 			Step{fmt.Sprintf("Bore a hole of %.0f mm through both boards at each place, so that it rises by 5° towards the front: 7 mm over both boards.", bore), false},
 			fix,
-			Step{"Push each peg in until it meets the wall. From the upper edge of the front board bore 4.5 mm down into the upper wall of the pipe and pin it with a screw of 70 mm. File the ends round.", false})
+			Step{"Push each peg in until it meets the wall. From the upper edge of the front board bore 4.5 mm down into the upper wall of the pipe and pin it with a 5 × 70 mm screw. File the ends round.", false})
 	}
 	out.Steps = append(out.Steps,
 		Step{"The pegs tilt up, none turns or pulls out, and the board has no play under a hand. Write on it what a peg carries.", true},

@@ -42,10 +42,8 @@ func Say(text string, units quantity.System) string {
 			switch {
 			case m[4] == "m":
 				return Shown("m", v, units)
-			case m[4] == "mm" && v >= 10:
-				return sixteenths(v * k.factor)
 			case m[4] == "mm":
-				return fmt.Sprintf("%.2f in", v*k.factor/inch)
+				return inches(v * k.factor)
 			}
 			return quantity.Format(units, k.kind, v*k.factor)
 		}
@@ -57,14 +55,18 @@ func Say(text string, units quantity.System) string {
 	})
 }
 
-// sixteenths is a length in m to the next sixteenth of an inch, as a tape has it.
-func sixteenths(metres float64) string {
-	n := int(math.Round(metres / inch * 16))
-	whole, part := n/16, n%16
+// inches is a length in m to the next sixteenth of an inch, as a tape has it; below 10 mm to the next 64th,
+// as drills are sold.
+func inches(metres float64) string {
+	of := 16
+	if metres < small {
+		of = 64
+	}
+	n := int(math.Round(metres / inch * float64(of)))
+	whole, part := n/of, n%of
 	if part == 0 {
 		return fmt.Sprintf("%d in", whole)
 	}
-	of := 16
 	for part%2 == 0 {
 		part, of = part/2, of/2
 	}
@@ -72,6 +74,32 @@ func sixteenths(metres float64) string {
 		return fmt.Sprintf("%d/%d in", part, of)
 	}
 	return fmt.Sprintf("%d %d/%d in", whole, part, of)
+}
+
+// small is from where on a length is read from a tape, in m.
+const small = 0.010
+
+// Size is what a part measures as it is cut, in a reader's units: to a millimetre, or a sixteenth of an
+// inch. A star says that its first measure runs along the face grain. Empty of what is not cut.
+func (p Part) Size(units quantity.System) string {
+	if p.Length <= 0 {
+		return ""
+	}
+	out := cutTo(p.Length, units)
+	if p.Width > 0 {
+		out += " × " + cutTo(p.Width, units)
+	}
+	if p.Grain {
+		out += " *"
+	}
+	return out
+}
+
+func cutTo(l quantity.Length, units quantity.System) string {
+	if units == quantity.US {
+		return inches(float64(l))
+	}
+	return fmt.Sprintf("%.1f cm", float64(l)*100)
 }
 
 // Lengths are shown in whole inches and their parts below far, in feet from there on, and by

@@ -20,14 +20,15 @@ func TestTextsInTheReadersUnits(t *testing.T) {
 		"lag screws of 8 × 150 mm":           "lag screws of 8 × 150 mm",
 		"40 to 75 mm beside every ring":      "1 9/16 to 2 15/16 in beside every ring",
 
-		"within 3 mm of each other, 5 minutes": "within 0.12 in of each other, 5 minutes",
+		"a hole of 43 mm, a pilot of 4.5 mm":   "a hole of 1 11/16 in, a pilot of 11/64 in",
+		"within 3 mm of each other, 5 minutes": "within 1/8 in of each other, 5 minutes",
 	} {
 		assert.Equal(t, text, build.Say(text, quantity.Metric))
 		assert.Equal(t, want, build.Say(text, quantity.US))
 	}
 	// Whatever a design says to somebody in pounds and inches has no other unit in it, but for sizes
 	// by which things are sold.
-	metric := regexp.MustCompile(`\d (kg|N|cm|m)\b`)
+	metric := regexp.MustCompile(`\d (kg|N|cm|mm|m)\b`)
 	sold := regexp.MustCompile(`× \d+(\.\d+)? (mm|m)|\d mm (OSB|softwood|birch|timber|dowel|webbing)`)
 	for _, d := range build.Designs() {
 		for _, v := range []build.Values{good[d.Key], {}} {
@@ -39,6 +40,11 @@ func TestTextsInTheReadersUnits(t *testing.T) {
 			}
 			for _, s := range w.Built.Steps {
 				texts = append(texts, s.Text)
+			}
+			texts = append(texts, w.Built.Tools...)
+			for _, p := range w.Built.Parts {
+				texts = append(texts, p.Name)
+				assert.NotRegexp(t, `cm|\dm\b|\.\d`, p.Size(quantity.US), "%s: %s", d.Key, p.Name)
 			}
 			for _, c := range w.Built.Checks {
 				texts = append(texts, c.Link, c.Refused)

@@ -81,6 +81,7 @@ type BuildPart struct {
 	WidthM  float64 `json:"width_m"`
 	Count   int     `json:"count"`
 	Grain   bool    `json:"grain" doc:"The length of a piece of a sheet runs along its face grain"`
+	Size    string  `json:"size" doc:"As it is cut, in the client's units; empty of what is not cut"`
 }
 
 // BuildStep is one thing to do; at a hold it is asked before anybody goes on.
@@ -242,9 +243,7 @@ func designedOf(w build.Worked, s build.Situation, fits build.Values, units quan
 		out.Figures = append(out.Figures, one)
 	}
 	for _, p := range b.Parts {
-		one := partOf(p)
-		one.Name = say(one.Name)
-		out.Parts = append(out.Parts, one)
+		out.Parts = append(out.Parts, partOf(p, units))
 	}
 	for _, s := range b.Steps {
 		out.Steps = append(out.Steps, BuildStep{say(s.Text), s.Hold})
@@ -260,8 +259,8 @@ func designedOf(w build.Worked, s build.Situation, fits build.Values, units quan
 	return out
 }
 
-func partOf(p build.Part) BuildPart {
-	one := BuildPart{Name: p.Name, Good: p.Stock, Of: p.Stock, LengthM: float64(p.Length), WidthM: float64(p.Width), Count: p.Count, Grain: p.Grain}
+func partOf(p build.Part, units quantity.System) BuildPart {
+	one := BuildPart{Name: build.Say(p.Name, units), Size: p.Size(units), Good: p.Stock, Of: p.Stock, LengthM: float64(p.Length), WidthM: float64(p.Width), Count: p.Count, Grain: p.Grain}
 	if g, err := build.GoodByKey(p.Stock); err == nil {
 		one.Of = g.Name
 	}
@@ -379,7 +378,7 @@ func billOf(b workbench.Bill) BuildBill {
 		out.Builds = append(out.Builds, BillBuild{x.Build.ID, x.Build.Name, b.Alone[i]})
 	}
 	for _, w := range b.Bill.Wanted {
-		out.Wanted = append(out.Wanted, BillPart{b.Builds[w.Build].Build.Name, partOf(w.Part)})
+		out.Wanted = append(out.Wanted, BillPart{b.Builds[w.Build].Build.Name, partOf(w.Part, quantity.System(b.File.Profile.Units))})
 	}
 	for _, x := range b.Bill.Bars {
 		out.Bars = append(out.Bars, BarCut{x.Good.Name, float64(x.Length), x.Owned, append([]int{}, x.Parts...), float64(x.Offcut)})

@@ -49,7 +49,7 @@ func (b builds) bill(x workbench.Bill) {
 			w := float64(x.Bill.Wanted[p].Length) * k
 			b.Rect(at, y, w, 6, "D")
 			b.SetFont("Barlow", "", 8)
-			b.Text(at+1, y+4, b.short(name(p)+" "+b.show(quantity.KindLevel, float64(x.Bill.Wanted[p].Length)), w-2))
+			b.Text(at+1, y+4, b.short(name(p)+" "+x.Bill.Wanted[p].Size(b.units), w-2))
 			at += w + float64(build.Kerf)*k
 		}
 		b.SetXY(margin, y+7)
@@ -60,7 +60,7 @@ func (b builds) bill(x workbench.Bill) {
 			for ; i < len(bar.Parts) && x.Bill.Wanted[bar.Parts[i]] == one; i++ {
 				n++
 			}
-			cuts = append(cuts, fmt.Sprintf("%d × %s, %s%s", n, name(at), b.show(quantity.KindLevel, float64(one.Length)), whose(at)))
+			cuts = append(cuts, fmt.Sprintf("%d × %s, %s%s", n, name(at), one.Size(b.units), whose(at)))
 		}
 		b.text("Cut "+strings.Join(cuts, "; ")+".", soft)
 		b.Ln(1.5)

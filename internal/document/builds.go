@@ -106,22 +106,12 @@ func (b builds) one(x workbench.BuildOf, cost string) {
 	var rows [][]string
 	grain := false
 	for _, p := range built.Parts {
-		size := ""
-		if p.Length > 0 {
-			size = b.show(quantity.KindLevel, float64(p.Length))
-		}
-		if p.Width > 0 {
-			size += " × " + b.show(quantity.KindLevel, float64(p.Width))
-			if p.Grain {
-				grain = true
-				size += " *"
-			}
-		}
+		grain = grain || p.Grain
 		of := p.Stock
 		if g, err := build.GoodByKey(p.Stock); err == nil {
 			of = g.Name
 		}
-		rows = append(rows, []string{fmt.Sprint(p.Count), b.say(p.Name), size, of})
+		rows = append(rows, []string{fmt.Sprint(p.Count), b.say(p.Name), p.Size(b.units), of})
 	}
 	b.table([]column{{"", 0.07, "R", true}, {"  part", 0.30, "L", true}, {"size", 0.21, "L", false}, {"of", 0.42, "L", false}}, rows)
 	if grain {
@@ -136,7 +126,7 @@ func (b builds) one(x workbench.BuildOf, cost string) {
 	case built.Hours[0] < 1:
 		hours = fmt.Sprintf("%.0f minutes", built.Hours[0]*60)
 	}
-	b.text(fmt.Sprintf("Tools: %s. About %s.", strings.Join(built.Tools, ", "), hours), soft)
+	b.text(fmt.Sprintf("Tools: %s. About %s.", b.say(strings.Join(built.Tools, ", ")), hours), soft)
 	if cost != "" {
 		b.text(cost, ink)
 	}

@@ -2279,6 +2279,8 @@ export interface components {
             name: string;
             /** @description The material's name */
             of: string;
+            /** @description As it is cut, in the client's units; empty of what is not cut */
+            size: string;
             /** Format: double */
             width_m: number;
         };
@@ -2472,6 +2474,8 @@ export interface components {
             name: string;
             /** @description The material's name */
             of: string;
+            /** @description As it is cut, in the client's units; empty of what is not cut */
+            size: string;
             /** Format: double */
             width_m: number;
         };

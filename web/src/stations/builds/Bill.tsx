@@ -84,7 +84,7 @@ function Bars({ bill: b }: { bill: Bill }) {
           <li key={i}>
             <p className="m-0 text-fine">
               {x.of}, {units.show('level', x.length_m)}
-              {x.owned && ' (owned)'}: {x.parts.map((p) => piece(b, p, units)).join(' · ')}; left {units.show('level', x.offcut_m)}
+              {x.owned && ' (owned)'}: {x.parts.map((p) => piece(b, p)).join(' · ')}; left {units.show('level', x.offcut_m)}
             </p>
             <div aria-hidden="true" className="flex h-6 border border-ink bg-sheet" style={{ width: `${(100 * x.length_m) / longest}%` }}>
               {x.parts.map((p, n) => (
@@ -94,7 +94,7 @@ function Bars({ bill: b }: { bill: Bill }) {
                   className="overflow-hidden border-r border-ink bg-tape-bg text-center font-cond text-fine leading-6 whitespace-nowrap"
                   style={{ width: `${(100 * (b.wanted[p]?.length_m ?? 0)) / x.length_m}%` }}
                 >
-                  {units.show('level', b.wanted[p]?.length_m ?? 0)}
+                  {b.wanted[p]?.size}
                 </span>
               ))}
             </div>
@@ -105,9 +105,9 @@ function Bars({ bill: b }: { bill: Bill }) {
   )
 }
 
-const piece = (b: Bill, p: number, units: ReturnType<typeof useBench>['units']) => {
+const piece = (b: Bill, p: number) => {
   const w = b.wanted[p]
-  return w ? `${w.name} ${units.show('level', w.length_m)} (${w.build})` : ''
+  return w ? `${w.name} ${w.size} (${w.build})` : ''
 }
 
 function Sheet({ sheet: x, bill }: { sheet: Shapes['SheetCut']; bill: Bill }) {

@@ -5,10 +5,6 @@ import type { Designed } from './words'
 /** How a design is made: parts, tools, steps with their holds, proof and inspection. */
 export function Making({ designed: d, open = true }: { designed: Designed; open?: boolean }) {
   const { units } = useBench()
-  const size = (p: Designed['parts'][number]) =>
-    p.length_m > 0
-      ? `${units.show('level', p.length_m)}${p.width_m > 0 ? ` × ${units.show('level', p.width_m)}${p.grain ? ' *' : ''}` : ''}`
-      : ''
   return (
     <More
       summary={`How it is made: ${d.parts.length} ${d.parts.length === 1 ? 'kind' : 'kinds'} of part, ${d.steps.length} steps`}
@@ -25,7 +21,7 @@ export function Making({ designed: d, open = true }: { designed: Designed; open?
                   <th scope="row" className="py-0.5 pr-2 text-left font-normal">
                     {p.name} <span className="text-soft">{p.of}</span>
                   </th>
-                  <td className="py-0.5 text-right">{size(p)}</td>
+                  <td className="py-0.5 text-right">{p.size}</td>
                 </tr>
               ))}
             </tbody>
