@@ -2,6 +2,7 @@ package build
 
 import (
 	"fmt"
+	"math"
 	"slices"
 	"strings"
 	"unicode"
@@ -57,6 +58,15 @@ func (m Mark) About(checks []Check) int {
 		}
 	}
 	return worst
+}
+
+// Measure is what a dim says, in a reader's units: to a sixteenth of an inch where they read inches.
+func (m Mark) Measure(units quantity.System) string {
+	long := math.Abs(m.W + m.H)
+	if units == quantity.US && long < far {
+		return inches(long)
+	}
+	return quantity.Format(units, LengthKind(long), long)
 }
 
 // Figure is one view of a design.

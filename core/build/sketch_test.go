@@ -6,7 +6,18 @@ import (
 	"github.com/stretchr/testify/assert"
 
 	"scrappyrack/core/build"
+	"scrappyrack/core/quantity"
 )
+
+// A dim is read from a tape: to a millimetre, or a sixteenth of an inch.
+func TestADimIsReadFromATape(t *testing.T) {
+	for long, want := range map[float64][2]string{0.0611: {"61.1 mm", "2 3/8 in"}, 0.47: {"47.0 cm", "18 1/2 in"}, 3.6: {"3.600 m", "11' 9¾\""}, 0.038: {"38.0 mm", "1 1/2 in"}} {
+		m := build.Mark{Shape: build.MarkDim, W: long}
+		assert.Equal(t, want[0], m.Measure(quantity.Metric))
+		assert.Equal(t, want[1], m.Measure(quantity.US))
+		assert.Equal(t, want[1], build.Mark{Shape: build.MarkDim, H: -long}.Measure(quantity.US))
+	}
+}
 
 // What stands on a part is the hardest of the links that begin with its words, one without a rating
 // before all; a word that only begins alike is another.

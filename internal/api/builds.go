@@ -63,6 +63,7 @@ type BuildMark struct {
 	H     float64 `json:"h"`
 	Of    string  `json:"of" doc:"wood, steel, strap, load or house"`
 	Text  string  `json:"text"`
+	Says  string  `json:"says" doc:"What a dim measures, in the client's units; empty of others"`
 	Check int     `json:"check" doc:"The check that is used furthest of those about it, by its place; -1 for none"`
 }
 
@@ -238,7 +239,11 @@ func designedOf(w build.Worked, s build.Situation, fits build.Values, units quan
 	for _, f := range w.Figures(s) {
 		one := BuildFigure{Name: f.Name, Marks: []BuildMark{}}
 		for _, m := range f.Marks {
-			one.Marks = append(one.Marks, BuildMark{string(m.Shape), m.X, m.Y, m.W, m.H, string(m.Of), m.Text, m.About(b.Checks)})
+			says := ""
+			if m.Shape == build.MarkDim {
+				says = m.Measure(units)
+			}
+			one.Marks = append(one.Marks, BuildMark{string(m.Shape), m.X, m.Y, m.W, m.H, string(m.Of), m.Text, says, m.About(b.Checks)})
 		}
 		out.Figures = append(out.Figures, one)
 	}

@@ -271,8 +271,7 @@ func (b builds) mark(m build.Mark, at func(x, y float64) (float64, float64), k f
 		b.SetDrawColor(soft[0], soft[1], soft[2])
 		b.SetLineWidth(0.2)
 		b.Line(x, y, ex, ey)
-		size := math.Abs(m.W + m.H)
-		text := strings.TrimSpace(m.Text + " " + b.show(build.LengthKind(size), size))
+		text := strings.TrimSpace(m.Text + " " + m.Measure(b.units))
 		b.colour(ink)
 		if m.W != 0 {
 			b.Line(x, y-1.2, x, y+1.2)

@@ -2435,6 +2435,8 @@ export interface components {
             h: number;
             /** @description wood, steel, strap, load or house */
             of: string;
+            /** @description What a dim measures, in the client's units; empty of others */
+            says: string;
             /** @enum {string} */
             shape: "rect" | "round" | "line" | "dim";
             text: string;

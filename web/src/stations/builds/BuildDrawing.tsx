@@ -1,6 +1,4 @@
 import type { Shapes } from '../../api/client'
-import { useBench } from '../../lib/desk'
-import type { Units } from '../../lib/format'
 import { Dimension, Label, Scene, type Span, useSheet } from '../../ui/draw'
 import { type Check, type Designed, toneOf, used } from './words'
 
@@ -18,15 +16,8 @@ function extentOf(marks: readonly Mark[]): { x: Span; y: Span } {
   return { x: [Math.min(...xs), Math.max(...xs)], y: [Math.min(...ys), Math.max(...ys)] }
 }
 
-/** A measure as it is written: in feet from 3 m on, in thousandths below 0.1 m. */
-function measured(units: Units, m: Mark) {
-  const size = Math.abs(m.w || m.h)
-  return units.show(size >= 3 ? 'length' : size < 0.1 ? 'thin' : 'level', size)
-}
-
 /** The views of a design, to scale; how far each part is used stands on the part. */
 export function Drawings({ designed }: { designed: Designed }) {
-  const { units } = useBench()
   const n = designed.figures.length
   return (
     <div className="@container">
@@ -34,7 +25,7 @@ export function Drawings({ designed }: { designed: Designed }) {
         {designed.figures.map((f, i) => {
           const { x, y } = extentOf(f.marks)
           const shape = (y[1] - y[0]) / Math.max(0.05, x[1] - x[0])
-          const rows = f.marks.filter((m) => m.shape === 'dim').map((m) => [m.text || (m.w !== 0 ? 'across' : 'up'), measured(units, m)])
+          const rows = f.marks.filter((m) => m.shape === 'dim').map((m) => [m.text || (m.w !== 0 ? 'across' : 'up'), m.says])
           return (
             <figure key={f.name} className={`m-0 min-w-0 ${n !== 2 && (i === 0 || (i === n - 1 && i % 2 === 1)) ? '@2xl:col-span-2' : ''}`}>
               <Scene
@@ -91,14 +82,13 @@ function Marker({ at }: { at: number }) {
 }
 
 function Drawn({ mark: m, checks }: { mark: Mark; checks: readonly Check[] }) {
-  const { units } = useBench()
   const s = useSheet()
   if (m.shape === 'dim') {
     const [from, to] = [
       [s.x(m.x), s.y(m.y)],
       [s.x(m.x + m.w), s.y(m.y + m.h)],
     ] as const
-    return <Dimension from={from} to={to} text={`${m.text ? `${m.text} ` : ''}${measured(units, m)}`} as="soft" />
+    return <Dimension from={from} to={to} text={`${m.text ? `${m.text} ` : ''}${m.says}`} as="soft" />
   }
   const worst: Check | undefined = checks[m.check]
   const stroke = worst ? `var(--${toneOf(worst.use, worst.ok, worst.fits)})` : m.of === 'house' ? 'var(--soft)' : 'var(--ink)'
