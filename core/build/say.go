@@ -64,8 +64,8 @@ func inches(metres float64) string {
 	}
 	n := int(math.Round(metres / inch * float64(of)))
 	whole, part := n/of, n%of
-	if part == 0 {
-		return fmt.Sprintf("%d in", whole)
+	if part*8%of == 0 {
+		return quantity.InEighths(whole*8+part*8/of) + " in"
 	}
 	for part%2 == 0 {
 		part, of = part/2, of/2

@@ -21,7 +21,7 @@ func TestTextsInTheReadersUnits(t *testing.T) {
 		"40 to 75 mm beside every ring":      "1 9/16 to 2 15/16 in beside every ring",
 
 		"a hole of 43 mm, a pilot of 4.5 mm":   "a hole of 1 11/16 in, a pilot of 11/64 in",
-		"within 3 mm of each other, 5 minutes": "within 1/8 in of each other, 5 minutes",
+		"within 3 mm of each other, 5 minutes": "within ⅛ in of each other, 5 minutes",
 	} {
 		assert.Equal(t, text, build.Say(text, quantity.Metric))
 		assert.Equal(t, want, build.Say(text, quantity.US))

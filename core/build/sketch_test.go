@@ -11,7 +11,7 @@ import (
 
 // A dim is read from a tape: to a millimetre, or a sixteenth of an inch.
 func TestADimIsReadFromATape(t *testing.T) {
-	for long, want := range map[float64][2]string{0.0611: {"61.1 mm", "2 3/8 in"}, 0.47: {"47.0 cm", "18 1/2 in"}, 3.6: {"3.600 m", "11' 9¾\""}, 0.038: {"38.0 mm", "1 1/2 in"}} {
+	for long, want := range map[float64][2]string{0.0611: {"61.1 mm", "2⅜ in"}, 0.47: {"47.0 cm", "18½ in"}, 3.6: {"3.600 m", "11' 9¾\""}, 0.038: {"38.0 mm", "1½ in"}} {
 		m := build.Mark{Shape: build.MarkDim, W: long}
 		assert.Equal(t, want[0], m.Measure(quantity.Metric))
 		assert.Equal(t, want[1], m.Measure(quantity.US))

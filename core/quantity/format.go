@@ -150,14 +150,14 @@ func Format(system System, kind Kind, value float64) string {
 		eighths := int(steps*d.Step*96 + 0.5)
 		feet, rest := eighths/96, eighths%96
 		if feet == 0 && rest > 0 {
-			return fmt.Sprintf("%s%s\"", sign, inEighths(rest))
+			return fmt.Sprintf("%s%s\"", sign, InEighths(rest))
 		}
 		if rest == 0 {
 			return fmt.Sprintf("%s%d'", sign, feet)
 		}
-		return fmt.Sprintf("%s%d' %s\"", sign, feet, inEighths(rest))
+		return fmt.Sprintf("%s%d' %s\"", sign, feet, InEighths(rest))
 	case Eighths:
-		return sign + inEighths(int(steps)) + " in"
+		return sign + InEighths(int(steps)) + " in"
 	}
 	number := strconv.FormatFloat(steps*d.Step, 'f', d.Decimals, 64)
 	if d.Step == 0.25 {
@@ -193,7 +193,8 @@ func FormatU(system System, kind Kind, u float64) string {
 
 var eighthMarks = [8]string{"", "⅛", "¼", "⅜", "½", "⅝", "¾", "⅞"}
 
-func inEighths(n int) string {
+// InEighths writes n eighths, 0 or more, as a whole number and a fraction: 19 is 2⅜.
+func InEighths(n int) string {
 	whole, part := n/8, n%8
 	if whole == 0 && part > 0 {
 		return eighthMarks[part]
