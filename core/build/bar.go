@@ -196,9 +196,9 @@ func (b Bar) made(stock BarStock, out *Built) {
 		out.Parts = append(out.Parts, Part{Name: "collar, one outside of each support", Stock: "collar", Count: 2})
 	}
 	if b.Support == Brackets {
-		out.Parts = append(append(out.Parts, Part{Name: "bracket, marked", Stock: "bar-bracket", Count: 2}), b.Joists.parts()...)
+		out.Parts = append(append(out.Parts, Part{Name: "bracket, marked", Stock: "bar-bracket", Count: 2}, Part{Name: "M10 bolt for a bracket", Stock: "bolt-m10", Count: 2}), b.Joists.parts()...)
 		out.Steps = append(b.Joists.steps(),
-			Step{fmt.Sprintf("Bolt a bracket between the lower ends of the plates of each joist, both at one height, %.2f m from one to the other.", float64(b.Span)), false},
+			Step{fmt.Sprintf("Bolt a bracket between the lower ends of the plates of each joist with an M10 bolt and a nut that locks itself, both at one height, %.2f m from one to the other, as the joists are.", float64(b.Span)), false},
 			Step{fmt.Sprintf("Push the bar through both brackets: %.0f mm stand out at each side. Put a collar, or a pin through the bar, outside of each, so that it cannot slide.", mm(beyond)), false})
 	} else {
 		timber := func(name, stock string, long quantity.Length, n int) Part {

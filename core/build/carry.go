@@ -165,8 +165,10 @@ func (j JugSet) Build() (Built, error) {
 	}
 	full := j.Full()
 	heavy := float64(full.Value + full.Expanded())
+	by := "ear"
 	ear := Check{Link: "each ear", Demand: heavy, Capacity: bailMark, Unit: "kg", Formula: "filling + tare against 15 kg, no mark", Source: "house value"}
 	if j.Strapped {
+		by = "strap"
 		ear.Link, ear.Capacity, ear.Formula = "each strap under a base", 2*bailMark, "filling + tare against 30 kg"
 	}
 	out := Built{
@@ -178,16 +180,15 @@ func (j JugSet) Build() (Built, error) {
 			{fmt.Sprintf("Stick a tape up the side of each jug. Set it on the scale and fill it: at %s draw a line and write the mass beside it. Loose filling is tapped down first.", j.lines()), false},
 			{"Fill to the line that is wanted, close the cap, wipe it dry, turn it over: nothing comes out.", false},
 			{"Weigh each; write mass and ± on the tape.", true},
-			{"Hang twice its mass by the ear for 5 minutes, close above the floor: the jug, full, with as much again tied below it.", true},
+			{fmt.Sprintf("Hang twice its mass by the %s for 5 minutes, close above the floor: the jug, full, with as much again tied below it.", by), true},
 		},
-		Proof: fmt.Sprintf("%.0f kg by the ear for 5 minutes, close above the floor, nobody's foot beneath. Passing raises nothing.", 2*heavy), Inspect: looked("ears, caps, damp; weighed again"),
+		Proof: fmt.Sprintf("%.0f kg by the %s for 5 minutes, close above the floor, nobody's foot beneath. Passing raises nothing.", 2*heavy, by), Inspect: looked("ears, caps, damp; weighed again"),
 		ProofOf:  2 * heavy,
 		Cautions: []string{"Not overhead without a cap that is proven shut.", guidance},
 	}
 	if j.Strapped {
 		out.Parts = append(out.Parts, Part{Name: "strap under a base, a loop", Stock: "webbing-25", Length: 1.5, Count: j.Count})
 		out.Steps = slices.Insert(out.Steps, 2, Step{"Lead a strap under the base of each jug and up two sides to above its ear, tie its ends there with a water knot, tails of 80 mm; tape it to the sides so that it cannot slip off.", false})
-		out.Proof = fmt.Sprintf("%.0f kg by the strap for 5 minutes, close above the floor, nobody's foot beneath. Passing raises nothing.", 2*heavy)
 	}
 	if j.Wet && j.Frost {
 		out.Cautions = append(out.Cautions, "May freeze: a tenth stays empty.")

@@ -131,7 +131,7 @@ func (r Rings) Build() (Built, error) {
 		Parts: append(r.parts(), Part{Name: "bow shackle, marked", Stock: "shackle", Count: 2}, Part{Name: "strap, marked", Stock: "strap-sewn", Count: 2}, Part{Name: "ring", Stock: "gym-ring", Count: 2}),
 		Tools: []string{"drill", "spanner", "tape", "detector for cables and pipes"},
 		Steps: append(r.steps(),
-			Step{fmt.Sprintf("Pin a bow shackle through the lower holes of both plates of a joist, at least %.0f mm wide inside, and tie its pin with wire. Hang the strap in the bow, the ring in the strap's loop; the straps hang %.2f m apart.", float64(r.B+2*plateThick)*1000+4, float64(r.Apart)), false},
+			Step{fmt.Sprintf("Pin a bow shackle through the lower holes of both plates of a joist, at least %.0f mm wide inside, and tie its pin with wire. Hang the strap in the bow, the ring in the strap's loop; the straps hang %.2f m apart, as the joists are.", float64(r.B+2*plateThick)*1000+4, float64(r.Apart)), false},
 			Step{"Buckles, where there are any, are threaded back; both rings hang at one height: for rows at the hip, to hang from so high that the feet are clear.", true},
 			Step{"Hang the proof load from each ring, nobody beneath; look again.", true}),
 		Proof: fmt.Sprintf("%.0f kg hung from each ring no more than 100 mm above the floor for 5 minutes, nobody beneath; it goes back to within 2 mm. Never a person. Passing raises nothing.", proofMass(r.Body)),
