@@ -91,16 +91,19 @@ func (b Box) Build() (Built, error) {
 	face := func(name string, l, w quantity.Length, n int) Part {
 		return Part{Name: name, Stock: sheet, Length: l, Width: w, Count: n, Grain: true}
 	}
+	divider := func(name string, l, w quantity.Length, n int) Part { // on edge, whichever way
+		return Part{Name: name, Stock: sheet, Length: l, Width: w, Count: n}
+	}
 	end := face("end face", x-2*t, y-2*t, 2)
 	if cy < cx { // the strip goes over the shorter way
 		end.Length, end.Width = end.Width, end.Length
 	}
 	out.Parts = []Part{face("large face", y, z, 2), face("long face", x-2*t, z, 2), end}
 	if b.Across > 0 {
-		out.Parts = append(out.Parts, face("divider across, slotted", z-2*t, y-2*t, b.Across))
+		out.Parts = append(out.Parts, divider("divider across, slotted", z-2*t, y-2*t, b.Across))
 	}
 	if b.Along > 0 {
-		out.Parts = append(out.Parts, face("divider along, slotted", z-2*t, x-2*t, b.Along))
+		out.Parts = append(out.Parts, divider("divider along, slotted", z-2*t, x-2*t, b.Along))
 	}
 	out.Parts = append(out.Parts, Part{Name: "wood screw", Stock: "screw-4.5x50", Count: b.screws()}, Part{Name: "wood glue", Stock: "glue", Count: 1})
 	out.Tools = []string{"panel saw, or the shop's", "drill", "square", "router or sandpaper"}

@@ -135,7 +135,8 @@ function Sheet({ sheet: x, bill }: { sheet: Shapes['SheetCut']; bill: Bill }) {
       </Scene>
       <figcaption className="text-fine text-soft">
         {x.of}
-        {x.owned && ' (owned)'}. Cut {x.cuts.length} times, in the order of the figures, each from edge to edge of what is left.
+        {x.owned && ' (owned)'}, its face grain along the longer side. Cut {x.cuts.length} times, in the order of the figures, each from
+        edge to edge of what is left.
       </figcaption>
     </figure>
   )
