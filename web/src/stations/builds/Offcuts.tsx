@@ -69,6 +69,9 @@ function One({ id, name, form }: { id: string; name: string; form?: string }) {
         {form === 'sheets' && <Quantity of={of('width_m')} width="short" />}
         <Count of={of('count')} />
       </Fields>
+      {form === 'sheets' && (
+        <p className="m-0 text-fine text-soft">Its length is measured along the face grain: some pieces are never turned.</p>
+      )}
       <Refusals of={`offcuts/${id}`} />
     </div>
   )
