@@ -195,6 +195,17 @@ func TestAnySizesAreWorkedOutOrRefusedAtTheirPlace(t *testing.T) {
 			for _, c := range w.Built.Checks {
 				assert.False(t, math.IsNaN(c.Use()), "%s: %s", d.Key, c.Link)
 			}
+			for _, f := range w.Figures(s) {
+				for _, m := range f.Marks {
+					assert.False(t, math.IsNaN(m.X+m.Y+m.W+m.H) || math.IsInf(m.X+m.Y+m.W+m.H, 0), "%s: %s", d.Key, f.Name)
+				}
+			}
+			for _, p := range w.Built.Parts {
+				assert.False(t, math.IsNaN(float64(p.Length+p.Width)) || p.Length < 0 || p.Width < 0 || p.Count <= 0, "%s: %+v", d.Key, p)
+			}
+			for _, one := range w.Built.Steps {
+				assert.NotRegexp(t, `NaN|Inf|%!| -\d`, one.Text, d.Key)
+			}
 			if w.Built.OK() {
 				passed++
 				assert.Nil(t, w.Built.Remedy)

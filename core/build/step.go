@@ -120,7 +120,7 @@ func (s StepBox) Build() (Built, error) {
 		Inspect:  "Every 3 months: play at the joints, splits, worn feet; given up at 10 % of wear. Written down with the date.",
 		Cautions: []string{"Guidance for a competent person; local codes and a licensed trade decide.", "On a floor that is dry and even; shoes that grip."},
 	}
-	if err := s.onLegs(&out, *stock, foot, most, inside); err != nil {
+	if err := s.onLegs(&out, *stock, most, inside); err != nil {
 		return Built{}, err
 	}
 	if s.Use == JumpOn {
@@ -149,28 +149,37 @@ func (s StepBox) weighs(t TreadStock) quantity.Mass {
 }
 
 // onLegs are the links below a tread, with parts and steps: the legs as columns, and the braces that
-// keep them upright under 0.15 of one foot, or of the share of two feet.
-func (s StepBox) onLegs(out *Built, t TreadStock, foot, most quantity.Force, inside quantity.Length) error {
+// keep them upright under 0.15 of all that lands.
+func (s StepBox) onLegs(out *Built, t TreadStock, most quantity.Force, inside quantity.Length) error {
 	high, leg, along, across := s.legs(t)
-	push := slideSway * math.Max(float64(foot), SharedByStuds*float64(most))
+	// What lands on an edge of the zone goes to that side by the lever rule.
+	long := s.Span + 2*boardThick
+	push := func(across quantity.Length) float64 { return slideSway * float64(most) * (1 - float64(inside/across)) }
 	out.Checks = append(out.Checks, Check{Link: "a leg as a column", Demand: float64(most), Capacity: Slim(leg), Unit: "N", Formula: "all of F on one against π² E I/L² over 3", Source: "Euler; house factor"})
-	for _, b := range []struct {
-		name string
-		wide quantity.Length
-		with int
-	}{{"braces along", s.Span + 2*boardThick, screwsOnEdge}, {"braces across", t.Width, screwsOfLap}} {
-		c, err := braced(b.name, push, high, float64(b.wide), b.with, s.Wet)
-		if err != nil {
-			return err
-		}
-		out.Checks = append(out.Checks, c)
+	lengthways, err := braced("braces along", push(t.Width), high, float64(long), screwsOnEdge, s.Wet)
+	if err != nil {
+		return err
 	}
+	sideways, err := braced("braces across", push(long), high, float64(t.Width), screwsOfLap, s.Wet)
+	if err != nil {
+		return err
+	}
+	second := sideways.Use() > 1 // then there is one on the inner side of a frame too
+	if second {
+		sideways.Demand, sideways.Formula = sideways.Demand/2, sideways.Formula+", two to a frame"
+	}
+	out.Checks = append(out.Checks, lengthways, sideways)
 	timber := func(name string, long float64, count int) Part {
 		return Part{Name: name, Stock: "timber-38x89", Length: sawn(long), Count: count}
 	}
 	out.Parts = []Part{
-		t.part(s.Span + 2*boardThick), timber("leg", leg, 4), timber("rail between two legs", float64(t.Width), 2), timber("brace along", along+2*standsOut, 2), timber("brace across", across, 2),
+		t.part(long), timber("leg", leg, 4), timber("rail between two legs", float64(t.Width), 2), timber("brace along", along+2*standsOut, 2), timber("brace across", across, 2),
 		{Name: "wood screw", Stock: joinScrew, Count: 4*3 + 2*2*screwsOfLap + 2*2*screwsOnEdge + 4*2}, {Name: "rubber foot", Stock: "rubber-foot", Count: 4},
+	}
+	inner := ""
+	if second {
+		out.Parts[4].Count, out.Parts[5].Count = 4, out.Parts[5].Count+2*2*screwsOfLap
+		inner = " A second one goes on the inner side, below the rail, the other way."
 	}
 	grain := ""
 	if t.Panel != "" {
@@ -178,7 +187,7 @@ func (s StepBox) onLegs(out *Built, t TreadStock, foot, most quantity.Force, ins
 	}
 	out.Steps = []Step{
 		{fmt.Sprintf("Cut four legs, each %.0f mm along its edges, to 1 mm. Both ends slant, parallel to each other, so that a leg leans %.0f mm over its height of %.0f mm, %.1f°, towards its wide and towards its narrow side.", math.Hypot(high, math.Sqrt2*float64(s.Flare))*1000, float64(s.Flare)*1000, high*1000, math.Atan(float64(s.Flare)/high)*180/math.Pi), false},
-		{fmt.Sprintf("Make two end frames: two legs side by side, their heads %.0f mm over all, which is the tread's width, their feet %.0f mm. Screw a rail on the inner side right below the heads, three screws a leg; a brace on the outer side from the foot of one leg to the head of the other, four screws at each end in two rows 50 mm apart, none within 50 mm of an end. All 5 × 70 mm screws go through one board into the next, prebored by 3.5 mm.", float64(t.Width)*1000, float64(t.Width+2*s.Flare)*1000), false},
+		{fmt.Sprintf("Make two end frames: two legs side by side, their heads %.0f mm over all, which is the tread's width, their feet %.0f mm. Screw a rail on the inner side right below the heads, three screws a leg; a brace on the outer side from the foot of one leg to the head of the other, four screws at each end in two rows 50 mm apart, none within 50 mm of an end.%s All 5 × 70 mm screws go through one board into the next, prebored by 3.5 mm.", float64(t.Width)*1000, float64(t.Width+2*s.Flare)*1000, inner), false},
 		{fmt.Sprintf("Stand the frames %.0f mm apart at their heads, rails inside. Lay the tread on the heads of the legs, flush with them all round%s; two screws down into each leg keep it there.", float64(s.Span)*1000, grain), false},
 		{"At both long sides screw a brace on the narrow sides of the legs, from the foot of one to the head of the other, three screws at each end in a row along the leg, 50 mm apart; it stands out 25 mm, its corners round.", false},
 		{fmt.Sprintf("Press a rubber foot on under each leg. Each foot stands out %.0f mm beyond the tread, to both sides of its corner.", float64(s.Flare)*1000), false},
