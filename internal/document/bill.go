@@ -79,8 +79,8 @@ func (b builds) bill(x workbench.Bill) {
 			b.SetLineWidth(0.25)
 			b.Rect(px, py, float64(p.Length)*k, float64(p.Width)*k, "D")
 			b.SetFont("Barlow", "", 7)
-			b.Text(px+4, py+3.2, b.short(name(p.Rect)+whose(p.Rect), float64(p.Length)*k-5))
-			b.Text(px+4, py+6.4, b.short(b.show(quantity.KindLevel, float64(p.Length))+" × "+b.show(quantity.KindLevel, float64(p.Width)), float64(p.Length)*k-5))
+			b.Text(px+4, py+3.2, b.short(name(p.Rect)+whose(p.Rect), float64(p.Length)*k-9))
+			b.Text(px+4, py+6.4, b.short(b.show(quantity.KindLevel, float64(p.Length))+" × "+b.show(quantity.KindLevel, float64(p.Width)), float64(p.Length)*k-9))
 		}
 		for i, c := range s.Cuts {
 			px, py := at(c.At, c.To)
