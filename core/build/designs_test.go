@@ -52,20 +52,20 @@ func TestHandlesAndPegsByHand(t *testing.T) {
 	require.NoError(t, err)
 	assert.InDelta(t, 1.21, heavy.Weakest().Use(), 0.005)
 
-	plain, err := build.Peg{Pipe: "3/4", Out: 0.12, Mass: kg(25)}.Build()
+	plain, err := build.Peg{Pipe: "3/4", Out: 0.12, Wide: 0.14, Mass: kg(25)}.Build()
 	require.NoError(t, err)
-	threaded, err := build.Peg{Pipe: "3/4", Out: 0.12, Mass: kg(25), Threaded: true}.Build()
+	threaded, err := build.Peg{Pipe: "3/4", Out: 0.12, Wide: 0.14, Mass: kg(25), Threaded: true}.Build()
 	require.NoError(t, err)
 	assert.InEpsilon(t, 143e6, threaded.Checks[0].Demand, 0.01)
 	assert.False(t, threaded.OK(), "refused at the thread")
 	assert.InEpsilon(t, 55.8e6, plain.Checks[0].Demand, 0.002)
-	wider, err := build.Peg{Pipe: "1", Out: 0.12, Mass: kg(25), Threaded: true}.Build()
+	wider, err := build.Peg{Pipe: "1", Out: 0.12, Wide: 0.14, Mass: kg(25), Threaded: true}.Build()
 	require.NoError(t, err)
 	assert.InEpsilon(t, 80e6, wider.Checks[0].Demand, 0.01)
 	for field, build := range map[string]func() (build.Built, error){
 		"pipe":    build.FarmerHandle{Pipe: "3", Arm: 0.5, Mass: kg(10)}.Build,
 		"arm_m":   build.FarmerHandle{Pipe: "1", Mass: kg(10)}.Build,
-		"mass_kg": build.Peg{Pipe: "1", Out: 0.1}.Build,
+		"mass_kg": build.Peg{Pipe: "1", Out: 0.1, Wide: 0.14}.Build,
 		"out_m":   build.Peg{Pipe: "1", Out: 0.01, Mass: kg(10)}.Build,
 		"pull_n":  build.DoorStrap{Door: "solid", Knot: 0.04}.Build,
 		"door":    build.DoorStrap{Knot: 0.04, Pull: 100}.Build,

@@ -73,10 +73,15 @@ func (w WallBoard) onBolts(r Ring) ([]Check, error) {
 	hole := bolt + 0.001
 	under := math.Pi / 4 * float64(washer*washer-hole*hole)
 	at := fmt.Sprintf("at %.2f m", float64(r.Height))
-	return []Check{
+	var out []Check
+	if w.Use == ForBody { // it lies across: the bolts draw its lower edge down, the upper ones from 95 mm above it
+		_, splitting := splits(boardThick-sunk, bodyBoardWidth, bodyBoardWidth/2+0.025)
+		out = append(out, Check{Link: "board splitting at the ring", Demand: f, Capacity: splitting, Unit: "N", Formula: "factored pull down against 14 b √(h_e/(1 − h_e/h)) · 0.9/1.3", Source: "EC5 8.1.4, from memory"})
+	}
+	return append(out, []Check{
 		{Link: "ring's bolts " + at, Demand: f / n, Capacity: across, Unit: "N", Formula: fmt.Sprintf("factored pull over %.0f bolts, along the board; mode %s", n, mode), Source: "general dowel equations, NDS 2018 table 12.3.1A"},
 		{Link: "ring's washers " + at, Demand: f / n / under, Capacity: timberBearing * wetBearing(w.Base.Wet), Unit: "Pa", Formula: fmt.Sprintf("factored pull over %.0f washers of %.0f mm", n, float64(washer)*1000), Source: "house value, across the grain"},
-	}, nil
+	}...), nil
 }
 
 // fixed is how a board is put up: its rings, then its fixings, then its legs.

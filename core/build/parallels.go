@@ -10,9 +10,10 @@ import (
 
 // Parallels are a pair of bars of pipe, low for push-ups or high for dips: Length of each bar from
 // the middle of one upright to that of the other, Height of the top of the grip, Wide how long the
-// feet across are, of 38 × 140, in m. Uprights are posts of 38 × 89 with the bar through them, braced both ways; or,
-// where Screwed, of pipe in flanges; Wet that they get wet. Mu is the friction with the floor; Body with what is worn; Joint
-// each joint of the pipes as it is marked: one of unknown make is never in a body's load path.
+// feet across are, of 38 × 140, in m. Uprights are posts of 38 × 89 with the bar through them, braced both
+// ways; or, where Screwed, of pipe in flanges; Wet that they get wet. Mu is the friction with the floor;
+// Body with what is worn; Joint each joint of the pipes as it is marked: one of unknown make is never in a
+// body's load path.
 type Parallels struct {
 	Pipe                 string
 	Length, Height, Wide quantity.Length
@@ -234,9 +235,9 @@ func (p Parallels) inFlanges(f float64, out *Built) ([]Check, error) {
 		{Name: "joint of bar and upright, marked", Stock: "pipe-joint", Count: 4}, {Name: "floor flange, marked", Stock: "pipe-joint", Count: 4}, {Name: "wood screw, four to a flange", Stock: "screw-4x35", Count: 16},
 	}
 	out.Steps = []Step{
-		{fmt.Sprintf("Lay the joints out before anything is cut: with what they take up, the grip is %.0f cm above the floor and the uprights are %.0f cm apart. Cut, file every edge that a hand may touch.", h*100, float64(p.Length)*100), false},
-		{"Screw a flange on the middle of each foot, which lies flat, across the bar: four screws, prebored by 2.5 mm.", false},
-		{"Turn the uprights into the flanges and the joints until they are tight, the bar between the joints: both feet lie in one plane.", false},
+		{fmt.Sprintf("Lay the joints out before anything is cut: with what they take up, the grip is %.0f cm above the floor and the uprights are %.0f cm apart. Have the pipes cut and threaded at the merchant's; file every edge that a hand may touch.", h*100, float64(p.Length)*100), false},
+		{"Turn the bar into two joints, an upright into each, a flange on each, until all are tight: both uprights lie in one plane, both flanges in another.", false},
+		{"Lay the feet flat, across the bar, and screw a flange on the middle of each: four screws, prebored by 2.5 mm.", false},
 		{"Press a rubber foot on under both ends of every foot. The other bar is built alike.", false},
 	}
 	return []Check{

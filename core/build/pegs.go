@@ -7,12 +7,13 @@ import (
 	"scrappyrack/core/quantity"
 )
 
-// Peg is a plate peg of pipe on a wall: how far it stands out, in m, what it carries with its ±.
+// Peg is a plate peg of pipe on a wall: how far it stands out and how wide its boards are, on whose middle
+// line it is, in m; what it carries with its ±.
 // Plain, it goes through two boards of 38 mm on each other; Threaded, it is screwed into a flange that is
 // bolted to one board. Wet that they get wet.
 type Peg struct {
 	Pipe          string
-	Out           quantity.Length
+	Out, Wide     quantity.Length
 	Mass          quantity.Estimate
 	Threaded, Wet bool
 }
@@ -36,8 +37,8 @@ func (p Peg) thick() quantity.Length {
 // Build works a peg out in bending at its root, with all of the load at its end and × 2, at a thread by
 // what the thread leaves; and how it is held: a plain one presses on the boards below it in front and
 // above it behind, more the further from the middle of both, and tries to part them; a flange draws at
-// its bolts. Errors are *quantity.FieldError of pipe, out_m and mass_kg. Source: statics;
-// ThreadModulus; Joined; house values.
+// its bolts. Errors are *quantity.FieldError of pipe, out_m, mass_kg and board. Source: statics;
+// ThreadModulus; Joined; EC5 8.1.4; house values.
 func (p Peg) Build() (Built, error) {
 	pipe, known := Schedule40[p.Pipe]
 	switch {
@@ -47,6 +48,8 @@ func (p Peg) Build() (Built, error) {
 		return Built{}, quantity.At("out_m", "a peg stands out from 0.03 to 0.4 m")
 	case !(p.Mass.Value > 0) || p.Mass.Value > 200:
 		return Built{}, quantity.At("mass_kg", "a peg carries from above 0 to 200 kg")
+	case !(p.Wide > pipe.D) || p.Wide > 0.3:
+		return Built{}, quantity.At("board", "a board is wider than its peg is thick, and at most 0.3 m")
 	}
 	steel, err := MaterialByKey("steel-pipe")
 	if err != nil {
@@ -75,10 +78,13 @@ func (p Peg) Build() (Built, error) {
 	if err != nil {
 		return Built{}, err
 	}
+	front := load/2 + 1.5*middle/t
+	_, splitting := splits(boardThick, p.Wide, (p.Wide-pipe.D)/2)
 	out.Checks = []Check{
 		bending,
+		{Link: "boards splitting at a peg", Demand: front, Capacity: splitting, Unit: "N", Formula: "what the front board gets against 14 b √(h_e/(1 − h_e/h)) · 0.9/1.3, below the hole", Source: "EC5 8.1.4, from memory"},
 		{Link: "boards under a peg", Demand: bendy * (load/(d*t) + 6*middle/(d*t*t)), Capacity: bears, Unit: "Pa", Formula: "1.1 (V/(d t) + 6 V (out + t/2)/(d t²))", Source: "statics: a peg in wood that gives evenly; house value"},
-		{Link: "boards held together at a peg", Demand: load/2 + 1.5*middle/t, Capacity: screwsAtPeg * each, Unit: "N", Formula: "V/2 + 1.5 V (out + t/2)/t against eight screws", Source: "statics; general dowel equations, NDS 2018 chapter 12"},
+		{Link: "boards held together at a peg", Demand: front, Capacity: screwsAtPeg * each, Unit: "N", Formula: "V/2 + 1.5 V (out + t/2)/t against eight screws", Source: "statics; general dowel equations, NDS 2018 chapter 12"},
 	}
 	return out, nil
 }
@@ -126,8 +132,8 @@ func (p Peg) onBoards(out *Built, v Values, s Situation) {
 			{Name: "M8 × 60 bolt, four to a flange", Stock: "bolt-m8", Count: 4 * n}, s.screws(v, 2*n),
 		}
 		out.Steps = append(out.Steps,
-			Step{fmt.Sprintf("Bolt a flange to the board at each of %d places, %.0f mm from one to the next, the middle one in its middle: four bolts, their heads with washers of 30 mm sunk into the back by 10 mm.", n, apart), false},
-			Step{"Turn the pegs in until they are tight; tilt the flange up by 5° with a wedge of wood behind its lower edge.", false}, fix)
+			Step{fmt.Sprintf("Bolt a flange to the board at each of %d places, %.0f mm from one to the next, the middle one in its middle: four bolts, their heads with washers of 30 mm sunk into the back by 10 mm; a wedge of wood of 5° behind its lower half tilts it up.", n, apart), false},
+			Step{"Turn the pegs in until they are tight.", false}, fix)
 	} else {
 		out.Parts = []Part{
 			{Name: "peg", Stock: "pipe-" + p.Pipe, Length: p.Out + p.thick(), Count: n}, {Name: "board, two on each other", Stock: stock, Length: long, Count: 2},
@@ -180,7 +186,7 @@ var pegsDesign = Design{
 		return wallFit(Values{Num: map[string]float64{"bore_m": 0.05, "out_m": 0.12, "mass_kg": 25, "high_m": 1.2}, Word: map[string]string{"pipe": "1-1/4", "board": "140", "threaded": "no"}}).Over(Values{Word: map[string]string{"screw": "8x150"}})
 	},
 	Build: func(v Values, s Situation) (Built, error) {
-		p := Peg{Pipe: v.Word["pipe"], Out: v.length("out_m"), Mass: quantity.Estimate{Value: v.mass("mass_kg")}, Threaded: v.yes("threaded"), Wet: v.yes("wet")}
+		p := Peg{Pipe: v.Word["pipe"], Out: v.length("out_m"), Wide: pegBoards[v.Word["board"]], Mass: quantity.Estimate{Value: v.mass("mass_kg")}, Threaded: v.yes("threaded"), Wet: v.yes("wet")}
 		out, err := p.Build()
 		if err != nil {
 			return out, err

@@ -15,7 +15,7 @@ import (
 // their middle; 1.1 of 0.24 + 3.01 MPa under it, more than the 2.5 that wood takes; 1,774 N between the boards.
 func TestAPegInItsBoardsByHand(t *testing.T) {
 	peg := func(pipe string, kg quantity.Mass) build.Built {
-		got, err := build.Peg{Pipe: pipe, Out: 0.12, Mass: quantity.Estimate{Value: kg}}.Build()
+		got, err := build.Peg{Pipe: pipe, Out: 0.12, Wide: 0.14, Mass: quantity.Estimate{Value: kg}}.Build()
 		require.NoError(t, err)
 		return got
 	}
@@ -23,9 +23,11 @@ func TestAPegInItsBoardsByHand(t *testing.T) {
 	assert.InEpsilon(t, 1.1*3.26e6, linkOf(t, thin, "boards under a peg").Demand, 0.005)
 	assert.InEpsilon(t, 1774, linkOf(t, thin, "boards held together at a peg").Demand, 0.002)
 	assert.False(t, thin.OK())
+	// 56.65 mm of wood below the hole: 14 · 38 · √(56.65/(1 − 0.4046)) · 0.9/1.3.
+	assert.InEpsilon(t, 3592, linkOf(t, thin, "boards splitting at a peg").Capacity, 0.002)
 	assert.True(t, peg("1-1/4", 25).OK())
 	assert.True(t, peg("3/4", 17).OK())
-	threaded, err := build.Peg{Pipe: "1", Out: 0.12, Mass: quantity.Estimate{Value: 25}, Threaded: true}.Build()
+	threaded, err := build.Peg{Pipe: "1", Out: 0.12, Wide: 0.14, Mass: quantity.Estimate{Value: 25}, Threaded: true}.Build()
 	require.NoError(t, err)
 	assert.InEpsilon(t, 490.3*0.12/0.126/643.2e-6, linkOf(t, threaded, "flange at its bolts").Demand, 0.001)
 }
@@ -37,7 +39,7 @@ func TestAPegAsABeamInSprings(t *testing.T) {
 	for _, size := range []string{"3/4", "1-1/4"} {
 		pipe := build.Schedule40[size]
 		bends := 200e9 * pipe.Of(steel(t)).Inertia()
-		rule, err := build.Peg{Pipe: size, Out: out, Mass: quantity.Estimate{Value: 25}}.Build()
+		rule, err := build.Peg{Pipe: size, Out: out, Wide: 0.14, Mass: quantity.Estimate{Value: 25}}.Build()
 		require.NoError(t, err)
 		load := 25 * 9.80665 * 2.0
 		const n = 60
