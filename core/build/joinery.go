@@ -12,9 +12,9 @@ const (
 	joinScrew                           = "screw-5x70"
 	joinThick, joinLong                 = quantity.Length(0.005), quantity.Length(0.070)
 	boardWide           quantity.Length = 0.089
-	// Screws at each end of a brace: on wide sides that lie on each other, and on a narrow one; how far a
-	// brace stands out beyond a narrow side, in m, so that its screws are 50 mm from its end.
-	screwsOfLap, screwsOnEdge, standsOut = 4, 3, 0.025
+	// The most screws at each end of a brace or a strut, and how far a brace stands out beyond the narrow side
+	// of an upright, in m, so that its screws are 50 mm from its end.
+	screwsOfLap, standsOut = 6, 0.025
 	// lightTimber is what timber weighs where its weight holds something down, in kg/m³ (house value).
 	lightTimber = 420.0
 )
@@ -37,14 +37,64 @@ func Slim(long float64) float64 {
 	return math.Pi * math.Pi * unknownStiffness * side.Inertia() / (long * long) / columnSafety
 }
 
-// braced is a diagonal of something that stands upright, high and wide, against a push at its head in
-// newtons: what runs along it, against its screws at one end.
-func braced(name string, push, high, wide float64, screws int, wet bool) (Check, error) {
-	each, err := Joined(wet)
-	return Check{
-		Link: name, Demand: push * math.Hypot(high, wide) / wide, Capacity: float64(screws) * each, Unit: "N",
-		Formula: fmt.Sprintf("0.15 F along it against %d screws at an end", screws), Source: "statics; general dowel equations, NDS 2018 chapter 12",
-	}, err
+// Brace is a diagonal between two uprights that would go over to their side without it: Push in N at
+// their heads, High above the floor; it crosses one of them at Low and the other at Upper above the floor,
+// Wide apart, all in m; Lap how it lies on each, at the angle that follows; Two that there is a second one
+// on the other side; Wet that they get wet.
+type Brace struct {
+	Name                   string
+	Push                   float64
+	High, Low, Upper, Wide float64
+	Lap                    Lap
+	Two, Wet               bool
+}
+
+// laidOff is how far from the ends of its uprights a brace crosses them, in m: room for its screws.
+func laidOff(high float64) float64 { return math.Min(0.11, high/3) }
+
+// lap is how it lies on its uprights.
+func (b Brace) lap() Lap {
+	b.Lap.Angle = math.Atan2(b.Wide, b.Upper-b.Low) * 180 / math.Pi
+	return b.Lap
+}
+
+// Level is what runs level in it, in N: the uprights turn about their feet and heads, so that it has a
+// shorter lever than what pushes. Source: statics (virtual work).
+func (b Brace) level() float64 {
+	level := b.Push * b.High / (b.Upper - b.Low)
+	if b.Two {
+		return level / 2
+	}
+	return level
+}
+
+// Checks are those of its screws at an end, as many as find room, six at most, and of the uprights that it
+// bends, of a section modulus in m³. Errors are never those of its fields. Source: statics; Lap; Joined.
+func (b Brace) Checks(modulus, allowed float64) (screws, bends Check, spots []Spot, _ error) {
+	each, err := Joined(b.Wet)
+	if err != nil {
+		return screws, bends, nil, err
+	}
+	spots = b.lap().Screws(screwsOfLap)
+	screws = Check{
+		Link: b.Name, Demand: b.level() * math.Hypot(b.Upper-b.Low, b.Wide) / b.Wide, Capacity: float64(len(spots)) * each, Unit: "N",
+		Formula: fmt.Sprintf("0.15 F by its lever, along it, against %d screws at an end", len(spots)), Source: "statics; general dowel equations, NDS 2018 chapter 12",
+	}
+	if len(spots) == 0 {
+		screws.Refused = "no screw finds room where they lie on each other"
+	}
+	whole := b
+	whole.Two = false
+	lever := math.Max(b.Low*(b.High-b.Low), b.Upper*(b.High-b.Upper)) / b.High
+	bends = Check{Link: "uprights at the " + b.Name, Demand: whole.level() * lever / modulus, Capacity: allowed, Unit: "Pa", Formula: "what runs level in it · a (h − a)/h over S", Source: "statics; strength of timber of unknown grade"}
+	return screws, bends, spots, nil
+}
+
+// long is how long it is cut.
+func (b Brace) long() quantity.Length {
+	l := b.lap()
+	over := float64(l.Other)/math.Sin(l.Angle*math.Pi/180) + float64(l.Wide)/math.Tan(l.Angle*math.Pi/180) + 2*float64(l.Out)
+	return sawn(math.Hypot(b.Upper-b.Low, b.Wide) + over)
 }
 
 // sawn is a length in m as it is cut: the next 5 mm.

@@ -25,14 +25,16 @@ type Parallels struct {
 
 // House values of parallels: from dips on a bar is high, a base is at least half as wide as high
 // and half a metre deep, and no thread sees more than 30 MPa of a load that comes and goes. Posts are
-// propped at 0.7 of the height, by a strut with six screws at an end; wood stands 40 mm above a bar and a
-// bar 30 mm beyond its posts. A flange's screws stand 45 mm apart, 18 mm inside of its edge.
+// propped at 0.7 of the height, by a strut that begins 100 mm inside of the end of its foot and ends 50 mm
+// beyond the middle of its post; wood stands 40 mm above a bar and a bar 30 mm beyond its posts. The rubber
+// under a foot is 30 mm inside of its ends. A flange's screws stand 45 mm apart, 18 mm inside of its edge.
 const (
 	dipHeight, leastBase                 = 0.6, 0.5
 	leastDeep, lowDeep                   = 0.5, 0.2
 	threadFatigue                        = 30e6
-	propped, leftToStrut, screwsOfStrut  = 0.7, 0.2, 6
-	overBar, beyondPost, insideEnd       = 0.040, 0.030, 0.060
+	propped, leftToStrut                 = 0.7, 0.2
+	overBar, beyondPost                  = 0.040, 0.030
+	strutEnd, rubberEnds, strutBeyond    = 0.100, 0.060, 0.050
 	flangeApart, flangeEdge, flangeThick = 0.045, 0.018, 0.008
 	usualGrip, lowestPost                = 0.47, 0.30
 )
@@ -58,7 +60,25 @@ func (p Parallels) post() float64 {
 
 // prop is how high on its post a strut ends above the floor, and how far beside the post it begins.
 func (p Parallels) prop() (high, beside float64) {
-	return propped * float64(p.Height), float64(p.Wide)/2 - insideEnd
+	return propped * float64(p.Height), float64(p.Wide)/2 - strutEnd
+}
+
+// strutOn is how a strut lies on its foot and on its post.
+func (p Parallels) strutOn() (foot, post Lap) {
+	high, beside := p.prop()
+	lean := math.Atan2(beside, high-float64(footWide)/2) * 180 / math.Pi
+	foot = Lap{Wide: boardWide, Other: footWide, Angle: 90 - lean, Flush: true, Ends: [2]quantity.Length{strutEnd, 0}}
+	return foot, Lap{Wide: boardWide, Other: boardWide, Angle: lean, Out: strutBeyond}
+}
+
+// brace is that along the bar, on the narrow sides of the posts.
+func (p Parallels) brace(push float64) Brace {
+	h := float64(p.Height)
+	below := laidOff(p.post())
+	return Brace{
+		Name: "brace along the bar", Push: push, High: h, Low: float64(footWide) + below, Upper: h - p.outside()/2 - overBar - below/2, Wide: float64(p.Length), Wet: p.Wet,
+		Lap: Lap{Wide: boardWide, Other: boardThick, Flush: true, Out: standsOut, Ends: [2]quantity.Length{quantity.Length(below), 0}},
+	}
 }
 
 // Mass is what one weighs, in kg: no more than it does.
@@ -69,7 +89,7 @@ func (p Parallels) Mass() quantity.Mass {
 		pipe += 2 * float64(p.Height-boardThick)
 	} else {
 		high, beside := p.prop()
-		wood += 2*p.post() + 2*math.Hypot(high, beside) + 2*float64(p.Depth()) + math.Hypot(p.post(), float64(p.Length))
+		wood += 2*p.post() + 2*math.Hypot(high, beside) + 2*float64(p.Depth()) + float64(p.brace(0).long())
 	}
 	inside := float64(steel.D - 2*steel.Wall)
 	return quantity.Mass(7850*math.Pi/4*(p.outside()*p.outside()-inside*inside)*pipe*thinWall + lightTimber*float64(boardThick*boardWide)*wood)
@@ -162,18 +182,22 @@ func (p Parallels) onPosts(f float64, out *Built) ([]Check, error) {
 	// A foot that sags under its post leaves some of the load to the strut beside it.
 	long := math.Hypot(high, beside)
 	strut := push*(h-foot)/(high-foot)*long/beside + leftToStrut*f
-	brace, err := braced("brace along the bar", push, h, float64(p.Length), screwsOnEdge, p.Wet)
+	onFoot, onPost := p.strutOn()
+	struts := min(len(onFoot.Screws(screwsOfLap)), len(onPost.Screws(screwsOfLap)))
+	slim := Section{Shape: Rect, B: boardWide, H: boardThick}
+	brace, bends, spots, err := p.brace(push).Checks(slim.Modulus(), wood.Allowable(boardWide))
 	if err != nil {
 		return nil, err
 	}
-	over := wide - insideEnd // between the rubber under a foot's ends
+	bends.Link = "posts along the bar"
+	over := wide - rubberEnds // between the rubber under a foot's ends
 	checks := []Check{
 		{Link: "posts under the bar", Demand: f / (float64(boardThick) * p.outside()), Capacity: timberBearing * wetBearing(p.Wet), Unit: "Pa", Formula: "F/2 at one end over the hole's width", Source: "house value"},
 		{Link: "posts as columns", Demand: f, Capacity: Slim(p.post()), Unit: "N", Formula: "F/2 on one against π² E I/L² over 3", Source: "Euler; house factor"},
 		{Link: "posts in bending", Demand: push * (h - high) / board2x4.Modulus(), Capacity: allowed, Unit: "Pa", Formula: "0.15 F above the strut, over S", Source: "statics; strength of " + wood.Name},
-		{Link: "strut at its screws", Demand: strut, Capacity: screwsOfStrut * each, Unit: "N", Formula: "what 0.15 F at the grip asks and a fifth of F, along it, against six screws", Source: "statics; general dowel equations, NDS 2018 chapter 12"},
+		{Link: "strut at its screws", Demand: strut, Capacity: float64(struts) * each, Unit: "N", Formula: fmt.Sprintf("what 0.15 F at the grip asks and a fifth of F, along it, against %d screws at an end", struts), Source: "statics; general dowel equations, NDS 2018 chapter 12"},
 		{Link: "strut as a column", Demand: strut, Capacity: Slim(long), Unit: "N", Formula: "the same against π² E I/L² over 3", Source: "Euler; house factor"},
-		brace,
+		brace, bends,
 		{Link: "feet in bending", Demand: (f/2 + push*h/over) * over / 2 / onEdge.Modulus(), Capacity: wood.Allowable(footWide), Unit: "Pa", Formula: "half of F and what tips it, at one end, over S on edge", Source: "statics; strength of " + wood.Name},
 		{Link: "feet under the posts", Demand: f / float64(boardThick*boardWide), Capacity: timberBearing * wetBearing(p.Wet), Unit: "Pa", Formula: "F/2 on one over its end", Source: "house value, across the grain"},
 	}
@@ -182,20 +206,19 @@ func (p Parallels) onPosts(f float64, out *Built) ([]Check, error) {
 		return Part{Name: name, Stock: "timber-38x89", Length: sawn(long), Count: count}
 	}
 	block := math.Min(0.25, p.post()+foot-2*bore)
-	diagonal := math.Hypot(p.post()-2*bore, float64(p.Length)) + 2*standsOut
 	out.Hours = [2]float64{3, 5}
 	out.Parts = []Part{
 		{Name: "bar", Stock: "pipe-" + p.Pipe, Length: sawn(float64(p.Length+boardThick) + 2*beyondPost), Count: 2},
-		{Name: "post", Stock: "timber-38x89", Length: quantity.Length(p.post()), Count: 4}, {Name: "foot", Stock: "timber-38x140", Length: p.Wide, Count: 4}, timber("strut", long+float64(footWide), 4), timber("rail between the feet", float64(p.Depth()), 4), timber("brace along the bar", diagonal, 2), timber("block over post and foot", block, 4),
+		{Name: "post", Stock: "timber-38x89", Length: quantity.Length(p.post()), Count: 4}, {Name: "foot", Stock: "timber-38x140", Length: p.Wide, Count: 4}, timber("strut", long+float64(footWide)+strutBeyond, 4), timber("rail between the feet", float64(p.Depth()), 4), {Name: "brace along the bar", Stock: "timber-38x89", Length: p.brace(0).long(), Count: 2}, timber("block over post and foot", block, 4),
 	}
-	screws := 4*2*screwsOfStrut + 2*2*screwsOnEdge + 4*4 + 4*2*2
+	screws := 4*2*struts + 2*2*len(spots) + 4*4 + 4*2*2
 	out.Parts = append(out.Parts, Part{Name: "wood screw", Stock: joinScrew, Count: screws}, Part{Name: "wood screw through the head of a post", Stock: "screw-4.5x50", Count: 4}, Part{Name: "rubber foot", Stock: "rubber-foot", Count: 8})
 	out.Steps = []Step{
 		{fmt.Sprintf("Cut the posts of one length, to 1 mm. %.0f mm below the head of each, in the middle of its wide side, bore a hole of %.0f mm.", bore*1000, math.Ceil(p.outside()*1000+0.5)), false},
 		{"Lay a foot on edge and stand a post on the middle of it, wide sides flush; screw a block over both on one side, two screws into each. All 5 × 70 mm screws go through one board into the next, prebored by 3.5 mm.", false},
-		{fmt.Sprintf("On the other side screw on the strut: from the foot, %.0f mm inside its end, up to the post, its head %.0f cm above the floor; six screws at each end, 15 mm apart across the strut and 50 mm along it or along the foot, none within 50 mm of an end. Saw off what stands out. Make another frame with its strut to the other side.", insideEnd*1000, high*100), false},
+		{fmt.Sprintf("On the other side screw on the strut: its middle crosses that of the foot %.0f mm inside its end and that of the post %.0f cm above the floor, and it ends %.0f mm beyond; %d screws at each end as drawn. Saw it off along the foot. Make another frame with its strut to the other side.", strutEnd*1000, high*100, strutBeyond*1000, struts), false},
 		{fmt.Sprintf("Stand the two frames up, %.0f mm from the middle of one post to that of the other, their struts outside. Screw a rail on top of both feet at each side, flush with their ends, two screws into each foot.", float64(p.Length)*1000), false},
-		{"Screw the brace on the narrow sides of the posts, from right above the foot of one to right below the bar at the other, three screws at each end in a row along the post, 50 mm apart; it stands out 25 mm, its corners round.", false},
+		{fmt.Sprintf("Screw the brace on the narrow sides of the posts: its middle crosses one %.0f cm above the floor, the other %.0f cm; %d screws at each end as drawn; it stands out 25 mm, its corners round.", p.brace(0).Low*100, p.brace(0).Upper*100, len(spots)), false},
 		{fmt.Sprintf("Push the bar through both posts so that it stands out %.0f mm at each side; file its ends. From the head of each post bore 4.5 mm down into the upper wall of the pipe and pin it with a 4.5 × 50 mm screw.", beyondPost*1000), false},
 		{"Press a rubber foot on under both ends of every foot. The other bar is built alike.", false},
 	}
@@ -228,7 +251,7 @@ func (p Parallels) inFlanges(f float64, out *Built) ([]Check, error) {
 		return nil, err
 	}
 	flat := Section{Shape: Rect, B: footWide, H: boardThick}
-	over := float64(p.Wide) - insideEnd
+	over := float64(p.Wide) - rubberEnds
 	pulled := push * h / (2 * (flangeApart + flangeEdge)) // by the two screws on one side
 	out.Parts = []Part{
 		{Name: "bar", Stock: "pipe-" + p.Pipe, Length: p.Length, Count: 2}, {Name: "upright", Stock: "pipe-" + p.Pipe, Length: p.Height - boardThick, Count: 4}, {Name: "foot", Stock: "timber-38x140", Length: p.Wide, Count: 4}, {Name: "rubber foot", Stock: "rubber-foot", Count: 8},
@@ -303,7 +326,7 @@ var parallelsDesign = Design{
 	},
 	Starts: func(s Situation) Values {
 		return Values{
-			Num:  map[string]float64{"height_m": 0.95, "length_m": usualGrip, "wide_m": 0.5, "joint_n": 0, "mu": 0.5, "worn_kg": 0},
+			Num:  map[string]float64{"height_m": 0.95, "length_m": usualGrip, "wide_m": 0.6, "joint_n": 0, "mu": 0.5, "worn_kg": 0},
 			Word: map[string]string{"pipe": "1-1/4", "screwed": "no", "wet": s.outside()},
 		}
 	},
@@ -334,17 +357,18 @@ func drawParallels(v Values, s Situation) []Figure {
 	}
 	high, beside := p.prop()
 	bore := d/2 + overBar
-	head := foot + p.post()
+	head, diagonal := foot+p.post(), p.brace(0)
 	post := func(x, w float64) Mark { return rect(OfWood, x-w/2, foot, w, p.post(), "posts") }
 	side := Figure{Name: "one from the side", Marks: []Mark{
 		rect(OfWood, -thick/2, 0, thick, foot, "feet"), rect(OfWood, l-thick/2, 0, thick, foot, "feet"), rect(OfWood, -thick/2, foot, deep, thick, "").saying("rail"), post(0, thick), post(l, thick),
-		line(OfWood, 0, foot+thick, l, head-2*bore-foot-thick, "brace"), rect(OfSteel, -thick/2-beyondPost, h-d, l+thick+2*beyondPost, d, "bar"),
+		line(OfWood, 0, diagonal.Low, l, diagonal.Upper-diagonal.Low, "brace"), rect(OfSteel, -thick/2-beyondPost, h-d, l+thick+2*beyondPost, d, "bar"),
 		across(0, head+0.08, l), upward(l+0.35, 0, h), across(-thick/2, -0.1, deep),
 	}}
 	end := Figure{Name: "from the end", Marks: []Mark{
 		rect(OfWood, -wide/2, 0, wide, foot, "feet"), line(OfWood, -beside, foot/2, beside, high-foot/2, "strut"), post(0, wideOf),
 		round(OfSteel, 0, h-d/2, d, "posts under the bar"), rect(OfWood, -wide/2, foot, wideOf, thick, ""), rect(OfWood, wide/2-wideOf, foot, wideOf, thick, "").saying("rail"),
-		across(-wide/2, -0.1, wide), upward(wide/2+0.1, 0, high), upward(-wide/2-0.1, head-bore, bore),
+		across(-wide/2, -0.1, wide), upward(wide/2+0.1, 0, high), upward(-wide/2-0.1, head-bore, bore), across(-wide/2, -0.17, strutEnd),
 	}}
-	return []Figure{side, end}
+	onFoot, onPost := p.strutOn()
+	return []Figure{side, end, onFoot.figure("strut on its foot", "strut at its screws"), onPost.figure("strut on its post", "strut at its screws"), diagonal.lap().figure("brace on a post", "brace along the bar")}
 }

@@ -29,16 +29,17 @@ func drawStep(v Values, s Situation) []Figure {
 	leg := func(x, out, w float64) []Mark { // its two edges
 		return []Mark{line(OfWood, x-w/2, under, out, -under, "a leg"), line(OfWood, x+w/2, under, out, -under, "a leg")}
 	}
-	view := func(name string, long, w float64, brace string) Figure {
+	along, sideways := step.braces(tread, 0, 0)
+	view := func(name string, long, w float64, b Brace) Figure {
 		f := Figure{Name: name, Marks: append(leg(w/2, -flare, w), leg(long-w/2, flare, w)...)}
-		f.Marks = append(f.Marks, line(OfWood, w/2-flare*0.8, under*0.2, long-w+flare*0.8, under*0.75, brace), rect(OfWood, 0, under, long, thick, "tread in bending"),
-			across(0, h+0.08, long), across(-flare, -0.08, long+2*flare), upward(long+0.2, 0, h))
+		f.Marks = append(f.Marks, line(OfWood, w/2-flare*0.8, b.Low, long-w+flare*0.8, b.Upper-b.Low, b.Name), rect(OfWood, 0, under, long, thick, "tread in bending"),
+			across(0, h+0.08, long), across(-flare, -0.08, long+2*flare), upward(long+0.2, 0, h), upward(-flare-0.1, 0, b.Low))
 		return f
 	}
-	front, side := view("front", span+2*float64(boardThick), float64(boardThick), "braces along"), view("side", deep, wide, "braces across")
+	front, side := view("front", float64(step.long()), float64(boardThick), along), view("side", deep, wide, sideways)
 	front.Marks = append(front.Marks, across(float64(boardThick), h+0.17, span).saying("clear"))
 	side.Marks = append(side.Marks, rect(OfWood, 0, under-wide, deep, wide, "").saying("rail"))
-	return []Figure{front, side}
+	return []Figure{front, side, along.lap().figure("brace on a narrow side", along.Name), sideways.lap().figure("brace on a wide side", sideways.Name)}
 }
 
 func drawPlatform(v Values, _ Situation) []Figure {

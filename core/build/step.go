@@ -132,64 +132,83 @@ func (s StepBox) Build() (Built, error) {
 // lowestStep has room for legs and braces below its tread, in m.
 const lowestStep quantity.Length = 0.20
 
-// legs is how high the tread's lower side is above the floor, how long a leg is that slants out to two
-// sides, and how long the braces along and across are, in m.
-func (s StepBox) legs(t TreadStock) (high, leg, along, across float64) {
+// legs is how high the tread's lower side is above the floor, and how long a leg is that slants out to two
+// sides, in m.
+func (s StepBox) legs(t TreadStock) (high, leg float64) {
 	f := float64(s.Flare)
 	high = float64(s.Height - t.Thickness)
-	leg = math.Hypot(high, math.Sqrt2*f) + float64(boardWide+boardThick)*f/high
-	return high, leg, math.Hypot(high, float64(s.Span+2*boardThick)), math.Hypot(high, float64(t.Width))
+	return high, math.Hypot(high, math.Sqrt2*f) + float64(boardWide+boardThick)*f/high
+}
+
+// long is how long a tread is, over its legs.
+func (s StepBox) long() quantity.Length { return s.Span + 2*boardThick }
+
+// braces are those along, on the narrow sides of the legs, and across, on their wide sides. What lands on
+// an edge of the zone pushes that side by the lever rule.
+func (s StepBox) braces(t TreadStock, most quantity.Force, inside quantity.Length) (along, across Brace) {
+	high, _ := s.legs(t)
+	off := laidOff(high)
+	push := func(over quantity.Length) float64 { return slideSway * float64(most) * (1 - float64(inside/over)) }
+	ends := [2]quantity.Length{quantity.Length(off), 0}
+	along = Brace{Name: "braces along", Push: push(t.Width), High: high, Low: off, Upper: high - off, Wide: float64(s.Span + boardThick), Wet: s.Wet, Lap: Lap{Wide: boardWide, Other: boardThick, Flush: true, Out: standsOut, Ends: ends}}
+	across = Brace{Name: "braces across", Push: push(s.long()), High: high, Low: off, Upper: high - off, Wide: float64(t.Width - boardWide), Wet: s.Wet, Lap: Lap{Wide: boardWide, Other: boardWide, Flush: true, Ends: ends}}
+	return along, across
 }
 
 // weighs is what a step weighs, in kg: no more than it does.
 func (s StepBox) weighs(t TreadStock) quantity.Mass {
-	_, leg, along, across := s.legs(t)
-	tread := float64(t.Thickness*t.Width) * float64(s.Span+2*boardThick)
-	return quantity.Mass(lightTimber * (tread + float64(boardThick*boardWide)*(4*leg+2*along+2*across+2*float64(t.Width))))
+	_, leg := s.legs(t)
+	along, across := s.braces(t, 0, 0)
+	wood := 4*leg + 2*float64(along.long()+across.long()+t.Width)
+	return quantity.Mass(lightTimber * (float64(t.Thickness*t.Width*s.long()) + float64(boardThick*boardWide)*wood))
 }
 
 // onLegs are the links below a tread, with parts and steps: the legs as columns, and the braces that
 // keep them upright under 0.15 of all that lands.
 func (s StepBox) onLegs(out *Built, t TreadStock, most quantity.Force, inside quantity.Length) error {
-	high, leg, along, across := s.legs(t)
-	// What lands on an edge of the zone goes to that side by the lever rule.
-	long := s.Span + 2*boardThick
-	push := func(across quantity.Length) float64 { return slideSway * float64(most) * (1 - float64(inside/across)) }
+	high, leg := s.legs(t)
+	wood, err := MaterialByKey("timber-unknown")
+	if err != nil {
+		return err
+	}
+	wood = wood.Damp(s.Wet)
 	out.Checks = append(out.Checks, Check{Link: "a leg as a column", Demand: float64(most), Capacity: Slim(leg), Unit: "N", Formula: "all of F on one against π² E I/L² over 3", Source: "Euler; house factor"})
-	lengthways, err := braced("braces along", push(t.Width), high, float64(long), screwsOnEdge, s.Wet)
-	if err != nil {
-		return err
+	along, across := s.braces(t, most, inside)
+	count, spots, second := [2]int{2, 2}, [2]int{}, [2]string{}
+	for i, b := range []Brace{along, across} {
+		section := []Section{{Shape: Rect, B: boardWide, H: boardThick}, board2x4}[i]
+		screws, bends, at, err := b.Checks(section.Modulus(), wood.Allowable(boardWide))
+		if err != nil {
+			return err
+		}
+		if screws.Use() > 1 && screws.Refused == "" { // then there is one on the other side too
+			b.Two, count[i] = true, 4
+			second[i] = " A second one goes on the inner side, the other way."
+			if screws, bends, at, err = b.Checks(section.Modulus(), wood.Allowable(boardWide)); err != nil {
+				return err
+			}
+			screws.Formula += ", two of them"
+		}
+		spots[i] = len(at)
+		out.Checks = append(out.Checks, screws, bends)
 	}
-	sideways, err := braced("braces across", push(long), high, float64(t.Width), screwsOfLap, s.Wet)
-	if err != nil {
-		return err
-	}
-	second := sideways.Use() > 1 // then there is one on the inner side of a frame too
-	if second {
-		sideways.Demand, sideways.Formula = sideways.Demand/2, sideways.Formula+", two to a frame"
-	}
-	out.Checks = append(out.Checks, lengthways, sideways)
-	timber := func(name string, long float64, count int) Part {
-		return Part{Name: name, Stock: "timber-38x89", Length: sawn(long), Count: count}
+	timber := func(name string, long quantity.Length, count int) Part {
+		return Part{Name: name, Stock: "timber-38x89", Length: long, Count: count}
 	}
 	out.Parts = []Part{
-		t.part(long), timber("leg", leg, 4), timber("rail between two legs", float64(t.Width), 2), timber("brace along", along+2*standsOut, 2), timber("brace across", across, 2),
-		{Name: "wood screw", Stock: joinScrew, Count: 4*3 + 2*2*screwsOfLap + 2*2*screwsOnEdge + 4*2}, {Name: "rubber foot", Stock: "rubber-foot", Count: 4},
+		t.part(s.long()), timber("leg", sawn(leg), 4), timber("rail between two legs", t.Width, 2), timber("brace along", along.long(), count[0]), timber("brace across", across.long(), count[1]),
+		{Name: "wood screw", Stock: joinScrew, Count: 4*3 + 2*count[0]*spots[0] + 2*count[1]*spots[1] + 4*2}, {Name: "rubber foot", Stock: "rubber-foot", Count: 4},
 	}
-	inner := ""
-	if second {
-		out.Parts[4].Count, out.Parts[5].Count = 4, out.Parts[5].Count+2*2*screwsOfLap
-		inner = " A second one goes on the inner side, below the rail, the other way."
-	}
+	off := laidOff(high) * 1000
 	grain := ""
 	if t.Panel != "" {
 		grain = ", its face grain running from legs to legs"
 	}
 	out.Steps = []Step{
 		{fmt.Sprintf("Cut four legs, each %.0f mm along its edges, to 1 mm. Both ends slant, parallel to each other, so that a leg leans %.0f mm over its height of %.0f mm, %.1f°, towards its wide and towards its narrow side.", math.Hypot(high, math.Sqrt2*float64(s.Flare))*1000, float64(s.Flare)*1000, high*1000, math.Atan(float64(s.Flare)/high)*180/math.Pi), false},
-		{fmt.Sprintf("Make two end frames: two legs side by side, their heads %.0f mm over all, which is the tread's width, their feet %.0f mm. Screw a rail on the inner side right below the heads, three screws a leg; a brace on the outer side from the foot of one leg to the head of the other, four screws at each end in two rows 50 mm apart, none within 50 mm of an end.%s All 5 × 70 mm screws go through one board into the next, prebored by 3.5 mm.", float64(t.Width)*1000, float64(t.Width+2*s.Flare)*1000, inner), false},
+		{fmt.Sprintf("Make two end frames: two legs side by side, their heads %.0f mm over all, which is the tread's width, their feet %.0f mm. Screw a rail on the inner side right below the heads, three screws a leg; a brace on the outer side, its middle crossing that of one leg %.0f mm above its foot and of the other %.0f mm below its head, %d screws at each end as drawn. Saw it off along the legs.%s All 5 × 70 mm screws go through one board into the next, prebored by 3.5 mm.", float64(t.Width)*1000, float64(t.Width+2*s.Flare)*1000, off, off, spots[1], second[1]), false},
 		{fmt.Sprintf("Stand the frames %.0f mm apart at their heads, rails inside. Lay the tread on the heads of the legs, flush with them all round%s; two screws down into each leg keep it there.", float64(s.Span)*1000, grain), false},
-		{"At both long sides screw a brace on the narrow sides of the legs, from the foot of one to the head of the other, three screws at each end in a row along the leg, 50 mm apart; it stands out 25 mm, its corners round.", false},
+		{fmt.Sprintf("At both long sides screw a brace on the narrow sides of the legs, as far from their ends, %d screws at each end as drawn; it stands out 25 mm, its corners round.%s", spots[0], second[0]), false},
 		{fmt.Sprintf("Press a rubber foot on under each leg. Each foot stands out %.0f mm beyond the tread, to both sides of its corner.", float64(s.Flare)*1000), false},
 		{"Set it on the real floor: it does not rock, and no screw has split the wood.", true},
 		{fmt.Sprintf("Draw the zone where feet land, %.0f mm inside the edge.", float64(inside)*1000), false},
