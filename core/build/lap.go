@@ -1,7 +1,9 @@
 package build
 
 import (
+	"fmt"
 	"math"
+	"strings"
 
 	"scrappyrack/core/quantity"
 )
@@ -99,24 +101,35 @@ func (l Lap) Screws(most int) (best []Spot) {
 }
 
 // figure draws a lap: the upper board upright, its end below, the other across it, and where its screws go,
-// with the places of the first and of the last from the upper board's left edge and from the crossing.
+// with their numbers.
 func (l Lap) figure(name, link string) Figure {
 	sin, cos := math.Sincos(l.Angle * math.Pi / 180)
-	half, other, reach := float64(l.Wide)/2, float64(l.Other)/2, 0.16
-	f := Figure{Name: name, Marks: []Mark{line(OfWood, -half, -reach, 0, 2*reach, ""), line(OfWood, half, -reach, 0, 2*reach, "")}}
+	half, other, reach := float64(l.Wide)/2, float64(l.Other)/2, 0.12
+	f := Figure{Name: name, Marks: []Mark{line(OfWood, -half, -reach, 0, 2*reach, ""), line(OfWood, half, reach, 0, -2*reach, link)}}
 	if !l.Flush {
-		f.Marks = []Mark{rect(OfWood, -half, -float64(l.Out), 2*half, reach+float64(l.Out), "")}
+		f.Marks = []Mark{rect(OfWood, -half, -float64(l.Out), 2*half, reach+float64(l.Out), link)}
 	}
 	for _, side := range []float64{-other, other} { // its edges
 		x, y := side*cos, -side*sin
 		f.Marks = append(f.Marks, line(OfWood, x-reach*sin, y-reach*cos, 2*reach*sin, 2*reach*cos, ""))
 	}
-	spots := l.Screws(screwsOfLap)
-	for _, p := range spots {
-		f.Marks = append(f.Marks, round(OfSteel, p.Across, p.Along, 0.009, link))
-	}
-	for i, p := range spots { // from the left edge, one below the other
-		f.Marks = append(f.Marks, across(-half, -reach-0.03-0.022*float64(i), p.Across+half), upward(half+0.06+0.045*float64(i), math.Min(0, p.Along), math.Abs(p.Along)))
+	f.Marks = append(f.Marks, round(OfLoad, 0, 0, 0.002, ""), across(-half, reach+0.02, 2*half))
+	for i, p := range l.Screws(screwsOfLap) {
+		const beside = 0.009
+		f.Marks = append(f.Marks, round(OfSteel, p.Across, p.Along, 0.006, ""), round(OfSteel, p.Across+beside, p.Along, 0, "").saying(fmt.Sprint(i+1)))
 	}
 	return f
+}
+
+// told is where the screws of a lap go, in words.
+func (l Lap) told(name string) Step {
+	var at []string
+	for i, p := range l.Screws(screwsOfLap) {
+		way := "up"
+		if p.Along < 0 {
+			way = "down"
+		}
+		at = append(at, fmt.Sprintf("%d at %.0f mm and %.0f mm %s", i+1, (p.Across+float64(l.Wide)/2)*1000, math.Abs(p.Along)*1000, way))
+	}
+	return Step{fmt.Sprintf("Screws of the %s, from its left edge and along it from where the middle lines cross, its end below: %s.", name, strings.Join(at, "; ")), false}
 }

@@ -217,8 +217,10 @@ func (p Parallels) onPosts(f float64, out *Built) ([]Check, error) {
 		{fmt.Sprintf("Cut the posts of one length, to 1 mm. %.0f mm below the head of each, in the middle of its wide side, bore a hole of %.0f mm.", bore*1000, math.Ceil(p.outside()*1000+0.5)), false},
 		{"Lay a foot on edge and stand a post on the middle of it, wide sides flush; screw a block over both on one side, two screws into each. All 5 × 70 mm screws go through one board into the next, prebored by 3.5 mm.", false},
 		{fmt.Sprintf("On the other side screw on the strut: its middle crosses that of the foot %.0f mm inside its end and that of the post %.0f cm above the floor, and it ends %.0f mm beyond; %d screws at each end as drawn. Saw it off along the foot. Make another frame with its strut to the other side.", strutEnd*1000, high*100, strutBeyond*1000, struts), false},
+		onFoot.told("strut on its foot"), onPost.told("strut on its post"),
 		{fmt.Sprintf("Stand the two frames up, %.0f mm from the middle of one post to that of the other, their struts outside. Screw a rail on top of both feet at each side, flush with their ends, two screws into each foot.", float64(p.Length)*1000), false},
 		{fmt.Sprintf("Screw the brace on the narrow sides of the posts: its middle crosses one %.0f cm above the floor, the other %.0f cm; %d screws at each end as drawn; it stands out 25 mm, its corners round.", p.brace(0).Low*100, p.brace(0).Upper*100, len(spots)), false},
+		p.brace(push).lap().told("brace on a post"),
 		{fmt.Sprintf("Push the bar through both posts so that it stands out %.0f mm at each side; file its ends. From the head of each post bore 4.5 mm down into the upper wall of the pipe and pin it with a 4.5 × 50 mm screw.", beyondPost*1000), false},
 		{"Press a rubber foot on under both ends of every foot. The other bar is built alike.", false},
 	}

@@ -100,13 +100,17 @@ var pegBoards = map[string]quantity.Length{"89": 0.089, "140": 0.140}
 
 const plateRadius quantity.Length = 0.23
 
+// The screws round a peg stand so far to both sides of it, and a board goes on so far beyond its last peg,
+// in m: 50 mm from screw to screw along the grain, and to its end.
+const besidePeg, besidePegMore, pegEdge = 0.060, 0.115, quantity.Length(0.165)
+
 // pegBoardLong is how long a board of pegs is: over three studs.
 func pegBoardLong(v Values, s Situation) quantity.Length {
 	base, _ := s.wallOf(v)
 	if base.Kind != WoodStuds {
 		return 1.2
 	}
-	return max(1.2, 2*base.Spacing+2*screwsEdge)
+	return max(1.2, 2*base.Spacing+2*pegEdge)
 }
 
 // pegStuds are the studs behind a board of pegs, from its middle, or the places of the anchors: a peg
@@ -140,7 +144,7 @@ func (p Peg) onBoards(out *Built, v Values, s Situation) {
 			{Name: "wood screw, eight round each peg and one to pin it", Stock: joinScrew, Count: (screwsAtPeg + 1) * n}, s.screws(v, 2*n),
 		}
 		out.Steps = append(out.Steps,
-			Step{fmt.Sprintf("Mark %d places for pegs on the middle line of a board, %.0f mm from one to the next, the middle one in its middle. Lay the boards on each other and join them with eight 5 × 70 mm screws round each place, 50 to 120 mm beside it, prebored by 3.5 mm.", n, apart), false},
+			Step{fmt.Sprintf("Mark %d places for pegs on the middle line of a board, %.0f mm from one to the next, the middle one in its middle. Lay the boards on each other and join them with eight 5 × 70 mm screws round each place, prebored by 3.5 mm: %.0f and %.0f mm to either side of it, 25 mm from both edges.", n, apart, besidePeg*1000, besidePegMore*1000), false},
 			Step{fmt.Sprintf("Bore a hole of %.0f mm through both boards at each place, so that it rises by 5° towards the front: 7 mm over both boards.", bore), false},
 			fix,
 			Step{"Push each peg in until it meets the wall. From the upper edge of the front board bore 4.5 mm down into the upper wall of the pipe and pin it with a 5 × 70 mm screw. File the ends round.", false})
@@ -212,6 +216,11 @@ func drawPegs(v Values, s Situation) []Figure {
 			front.Marks = append(front.Marks, rect(OfHouse, x-0.019, 0, 0.038, high+0.3, "").saying([]string{"", "stud", ""}[i]))
 		}
 		front.Marks = append(front.Marks, round(OfSteel, x, high, d, "peg"), round(OfSteel, x, high-wide/4, 0.012, "fixings"), round(OfSteel, x, high+wide/4, 0.012, "fixings"))
+		if !p.Threaded {
+			for _, off := range []float64{-besidePegMore, -besidePeg, besidePeg, besidePegMore} {
+				front.Marks = append(front.Marks, round(OfSteel, x+off, high-wide/2+0.025, 0.006, ""), round(OfSteel, x+off, high+wide/2-0.025, 0.006, ""))
+			}
+		}
 	}
 	front.Marks = append(front.Marks, across(0, high-wide/2-0.12, float64(pegStuds(v, s)[2])))
 	const rise = 0.087

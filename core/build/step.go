@@ -207,8 +207,10 @@ func (s StepBox) onLegs(out *Built, t TreadStock, most quantity.Force, inside qu
 	out.Steps = []Step{
 		{fmt.Sprintf("Cut four legs, each %.0f mm along its edges, to 1 mm. Both ends slant, parallel to each other, so that a leg leans %.0f mm over its height of %.0f mm, %.1f°, towards its wide and towards its narrow side.", math.Hypot(high, math.Sqrt2*float64(s.Flare))*1000, float64(s.Flare)*1000, high*1000, math.Atan(float64(s.Flare)/high)*180/math.Pi), false},
 		{fmt.Sprintf("Make two end frames: two legs side by side, their heads %.0f mm over all, which is the tread's width, their feet %.0f mm. Screw a rail on the inner side right below the heads, three screws a leg; a brace on the outer side, its middle crossing that of one leg %.0f mm above its foot and of the other %.0f mm below its head, %d screws at each end as drawn. Saw it off along the legs.%s All 5 × 70 mm screws go through one board into the next, prebored by 3.5 mm.", float64(t.Width)*1000, float64(t.Width+2*s.Flare)*1000, off, off, spots[1], second[1]), false},
+		across.lap().told("brace on a wide side"),
 		{fmt.Sprintf("Stand the frames %.0f mm apart at their heads, rails inside. Lay the tread on the heads of the legs, flush with them all round%s; two screws down into each leg keep it there.", float64(s.Span)*1000, grain), false},
 		{fmt.Sprintf("At both long sides screw a brace on the narrow sides of the legs, as far from their ends, %d screws at each end as drawn; it stands out 25 mm, its corners round.%s", spots[0], second[0]), false},
+		along.lap().told("brace on a narrow side"),
 		{fmt.Sprintf("Press a rubber foot on under each leg. Each foot stands out %.0f mm beyond the tread, to both sides of its corner.", float64(s.Flare)*1000), false},
 		{"Set it on the real floor: it does not rock, and no screw has split the wood.", true},
 		{fmt.Sprintf("Draw the zone where feet land, %.0f mm inside the edge.", float64(inside)*1000), false},
