@@ -131,5 +131,5 @@ func (l Lap) told(name string) Step {
 		}
 		at = append(at, fmt.Sprintf("%d at %.0f mm and %.0f mm %s", i+1, (p.Across+float64(l.Wide)/2)*1000, math.Abs(p.Along)*1000, way))
 	}
-	return Step{fmt.Sprintf("Screws of the %s, from its left edge and along it from where the middle lines cross, its end below: %s.", name, strings.Join(at, "; ")), false}
+	return Step{fmt.Sprintf("Screws of the %s, from its left edge and along it from where the middle lines cross, seen with its end below: %s. One that leans the other way is its mirror image.", name, strings.Join(at, "; ")), false}
 }

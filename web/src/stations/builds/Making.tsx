@@ -21,7 +21,7 @@ export function Making({ designed: d, open = true }: { designed: Designed; open?
                   <th scope="row" className="py-0.5 pr-2 text-left font-normal">
                     {p.name} <span className="text-soft">{p.of}</span>
                   </th>
-                  <td className="py-0.5 text-right">{p.size}</td>
+                  <td className="whitespace-nowrap py-0.5 text-right">{p.size}</td>
                 </tr>
               ))}
             </tbody>
