@@ -31,58 +31,65 @@ const fromEdge, fromEnd, alongGrain, apartRows = 2.5, 10.0, 10.0, 3.0
 // spotGrid is how close together places for screws are looked at, in m.
 const spotGrid = 0.004
 
-// onOther is a spot in the other board: along its grain and across it, from the crossing.
-func (l Lap) onOther(p Spot) (along, across float64) {
-	sin, cos := math.Sincos(l.Angle * math.Pi / 180)
-	return p.Across*sin + p.Along*cos, p.Across*cos - p.Along*sin
+// turned is a lap with the sine and cosine of its angle.
+type turned struct {
+	Lap
+	sin, cos float64
 }
 
+// onOther is a spot in the other board: along its grain and across it, from the crossing.
+func (l turned) onOther(p Spot) (along, across float64) {
+	return p.Across*l.sin + p.Along*l.cos, p.Across*l.cos - p.Along*l.sin
+}
+
+// hair is what a distance may miss by, in m, since it is a sum of others.
+const hair = 1e-9
+
 // holds is whether a screw at a spot keeps its distances from the edges and ends of both boards.
-func (l Lap) holds(p Spot) bool {
-	const hair = 1e-9
-	d := float64(joinThick)
-	sin, cos := math.Sincos(l.Angle * math.Pi / 180)
+func (l turned) holds(p Spot) bool {
+	const d = float64(joinThick)
 	along, across := l.onOther(p)
-	end := -float64(l.Out)
-	if l.Flush {
-		end += (p.Across*cos - float64(l.Other)/2) / sin
-	}
-	if math.Abs(p.Across) > float64(l.Wide)/2-fromEdge*d+hair || math.Abs(across) > float64(l.Other)/2-fromEdge*d+hair || p.Along < end+fromEnd*d-hair {
+	if math.Abs(across) > float64(l.Other)/2-fromEdge*d+hair || math.Abs(p.Across) > float64(l.Wide)/2-fromEdge*d+hair {
 		return false
 	}
+	end := -float64(l.Out)
+	if l.Flush {
+		end += (p.Across*l.cos - float64(l.Other)/2) / l.sin
+	}
 	below, above := float64(l.Ends[0]), float64(l.Ends[1])
-	return (below == 0 || along >= -below+fromEnd*d-hair) && (above == 0 || along <= above-fromEnd*d+hair)
+	return p.Along >= end+fromEnd*d-hair && (below == 0 || along >= -below+fromEnd*d-hair) && (above == 0 || along <= above-fromEnd*d+hair)
 }
 
 // clear is whether two screws are far enough apart in both boards.
-func (l Lap) clear(p, q Spot) bool {
-	const hair = 1e-9
-	d := float64(joinThick)
+func (l turned) clear(p, q Spot) bool {
+	const d = float64(joinThick)
+	along, across := l.onOther(Spot{p.Across - q.Across, p.Along - q.Along})
 	apart := func(along, across float64) bool {
 		return math.Abs(along) >= alongGrain*d-hair || math.Abs(across) >= apartRows*d-hair
 	}
-	a, b := l.onOther(p)
-	c, e := l.onOther(q)
-	return apart(p.Along-q.Along, p.Across-q.Across) && apart(a-c, b-e)
+	return apart(p.Along-q.Along, p.Across-q.Across) && apart(along, across)
 }
 
 // Screws are places for screws of 5 mm in a lap, as many as are found, at most some: every one
 // keeps its distances to edges, ends and the others. They are looked for on a grid, from both edges.
 func (l Lap) Screws(most int) (best []Spot) {
-	reach := math.Hypot(float64(l.Wide), float64(l.Other)) / math.Max(0.1, math.Sin(l.Angle*math.Pi/180))
+	sin, cos := math.Sincos(l.Angle * math.Pi / 180)
+	on := turned{l, sin, cos}
 	half := math.Floor((float64(l.Wide)/2-fromEdge*float64(joinThick))/spotGrid) * spotGrid
+	if sin < 0.1 || half <= 0 {
+		return nil
+	}
+	// Along, no further than the other board's edges let: x cos − y sin within its half.
+	reach := math.Ceil((half*math.Abs(cos)+float64(l.Other)/2)/sin/spotGrid) * spotGrid
 	for _, side := range []float64{1, -1} {
 		for _, step := range []float64{spotGrid, 2 * half / 3, half, 2 * half} {
 			var got []Spot
 			for y := -reach; y <= reach && len(got) < most; y += spotGrid {
-				for x := -half; x <= half+1e-9 && len(got) < most; x += step {
+				for x := -half; x <= half+hair && len(got) < most; x += step {
 					p := Spot{side * x, y}
-					if !l.holds(p) {
-						continue
-					}
-					free := true
-					for _, q := range got {
-						free = free && l.clear(p, q)
+					free := on.holds(p)
+					for i := 0; free && i < len(got); i++ {
+						free = on.clear(p, got[i])
 					}
 					if free {
 						got = append(got, p)

@@ -12,7 +12,7 @@ import (
 
 // carryDesigns are those that are carried, dragged or stored.
 func carryDesigns() []Design {
-	return []Design{sandbagDesign, jugsDesign, farmerDesign, pinDesign, sledDesign, pegsDesign, shelfDesign}
+	return []Design{sandbagDesign, castDesign, jugsDesign, farmerDesign, pinDesign, sledDesign, pegsDesign, shelfDesign}
 }
 
 // poured are the fillings that are poured.

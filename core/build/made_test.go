@@ -75,6 +75,16 @@ func TestWhatIsCarriedByHand(t *testing.T) {
 	assert.InEpsilon(t, 392.3, linkOf(t, got, "each strap").Demand, 0.001)
 	assert.True(t, got.OK())
 
+	// 20 kg cast 25 cm wide: 392.3 N; 196.1 N on each arm at 60 mm, 11.77 N·m over 411 mm³; the pin's ends stand
+	// out 21.7 mm: 196.1 · 10.8 over 53.3 mm³; 392.3 N over 2 · 21.7 · 10 mm²; 173 mm high.
+	cast, err := build.CastBlock{Mass: quantity.Estimate{Value: 20}, Wide: 0.25, Joint: build.Hardware{Kind: build.MetalLink, Working: 1000}}.Build()
+	require.NoError(t, err)
+	assert.InEpsilon(t, 28.6e6, linkOf(t, cast, "arms at their threads").Demand, 0.002)
+	assert.InEpsilon(t, 39.8e6, linkOf(t, cast, "pin in bending").Demand, 0.005)
+	assert.InEpsilon(t, 0.906e6, linkOf(t, cast, "concrete over the pin").Demand, 0.005)
+	assert.InDelta(t, 0.1734, linkOf(t, cast, "cover below the handle").Capacity, 0.0002)
+	assert.True(t, cast.OK())
+
 	bag, err := build.Sandbag{Mass: quantity.Estimate{Value: 90}, Bags: 9, Density: 1.5, Outer: 90, Handle: build.Hardware{Kind: build.SewnStrap, Working: 3000}}.Build()
 	require.NoError(t, err)
 	assert.InEpsilon(t, 882.6, linkOf(t, bag, "a handle's stitches").Demand, 0.001)

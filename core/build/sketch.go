@@ -106,7 +106,7 @@ func (w Worked) Figures(s Situation) []Figure {
 var drawings = map[string]func(Values, Situation) []Figure{
 	"board-bands": drawBandBoard, "board-body": drawBodyBoard, "door-strap": drawDoorStrap, "bar": drawBar, "rings": drawRings,
 	"box": drawBox, "step": drawStep, "parallels": drawParallels, "platform": drawPlatform, "stick": drawStick,
-	"sandbag": drawSandbag, "jugs": drawJugs, "farmer": drawFarmer, "pin": drawPin, "sled": drawSled, "pegs": drawPegs, "shelf": drawShelf,
+	"sandbag": drawSandbag, "jugs": drawJugs, "farmer": drawFarmer, "pin": drawPin, "cast": drawCast, "sled": drawSled, "pegs": drawPegs, "shelf": drawShelf,
 }
 
 // fixingDetail is how boards are held that are thick together: a section through stud, lining, board

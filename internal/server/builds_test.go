@@ -24,7 +24,7 @@ func TestABuildOverTheWire(t *testing.T) {
 	const client = "/api/v1/clients/demo-flat"
 	var all designs
 	b.do("GET", client+"/designs", "").into(t, &all)
-	require.Len(t, all.Offers, 17)
+	require.Len(t, all.Offers, 18)
 	byKey := map[string]api.BuildOffer{}
 	for _, o := range all.Offers {
 		byKey[o.Designed.Design] = o
