@@ -121,6 +121,6 @@ func drawCast(v Values, _ Situation) []Figure {
 	return []Figure{{Name: "side, cut", Marks: []Mark{
 		rect(OfLoad, -wide/2, 0, wide, high, "concrete"), rect(OfSteel, -d/2, high-pinDeep-belowPin, d, pinDeep+belowPin+castAbove, ""), rect(OfSteel, -pinLong/2, high-pinDeep-pinThick/2, pinLong, pinThick, "pin"),
 		rect(OfSteel, -armLong-d/2, top-d/2, 2*armLong+d, d, "arms"), round(OfSteel, 0, top, 1.5*d, "tee"),
-		across(-wide/2, -0.04, wide), upward(wide/2+0.05, 0, high), upward(-wide/2-0.05, high-pinDeep, pinDeep), across(d/2, top+0.05, armLong),
+		across(-wide/2, -0.04, wide), upward(wide/2+0.05, 0, high), upward(-wide/2-0.13, high-pinDeep, pinDeep), across(d/2, top+0.05, armLong),
 	}}}
 }
