@@ -133,9 +133,16 @@ func bodyBoardOf(v Values, s Situation) WallBoard {
 }
 
 var bodyBoard = Design{
-	Changes: func(Values, Situation) []change {
-		legs, steep := sized("it stands on two legs to the floor", "legs", "yes"), sized("a strap at 45° or steeper", "steep_deg", 45.0)
-		return wallChanges(legs, steep, legs.and(steep))
+	Changes: func(v Values, _ Situation) []change {
+		legs := sized("it stands on two legs to the floor", "legs", "yes")
+		more := []change{legs}
+		for _, steep := range []float64{45, 60} {
+			if steep > v.Num["steep_deg"] {
+				nearer := sized(fmt.Sprintf("a strap at %.0f° or steeper, the feet nearer to the wall", steep), "steep_deg", steep)
+				more = append(more, nearer, legs.and(nearer))
+			}
+		}
+		return wallChanges(more...)
 	},
 	Instead: always(boardInstead),
 	Wide: func(v Values, s Situation) quantity.Length {
