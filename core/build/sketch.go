@@ -194,18 +194,34 @@ func drawDoorStrap(v Values, _ Situation) []Figure {
 	}}}
 }
 
+// cradleCut is a cradle, cut across, with the bar in it.
+func cradleCut(bar Section) Figure {
+	w, deep, t, cheek := float64(bar.wide()), float64(bar.Depth()), float64(boardThick), float64(boardWide)
+	room := w + float64(cradleRoom)
+	f := Figure{Name: "a cradle, cut", Marks: []Mark{
+		rect(OfWood, -room/2-t-0.01, 0, room+2*t+0.02, t, ""), rect(OfWood, -room/2-t, t, t, cheek, "bar stays"), rect(OfWood, room/2, t, t, cheek, "bar stays"),
+		line(OfSteel, -room/2-t/2, 0, 0, 0.07, ""), line(OfSteel, room/2+t/2, 0, 0, 0.07, ""),
+		across(-room/2, t+cheek+0.03, room), upward(room/2+t+0.05, t, cheek), across(-room/2-t-0.01, -0.03, room+2*t+0.02),
+	}}
+	if bar.Shape == Rect {
+		f.Marks = append(f.Marks, rect(OfWood, -w/2, t, w, deep, "bar in bending"))
+	} else {
+		f.Marks = append(f.Marks, round(OfSteel, 0, t+deep/2, deep, "bar in bending"))
+	}
+	return f
+}
+
 func drawBar(v Values, _ Situation) []Figure {
 	span, in := v.Num["span_m"], v.Num["inside_m"]
 	high := 0.9
 	if v.Word["use"] == string(HangFrom) {
 		high = 2.1
 	}
-	thick := 0.042
-	for _, b := range BarStocks() {
-		if b.Key == v.Word["stock"] {
-			thick = float64(b.Section.Depth())
-		}
+	stock, err := BarStockByKey(v.Word["stock"])
+	if err != nil {
+		return nil
 	}
+	thick := float64(stock.Section.Depth())
 	f := Figure{Name: "front", Marks: []Mark{
 		rect(OfWood, -0.1, high, span+0.2, thick, "bar"), round(OfLoad, in, high+thick/2, 0.09, "bar in bending, both hands"), round(OfLoad, span-in, high+thick/2, 0.09, "bar in bending, both hands"),
 		across(0, high+thick+0.14, span), across(0, high-0.14, in), upward(span+0.3, 0, high),
@@ -215,14 +231,14 @@ func drawBar(v Values, _ Situation) []Figure {
 		b, h, above := v.Num[joistPrefix+"b_m"], v.Num[joistPrefix+"h_m"], v.Num["above_m"]
 		under := high + thick + 0.3
 		for _, x := range []float64{0, span} {
-			f.Marks = append(f.Marks, line(OfSteel, x, high+thick, 0, under-high-thick, "each support"), rect(OfHouse, x-b/2, under, b, h, "joist in bending"), line(OfSteel, x-b, under+above, 2*b, 0, "bolt across the grain"))
+			f.Marks = append(f.Marks, line(OfSteel, x, high+thick, 0, under-plateDrop-high-thick, "each support"), rect(OfHouse, x-b/2, under, b, h, "joist in bending"))
+			f.Marks = append(f.Marks, platesOn(x, b, under, above, "each support")...)
 		}
-		f.Marks = append(f.Marks, upward(-0.25, under, h).saying("joist"), upward(span+0.12, under, above))
 		long, at := v.Num[joistPrefix+"span_m"], v.Num[joistPrefix+"at_m"]
 		joist := Figure{Name: "along a joist", Marks: []Mark{
 			rect(OfHouse, 0, under, long, h, "joist in bending"), round(OfSteel, at, under+above, 0.03, "bolt across the grain"), line(OfSteel, at, under, 0, -0.3, "each support"), across(0, under+h+0.15, long), across(0, under-0.2, at),
 		}}
-		return []Figure{f, joist}
+		return []Figure{f, joist, joistCut(b, h, above, "each support")}
 	} else {
 		for _, x := range []float64{0, span} {
 			base, long := high-float64(boardThick), float64(cradleLong)
@@ -230,18 +246,39 @@ func drawBar(v Values, _ Situation) []Figure {
 				rect(OfWood, x-0.07, base, 0.14, float64(boardThick), ""), rect(OfWood, x-long/2, high, long, float64(boardWide), "bar stays"))
 		}
 	}
-	return []Figure{f}
+	return []Figure{f, cradleCut(stock.Section)}
+}
+
+// platesOn draws the plates on both faces of a joist that is seen along itself, b wide, its middle at x, with
+// its bolt; and what is pinned between their lower ends.
+func platesOn(x, b, under, above float64, link string) []Mark {
+	const over = 0.03
+	t := float64(plateThick)
+	return []Mark{
+		rect(OfSteel, x-b/2-t, under-plateDrop-over, t, above+plateDrop+2*over, link), rect(OfSteel, x+b/2, under-plateDrop-over, t, above+plateDrop+2*over, link),
+		line(OfSteel, x-b/2-2*t, under+above, b+4*t, 0, "bolt across the grain"), line(OfSteel, x-b/2-2*t, under-plateDrop, b+4*t, 0, link),
+	}
+}
+
+// joistCut is one joist, cut across, with its plates and its bolt.
+func joistCut(b, h, above float64, link string) Figure {
+	f := Figure{Name: "one joist, cut", Marks: append([]Mark{rect(OfHouse, -b/2, 0, b, h, "joist in bending")}, platesOn(0, b, 0, above, link)...)}
+	f.Marks = append(f.Marks, upward(b/2+0.08, 0, above), upward(b/2+0.08, -plateDrop, plateDrop), upward(-b/2-0.08, 0, h), across(-b/2, h+0.03, b))
+	return f
 }
 
 func drawRings(v Values, _ Situation) []Figure {
 	b, h, span, at, above, apart := v.Num["b_m"], v.Num["h_m"], v.Num["span_m"], v.Num["at_m"], v.Num["above_m"], v.Num["apart_m"]
 	const under, strap = 2.4, 0.7
+	from := under - plateDrop
+	cross := Figure{Name: "across", Marks: []Mark{
+		rect(OfHouse, -b/2, under, b, h, "joist in bending"), rect(OfHouse, apart-b/2, under, b, h, "joist in bending"),
+		line(OfStrap, 0, from, 0, -strap, "strap"), line(OfStrap, apart, from, 0, -strap, "strap"), round(OfStrap, 0, from-strap-0.11, 0.22, "strap"), round(OfStrap, apart, from-strap-0.11, 0.22, "strap"),
+		across(0, from-strap-0.35, apart), upward(apart+0.15, under, h),
+	}}
+	cross.Marks = append(append(cross.Marks, platesOn(0, b, under, above, "plates and shackle")...), platesOn(apart, b, under, above, "plates and shackle")...)
 	return []Figure{{Name: "along a joist", Marks: []Mark{
-		rect(OfHouse, 0, under, span, h, "joist in bending"), round(OfSteel, at, under+above, 0.03, "bolt"), line(OfStrap, at, under, 0, -strap, "strap"), round(OfStrap, at, under-strap-0.11, 0.22, "strap"),
+		rect(OfHouse, 0, under, span, h, "joist in bending"), rect(OfSteel, at-0.03, from-0.03, 0.06, above+plateDrop+0.06, "plates and shackle"), round(OfSteel, at, under+above, 0.02, "bolt"), line(OfStrap, at, from, 0, -strap, "strap"), round(OfStrap, at, from-strap-0.11, 0.22, "strap"),
 		across(0, under+h+0.15, span), across(0, under-0.2, at),
-	}}, {Name: "across", Marks: []Mark{
-		rect(OfHouse, -b/2, under, b, h, "joist in bending"), rect(OfHouse, apart-b/2, under, b, h, "joist in bending"), line(OfSteel, -b, under+above, 2*b, 0, "bolt"), line(OfSteel, apart-b, under+above, 2*b, 0, "bolt"),
-		line(OfStrap, 0, under, 0, -strap, "strap"), line(OfStrap, apart, under, 0, -strap, "strap"), round(OfStrap, 0, under-strap-0.11, 0.22, "strap"), round(OfStrap, apart, under-strap-0.11, 0.22, "strap"),
-		across(0, under-strap-0.35, apart), upward(apart+0.15, under, h), upward(-0.15, under, above),
-	}}}
+	}}, cross, joistCut(b, h, above, "plates and shackle")}
 }
