@@ -153,9 +153,14 @@ test('the level can be moved with the keys and with the mouse', async ({ page, d
   const box = await slider.boundingBox()
   if (!box) throw new Error('no drawing')
   let [asking, most] = [0, 0]
-  // Counted where they are answered: a question that is sent once its forerunner has its answer is none at once.
+  // Counted where they are answered, the first of them only once the whole way was dragged.
+  let answer = () => {}
+  const dragged = new Promise<void>((done) => {
+    answer = done
+  })
   await page.route('**/fill', async (route) => {
     most = Math.max(most, ++asking)
+    await dragged
     const response = await route.fetch()
     asking--
     await route.fulfill({ response })
@@ -163,6 +168,8 @@ test('the level can be moved with the keys and with the mouse', async ({ page, d
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
   await page.mouse.down()
   await page.mouse.move(box.x + box.width / 2, box.y + 60, { steps: 60 })
+  await expect.poll(() => asking).toBeGreaterThan(0)
+  answer()
   // Held still until every question is answered, and then let go. One is on its way at a time meanwhile.
   await expect(field(page, 'filled to')).not.toHaveValue('16.3')
   await expect.poll(() => asking).toBe(0)
