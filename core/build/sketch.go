@@ -145,12 +145,12 @@ func drawBandBoard(v Values, s Situation) []Figure {
 		return nil
 	}
 	high := float64(slices.Max(heights) + boardEnd + 0.04)
-	f := Figure{Name: "front", Marks: []Mark{rect(OfWood, -wide/2, 0, wide, high, "board"), upward(-0.3-0.6*float64(len(heights)), 0, high).saying("board"), across(-wide/2, high+0.1, wide)}}
+	f := Figure{Name: "front", Marks: []Mark{rect(OfWood, -wide/2, 0, wide, high, "board"), upward(-0.35-0.8*float64(len(heights)), 0, high).saying("board"), across(-wide/2, high+0.1, wide)}}
 	for i, h := range heights {
 		at := float64(h)
 		f.Marks = append(f.Marks,
 			round(OfSteel, 0, at, 0.05, fmt.Sprintf("ring at %.2f m", at)), round(OfSteel, 0, at-float64(besideRing), 0.014, fmt.Sprintf("screws at %.2f m", at)), round(OfSteel, 0, at+float64(besideRing), 0.014, fmt.Sprintf("screws at %.2f m", at)),
-			upward(-0.3-0.6*float64(i), 0, at))
+			upward(-0.35-0.8*float64(i), 0, at))
 	}
 	f.Marks = append(f.Marks, round(OfSteel, 0, float64(boardEnd), 0.014, "screws"))
 	return []Figure{f, fixingDetail(v, s, wide, boardThick)}
