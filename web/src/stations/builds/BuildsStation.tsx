@@ -101,7 +101,7 @@ export function BuildsStation() {
             link, and what does not hold says what would. Open one at the left.
           </p>
           {first && (
-            <p>
+            <p className="mt-3">
               <Button look="solid" onClick={() => go({ design: first.designed.design })}>
                 Look at: {first.build.name.toLowerCase()}, {givenWords(first.designed)}
               </Button>
