@@ -204,8 +204,11 @@ func (b Bar) made(stock BarStock, out *Built) {
 		timber := func(name, stock string, long quantity.Length, n int) Part {
 			return Part{Name: name, Stock: stock, Length: sawn(float64(long)), Count: n}
 		}
-		across := 2*boardThick + between
-		out.Parts = append(out.Parts, timber("cradle's base", "timber-38x140", across+0.02, 2), timber("cradle's cheek", "timber-38x89", cradleLong, 4))
+		across := 2*boardThick + between + 0.02
+		if b.Support == Chairs {
+			across += 0.10 // for the clamps
+		}
+		out.Parts = append(out.Parts, timber("cradle's base", "timber-38x140", across, 2), timber("cradle's cheek", "timber-38x89", cradleLong, 4))
 		screws, ends, held := 4*2, "put a collar on the bar outside of each cradle", "screw each base on top of a sawhorse, across it, with four 5 × 70 mm screws in a row between its cheeks"
 		if !piped {
 			out.Parts = append(out.Parts, Part{Name: "end stop", Stock: stock.Good, Length: stopLong, Count: 2})
@@ -215,7 +218,7 @@ func (b Bar) made(stock BarStock, out *Built) {
 			screws += 2 * 4
 			out.Parts = append(out.Parts, Part{Name: "sawhorse, marked", Stock: "sawhorse", Count: 2})
 		} else {
-			held = "clamp each base on the seat of a chair with two clamps, in its middle, the chair's back against the wall"
+			held = "clamp each base on the seat of a chair by both of its ends, in the middle of the seat, the chair's back against the wall"
 			out.Parts = append(out.Parts, Part{Name: "clamp, two to a cradle", Stock: "clamp", Count: 4})
 		}
 		out.Parts = append(out.Parts, Part{Name: "wood screw", Stock: joinScrew, Count: screws})

@@ -82,6 +82,9 @@ const (
 	screwsEdge          quantity.Length = 0.060
 )
 
+// bodyBoardWood is the weakest of the groups that a stamped board may be of.
+const bodyBoardWood = "timber-graded:spruce-pine-fir"
+
 // boardInstead is what does without a board on the wall.
 const boardInstead = "a strap in a door that opens away, for bands within what the door takes; or a post or tree outdoors"
 
@@ -279,8 +282,12 @@ func (w WallBoard) screwed() (f Fixing, off, along float64, why string, _ error)
 	if w.Cut {
 		gap = 0
 	}
+	seat, board := boardThick, Gravities[""]
+	if w.Use == ForBody { // heads are let in, below the ring's plate; the board is stamped
+		seat, board = seat-sunk, gravityOf(bodyBoardWood)
+	}
 	// Thread in the stud: not in the board, not in the lining, without the tip of two diameters.
-	inside := min(w.Thread, w.Length-boardThick-gap) - 2*w.Diameter
+	inside := min(w.Thread, w.Length-seat-gap) - 2*w.Diameter
 	inside = min(inside, w.Base.H)
 	if inside <= 0 {
 		return f, 0, 0, "the screws do not reach into the stud", nil
@@ -290,11 +297,11 @@ func (w WallBoard) screwed() (f Fixing, off, along float64, why string, _ error)
 	if err != nil {
 		return f, 0, 0, "", err
 	}
-	head, err := PullThrough(headOfLag, boardThick, Gravities[""])
+	head, err := PullThrough(headOfLag, seat, board)
 	if err != nil {
 		return f, 0, 0, "", err
 	}
-	side := Lateral{Side: boardThick, Gap: gap, SideGravity: Gravities[""]}
+	side := Lateral{Side: seat, Gap: gap, SideGravity: board}
 	if w.Use == ForBody {
 		side.SideAngle = 90 // the board lies across
 	}
@@ -357,7 +364,7 @@ func (w WallBoard) onStuds() ([]Check, error) {
 			for _, p := range w.pulls(r) {
 				n, down = max(n, p.Off), max(down, p.Along)
 			}
-			m, err := MaterialByKey("timber-graded:spruce-pine-fir")
+			m, err := MaterialByKey(bodyBoardWood)
 			if err != nil {
 				return nil, err
 			}

@@ -193,14 +193,14 @@ func TestBracesOfAStepAsAFrame(t *testing.T) {
 	s := build.StepBox{Use: build.StepOn, Stock: "boards-140", Height: 0.5, Span: 0.4, Base: 0.34, Flare: 0.03, Mass: 10, Mu: 0.5, Body: quantity.Estimate{Value: 60}}
 	says, err := s.Build()
 	require.NoError(t, err)
-	const high, off = 0.5 - 0.038, 0.11
+	const high = 0.5 - 0.038
 	for _, c := range []struct {
-		link              string
-		wide, other, i, z float64
-	}{{"braces along", 0.438, 0.28, 0.089 * 0.038 * 0.038 * 0.038 / 12, 0.019}, {"braces across", 0.191, 0.476, 0.038 * 0.089 * 0.089 * 0.089 / 12, 0.0445}} {
+		link                   string
+		wide, other, i, z, off float64
+	}{{"braces along", 0.438, 0.28, 0.089 * 0.038 * 0.038 * 0.038 / 12, 0.019, 0.085}, {"braces across", 0.191, 0.476, 0.038 * 0.089 * 0.089 * 0.089 / 12, 0.0445, 0.11}} {
 		f := frame{loads: map[int]float64{}}
-		a, p, top := f.point(0, 0), f.point(0, off), f.point(0, high)
-		b, q, end := f.point(c.wide, 0), f.point(c.wide, high-off), f.point(c.wide, high)
+		a, p, top := f.point(0, 0), f.point(0, c.off), f.point(0, high)
+		b, q, end := f.point(c.wide, 0), f.point(c.wide, high-c.off), f.point(c.wide, high)
 		for _, m := range [][2]int{{a, p}, {p, top}, {b, q}, {q, end}} {
 			f.members = append(f.members, member{from: m[0], to: m[1], area: 0.0034, i: c.i})
 		}

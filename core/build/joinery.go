@@ -39,14 +39,14 @@ func Slim(long float64) float64 {
 
 // Brace is a diagonal between two uprights that would go over to their side without it: Push in N at
 // their heads, High above the floor; it crosses one of them at Low and the other at Upper above the floor,
-// Wide apart, all in m; Lap how it lies on each, at the angle that follows; Two that there is a second one
-// on the other side; Wet that they get wet.
+// Wide apart, all in m; Lap how it lies on each, at the angle that follows; Wet that they
+// get wet.
 type Brace struct {
 	Name                   string
 	Push                   float64
 	High, Low, Upper, Wide float64
 	Lap                    Lap
-	Two, Wet               bool
+	Wet                    bool
 }
 
 // laidOff is how far from the ends of its uprights a brace crosses them, in m: room for its screws.
@@ -58,14 +58,10 @@ func (b Brace) lap() Lap {
 	return b.Lap
 }
 
-// Level is what runs level in it, in N: the uprights turn about their feet and heads, so that it has a
+// level is what runs level in it, in N: the uprights turn about their feet and heads, so that it has a
 // shorter lever than what pushes. Source: statics (virtual work).
 func (b Brace) level() float64 {
-	level := b.Push * b.High / (b.Upper - b.Low)
-	if b.Two {
-		return level / 2
-	}
-	return level
+	return b.Push * b.High / (b.Upper - b.Low)
 }
 
 // Checks are those of its screws at an end, as many as find room, six at most, and of the uprights that it
@@ -83,10 +79,8 @@ func (b Brace) Checks(modulus, allowed float64) (screws, bends Check, spots []Sp
 	if len(spots) == 0 {
 		screws.Refused = "no screw finds room where they lie on each other"
 	}
-	whole := b
-	whole.Two = false
 	lever := math.Max(b.Low*(b.High-b.Low), b.Upper*(b.High-b.Upper)) / b.High
-	bends = Check{Link: "uprights at the " + b.Name, Demand: whole.level() * lever / modulus, Capacity: allowed, Unit: "Pa", Formula: "what runs level in it · a (h − a)/h over S", Source: "statics; strength of timber of unknown grade"}
+	bends = Check{Link: "uprights at the " + b.Name, Demand: b.level() * lever / modulus, Capacity: allowed, Unit: "Pa", Formula: "what runs level in it · a (h − a)/h over S", Source: "statics; strength of timber of unknown grade"}
 	return screws, bends, spots, nil
 }
 

@@ -111,7 +111,7 @@ func (l Lap) Screws(most int) (best []Spot) {
 // with their numbers.
 func (l Lap) figure(name, link string) Figure {
 	sin, cos := math.Sincos(l.Angle * math.Pi / 180)
-	half, other, reach := float64(l.Wide)/2, float64(l.Other)/2, 0.12
+	half, other, reach := float64(l.Wide)/2, float64(l.Other)/2, 0.13
 	f := Figure{Name: name, Marks: []Mark{line(OfWood, -half, -reach, 0, 2*reach, ""), line(OfWood, half, reach, 0, -2*reach, link)}}
 	if !l.Flush {
 		f.Marks = []Mark{rect(OfWood, -half, -float64(l.Out), 2*half, reach+float64(l.Out), link)}

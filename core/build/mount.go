@@ -59,7 +59,7 @@ func (w WallBoard) onBolts(r Ring) ([]Check, error) {
 	f, wood := float64(r.Pull)*BandFactor, "timber-unknown"
 	bolt, washer := quantity.Length(0.008), quantity.Length(washerOver)
 	if w.Use == ForBody {
-		f, wood = float64(Weight(w.Body))*PersonFactor, "timber-graded:spruce-pine-fir"
+		f, wood = float64(Weight(w.Body))*PersonFactor, bodyBoardWood
 		bolt, washer = 0.010, 0.040
 	}
 	n := float64(w.ringBolts())
@@ -102,9 +102,10 @@ func (w WallBoard) fixed() []Step {
 	}
 	apart := w.Base.bodyPlaces()[2]
 	out := []Step{
-		{fmt.Sprintf("Bolt the ring's plate on the middle of the board before it goes up: four M10 bolts, 70 mm apart along the board and 50 mm across, their heads and washers let %.0f mm into the back.", float64(sunk)*1000), false},
+		{fmt.Sprintf("Push the ring's four M10 bolts through the middle of the board from behind before it goes up, 70 mm apart along it and 50 mm across, their heads and washers let %.0f mm into the back; tape holds them.", float64(sunk)*1000), false},
 		drill,
-		{fmt.Sprintf("Fix the board, level, with nine %s: three above one another in its middle and %.0f mm to either side; of each three one on the middle line and one %.0f mm from either edge.", what, float64(apart)*1000, float64(bodyRows[0])*1000), false},
+		{fmt.Sprintf("Fix the board, level, with nine %s: three above one another in its middle and %.0f mm to either side; of each three one on the middle line and one %.0f mm from either edge; all heads are let %.0f mm into the front, so that the ring's plate lies flat over those in the middle.", what, float64(apart)*1000, float64(bodyRows[0])*1000, float64(sunk)*1000), false},
+		{"Set the ring's plate on its four bolts, over the middle fixings, with a nut that locks itself on each.", false},
 	}
 	if w.Legs {
 		out = append(out,

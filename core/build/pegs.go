@@ -23,6 +23,8 @@ type Peg struct {
 const (
 	screwsAtPeg             = 8
 	bendy                   = 1.1
+	fixingHead              = 0.010 // half of the head of a fixing, in m
+	besideStud              = 0.080 // of a flange, beside the fixings in the stud, in m
 	washerOver, washerInner = 0.030, 0.009
 )
 
@@ -89,6 +91,16 @@ func (p Peg) Build() (Built, error) {
 	return out, nil
 }
 
+// room is whether the fixings above and below a peg, at a quarter of the boards' width from their edges, are
+// four diameters from these and their heads clear of the peg's hole.
+func (p Peg) room(fixing quantity.Length) Check {
+	need := 4 * float64(fixing)
+	if !p.Threaded {
+		need = math.Max(need, float64(Schedule40[p.Pipe].D)/2+fixingHead)
+	}
+	return Check{Link: "room for the fixings", Fits: true, Demand: need, Capacity: float64(p.Wide) / 4, Unit: "m", Formula: "4 D from the edge, and clear of the hole, at a quarter of the boards' width", Source: "NDS 2018, lag screws, from memory; geometry"}
+}
+
 // within is whether it fits the plates' bore.
 func (p Peg) within(bore quantity.Length) Check {
 	return Check{Link: "bore of the plates", Fits: true, Demand: float64(Schedule40[p.Pipe].D), Capacity: float64(bore), Unit: "m", Formula: "the pipe's outside against it", Source: "ASME B36.10M, from memory"}
@@ -128,7 +140,7 @@ func (p Peg) onBoards(out *Built, v Values, s Situation) {
 	base, _ := s.wallOf(v)
 	stock, long, wide, places := "timber-38x"+v.Word["board"], pegBoardLong(v, s), pegBoards[v.Word["board"]], pegStuds(v, s)
 	n, apart, bore := len(places), float64(places[1]-places[0])*1000, math.Ceil(float64(Schedule40[p.Pipe].D)*1000+0.5)
-	fix := Step{fmt.Sprintf("Fix it level, the pegs %.0f cm above the floor, at each peg's place with two fixings: one %.0f mm and one %.0f mm above the lower edge.", v.Num["high_m"]*100, float64(wide)*250, float64(wide)*750), false}
+	fix := Step{fmt.Sprintf("Fix it level, the pegs %.0f cm above the floor, with two fixings at each of three places: one %.0f mm and one %.0f mm above the lower edge.", v.Num["high_m"]*100, float64(wide)*250, float64(wide)*750), false}
 	out.Steps = base.found("all three studs")
 	if p.Threaded {
 		out.Parts = []Part{
@@ -136,7 +148,7 @@ func (p Peg) onBoards(out *Built, v Values, s Situation) {
 			{Name: "M8 × 60 bolt, four to a flange", Stock: "bolt-m8", Count: 4 * n}, s.screws(v, 2*n),
 		}
 		out.Steps = append(out.Steps,
-			Step{fmt.Sprintf("Bolt a flange to the board at each of %d places, %.0f mm from one to the next, the middle one in its middle: four bolts, their heads with washers of 30 mm sunk into the back by 10 mm; a wedge of wood of 5° behind its lower half tilts it up.", n, apart), false},
+			Step{fmt.Sprintf("Bolt a flange to the board at each of %d places, %.0f mm from one to the next, each 80 mm beside where two fixings go, to the same side: four bolts, their heads with washers of 30 mm sunk into the back by 10 mm; a wedge of wood of 5° behind its lower half tilts it up.", n, apart), false},
 			Step{"Turn the pegs in until they are tight.", false}, fix)
 	} else {
 		out.Parts = []Part{
@@ -147,7 +159,7 @@ func (p Peg) onBoards(out *Built, v Values, s Situation) {
 			Step{fmt.Sprintf("Mark %d places for pegs on the middle line of a board, %.0f mm from one to the next, the middle one in its middle. Lay the boards on each other and join them with eight 5 × 70 mm screws round each place, prebored by 3.5 mm: %.0f and %.0f mm to either side of it, 25 mm from both edges.", n, apart, besidePeg*1000, besidePegMore*1000), false},
 			Step{fmt.Sprintf("Bore a hole of %.0f mm through both boards at each place, so that it rises by 5° towards the front: 7 mm over both boards.", bore), false},
 			fix,
-			Step{"Push each peg in until it meets the wall. From the upper edge of the front board bore 4.5 mm down into the upper wall of the pipe and pin it with a 5 × 70 mm screw. File the ends round.", false})
+			Step{"Push each peg in until it meets the wall. From the upper edge of the front board, 10 mm beside the peg's middle so that it passes the fixing, bore 4.5 mm down into the upper wall of the pipe and pin it with a 5 × 70 mm screw. File the ends round.", false})
 	}
 	out.Steps = append(out.Steps,
 		Step{"The pegs tilt up, none turns or pulls out, and the board has no play under a hand. Write on it what a peg carries.", true},
@@ -196,10 +208,14 @@ var pegsDesign = Design{
 			return out, err
 		}
 		wide := pegBoards[v.Word["board"]]
-		more, err := s.carries(v, float64(Weight(p.Mass))*CarryFactor, p.Out+p.thick(), p.thick(), wide/4, wide*3/4)
+		load := float64(Weight(p.Mass)) * CarryFactor
+		if p.Threaded { // beyond the last stud it turns the board over it
+			load *= 1 + besideStud/float64(pegStuds(v, s)[2])
+		}
+		more, err := s.carries(v, load, p.Out+p.thick(), p.thick(), wide/4, wide*3/4)
 		p.onBoards(&out, v, s)
 		out.Bottom, out.Top = max(0, v.length("high_m")-plateRadius), v.length("high_m")+0.1
-		out.Checks = append(append(out.Checks, p.within(v.length("bore_m")), Check{Link: "height", Fits: true, Demand: v.Num["high_m"], Capacity: highest, Unit: "m", Formula: "1.5 m at most, the heaviest lowest", Source: "house rule"}), more...)
+		out.Checks = append(append(out.Checks, p.within(v.length("bore_m")), p.room(lags[v.Word["screw"]][0]), Check{Link: "height", Fits: true, Demand: v.Num["high_m"], Capacity: highest, Unit: "m", Formula: "1.5 m at most, the heaviest lowest", Source: "house rule"}), more...)
 		return out, err
 	},
 }
@@ -210,12 +226,16 @@ func drawPegs(v Values, s Situation) []Figure {
 	wide, long := float64(pegBoards[v.Word["board"]]), float64(pegBoardLong(v, s))
 	front := Figure{Name: "front", Marks: []Mark{rect(OfWood, -long/2, high-wide/2, long, wide, "fixings"), across(-long/2, high+0.4, long), upward(long/2+0.2, 0, high)}}
 	base, _ := s.wallOf(v)
+	beside := 0.0
+	if p.Threaded {
+		beside = besideStud
+	}
 	for i, off := range pegStuds(v, s) {
 		x := float64(off)
 		if base.Kind == WoodStuds {
 			front.Marks = append(front.Marks, rect(OfHouse, x-0.019, 0, 0.038, high+0.3, "").saying([]string{"", "stud", ""}[i]))
 		}
-		front.Marks = append(front.Marks, round(OfSteel, x, high, d, "peg"), round(OfSteel, x, high-wide/4, 0.012, "fixings"), round(OfSteel, x, high+wide/4, 0.012, "fixings"))
+		front.Marks = append(front.Marks, round(OfSteel, x+beside, high, d, "peg"), round(OfSteel, x, high-wide/4, 0.012, "fixings"), round(OfSteel, x, high+wide/4, 0.012, "fixings"))
 		if !p.Threaded {
 			for _, off := range []float64{-besidePegMore, -besidePeg, besidePeg, besidePegMore} {
 				front.Marks = append(front.Marks, round(OfSteel, x+off, high-wide/2+0.025, 0.006, ""), round(OfSteel, x+off, high+wide/2-0.025, 0.006, ""))

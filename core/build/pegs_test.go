@@ -59,3 +59,17 @@ func TestAPegAsABeamInSprings(t *testing.T) {
 		}
 	}
 }
+
+// No two fasteners want one place: on a narrow board the fixings would lie in the peg's hole, which is
+// refused by name; what is asked instead passes.
+func TestFixingsHaveRoomBesideAPeg(t *testing.T) {
+	narrow := worked(t, "pegs", build.Values{Word: map[string]string{"board": "89"}}, here())
+	assert.False(t, linkOf(t, narrow.Built, "room for the fixings").OK())
+	require.NotNil(t, narrow.Built.Remedy)
+	assert.Contains(t, narrow.Built.Remedy.Change, "38 × 140")
+	follow(t, narrow.Design, narrow.Values, here(), *narrow.Built.Remedy)
+	plain := worked(t, "pegs", build.Values{}, here())
+	hole, lag := 0.0422/2, 0.140/4
+	assert.GreaterOrEqual(t, lag-hole, 0.010, "the heads of the fixings are clear of the peg")
+	assert.True(t, plain.Built.OK())
+}

@@ -143,14 +143,18 @@ func (s StepBox) legs(t TreadStock) (high, leg float64) {
 // long is how long a tread is, over its legs.
 func (s StepBox) long() quantity.Length { return s.Span + 2*boardThick }
 
+// A brace along is of 38 × 140, so that three screws find room on the narrow side of a leg, and crosses it so
+// far from its end, in m.
+const braceAlongWide, braceAlongOff = quantity.Length(0.140), 0.085
+
 // braces are those along, on the narrow sides of the legs, and across, on their wide sides. What lands on
 // an edge of the zone pushes that side by the lever rule.
 func (s StepBox) braces(t TreadStock, most quantity.Force, inside quantity.Length) (along, across Brace) {
 	high, _ := s.legs(t)
-	off := laidOff(high)
+	off, near := laidOff(high), math.Min(braceAlongOff, high/3)
 	push := func(over quantity.Length) float64 { return slideSway * float64(most) * (1 - float64(inside/over)) }
 	ends := [2]quantity.Length{quantity.Length(off), 0}
-	along = Brace{Name: "braces along", Push: push(t.Width), High: high, Low: off, Upper: high - off, Wide: float64(s.Span + boardThick), Wet: s.Wet, Lap: Lap{Wide: boardWide, Other: boardThick, Flush: true, Out: standsOut, Ends: ends}}
+	along = Brace{Name: "braces along", Push: push(t.Width), High: high, Low: near, Upper: high - near, Wide: float64(s.Span + boardThick), Wet: s.Wet, Lap: Lap{Wide: braceAlongWide, Other: boardThick, Flush: true, Out: standsOut, Ends: [2]quantity.Length{quantity.Length(near), 0}}}
 	across = Brace{Name: "braces across", Push: push(s.long()), High: high, Low: off, Upper: high - off, Wide: float64(t.Width - boardWide), Wet: s.Wet, Lap: Lap{Wide: boardWide, Other: boardWide, Flush: true, Ends: ends}}
 	return along, across
 }
@@ -159,7 +163,7 @@ func (s StepBox) braces(t TreadStock, most quantity.Force, inside quantity.Lengt
 func (s StepBox) weighs(t TreadStock) quantity.Mass {
 	_, leg := s.legs(t)
 	along, across := s.braces(t, 0, 0)
-	wood := 4*leg + 2*float64(along.long()+across.long()+t.Width)
+	wood := 4*leg + 2*float64(along.long()*braceAlongWide/boardWide+across.long()+t.Width)
 	return quantity.Mass(lightTimber * (float64(t.Thickness*t.Width*s.long()) + float64(boardThick*boardWide)*wood))
 }
 
@@ -174,20 +178,12 @@ func (s StepBox) onLegs(out *Built, t TreadStock, most quantity.Force, inside qu
 	wood = wood.Damp(s.Wet)
 	out.Checks = append(out.Checks, Check{Link: "a leg as a column", Demand: float64(most), Capacity: Slim(leg), Unit: "N", Formula: "all of F on one against π² E I/L² over 3", Source: "Euler; house factor"})
 	along, across := s.braces(t, most, inside)
-	count, spots, second := [2]int{2, 2}, [2]int{}, [2]string{}
+	spots := [2]int{}
 	for i, b := range []Brace{along, across} {
 		section := []Section{{Shape: Rect, B: boardWide, H: boardThick}, board2x4}[i]
 		screws, bends, at, err := b.Checks(section.Modulus(), wood.Allowable(boardWide))
 		if err != nil {
 			return err
-		}
-		if screws.Use() > 1 && screws.Refused == "" { // then there is one on the other side too
-			b.Two, count[i] = true, 4
-			second[i] = " A second one goes on the inner side, the other way."
-			if screws, bends, at, err = b.Checks(section.Modulus(), wood.Allowable(boardWide)); err != nil {
-				return err
-			}
-			screws.Formula += ", two of them"
 		}
 		spots[i] = len(at)
 		out.Checks = append(out.Checks, screws, bends)
@@ -196,8 +192,8 @@ func (s StepBox) onLegs(out *Built, t TreadStock, most quantity.Force, inside qu
 		return Part{Name: name, Stock: "timber-38x89", Length: long, Count: count}
 	}
 	out.Parts = []Part{
-		t.part(s.long()), timber("leg", sawn(leg), 4), timber("rail between two legs", t.Width, 2), timber("brace along", along.long(), count[0]), timber("brace across", across.long(), count[1]),
-		{Name: "wood screw", Stock: joinScrew, Count: 4*3 + 2*count[0]*spots[0] + 2*count[1]*spots[1] + 4*2}, {Name: "rubber foot", Stock: "rubber-foot", Count: 4},
+		t.part(s.long()), timber("leg", sawn(leg), 4), timber("rail between two legs", t.Width, 2), {Name: "brace along", Stock: "timber-38x140", Length: along.long(), Count: 2}, timber("brace across", across.long(), 2),
+		{Name: "wood screw", Stock: joinScrew, Count: 4*3 + 2*2*(spots[0]+spots[1]) + 4*2}, {Name: "rubber foot", Stock: "rubber-foot", Count: 4},
 	}
 	off := laidOff(high) * 1000
 	grain := ""
@@ -206,10 +202,10 @@ func (s StepBox) onLegs(out *Built, t TreadStock, most quantity.Force, inside qu
 	}
 	out.Steps = []Step{
 		{fmt.Sprintf("Cut four legs, each %.0f mm along its edges, to 1 mm. Both ends slant, parallel to each other, so that a leg leans %.0f mm over its height of %.0f mm, %.1f°, towards its wide and towards its narrow side.", math.Hypot(high, math.Sqrt2*float64(s.Flare))*1000, float64(s.Flare)*1000, high*1000, math.Atan(float64(s.Flare)/high)*180/math.Pi), false},
-		{fmt.Sprintf("Make two end frames: two legs side by side, their heads %.0f mm over all, which is the tread's width, their feet %.0f mm. Screw a rail on the inner side right below the heads, three screws a leg; a brace on the outer side, its middle crossing that of one leg %.0f mm above its foot and of the other %.0f mm below its head, %d screws at each end as drawn. Saw it off along the legs.%s All 5 × 70 mm screws go through one board into the next, prebored by 3.5 mm.", float64(t.Width)*1000, float64(t.Width+2*s.Flare)*1000, off, off, spots[1], second[1]), false},
+		{fmt.Sprintf("Make two end frames: two legs side by side, their heads %.0f mm over all, which is the tread's width, their feet %.0f mm. Screw a rail on the inner side right below the heads, three screws a leg; a brace on the outer side, its middle crossing that of one leg %.0f mm above its foot and of the other %.0f mm below its head, %d screws at each end as drawn. Saw it off along the legs. All 5 × 70 mm screws go through one board into the next, prebored by 3.5 mm.", float64(t.Width)*1000, float64(t.Width+2*s.Flare)*1000, off, off, spots[1]), false},
 		across.lap().told("brace on a wide side"),
 		{fmt.Sprintf("Stand the frames %.0f mm apart at their heads, rails inside. Lay the tread on the heads of the legs, flush with them all round%s; two screws down into each leg keep it there.", float64(s.Span)*1000, grain), false},
-		{fmt.Sprintf("At both long sides screw a brace on the narrow sides of the legs, as far from their ends, %d screws at each end as drawn; it stands out 25 mm, its corners round.%s", spots[0], second[0]), false},
+		{fmt.Sprintf("At both long sides screw a brace of 38 × 140 mm on the narrow sides of the legs, its middle crossing them %.0f mm from their ends, %d screws at each end as drawn; it stands out 25 mm, its corners round.", along.Low*1000, spots[0]), false},
 		along.lap().told("brace on a narrow side"),
 		{fmt.Sprintf("Press a rubber foot on under each leg. Each foot stands out %.0f mm beyond the tread, to both sides of its corner.", float64(s.Flare)*1000), false},
 		{"Set it on the real floor: it does not rock, and no screw has split the wood.", true},
