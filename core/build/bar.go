@@ -155,13 +155,13 @@ func (b Bar) Build() (Built, error) {
 	}
 	b.made(stock, &out)
 	out.Tools = []string{"saw", "drill", "spirit level", "tape", "square"}
-	out.Proof = fmt.Sprintf("%.0f kg hung from the worst place of a hand, no more than 100 mm above the floor, for 5 minutes, nobody beneath; it goes back to within 2 mm. Never a person. Passing raises nothing.", 1.25*float64(b.Body.Value+b.Body.Expanded()))
+	out.Proof = fmt.Sprintf("%.0f kg hung from the worst place of a hand, no more than 100 mm above the floor, for 5 minutes, nobody beneath; it goes back to within 2 mm. Never a person. Passing raises nothing.", proofMass(b.Body))
 	out.ProofOf = proofMass(b.Body)
 	if b.Support != Brackets {
 		out.Floor, out.OnFloor = float64(b.Span+0.3)*footOfSupport, true
 	}
-	out.Inspect = "Every 3 months: play, cracks, rust, wear; given up at 10 % of wear. Written down with the date."
-	out.Cautions = []string{"No kipping, no swinging, no drops into it.", "Guidance for a competent person; local codes and a licensed trade decide."}
+	out.Inspect = looked("play, cracks, rust, wear")
+	out.Cautions = []string{"No kipping, no swinging, no drops into it.", guidance}
 	if b.Use == RowUnder {
 		out.Cautions = append(out.Cautions, "Both feet stay on the floor.")
 	}

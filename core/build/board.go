@@ -119,7 +119,7 @@ func (w WallBoard) Build() (Built, error) {
 		Inspect: "Every 3 months: play, cracks, rust, wear of the rings; given up at 10 % of wear, at an opening of 5 %. Written down with the date.",
 		Cautions: []string{
 			"Cables run above and beside sockets and switches, pipes where taps are: none there.",
-			"Guidance for a competent person; local codes and a licensed trade decide.",
+			guidance,
 		},
 		Steps: slices.Concat(w.Base.found(map[BoardUse]string{ForBands: "the stud", ForBody: "the three studs"}[w.Use]), w.fixed(), []Step{
 			{"It has no play under a hand.", true},
@@ -173,7 +173,7 @@ func (w WallBoard) Build() (Built, error) {
 		}
 		kg := float64(w.Body.Value + w.Body.Expanded())
 		out.ProofOf = proofMass(w.Body)
-		out.Proof = fmt.Sprintf("%.0f kg hung from it no more than 100 mm above the floor for 5 minutes, and a level pull of %.0f N by the scale, nobody beneath; it goes back to within 2 mm. Never a person. Passing raises nothing.", 1.25*kg, kg/2*quantity.StandardGravity)
+		out.Proof = fmt.Sprintf("%.0f kg hung from it no more than 100 mm above the floor for 5 minutes, and a level pull of %.0f N by the scale, nobody beneath; it goes back to within 2 mm. Never a person. Passing raises nothing.", out.ProofOf, kg/2*quantity.StandardGravity)
 	}
 	return out, nil
 }

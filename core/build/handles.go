@@ -66,7 +66,7 @@ func (h FarmerHandle) Build() (Built, error) {
 			{"Collars lock at both ends; loads hang 50 mm off the ground when it is picked up.", true},
 			{"Hang the proof load from the middle, nobody beneath.", true},
 		},
-		Proof:    fmt.Sprintf("%.0f kg hung as it is carried, 5 minutes, nobody beneath. Passing raises nothing.", 1.25*float64(h.Mass.Value+h.Mass.Expanded())),
+		Proof:    fmt.Sprintf("%.0f kg hung as it is carried, 5 minutes, nobody beneath. Passing raises nothing.", proofMass(h.Mass)),
 		ProofOf:  proofMass(h.Mass),
 		Inspect:  "Every 3 months: bends, cracks, rust, collars. Written down with the date.",
 		Cautions: []string{"Not made to be dropped.", "Buckets by their bail only up to 15 kg; above, a strap under the base.", guidance},

@@ -115,10 +115,10 @@ func (s StepBox) Build() (Built, error) {
 			{Link: "sliding", Demand: stands.Slides(foot), Capacity: 1, Formula: "0.15 F over μ (F + W)", Source: "statics; house factors"},
 		},
 		Tools:    []string{"saw", "drill", "square", "sandpaper"},
-		Proof:    fmt.Sprintf("%.0f kg laid on the front edge for 5 minutes, nobody on it; it goes back to within 2 mm. Never a person. Passing raises nothing.", 1.25*float64(s.Body.Value+s.Body.Expanded())),
+		Proof:    fmt.Sprintf("%.0f kg laid on the front edge for 5 minutes, nobody on it; it goes back to within 2 mm. Never a person. Passing raises nothing.", proofMass(s.Body)),
 		ProofOf:  proofMass(s.Body),
-		Inspect:  "Every 3 months: play at the joints, splits, worn feet; given up at 10 % of wear. Written down with the date.",
-		Cautions: []string{"Guidance for a competent person; local codes and a licensed trade decide.", "On a floor that is dry and even; shoes that grip."},
+		Inspect:  looked("play at the joints, splits, worn feet"),
+		Cautions: []string{guidance, "On a floor that is dry and even; shoes that grip."},
 	}
 	if err := s.onLegs(&out, *stock, most, inside); err != nil {
 		return Built{}, err
