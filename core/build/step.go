@@ -145,7 +145,7 @@ func (s StepBox) long() quantity.Length { return s.Span + 2*boardThick }
 
 // A brace along is of 38 × 140, so that three screws find room on the narrow side of a leg, and crosses it so
 // far from its end, in m.
-const braceAlongWide, braceAlongOff = quantity.Length(0.140), 0.085
+const braceAlongWide, braceAlongOff = quantity.Length(0.140), 0.09
 
 // braces are those along, on the narrow sides of the legs, and across, on their wide sides. What lands on
 // an edge of the zone pushes that side by the lever rule.
