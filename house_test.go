@@ -5,6 +5,8 @@ import (
 	"go/parser"
 	"go/token"
 	"io/fs"
+	"os"
+	"os/exec"
 	"path/filepath"
 	"strconv"
 	"strings"
@@ -84,6 +86,21 @@ func TestImportsPointDown(t *testing.T) {
 		assert.Less(t, from, below, "%s imports %s, which is not below it", dir, to)
 	})
 	assert.Greater(t, seen, 30)
+}
+
+// No built thing is kept among the sources: nothing that git tracks is over 1 MB.
+func TestNothingLargeIsTracked(t *testing.T) {
+	out, err := exec.Command("git", "ls-files", "-z").Output()
+	if err != nil {
+		t.Skip("not a checkout of git: there is no list of what is tracked")
+	}
+	files := strings.Split(strings.TrimSuffix(string(out), "\x00"), "\x00")
+	require.Greater(t, len(files), 300)
+	for _, path := range files {
+		if at, err := os.Stat(path); err == nil {
+			assert.LessOrEqual(t, at.Size(), int64(1_000_000), path)
+		}
+	}
 }
 
 // The core knows the standard library, gonum and itself; nothing that reads,

@@ -96,12 +96,6 @@ type Results struct {
 	Builds  []BuildState `json:"builds,omitempty" doc:"As in the file: builds"`
 }
 
-// view is what a station shows, and the parts of a file that it is worked out from.
-type view struct {
-	of    func(*Results, store.File, workbench.Results)
-	reads []string
-}
-
 func heightsIn(out *Results, _ store.File, r workbench.Results) {
 	out.Heights = heightsOf(r.Client.Person.Stature)
 	out.Stander = standerOf(r.Client.Person.Stature, r.Client.Person.BodyMass)
@@ -138,25 +132,18 @@ func boardIn(out *Results, f store.File, r workbench.Results) {
 // carryDistance is the 50 ft that are often asked for (common practice).
 const carryDistance = quantity.Length(50 * quantity.FootM)
 
-var (
-	readsStock = []string{"profile", "containers", "batches", "weighings", "things"}
-	readsRooms = []string{"profile", "space", "rooms", "openings", "fixtures", "overheads", "gear"}
-	// everything that loads, bands and needs are worked out from: all but the pins.
-	readsBoard = append([]string{"space", "rooms", "openings", "fixtures", "overheads", "at-hand", "handles", "plates", "bands", "rigs", "gear", "tests", "slots", "operations", "builds"}, readsStock...)
-)
-
-// views are the stations that show what is worked out. A station without one (plan)
+// views are what stations show of what is worked out. A station that shows nothing of it (plan)
 // asks for its own.
-var views = map[string]view{
-	"client":   {heightsIn, []string{"profile"}},
-	"space":    {homeIn, readsRooms},
-	"stock":    {stockIn, readsStock},
-	"loads":    {stockIn, readsStock},
-	"bands":    {bandsIn, []string{"profile", "bands"}},
-	"needs":    {boardIn, readsBoard},
-	"builds":   {buildsIn, append([]string{"profile", "bands", "rigs", "builds", "containers", "batches", "things", "weighings"}, readsRooms[1:]...)},
-	"plan":     {func(*Results, store.File, workbench.Results) {}, nil},
-	"handover": {handoverIn, append(append([]string{}, readsRooms...), readsStock...)},
+var views = map[string]func(*Results, store.File, workbench.Results){
+	"client":   heightsIn,
+	"space":    homeIn,
+	"stock":    stockIn,
+	"loads":    stockIn,
+	"bands":    bandsIn,
+	"needs":    boardIn,
+	"builds":   buildsIn,
+	"plan":     func(*Results, store.File, workbench.Results) {},
+	"handover": handoverIn,
 }
 
 // Looking says which station is looked at: its results are answered too.
@@ -170,7 +157,7 @@ func (l Looking) results(f store.File, r workbench.Results) *Results {
 		return nil
 	}
 	out := &Results{Station: l.Station}
-	v.of(out, f, r)
+	v(out, f, r)
 	return out
 }
 
@@ -182,7 +169,7 @@ type atStation struct {
 }
 
 // results registers what stations show, by station. The ETag names what it was worked
-// out from: the last change of what the station reads, the rules and the day.
+// out from: the file at its revision, the practice's rules, those of the program, and the day.
 func (a *API) results(r huma.API) {
 	type out struct {
 		Status int
@@ -194,7 +181,7 @@ func (a *API) results(r huma.API) {
 	op.Responses = map[string]*huma.Response{"304": {Description: "What is kept under one of the ETags still holds"}}
 	handle(a, r, op, func(ctx context.Context, in *atStation) (*out, error) {
 		practice := who(ctx).Practice
-		tag, err := a.Bench.TagOf(ctx, practice, in.ID, in.Station, views[in.Station].reads)
+		tag, err := a.Bench.TagOf(ctx, practice, in.ID, in.Station)
 		if err != nil {
 			return nil, err
 		}

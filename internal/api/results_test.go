@@ -8,30 +8,16 @@ import (
 	"testing"
 
 	"github.com/stretchr/testify/assert"
-
-	"scrappyrack/internal/store"
 )
 
 // A station is named in one list: what may be asked for, by query and by address, is what
-// there are views of; and a view reads parts that a file has.
+// there are views of.
 func TestStationsAreOneList(t *testing.T) {
 	field, _ := reflect.TypeFor[Looking]().FieldByName("Station")
 	asked := strings.Split(strings.TrimPrefix(field.Tag.Get("enum"), ","), ",")
 	assert.ElementsMatch(t, slices.Collect(maps.Keys(views)), asked)
 	at, _ := reflect.TypeFor[atStation]().FieldByName("Station")
 	assert.Equal(t, strings.Join(asked, ","), at.Tag.Get("enum"))
-	parts := map[string]bool{store.PartProfile: true, store.PartSpace: true, store.PartAtHand: true}
-	for i := range reflect.TypeFor[store.File]().NumField() {
-		f := reflect.TypeFor[store.File]().Field(i)
-		if f.Type.Kind() == reflect.Slice {
-			parts[f.Tag.Get("json")] = true
-		}
-	}
-	for name, v := range views {
-		for _, part := range v.reads {
-			assert.True(t, parts[part], "%s reads %s", name, part)
-		}
-	}
 }
 
 // If-None-Match by RFC 9110, 13.1.2: a list, compared weakly, or anything at all.

@@ -333,18 +333,14 @@ func (s *Store) Delete(ctx context.Context, practice, id string, revision int64)
 	return told(err)
 }
 
-// ChangedAt is the revision at which one of some parts of a client last changed, lists
-// by their names; 0 when none has since the client was made.
-func (s *Store) ChangedAt(ctx context.Context, practice, client string, parts []string) (at int64, err error) {
+// RevisionOf is the revision of a client's file.
+func (s *Store) RevisionOf(ctx context.Context, practice, client string) (at int64, err error) {
 	err = s.inRead(ctx, func(tx *sqlx.Tx) error {
-		if err := isThere(tx, practice, client); err != nil || len(parts) == 0 {
-			return err
+		err := tx.GetContext(ctx, &at, "SELECT revision FROM client WHERE practice_id = ? AND id = ?", practice, client)
+		if errors.Is(err, sql.ErrNoRows) {
+			return ErrNotFound
 		}
-		query, args, err := sqlx.In("SELECT coalesce(max(revision), 0) FROM part_revision WHERE practice_id = ? AND client_id = ? AND substr(part, 1, instr(part || '/', '/') - 1) IN (?)", practice, client, parts)
-		if err != nil {
-			return err
-		}
-		return tx.GetContext(ctx, &at, query, args...)
+		return err
 	})
 	return at, err
 }

@@ -41,7 +41,7 @@ func TestAPracticesMovementsCountForItsClientsAlone(t *testing.T) {
 		return d.Results.Board.Value
 	}
 	tag := func() string {
-		tag, err := b.TagOf(ctx, practice, "demo-loft", "needs", []string{"profile"})
+		tag, err := b.TagOf(ctx, practice, "demo-loft", "needs")
 		require.NoError(t, err)
 		return tag
 	}

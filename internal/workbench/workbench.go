@@ -325,10 +325,10 @@ func (b *Bench) Delete(ctx context.Context, practice, id string, revision int64)
 	return b.store.StillIn(ctx, practice, id), nil
 }
 
-// TagOf names what something of a client is worked out from: when the parts of its
-// file that it reads last changed, the rules, and the day.
-func (b *Bench) TagOf(ctx context.Context, practice, id, of string, reads []string) (string, error) {
-	changed, err := b.store.ChangedAt(ctx, practice, id, reads)
+// TagOf names what something of a client is worked out from: its file at its revision, the rules,
+// and the day. No part of the file is left out: what a station reads is nobody's list.
+func (b *Bench) TagOf(ctx context.Context, practice, id, of string) (string, error) {
+	changed, err := b.store.RevisionOf(ctx, practice, id)
 	if err != nil {
 		return "", err
 	}

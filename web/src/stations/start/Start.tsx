@@ -94,11 +94,12 @@ export function Start({ session }: { session: Session }) {
         {clients && (
           <>
             <Hatch />
-            {lines ? <Lines cards={clients.clients} /> : <Cards cards={clients.clients} />}
+            {lines ? <Lines cards={clients.clients} count={Math.min(clients.matching, mostLines)} /> : <Cards cards={clients.clients} />}
             <p className="text-soft" role="status">
               {clients.matching === 0 && clients.waiting === 0 && nothing(q, show)}
               {clients.waiting > 0 && `${clients.waiting} not worked out yet: what is due and missing of them is still to come. `}
               {clients.matching > clients.clients.length &&
+                !(lines && rest.isFetching) &&
                 `${clients.clients.length} of ${clients.matching} shown: type to find the others.`}
             </p>
           </>
@@ -181,11 +182,12 @@ const Cards = ({ cards }: { cards: Card[] }) => (
 )
 
 /** A line a client; only those in sight are drawn. */
-function Lines({ cards }: { cards: Card[] }) {
+function Lines({ cards, count }: { cards: Card[]; count: number }) {
   return (
     <List
       label="clients"
       items={cards}
+      count={count}
       text={(c) => c.name}
       finder={false}
       rowHeight={42}

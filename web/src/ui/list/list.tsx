@@ -20,6 +20,8 @@ type Props<T extends Row> = {
   scrolls?: boolean
   empty?: ReactNode
   rowHeight?: number
+  /** How many rows there will be once the rest has come: room is kept for them, so that nothing moves away when it has. */
+  count?: number
   /** Without a line to find by, where there is one already. */
   finder?: boolean
 }
@@ -64,7 +66,7 @@ export function List<T extends Row>(p: Props<T>) {
           />
         </div>
       )}
-      {shown.length > many ? <Virtual {...p} items={shown} box={box} /> : <Plain {...p} items={shown} box={box} />}
+      {Math.max(shown.length, p.count ?? 0) > many ? <Virtual {...p} items={shown} box={box} /> : <Plain {...p} items={shown} box={box} />}
       {p.items.length === 0 && p.empty}
       {p.items.length > 0 && shown.length === 0 && <p className="m-0 px-1 py-2 text-soft">None of them is called “{q}”.</p>}
     </div>
@@ -134,8 +136,10 @@ function Virtual<T extends Row>(p: Inner<T>) {
 
 type Placed<T extends Row> = Inner<T> & { margin: number }
 
-const windowOf = <T extends Row>({ items, rowHeight = 52, margin }: Placed<T>) => ({
-  count: items.length,
+const usualHeight = 52
+
+const windowOf = <T extends Row>({ items, count = 0, rowHeight = usualHeight, margin }: Placed<T>) => ({
+  count: Math.max(items.length, count),
   estimateSize: () => rowHeight,
   getItemKey: (i: number) => items[i]?.id ?? i,
   overscan: 8,
@@ -160,7 +164,7 @@ type Seen = Pick<Virtualizer<Element, HTMLLIElement>, 'getVirtualItems' | 'getTo
 }
 
 /** The rows in sight, each as high as it turns out to be, and room for the others before and after. */
-function InSight<T extends Row>({ label, items, row, scrolls, at, box, margin, v }: Placed<T> & { v: Seen }) {
+function InSight<T extends Row>({ label, items, row, rowHeight = usualHeight, scrolls, at, box, margin, v }: Placed<T> & { v: Seen }) {
   const index = items.findIndex((x) => x.id === at)
   const latest = useRef(v)
   latest.current = v
@@ -173,19 +177,19 @@ function InSight<T extends Row>({ label, items, row, scrolls, at, box, margin, v
       <li aria-hidden="true" style={{ height: Math.max(0, (seen[0]?.start ?? 0) - margin) }} />
       {seen.map((i) => {
         const x = items[i.index]
-        return (
-          x && (
-            <li
-              key={x.id}
-              ref={v.measureElement}
-              data-index={i.index}
-              aria-setsize={items.length}
-              aria-posinset={i.index + 1}
-              className="border-b border-line"
-            >
-              {row(x)}
-            </li>
-          )
+        return x ? (
+          <li
+            key={x.id}
+            ref={v.measureElement}
+            data-index={i.index}
+            aria-setsize={items.length}
+            aria-posinset={i.index + 1}
+            className="border-b border-line"
+          >
+            {row(x)}
+          </li>
+        ) : (
+          <li key={i.index} aria-hidden="true" style={{ height: rowHeight }} /> // still to come
         )
       })}
       <li aria-hidden="true" style={{ height: Math.max(0, v.getTotalSize() + margin - (seen.at(-1)?.end ?? 0)) }} />
