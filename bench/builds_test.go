@@ -4,26 +4,26 @@ import (
 	"context"
 	"testing"
 
-	"scrappyrack/core/build"
+	"scrappyrack/core/builds"
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/space"
 )
 
-func buildRoom() build.Situation {
+func buildRoom() builds.Situation {
 	r := space.Rectangle(5, 4, 2.44)
 	r.Holes, r.Roof, r.Floor = space.Drillable, space.Joists, space.Slab
 	for i := range r.Walls {
 		r.Walls[i] = space.Side{Kind: space.TimberStud, Spacing: 0.406, Offset: 0.3, Lining: 0.0127}
 	}
-	return build.Situation{Stature: 1.75, Body: quantity.Estimate{Value: 80, U1: 0.5}, Pull: 180, Read: true, Heaviest: 40, Room: &r, At: 1.112, Lane: 8}
+	return builds.Situation{Stature: 1.75, Body: quantity.Estimate{Value: 80, U1: 0.5}, Pull: 180, Read: true, Heaviest: 40, Room: &r, At: 1.112, Lane: 8}
 }
 
 // BenchmarkEveryDesign works all designs out anew, remedies and drawings included: per design.
 func BenchmarkEveryDesign(b *testing.B) {
-	s, all := buildRoom(), build.Designs()
+	s, all := buildRoom(), builds.Designs()
 	for b.Loop() {
 		for _, d := range all {
-			w, err := d.Work(build.Values{}, s)
+			w, err := d.Work(builds.Values{}, s)
 			if err != nil {
 				b.Fatal(err)
 			}
@@ -36,16 +36,16 @@ func BenchmarkEveryDesign(b *testing.B) {
 // BenchmarkBillOfBuilds cuts and buys for all designs together.
 func BenchmarkBillOfBuilds(b *testing.B) {
 	s := buildRoom()
-	var all []build.Built
-	for _, d := range build.Designs() {
-		w, err := d.Work(build.Values{}, s)
+	var all []builds.Built
+	for _, d := range builds.Designs() {
+		w, err := d.Work(builds.Values{}, s)
 		if err != nil {
 			b.Fatal(err)
 		}
 		all = append(all, w.Built)
 	}
 	for b.Loop() {
-		if _, err := build.BillOf(context.Background(), all, build.Prices{Currency: "GBP"}, nil); err != nil {
+		if _, err := builds.BillOf(context.Background(), all, builds.Prices{Currency: "GBP"}, nil); err != nil {
 			b.Fatal(err)
 		}
 	}

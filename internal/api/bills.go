@@ -1,7 +1,7 @@
 package api
 
 import (
-	"scrappyrack/core/build"
+	"scrappyrack/core/builds"
 	"scrappyrack/core/quantity"
 	"scrappyrack/internal/workbench"
 )
@@ -103,7 +103,7 @@ func billOf(b workbench.Bill) BuildBill {
 		out.Sheets = append(out.Sheets, one)
 	}
 	for _, l := range b.Bill.Lines {
-		out.Lines = append(out.Lines, BillLine{string(l.Good.Shop), l.Good.Name, l.Good.Sizes[l.Size].Name(), l.Good.Key, build.PriceKey(l.Good, l.Size), l.Count, l.Cost, l.Own})
+		out.Lines = append(out.Lines, BillLine{string(l.Good.Shop), l.Good.Name, l.Good.Sizes[l.Size].Name(), l.Good.Key, builds.PriceKey(l.Good, l.Size), l.Count, l.Cost, l.Own})
 	}
 	return out
 }

@@ -11,7 +11,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"scrappyrack/core/build"
+	"scrappyrack/core/builds"
 	"scrappyrack/core/quantity"
 	"scrappyrack/internal/store"
 	"scrappyrack/internal/workbench"
@@ -104,7 +104,7 @@ type BuildDoing struct {
 	AtM   *float64          `json:"at_m,omitempty"`
 }
 
-func doingOf(r *build.Remedy) *BuildDoing {
+func doingOf(r *builds.Remedy) *BuildDoing {
 	if !r.Does {
 		return nil
 	}
@@ -194,9 +194,9 @@ func useOf(u float64) *float64 {
 	return &up
 }
 
-func designedOf(w build.Worked, s build.Situation, fits build.Values, units quantity.System) Designed {
+func designedOf(w builds.Worked, s builds.Situation, fits builds.Values, units quantity.System) Designed {
 	b := w.Built
-	say := func(text string) string { return build.Say(text, units) }
+	say := func(text string) string { return builds.Say(text, units) }
 	all := func(texts []string) []string {
 		out := make([]string, len(texts))
 		for i, t := range texts {
@@ -222,8 +222,8 @@ func designedOf(w build.Worked, s build.Situation, fits build.Values, units quan
 		}
 		one := BuildCheck{Link: say(c.Link), Demand: c.Demand, Capacity: capacity, Fits: c.Fits, Unit: c.Unit, Use: useOf(c.Use()), OK: c.OK(), Formula: say(c.Formula), Source: c.Source, Refused: say(c.Refused)}
 		if c.Demand > 0 {
-			if one.Asked = build.Shown(c.Unit, c.Demand, units); c.Refused == "" {
-				one.Holds = build.Shown(c.Unit, capacity, units)
+			if one.Asked = builds.Shown(c.Unit, c.Demand, units); c.Refused == "" {
+				one.Holds = builds.Shown(c.Unit, capacity, units)
 			}
 		}
 		out.Checks = append(out.Checks, one)
@@ -240,7 +240,7 @@ func designedOf(w build.Worked, s build.Situation, fits build.Values, units quan
 		one := BuildFigure{Name: f.Name, Marks: []BuildMark{}}
 		for _, m := range f.Marks {
 			says := ""
-			if m.Shape == build.MarkDim {
+			if m.Shape == builds.MarkDim {
 				says = m.Measure(units)
 			}
 			one.Marks = append(one.Marks, BuildMark{string(m.Shape), m.X, m.Y, m.W, m.H, string(m.Of), m.Text, says, m.About(b.Checks)})
@@ -264,9 +264,9 @@ func designedOf(w build.Worked, s build.Situation, fits build.Values, units quan
 	return out
 }
 
-func partOf(p build.Part, units quantity.System) BuildPart {
-	one := BuildPart{Name: build.Say(p.Name, units), Size: p.Size(units), Good: p.Stock, Of: p.Stock, LengthM: float64(p.Length), WidthM: float64(p.Width), Count: p.Count, Grain: p.Grain}
-	if g, err := build.GoodByKey(p.Stock); err == nil {
+func partOf(p builds.Part, units quantity.System) BuildPart {
+	one := BuildPart{Name: builds.Say(p.Name, units), Size: p.Size(units), Good: p.Stock, Of: p.Stock, LengthM: float64(p.Length), WidthM: float64(p.Width), Count: p.Count, Grain: p.Grain}
+	if g, err := builds.GoodByKey(p.Stock); err == nil {
 		one.Of = g.Name
 	}
 	return one
@@ -277,12 +277,12 @@ func buildStateOf(b workbench.BuildOf, units quantity.System) BuildState {
 	out := BuildState{ID: b.Build.ID, Counts: b.Counts, Proven: b.Kept.Proven, Failed: b.Kept.Failed, DueAt: b.DueAt(), ProofOf: b.Worked.Built.Asks()}
 	if b.Kept.Less > 0 {
 		unit := b.Worked.Built.ProofUnit()
-		out.Less = fmt.Sprintf("Proven with %s, and %s is asked now", build.Shown(unit, b.Kept.Less, units), build.Shown(unit, out.ProofOf, units))
+		out.Less = fmt.Sprintf("Proven with %s, and %s is asked now", builds.Shown(unit, b.Kept.Less, units), builds.Shown(unit, out.ProofOf, units))
 	}
 	if len(b.ProofWith) > 0 {
 		out.With = b.ProofWords(units)
 	}
-	fits := build.Values{}
+	fits := builds.Values{}
 	if d.Starts != nil {
 		fits = d.Fit(b.At)
 	}
@@ -308,7 +308,7 @@ func (a *API) builds(r huma.API) {
 	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/bill", "read-bill", "What the planned builds take together: cuts with their bound, and what has to be bought", "builds"),
 		func(ctx context.Context, in *Client) (*bill, error) {
 			got, err := a.Bench.Bill(ctx, who(ctx).Practice, in.ID)
-			var short *build.Short
+			var short *builds.Short
 			if errors.As(err, &short) {
 				out := billOf(workbench.Bill{File: got.File})
 				out.Lacks = short.Error()
@@ -334,7 +334,7 @@ func (a *API) builds(r huma.API) {
 			out := &offers{}
 			out.Body.Revision, out.Body.Offers = f.Revision, []BuildOffer{}
 			for _, o := range all {
-				one := BuildOffer{Designed: designedOf(o.Worked, o.At, o.Worked.Design.Fit(o.At), quantity.System(f.Profile.Units)), Build: o.Build(rooms), CostMinor: o.Cost, BuyMinor: o.BuyCost, With: build.Say(o.With, quantity.System(f.Profile.Units)), Marks: []MarkedPiece{}}
+				one := BuildOffer{Designed: designedOf(o.Worked, o.At, o.Worked.Design.Fit(o.At), quantity.System(f.Profile.Units)), Build: o.Build(rooms), CostMinor: o.Cost, BuyMinor: o.BuyCost, With: builds.Say(o.With, quantity.System(f.Profile.Units)), Marks: []MarkedPiece{}}
 				if o.Problem != nil {
 					one.Lacks = o.Problem.Error()
 				}

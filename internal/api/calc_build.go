@@ -6,7 +6,7 @@ import (
 	"math"
 	"time"
 
-	"scrappyrack/core/build"
+	"scrappyrack/core/builds"
 	"scrappyrack/core/cut"
 	"scrappyrack/core/quantity"
 )
@@ -21,12 +21,12 @@ type BuildSection struct {
 	WallM float64 `json:"wall_m,omitempty" minimum:"0" maximum:"0.5" doc:"Of a pipe, as listed"`
 }
 
-func (s BuildSection) core() build.Section {
+func (s BuildSection) core() builds.Section {
 	d := s.DM
 	if s.Kind == "pipe" {
 		d = s.ODM
 	}
-	return build.Section{Shape: build.Shape(s.Kind), D: quantity.Length(d), B: quantity.Length(s.BM), H: quantity.Length(s.HM), Wall: quantity.Length(s.WallM)}
+	return builds.Section{Shape: builds.Shape(s.Kind), D: quantity.Length(d), B: quantity.Length(s.BM), H: quantity.Length(s.HM), Wall: quantity.Length(s.WallM)}
 }
 
 // SpanQuestion asks what a bar on two supports bears.
@@ -52,11 +52,11 @@ type SpanAnswer struct {
 }
 
 func (q SpanQuestion) answer(context.Context) (out SpanAnswer, _ error) {
-	m, err := build.MaterialByKey(q.Material)
+	m, err := builds.MaterialByKey(q.Material)
 	if err != nil {
 		return out, err
 	}
-	s := build.Span{Section: q.Section.core(), Material: m, Length: quantity.Length(q.SpanM), Load: quantity.Force(q.LoadN)}
+	s := builds.Span{Section: q.Section.core(), Material: m, Length: quantity.Length(q.SpanM), Load: quantity.Force(q.LoadN)}
 	for _, h := range q.HandsM {
 		s.Hands = append(s.Hands, quantity.Length(h))
 	}
@@ -98,7 +98,7 @@ type FixingAnswer struct {
 }
 
 func (q FixingQuestion) answer(context.Context) (out FixingAnswer, _ error) {
-	f := build.Fixing{Kind: build.FixingKind(q.Kind), Diameter: quantity.Length(q.DiameterM), Penetration: quantity.Length(q.PenetrationM), Gravity: q.Gravity, Wet: q.Wet}
+	f := builds.Fixing{Kind: builds.FixingKind(q.Kind), Diameter: quantity.Length(q.DiameterM), Penetration: quantity.Length(q.PenetrationM), Gravity: q.Gravity, Wet: q.Wet}
 	if q.Lateral != nil {
 		f.Root = quantity.Length(q.Lateral.RootM)
 	}
@@ -113,7 +113,7 @@ func (q FixingQuestion) answer(context.Context) (out FixingAnswer, _ error) {
 	}
 	out = FixingAnswer{WithdrawalN: w.Thread, SteelN: w.Steel, OK: w.OK, Why: w.Why}
 	if l := q.Lateral; l != nil {
-		n, mode, err := f.Sideways(build.Lateral{Side: quantity.Length(l.SideM), Gap: quantity.Length(l.GapM), SideGravity: l.SideGravity, SideAngle: l.SideAngle, MainAngle: l.MainAngle})
+		n, mode, err := f.Sideways(builds.Lateral{Side: quantity.Length(l.SideM), Gap: quantity.Length(l.GapM), SideGravity: l.SideGravity, SideAngle: l.SideAngle, MainAngle: l.MainAngle})
 		if err != nil {
 			return out, err
 		}
@@ -141,7 +141,7 @@ type FurnitureAnswer struct {
 }
 
 func (q FurnitureQuestion) answer(context.Context) (out FurnitureAnswer, _ error) {
-	got, err := build.Furniture{Mass: quantity.Mass(q.MassKg), Mu: q.Mu, Height: quantity.Length(q.HeightM), ToPull: quantity.Length(q.ToPullM), ToCentre: quantity.Length(q.ToMidM), Angle: q.AngleDeg}.Check()
+	got, err := builds.Furniture{Mass: quantity.Mass(q.MassKg), Mu: q.Mu, Height: quantity.Length(q.HeightM), ToPull: quantity.Length(q.ToPullM), ToCentre: quantity.Length(q.ToMidM), Angle: q.AngleDeg}.Check()
 	if err != nil {
 		return out, err
 	}
@@ -179,11 +179,11 @@ type JoistAnswer struct {
 }
 
 func (q JoistQuestion) answer(context.Context) (out JoistAnswer, _ error) {
-	m, err := build.MaterialByKey(q.Material)
+	m, err := builds.MaterialByKey(q.Material)
 	if err != nil {
 		return out, err
 	}
-	got, err := build.Joist{
+	got, err := builds.Joist{
 		B: quantity.Length(q.BM), H: quantity.Length(q.HM), Span: quantity.Length(q.SpanM), At: quantity.Length(q.AtM), Load: quantity.Force(q.LoadN), Material: m, Bolt: quantity.Length(q.BoltM),
 	}.Check()
 	if err != nil {

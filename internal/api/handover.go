@@ -7,7 +7,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"scrappyrack/core/build"
+	"scrappyrack/core/builds"
 	"scrappyrack/internal/document"
 	"scrappyrack/internal/workbench"
 )
@@ -40,7 +40,7 @@ func (a *API) handover(r huma.API) {
 	op = download(Signed, http.MethodGet, "/clients/{client}/builds.pdf", "read-build-sheets", "What the builds are made from: drawings, checks, parts, steps, tests and cuts, as PDF", "builds", "application/pdf")
 	handle(a, r, op, func(ctx context.Context, in *buildsIn) (*fileOut, error) {
 		bill, err := a.Bench.Bill(ctx, who(ctx).Practice, in.ID)
-		var short *build.Short
+		var short *builds.Short
 		if err != nil && !errors.As(err, &short) {
 			return nil, err
 		}

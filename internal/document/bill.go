@@ -5,13 +5,13 @@ import (
 	"math"
 	"strings"
 
-	"scrappyrack/core/build"
+	"scrappyrack/core/builds"
 	"scrappyrack/core/quantity"
 	"scrappyrack/internal/workbench"
 )
 
 // bill is what all planned builds take together.
-func (b builds) bill(x workbench.Bill) {
+func (b buildSheets) bill(x workbench.Bill) {
 	b.heading("Cuts and shopping")
 	var names []string
 	for _, one := range x.Builds {
@@ -50,7 +50,7 @@ func (b builds) bill(x workbench.Bill) {
 			b.Rect(at, y, w, 6, "D")
 			b.SetFont("Barlow", "", 8)
 			b.Text(at+1, y+4, b.short(name(p)+" "+x.Bill.Wanted[p].Size(b.units), w-2))
-			at += w + float64(build.Kerf)*k
+			at += w + float64(builds.Kerf)*k
 		}
 		b.SetXY(margin, y+7)
 		var cuts []string

@@ -10,7 +10,7 @@ import (
 
 	"github.com/go-pdf/fpdf"
 
-	"scrappyrack/core/build"
+	"scrappyrack/core/builds"
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/space"
 	"scrappyrack/internal/store"
@@ -32,7 +32,7 @@ func Builds(f store.File, all []workbench.BuildOf, bill workbench.Bill, only, si
 	if err != nil {
 		return nil, err
 	}
-	b := builds{book{paper: w, file: f, units: quantity.System(f.Profile.Units)}}
+	b := buildSheets{book{paper: w, file: f, units: quantity.System(f.Profile.Units)}}
 	first := true
 	for _, one := range all {
 		if one.Build.State == "retired" || only != "" && one.Build.ID != only {
@@ -60,13 +60,13 @@ func Builds(f store.File, all []workbench.BuildOf, bill workbench.Bill, only, si
 	return w.bytes()
 }
 
-type builds struct{ book }
+type buildSheets struct{ book }
 
 // say is a text of a design in the client's units.
-func (b builds) say(text string) string { return build.Say(text, b.units) }
+func (b buildSheets) say(text string) string { return builds.Say(text, b.units) }
 
 // one is the sheet of one build; cost says what it takes by itself, empty where nothing is to be bought.
-func (b builds) one(x workbench.BuildOf, cost string) {
+func (b buildSheets) one(x workbench.BuildOf, cost string) {
 	built := x.Worked.Built
 	b.SetFont("Barlow", "B", 20)
 	b.colour(ink)
@@ -108,7 +108,7 @@ func (b builds) one(x workbench.BuildOf, cost string) {
 	for _, p := range built.Parts {
 		grain = grain || p.Grain
 		of := p.Stock
-		if g, err := build.GoodByKey(p.Stock); err == nil {
+		if g, err := builds.GoodByKey(p.Stock); err == nil {
 			of = g.Name
 		}
 		rows = append(rows, []string{fmt.Sprint(p.Count), b.say(p.Name), p.Size(b.units), of})
@@ -139,7 +139,7 @@ func (b builds) one(x workbench.BuildOf, cost string) {
 	b.tests(x)
 }
 
-func reason(c build.Check) string {
+func reason(c builds.Check) string {
 	if c.Refused != "" {
 		return c.Refused
 	}
@@ -147,7 +147,7 @@ func reason(c build.Check) string {
 }
 
 // used is how far a check is used, rounded up.
-func used(c build.Check) string {
+func used(c builds.Check) string {
 	u := c.Use()
 	if math.IsInf(u, 0) {
 		return "fails"
@@ -155,7 +155,7 @@ func used(c build.Check) string {
 	return fmt.Sprintf("%.2f", math.Max(0, math.Ceil(u*100-1e-9)/100))
 }
 
-func (b builds) steps(built build.Built) {
+func (b buildSheets) steps(built builds.Built) {
 	b.heading("Steps")
 	for i, s := range built.Steps {
 		if s.Hold {
@@ -172,14 +172,14 @@ func (b builds) steps(built build.Built) {
 }
 
 // checks are the load path with a bar for how far each link is used.
-func (b builds) checks(built build.Built) {
+func (b buildSheets) checks(built builds.Built) {
 	b.heading("From the hand to the building")
 	var rows [][]string
-	sorted := slices.SortedStableFunc(slices.Values(built.Checks), func(a, b build.Check) int { return cmp.Compare(b.Use(), a.Use()) })
+	sorted := slices.SortedStableFunc(slices.Values(built.Checks), func(a, b builds.Check) int { return cmp.Compare(b.Use(), a.Use()) })
 	for _, c := range sorted {
 		demand, holds := "", ""
 		if c.Demand > 0 {
-			demand, holds = build.Shown(c.Unit, c.Demand, b.units), build.Shown(c.Unit, c.Capacity, b.units)
+			demand, holds = builds.Shown(c.Unit, c.Demand, b.units), builds.Shown(c.Unit, c.Capacity, b.units)
 		}
 		if c.Refused != "" {
 			holds = "nothing: " + b.say(c.Refused)
@@ -191,7 +191,7 @@ func (b builds) checks(built build.Built) {
 }
 
 // tests are the proof and the inspections: what was done, and room for what will be.
-func (b builds) tests(x workbench.BuildOf) {
+func (b buildSheets) tests(x workbench.BuildOf) {
 	built := x.Worked.Built
 	b.heading("Proof and inspections")
 	b.text("Proof: "+b.say(built.Proof), ink)
@@ -208,7 +208,7 @@ func (b builds) tests(x workbench.BuildOf) {
 		}
 		what := t.Kind
 		if t.Of > 0 {
-			what += ", " + build.Shown(built.ProofUnit(), t.Of, b.units)
+			what += ", " + builds.Shown(built.ProofUnit(), t.Of, b.units)
 		}
 		rows = append(rows, []string{time.Unix(t.At, 0).UTC().Format("2 January 2006"), what, verdict, t.Note})
 	}
@@ -219,11 +219,11 @@ func (b builds) tests(x workbench.BuildOf) {
 }
 
 // figure draws one view as large as half a page takes, with what each part is used.
-func (b builds) figure(f build.Figure, checks []build.Check) {
+func (b buildSheets) figure(f builds.Figure, checks []builds.Check) {
 	x0, x1, y0, y1 := math.Inf(1), math.Inf(-1), math.Inf(1), math.Inf(-1)
 	for _, m := range f.Marks {
 		half := 0.0
-		if m.Shape == build.MarkRound {
+		if m.Shape == builds.MarkRound {
 			half = m.W / 2
 		}
 		x0, x1 = math.Min(x0, math.Min(m.X-half, m.X+m.W)), math.Max(x1, math.Max(m.X+half, m.X+m.W))
@@ -263,10 +263,10 @@ func (u *uses) free(x, y float64) float64 {
 	return y
 }
 
-func (b builds) mark(m build.Mark, at func(x, y float64) (float64, float64), k float64, checks []build.Check, put *uses) {
+func (b buildSheets) mark(m builds.Mark, at func(x, y float64) (float64, float64), k float64, checks []builds.Check, put *uses) {
 	x, y := at(m.X, m.Y)
 	b.SetFont("Barlow", "", 8)
-	if m.Shape == build.MarkDim {
+	if m.Shape == builds.MarkDim {
 		ex, ey := at(m.X+m.W, m.Y+m.H)
 		b.SetDrawColor(soft[0], soft[1], soft[2])
 		b.SetLineWidth(0.2)
@@ -291,13 +291,13 @@ func (b builds) mark(m build.Mark, at func(x, y float64) (float64, float64), k f
 	}
 	b.SetDrawColor(tone[0], tone[1], tone[2])
 	b.SetLineWidth(0.35)
-	if m.Of == build.OfHouse {
+	if m.Of == builds.OfHouse {
 		b.SetDashPattern([]float64{1.4, 1}, 0)
 	}
 	switch m.Shape {
-	case build.MarkRound:
+	case builds.MarkRound:
 		b.Circle(x, y, math.Max(0.7, m.W*k/2), "D")
-	case build.MarkLine:
+	case builds.MarkLine:
 		ex, ey := at(m.X+m.W, m.Y+m.H)
 		b.SetLineWidth(0.8)
 		b.Line(x, y, ex, ey)
@@ -308,7 +308,7 @@ func (b builds) mark(m build.Mark, at func(x, y float64) (float64, float64), k f
 	if m.Text != "" {
 		b.colour(ink)
 		along, up, below := m.W/2, m.H/2, 1.0
-		if m.Shape == build.MarkLine { // at its end
+		if m.Shape == builds.MarkLine { // at its end
 			along, up, below = m.W, m.H, 4
 		}
 		b.Text(x+along*k-b.GetStringWidth(m.Text)/2, y-up*k+below, m.Text)
@@ -318,7 +318,7 @@ func (b builds) mark(m build.Mark, at func(x, y float64) (float64, float64), k f
 	}
 	put.seen[m.Link] = true
 	bx, by := x+math.Max(0, m.W*k)+1.5, y-m.H*k/2
-	if m.Shape == build.MarkRound {
+	if m.Shape == builds.MarkRound {
 		bx, by = x+m.W*k/2+1.5, y
 	}
 	by = put.free(bx, by)
@@ -331,7 +331,7 @@ func (b builds) mark(m build.Mark, at func(x, y float64) (float64, float64), k f
 	b.Text(bx+9, by+1, used(checks[about]))
 }
 
-func toneOf(c build.Check) [3]int {
+func toneOf(c builds.Check) [3]int {
 	switch u := c.Use(); {
 	case u > 1:
 		return wrong
@@ -342,9 +342,9 @@ func toneOf(c build.Check) [3]int {
 }
 
 // onWall draws a build on its own wall, to scale, with the studs that were found.
-func (b builds) onWall(x workbench.BuildOf) {
+func (b buildSheets) onWall(x workbench.BuildOf) {
 	r, s := x.At.Room, x.At
-	if x.Worked.Design.On != build.OnWall || r == nil || s.Wall < 0 || s.Wall >= len(r.Walls) {
+	if x.Worked.Design.On != builds.OnWall || r == nil || s.Wall < 0 || s.Wall >= len(r.Walls) {
 		return
 	}
 	_, _, long := r.Wall(s.Wall)
@@ -395,7 +395,7 @@ func (b builds) onWall(x workbench.BuildOf) {
 		quiet := &uses{seen: map[string]bool{}}
 		for _, m := range f.Marks {
 			quiet.seen[m.Link] = true
-			if m.Shape != build.MarkDim && m.Of != build.OfHouse {
+			if m.Shape != builds.MarkDim && m.Of != builds.OfHouse {
 				m.Text = ""
 				b.mark(m, shift, k, x.Worked.Built.Checks, quiet)
 			}

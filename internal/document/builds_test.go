@@ -8,7 +8,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"scrappyrack/core/build"
+	"scrappyrack/core/builds"
 	"scrappyrack/internal/demo"
 	"scrappyrack/internal/document"
 	"scrappyrack/internal/store"
@@ -39,7 +39,7 @@ func TestBuildSheets(t *testing.T) {
 	assert.True(t, bytes.HasPrefix(none, []byte("%PDF")))
 	// Every design, as somebody might plan it who has said nothing.
 	f.Builds = nil
-	for _, one := range build.Designs() {
+	for _, one := range builds.Designs() {
 		d := one.Key
 		f.Builds = append(f.Builds, store.Build{ID: d, Design: d, Name: d, State: "planned", Room: "loft", Wall: 0, AtM: 2.62})
 	}

@@ -8,7 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"golang.org/x/image/font/sfnt"
 
-	"scrappyrack/core/build"
+	"scrappyrack/core/builds"
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/space"
 )
@@ -27,7 +27,7 @@ func TestEveryCharacterOfASheetIsDrawn(t *testing.T) {
 	missing := map[rune]string{}
 	look := func(text string) {
 		for _, units := range []quantity.System{quantity.Metric, quantity.US} {
-			for _, r := range build.Say(text, units) {
+			for _, r := range builds.Say(text, units) {
 				for _, f := range drawn {
 					if i, err := f.GlyphIndex(&sfnt.Buffer{}, r); err != nil || i == 0 {
 						missing[r] = text
@@ -36,21 +36,21 @@ func TestEveryCharacterOfASheetIsDrawn(t *testing.T) {
 			}
 		}
 	}
-	for _, d := range build.Designs() {
+	for _, d := range builds.Designs() {
 		r := space.Rectangle(5, 4, 2.44)
 		r.Holes = space.Drillable
 		for i := range r.Walls {
 			r.Walls[i] = space.Side{Kind: space.TimberStud, Spacing: 0.406, Offset: 0.3, Lining: 0.0127}
 		}
-		s := build.Situation{Room: &r, Wall: 0, At: 1.112, Stature: 1.7, Body: quantity.Estimate{Value: 70}, Pull: 120}
-		first, err := d.Work(build.Values{}, s)
+		s := builds.Situation{Room: &r, Wall: 0, At: 1.112, Stature: 1.7, Body: quantity.Estimate{Value: 70}, Pull: 120}
+		first, err := d.Work(builds.Values{}, s)
 		require.NoError(t, err)
 		// Every answer in words by itself: each turns up other checks.
-		tries := []build.Values{{}}
+		tries := []builds.Values{{}}
 		for _, a := range first.Asks {
 			for _, w := range a.Words {
 				look(w.Name)
-				tries = append(tries, build.Values{Word: map[string]string{a.Key: w.Key}})
+				tries = append(tries, builds.Values{Word: map[string]string{a.Key: w.Key}})
 			}
 		}
 		for _, v := range tries {
@@ -61,10 +61,10 @@ func TestEveryCharacterOfASheetIsDrawn(t *testing.T) {
 			b := w.Built
 			look(fmt.Sprint(b.Title, b.Proof, b.Inspect, b.Instead, b.Tools, b.Cautions, b.Steps, w.For(s)))
 			for _, c := range b.Checks {
-				look(c.Link + c.Formula + c.Source + c.Refused + build.Shown(c.Unit, c.Demand, quantity.US))
+				look(c.Link + c.Formula + c.Source + c.Refused + builds.Shown(c.Unit, c.Demand, quantity.US))
 			}
 			for _, p := range b.Parts {
-				g, err := build.GoodByKey(p.Stock)
+				g, err := builds.GoodByKey(p.Stock)
 				require.NoError(t, err, p.Stock)
 				look(p.Name + g.Name)
 			}

@@ -5,7 +5,7 @@ import (
 	"math"
 	"slices"
 
-	"scrappyrack/core/build"
+	"scrappyrack/core/builds"
 	"scrappyrack/core/capability"
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/space"
@@ -50,7 +50,7 @@ func boardsOf(f store.File, at around, p *Pulled) (out []Board) {
 			}
 		}
 		switch {
-		case len(x.Worked.Gives) == 0 && (x.Worked.Design.On == build.OnWall || x.Worked.Design.On == build.OnDoor) && x.Worked.Design.Gives != nil:
+		case len(x.Worked.Gives) == 0 && (x.Worked.Design.On == builds.OnWall || x.Worked.Design.On == builds.OnDoor) && x.Worked.Design.Gives != nil:
 			one.Why, one.Off = "not every check of it passes: it holds nothing", 0
 		case math.IsInf(float64(one.Off), 1):
 			continue // no anchor
@@ -76,12 +76,12 @@ type Tied struct {
 // the height of the tie, its mass in the middle of its depth. A pull downwards presses it on the
 // floor, and counts as level.
 func tied(rig store.Rig, height quantity.Length, upwards float64, floor space.Surface) *Tied {
-	mu := build.Friction(floor)
-	got, err := build.Furniture{Mass: quantity.Mass(rig.TiedKg), Mu: mu, Height: height, ToCentre: quantity.Length(rig.TiedDepthM / 2), Angle: max(0, upwards)}.Check()
+	mu := builds.Friction(floor)
+	got, err := builds.Furniture{Mass: quantity.Mass(rig.TiedKg), Mu: mu, Height: height, ToCentre: quantity.Length(rig.TiedDepthM / 2), Angle: max(0, upwards)}.Check()
 	if err != nil {
 		return nil
 	}
 	return &Tied{
-		Slide: quantity.Force(got.Slides * build.BandFactor), Tip: quantity.Force(got.Tips * build.BandFactor), Allowed: quantity.Force(got.Holds), Slides: got.Slides <= got.Tips, Friction: mu,
+		Slide: quantity.Force(got.Slides * builds.BandFactor), Tip: quantity.Force(got.Tips * builds.BandFactor), Allowed: quantity.Force(got.Holds), Slides: got.Slides <= got.Tips, Friction: mu,
 	}
 }

@@ -8,7 +8,7 @@ import (
 	"slices"
 	"strings"
 
-	"scrappyrack/core/build"
+	"scrappyrack/core/builds"
 	"scrappyrack/core/client"
 	"scrappyrack/core/load"
 	"scrappyrack/core/quantity"
@@ -19,9 +19,9 @@ import (
 // BuildOf is a build of a file as it was worked out. Problem says which of its sizes cannot be.
 type BuildOf struct {
 	Build   store.Build
-	Worked  build.Worked
-	At      build.Situation
-	Kept    build.Kept
+	Worked  builds.Worked
+	At      builds.Situation
+	Kept    builds.Kept
 	Counts  bool // it gives what it gives: made, proven, every check passing
 	Problem *quantity.FieldError
 	// ProofWith is what of the client's own loads comes to the proof load, as they are filled now;
@@ -74,8 +74,8 @@ func proofWith(kg float64, loads []ProofLoad) (out []ProofLoad) {
 const bodyU, guessedShare = 0.5, 0.06
 
 // situation is what builds of a client stand in, without a place.
-func situation(f store.File, c client.Client, bands []BandOf, at around) build.Situation {
-	s := build.Situation{Stature: c.Person.Stature, Wall: -1, Lane: c.Space.Lane, Read: true}
+func situation(f store.File, c client.Client, bands []BandOf, at around) builds.Situation {
+	s := builds.Situation{Stature: c.Person.Stature, Wall: -1, Lane: c.Space.Lane, Read: true}
 	s.Body, s.Who = heaviest(f, c.Person.BodyMass)
 	for _, b := range bands {
 		if b.Usable() {
@@ -146,8 +146,8 @@ func heaviest(f store.File, mass quantity.Mass) (body quantity.Estimate, who str
 const farthest = 2.5
 
 // valuesOf are the sizes of a build as they are kept.
-func valuesOf(b store.Build) build.Values {
-	v := build.Values{Num: map[string]float64{}, Word: map[string]string{}}
+func valuesOf(b store.Build) builds.Values {
+	v := builds.Values{Num: map[string]float64{}, Word: map[string]string{}}
 	for _, s := range b.Sizes {
 		if s.Word != "" {
 			v.Word[s.ID] = s.Word
@@ -160,15 +160,15 @@ func valuesOf(b store.Build) build.Values {
 
 // builtAs is a build as it was worked out.
 type builtAs struct {
-	worked build.Worked
+	worked builds.Worked
 	err    error
 }
 
 // buildOf works one out where it stands.
-func buildOf(b store.Build, rooms []space.Room, s build.Situation, at around) (out BuildOf) {
+func buildOf(b store.Build, rooms []space.Room, s builds.Situation, at around) (out BuildOf) {
 	out.Build, s = b, placed(b, rooms, s)
 	out.At = s
-	d, err := build.DesignByKey(b.Design)
+	d, err := builds.DesignByKey(b.Design)
 	if err == nil {
 		got := at.built.of([]any{b.Design, b.Sizes, s}, func() builtAs {
 			w, err := d.Work(valuesOf(b), s)
@@ -179,23 +179,23 @@ func buildOf(b store.Build, rooms []space.Room, s build.Situation, at around) (o
 	if err != nil && !errors.As(err, &out.Problem) {
 		out.Problem = quantity.At("", err.Error())
 	}
-	var tests []build.Tested
+	var tests []builds.Tested
 	for _, t := range b.Tests {
-		tests = append(tests, build.Tested{Proof: t.Kind == "proof", Passed: t.Passed, At: t.At, Of: t.Of})
+		tests = append(tests, builds.Tested{Proof: t.Kind == "proof", Passed: t.Passed, At: t.At, Of: t.Of})
 	}
-	out.Kept = build.Keep(tests, d.NoProof(), out.Worked.Built.Asks())
+	out.Kept = builds.Keep(tests, d.NoProof(), out.Worked.Built.Asks())
 	out.Counts = b.State == "made" && out.Problem == nil && out.Worked.Built.OK() && out.Kept.Proven
 	return out
 }
 
 // takenBut are the parts of walls that builds take, but for one of them and those given up.
-func takenBut(f store.File, rooms []space.Room, but int) (out []build.Taken) {
+func takenBut(f store.File, rooms []space.Room, but int) (out []builds.Taken) {
 	for i, b := range f.Builds {
-		d, err := build.DesignByKey(b.Design)
+		d, err := builds.DesignByKey(b.Design)
 		if i == but || b.State == "retired" || err != nil {
 			continue
 		}
-		if t, ok := d.Takes(b.Name, valuesOf(b), placed(b, rooms, build.Situation{})); ok {
+		if t, ok := d.Takes(b.Name, valuesOf(b), placed(b, rooms, builds.Situation{})); ok {
 			out = append(out, t)
 		}
 	}
@@ -203,7 +203,7 @@ func takenBut(f store.File, rooms []space.Room, but int) (out []build.Taken) {
 }
 
 // placed is a situation in the place of a build.
-func placed(b store.Build, rooms []space.Room, s build.Situation) build.Situation {
+func placed(b store.Build, rooms []space.Room, s builds.Situation) builds.Situation {
 	s.Wall, s.At = b.Wall, quantity.Length(b.AtM)
 	for i := range rooms {
 		if rooms[i].ID == b.Room {
@@ -251,7 +251,7 @@ func (b BuildOf) DueAt() int64 {
 // checkBuilds refuses what names no design, room or material, and tests of what is not made.
 func checkBuilds(f store.File) error {
 	for _, b := range f.Builds {
-		if _, err := build.DesignByKey(b.Design); err != nil {
+		if _, err := builds.DesignByKey(b.Design); err != nil {
 			return &FieldError{"design", err.Error()}
 		}
 		if b.Room != "" && !slices.ContainsFunc(f.Rooms, func(r store.Room) bool { return r.ID == b.Room }) {
@@ -272,14 +272,14 @@ func checkBuilds(f store.File) error {
 		}
 	}
 	for _, o := range f.Offcuts {
-		g, err := build.GoodByKey(o.Good)
+		g, err := builds.GoodByKey(o.Good)
 		if err != nil {
 			return &FieldError{"good", err.Error()}
 		}
-		if (g.Form == build.InBars || g.Form == build.InSheets || g.Form == build.ByMetre) && o.LengthM <= 0 {
+		if (g.Form == builds.InBars || g.Form == builds.InSheets || g.Form == builds.ByMetre) && o.LengthM <= 0 {
 			return &FieldError{"length_m", "a bar, a sheet or webbing has a length"}
 		}
-		if g.Form == build.InSheets && o.WidthM <= 0 {
+		if g.Form == builds.InSheets && o.WidthM <= 0 {
 			return &FieldError{"width_m", "a sheet has a width"}
 		}
 	}

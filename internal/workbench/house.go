@@ -7,7 +7,7 @@ import (
 	"slices"
 	"strings"
 
-	"scrappyrack/core/build"
+	"scrappyrack/core/builds"
 	"scrappyrack/core/movement"
 	"scrappyrack/core/quantity"
 	"scrappyrack/internal/store"
@@ -102,7 +102,7 @@ func (b *Bench) Hide(ctx context.Context, practice, key string, hidden bool) err
 // Priced is a size of a material with what it costs a practice in a currency: its own price,
 // else the sample price, which is invented.
 type Priced struct {
-	Good  build.Good
+	Good  builds.Good
 	Size  int
 	Key   string
 	Minor int64
@@ -116,13 +116,13 @@ func (b *Bench) Prices(ctx context.Context, practice, currency string) (out []Pr
 		return nil, err
 	}
 	prices := pricesOf(store.File{House: h, Profile: store.Profile{Currency: currency}})
-	for _, g := range build.Goods() {
+	for _, g := range builds.Goods() {
 		for i := range g.Sizes {
 			minor, own, err := prices.Of(g, i)
 			if err != nil {
 				return nil, &FieldError{"currency", err.Error()}
 			}
-			out = append(out, Priced{g, i, build.PriceKey(g, i), minor, own})
+			out = append(out, Priced{g, i, builds.PriceKey(g, i), minor, own})
 		}
 	}
 	return out, nil
@@ -133,9 +133,9 @@ func (b *Bench) SetPrice(ctx context.Context, practice, key, currency string, mi
 	if !slices.Contains(quantity.Currencies(), currency) {
 		return &FieldError{"currency", fmt.Sprintf("%q is not a currency that is offered", currency)}
 	}
-	known := slices.ContainsFunc(build.Goods(), func(g build.Good) bool {
+	known := slices.ContainsFunc(builds.Goods(), func(g builds.Good) bool {
 		for i := range g.Sizes {
-			if build.PriceKey(g, i) == key {
+			if builds.PriceKey(g, i) == key {
 				return true
 			}
 		}

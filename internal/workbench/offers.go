@@ -7,7 +7,7 @@ import (
 	"slices"
 	"time"
 
-	"scrappyrack/core/build"
+	"scrappyrack/core/builds"
 	"scrappyrack/core/client"
 	"scrappyrack/core/gear"
 	"scrappyrack/core/plan"
@@ -17,8 +17,8 @@ import (
 )
 
 // pricesOf are what materials cost a client's practice.
-func pricesOf(f store.File) build.Prices {
-	p := build.Prices{Currency: f.Profile.Currency, Own: map[string]int64{}}
+func pricesOf(f store.File) builds.Prices {
+	p := builds.Prices{Currency: f.Profile.Currency, Own: map[string]int64{}}
 	if f.House != nil {
 		for _, one := range f.House.Prices {
 			if one.Currency == p.Currency {
@@ -29,9 +29,9 @@ func pricesOf(f store.File) build.Prices {
 	return p
 }
 
-func ownedPieces(f store.File) (out []build.Piece) {
+func ownedPieces(f store.File) (out []builds.Piece) {
 	for _, o := range f.Offcuts {
-		out = append(out, build.Piece{Good: o.Good, Length: quantity.Length(o.LengthM), Width: quantity.Length(o.WidthM), Count: o.Count})
+		out = append(out, builds.Piece{Good: o.Good, Length: quantity.Length(o.LengthM), Width: quantity.Length(o.WidthM), Count: o.Count})
 	}
 	return out
 }
@@ -39,7 +39,7 @@ func ownedPieces(f store.File) (out []build.Piece) {
 // Offered is a design as it could be made for a client, what it costs by itself, and what could be
 // bought in its place.
 type Offered struct {
-	build.Offered
+	builds.Offered
 	Cost    int64
 	Problem error
 	Buy     *gear.Item
@@ -56,15 +56,15 @@ func offersOf(ctx context.Context, f store.File, c client.Client, bands []BandOf
 	})
 }
 
-func offered(ctx context.Context, f store.File, c client.Client, s build.Situation, prices build.Prices) (out []Offered) {
+func offered(ctx context.Context, f store.File, c client.Client, s builds.Situation, prices builds.Prices) (out []Offered) {
 	s.Taken = takenBut(f, c.Rooms, -1)
-	for _, d := range build.Designs() {
-		one := Offered{Offered: d.Offer(c.Rooms, s, build.Values{})}
+	for _, d := range builds.Designs() {
+		one := Offered{Offered: d.Offer(c.Rooms, s, builds.Values{})}
 		// What is offered after it stands beside it, so that any of them go together.
 		if t, ok := d.Takes(d.Name, one.Worked.Values, one.At); ok && one.Worked.Built.OK() {
 			s.Taken = append(s.Taken, t)
 		}
-		bill, err := build.BillOf(ctx, []build.Built{one.Worked.Built}, prices, ownedPieces(f))
+		bill, err := builds.BillOf(ctx, []builds.Built{one.Worked.Built}, prices, ownedPieces(f))
 		one.Cost, one.Problem = bill.Cost, err
 		if it, ok := one.Worked.Buys(); ok {
 			if price, err := it.SamplePrice(f.Profile.Currency); err == nil {
@@ -132,7 +132,7 @@ const billTime = 3 * time.Second
 type Bill struct {
 	File   store.File
 	Builds []BuildOf // those that are on it
-	Bill   build.Bill
+	Bill   builds.Bill
 	Alone  []int64 // what each costs by itself
 }
 
@@ -154,7 +154,7 @@ func billOf(ctx context.Context, f store.File, at around) (out Bill, err error) 
 	s := stockOf(f, at)
 	c, _ := housed(f, s, at)
 	all, _ := buildsOf(f, c, s.bands, at)
-	var builts []build.Built
+	var builts []builds.Built
 	prices, owned := pricesOf(f), ownedPieces(f)
 	search, cancel := context.WithTimeout(ctx, billTime)
 	defer cancel()
@@ -162,13 +162,13 @@ func billOf(ctx context.Context, f store.File, at around) (out Bill, err error) 
 		if one.Build.State != "planned" || one.Problem != nil || !one.Worked.Built.OK() {
 			continue // what does not hold is not bought for
 		}
-		alone, err := build.BillOf(search, []build.Built{one.Worked.Built}, prices, owned)
+		alone, err := builds.BillOf(search, []builds.Built{one.Worked.Built}, prices, owned)
 		if err != nil {
 			return out, err
 		}
 		out.Builds, out.Alone, builts = append(out.Builds, one), append(out.Alone, alone.Cost), append(builts, one.Worked.Built)
 	}
-	out.Bill, err = build.BillOf(search, builts, prices, owned)
+	out.Bill, err = builds.BillOf(search, builts, prices, owned)
 	return out, err
 }
 

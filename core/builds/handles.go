@@ -1,0 +1,191 @@
+package builds
+
+import (
+	"fmt"
+	"math"
+
+	"scrappyrack/core/quantity"
+)
+
+// FarmerHandle is one of a pair of handles of pipe: Arm how far from the hand the load hangs to
+// each side, in m; Mass what one handle carries, both ends together, with its ±. At each end hangs half
+// of it: by its bail, or in a strap under its base as that is marked.
+type FarmerHandle struct {
+	Pipe   string // of Schedule40
+	Arm    quantity.Length
+	Mass   quantity.Estimate
+	ByBail bool
+	Strap  Hardware
+}
+
+// endBeyond is how far a handle reaches beyond the middle of what hangs at its end, in m.
+const endBeyond quantity.Length = 0.1
+
+// pipesUp are the nominal sizes from the thinnest up.
+var pipesUp = []string{"3/4", "1", "1-1/4", "1-1/2", "2"}
+
+// Build works a handle out: held at its middle, half of the load × 2 at each arm. Errors are
+// *quantity.FieldError of pipe, arm_m and mass_kg. Source: statics; Schedule40; × 2 for what is
+// carried.
+func (h FarmerHandle) Build() (Built, error) {
+	section, known := Schedule40[h.Pipe]
+	switch {
+	case !known:
+		return Built{}, quantity.At("pipe", "a pipe is of 3/4, 1, 1-1/4, 1-1/2 or 2 in")
+	case !(h.Arm > 0.05) || h.Arm > 1:
+		return Built{}, quantity.At("arm_m", "the load hangs from 0.05 to 1 m beside the hand")
+	case !(h.Mass.Value > 0) || h.Mass.Value > 300:
+		return Built{}, quantity.At("mass_kg", "a handle carries from above 0 to 300 kg")
+	}
+	steel, err := MaterialByKey("steel-pipe")
+	if err != nil {
+		return Built{}, err
+	}
+	section = section.Of(steel)
+	half := float64(h.Mass.Value+h.Mass.Expanded()) / 2
+	hung := Check{Link: "each bail", Demand: half, Capacity: bailMark, Unit: "kg", Formula: "half of it at each end against 15 kg, no mark", Source: "house value"}
+	if !h.ByBail {
+		capacity, why := h.Strap.Capacity(false)
+		hung = Check{Link: "each strap", Demand: half * quantity.StandardGravity * CarryFactor, Capacity: capacity, Unit: "N", Formula: "half of it × 2 against its mark", Source: "its maker", Refused: why}
+	}
+	load := float64(Weight(h.Mass)) * CarryFactor / 2
+	out := Built{
+		Title: "Farmer handle, " + pipeName(h.Pipe) + " pipe", Hours: [2]float64{1.5, 1.5},
+		Checks: []Check{
+			{Link: "pipe in bending at the hand", Demand: load * float64(h.Arm) / section.Modulus(), Capacity: steel.Bending, Unit: "Pa", Formula: "m/2 · g · arm · 2 over S", Source: "statics; 205 MPa / 1.67, wall × 0.875"},
+			hung,
+		},
+		Parts: []Part{{Name: "handle", Stock: "pipe-" + h.Pipe, Length: 2 * (h.Arm + endBeyond), Count: 2}, {Name: "collar, two at each end", Stock: "collar", Count: 8}, {Name: "cloth tape for the grip", Stock: "tape", Count: 1}},
+		Tools: []string{"pipe cutter", "file", "tape", "scale"},
+		Steps: []Step{
+			{"Cut both handles of one length, file the ends round.", false},
+			{fmt.Sprintf("Mark the middle of each, and %.0f mm from it to both sides: there the loads hang. Wind tape over 150 mm in the middle, where the hand goes.", float64(h.Arm)*1000), false},
+			h.hang(),
+			{"Push a collar on inside and one outside of each load, 10 mm beside what hangs there, and tighten them.", false},
+			{"Weigh both as they are loaded: within 0.2 kg of each other, and level in the hand.", true},
+			{"Collars lock at both ends; loads hang 50 mm off the ground when it is picked up.", true},
+			{"Hang the proof load from the middle, nobody beneath.", true},
+		},
+		Proof:    fmt.Sprintf("%.0f kg hung as it is carried, 5 minutes, nobody beneath. Passing raises nothing.", proofMass(h.Mass)),
+		ProofOf:  proofMass(h.Mass),
+		Inspect:  "Every 3 months: bends, cracks, rust, collars. Written down with the date.",
+		Cautions: []string{"Not made to be dropped.", "Buckets by their bail only up to 15 kg; above, a strap under the base.", guidance},
+	}
+	if !h.ByBail {
+		out.Parts = append(out.Parts, Part{Name: "strap, a sewn loop, marked", Stock: "strap-sewn", Count: 4})
+	}
+	return out, nil
+}
+
+// hang is how a load is hung at an end.
+func (h FarmerHandle) hang() Step {
+	if h.ByBail {
+		return Step{"Hang a bucket or jug by its bail at each mark, as heavy as its fellow; its lid is shut.", false}
+	}
+	return Step{"Lay a strap flat under the base of each load, up two sides, both its loops over the pipe at the mark; tape it to the sides so that it cannot slip off.", false}
+}
+
+// LoadingPin is a threaded rod with a plate at its foot that weight plates are stacked on and an eye
+// at its head: Mass of the plates with its ±, Stack how high they are and Bore of them, in m; Eye as it is
+// marked.
+type LoadingPin struct {
+	Mass        quantity.Estimate
+	Stack, Bore quantity.Length
+	Eye         Hardware
+}
+
+// An M20 rod: its outside and how far its nut bears, in m, and its stress area, in m² (ISO 898-1 and
+// ISO 4032, from memory). Its foot is a plate of 100 × 100 × 6 mm; rodBeyond is its length beyond
+// the plates, in m.
+const (
+	rodOutside, nutBears, rodArea = 0.020, 0.015, 245e-6
+	footSide, footThick           = 0.100, 0.006
+	rodBeyond, sleeved            = quantity.Length(0.20), quantity.Length(0.045)
+)
+
+// Build works a pin out: its eye, its rod, and the plate at its foot that bends over its nut where the
+// lowest weight plate bears on it; × 2. Errors are *quantity.FieldError of mass_kg, stack_m and bore_m.
+// Source: statics; Hardware; × 2 for what is carried.
+func (p LoadingPin) Build() (Built, error) {
+	if err := first(within("mass_kg", float64(p.Mass.Value), 1, 300, "kg"), within("stack_m", float64(p.Stack), 0.02, 0.7, "m"), within("bore_m", float64(p.Bore), float64(leastBore), 0.1, "m")); err != nil {
+		return Built{}, err
+	}
+	steel, err := MaterialByKey("steel-pipe")
+	if err != nil {
+		return Built{}, err
+	}
+	f := float64(Weight(p.Mass)) * CarryFactor
+	eye, why := p.Eye.Capacity(false)
+	// A ring as wide as the foot bears half way between the bore and the foot's edge.
+	arm := (float64(p.Bore)/2+footSide/2)/2 - nutBears
+	foot := f * arm / (2 * math.Pi * nutBears) / (footThick * footThick / 6)
+	nuts := 5
+	out := Built{
+		Title: "Loading pin", Hours: [2]float64{1, 1.5},
+		Checks: []Check{
+			{Link: "eye", Demand: f, Capacity: eye, Unit: "N", Formula: "2 m g against its mark", Source: "its maker", Refused: why},
+			{Link: "rod", Demand: f / rodArea, Capacity: steel.Bending, Unit: "Pa", Formula: "2 m g over its stress area", Source: "statics; 205 MPa / 1.67; ISO 898-1, from memory"},
+			{Link: "foot in bending", Demand: foot, Capacity: steel.Bending, Unit: "Pa", Formula: "2 m g · arm over 2π r t²/6 at its nut", Source: "statics; 205 MPa / 1.67"},
+			{Link: "bore over the rod", Fits: true, Demand: rodOutside, Capacity: float64(p.Bore), Unit: "m", Formula: "the rod against the plates' bore", Source: "geometry"},
+			{Link: "foot under the bore", Fits: true, Demand: float64(p.Bore) + 2*0.0125, Capacity: footSide, Unit: "m", Formula: "the foot reaches 12.5 mm beyond the bore", Source: "house value"},
+		},
+		Parts: []Part{
+			{Name: "rod, cut to length", Stock: "rod-m20", Count: 1}, {Name: "foot", Stock: "base-plate", Count: 1}, {Name: "eye nut, marked", Stock: "eye-nut-m20", Count: 1}, {Name: "nut", Stock: "nut-m20", Count: nuts},
+		},
+		Tools: []string{"hacksaw", "file", "two spanners of 30 mm", "paint"},
+		Steps: []Step{
+			{fmt.Sprintf("Cut the rod to %.0f mm. File its end until a nut runs on by hand.", float64(p.Stack+rodBeyond)*1000), false},
+			{"At its lower end turn on two nuts, 5 mm of rod below them, and lock them against each other. Set the foot on them and draw a third nut down on it.", false},
+			{"At its upper end turn on a nut, then the eye nut until the rod fills its thread; lock the nut against it.", false},
+			{"Draw a line of paint over nuts and rod: they have turned when it is broken. Nothing turns by hand.", true},
+			{"Stack the plates on the foot, the largest lowest, and draw the fifth nut down on them before it is lifted.", false},
+			{"Hang it with the proof load, a hand above the floor, for 5 minutes; look again.", true},
+		},
+		Proof:   fmt.Sprintf("%.0f kg on it, hung by its eye for 5 minutes, a hand above the floor, nobody's foot beneath. Passing raises nothing.", proofMass(p.Mass)),
+		ProofOf: proofMass(p.Mass), Inspect: looked("eye, threads, foot, lines of paint"),
+		Cautions: []string{guidance, "Not made to be dropped, not swung.", "Feet beside it, never below it."},
+	}
+	if p.Bore >= sleeved {
+		out.Parts = append(out.Parts, Part{Name: "sleeve over the rod", Stock: "pipe-1-1/4", Length: p.Stack, Count: 1})
+		out.Steps[4].Text = "Slide the sleeve over the rod, so that the plates lie round its middle. " + out.Steps[4].Text
+	}
+	return out, nil
+}
+
+// leastBore is the narrowest that plates have, in m (common practice).
+const leastBore quantity.Length = 0.025
+
+var pinDesign = Design{
+	Changes: func(v Values, _ Situation) (out []change) {
+		for _, kg := range []float64{150, 120, 100, 80, 60, 40} {
+			if kg < v.Num["mass_kg"] {
+				out = append(out, sized(fmt.Sprintf("at most %.0f kg on it", kg), "mass_kg", kg))
+			}
+		}
+		return out
+	},
+	Instead: always("plates in a strong pack, or on a bar"),
+	Key:     "pin", Name: "Loading pin", Does: "plates hung from one hand, a belt or a strap", On: Nowhere,
+	Asks: asked(
+		Ask{Key: "mass_kg", Label: "Plates on it", Kind: quantity.KindMass, Low: 1, High: 300}, metres("stack_m", "Stack of plates, high", 0.02, 0.7),
+		Ask{Key: "bore_m", Label: "Plates' bore", Kind: quantity.KindThin, Low: float64(leastBore), High: 0.1, Help: "25 to 28 mm, or 50 mm: measure it."}, marked("eye_n", "Eye is marked with"),
+	),
+	Starts: func(s Situation) Values {
+		return Values{Num: map[string]float64{"mass_kg": max(20, math.Round(float64(s.Body.Value)/4)), "stack_m": 0.15, "bore_m": 0.05, "eye_n": 0}}
+	},
+	Build: func(v Values, _ Situation) (Built, error) {
+		return LoadingPin{Mass: quantity.Estimate{Value: v.mass("mass_kg")}, Stack: v.length("stack_m"), Bore: v.length("bore_m"), Eye: Hardware{Kind: MetalLink, Working: v.force("eye_n")}}.Build()
+	},
+}
+
+func drawPin(v Values, _ Situation) []Figure {
+	stack, bore := v.Num["stack_m"], v.Num["bore_m"]
+	const low, nut = 0.05, 0.016
+	top := low + footThick + stack
+	return []Figure{{Name: "side, cut", Marks: []Mark{
+		rect(OfSteel, -rodOutside/2, 0, rodOutside, stack+float64(rodBeyond), "rod"), rect(OfSteel, -footSide/2, low, footSide, footThick, "foot in bending"),
+		rect(OfSteel, -nutBears, low-2*nut, 2*nutBears, 2*nut, ""), rect(OfSteel, -nutBears, low+footThick, 2*nutBears, nut, ""),
+		rect(OfLoad, -0.18, low+footThick, 0.18-bore/2, stack, ""), rect(OfLoad, bore/2, low+footThick, 0.18-bore/2, stack, ""), rect(OfSteel, -nutBears, top, 2*nutBears, nut, ""),
+		round(OfSteel, 0, stack+float64(rodBeyond)+0.02, 0.06, "eye"), upward(0.26, 0, stack+float64(rodBeyond)), upward(-0.26, low+footThick, stack), across(-footSide/2, -0.05, footSide),
+	}}}
+}

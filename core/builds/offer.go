@@ -1,0 +1,195 @@
+package builds
+
+import (
+	"fmt"
+	"math"
+	"slices"
+
+	"scrappyrack/core/capability"
+	"scrappyrack/core/gear"
+	"scrappyrack/core/load"
+	"scrappyrack/core/quantity"
+	"scrappyrack/core/space"
+)
+
+// steps is how many places along a wall without known studs are tried.
+const steps = 8
+
+// places are where a design may stand in a room: for one on a wall each place where its first fixing
+// meets a stud, or some places along a wall without known studs, middle first.
+func (d Design) places(r *space.Room, s Situation) (out []Situation) {
+	s.Room, s.Wall = r, -1
+	if d.On != OnWall {
+		return []Situation{s}
+	}
+	for i := range r.Walls {
+		_, _, long := r.Wall(i)
+		s.Wall = i
+		var at []quantity.Length
+		first := d.studs(d.Fit(s), s)[0]
+		for _, x := range r.Studs(i) {
+			at = append(at, x-first)
+		}
+		if len(at) == 0 {
+			for n := 1; n < steps; n++ {
+				at = append(at, long*quantity.Length(n)/steps)
+			}
+		}
+		slices.SortStableFunc(at, func(a, b quantity.Length) int {
+			return int(math.Copysign(1, math.Abs(float64(a-long/2))-math.Abs(float64(b-long/2))))
+		})
+		for _, x := range at {
+			s.At = x
+			out = append(out, s)
+		}
+	}
+	return out
+}
+
+// Offered is a design as it could be made: where it stands, Room among the rooms that there are, -1
+// without one; and what has to be said for it beside what fits, the marks that its links need among it,
+// With the words of what was changed for its checks.
+type Offered struct {
+	Worked Worked
+	At     Situation
+	Room   int
+	Say    Values
+	With   string
+}
+
+// Offer is where a design stands best in some rooms with what is said: the first place where every
+// check passes, else the first of those with the fewest that do not, there with what would mend it
+// where that can simply be made so. Its links are marked with no more than they need.
+func (d Design) Offer(rooms []space.Room, s Situation, v Values) (best Offered) {
+	s.Room, s.Wall = nil, -1
+	best.At, best.Room = s, -1
+	fewest := math.MaxInt
+	for i := range rooms {
+		if !rooms[i].Trains || fewest == 0 {
+			continue
+		}
+		for _, place := range d.places(&rooms[i], s) {
+			b, err := d.stands(d.Fit(place).Over(v).Over(d.MarkedWell(s)), place)
+			if err != nil {
+				continue
+			}
+			if n := b.fails(); n < fewest {
+				best.At, best.Room, fewest = place, i, n
+			}
+			if fewest == 0 {
+				break
+			}
+		}
+	}
+	w, _ := d.Work(v.Over(d.MarkedWell(s)), best.At)
+	best.Say = v
+	if m := w.Built.Remedy; m != nil && m.Does {
+		if best.Say, best.With = v.Over(m.To), m.Change; m.Moved != nil {
+			best.At = *m.Moved
+		}
+	}
+	best.Say = best.Say.Over(Values{Num: d.leastMarks(best.At, best.Say)})
+	best.Worked, _ = d.Work(best.Say, best.At)
+	return best
+}
+
+// fails is how many checks do not pass.
+func (b Built) fails() (n int) {
+	for _, c := range b.Checks {
+		if !c.OK() {
+			n++
+		}
+	}
+	return n
+}
+
+// MarkedWell are the marks of hardware that is bought for a design: each as large as may be asked.
+func (d Design) MarkedWell(s Situation) Values {
+	v := Values{Num: map[string]float64{}, Word: map[string]string{}}
+	for _, a := range d.Asks(d.Fit(s), s) {
+		if a.Mark {
+			v.Num[a.Key] = a.High
+		}
+	}
+	return v
+}
+
+// Marks are what each marked link of a design has to be marked with, by its question: what its
+// checks ask, where the rest passes, rounded up to 100 N.
+func (d Design) Marks(s Situation, v Values) map[string]float64 {
+	if b, err := d.stands(d.Fit(s).Over(v).Over(d.MarkedWell(s)), s); err != nil || !b.OK() {
+		return nil
+	}
+	return d.leastMarks(s, v)
+}
+
+// leastMarks are the least marks with which no more fails than with the best.
+func (d Design) leastMarks(s Situation, v Values) map[string]float64 {
+	out := map[string]float64{}
+	with := d.Fit(s).Over(v).Over(d.MarkedWell(s))
+	best, err := d.stands(with, s)
+	if err != nil {
+		return out
+	}
+	for key := range d.MarkedWell(s).Num {
+		lo, hi := 0.0, with.Num[key]
+		for hi-lo > 1 {
+			try := with.Over(Values{Num: map[string]float64{key: (lo + hi) / 2}})
+			if b, err := d.stands(try, s); err == nil && b.fails() == best.fails() {
+				hi = (lo + hi) / 2
+			} else {
+				lo = (lo + hi) / 2
+			}
+		}
+		out[key] = math.Ceil(hi/100) * 100
+	}
+	return out
+}
+
+// Rungs are the loads that come of a build that is called by an id.
+func (d Design) Rungs(v Values, id string) (out []load.Rung) {
+	if d.Makes != nil {
+		for i, c := range d.Makes(v) {
+			c.ID = fmt.Sprintf("%s %d", id, i+1)
+			out = append(out, c.Rungs()...)
+		}
+	}
+	if d.Loads != nil {
+		for _, r := range d.Loads(v) {
+			r.Things = []string{id}
+			out = append(out, r)
+		}
+	}
+	for i := range out {
+		out[i].Origin = load.Built
+	}
+	return out
+}
+
+// alike are heights that may stand for each other: in m, or of an anchor as a share of stature
+// (house value).
+const alike = 0.1
+
+// Buys is what one could buy in its place: the cheapest thing of the catalogue that gives what a
+// build is made for, or a load as heavy; ok is false where there is none.
+// Source: the catalogue.
+func (w Worked) Buys() (item gear.Item, ok bool) {
+	rungs := w.Design.Rungs(w.Values, "x")
+	if len(w.Gives)+len(rungs) == 0 {
+		return item, false
+	}
+	for _, it := range gear.All() {
+		does := len(w.Gives) == 0 || slices.ContainsFunc(w.Gives, func(g capability.Supply) bool {
+			return g.Kind == w.Gives[0].Kind && slices.ContainsFunc(it.Supplies, func(s capability.Supply) bool {
+				return g.Kind == s.Kind && (s.At == (capability.Span{}) || g.At == (capability.Span{}) || s.At.From <= g.At.To+alike && g.At.From <= s.At.To+alike)
+			})
+		})
+		for _, r := range rungs {
+			does = does && slices.ContainsFunc(it.Rungs(load.Bought, it.Key), func(o load.Rung) bool { return o.Hold == r.Hold && o.High >= r.High*0.95 })
+		}
+		if does && (!ok || it.Price < item.Price) {
+			item, ok = it, true
+		}
+	}
+	return item, ok
+}

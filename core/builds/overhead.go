@@ -1,0 +1,134 @@
+package builds
+
+import (
+	"fmt"
+	"math"
+
+	"scrappyrack/core/quantity"
+)
+
+// JoistKnown is what is known of what carries a ceiling: what it is of, and whether it was seen.
+type JoistKnown string
+
+// What there may be overhead.
+const (
+	SawnJoist  JoistKnown = "sawn"
+	OtherJoist JoistKnown = "other" // a truss, an I-joist, or nobody has looked
+)
+
+// Overhead is what something hangs from: two joists, a through-bolt with a plate on both faces in
+// each. Known is what is known of them and Owner the word of who owns the house; B and H the section
+// of one, Span between its bearings and At from one of them, all in m; Wood its strength; Bolt the
+// diameter of the bolts and Above how far they go through above the lower edge, in m.
+type Overhead struct {
+	Known       JoistKnown
+	Owner       string
+	B, H        quantity.Length
+	Span, At    quantity.Length
+	Wood        string
+	Bolt, Above quantity.Length
+}
+
+// plateThick is each of the plates on both faces of a joist, in m.
+const plateThick quantity.Length = 0.006
+
+// Checks are those of one joist and its bolt under a factored load in newtons, that formula tells
+// of; no neighbour helps. Errors are *quantity.FieldError of b_m, h_m, span_m, at_m, wood, bolt_m and
+// above_m. Source: Joist, Bolt; house values.
+func (o Overhead) Checks(newtons float64, formula string) ([]Check, error) {
+	if err := first(within("b_m", float64(o.B), 0.03, 0.3, "m"), within("h_m", float64(o.H), 0.09, 0.5, "m"), within("span_m", float64(o.Span), 0.8, 8, "m"), within("at_m", float64(o.At), 0.1, float64(o.Span)-0.1, "m"),
+		within("bolt_m", float64(o.Bolt), 0.008, 0.02, "m"), within("above_m", float64(o.Above), 0.01, float64(o.H)-0.03, "m")); err != nil {
+		return nil, err
+	}
+	wood, err := MaterialByKey(o.Wood)
+	if err != nil {
+		return nil, err
+	}
+	a, err := Joist{B: o.B, H: o.H, Span: o.Span, At: o.At, Load: quantity.Force(newtons), Material: wood, Bolt: o.Above}.Check()
+	if err != nil {
+		return nil, err
+	}
+	across, mode, err := Bolt{Diameter: o.Bolt, Thick: o.B, Plate: plateThick, Gravity: gravityOf(o.Wood)}.Across()
+	if err != nil {
+		return nil, err
+	}
+	hole := Check{Link: "bolt hole", Demand: float64(o.Bolt), Capacity: float64(o.H) / 3, Unit: "m", Formula: "at most a third of the depth, 51 mm from the edges", Source: "house rule, IRC R502.8, from memory"}
+	if edge := min(o.Above, o.H-o.Above); edge < 0.051 {
+		hole.Refused = "a hole is 51 mm from the joist's edges"
+	}
+	shear := newtons * math.Max(float64(o.At), float64(o.Span-o.At)) / float64(o.Span)
+	split := Check{Link: "joist splitting at the bolt", Demand: shear, Capacity: a.SplitDesign, Unit: "N", Formula: "14 b √(h_e/(1 − h_e/h)) · 0.9/1.3", Source: "EC5 8.1.4, from memory"}
+	if o.Above < o.H/2-1e-9 {
+		split.Refused = "the bolt is below the middle of the joist: at least half of its depth above the lower edge"
+	}
+	joist := Check{Link: "joist", Capacity: 1, Formula: "sawn, seen and measured", Source: "house rule"}
+	if o.Known != SawnJoist {
+		joist.Refused = "trusses, I-joists and what nobody has seen carry no body"
+	}
+	return []Check{
+		owned(o.Owner, "no bolt goes through these joists"), joist,
+		{Link: "bolt across the grain", Demand: newtons, Capacity: across, Unit: "N", Formula: formula + "; double shear between plates, mode " + string(mode), Source: "NDS 2018 table 12.3.1A"},
+		hole, split,
+		{Link: "joist in bending", Demand: a.Stress, Capacity: a.Allowable, Unit: "Pa", Formula: "F x (L − x)/L over S, one joist", Source: "statics; strength of " + wood.Name},
+		{Link: "joist in shear", Demand: a.Shear, Capacity: wood.Shear, Unit: "Pa", Formula: "1.5 V/A", Source: "house value"},
+	}, nil
+}
+
+func (o Overhead) parts() []Part {
+	return []Part{{Name: fmt.Sprintf("through-bolt with nut, %.0f mm long", math.Ceil((float64(o.B)+0.037)*100)*10), Stock: boltOf(o.Bolt), Count: 2}, {Name: "plate, one on each face", Stock: "plate-steel", Count: 4}}
+}
+
+// plateDrop is how far plates reach below a joist, in m.
+const plateDrop = 0.05
+
+// steps are done before anything hangs: what is found, and two plates on each of two joists.
+func (o Overhead) steps() []Step {
+	mm := func(l quantity.Length) float64 { return float64(l) * 1000 }
+	return []Step{
+		{"Who owns the house says yes, in writing.", true},
+		{"The joists were seen: sawn, no truss, no notch, their size and span measured.", true},
+		{"The detector is clear; what they carry above is known.", true},
+		{fmt.Sprintf("Cut the ceiling open as far as it takes to reach both faces of the two joists, %.2f m from the same bearing. Bore each level and square through, %.0f mm above its lower edge, 1 mm wider than the bolt, half from each face.", float64(o.At), mm(o.Above)), false},
+		{fmt.Sprintf("Lay a plate on each face: its upper hole over the bolt's, its lower end with the other hole %.0f mm below the joist. Push the bolt through plate, joist and plate; draw the nut up until the plates do not turn by hand, and lock it with a second nut or a nut that locks itself.", plateDrop*1000), false},
+		{"Nothing has play under a hand.", true},
+	}
+}
+
+// The questions about what is overhead, the keys of its sizes after a prefix.
+func overheadAsks(prefix string) []Ask {
+	return []Ask{
+		{Key: "overhead", Label: "Overhead", Words: words("sawn", "Sawn joists, seen", "other", "Trusses, I-joists, or not seen")},
+		metres(prefix+"b_m", "Joist, width", 0.03, 0.3), metres(prefix+"h_m", "Joist, depth", 0.09, 0.5), metres(prefix+"span_m", "Joist, between its bearings", 0.8, 8), metres(prefix+"at_m", "From one of its bearings", 0.1, 7.9),
+		{Key: "wood", Label: "Its timber", Words: words("timber-unknown", "No stamp, or not known", "timber-graded:spruce-pine-fir", "Stamped No. 2, spruce-pine-fir", "timber-graded:douglas-fir-larch", "Stamped No. 2, Douglas fir-larch", "timber-graded:southern-pine", "Stamped No. 2, southern pine")},
+		{Key: "bolt_m", Label: "Through-bolts", Kind: quantity.KindThin, Low: 0.008, High: 0.02}, metres("above_m", "Bolts above the lower edge", 0.01, 0.47),
+	}
+}
+
+// overheadStarts are what they start from: the weak end of what nobody has said.
+func overheadStarts(prefix string) Values {
+	return Values{
+		Num:  map[string]float64{prefix + "b_m": 0.038, prefix + "h_m": 0.184, prefix + "span_m": 3.6, prefix + "at_m": 0.6, "bolt_m": 0.010, "above_m": 0.12},
+		Word: map[string]string{"overhead": "other", "wood": "timber-unknown"},
+	}
+}
+
+// overheadOf is what is overhead, as it was answered in a situation.
+func overheadOf(prefix string, v Values, s Situation) Overhead {
+	return Overhead{
+		Known: JoistKnown(v.Word["overhead"]), Owner: s.owner(), B: v.length(prefix + "b_m"), H: v.length(prefix + "h_m"), Span: v.length(prefix + "span_m"), At: v.length(prefix + "at_m"),
+		Wood: v.Word["wood"], Bolt: v.length("bolt_m"), Above: v.length("above_m"),
+	}
+}
+
+// overheadChanges are of how something is bolted to joists that are as they are.
+func overheadChanges(prefix string, v Values) []change {
+	h := v.Num[prefix+"h_m"]
+	middle, up := sized("bolts through the middle of the joist or above it", "above_m", math.Max(v.Num["above_m"], h/2)), sized("bolts at two thirds of the joist's depth", "above_m", math.Max(v.Num["above_m"], h*2/3))
+	thick := sized("bolts of 12 mm", "bolt_m", math.Max(v.Num["bolt_m"], 0.012))
+	near := sized("no more than 0.6 m from a bearing", prefix+"at_m", math.Min(v.Num[prefix+"at_m"], 0.6))
+	out := []change{middle, up, thick, near}
+	for _, c := range []change{middle, up} {
+		out = append(out, c.and(thick), c.and(near), c.and(thick).and(near))
+	}
+	return out
+}

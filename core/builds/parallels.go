@@ -1,0 +1,376 @@
+package builds
+
+import (
+	"fmt"
+	"math"
+
+	"scrappyrack/core/capability"
+	"scrappyrack/core/quantity"
+)
+
+// Parallels are a pair of bars of pipe, low for push-ups or high for dips: Length of each bar from
+// the middle of one upright to that of the other, Height of the top of the grip, Wide how long the
+// feet across are, of 38 × 140, in m. Uprights are posts of 38 × 89 with the bar through them, braced both
+// ways; or, where Screwed, of pipe in flanges; Wet that they get wet. Mu is the friction with the floor;
+// Body with what is worn; Joint each joint of the pipes as it is marked: one of unknown make is never in a
+// body's load path.
+type Parallels struct {
+	Pipe                 string
+	Length, Height, Wide quantity.Length
+	Screwed, Wet         bool
+	Mu                   float64
+	Body                 quantity.Estimate
+	Joint                Hardware
+}
+
+// House values of parallels: from dips on a bar is high, a base is at least half as wide as high
+// and half a metre deep, and no thread sees more than 30 MPa of a load that comes and goes. Posts are
+// propped at 0.7 of the height, by a strut that begins 100 mm inside of the end of its foot and ends 50 mm
+// beyond the middle of its post; wood stands 40 mm above a bar and a bar 30 mm beyond its posts. The rubber
+// under a foot is 30 mm inside of its ends. A flange's screws stand 45 mm apart, 18 mm inside of its edge.
+const (
+	dipHeight, leastBase                 = 0.6, 0.5
+	leastDeep, lowDeep                   = 0.5, 0.2
+	threadFatigue                        = 30e6
+	propped, leftToStrut                 = 0.7, 0.2
+	overBar, beyondPost                  = 0.040, 0.030
+	strutEnd, rubberEnds, strutBeyond    = 0.100, 0.060, 0.050
+	flangeApart, flangeEdge, flangeThick = 0.045, 0.018, 0.008
+	usualGrip, lowestPost                = 0.47, 0.30
+)
+
+// footWide is how wide the boards of the feet are, in m.
+const footWide quantity.Length = 0.140
+
+// outside is how thick its pipe is, in m.
+func (p Parallels) outside() float64 { return float64(Schedule40[p.Pipe].D) }
+
+// Depth is how far one reaches along its bar, over its feet.
+func (p Parallels) Depth() quantity.Length {
+	if p.Screwed {
+		return p.Length + footWide // they lie flat
+	}
+	return p.Length + boardThick
+}
+
+// post is how long a post is, from the foot that it stands on to its head.
+func (p Parallels) post() float64 {
+	return float64(p.Height) + overBar - float64(footWide)
+}
+
+// prop is how high on its post a strut ends above the floor, and how far beside the post it begins.
+func (p Parallels) prop() (high, beside float64) {
+	return propped * float64(p.Height), float64(p.Wide)/2 - strutEnd
+}
+
+// strutOn is how a strut lies on its foot and on its post.
+func (p Parallels) strutOn() (foot, post Lap) {
+	high, beside := p.prop()
+	lean := math.Atan2(beside, high-float64(footWide)/2) * 180 / math.Pi
+	foot = Lap{Wide: boardWide, Other: footWide, Angle: 90 - lean, Flush: true, Ends: [2]quantity.Length{strutEnd, 0}}
+	return foot, Lap{Wide: boardWide, Other: boardWide, Angle: lean, Out: strutBeyond}
+}
+
+// brace is that along the bar, on the narrow sides of the posts.
+func (p Parallels) brace(push float64) Brace {
+	h := float64(p.Height)
+	below := laidOff(p.post())
+	return Brace{
+		Name: "brace along the bar", Push: push, High: h, Low: float64(footWide) + below, Upper: h - p.outside()/2 - overBar - below/2, Wide: float64(p.Length), Wet: p.Wet,
+		Lap: Lap{Wide: boardWide, Other: boardThick, Flush: true, Out: standsOut, Ends: [2]quantity.Length{quantity.Length(below), 0}},
+	}
+}
+
+// Mass is what one weighs, in kg: no more than it does.
+func (p Parallels) Mass() quantity.Mass {
+	steel := Schedule40[p.Pipe]
+	pipe, wood := float64(p.Length), 2*float64(p.Wide*footWide/boardWide)
+	if p.Screwed {
+		pipe += 2 * float64(p.Height-boardThick)
+	} else {
+		high, beside := p.prop()
+		wood += 2*p.post() + 2*math.Hypot(high, beside) + 2*float64(p.Depth()) + float64(p.brace(0).long())
+	}
+	inside := float64(steel.D - 2*steel.Wall)
+	return quantity.Mass(7850*math.Pi/4*(p.outside()*p.outside()-inside*inside)*pipe*thinWall + lightTimber*float64(boardThick*boardWide)*wood)
+}
+
+// Build works one bar out under half of the body × 2.5 and 0.15 of it sideways, a hand anywhere on it:
+// the bar, its uprights and how they are held, its feet, tipping and sliding. Errors are
+// *quantity.FieldError of pipe, length_m, height_m, wide_m, mu and body_kg. Source: Span,
+// ThreadModulus, Standing, Joined; house values.
+func (p Parallels) Build() (Built, error) {
+	section, known := Schedule40[p.Pipe]
+	pipe := error(nil)
+	if !known {
+		pipe = quantity.At("pipe", "a pipe is of 3/4, 1, 1-1/4, 1-1/2 or 2 in")
+	}
+	if err := first(pipe, within("length_m", float64(p.Length), 0.2, 1.2, "m"), within("height_m", float64(p.Height), 0.08, 1.3, "m"), within("wide_m", float64(p.Wide), 0.2, 1.5, "m"),
+		within("mu", p.Mu, 0.05, 1.5, ""), bodyWithin(p.Body)); err != nil {
+		return Built{}, err
+	}
+	steel, err := MaterialByKey("steel-pipe")
+	if err != nil {
+		return Built{}, err
+	}
+	f := Weight(p.Body) * PersonFactor / 2
+	a, err := Span{Section: section, Material: steel, Length: p.Length, Hands: []quantity.Length{p.Length / 2}, Load: f}.Check()
+	if err != nil {
+		return Built{}, err
+	}
+	deep, mass := p.Depth(), p.Mass()
+	s := Standing{Height: p.Height, Width: p.Wide, Inside: p.Wide / 2, Mass: mass, Mu: p.Mu}
+	along := Standing{Height: p.Height, Width: deep, Inside: deep/2 - p.Length/6, Mass: mass, Mu: p.Mu}
+	base := Check{Link: "base against its height", Fits: true, Demand: leastBase * float64(p.Height), Capacity: float64(p.Wide), Unit: "m", Formula: "at least half as wide as high", Source: "house rule"}
+	depth := Check{Link: "base, its depth", Fits: true, Demand: leastDeep, Capacity: float64(deep), Unit: "m", Formula: "at least 0.5 m along the bar where dips are done", Source: "house rule"}
+	if p.Height < dipHeight {
+		depth.Demand, depth.Formula = lowDeep, "at least 0.2 m along the bar"
+	}
+	out := Built{
+		Floor: 2 * float64(p.Wide*deep), OnFloor: true,
+		Title: "Parallels", Hours: [2]float64{1, 2}, Mass: 2 * mass,
+		Checks: []Check{
+			{Link: "bar in bending", Demand: a.Stress, Capacity: a.Allowable, Unit: "Pa", Formula: "F/2 · length/4 over S", Source: "statics; strength of " + steel.Name},
+			{Link: "bar's sag", Demand: a.Deflection, Capacity: float64(p.Length) / sag, Unit: "m", Formula: "at most length/60", Source: "house value"},
+			base, depth,
+			{Link: "tipping", Demand: s.Tips(f), Capacity: 1, Formula: "1.5 · 0.1 F h over F B/2 + W B/2", Source: "statics; house factors"},
+			{Link: "tipping along the bar", Demand: along.Tips(f), Capacity: 1, Formula: "the same, a hand at a third of the bar", Source: "statics; house factors"},
+			{Link: "sliding", Demand: s.Slides(f), Capacity: 1, Formula: "0.15 F over μ (F + W)", Source: "statics; house factors"},
+		},
+		Tools:    []string{"saw", "pipe cutter", "file", "drill", "square"},
+		Proof:    fmt.Sprintf("%.0f kg shared by both bars, then %.0f kg on one, 5 minutes each, nobody beneath. Never a person. Passing raises nothing.", proofMass(p.Body), 0.75*float64(p.Body.Value+p.Body.Expanded())),
+		ProofOf:  proofMass(p.Body),
+		Inspect:  looked("play, cracks, screws, threads, worn feet"),
+		Cautions: []string{guidance, "Both stand apart by the width of the shoulders and a hand; no swinging.", "Hands in the middle third of a bar, never at its ends."},
+	}
+	var own []Check
+	if p.Screwed {
+		own, err = p.inFlanges(float64(f), &out)
+	} else {
+		own, err = p.onPosts(float64(f), &out)
+	}
+	out.Checks = append(out.Checks, own...)
+	out.Steps = append(out.Steps,
+		Step{"Mark the middle third of each bar: the hands go there.", false},
+		Step{"Put each on the real floor: its feet down, nothing rocks.", true},
+		Step{"Push at the grip with a hand, across and along: it sways 10 mm at most.", true},
+		Step{"Lay the proof load on both, then 0.75 of the body on one; look again.", true})
+	return out, err
+}
+
+// onPosts are the links of posts of timber under F newtons on one of them and 0.15 of it sideways at
+// the grip, with their parts and steps.
+func (p Parallels) onPosts(f float64, out *Built) ([]Check, error) {
+	if low := p.Height < lowestPost; low {
+		p.Height = lowestPost
+		checks, err := p.onPosts(f, out)
+		return append(checks, Check{Link: "posts under the bar, their height", Capacity: 1, Formula: fmt.Sprintf("%.1f m at least", lowestPost), Source: "geometry", Refused: "no post fits under a bar this low: pipe in flanges"}), err
+	}
+	h, wide, foot := float64(p.Height), float64(p.Wide), float64(footWide)
+	onEdge := Section{Shape: Rect, B: boardThick, H: footWide}
+	high, beside := p.prop()
+	each, err := Joined(p.Wet)
+	if err != nil {
+		return nil, err
+	}
+	wood, err := MaterialByKey("timber-unknown")
+	if err != nil {
+		return nil, err
+	}
+	wood = wood.Damp(p.Wet)
+	push, allowed := slideSway*f, wood.Allowable(boardWide)
+	// A foot that sags under its post leaves some of the load to the strut beside it.
+	long := math.Hypot(high, beside)
+	strut := push*(h-foot)/(high-foot)*long/beside + leftToStrut*f
+	onFoot, onPost := p.strutOn()
+	struts := min(len(onFoot.Screws(screwsOfLap)), len(onPost.Screws(screwsOfLap)))
+	slim := Section{Shape: Rect, B: boardWide, H: boardThick}
+	brace, bends, spots, err := p.brace(push).Checks(slim.Modulus(), wood.Allowable(boardWide))
+	if err != nil {
+		return nil, err
+	}
+	bends.Link = "posts along the bar"
+	over := wide - rubberEnds // between the rubber under a foot's ends
+	checks := []Check{
+		{Link: "posts under the bar", Demand: f / (float64(boardThick) * p.outside()), Capacity: timberBearing * wetBearing(p.Wet), Unit: "Pa", Formula: "F/2 at one end over the hole's width", Source: "house value"},
+		{Link: "posts as columns", Demand: f, Capacity: Slim(p.post()), Unit: "N", Formula: "F/2 on one against π² E I/L² over 3", Source: "Euler; house factor"},
+		{Link: "posts in bending", Demand: push * (h - high) / board2x4.Modulus(), Capacity: allowed, Unit: "Pa", Formula: "0.15 F above the strut, over S", Source: "statics; strength of " + wood.Name},
+		{Link: "strut at its screws", Demand: strut, Capacity: float64(struts) * each, Unit: "N", Formula: fmt.Sprintf("what 0.15 F at the grip asks and a fifth of F, along it, against %d screws at an end", struts), Source: "statics; general dowel equations, NDS 2018 chapter 12"},
+		{Link: "strut as a column", Demand: strut, Capacity: Slim(long), Unit: "N", Formula: "the same against π² E I/L² over 3", Source: "Euler; house factor"},
+		brace, bends,
+		{Link: "feet in bending", Demand: (f/2 + push*h/over) * over / 2 / onEdge.Modulus(), Capacity: wood.Allowable(footWide), Unit: "Pa", Formula: "half of F and what tips it, at one end, over S on edge", Source: "statics; strength of " + wood.Name},
+		{Link: "feet under the posts", Demand: f / float64(boardThick*boardWide), Capacity: timberBearing * wetBearing(p.Wet), Unit: "Pa", Formula: "F/2 on one over its end", Source: "house value, across the grain"},
+	}
+	bore := p.outside()/2 + overBar
+	timber := func(name string, long float64, count int) Part {
+		return Part{Name: name, Stock: "timber-38x89", Length: sawn(long), Count: count}
+	}
+	block := math.Min(0.25, p.post()+foot-2*bore)
+	out.Hours = [2]float64{3, 5}
+	out.Parts = []Part{
+		{Name: "bar", Stock: "pipe-" + p.Pipe, Length: sawn(float64(p.Length+boardThick) + 2*beyondPost), Count: 2},
+		{Name: "post", Stock: "timber-38x89", Length: quantity.Length(p.post()), Count: 4}, {Name: "foot", Stock: "timber-38x140", Length: p.Wide, Count: 4}, timber("strut", long+float64(footWide)+strutBeyond, 4), timber("rail between the feet", float64(p.Depth()), 4), {Name: "brace along the bar", Stock: "timber-38x89", Length: p.brace(0).long(), Count: 2}, timber("block over post and foot", block, 4),
+	}
+	screws := 4*2*struts + 2*2*len(spots) + 4*4 + 4*2*2
+	out.Parts = append(out.Parts, Part{Name: "wood screw", Stock: joinScrew, Count: screws}, Part{Name: "wood screw through the head of a post", Stock: "screw-4.5x50", Count: 4}, Part{Name: "rubber foot", Stock: "rubber-foot", Count: 8})
+	out.Steps = []Step{
+		{fmt.Sprintf("Cut the posts of one length, to 1 mm. %.0f mm below the head of each, in the middle of its wide side, bore a hole of %.0f mm.", bore*1000, math.Ceil(p.outside()*1000+0.5)), false},
+		{"Lay a foot on edge and stand a post on the middle of it, wide sides flush; screw a block over both on one side, two screws into each. All 5 × 70 mm screws go through one board into the next, prebored by 3.5 mm.", false},
+		{fmt.Sprintf("On the other side screw on the strut: its middle crosses that of the foot %.0f mm inside its end and that of the post %.0f cm above the floor, and it ends %.0f mm beyond; %d screws at each end as drawn. Saw it off along the foot. Make another frame with its strut to the other side.", strutEnd*1000, high*100, strutBeyond*1000, struts), false},
+		onFoot.told("strut on its foot"), onPost.told("strut on its post"),
+		{fmt.Sprintf("Stand the two frames up, %.0f mm from the middle of one post to that of the other, their struts outside. Screw a rail on top of both feet at each side, flush with their ends, two screws into each foot.", float64(p.Length)*1000), false},
+		{fmt.Sprintf("Screw the brace on the narrow sides of the posts: its middle crosses one %.0f cm above the floor, the other %.0f cm; %d screws at each end as drawn; it stands out 25 mm, its corners round.", p.brace(0).Low*100, p.brace(0).Upper*100, len(spots)), false},
+		p.brace(push).lap().told("brace on a post"),
+		{fmt.Sprintf("Push the bar through both posts so that it stands out %.0f mm at each side; file its ends. From the head of each post bore 4.5 mm down into the upper wall of the pipe and pin it with a 4.5 × 50 mm screw.", beyondPost*1000), false},
+		{"Press a rubber foot on under both ends of every foot. The other bar is built alike.", false},
+	}
+	return checks, nil
+}
+
+// inFlanges are the links of uprights of pipe under F newtons on one of them and 0.15 of it sideways
+// at the grip, with their parts and steps.
+func (p Parallels) inFlanges(f float64, out *Built) ([]Check, error) {
+	steel, err := MaterialByKey("steel-pipe")
+	if err != nil {
+		return nil, err
+	}
+	wood, err := MaterialByKey("timber-unknown")
+	if err != nil {
+		return nil, err
+	}
+	wood = wood.Damp(p.Wet)
+	push, h := slideSway*f, float64(p.Height)
+	// Sideways at the grip, the two uprights of a bar share it at their threads.
+	stress := push / PersonFactor * h / 2 / ThreadModulus[p.Pipe]
+	joint, why := p.Joint.Capacity(true)
+	short := Fixing{Kind: WoodScrew, Diameter: 0.004, Penetration: 0.035 - flangeThick - 2*0.004, Gravity: Gravities[""], Wet: p.Wet}
+	holds, err := short.Withdrawal()
+	if err != nil {
+		return nil, err
+	}
+	sideways, _, err := short.Sideways(Lateral{Side: flangeThick, SideGravity: Gravities[""]})
+	if err != nil {
+		return nil, err
+	}
+	flat := Section{Shape: Rect, B: footWide, H: boardThick}
+	over := float64(p.Wide) - rubberEnds
+	pulled := push * h / (2 * (flangeApart + flangeEdge)) // by the two screws on one side
+	out.Parts = []Part{
+		{Name: "bar", Stock: "pipe-" + p.Pipe, Length: p.Length, Count: 2}, {Name: "upright", Stock: "pipe-" + p.Pipe, Length: p.Height - boardThick, Count: 4}, {Name: "foot", Stock: "timber-38x140", Length: p.Wide, Count: 4}, {Name: "rubber foot", Stock: "rubber-foot", Count: 8},
+		{Name: "joint of bar and upright, marked", Stock: "pipe-joint", Count: 4}, {Name: "floor flange, marked", Stock: "pipe-joint", Count: 4}, {Name: "wood screw, four to a flange", Stock: "screw-4x35", Count: 16},
+	}
+	out.Steps = []Step{
+		{fmt.Sprintf("Lay the joints out before anything is cut: with what they take up, the grip is %.0f cm above the floor and the uprights are %.0f cm apart. Have the pipes cut and threaded at the merchant's; file every edge that a hand may touch.", h*100, float64(p.Length)*100), false},
+		{"Turn the bar into two joints, an upright into each, a flange on each, until all are tight: both uprights lie in one plane, both flanges in another.", false},
+		{"Lay the feet flat, across the bar, and screw a flange on the middle of each: four screws, prebored by 2.5 mm.", false},
+		{"Press a rubber foot on under both ends of every foot. The other bar is built alike.", false},
+	}
+	return []Check{
+		{Link: "each joint of the pipes", Demand: f, Capacity: joint, Unit: "N", Formula: "F/2 at one end of a bar against its mark", Source: "its maker", Refused: why},
+		{Link: "threads of the uprights", Demand: stress * PersonFactor, Capacity: steel.Bending, Unit: "Pa", Formula: "0.15 F h/2 over S at the thread's root", Source: "statics; section at the root of the thread"},
+		{Link: "threads, coming and going", Demand: stress, Capacity: threadFatigue, Unit: "Pa", Formula: "the same, not factored", Source: "house value"},
+		{Link: "flanges at their screws", Demand: short.Both(pulled, push/4, math.Min(holds.Thread, holds.Steel), sideways), Capacity: 1, Formula: "0.15 F h on one flange, by two of its screws about its edge, with 0.15 F across", Source: "NDS 2018 chapter 12; sizes of flanges from memory"},
+		{Link: "feet in bending", Demand: (f/2 + push*h/over) * over / 2 / flat.Modulus(), Capacity: wood.Allowable(boardThick), Unit: "Pa", Formula: "half of F and what tips it, at one end, over S lying flat", Source: "statics; strength of " + wood.Name},
+	}, nil
+}
+
+func parallelsChanges(v Values, _ Situation) []change {
+	feet, h := rubberFeet(v), v.Num["height_m"]
+	base := func(part float64, words string) change {
+		return sized(words, "wide_m", math.Max(0.25, part*h))
+	}
+	longer := sized(fmt.Sprintf("bars %.2f m long", usualGrip), "length_m", usualGrip)
+	half, more := base(leastBase, "a base half as wide as it is high"), base(0.65, "a base 0.65 as wide as it is high")
+	posts := sized("posts of timber instead of pipe in flanges", "screwed", "no")
+	out := together(feet, half)
+	if h < lowestPost {
+		low := sized("pipe in flanges instead of posts of timber", "screwed", "yes")
+		out = append(out, low, low.and(half), low.and(feet), low.and(half).and(feet))
+	}
+	for _, c := range [][]change{{more}, {longer}, {posts}, {half, posts}, {half, longer}, {posts, longer}, {half, longer, posts}, {half, longer, posts, feet}, {more, longer, posts, feet}} {
+		all := change{}
+		for _, one := range c {
+			all = all.and(one)
+		}
+		out = append(out, all)
+	}
+	n := len(out)
+	for _, size := range pipesUp {
+		pipe := sized(pipeName(size)+" pipe", "pipe", size)
+		out = append(out, pipe)
+		for _, c := range out[n-3 : n] {
+			out = append(out, c.and(pipe))
+		}
+	}
+	return out
+}
+
+func parallelsOf(v Values, s Situation) Parallels {
+	return Parallels{
+		Pipe: v.Word["pipe"], Length: v.length("length_m"), Height: v.length("height_m"), Wide: v.length("wide_m"), Screwed: v.yes("screwed"), Wet: v.yes("wet"), Mu: v.Num["mu"], Body: s.body(v),
+		Joint: Hardware{Kind: MetalLink, Working: v.force("joint_n")},
+	}
+}
+
+var parallelsDesign = Design{
+	Changes: parallelsChanges,
+	Instead: always("push-ups on the floor or on a fixed counter; dips between two fixed counters"),
+	Key:     "parallels", Name: "Parallels", Does: "dips, or push-ups with straight wrists", On: OnFloor,
+	Asks: func(v Values, _ Situation) []Ask {
+		asks := []Ask{
+			{Key: "pipe", Label: "Bar, pipe of schedule 40", Words: pipeWords}, metres("height_m", "Grip above the floor", 0.08, 1.3), metres("length_m", "Bar, between its uprights", 0.2, 1.2), metres("wide_m", "Feet across, long", 0.2, 1.5),
+			yesNoOf("screwed", "Uprights of pipe in flanges", "No: posts of timber, braced", "For low bars: a thread leaves under half of the pipe."),
+		}
+		if v.yes("screwed") {
+			asks = append(asks, marked("joint_n", "Each joint of its pipes is marked with"))
+		}
+		return append(asks, friction, damp, worn)
+	},
+	Starts: func(s Situation) Values {
+		return Values{
+			Num:  map[string]float64{"height_m": 0.95, "length_m": usualGrip, "wide_m": 0.6, "joint_n": 0, "mu": 0.5, "worn_kg": 0},
+			Word: map[string]string{"pipe": "1-1/4", "screwed": "no", "wet": s.outside()},
+		}
+	},
+	Build: func(v Values, s Situation) (Built, error) { return parallelsOf(v, s).Build() },
+	Gives: func(v Values, _ Situation) []capability.Supply {
+		if v.Num["height_m"] < dipHeight {
+			return nil
+		}
+		return []capability.Supply{extra(v, capability.Of(capability.DipEdge))}
+	},
+}
+
+func drawParallels(v Values, s Situation) []Figure {
+	p := parallelsOf(v, s)
+	if !p.Screwed {
+		p.Height = max(p.Height, lowestPost)
+	}
+	h, l, wide, deep, d := float64(p.Height), v.Num["length_m"], v.Num["wide_m"], float64(p.Depth()), p.outside()
+	foot, thick, wideOf := float64(footWide), float64(boardThick), float64(boardWide)
+	if p.Screwed {
+		up := func(x float64) Mark { return rect(OfSteel, x-d/2, thick, d, h-thick, "threads") }
+		side := Figure{Name: "one from the side", Marks: []Mark{
+			rect(OfWood, -foot/2, 0, foot, thick, "feet"), rect(OfWood, l-foot/2, 0, foot, thick, "feet"), up(0), up(l), rect(OfSteel, -d/2, h-d, l+d, d, "bar"),
+			round(OfSteel, 0, h-d/2, d*1.5, "each joint"), round(OfSteel, l, h-d/2, d*1.5, "each joint"), rect(OfSteel, -0.045, thick, 0.09, flangeThick, "flanges"), rect(OfSteel, l-0.045, thick, 0.09, flangeThick, "flanges"),
+			across(0, h+0.08, l), upward(l+0.2, 0, h), across(-foot/2, -0.1, deep),
+		}}
+		return []Figure{side, {Name: "from the end", Marks: []Mark{rect(OfWood, -wide/2, 0, wide, thick, "tipping"), up(0), rect(OfSteel, -0.045, thick, 0.09, flangeThick, "flanges"), across(-wide/2, -0.1, wide)}}}
+	}
+	high, beside := p.prop()
+	bore := d/2 + overBar
+	head, diagonal := foot+p.post(), p.brace(0)
+	post := func(x, w float64) Mark { return rect(OfWood, x-w/2, foot, w, p.post(), "posts") }
+	side := Figure{Name: "one from the side", Marks: []Mark{
+		rect(OfWood, -thick/2, 0, thick, foot, "feet"), rect(OfWood, l-thick/2, 0, thick, foot, "feet"), rect(OfWood, -thick/2, foot, deep, thick, "").saying("rail"), post(0, thick), post(l, thick),
+		line(OfWood, 0, diagonal.Low, l, diagonal.Upper-diagonal.Low, "brace"), rect(OfSteel, -thick/2-beyondPost, h-d, l+thick+2*beyondPost, d, "bar"),
+		across(0, head+0.08, l), upward(l+0.35, 0, h), across(-thick/2, -0.1, deep),
+	}}
+	end := Figure{Name: "from the end", Marks: []Mark{
+		rect(OfWood, -wide/2, 0, wide, foot, "feet"), line(OfWood, -beside, foot/2, beside, high-foot/2, "strut"), post(0, wideOf),
+		round(OfSteel, 0, h-d/2, d, "posts under the bar"), rect(OfWood, -wide/2, foot, wideOf, thick, ""), rect(OfWood, wide/2-wideOf, foot, wideOf, thick, "").saying("rail"),
+		across(-wide/2, -0.1, wide), upward(wide/2+0.1, 0, high), upward(-wide/2-0.1, head-bore, bore), across(-wide/2, -0.17, strutEnd),
+	}}
+	onFoot, onPost := p.strutOn()
+	return []Figure{side, end, onFoot.figure("strut on its foot", "strut at its screws"), onPost.figure("strut on its post", "strut at its screws"), diagonal.lap().figure("brace on a post", "brace along the bar")}
+}

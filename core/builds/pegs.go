@@ -1,0 +1,260 @@
+package builds
+
+import (
+	"fmt"
+	"math"
+
+	"scrappyrack/core/quantity"
+)
+
+// Peg is a plate peg of pipe on a wall: how far it stands out and how wide its boards are, on whose middle
+// line it is, in m; what it carries with its ±.
+// Plain, it goes through two boards of 38 mm on each other; Threaded, it is screwed into a flange that is
+// bolted to one board. Wet that they get wet.
+type Peg struct {
+	Pipe          string
+	Out, Wide     quantity.Length
+	Mass          quantity.Estimate
+	Threaded, Wet bool
+}
+
+// Around each plain peg eight screws hold the two boards together; a flange's bolts have washers of
+// 30 mm behind the board; a peg that bends presses a tenth harder than a stiff one (house values).
+const (
+	screwsAtPeg             = 8
+	bendy                   = 1.1
+	fixingHead              = 0.010 // half of the head of a fixing, in m
+	besideStud              = 0.080 // of a flange, beside the fixings in the stud, in m
+	washerOver, washerInner = 0.030, 0.009
+)
+
+// thick is how thick the wood is that a peg is held in.
+func (p Peg) thick() quantity.Length {
+	if p.Threaded {
+		return boardThick
+	}
+	return 2 * boardThick
+}
+
+// Build works a peg out in bending at its root, with all of the load at its end and × 2, at a thread by
+// what the thread leaves; and how it is held: a plain one presses on the boards below it in front and
+// above it behind, more the further from the middle of both, and tries to part them; a flange draws at
+// its bolts. Errors are *quantity.FieldError of pipe, out_m, mass_kg and board. Source: statics;
+// ThreadModulus; Joined; EC5 8.1.4; house values.
+func (p Peg) Build() (Built, error) {
+	pipe, known := Schedule40[p.Pipe]
+	switch {
+	case !known:
+		return Built{}, quantity.At("pipe", "a pipe is of 3/4, 1, 1-1/4, 1-1/2 or 2 in")
+	case !(p.Out > 0.03) || p.Out > 0.4:
+		return Built{}, quantity.At("out_m", "a peg stands out from 0.03 to 0.4 m")
+	case !(p.Mass.Value > 0) || p.Mass.Value > 200:
+		return Built{}, quantity.At("mass_kg", "a peg carries from above 0 to 200 kg")
+	case !(p.Wide > pipe.D) || p.Wide > 0.3:
+		return Built{}, quantity.At("board", "a board is wider than its peg is thick, and at most 0.3 m")
+	}
+	steel, err := MaterialByKey("steel-pipe")
+	if err != nil {
+		return Built{}, err
+	}
+	load := float64(Weight(p.Mass)) * CarryFactor
+	moment, bears := load*float64(p.Out), timberBearing*wetBearing(p.Wet)
+	bending := Check{Link: "peg in bending", Demand: moment / pipe.Of(steel).Modulus(), Capacity: steel.Bending, Unit: "Pa", Formula: "2 m g · out over S", Source: "statics; wall × 0.875"}
+	out := Built{
+		Title: "Plate peg, " + pipeName(p.Pipe) + " pipe", Hours: [2]float64{2, 3},
+		Tools:    []string{"saw", "drill", "spirit level", "stud finder", "detector for cables and pipes", "spanner"},
+		Proof:    fmt.Sprintf("%.0f kg hung from each peg in turn for 5 minutes, nobody beneath. Passing raises nothing.", proofMass(p.Mass)),
+		ProofOf:  proofMass(p.Mass),
+		Inspect:  looked("play, bends, the boards' screws"),
+		Cautions: []string{guidance, "No more on a peg than is written on the board beside it."},
+	}
+	if p.Threaded {
+		bending.Link, bending.Demand, bending.Source = "peg in bending at its thread", moment/ThreadModulus[p.Pipe], "statics; section at the root of the thread"
+		washer := math.Pi / 4 * (washerOver*washerOver - washerInner*washerInner)
+		out.Checks = []Check{bending, {Link: "flange at its bolts", Demand: moment / (2 * (flangeApart + flangeEdge)) / washer, Capacity: bears, Unit: "Pa", Formula: "2 m g · out, by two bolts about the flange's edge, over a washer of 30 mm", Source: "statics; house value; sizes of flanges from memory"}}
+		return out, nil
+	}
+	t, d := float64(p.thick()), float64(pipe.D)
+	middle := load * (float64(p.Out) + t/2)
+	each, err := Joined(p.Wet)
+	if err != nil {
+		return Built{}, err
+	}
+	front := load/2 + 1.5*middle/t
+	_, splitting := splits(boardThick, p.Wide, (p.Wide-pipe.D)/2)
+	out.Checks = []Check{
+		bending,
+		{Link: "boards splitting at a peg", Demand: front, Capacity: splitting, Unit: "N", Formula: "what the front board gets against 14 b √(h_e/(1 − h_e/h)) · 0.9/1.3, below the hole", Source: "EC5 8.1.4, from memory"},
+		{Link: "boards under a peg", Demand: bendy * (load/(d*t) + 6*middle/(d*t*t)), Capacity: bears, Unit: "Pa", Formula: "1.1 (V/(d t) + 6 V (out + t/2)/(d t²))", Source: "statics: a peg in wood that gives evenly; house value"},
+		{Link: "boards held together at a peg", Demand: front, Capacity: screwsAtPeg * each, Unit: "N", Formula: "V/2 + 1.5 V (out + t/2)/t against eight screws", Source: "statics; general dowel equations, NDS 2018 chapter 12"},
+	}
+	return out, nil
+}
+
+// room is whether the fixings above and below a peg, at a quarter of the boards' width from their edges, are
+// four diameters from these and their heads clear of the peg's hole.
+func (p Peg) room(fixing quantity.Length) Check {
+	need := 4 * float64(fixing)
+	if !p.Threaded {
+		need = math.Max(need, float64(Schedule40[p.Pipe].D)/2+fixingHead)
+	}
+	return Check{Link: "room for the fixings", Fits: true, Demand: need, Capacity: float64(p.Wide) / 4, Unit: "m", Formula: "4 D from the edge, and clear of the hole, at a quarter of the boards' width", Source: "NDS 2018, lag screws, from memory; geometry"}
+}
+
+// within is whether it fits the plates' bore.
+func (p Peg) within(bore quantity.Length) Check {
+	return Check{Link: "bore of the plates", Fits: true, Demand: float64(Schedule40[p.Pipe].D), Capacity: float64(bore), Unit: "m", Formula: "the pipe's outside against it", Source: "ASME B36.10M, from memory"}
+}
+
+// pegBoards are how wide the boards of pegs are, plateRadius what hangs below a peg: half a plate
+// (house value), in m.
+var pegBoards = map[string]quantity.Length{"89": 0.089, "140": 0.140}
+
+const plateRadius quantity.Length = 0.23
+
+// The screws round a peg stand so far to both sides of it, and a board goes on so far beyond its last peg,
+// in m: 50 mm from screw to screw along the grain, and to its end.
+const besidePeg, besidePegMore, pegEdge = 0.060, 0.115, quantity.Length(0.165)
+
+// pegBoardLong is how long a board of pegs is: over three studs.
+func pegBoardLong(v Values, s Situation) quantity.Length {
+	base, _ := s.wallOf(v)
+	if base.Kind != WoodStuds {
+		return 1.2
+	}
+	return max(1.2, 2*base.Spacing+2*pegEdge)
+}
+
+// pegStuds are the studs behind a board of pegs, from its middle, or the places of the anchors: a peg
+// at each.
+func pegStuds(v Values, s Situation) []quantity.Length {
+	base, _ := s.wallOf(v)
+	if base.Kind != WoodStuds {
+		return []quantity.Length{-0.45, 0, 0.45}
+	}
+	return []quantity.Length{-base.Spacing, 0, base.Spacing}
+}
+
+// onBoards adds what pegs are put together from, and how.
+func (p Peg) onBoards(out *Built, v Values, s Situation) {
+	base, _ := s.wallOf(v)
+	stock, long, wide, places := "timber-38x"+v.Word["board"], pegBoardLong(v, s), pegBoards[v.Word["board"]], pegStuds(v, s)
+	n, apart, bore := len(places), float64(places[1]-places[0])*1000, math.Ceil(float64(Schedule40[p.Pipe].D)*1000+0.5)
+	fix := Step{fmt.Sprintf("Fix it level, the pegs %.0f cm above the floor, with two fixings at each of three places: one %.0f mm and one %.0f mm above the lower edge.", v.Num["high_m"]*100, float64(wide)*250, float64(wide)*750), false}
+	out.Steps = base.found("all three studs")
+	if p.Threaded {
+		out.Parts = []Part{
+			{Name: "peg, threaded at one end", Stock: "pipe-" + p.Pipe, Length: p.Out + flangeThick, Count: n}, {Name: "board", Stock: stock, Length: long, Count: 1}, {Name: "floor flange, marked", Stock: "pipe-joint", Count: n},
+			{Name: "M8 × 60 bolt, four to a flange", Stock: "bolt-m8", Count: 4 * n}, s.screws(v, 2*n),
+		}
+		out.Steps = append(out.Steps,
+			Step{fmt.Sprintf("Bolt a flange to the board at each of %d places, %.0f mm from one to the next, each 80 mm beside where two fixings go, to the same side: four bolts, their heads with washers of 30 mm sunk into the back by 10 mm; a wedge of wood of 5° behind its lower half tilts it up.", n, apart), false},
+			Step{"Turn the pegs in until they are tight.", false}, fix)
+	} else {
+		out.Parts = []Part{
+			{Name: "peg", Stock: "pipe-" + p.Pipe, Length: p.Out + p.thick(), Count: n}, {Name: "board, two on each other", Stock: stock, Length: long, Count: 2},
+			{Name: "wood screw, eight round each peg and one to pin it", Stock: joinScrew, Count: (screwsAtPeg + 1) * n}, s.screws(v, 2*n),
+		}
+		out.Steps = append(out.Steps,
+			Step{fmt.Sprintf("Mark %d places for pegs on the middle line of a board, %.0f mm from one to the next, the middle one in its middle. Lay the boards on each other and join them with eight 5 × 70 mm screws round each place, prebored by 3.5 mm: %.0f and %.0f mm to either side of it, 25 mm from both edges.", n, apart, besidePeg*1000, besidePegMore*1000), false},
+			Step{fmt.Sprintf("Bore a hole of %.0f mm through both boards at each place, so that it rises by 5° towards the front: 7 mm over both boards.", bore), false},
+			fix,
+			Step{"Push each peg in until it meets the wall. From the upper edge of the front board, 10 mm beside the peg's middle so that it passes the fixing, bore 4.5 mm down into the upper wall of the pipe and pin it with a 5 × 70 mm screw. File the ends round.", false})
+	}
+	out.Steps = append(out.Steps,
+		Step{"The pegs tilt up, none turns or pulls out, and the board has no play under a hand. Write on it what a peg carries.", true},
+		Step{"Hang the proof load from each peg for 5 minutes; look again.", true})
+}
+
+var pegsDesign = Design{
+	Changes: func(v Values, _ Situation) []change {
+		board, plain := sized("a board of 38 × 140 mm", "board", "140"), sized("a plain peg through two boards instead of a thread", "threaded", "no")
+		low := sized("at most 1.4 m high", "high_m", math.Min(v.Num["high_m"], 1.4))
+		near := sized("pegs that stand out 10 cm", "out_m", math.Min(v.Num["out_m"], 0.10))
+		out := together(board, plain, low, near)
+		var large change
+		for _, size := range pipesUp {
+			large = sized("pegs of "+pipeName(size)+" pipe", "pipe", size)
+			out = append(out, large, large.and(board), large.and(near), plain.and(board).and(large))
+		}
+		for _, kg := range []float64{30, 25, 20, 15, 10} {
+			if kg < v.Num["mass_kg"] {
+				less := sized(fmt.Sprintf("at most %.0f kg on a peg", kg), "mass_kg", kg)
+				out = append(out, less, less.and(plain).and(board), less.and(low).and(board), less.and(plain).and(board).and(near).and(low).and(large))
+			}
+		}
+		return wallChanges(out...)
+	},
+	Instead: always("plates flat on the floor, against a wall"),
+	Wide:    pegBoardLong,
+	Studs:   pegStuds,
+	Key:     "pegs", Name: "Plate pegs", Does: "plates off the floor", On: OnWall,
+	Asks: func(v Values, s Situation) []Ask {
+		return append([]Ask{
+			{Key: "pipe", Label: "Peg, pipe of", Words: pipeWords, Help: "A pipe of ¾ in is 26.7 mm thick, 1 in 33.4 mm, 1¼ in 42.2 mm, 1½ in 48.3 mm."},
+			{Key: "bore_m", Label: "Plates' bore", Kind: quantity.KindThin, Low: 0.02, High: 0.1, Help: "25 to 28 mm, or 50 mm: measure it."},
+			metres("out_m", "Stands out by", 0.03, 0.4), {Key: "mass_kg", Label: "One peg carries", Kind: quantity.KindMass, Low: 0.5, High: 200},
+			{Key: "board", Label: "On boards of", Words: words("89", "38 × 89 mm, 2 × 4", "140", "38 × 140 mm, 2 × 6")},
+			yesNoOf("threaded", "Screwed into a flange", "No: through two boards", "A thread leaves under half of the pipe."), metres("high_m", "Pegs above the floor", 0.1, 2.2),
+		}, wallAsks(v, s)...)
+	},
+	Starts: func(s Situation) Values {
+		return wallFit(Values{Num: map[string]float64{"bore_m": 0.05, "out_m": 0.12, "mass_kg": 25, "high_m": 1.2}, Word: map[string]string{"pipe": "1-1/4", "board": "140", "threaded": "no"}}).Over(Values{Word: map[string]string{"screw": "8x150"}})
+	},
+	Build: func(v Values, s Situation) (Built, error) {
+		p := Peg{Pipe: v.Word["pipe"], Out: v.length("out_m"), Wide: pegBoards[v.Word["board"]], Mass: quantity.Estimate{Value: v.mass("mass_kg")}, Threaded: v.yes("threaded"), Wet: v.yes("wet")}
+		out, err := p.Build()
+		if err != nil {
+			return out, err
+		}
+		wide := pegBoards[v.Word["board"]]
+		load := float64(Weight(p.Mass)) * CarryFactor
+		if p.Threaded { // beyond the last stud it turns the board over it
+			load *= 1 + besideStud/float64(pegStuds(v, s)[2])
+		}
+		more, err := s.carries(v, load, p.Out+p.thick(), p.thick(), wide/4, wide*3/4)
+		p.onBoards(&out, v, s)
+		out.Bottom, out.Top = max(0, v.length("high_m")-plateRadius), v.length("high_m")+0.1
+		out.Checks = append(append(out.Checks, p.within(v.length("bore_m")), p.room(lags[v.Word["screw"]][0]), Check{Link: "height", Fits: true, Demand: v.Num["high_m"], Capacity: highest, Unit: "m", Formula: "1.5 m at most, the heaviest lowest", Source: "house rule"}), more...)
+		return out, err
+	},
+}
+
+func drawPegs(v Values, s Situation) []Figure {
+	p := Peg{Pipe: v.Word["pipe"], Threaded: v.yes("threaded")}
+	out, high, t, d := v.Num["out_m"], v.Num["high_m"], float64(p.thick()), float64(Schedule40[p.Pipe].D)
+	wide, long := float64(pegBoards[v.Word["board"]]), float64(pegBoardLong(v, s))
+	front := Figure{Name: "front", Marks: []Mark{rect(OfWood, -long/2, high-wide/2, long, wide, "fixings"), across(-long/2, high+0.4, long), upward(long/2+0.2, 0, high)}}
+	base, _ := s.wallOf(v)
+	beside := 0.0
+	if p.Threaded {
+		beside = besideStud
+	}
+	for i, off := range pegStuds(v, s) {
+		x := float64(off)
+		if base.Kind == WoodStuds {
+			front.Marks = append(front.Marks, rect(OfHouse, x-0.019, 0, 0.038, high+0.3, "").saying([]string{"", "stud", ""}[i]))
+		}
+		front.Marks = append(front.Marks, round(OfSteel, x+beside, high, d, "peg"), round(OfSteel, x, high-wide/4, 0.012, "fixings"), round(OfSteel, x, high+wide/4, 0.012, "fixings"))
+		if !p.Threaded {
+			for _, off := range []float64{-besidePegMore, -besidePeg, besidePeg, besidePegMore} {
+				front.Marks = append(front.Marks, round(OfSteel, x+off, high-wide/2+0.025, 0.006, ""), round(OfSteel, x+off, high+wide/2-0.025, 0.006, ""))
+			}
+		}
+	}
+	front.Marks = append(front.Marks, across(0, high-wide/2-0.12, float64(pegStuds(v, s)[2])))
+	const rise = 0.087
+	side := Figure{Name: "side", Marks: []Mark{rect(OfHouse, -0.05, high-wide, 0.05, 2*wide, "fixings")}}
+	for x := 0.0; x < t-1e-6; x += float64(boardThick) {
+		side.Marks = append(side.Marks, rect(OfWood, x, high-wide/2, float64(boardThick), wide, "boards"))
+	}
+	from := 0.0
+	if p.Threaded {
+		from = t
+		side.Marks = append(side.Marks, rect(OfSteel, t, high-0.045, flangeThick, 0.09, "flange"))
+	}
+	side.Marks = append(side.Marks,
+		line(OfSteel, from, high-d/2, t+out-from, (t+out-from)*rise, "peg"), line(OfSteel, from, high+d/2, t+out-from, (t+out-from)*rise, "peg"),
+		across(t, high+wide+0.03, out), across(0, high-wide-0.03, t).saying("boards"), upward(t+out+0.06, high-wide/2, wide))
+	return []Figure{front, side, fixingDetail(v, s, wide, p.thick())}
+}

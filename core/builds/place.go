@@ -1,0 +1,179 @@
+package builds
+
+import (
+	"cmp"
+	"fmt"
+	"math"
+	"slices"
+
+	"scrappyrack/core/quantity"
+	"scrappyrack/core/space"
+)
+
+// wallOf is a wall as an anchor is asked, the weak end of what nobody has said: a lining of 25 mm,
+// wood of no known species.
+func (s Situation) wallOf(v Values) (base Base, owner string) {
+	base = Base{Kind: OtherWall, B: 0.038, H: 0.089, High: 2.4, Spacing: 0.6, Lining: 0.025}
+	if v.Word["stud"] == "63" {
+		base.H = 0.063
+	}
+	base.PlateHeld, base.Wet = v.yes("plate_held"), v.yes("wet")
+	base.AnchorOff, base.AnchorAlong = v.force("anchor_off_n"), v.force("anchor_along_n")
+	base.Joints = v.yes("joints")
+	r := s.Room
+	if r == nil || s.Wall < 0 || s.Wall >= len(r.Walls) {
+		return base, ""
+	}
+	w := r.Walls[s.Wall]
+	switch w.Kind {
+	case space.TimberStud:
+		base.Kind = WoodStuds
+	case space.Brick, space.ConcreteOf, space.Stone, space.HollowBlock:
+		base.Kind = MasonryWall
+	}
+	if over := s.over(); over > 0 {
+		base.High = over
+	}
+	if w.Spacing > 0 {
+		base.Spacing = w.Spacing
+	}
+	if w.Lining > 0 {
+		base.Lining = w.Lining
+	}
+	if owner = s.owner(); w.NoHoles {
+		owner = "no"
+	}
+	return base, owner
+}
+
+// owner is the word of who owns the room, for its walls and what is overhead: yes, no, or nothing.
+func (s Situation) owner() string {
+	switch {
+	case s.Room == nil:
+		return ""
+	case s.Room.Holes == space.NoHoles:
+		return "no"
+	case s.Room.Holes == space.Drillable:
+		return "yes"
+	}
+	return ""
+}
+
+// over is how high the ceiling is at the place on the wall, 0 where that is not known.
+func (s Situation) over() quantity.Length {
+	r := s.Room
+	if r == nil || r.Ceiling.Height <= 0 || s.Wall < 0 || s.Wall >= len(r.Walls) {
+		return 0
+	}
+	return r.Over(r.At(s.Wall, s.At))
+}
+
+// onStud is how far off the middle of a stud a screw may be, in m (house value, for screws to 8 mm
+// in an edge of 38 mm).
+const onStud = 0.005
+
+// width is how much of a wall a design takes.
+func (d Design) width(v Values, s Situation) quantity.Length {
+	if d.Wide == nil {
+		return 0
+	}
+	return d.Wide(v, s)
+}
+
+// floor is what it all stands on in the end, with who is on it: on the ground anything, upstairs no
+// more than 200 kg to less than 2 m², which wants an engineer.
+func (s Situation) floor(v Values, b Built) Check {
+	body := s.body(v)
+	c := Check{Link: "floor below", Demand: float64(body.Value+body.Expanded()) + float64(b.Mass), Capacity: askMass, Unit: "kg", Formula: "all of it and who is on it, upstairs on under 2 m²", Source: "house rule"}
+	switch {
+	case s.Room != nil && (s.Room.Floor == space.Slab || s.Room.Outdoor):
+		c.Demand, c.Formula = 0, "on the ground"
+	case b.Floor >= askArea:
+		c.Demand, c.Formula = 0, "all of it and who is on it, over 2 m² or more"
+	case c.Demand > c.Capacity:
+		c.Refused = "over 200 kg on under 2 m² upstairs: across three joists near a wall, and an engineer is asked"
+	}
+	return c
+}
+
+// studs is where, from its middle, a design has to meet a stud.
+func (d Design) studs(v Values, s Situation) []quantity.Length {
+	if d.Studs == nil {
+		return []quantity.Length{0}
+	}
+	return d.Studs(v, s)
+}
+
+// Takes is the part of its wall that a design takes in a situation; ok is false of one on none.
+func (d Design) Takes(name string, v Values, s Situation) (t Taken, ok bool) {
+	if d.On != OnWall || s.Room == nil || s.Wall < 0 {
+		return t, false
+	}
+	half := d.width(d.Fit(s).Over(v), s) / 2
+	return Taken{name, s.Room.ID, s.Wall, s.At - half, s.At + half}, true
+}
+
+// placeOnWall is the link of where a design stands on a wall.
+const placeOnWall = "place on the wall"
+
+// before is how deep the floor before something on a wall has to be free, in m (house value).
+const before quantity.Length = 0.12
+
+// standing is whether the place on the wall is one: a wall, free there over a width from low up, with
+// nothing standing before it, and studs where fixings have to meet them, from the middle.
+func (s Situation) standing(wide, low quantity.Length, offs []quantity.Length) Check {
+	c := Check{Link: placeOnWall, Fits: true, Capacity: 1, Formula: "a free place, on a stud where there are studs", Source: "survey"}
+	r := s.Room
+	if r == nil || s.Wall < 0 || s.Wall >= len(r.Walls) {
+		c.Refused = "no wall is chosen: say which, and where along it"
+		return c
+	}
+	from, to := s.At-wide/2, s.At+wide/2
+	for _, t := range s.Taken {
+		if t.Room == r.ID && t.Wall == s.Wall && from < t.To && t.From < to {
+			c.Refused = t.Name + " is there: choose another place along the wall"
+			return c
+		}
+	}
+	for _, o := range r.Openings {
+		if o.Wall == s.Wall && to > o.At-0.1 && from < o.At+o.Width+0.1 {
+			c.Refused = o.Name + " is there: choose another place along the wall"
+			return c
+		}
+	}
+	if t, there := r.Before(s.Wall, from, to, low, before); there {
+		c.Refused = t.Name + " stands there: move it, or choose another place along the wall"
+		if t.Kind == space.BuiltIn {
+			c.Refused = t.Name + " is there: choose another place along the wall"
+		}
+		return c
+	}
+	_, _, long := r.Wall(s.Wall)
+	if s.At < 0.05 || s.At > long-0.05 || from < -0.001 || to > long+0.001 {
+		c.Refused = "the wall ends there"
+		return c
+	}
+	if r.Walls[s.Wall].Kind != space.TimberStud {
+		return c
+	}
+	studs := r.Studs(s.Wall)
+	if len(studs) == 0 {
+		c.Refused = "nobody has found the first stud: small pilot holes, then write it down at Space"
+		return c
+	}
+	c.Capacity, c.Unit = onStud, "m"
+	for _, off := range offs {
+		at := s.At + off
+		near := slices.MinFunc(studs, func(a, b quantity.Length) int {
+			return cmp.Compare(math.Abs(float64(a-at)), math.Abs(float64(b-at)))
+		})
+		if away := math.Abs(float64(near - at)); away >= c.Demand {
+			c.Demand = away
+			c.Formula = fmt.Sprintf("from the middle of a stud; the nearest is at %.2f m", float64(near))
+			if len(offs) > 1 {
+				c.Formula = fmt.Sprintf("each of its %d places from the middle of a stud; for that at %.2f m the nearest is at %.2f m", len(offs), float64(at), float64(near))
+			}
+		}
+	}
+	return c
+}

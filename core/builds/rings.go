@@ -1,0 +1,142 @@
+package builds
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+
+	"scrappyrack/core/quantity"
+)
+
+// gravityOf is the specific gravity by which fixings hold in a material: of stamped timber its
+// group's, of any other that of wood that nobody knows.
+func gravityOf(material string) float64 {
+	if kind, species, _ := strings.Cut(material, ":"); kind == "timber-graded" {
+		if g, ok := Gravities[species]; ok {
+			return g
+		}
+	}
+	return Gravities[""]
+}
+
+// boltOf is the bolt of a diameter as it is sold: the next larger.
+func boltOf(d quantity.Length) string {
+	switch {
+	case d <= 0.0085:
+		return "bolt-m8"
+	case d <= 0.0105:
+		return "bolt-m10"
+	}
+	return "bolt-m12"
+}
+
+// Bolt is a bolt through a timber, held by a steel plate on both faces: Diameter, Thick the timber
+// and Plate each plate, in m; Gravity of the wood; the load across its grain.
+type Bolt struct {
+	Diameter, Thick, Plate quantity.Length
+	Gravity                float64
+}
+
+// Strengths of what a bolt bends and bears on, in psi (NDS 2018 table 12G, its notes).
+const boltYield, plateBearing = 45e3, 87e3
+
+// Across is what a bolt bears across the grain in double shear between steel plates, in N: the
+// least of the yield-limit modes I_m, III_s and IV with R_d of 4, 3.2 and 3.2 × 1.25; duration
+// factor 1.0. Errors are *quantity.FieldError of diameter_m, thick_m, plate_m and gravity.
+// Source: NDS 2018 table 12.3.1A and B.
+func (b Bolt) Across() (newtons float64, mode Mode, _ error) {
+	if err := first(within("diameter_m", float64(b.Diameter), 0.00635, 0.0255, "m"), within("thick_m", float64(b.Thick), 0.03, 0.3, "m"), within("plate_m", float64(b.Plate), 0.003, 0.03, "m"), gravity("gravity", b.Gravity)); err != nil {
+		return 0, "", err
+	}
+	d, lm, ls := float64(b.Diameter)/inch, float64(b.Thick)/inch, float64(b.Plate)/inch
+	fem, fes := bearing(b.Gravity, d, 90), float64(plateBearing)
+	re := fem / fes
+	const kTheta = 1.25
+	k3 := -1 + math.Sqrt(2*(1+re)/re+2*boltYield*(2+re)*d*d/(3*fem*ls*ls))
+	best := math.Inf(1)
+	for _, m := range []struct {
+		Mode
+		z float64
+	}{
+		{ModeIm, d * lm * fem / (4 * kTheta)},
+		{ModeIIIs, 2 * k3 * d * ls * fem / ((2 + re) * 3.2 * kTheta)},
+		{ModeIV, 2 * d * d / (3.2 * kTheta) * math.Sqrt(2*fem*boltYield/(3*(1+re)))},
+	} {
+		if m.z < best {
+			best, mode = m.z, m.Mode
+		}
+	}
+	return best * poundForce, mode, nil
+}
+
+// Beside is what a bolt bears across the grain in single shear between the wood and one steel plate on
+// it, in N: the least of the six modes; duration factor 1.0. Errors are *quantity.FieldError of
+// diameter_m, thick_m, plate_m and gravity. Source: NDS 2018 table 12.3.1A and B, general dowel
+// equations.
+func (b Bolt) Beside() (newtons float64, mode Mode, _ error) {
+	if err := first(within("diameter_m", float64(b.Diameter), 0.00635, 0.0255, "m"), within("thick_m", float64(b.Thick), 0.02, 0.3, "m"), within("plate_m", float64(b.Plate), 0.003, 0.03, "m"), gravity("gravity", b.Gravity)); err != nil {
+		return 0, "", err
+	}
+	d := float64(b.Diameter) / inch
+	j := joint{qm: bearing(b.Gravity, d, 90) * d, qs: plateBearing * d, lm: float64(b.Thick) / inch, ls: float64(b.Plate) / inch, moment: boltYield * d * d * d / 6}
+	const kTheta = 1.25
+	best := math.Inf(1)
+	for _, m := range []Mode{ModeIm, ModeIs, ModeII, ModeIIIm, ModeIIIs, ModeIV} {
+		if z := j.yields(m) / reduction(m, d, d, kTheta); z < best {
+			best, mode = z, m
+		}
+	}
+	return best * poundForce, mode, nil
+}
+
+// Rings hang from two joists, a strap each: Overhead what carries them, Apart from one strap to the
+// other, in m; Swings says that the movement swings. Each link of a strap as it is marked.
+type Rings struct {
+	Overhead
+	Apart        quantity.Length
+	Swings       bool
+	Strap, Plate Hardware
+	Body         quantity.Estimate
+}
+
+// sharedByRings is what one of two rings takes of a body (house value: nobody hangs evenly).
+const sharedByRings = 0.65
+
+// Build works one ring out along its load path: strap, plate, bolt, joist; on one joist, no
+// neighbour helps. Errors are *quantity.FieldError of b_m, h_m, span_m, at_m, wood, bolt_m,
+// above_m, apart_m and body_kg. Source: Overhead, Hardware; house values.
+func (r Rings) Build() (Built, error) {
+	if err := first(within("apart_m", float64(r.Apart), 0.2, 1.5, "m"), bodyWithin(r.Body)); err != nil {
+		return Built{}, err
+	}
+	factor := PersonFactor
+	if r.Swings {
+		factor = SwingFactor
+	}
+	f := float64(Weight(r.Body)) * factor * sharedByRings
+	joists, err := r.Checks(f, "0.65 of the factored body, on one joist")
+	if err != nil {
+		return Built{}, err
+	}
+	link := func(name string, h Hardware) Check {
+		capacity, why := h.Capacity(true)
+		return Check{Link: name, Demand: f, Capacity: capacity, Unit: "N", Formula: "0.65 of the factored body against its mark", Source: "its maker", Refused: why}
+	}
+	return Built{
+		Title: "Rings from two joists", Hours: [2]float64{3, 4},
+		Checks: slices.Concat([]Check{link("strap", r.Strap), link("plates and shackle", r.Plate)}, joists, []Check{
+			{Link: "straps apart", Fits: true, Demand: 0.45, Capacity: float64(r.Apart), Unit: "m", Formula: "0.45 m at least, on different joists", Source: "house rule"},
+		}),
+		Parts: append(r.parts(), Part{Name: "bow shackle, marked", Stock: "shackle", Count: 2}, Part{Name: "strap, marked", Stock: "strap-sewn", Count: 2}, Part{Name: "ring", Stock: "gym-ring", Count: 2}),
+		Tools: []string{"drill", "spanner", "tape", "detector for cables and pipes"},
+		Steps: append(r.steps(),
+			Step{fmt.Sprintf("Pin a bow shackle through the lower holes of both plates of a joist, at least %.0f mm wide inside, and tie its pin with wire. Hang the strap in the bow, the ring in the strap's loop; the straps hang %.2f m apart, as the joists are.", float64(r.B+2*plateThick)*1000+4, float64(r.Apart)), false},
+			Step{"Buckles, where there are any, are threaded back; both rings hang at one height: for rows at the hip, to hang from so high that the feet are clear.", true},
+			Step{"Hang the proof load from each ring, nobody beneath; look again.", true}),
+		Proof: fmt.Sprintf("%.0f kg hung from each ring no more than 100 mm above the floor for 5 minutes, nobody beneath; it goes back to within 2 mm. Never a person. Passing raises nothing.", proofMass(r.Body)),
+
+		ProofOf: proofMass(r.Body),
+		Inspect: looked("play, cracks, rust, straps at their stitches"), Cautions: []string{guidance, "Both hands, one in each ring: all of a body on one is more than was worked out.", "No kipping, no giant swings, no drops into slack."},
+	}, nil
+}

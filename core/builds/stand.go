@@ -1,0 +1,136 @@
+package builds
+
+import (
+	"math"
+	"slices"
+
+	"scrappyrack/core/quantity"
+)
+
+// Platform is a floor to lift on: Long and Wide, in m, two layers of panel crossed, with rubber
+// where the load is set down; Load the heaviest that stands on it, with Body. Limit is what the
+// floor below is built for, in Pa; Ground that it lies on the ground.
+type Platform struct {
+	Long, Wide quantity.Length
+	Rubber     quantity.Length
+	Load, Body quantity.Estimate
+	Limit      float64
+	Ground     bool
+}
+
+// House values of platforms: layers of 18 mm, the density of rubber tiles, in kg/m³, and the mass
+// on a small area from which an engineer is asked upstairs.
+const (
+	layer, rubberDensity = 0.018, 1000.0
+	askMass, askArea     = 200.0, 2.0
+)
+
+// swells is what pieces of a layer stay apart, in m, so that they may swell.
+const swells quantity.Length = 0.003
+
+// split cuts a length into n pieces with a gap between them.
+func split(long quantity.Length, n int) quantity.Length {
+	return (long - quantity.Length(n-1)*swells) / quantity.Length(n)
+}
+
+// layers are the pieces of two layers, of sheets of 2.44 × 1.22 m: below with the face grain along the
+// platform, above across it. Where both have joints the same way these stand at half the pieces' width
+// from each other, 0.4 m at least.
+func (p Platform) layers() []Part {
+	const long, wide = 2.44, 1.22
+	n := func(of quantity.Length, by float64) int { return int(math.Ceil(float64(of)/by - 1e-9)) }
+	rows, columns, strips, halves := n(p.Wide, wide), n(p.Long, long), n(p.Long, wide), n(p.Wide, long)
+	if columns > 1 {
+		strips |= 1
+	}
+	if halves > 1 {
+		rows |= 1
+	}
+	stock := "softwood-plywood-18"
+	return []Part{
+		{Name: "layer below", Stock: stock, Length: split(p.Long, columns), Width: split(p.Wide, rows), Count: rows * columns, Grain: true},
+		{Name: "layer above, crossed", Stock: stock, Length: split(p.Wide, halves), Width: split(p.Long, strips), Count: strips * halves, Grain: true},
+	}
+}
+
+// screws are those that hold the layers together, every 30 cm both ways.
+func (p Platform) screws() int {
+	return (int(p.Long/0.3) + 2) * (int(p.Wide/0.3) + 2)
+}
+
+// Build works a platform out: what it asks of the floor with everything on it, and whether it is
+// long and wide enough to stay on. No capacity for dropping is claimed. Errors are
+// *quantity.FieldError of long_m, wide_m, rubber_m, load_kg and body_kg. Source: live loads of
+// dwellings (space.LiveLoad); house values.
+func (p Platform) Build() (Built, error) {
+	if err := first(within("long_m", float64(p.Long), 1, 4, "m"), within("wide_m", float64(p.Wide), 0.8, 4, "m"), within("rubber_m", float64(p.Rubber), 0, 0.06, "m"),
+		within("load_kg", float64(p.Load.Value), 1, 500, "kg"), bodyWithin(p.Body)); err != nil {
+		return Built{}, err
+	}
+	area := float64(p.Long * p.Wide)
+	own := 2*area*layer*panelDensity + area/2*float64(p.Rubber)*rubberDensity
+	all := own + float64(p.Load.Value+p.Load.Expanded()) + float64(p.Body.Value+p.Body.Expanded())
+	floor := Check{Link: "floor below", Demand: all * quantity.StandardGravity / area, Capacity: p.Limit, Unit: "Pa", Formula: "everything on it over its area", Source: "live load of dwellings, IRC R301.5, from memory"}
+	if p.Ground {
+		floor.Demand, floor.Capacity, floor.Formula = 0, 1, "on the ground"
+	} else if all > askMass && area < askArea {
+		floor.Refused = "over 200 kg on under 2 m² upstairs: across three joists near a wall, and an engineer is asked"
+	}
+	out := Built{
+		Floor: area,
+		Title: "Platform", Hours: [2]float64{2, 3}, Mass: quantity.Mass(own),
+		Checks: []Check{
+			floor,
+			{Link: "room to stand", Fits: true, Demand: 1.2, Capacity: float64(p.Wide), Unit: "m", Formula: "at least 1.2 m wide", Source: "house rule"},
+			{Link: "room for the plates", Fits: true, Demand: 2.2, Capacity: float64(p.Long), Unit: "m", Formula: "as long as a bar, 2.2 m", Source: "IWF Technical and Competition Rules: a men's bar is 2.2 m"},
+		},
+		Parts: append(p.layers(), Part{Name: "rubber, m²", Stock: "rubber-tile", Count: int(area/2 + 0.999)}, Part{Name: "wood screw", Stock: "screw-4x35", Count: p.screws()}),
+		Tools: []string{"saw, or the shop's", "drill", "straightedge of 2 m", "knife", "plane"},
+		Steps: []Step{
+			{"The floor is flat within 3 mm under a straightedge of 2 m.", true},
+			{"Lay the layer below, its face grain along the platform, 3 mm between its pieces.", false},
+			{"Lay the layer above, its face grain across the platform, 3 mm between its pieces. No joint of it lies within 300 mm of one below that runs the same way.", false},
+			{"Screw the layers together every 30 cm both ways and along every edge, from above, prebored in the upper one; none stands proud. Chamfer the edges.", true},
+			{"Cut the rubber to the quarters at both ends, where loads are set down, and lay it there, its edges to the platform's.", false},
+			{"Roll the heaviest load over it: nothing gives, nothing rocks.", true},
+		},
+		Proof: "None: the heaviest load is rolled over it. It is not made to be dropped on.", Inspect: looked("proud screws, loose rubber, damp below"),
+		Cautions: []string{guidance, "No load is dropped; what it takes is not known."},
+	}
+	if p.Ground {
+		out.Parts = append(out.Parts, Part{Name: "building film below all of it", Stock: "film", Count: int(math.Ceil(area / 20))})
+		out.Steps = slices.Insert(out.Steps, 1, Step{"Spread the film on the ground first, 10 cm turned up at the edges: damp stays below it.", false})
+	}
+	return out, nil
+}
+
+// MobilityStick is a stick to move the shoulders with: of PVC or wood, its length in m for a stature.
+type MobilityStick struct {
+	Length  quantity.Length
+	Stature quantity.Length
+}
+
+// StickLength is that of a stick for a stature, in m: 0.9 of it, from 1.2 to 1.8 (house value).
+func StickLength(stature quantity.Length) quantity.Length {
+	return max(1.2, min(1.8, 0.9*stature))
+}
+
+// Build works a stick out: it carries nobody. Errors are *quantity.FieldError of length_m.
+func (s MobilityStick) Build() (Built, error) {
+	if err := within("length_m", float64(s.Length), 0.9, 2.2, "m"); err != nil {
+		return Built{}, err
+	}
+	return Built{
+		Title: "Stick", Hours: [2]float64{0.2, 0.2},
+		Checks: []Check{{Link: "hands apart", Fits: true, Demand: float64(0.65 * s.Stature), Capacity: float64(s.Length), Unit: "m", Formula: "at least 0.65 of the stature", Source: "house value"}},
+		Parts:  []Part{{Name: "stick", Stock: "pvc-1", Length: s.Length, Count: 1}, {Name: "cap", Stock: "cap", Count: 2}},
+		Tools:  []string{"saw", "sandpaper", "glue"},
+		Steps: []Step{
+			{"Cut the stick to its length, square; sand its ends round.", false}, {"No crack, no splinter along all of it.", true},
+			{"Glue a cap on each end; an hour later none turns.", false}, {"Write on it: not to hang from, not to lean on.", true},
+		},
+		Proof:    "None: looked at by eye. Nobody hangs from it, or leans on it.",
+		Inspect:  "Before each use: cracks, caps. Written down every 3 months.",
+		Cautions: []string{"Not to hang from, not to lean on.", guidance},
+	}, nil
+}

@@ -1,0 +1,233 @@
+package builds
+
+import (
+	"fmt"
+	"math"
+
+	"scrappyrack/core/quantity"
+)
+
+// TreadStock is what a step's tread can be: a board, or a panel that works as a strip.
+type TreadStock struct {
+	Key, Name        string
+	Width, Thickness quantity.Length
+	Material         string // of a board
+	Panel            string // of a panel
+	Good             string // what it is cut from
+	Boards           int    // side by side
+}
+
+// TreadStocks are those that are known, the cheapest first.
+func TreadStocks() []TreadStock {
+	return []TreadStock{
+		{"osb-18", "18 mm OSB", 0.35, 0.018, "", "osb", "osb-18", 1},
+		{"plywood-18", "18 mm softwood plywood", 0.35, 0.018, "", "softwood-plywood", "softwood-plywood-18", 1},
+		{"boards-140", "two boards 38 × 140", 0.28, 0.038, "timber-unknown", "", "timber-38x140", 2},
+		{"board-235", "a board 38 × 235", 0.235, 0.038, "timber-unknown", "", "timber-38x235", 1},
+		{"graded-140", "two boards 38 × 140, stamped No. 2", 0.28, 0.038, "timber-graded:spruce-pine-fir", "", "timber-38x140-graded", 2},
+		{"birch-18", "18 mm birch plywood", 0.35, 0.018, "", "birch-plywood", "birch-plywood-18", 1},
+	}
+}
+
+// part is a tread of a length.
+func (t TreadStock) part(length quantity.Length) Part {
+	p := Part{Name: "tread", Stock: t.Good, Length: length, Count: t.Boards}
+	if t.Panel != "" {
+		p.Width, p.Grain = t.Width, true
+	}
+	return p
+}
+
+// StepUse is what is done on a step.
+type StepUse string
+
+// Stepped on, or jumped on to.
+const (
+	StepOn StepUse = "step"
+	JumpOn StepUse = "jump"
+)
+
+// StepBox is a step of a tread on legs: Height and Span between the legs, Base how wide the legs
+// stand the way it tips, Flare how far they stand out beyond the tread, in m; Mass its own, in kg;
+// Mu the friction of its feet with the floor; Body with what is worn; Wet that it gets wet.
+type StepBox struct {
+	Use                       StepUse
+	Stock                     string
+	Height, Span, Base, Flare quantity.Length
+	Mass                      quantity.Mass
+	Mu                        float64
+	Body                      quantity.Estimate
+	Wet                       bool
+}
+
+// Feet land so far inside of the edge, in m: stepping, and jumping.
+const stepInside, jumpInside quantity.Length = 0.05, 0.10
+
+// StepHeight is the usual height of a step for a stature, in m: 0.285 of it, from 0.45 to 0.51
+// (18 to 20 in, common practice).
+func StepHeight(stature quantity.Length) quantity.Length {
+	return max(0.45, min(0.51, 0.285*stature))
+}
+
+// Build works a step out: one foot with 2.5 of the body, jumped on to two with 2 each besides;
+// in its tread, on its legs, tipping and sliding. Where a check fails the cheapest change that
+// makes all pass is named. Errors are *quantity.FieldError of use, stock, height_m, span_m,
+// base_m, flare_m, mass_kg, mu and body_kg.
+// Source: Strip, Tread, Standing, Joined, Slim; the factors are house values.
+func (s StepBox) Build() (Built, error) {
+	var stock *TreadStock
+	for _, t := range TreadStocks() {
+		if t.Key == s.Stock {
+			stock = &t
+		}
+	}
+	switch {
+	case s.Use != StepOn && s.Use != JumpOn:
+		return Built{}, quantity.At("use", "a step is stepped on, or jumped on to")
+	case stock == nil:
+		return Built{}, quantity.At("stock", fmt.Sprintf("%q is no tread that is known", s.Stock))
+	case !(s.Mass > 0) || s.Mass > 100:
+		return Built{}, quantity.At("mass_kg", "a step weighs from above 0 to 100 kg")
+	case !(s.Mu > 0) || s.Mu > 1.5:
+		return Built{}, quantity.At("mu", "friction is above 0 and at most 1.5; 0.2 when nobody knows")
+	case !(s.Body.Value > 20) || s.Body.Value > 300:
+		return Built{}, quantity.At("body_kg", "a body with what it wears is from 20 to 300 kg")
+	}
+	metres := func(field string, v quantity.Length, from, to float64) error {
+		return within(field, float64(v), from, to, "m")
+	}
+	if err := first(metres("height_m", s.Height, float64(lowestStep), 0.80), metres("span_m", s.Span, 0.15, 0.80), metres("base_m", s.Base, 0.15, 1.2), metres("flare_m", s.Flare, 0, 0.2)); err != nil {
+		return Built{}, err
+	}
+	foot, most, inside := landing(s.Use, s.Body)
+	stress, allowed, source, err := stock.under(foot, most, s.Span, s.Wet)
+	if err != nil {
+		return Built{}, err
+	}
+	stands := Standing{Height: s.Height, Width: s.Base, Inside: inside, Flare: s.Flare, Mass: s.Mass, Mu: s.Mu}
+	out := Built{
+		Floor: float64((s.Span + 2*s.Flare) * s.Base), OnFloor: true, Mass: s.Mass,
+		Title: fmt.Sprintf("Step, %.2f m: %s", float64(s.Height), stock.Name), Hours: [2]float64{2, 3},
+		Checks: []Check{
+			{Link: "tread in bending", Demand: stress, Capacity: allowed, Unit: "Pa", Formula: "F/4 (L − 0.05)/S", Source: source},
+			{Link: "tread on a leg", Demand: float64(most) / float64(boardThick*boardWide), Capacity: timberBearing * wetBearing(s.Wet), Unit: "Pa", Formula: "all of F at one corner, over the leg's end", Source: "house value, across the grain"},
+			{Link: "tipping", Demand: stands.Tips(foot), Capacity: 1, Formula: "1.5 · 0.1 F h over F (e + flare) + W B/2", Source: "statics; house factors"},
+			{Link: "sliding", Demand: stands.Slides(foot), Capacity: 1, Formula: "0.15 F over μ (F + W)", Source: "statics; house factors"},
+		},
+		Tools:    []string{"saw", "drill", "square", "sandpaper"},
+		Proof:    fmt.Sprintf("%.0f kg laid on the front edge for 5 minutes, nobody on it; it goes back to within 2 mm. Never a person. Passing raises nothing.", proofMass(s.Body)),
+		ProofOf:  proofMass(s.Body),
+		Inspect:  looked("play at the joints, splits, worn feet"),
+		Cautions: []string{guidance, "On a floor that is dry and even; shoes that grip."},
+	}
+	if err := s.onLegs(&out, *stock, most, inside); err != nil {
+		return Built{}, err
+	}
+	if s.Use == JumpOn {
+		out.Cautions = append(out.Cautions, "Jumped on to with two feet; stepped down from.")
+	}
+	return out, nil
+}
+
+// lowestStep has room for legs and braces below its tread, in m.
+const lowestStep quantity.Length = 0.20
+
+// legs is how high the tread's lower side is above the floor, and how long a leg is that slants out to two
+// sides, in m.
+func (s StepBox) legs(t TreadStock) (high, leg float64) {
+	f := float64(s.Flare)
+	high = float64(s.Height - t.Thickness)
+	return high, math.Hypot(high, math.Sqrt2*f) + float64(boardWide+boardThick)*f/high
+}
+
+// long is how long a tread is, over its legs.
+func (s StepBox) long() quantity.Length { return s.Span + 2*boardThick }
+
+// A brace along is of 38 × 140, so that three screws find room on the narrow side of a leg, and crosses it so
+// far from its end, in m.
+const braceAlongWide, braceAlongOff = quantity.Length(0.140), 0.09
+
+// braces are those along, on the narrow sides of the legs, and across, on their wide sides. What lands on
+// an edge of the zone pushes that side by the lever rule.
+func (s StepBox) braces(t TreadStock, most quantity.Force, inside quantity.Length) (along, across Brace) {
+	high, _ := s.legs(t)
+	off, near := laidOff(high), math.Min(braceAlongOff, high/3)
+	push := func(over quantity.Length) float64 { return slideSway * float64(most) * (1 - float64(inside/over)) }
+	ends := [2]quantity.Length{quantity.Length(off), 0}
+	along = Brace{Name: "braces along", Push: push(t.Width), High: high, Low: near, Upper: high - near, Wide: float64(s.Span + boardThick), Wet: s.Wet, Lap: Lap{Wide: braceAlongWide, Other: boardThick, Flush: true, Out: standsOut, Ends: [2]quantity.Length{quantity.Length(near), 0}}}
+	across = Brace{Name: "braces across", Push: push(s.long()), High: high, Low: off, Upper: high - off, Wide: float64(t.Width - boardWide), Wet: s.Wet, Lap: Lap{Wide: boardWide, Other: boardWide, Flush: true, Ends: ends}}
+	return along, across
+}
+
+// weighs is what a step weighs, in kg: no more than it does.
+func (s StepBox) weighs(t TreadStock) quantity.Mass {
+	_, leg := s.legs(t)
+	along, across := s.braces(t, 0, 0)
+	wood := 4*leg + 2*float64(along.long()*braceAlongWide/boardWide+across.long()+t.Width)
+	return quantity.Mass(lightTimber * (float64(t.Thickness*t.Width*s.long()) + float64(boardThick*boardWide)*wood))
+}
+
+// onLegs are the links below a tread, with parts and steps: the legs as columns, and the braces that
+// keep them upright under 0.15 of all that lands.
+func (s StepBox) onLegs(out *Built, t TreadStock, most quantity.Force, inside quantity.Length) error {
+	high, leg := s.legs(t)
+	wood, err := MaterialByKey("timber-unknown")
+	if err != nil {
+		return err
+	}
+	wood = wood.Damp(s.Wet)
+	out.Checks = append(out.Checks, Check{Link: "a leg as a column", Demand: float64(most), Capacity: Slim(leg), Unit: "N", Formula: "all of F on one against π² E I/L² over 3", Source: "Euler; house factor"})
+	along, across := s.braces(t, most, inside)
+	spots := [2]int{}
+	for i, b := range []Brace{along, across} {
+		section := []Section{{Shape: Rect, B: boardWide, H: boardThick}, board2x4}[i]
+		screws, bends, at, err := b.Checks(section.Modulus(), wood.Allowable(boardWide))
+		if err != nil {
+			return err
+		}
+		spots[i] = len(at)
+		out.Checks = append(out.Checks, screws, bends)
+	}
+	timber := func(name string, long quantity.Length, count int) Part {
+		return Part{Name: name, Stock: "timber-38x89", Length: long, Count: count}
+	}
+	out.Parts = []Part{
+		t.part(s.long()), timber("leg", sawn(leg), 4), timber("rail between two legs", t.Width, 2), {Name: "brace along", Stock: "timber-38x140", Length: along.long(), Count: 2}, timber("brace across", across.long(), 2),
+		{Name: "wood screw", Stock: joinScrew, Count: 4*3 + 2*2*(spots[0]+spots[1]) + 4*2}, {Name: "rubber foot", Stock: "rubber-foot", Count: 4},
+	}
+	off := laidOff(high) * 1000
+	grain := ""
+	if t.Panel != "" {
+		grain = ", its face grain running from legs to legs"
+	}
+	out.Steps = []Step{
+		{fmt.Sprintf("Cut four legs, each %.0f mm along its edges, to 1 mm. Both ends slant, parallel to each other, so that a leg leans %.0f mm over its height of %.0f mm, %.1f°, towards its wide and towards its narrow side.", math.Hypot(high, math.Sqrt2*float64(s.Flare))*1000, float64(s.Flare)*1000, high*1000, math.Atan(float64(s.Flare)/high)*180/math.Pi), false},
+		{fmt.Sprintf("Make two end frames: two legs side by side, their heads %.0f mm over all, which is the tread's width, their feet %.0f mm. Screw a rail on the inner side right below the heads, three screws a leg; a brace on the outer side, its middle crossing that of one leg %.0f mm above its foot and of the other %.0f mm below its head, %d screws at each end as drawn. Saw it off along the legs. All 5 × 70 mm screws go through one board into the next, prebored by 3.5 mm.", float64(t.Width)*1000, float64(t.Width+2*s.Flare)*1000, off, off, spots[1]), false},
+		across.lap().told("brace on a wide side"),
+		{fmt.Sprintf("Stand the frames %.0f mm apart at their heads, rails inside. Lay the tread on the heads of the legs, flush with them all round%s; two screws down into each leg keep it there.", float64(s.Span)*1000, grain), false},
+		{fmt.Sprintf("At both long sides screw a brace of 38 × 140 mm on the narrow sides of the legs, its middle crossing them %.0f mm from their ends, %d screws at each end as drawn, none where it would meet one that is in the leg already; it stands out 25 mm, its corners round.", along.Low*1000, spots[0]), false},
+		along.lap().told("brace on a narrow side"),
+		{fmt.Sprintf("Press a rubber foot on under each leg. Each foot stands out %.0f mm beyond the tread, to both sides of its corner.", float64(s.Flare)*1000), false},
+		{"Set it on the real floor: it does not rock, and no screw has split the wood.", true},
+		{fmt.Sprintf("Draw the zone where feet land, %.0f mm inside the edge.", float64(inside)*1000), false},
+		{"Lay the proof load on, nobody near; look again.", true},
+	}
+	return nil
+}
+
+// under is the stress in a tread under one foot or under all that lands, whichever is worse,
+// with what it may have.
+func (t TreadStock) under(foot, most quantity.Force, span quantity.Length, wet bool) (stress, allowed float64, source string, _ error) {
+	for _, p := range Panels() {
+		if p.Key == t.Panel {
+			// Two feet land on two strips.
+			return max(Strip(foot, span, t.Width, t.Thickness), Strip(most/2, span, t.Width/2, t.Thickness)), p.damp(wet), "strip of " + p.Name + " along its face grain, house values × 1.6", nil
+		}
+	}
+	m, err := MaterialByKey(t.Material)
+	if err != nil {
+		return 0, 0, "", err
+	}
+	m = m.Damp(wet)
+	return Tread(most, span, t.Width, t.Thickness), m.Allowable(t.Thickness), "strength of " + m.Name, nil
+}
