@@ -2,12 +2,13 @@ package builds
 
 import (
 	"fmt"
+	"math"
 
 	"scrappyrack/core/quantity"
 )
 
-// BarStock is what a bar can be made of: a section of a material, in the order of what it
-// costs. Flat says that it rolls unless it is held.
+// BarStock is what a bar can be made of: a section of a material, in the order of what it costs.
+// Rolls says that it rolls unless it is held; Boards how many of a board lie side by side in it.
 type BarStock struct {
 	Key, Name string
 	Section   Section
@@ -15,21 +16,33 @@ type BarStock struct {
 	Rolls     bool
 	Grip      string
 	Good      string // what it is cut from
+	Boards    int
 }
 
 // BarStocks are those that are known, the cheapest first (the order is a house value).
 func BarStocks() []BarStock {
-	rect := func(b, h quantity.Length) Section { return Section{Shape: Rect, B: b, H: h} }
+	board := func(key, name string, section Section, material, grip, good string, boards int) BarStock {
+		return BarStock{key, name, section, material, section.H > section.B, grip, good, boards}
+	}
+	pipe := func(key, name, size, material, grip, good string) BarStock {
+		return BarStock{key, name, Schedule40[size], material, false, grip, good, 1}
+	}
+	const thick, straps = "thick: hands tire first", "in straps: it is too wide to hold"
+	flat := Section{Shape: Rect, B: boardWide, H: boardThick}
+	two := Section{Shape: Rect, B: 2 * boardThick, H: boardWide}
 	return []BarStock{
-		{"broomstick", "a broomstick, 25 mm, its wood unknown", Section{Shape: Round, D: 0.025}, "timber-unknown", false, "good", "dowel-25"},
-		{"board-flat", "a 38 × 89 board lying flat, no stamp", rect(0.089, 0.038), "timber-unknown", false, "wide", "timber-38x89"},
-		{"board-edge", "a 38 × 89 board on edge, no stamp", rect(0.038, 0.089), "timber-unknown", true, "thick: hands tire first", "timber-38x89"},
-		{"graded-edge", "a 38 × 89 board on edge, stamped No. 2", rect(0.038, 0.089), "timber-graded:spruce-pine-fir", true, "thick: hands tire first", "timber-38x89-graded"},
-		{"pipe-1", "1 in steel pipe", Schedule40["1"], "steel-pipe", false, "good", "pipe-1"},
-		{"pipe-1-1/4", "1¼ in steel pipe", Schedule40["1-1/4"], "steel-pipe", false, "the better grip", "pipe-1-1/4"},
-		{"pipe-1-1/2", "1½ in steel pipe", Schedule40["1-1/2"], "steel-pipe", false, "thick", "pipe-1-1/2"},
-		{"pipe-2", "2 in steel pipe", Schedule40["2"], "steel-pipe", false, "too thick for most hands", "pipe-2"},
-		{"pvc", "1 in PVC pipe", Schedule40["1"], "pvc-pipe", false, "good", "pvc-1"},
+		{"broomstick", "a broomstick, 25 mm, its wood unknown", Section{Shape: Round, D: 0.025}, unknownTimber, false, "good", "dowel-25", 1},
+		board("board-flat", "a 38 × 89 board lying flat, no stamp", flat, unknownTimber, "wide", "timber-38x89", 1),
+		board("board-edge", "a 38 × 89 board on edge, no stamp", board2x4, unknownTimber, thick, "timber-38x89", 1),
+		board("graded-edge", "a 38 × 89 board on edge, stamped No. 2", board2x4, "timber-graded:spruce-pine-fir", thick, "timber-38x89-graded", 1),
+		board("larch-edge", "a 38 × 89 board on edge, stamped No. 2, Douglas fir-larch", board2x4, "timber-graded:douglas-fir-larch", thick, "timber-38x89-graded", 1),
+		board("two-edge", "two 38 × 89 boards on edge, bolted together, no stamp", two, unknownTimber, straps, "timber-38x89", 2),
+		board("two-graded", "two 38 × 89 boards on edge, bolted together, stamped No. 2", two, "timber-graded:spruce-pine-fir", straps, "timber-38x89-graded", 2),
+		pipe("pipe-1", "1 in steel pipe", "1", "steel-pipe", "good", "pipe-1"),
+		pipe("pipe-1-1/4", "1¼ in steel pipe", "1-1/4", "steel-pipe", "the better grip", "pipe-1-1/4"),
+		pipe("pipe-1-1/2", "1½ in steel pipe", "1-1/2", "steel-pipe", "thick", "pipe-1-1/2"),
+		pipe("pipe-2", "2 in steel pipe", "2", "steel-pipe", "too thick for most hands", "pipe-2"),
+		pipe("pvc", "1 in PVC pipe", "1", "pvc-pipe", "good", "pvc-1"),
 	}
 }
 
@@ -65,28 +78,63 @@ const (
 	Brackets  BarSupport = "brackets" // through-bolted to two joists, each with its mark
 )
 
-// Bar is a bar for rows or for hanging: of a stock, Span between its supports and Inside how
-// far each hand is from the nearer one, in m; Body with what is worn. Held says that a board
-// stands in cradles that it cannot roll out of and that a pipe is pinned; Rated is the working
-// load that each support is marked with, in N, 0 for none; AtWall that chairs stand against a
-// wall and neither roll nor fold; Wet that it gets wet; Joists what brackets are bolted to.
+// Bar is a bar for rows or for hanging: of a stock, Span between its supports, Inside how far each
+// hand is from the nearer one and High how far it is above the floor, in m; Body with what is worn.
+// Held says that a board stands in cradles that it cannot roll out of and that a pipe is pinned; Rated
+// is the working load that each support is marked with, in N, 0 for none; AtWall that chairs stand
+// against a wall and neither roll nor fold; Spread how wide the feet of each support stand across the
+// bar, in m, Weighs what each weighs and Mu the friction of its feet; Wet that it gets wet; Joists what
+// brackets are bolted to.
 type Bar struct {
-	Use          BarUse
-	Stock        string
-	Span, Inside quantity.Length
-	Body         quantity.Estimate
-	Support      BarSupport
-	Rated        quantity.Force
-	Held, AtWall bool
-	Wet          bool
-	Joists       Overhead
+	Use                BarUse
+	Stock              string
+	Span, Inside, High quantity.Length
+	Body               quantity.Estimate
+	Support            BarSupport
+	Rated              quantity.Force
+	Held, AtWall       bool
+	Spread             quantity.Length
+	Weighs             quantity.Mass
+	Mu                 float64
+	Timber             Timber
+	Wet                bool
+	Joists             Overhead
 }
 
-// Build works a bar out: the whole body with what is worn × 2.5, on both hands where they are
-// and, hanging, one hand with 1.5 of its share at the middle; in bending, shear, sag and at its
-// supports; brackets through the joists that they are bolted to. Errors are
-// *quantity.FieldError of use, stock, span_m, inside_m, body_kg, support and rated_n.
-// Source: Span; the factors are house values.
+// Hands are a person's: no further apart than handsApart, and a hand that hangs by itself is nearSupport
+// inside of a support at the nearest, in m. Whoever rows lies on their feet: the whole body × slipFactor
+// on one point covers feet that slip (0.65 + 2 × 0.35 of it) and one hand (house values).
+const (
+	handsApart, nearSupport quantity.Length = 0.9, 0.05
+	slipFactor                              = 1.5
+)
+
+// grasp is one way of hanging on a bar: where the hands are from its left support, and with how much in
+// all.
+type grasp struct {
+	name  string
+	hands []quantity.Length
+	load  quantity.Force
+}
+
+// grasps are the ways of a body on a bar: both hands with half of F each, no nearer to the supports than
+// arms let; hanging, all of F on one point anywhere, for hands that are together or one arm; in rows,
+// both feet on the floor, 1.5 of the weight on one point anywhere. Most is what a support gets at the most.
+func (b Bar) grasps() (out []grasp, most quantity.Force) {
+	w := Weight(b.Body)
+	inside := max(b.Inside, (b.Span-handsApart)/2)
+	point := grasp{"all on one point", []quantity.Length{b.Span / 2}, w * PersonFactor}
+	if b.Use == RowUnder {
+		point.load = w * slipFactor
+	}
+	out = []grasp{{"both hands", []quantity.Length{inside, b.Span - inside}, w * PersonFactor}, point}
+	return out, max(w*PersonFactor/2, point.load*quantity.Force((b.Span-nearSupport)/b.Span))
+}
+
+// Build works a bar out in its grasps: in bending, shear, sag and at its supports, which rows pull
+// sideways; brackets through the joists that they are bolted to. Errors are *quantity.FieldError of use,
+// stock, span_m, inside_m, body_kg, support and rated_n.
+// Source: Span; AISC 360 F8 for the plastic modulus of pipe, from memory; the factors are house values.
 func (b Bar) Build() (Built, error) {
 	stock, err := BarStockByKey(b.Stock)
 	if err != nil {
@@ -99,63 +147,52 @@ func (b Bar) Build() (Built, error) {
 		return Built{}, quantity.At("span_m", "a bar is from 0.2 to 3 m between its supports")
 	case b.Inside < 0 || b.Inside > b.Span/2:
 		return Built{}, quantity.At("inside_m", "the hands are between the supports")
-	case !(b.Body.Value > 20) || b.Body.Value > 300:
-		return Built{}, quantity.At("body_kg", "a body with what it wears is from 20 to 300 kg")
 	case b.Support != Sawhorses && b.Support != Chairs && b.Support != Brackets:
 		return Built{}, quantity.At("support", "a bar lies on sawhorses, chairs or brackets")
 	case b.Rated < 0:
 		return Built{}, quantity.At("rated_n", "a mark is not below 0; leave it empty where there is none")
 	}
-	material, err := MaterialByKey(stock.Material)
+	if err := bodyWithin(b.Body); err != nil {
+		return Built{}, err
+	}
+	material, err := b.Timber.material(stock.Material, b.Wet)
 	if err != nil {
 		return Built{}, err
 	}
-	material = material.Damp(b.Wet)
-	load := Weight(b.Body) * PersonFactor
 	title := map[BarUse]string{RowUnder: "Bar for rows", HangFrom: "Bar to hang from"}[b.Use]
 	out := Built{Title: fmt.Sprintf("%s: %s", title, stock.Name), Hours: [2]float64{1, 4}}
-	worst := 0.0
-	ways := []struct {
-		name  string
-		hands []quantity.Length
-		load  quantity.Force
-	}{{"both hands", []quantity.Length{b.Inside, b.Span - b.Inside}, load}}
-	if b.Use == HangFrom {
-		ways = append(ways, struct {
-			name  string
-			hands []quantity.Length
-			load  quantity.Force
-		}{"one hand, at the middle", []quantity.Length{b.Span / 2}, load / 2 * OneHandFactor})
+	if material.Kind == SawnTimber {
+		out.Checks = append(out.Checks, b.Timber.gate(stock.Section.H))
 	}
-	for _, w := range ways {
-		a, err := Span{Section: stock.Section, Material: material, Length: b.Span, Hands: w.hands, Load: w.load}.Check()
+	grasps, most := b.grasps()
+	for _, g := range grasps {
+		checks, err := b.bends(stock, material, g)
 		if err != nil {
 			return Built{}, err
 		}
-		refused := ""
-		if material.Kind == PVC {
-			refused = a.Why
-		}
-		out.Checks = append(out.Checks,
-			Check{Link: "bar in bending, " + w.name, Demand: a.Stress, Capacity: a.Allowable, Unit: "Pa", Formula: "M/S", Source: "statics; strength of " + material.Name, Refused: refused},
-			Check{Link: "bar's sag, " + w.name, Demand: a.Deflection, Capacity: float64(b.Span) / sag, Unit: "m", Formula: "at most span/60", Source: "house value", Refused: refused})
-		if material.Shear > 0 {
-			out.Checks = append(out.Checks, Check{Link: "bar in shear, " + w.name, Demand: a.Shear, Capacity: material.Shear, Unit: "Pa", Formula: "1.5 V/A", Source: "house value"})
-		}
-		// A body that hangs at one end loads that support with nearly all of it.
-		worst = max(worst, float64(w.load)*float64(b.Span-b.Inside)/float64(b.Span))
+		out.Checks = append(out.Checks, checks...)
 	}
-	out.Checks = append(out.Checks, b.holds(stock), b.carries(worst))
+	section := stock.Section.Of(material)
+	if material.Shear > 0 {
+		out.Checks = append(out.Checks, Check{Link: "bar in shear", Demand: section.shearPeak() * float64(most) / section.Area(), Capacity: material.Shear, Unit: "Pa", Formula: "1.5 V/A beside a support", Source: "house value"})
+	}
+	out.Checks = append(out.Checks, b.holds(stock), b.carries(float64(most)))
 	if b.Support == Brackets {
-		joists, err := b.Joists.Checks(worst, "the larger reaction, on one joist")
+		joists, err := b.Joists.Checks(float64(most), "the larger reaction, on one joist")
 		if err != nil {
 			return Built{}, err
 		}
-		out.Checks = append(out.Checks, joists...)
+		out.Checks, out.Opened = append(out.Checks, joists...), true
+	} else {
+		sideways, err := b.sideways()
+		if err != nil {
+			return Built{}, err
+		}
+		out.Checks = append(out.Checks, sideways...)
 	}
 	b.made(stock, &out)
 	out.Tools = []string{"saw", "drill", "spirit level", "tape", "square"}
-	out.Proof = fmt.Sprintf("%.0f kg hung from the worst place of a hand, no more than 100 mm above the floor, for 5 minutes, nobody beneath; it goes back to within 2 mm. Never a person. Passing raises nothing.", proofMass(b.Body))
+	out.Proof = fmt.Sprintf("%.0f kg hung from the middle of the bar, no more than 100 mm above the floor, for 5 minutes, nobody beneath; it goes back to within 2 mm. Never a person. Passing raises nothing.", proofMass(b.Body))
 	out.ProofOf = proofMass(b.Body)
 	if b.Support != Brackets {
 		out.Floor, out.OnFloor = float64(b.Span+0.3)*footOfSupport, true
@@ -165,13 +202,69 @@ func (b Bar) Build() (Built, error) {
 	if b.Use == RowUnder {
 		out.Cautions = append(out.Cautions, "Both feet stay on the floor.")
 	}
+	if stock.Boards > 1 {
+		out.Cautions = append(out.Cautions, "Hands hold straps round both boards, not the boards.")
+	}
 	return out, nil
+}
+
+// bends is what a grasp asks of the bar.
+func (b Bar) bends(stock BarStock, m Material, g grasp) ([]Check, error) {
+	a, err := Span{Section: stock.Section, Material: m, Length: b.Span, Hands: g.hands, Load: g.load}.Check()
+	if err != nil {
+		return nil, err
+	}
+	stress := Check{Link: "bar in bending, " + g.name, Demand: a.Stress, Capacity: a.Allowable, Unit: "Pa", Formula: "M/S", Source: "statics; strength of " + m.Name}
+	if m.Kind == Steel {
+		stress.Demand, stress.Formula = a.Moment/stock.Section.Of(m).plastic(), "M over the plastic modulus, unthreaded"
+		stress.Source = "AISC 360 F8, from memory; 205 MPa / 1.67, wall × 0.875"
+	}
+	bend := Check{Link: "bar's sag, " + g.name, Demand: a.Deflection, Capacity: float64(b.Span) / sag, Unit: "m", Formula: "at most span/60", Source: "house value"}
+	if m.Kind == PVC {
+		stress.Refused, bend.Refused = a.Why, a.Why
+	}
+	return []Check{stress, bend}, nil
+}
+
+// Where a body in a row turns about: shoulders so far above the heels, hands so far from them, in m
+// (house values: a bar at the hip of somebody who hangs straight).
+const rowLow, rowLong = 0.6, 1.45
+
+// leans is what a row pulls sideways of what it pulls down: the body leans towards its feet.
+func (b Bar) leans() float64 {
+	return math.Tan(math.Asin(math.Max(0, math.Min(0.99, (float64(b.High)-rowLow)/rowLong))))
+}
+
+// sideways is what rows ask of sawhorses or chairs, and of the cheeks of a cradle, across the bar.
+// Source: statics; house factors; Fixing.
+func (b Bar) sideways() ([]Check, error) {
+	down := float64(Weight(b.Body)) * slipFactor
+	level, own := down*b.leans(), 2*float64(b.Weighs)*quantity.StandardGravity
+	f := Fixing{Kind: WoodScrew, Diameter: joinThick, Penetration: joinLong - boardThick - 2*joinThick, Gravity: Gravities[""], Wet: b.Wet}
+	hold, err := f.Withdrawal()
+	if err != nil {
+		return nil, err
+	}
+	shear, err := Joined(b.Wet)
+	if err != nil {
+		return nil, err
+	}
+	// The bar leans on one cheek, half way up; it turns about its outer edge.
+	pulled := level * float64(boardWide) / 2 / (float64(boardThick) / 2) / cheekScrews
+	return []Check{
+		{Link: "supports tipping", Demand: tipGamma * level * float64(b.High), Capacity: (down + own) * float64(b.Spread) / 2, Unit: "N·m", Formula: "1.5 H h against (V + W) B/2, H = V tan a, sin a = (h − 0.6)/1.45", Source: "statics; house factors"},
+		{Link: "supports sliding", Demand: tipGamma * level, Capacity: b.Mu * (down + own), Unit: "N", Formula: "1.5 H against μ (V + W)", Source: "statics; house factors"},
+		{Link: "cheek at its screws", Demand: f.Both(pulled, level/cheekScrews, math.Min(hold.Thread, hold.Steel), shear), Capacity: 1, Formula: "H on one cheek, half way up, by two screws from below", Source: "NDS 2018 chapter 12; statics"},
+	}, nil
 }
 
 // Cradles hold a bar on sawhorses or chairs: their cheeks' length along it and the room beside it, in m.
 // A bar reaches 100 mm beyond the middle of each support, or to the stops in its cradles, which are 60 mm
 // of the same stock.
 const cradleLong, cradleRoom, barBeyond, toStop, stopLong quantity.Length = 0.20, 0.001, 0.10, 0.039, 0.06
+
+// cheekScrews hold each cheek, from below.
+const cheekScrews = 2
 
 // wide is how wide the section of a bar is as it lies, in m.
 func (s Section) wide() quantity.Length {
@@ -191,13 +284,17 @@ func (b Bar) made(stock BarStock, out *Built) {
 	if !piped && b.Support != Brackets {
 		beyond = toStop
 	}
-	out.Parts = []Part{{Name: "bar", Stock: stock.Good, Length: b.Span + 2*beyond, Count: 1}}
+	out.Parts = []Part{{Name: "bar", Stock: stock.Good, Length: b.Span + 2*beyond, Count: stock.Boards}}
+	if stock.Boards > 1 {
+		out.Parts = append(out.Parts, Part{Name: "M8 × 100 bolt through both boards", Stock: "bolt-m8-100", Count: 2})
+		out.Steps = append(out.Steps, Step{fmt.Sprintf("Lay both boards on each other, their upper edges flush within 1 mm, and bolt them together with two M8 bolts on the middle line, %.0f mm from either support.", mm(b.Span/3)), false})
+	}
 	if piped {
 		out.Parts = append(out.Parts, Part{Name: "collar, one outside of each support", Stock: "collar", Count: 2})
 	}
 	if b.Support == Brackets {
 		out.Parts = append(append(out.Parts, Part{Name: "bracket, marked", Stock: "bar-bracket", Count: 2}, Part{Name: "M10 bolt for a bracket", Stock: "bolt-m10", Count: 2}), b.Joists.parts()...)
-		out.Steps = append(b.Joists.steps(),
+		out.Steps = append(append(out.Steps, b.Joists.steps()...),
 			Step{fmt.Sprintf("Bolt a bracket between the lower ends of the plates of each joist with an M10 bolt and a nut that locks itself, both at one height, %.2f m from one to the other, as the joists are.", float64(b.Span)), false},
 			Step{fmt.Sprintf("Push the bar through both brackets: %.0f mm stand out at each side. Put a collar, or a pin through the bar, outside of each, so that it cannot slide.", mm(beyond)), false})
 	} else {
@@ -229,7 +326,7 @@ func (b Bar) made(stock BarStock, out *Built) {
 	}
 	look := "no split, no dent, no rust, straight"
 	if !piped {
-		look = "no knot over a quarter of its face in the middle half, grain within 1 in 10, no split, bow or rot"
+		look = gateWords
 	}
 	out.Steps = append([]Step{{"Look the bar over: " + look + ".", true}}, append(out.Steps,
 		Step{fmt.Sprintf("Mark where the hands go, %.0f mm from the supports at most.", mm(b.Inside)), false},
@@ -259,11 +356,8 @@ func (b Bar) carries(load float64) Check {
 		c.Refused = "nobody hangs between sawhorses: a swing tips them"
 	case b.Support == Chairs && !b.AtWall:
 		c.Refused = "chairs stand against a wall, on no castors, with no joint that folds and no top of glass or stone"
-	case b.Support == Chairs:
-		// The feet stay on the floor: what a row leaves is less than somebody who sits down.
-		c.Demand, c.Capacity, c.Formula, c.Source = 0, 1, "rows with both feet on the floor, chair against a wall", "house rule"
 	case b.Rated == 0:
-		c.Refused = "no mark: it counts as nothing"
+		c.Refused = "no mark: it is the link that nobody rates, and counts as nothing"
 	}
 	return c
 }

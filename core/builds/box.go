@@ -10,9 +10,10 @@ import (
 )
 
 // Box is a box of panels with three heights, one for each way that it is laid: Sides rising,
-// Thickness of the panel, all in m. Across dividers halve, or third, the shortest side and
-// Along the middle one; they cross, and stand on edge under every face. Mu is the friction
-// with the floor; Body with what is worn.
+// Thickness of the panel, all in m. Across dividers divide the shortest side and Along the middle one;
+// they cross, and stand on edge under every face; two liners stand inside the large faces, so that every
+// top has an edge below it at both ends of its span. Mu is the friction with the floor; Body with what is
+// worn.
 type Box struct {
 	Use           StepUse
 	Panel         string
@@ -31,104 +32,164 @@ var UsualBox = [3]quantity.Length{0.508, 0.610, 0.762}
 // it weighs, in kg/m³ (house values).
 const panelShear, panelDensity = 1.0e6, 550.0
 
-// clear is what lies open between the dividers of a side.
-func (b Box) clear(side quantity.Length, dividers int) quantity.Length {
-	n := quantity.Length(dividers + 1)
-	return (side - (n+1)*b.Thickness) / n
+// clear is what lies open between the dividers of a side, whose outermost panels are so thick.
+func (b Box) clear(side, outer quantity.Length, dividers int) quantity.Length {
+	n := quantity.Length(dividers)
+	return (side - 2*outer - n*b.Thickness) / (n + 1)
 }
 
-// Mass is what a box weighs, in kg.
+// spans are what lies open below a top: along the shortest side, between liners and dividers, and along
+// the middle one, between long faces and dividers.
+func (b Box) spans() (short, middle quantity.Length) {
+	return b.clear(b.Sides[0], 2*b.Thickness, b.Across), b.clear(b.Sides[1], b.Thickness, b.Along)
+}
+
+// Mass is what a box weighs, in kg: its panels as they are cut.
 func (b Box) Mass() quantity.Mass {
-	x, y, z := float64(b.Sides[0]), float64(b.Sides[1]), float64(b.Sides[2])
-	area := 2*(x*y+x*z+y*z) + float64(b.Across)*y*z + float64(b.Along)*x*z
+	area := 0.0
+	for _, p := range b.panels("") {
+		area += float64(p.Length*p.Width) * float64(p.Count)
+	}
 	return quantity.Mass(area * float64(b.Thickness) * panelDensity)
 }
 
-// Build works a box out in its three ways of lying: each face as a strip between its dividers,
-// the panels below in bearing and in shear as it racks, tipping and sliding; the two crossed
-// dividers carry every face. Errors are *quantity.FieldError of use, panel, sides_m,
-// thickness_m, across, along, mu and body_kg. Source: Strip, Standing; house values.
+// panels are what is cut of a sheet.
+func (b Box) panels(sheet string) (out []Part) {
+	x, y, z, t := b.Sides[0], b.Sides[1], b.Sides[2], b.Thickness
+	piece := func(name string, l, w quantity.Length, n int, grain bool) {
+		if n > 0 {
+			out = append(out, Part{Name: name, Stock: sheet, Length: l, Width: w, Count: n, Grain: grain})
+		}
+	}
+	piece("large face", y, z, 2, true)
+	piece("long face", x-2*t, z, 2, true)
+	piece("end face", x-2*t, y-2*t, 2, true)
+	piece("liner of a large face", z-2*t, y-2*t, 2, false)
+	piece("divider across, slotted", z-2*t, y-2*t, b.Across, false)
+	piece("divider along, slotted", z-2*t, x-4*t, b.Along, false)
+	return out
+}
+
+// carriedAlone is what one person carries, in kg (common practice).
+const carriedAlone quantity.Mass = 25
+
+// deepTop is from where on feet land 0.10 m inside of an edge, for stepping too, in m.
+const deepTop quantity.Length = 0.40
+
+// under is the stress in a top under a foot that lands inside of an edge that no panel carries, in Pa: its
+// strip reaches no further than that edge to one side. Source: house values.
+func (b Box) under(f quantity.Force, span, inside quantity.Length) float64 {
+	l, t := float64(span), float64(b.Thickness)
+	half := footShort + footSpread/2*l
+	wide := math.Min(half, float64(inside)) + half
+	return float64(f) / 4 * math.Max(0, l-footShort) / (wide * t * t / 6)
+}
+
+// face is the stress in a top under one foot, or under two that land beside each other on half of it each.
+func (b Box) face(foot, most quantity.Force, span, long, free quantity.Length) float64 {
+	return math.Max(b.under(foot, span, free), b.under(most/2, span, min(free, long/4)))
+}
+
+// Build works a box out in its three ways of lying: each top as a strip between the panels that carry it,
+// the panels below in bearing and in shear as it racks, tipping and sliding. Without dividers nobody jumps
+// on to it. Errors are *quantity.FieldError of use, panel, sides_m, thickness_m, across, along, mu and
+// body_kg. Source: Standing; house values.
 func (b Box) Build() (Built, error) {
-	at := slices.IndexFunc(Panels(), func(p Panel) bool { return p.Key == b.Panel })
+	p, err := PanelByKey(b.Panel)
 	sides := error(nil)
 	if !slices.IsSorted(b.Sides[:]) || !(b.Sides[0] >= 0.3) || b.Sides[2] > 0.9 {
 		sides = quantity.At("sides_m", "three sides from 0.3 to 0.9 m, the shortest first")
 	}
-	use, panel := error(nil), error(nil)
+	use := error(nil)
 	if b.Use != StepOn && b.Use != JumpOn {
 		use = quantity.At("use", "a box is stepped on, or jumped on to")
 	}
-	if at < 0 {
-		panel = quantity.At("panel", fmt.Sprintf("%q is no panel that is known; particle board and MDF break under feet", b.Panel))
-	}
-	if err := first(use, panel, sides, within("thickness_m", float64(b.Thickness), 0.012, 0.04, "m"), within("across", float64(b.Across), 0, 3, "dividers"),
+	if err := first(use, err, sides, within("thickness_m", float64(b.Thickness), 0.012, 0.04, "m"), within("across", float64(b.Across), 0, 3, "dividers"),
 		within("along", float64(b.Along), 0, 3, "dividers"), within("mu", b.Mu, 0.05, 1.5, ""), bodyWithin(b.Body)); err != nil {
 		return Built{}, err
 	}
-	p := Panels()[at]
 	foot, most, inside := landing(b.Use, b.Body)
 	x, y, z := b.Sides[0], b.Sides[1], b.Sides[2]
-	cx, cy := b.clear(x, b.Across), b.clear(y, b.Along)
-	mass := b.Mass()
+	short, middle := b.spans()
+	mass, t := b.Mass(), b.Thickness
 	out := Built{Title: "Box of three heights", Hours: [2]float64{3, 5}, Mass: mass, Floor: float64(x * y), OnFloor: true}
+	if b.Use == JumpOn {
+		jumps := Check{Link: "dividers below who jumps", Fits: true, Demand: 1, Capacity: float64(min(b.Across, b.Along)), Formula: "one each way at least", Source: "house rule"}
+		if jumps.Capacity < 1 {
+			jumps.Refused = "nobody jumps on to a box without a divider each way"
+		}
+		out.Checks = append(out.Checks, jumps)
+	}
 	for _, way := range []struct {
 		height, wide, long quantity.Length
 		span               quantity.Length
-	}{{z, x, y, min(cx, cy)}, {y, x, z, cx}, {x, y, z, cy}} {
+		edges              bool
+	}{{z, x, y, short, true}, {y, x, z, short, false}, {x, y, z, middle, false}} {
 		name := cmHigh(float64(way.height))
-		stress := math.Max(Strip(foot, way.span, way.long, b.Thickness), Strip(most/2, way.span, way.long/2, b.Thickness))
-		edge := 2 * float64(way.long) * float64(b.Thickness)
-		s := Standing{Height: way.height, Width: way.wide, Inside: inside, Mass: mass, Mu: b.Mu}
+		in := inside
+		if min(way.wide, way.long) >= deepTop {
+			in = jumpInside
+		}
+		free := quantity.Length(math.Inf(1)) // as far as the next edge that is on screws alone
+		if way.edges {
+			free = in + footWidth/2
+		}
+		edge := footWidth * 2.5 * float64(t) // all of a foot along one panel
+		s := Standing{Height: way.height, Width: way.wide, Inside: in, Mass: mass, Mu: b.Mu}
+		push := s.push(most)
 		out.Checks = append(out.Checks,
-			Check{Link: "face, " + name, Demand: stress, Capacity: p.damp(b.Wet), Unit: "Pa", Formula: "F/4 · (span − 0.05) over the strip's section", Source: "strip of " + p.Name + " along its face grain, house values × 1.6"},
-			Check{Link: "panels below, " + name, Demand: float64(most) / edge, Capacity: timberBearing * wetBearing(b.Wet), Unit: "Pa", Formula: "F over two edges", Source: "house value"},
-			Check{Link: "racking, " + name, Demand: slideSway * float64(most) / (2 * float64(way.wide) * float64(b.Thickness)), Capacity: panelShear, Unit: "Pa", Formula: "0.15 F over two panels", Source: "house values"},
+			Check{Link: "face, " + name, Demand: b.face(foot, most, way.span, way.long, free), Capacity: p.damp(b.Wet), Unit: "Pa", Formula: "F/4 · (span − 0.05) over the strip's section", Source: "strip of " + p.Name + " along its face grain, house values × 1.6"},
+			Check{Link: "panels below, " + name, Demand: float64(foot) / edge, Capacity: timberBearing * wetBearing(b.Wet), Unit: "Pa", Formula: "F over 25 cm of one edge", Source: "house value"},
+			Check{Link: "racking, " + name, Demand: push / (2 * float64(way.wide) * float64(t)), Capacity: panelShear, Unit: "Pa", Formula: "0.15 F, no more than slides it, over two panels", Source: "house values"},
 			Check{Link: "tipping, " + name, Demand: s.Tips(most), Capacity: 1, Formula: "1.5 · 0.1 F h over F e + W B/2", Source: "statics; house factors"},
 			Check{Link: "sliding, " + name, Demand: s.Slides(most), Capacity: 1, Formula: "0.15 F over μ (F + W)", Source: "statics; house factors"})
 	}
-	t := b.Thickness
-	sheet := sheetOf(p.Key, t)
-	face := func(name string, l, w quantity.Length, n int) Part {
-		return Part{Name: name, Stock: sheet, Length: l, Width: w, Count: n, Grain: true}
-	}
-	divider := func(name string, l, w quantity.Length, n int) Part { // on edge, whichever way
-		return Part{Name: name, Stock: sheet, Length: l, Width: w, Count: n}
-	}
-	end := face("end face", x-2*t, y-2*t, 2)
-	if cy < cx { // the strip goes over the shorter way
-		end.Length, end.Width = end.Width, end.Length
-	}
-	out.Parts = []Part{face("large face", y, z, 2), face("long face", x-2*t, z, 2), end}
-	if b.Across > 0 {
-		out.Parts = append(out.Parts, divider("divider across, slotted", z-2*t, y-2*t, b.Across))
-	}
-	if b.Along > 0 {
-		out.Parts = append(out.Parts, divider("divider along, slotted", z-2*t, x-2*t, b.Along))
-	}
-	out.Parts = append(out.Parts, Part{Name: "wood screw", Stock: "screw-4.5x50", Count: b.screws()}, Part{Name: "wood glue", Stock: "glue", Count: 1})
-	out.Tools = []string{"panel saw, or the shop's", "drill", "square", "router or sandpaper"}
-	out.Steps = []Step{
-		{"Cut the faces, the face grain as the cut list says: of each top it runs over the dividers, from one to the next. Then cut the dividers" + b.slots() + ".", false},
-		{"Dry fit: the two large faces lie outside; the long faces stand between them, flush with their long edges; the end faces close what is left open; the dividers stand inside, on edge under every face. Diagonals differ by 2 mm at most.", true},
-		{"Mark on every face where an edge lies behind it. Glue all edges and screw through the faces every 10 cm into the edges of faces, every 15 cm into those of dividers, in their middle, prebored by 3 mm.", false},
-		{"Round all edges by 6 mm.", false},
-		{fmt.Sprintf("Draw the zone where feet land on every top, %.0f mm inside the edge.", float64(inside)*1000), true},
-		{"Lay the proof load on each face, nobody near; look again.", true},
-	}
+	b.made(&out, sheetOf(p.Key, t))
 	out.ProofOf = proofMass(b.Body)
 	out.Proof, out.Inspect = laid(b.Body, "on the middle of each face"), looked("joints, cracks, edges, screws that stand proud")
 	out.Cautions = []string{guidance, "On a floor that is dry and even; shoes that grip."}
+	if mass > carriedAlone {
+		out.Cautions = append(out.Cautions, fmt.Sprintf("It weighs %.0f kg: two carry it and turn it over.", float64(mass)))
+	}
 	if b.Use == JumpOn {
 		out.Cautions = append(out.Cautions, "Jumped on to with two feet; stepped down from.")
 	}
 	return out, nil
 }
 
+// made adds what a box is put together from, and how.
+func (b Box) made(out *Built, sheet string) {
+	x, y, t := b.Sides[0], b.Sides[1], b.Thickness
+	out.Parts = b.panels(sheet)
+	out.Parts = append(out.Parts, Part{Name: "wood screw", Stock: "screw-4.5x50", Count: b.screws()})
+	glue := "Glue all edges and screw"
+	if b.Wet {
+		glue = "Of panel made for outdoors; nothing is glued. Screw"
+	} else {
+		out.Parts = append(out.Parts, Part{Name: "wood glue", Stock: "glue", Count: 1})
+	}
+	out.Tools = []string{"panel saw, or the shop's", "drill with a bit of 3 mm", "square", "router or sandpaper"}
+	_, _, zone := landing(b.Use, b.Body)
+	if min(x, y) >= deepTop {
+		zone = jumpInside
+	}
+	out.Steps = []Step{
+		{"Cut the faces, the face grain as the cut list says: of each top it runs over its span, from one panel below to the next. Then cut the liners and the dividers" + b.slots() + ".", false},
+		{fmt.Sprintf("Screw a liner flat inside each large face, %.0f mm in from all its edges, with six 4 × 35 mm screws: the end faces and the long faces bear on its edges.", float64(t)*1000), false},
+		{"Dry fit: the two large faces lie outside; the long faces stand between them, flush with their long edges, on the liners; the end faces close what is left open, on the liners and dividers; the dividers stand inside, on edge under every face. Diagonals differ by 2 mm at most.", true},
+		{"Mark on every face where an edge lies behind it. " + glue + " through the faces every 10 cm into the edges of faces, every 15 cm into those of liners and dividers, in their middle, prebored by 3 mm.", false},
+		{"Round all edges by 6 mm.", false},
+		{fmt.Sprintf("Draw the zone where feet land on every top, %.0f mm inside the edge.", float64(zone)*1000), true},
+		{"Lay the proof load on each face, nobody near; look again.", true},
+	}
+	out.Parts = append(out.Parts, Part{Name: "wood screw of a liner", Stock: "screw-4x35", Count: 12})
+}
+
 // screws are those of a box: every 10 cm along the edges of its faces, every 15 cm along its dividers.
 func (b Box) screws() int {
 	x, y, z := float64(b.Sides[0]), float64(b.Sides[1]), float64(b.Sides[2])
 	edges := 4 * (x + y + z)
-	inside := 2 * (float64(b.Across)*(y+z) + float64(b.Along)*(x+z))
+	inside := 2 * (float64(b.Across+2)*(y+z) + float64(b.Along)*(x+z))
 	return int(math.Ceil(edges/0.10 + inside/0.15))
 }
 
@@ -149,13 +210,14 @@ func (b Box) slots() string {
 	if b.Across == 0 || b.Along == 0 {
 		return ""
 	}
-	middles := func(side quantity.Length, n int) string {
+	short, middle := b.spans()
+	middles := func(open quantity.Length, n int) string {
 		var out []string
 		for i := range n {
-			at := float64(quantity.Length(i+1)*(b.clear(side, n)+b.Thickness)) - float64(b.Thickness)/2
+			at := float64(quantity.Length(i+1)*(open+b.Thickness)) - float64(b.Thickness)/2
 			out = append(out, fmt.Sprintf("%.0f mm", at*1000))
 		}
 		return strings.Join(out, ", ")
 	}
-	return fmt.Sprintf(", with slots of %.0f mm that go half through and hold each other: in those across with their middles at %s from an end, in those along at %s", float64(b.Thickness)*1000+1, middles(b.Sides[1], b.Along), middles(b.Sides[0], b.Across))
+	return fmt.Sprintf(", with slots of %.0f mm that go half through and hold each other: in those across with their middles at %s from an end, in those along at %s", float64(b.Thickness)*1000+1, middles(middle, b.Along), middles(short, b.Across))
 }

@@ -16,6 +16,7 @@ type Check struct {
 	Formula, Source  string
 	Refused          string
 	Fits             bool // it is about room or a place, not about strength
+	Hold             bool // it waits for an answer, or the answer is no
 }
 
 // Use is how far the link is used: it passes up to 1, before any rounding.
@@ -61,7 +62,8 @@ type Built struct {
 	OnFloor   bool    // who is on it stands on the floor in the end
 	Parts     []Part
 	Tools     []string
-	Hours     [2]float64
+	Hours     [2]float64 // a joiner's
+	Opened    bool       // masonry is drilled or a ceiling opened
 	Steps     []Step
 	Checks    []Check
 	Proof     string
@@ -82,6 +84,15 @@ type Remedy struct {
 	Does   bool
 	To     Values
 	Moved  *Situation
+}
+
+// FirstTime is how many hours somebody takes who builds for the first time: twice a joiner's longest, two
+// and a half times where masonry is drilled or a ceiling opened (house values).
+func (b Built) FirstTime() float64 {
+	if b.Opened {
+		return 2.5 * b.Hours[1]
+	}
+	return 2 * b.Hours[1]
 }
 
 // OK says that every check passes: only then does a design supply anything.

@@ -1,6 +1,7 @@
 package builds
 
 import (
+	"fmt"
 	"math"
 
 	"scrappyrack/core/quantity"
@@ -13,8 +14,6 @@ const (
 	PersonFactor = 2.5
 	// SwingFactor is where the movement swings.
 	SwingFactor = 3.5
-	// OneHandFactor is of one hand on a bar, at the worst place, of what both hands share.
-	OneHandFactor = 1.5
 	// FootFactor is of one foot that steps or lands, LandFactor of each of two that land.
 	FootFactor, LandFactor = 2.5, 2.0
 	// CarryFactor is of what is carried or stored. A dropped implement is not designed for.
@@ -45,4 +44,31 @@ func Pulls(f quantity.Force, from, to float64, known bool) []Pull {
 	}
 	rad := math.Pi / 180
 	return []Pull{{n * math.Cos(from*rad), n * math.Sin(to*rad)}}
+}
+
+// Recoil is what a band gives back of a pull in N after a stretch in m where it lets go, in J, at the most:
+// 0.7 F x (house value; a straight line gives half, rubber is harder at first).
+func Recoil(f quantity.Force, stretch quantity.Length) float64 {
+	return recoilShare * float64(f) * float64(stretch)
+}
+
+const (
+	recoilShare = 0.7
+	// recoilSafe is from where on nobody stands in line with a band, in J; usualStretch what one is pulled
+	// out by where nobody knows, in m (house values).
+	recoilSafe   = 50.0
+	usualStretch = quantity.Length(1.2)
+)
+
+// recoils are the cautions of what bands of a pull hang from.
+func (s Situation) recoils(f quantity.Force) []string {
+	stretch := s.Stretch
+	if stretch <= 0 {
+		stretch = usualStretch
+	}
+	out := []string{"No metal between the anchor and the hand: no hook, no ring that flies with the band."}
+	if e := Recoil(f, stretch); e > recoilSafe {
+		out = append(out, fmt.Sprintf("A band that lets go gives back up to %.0f J: nobody in line with it within its stretched length and 1 m, eyes guarded.", e))
+	}
+	return out
 }

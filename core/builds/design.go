@@ -23,7 +23,10 @@ type Ask struct {
 	Low, High  float64
 	Words      []Word
 	Help       string
-	Mark       bool // what a link is marked with
+	Mark       bool    // what a link is marked with
+	Hold       string  // the one answer with which anybody goes on, of a hold with words
+	Least      float64 // from where on anybody goes on, of a hold with a number; 0 is not known
+	Text       bool    // it is answered in words of one's own
 }
 
 // Values are the sizes and answers of one build, by the keys of its design's Asks.
@@ -52,17 +55,21 @@ func (v Values) Over(with Values) Values {
 }
 
 // Situation is what a build stands in: who it is for, what hangs or stands on it, and where.
-// Pull is the most that bands there may pull at any set-up, its ± in it, and Read that every one
-// of them was read by a scale; Heaviest the heaviest load of the house, All what all loads come to,
-// Worn the heaviest that is worn. Body is the heaviest who trains there. Room is nil where none is said; Wall is one of its
-// walls, or -1, and At where along it, in m.
+// Pull is the most that bands there may pull at any set-up, its ± in it, Stretch by how much they are
+// longer then than at rest, 0 where nobody knows, and Read that every one of them was read by a scale;
+// Heaviest is the heaviest load of the house, All what all loads come to, Worn the heaviest that is
+// worn. Body is the heaviest who trains there. Inches says that things are bought as North America
+// sells them. Room is nil where none is said; Wall is one of its walls, or -1, and At where along it,
+// in m.
 type Situation struct {
 	Stature  quantity.Length
 	Body     quantity.Estimate
 	Who      string // whose body it is; empty for the client's
 	Worn     quantity.Mass
 	Pull     quantity.Force
+	Stretch  quantity.Length
 	Read     bool
+	Inches   bool
 	Heaviest quantity.Mass
 	All      quantity.Mass
 	Room     *space.Room
@@ -150,7 +157,8 @@ func (d Design) Work(v Values, s Situation) (Worked, error) {
 		return w, err
 	}
 	if !w.Built.OK() {
-		w.Built.Remedy = d.mended(v, s)
+		// What has to be looked at on the spot is another matter than what has to be changed.
+		w.Built.Remedy = d.mended(d.Answered(v, s), s)
 		w.Built.Instead = d.Instead(v)
 	}
 	if w.Built.OK() && d.Gives != nil {
@@ -168,6 +176,9 @@ func (d Design) stands(v Values, s Situation) (Built, error) {
 	if out.OnFloor {
 		out.Checks = append(out.Checks, s.floor(v, out))
 	}
+	base, _ := s.wallOf(v)
+	out.Opened = out.Opened || d.On == OnCeiling || d.On == OnWall && base.Kind == MasonryWall
+	out.Checks = append(out.Checks, open(d.Asks(v, s), v)...)
 	if d.On != OnWall {
 		return out, nil
 	}
@@ -203,6 +214,9 @@ func (w Worked) For(s Situation) string {
 }
 
 func (a Ask) takes(v Values) error {
+	if a.Text {
+		return nil
+	}
 	if len(a.Words) > 0 {
 		if !slices.ContainsFunc(a.Words, func(w Word) bool { return w.Key == v.Word[a.Key] }) {
 			return quantity.At(a.Key, fmt.Sprintf("%q is none of the answers to this", v.Word[a.Key]))

@@ -3,6 +3,7 @@ package builds
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"scrappyrack/core/capability"
 	"scrappyrack/core/quantity"
@@ -18,25 +19,29 @@ var (
 	lags     = map[string][3]quantity.Length{"6.5x115": {0.0065, 0.115, 0.070}, "8x125": {0.008, 0.125, 0.080}, "6.5x150": {0.0065, 0.150, 0.090}, "8x150": {0.008, 0.150, 0.095}}
 )
 
-// wallAsks are what is asked of a wall, by what it is built of.
+// wallAsks are what is asked of a wall, by what it is built of: of one that a body hangs from whether its
+// studs are whole.
 func wallAsks(v Values, s Situation) []Ask {
 	base, _ := s.wallOf(v)
+	var asks []Ask
 	switch base.Kind {
 	case WoodStuds:
-		return []Ask{
+		asks = []Ask{
 			{Key: "stud", Label: "Studs", Words: words("89", "38 × 89 mm, 2 × 4", "63", "38 × 63 mm, or not known")},
 			yesNo("plate_held", "Top plate nailed to the floor above", "Look from the loft or behind the lining. A partition that is held by nothing takes bands to 250 N only."),
-			{Key: "screw", Label: "Lag screws", Words: lagWords},
-			yesNo("cut", "Lining cut out behind the board", "Board straight on the studs: screws then hold sideways twice as much."), damp,
+			{Key: "ends", Label: "Studs held by their plates with", Words: endWords, Help: "What is pulled off the studs goes on into both plates."},
 		}
+		if base.Ends == RatedAngles {
+			asks = append(asks, marked("angle_n", "Each angle is marked with"))
+		}
+		asks = append(asks, Ask{Key: "screw", Label: "Lag screws", Words: lagWords},
+			yesNo("cut", "Lining cut out behind the board", "Board straight on the studs: screws then hold sideways twice as much."), damp, wholeHold)
 	case MasonryWall:
-		return []Ask{
-			{Key: "anchor_off_n", Label: "Anchor's working load off the wall", Kind: quantity.KindForce, Low: 0, High: 50000, Help: "As the anchor's maker gives it for this base; nothing is guessed here."},
-			{Key: "anchor_along_n", Label: "Anchor's working load along it", Kind: quantity.KindForce, Low: 0, High: 50000},
-			yesNo("joints", "Only joints or a brick veneer can be reached", ""),
-		}
+		asks = masonryAsks()
+	default:
+		return nil
 	}
-	return nil
+	return append(asks, wallHolds...)
 }
 
 // wallChanges are changes of what is held with screws in a wall, the cheapest first, each of more by
@@ -60,11 +65,17 @@ func lighter(v Values) (out []change) {
 	return out
 }
 
-func wallFit(v Values) Values {
-	return Values{
-		Num:  map[string]float64{"anchor_off_n": 0, "anchor_along_n": 0},
-		Word: map[string]string{"stud": "63", "plate_held": "no", "screw": "6.5x115", "cut": "no", "joints": "no", "wet": "no"},
-	}.Over(v)
+// wallFit are the answers that what is fixed to a wall starts from: what the survey says, the weak end of
+// what nobody has said, and no hold answered.
+func wallFit(s Situation, v Values) Values {
+	ends := GunNails
+	if s.Inches { // usual there
+		ends = CommonNails
+	}
+	return masonryStarts(s).Over(Values{
+		Num:  map[string]float64{"angle_n": 0},
+		Word: map[string]string{"stud": "63", "plate_held": "no", "ends": string(ends), "screw": "6.5x115", "cut": "no", "wet": "no"},
+	}).Over(unanswered(append([]Ask{wholeHold}, wallHolds...)...)).Over(v)
 }
 
 // Heights of rings as shares of stature (common practice).
@@ -100,7 +111,7 @@ var bandBoard = Design{
 		if over := s.over(); over > 0 && over < ringHigh*s.Stature-ringHighOff+0.1 {
 			rings = "two" // the high one has no room
 		}
-		return wallFit(Values{Num: map[string]float64{"pull_n": max(10, min(1500, float64(s.Pull))), "ring_n": 0}, Word: map[string]string{"rings": rings}})
+		return wallFit(s, Values{Num: map[string]float64{"pull_n": max(10, min(1500, float64(s.Pull))), "ring_n": 0}, Word: map[string]string{"rings": rings}})
 	},
 	Build: func(v Values, s Situation) (Built, error) {
 		base, owner := s.wallOf(v)
@@ -111,6 +122,7 @@ var bandBoard = Design{
 			w.Rings = append(w.Rings, Ring{Height: h, Pull: v.force("pull_n"), Mark: Hardware{Kind: MetalLink, Working: v.force("ring_n")}})
 		}
 		out, err := w.Build()
+		out.Cautions = append(out.Cautions, s.recoils(v.force("pull_n"))...)
 		return out, err
 	},
 	Gives: func(v Values, s Situation) (out []capability.Supply) {
@@ -127,21 +139,29 @@ func bodyBoardOf(v Values, s Situation) WallBoard {
 	lag := lags[v.Word["screw"]]
 	base.High = max(base.High, v.length("ring_m")+0.05)
 	return WallBoard{
-		Use: ForBody, Owner: owner, Base: base, Diameter: lag[0], Length: lag[1], Thread: lag[2], Cut: v.yes("cut"), Legs: v.yes("legs"), Body: s.body(v), Steep: v.Num["steep_deg"],
+		Use: ForBody, Owner: owner, Base: base, Wood: v.Word["board"], Timber: timberOf(v), Diameter: lag[0], Length: lag[1], Thread: lag[2], Cut: v.yes("cut"), Legs: v.yes("legs"), Body: s.body(v), Steep: v.Num["steep_deg"],
 		Rings: []Ring{{Height: v.length("ring_m"), Mark: Hardware{Kind: MetalLink, Working: v.force("ring_n")}}},
 	}
 }
+
+// boardWoods are the groups that a board for a body may be stamped with, the weakest first.
+var boardWoods = words("timber-graded:spruce-pine-fir", "Spruce-pine-fir", "timber-graded:hem-fir", "Hem-fir", "timber-graded:douglas-fir-larch", "Douglas fir-larch", "timber-graded:southern-pine", "Southern pine")
 
 var bodyBoard = Design{
 	Changes: func(v Values, _ Situation) []change {
 		legs := sized("it stands on two legs to the floor", "legs", "yes")
 		more := []change{legs}
-		for _, steep := range []float64{45, 60} {
+		for _, steep := range []float64{45, 60, 75} {
 			if steep > v.Num["steep_deg"] {
 				nearer := sized(fmt.Sprintf("a strap at %.0f° or steeper, the feet nearer to the wall", steep), "steep_deg", steep)
 				more = append(more, nearer, legs.and(nearer))
 			}
 		}
+		larch, upright := sized("a board stamped Douglas fir-larch", "board", "timber-graded:douglas-fir-larch"), sized("an upright over each stud, plate to plate", "ends", string(Uprights))
+		for _, c := range slices.Clone(more) {
+			more = append(more, c.and(larch), c.and(upright), c.and(larch).and(upright))
+		}
+		more = append(more, larch, upright, larch.and(upright))
 		return wallChanges(more...)
 	},
 	Instead: always(boardInstead),
@@ -156,14 +176,20 @@ var bodyBoard = Design{
 	},
 	Key: "board-body", Name: "Wall board for a body", Does: "straps for rows and a high anchor", On: OnWall,
 	Asks: func(v Values, s Situation) []Ask {
-		return append([]Ask{
+		asks := []Ask{
 			metres("ring_m", "Ring above the floor", 1.0, 2.6), marked("ring_n", "Ring on its through-bolts, marked"),
-			{Key: "steep_deg", Label: "Least angle of the strap to the wall's normal, degrees", Kind: quantity.KindRatio, Low: 0, High: 85, Help: "45 or steeper: feet towards the wall."},
+			{Key: "steep_deg", Label: "Least angle of the strap to the wall's normal, degrees", Kind: quantity.KindCount, Low: 0, High: 85, Help: "45 or steeper: feet towards the wall."},
+			{Key: "board", Label: "Board's stamp, No. 2", Words: boardWoods},
 			yesNo("legs", "On two legs to the floor", "Screws then carry only what pulls off the wall."), worn,
-		}, wallAsks(v, s)...)
+		}
+		if v.yes("legs") {
+			asks = append(asks, underHold)
+		}
+		return append(append(asks, timberAsks(v)...), wallAsks(v, s)...)
 	},
-	Starts: func(Situation) Values {
-		return wallFit(Values{Num: map[string]float64{"ring_m": 2.15, "ring_n": 0, "steep_deg": 45, "worn_kg": 0}, Word: map[string]string{"legs": "yes"}}).Over(Values{Word: map[string]string{"screw": "8x125"}})
+	Starts: func(s Situation) Values {
+		return wallFit(s, Values{Num: map[string]float64{"ring_m": 2.15, "ring_n": 0, "steep_deg": 60, "worn_kg": 0}, Word: map[string]string{"legs": "yes", "board": boardWoods[0].Key, "screw": "8x125"}}).
+			Over(timberStarts()).Over(unanswered(underHold))
 	},
 	Build: func(v Values, s Situation) (Built, error) { return bodyBoardOf(v, s).Build() },
 	Gives: func(v Values, s Situation) []capability.Supply {
@@ -257,11 +283,13 @@ var doorStrap = Design{
 		}
 		return v
 	},
-	Build: func(v Values, _ Situation) (Built, error) {
-		return DoorStrap{
+	Build: func(v Values, s Situation) (Built, error) {
+		out, err := DoorStrap{
 			Door: DoorBuild(v.Word["door"]), Away: v.yes("away"), Latched: v.yes("latched"), Gap: v.length("gap_m"), Knot: v.length("knot_m"), Pull: v.force("pull_n"), Read: v.yes("read"),
 			Strap: Hardware{Kind: SewnStrap, Working: v.force("strap_n")},
 		}.Build()
+		out.Cautions = append(out.Cautions, s.recoils(v.force("pull_n"))...)
+		return out, err
 	},
 	Gives: func(v Values, _ Situation) []capability.Supply {
 		return []capability.Supply{{Kind: capability.Anchor, Strength: v.force("pull_n"), Quality: 1, Caution: "sign on the other side, latch looked at before each set"}}
@@ -279,6 +307,7 @@ func barOf(v Values, s Situation) Bar {
 	return Bar{
 		Use: BarUse(v.Word["use"]), Stock: v.Word["stock"], Span: v.length("span_m"), Inside: v.length("inside_m"), Body: s.body(v), Support: BarSupport(v.Word["support"]),
 		Rated: v.force("rated_n"), Held: v.yes("held"), AtWall: v.yes("at_wall"), Wet: v.yes("wet"), Joists: overheadOf(joistPrefix, v, s),
+		High: v.length("high_m"), Spread: v.length("spread_m"), Weighs: v.mass("support_kg"), Mu: v.Num["mu"], Timber: timberOf(v),
 	}
 }
 
@@ -293,6 +322,11 @@ func barChanges(v Values, s Situation) (out []change) {
 		hold = sized("hold it at both ends so that it neither rolls nor slides", "held", "yes")
 	}
 	holds := []change{hold}
+	if !hangs(v) {
+		for _, c := range barSideways(v) {
+			holds = append(holds, hold.and(c))
+		}
+	}
 	hang, chairs, hung := v.Word["use"] == string(HangFrom), v.Word["support"] == string(Chairs), v.Word["support"] == string(Brackets)
 	switch {
 	case hang && !hung:
@@ -301,8 +335,8 @@ func barChanges(v Values, s Situation) (out []change) {
 			words string
 			wide  float64
 		}{{"two sawn joists that were seen", 0.038}, {"two pairs of sawn joists that were seen, each bolted together", 0.076}} {
-			to := sized("on brackets bolted through "+j.words+", 38 × 235 mm of stamped Douglas fir-larch, 3.6 m from bearing to bearing, 0.6 m from one of them, instead of "+v.Word["support"],
-				"support", string(Brackets), "overhead", "sawn", "wood", "timber-graded:douglas-fir-larch", joistPrefix+"b_m", j.wide, joistPrefix+"h_m", 0.235, joistPrefix+"span_m", 3.6, joistPrefix+"at_m", 0.6, "bolt_m", 0.012, "above_m", 0.16)
+			to := sized("on brackets bolted through "+j.words+", 38 × 235 mm of stamped Douglas fir-larch, 0.4 m apart, 3.6 m from bearing to bearing, 0.6 m from one of them, below a furnished room, instead of "+v.Word["support"],
+				"support", string(Brackets), "overhead", "sawn", "above", string(FurnishedRoom), "joists_m", 0.4, "wood", "timber-graded:douglas-fir-larch", joistPrefix+"b_m", j.wide, joistPrefix+"h_m", 0.235, joistPrefix+"span_m", 3.6, joistPrefix+"at_m", 0.6, "bolt_m", 0.016, "above_m", 0.16)
 			to.world = true
 			holds = append(holds, hold.and(to))
 		}
@@ -310,12 +344,24 @@ func barChanges(v Values, s Situation) (out []change) {
 		to := sized("the chairs against a wall, on no castors, nothing that folds", "at_wall", "yes")
 		to.world = true
 		out = append(out, hold.and(to))
-		holds[0] = hold.and(sized("on sawhorses instead of chairs", "support", string(Sawhorses)))
+		for i := range holds {
+			holds[i] = holds[i].and(sized("on sawhorses instead of chairs", "support", string(Sawhorses)))
+		}
 	}
 	for _, hold := range holds {
 		out = append(out, barsWith(hold, hung, v, s)...)
 	}
 	return out
+}
+
+func hangs(v Values) bool { return v.Word["use"] == string(HangFrom) }
+
+// barSideways are what can be done about rows that pull supports over or along.
+func barSideways(v Values) []change {
+	low := sized("the bar 0.8 m above the floor", "high_m", math.Min(v.Num["high_m"], 0.8))
+	wide := sized("supports whose feet stand 0.76 m apart", "spread_m", math.Max(v.Num["spread_m"], 0.76))
+	feet := rubberFeet(v)
+	return []change{feet, low, low.and(feet), wide, wide.and(feet), wide.and(low).and(feet)}
 }
 
 // barsWith are the changes of a bar itself, after one of how it is held.
@@ -374,19 +420,22 @@ var barDesign = Design{
 			{Key: "support", Label: "On", Words: words("sawhorses", "Sawhorses", "chairs", "Chairs", "brackets", "Brackets bolted through two joists")},
 			marked("rated_n", "Each support is marked with"), yesNo("held", "Held at both ends", "A board in cradles of 39 mm with cheeks of 60 mm and stops; a pipe with pins or collars."),
 		}
-		switch v.Word["support"] {
-		case string(Chairs):
+		if v.Word["support"] == string(Chairs) {
 			asks = append(asks, yesNo("at_wall", "Chairs against a wall, no castors, nothing folds", ""))
-		case string(Brackets):
-			asks = append(asks, overheadAsks(joistPrefix)...)
 		}
-		return append(asks, damp, worn)
+		if v.Word["support"] == string(Brackets) {
+			asks = append(asks, overheadAsks(joistPrefix)...)
+		} else {
+			asks = append(asks, metres("high_m", "Bar above the floor", 0.5, 1.2), metres("spread_m", "Feet of a support apart, across the bar", 0.2, 1.5),
+				Ask{Key: "support_kg", Label: "Each support weighs", Kind: quantity.KindMass, Low: 0.5, High: 60}, friction)
+		}
+		return append(append(asks, timberAsks(v)...), damp, worn)
 	},
 	Starts: func(s Situation) Values {
 		return overheadStarts(joistPrefix).Over(Values{
-			Num:  map[string]float64{"span_m": 0.8, "inside_m": 0.15, "rated_n": 0, "worn_kg": 0},
-			Word: map[string]string{"use": "row", "stock": "board-edge", "support": "sawhorses", "held": "yes", "at_wall": "no", "wet": s.outside()},
-		})
+			Num:  map[string]float64{"span_m": 0.8, "inside_m": 0.15, "high_m": 0.8, "spread_m": 0.45, "support_kg": 5, "mu": 0.2, "rated_n": 0, "worn_kg": 0},
+			Word: map[string]string{"use": "row", "stock": "graded-edge", "support": "sawhorses", "held": "yes", "at_wall": "no", "wet": s.outside()},
+		}).Over(timberStarts())
 	},
 	Build: func(v Values, s Situation) (Built, error) {
 		out, err := barOf(v, s).Build()
@@ -409,7 +458,7 @@ var barDesign = Design{
 
 func ringsOf(v Values, s Situation) Rings {
 	return Rings{
-		Overhead: overheadOf("", v, s), Apart: v.length("apart_m"), Swings: v.yes("swings"), Body: s.body(v),
+		Overhead: overheadOf("", v, s), Apart: v.length("apart_m"), Aside: v.Num["aside_deg"], Blocked: v.yes("blocked"), Swings: v.yes("swings"), Body: s.body(v),
 		Strap: Hardware{Kind: SewnStrap, Working: v.force("strap_n")}, Plate: Hardware{Kind: MetalLink, Working: v.force("plate_n")},
 	}
 }
@@ -418,15 +467,18 @@ var ringsDesign = Design{
 	Key: "rings", Name: "Rings from two joists", Does: "hanging, rows, chin-ups on straps", On: OnCeiling,
 	Asks: func(Values, Situation) []Ask {
 		return append(overheadAsks(""), metres("apart_m", "Straps apart", 0.2, 1.5),
+			Ask{Key: "aside_deg", Label: "Pulled aside by at most, degrees", Kind: quantity.KindCount, Low: 0, High: 45, Help: "Straps hang straight in hangs and chin-ups, along the joists in rows; flies and presses pull them aside."},
+			yesNo("blocked", "Blocking between the joists beside them, both sides", "A piece of the joists' size, tight between them, within 0.3 m of the bolt: joists turn over without it."),
 			yesNo("swings", "The movement swings", "Then × 3.5 instead of 2.5."), marked("strap_n", "Each strap is marked with"), marked("plate_n", "Each plate, and the shackle in it, marked with"), worn)
 	},
 	Starts: func(Situation) Values {
-		return overheadStarts("").Over(Values{Num: map[string]float64{"apart_m": 0.5, "strap_n": 0, "plate_n": 0, "worn_kg": 0}, Word: map[string]string{"swings": "no"}})
+		return overheadStarts("").Over(Values{Num: map[string]float64{"apart_m": 0.5, "aside_deg": 10, "strap_n": 0, "plate_n": 0, "worn_kg": 0}, Word: map[string]string{"swings": "no", "blocked": "no"}})
 	},
 	Build: func(v Values, s Situation) (Built, error) { return ringsOf(v, s).Build() },
 	Changes: func(v Values, _ Situation) []change {
 		apart := sized("straps 0.5 m apart, on different joists", "apart_m", math.Max(v.Num["apart_m"], 0.5))
-		out := append([]change{apart}, overheadChanges("", v)...)
+		blocked := sized("blocking between the joists, both sides", "blocked", "yes")
+		out := append([]change{apart, blocked, apart.and(blocked)}, overheadChanges("", v)...)
 		for _, c := range overheadChanges("", v) {
 			out = append(out, apart.and(c))
 		}

@@ -10,6 +10,7 @@ import (
 const (
 	splitMod, splitGamma = 0.9, 1.3 // EC5 table 3.1 (short term, service class 1) and 2.3, from memory
 	splitFactor          = 14.0     // EC5 8.1.4, N and mm
+	holeEdge             = 0.051    // of a hole from the edges of a joist, in m (IRC R502.8, from memory)
 )
 
 // Joist is one joist between two bearings with a load that hangs from it: all of it on this
@@ -59,10 +60,12 @@ func (j Joist) Check() (out JoistAnswer, _ error) {
 		return out, quantity.At("at_m", "the load hangs between the bearings")
 	case !(j.Load > 0) || j.Load > 1e6:
 		return out, quantity.At("load_n", "a load is above 0 and at most 1 MN")
-	case j.Material.Kind != Timber:
+	case j.Material.Kind != SawnTimber:
 		return out, quantity.At("material", "a joist is of sawn timber: timber-unknown or timber-graded:<species>")
 	case j.Bolt < 0 || j.Bolt >= j.H:
 		return out, quantity.At("bolt_above_edge_m", "a bolt goes through the joist, below its upper edge")
+	case j.Bolt > 0 && min(j.Bolt, j.H-j.Bolt) < holeEdge-hair:
+		return out, quantity.At("bolt_above_edge_m", "a bolt is no nearer to an edge than ", quantity.Amount(quantity.KindThin, holeEdge))
 	}
 	b := beam{length: float64(j.Span), stiffness: 1, loads: []point{{float64(j.At), float64(j.Load)}}}
 	out.Moment = b.moment()

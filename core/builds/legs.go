@@ -14,12 +14,10 @@ func (w WallBoard) leg() quantity.Length { return w.Rings[0].Height - bodyBoardW
 // the board's grain bears on.
 func (w WallBoard) onLegs(down float64, board Material) []Check {
 	upright := Section{Shape: Rect, B: boardThick, H: bodyBoardWidth}
-	side := Section{Shape: Rect, B: 0.089, H: boardThick}
-	column := math.Pi * math.Pi * unknownStiffness * side.Inertia() / float64(w.leg()*w.leg()) / columnSafety
 	return []Check{
 		{Link: "board between its legs", Demand: down * float64(legsApart) / 4 / upright.Modulus(), Capacity: board.Allowable(bodyBoardWidth), Unit: "Pa", Formula: "V · apart/4 over S, on edge", Source: "statics; strength of " + board.Name},
-		{Link: "each leg as a column", Demand: down * SharedByStuds, Capacity: column, Unit: "N", Formula: "0.65 V against π² E I/L² over 3", Source: "Euler; house factor"},
-		{Link: "board on the end of a leg", Demand: down * SharedByStuds / (0.089 * float64(boardThick)), Capacity: timberBearing * wetBearing(w.Base.Wet), Unit: "Pa", Formula: "0.65 V over the leg's end", Source: "house value"},
+		{Link: "each leg as a column", Demand: down * SharedByStuds, Capacity: Slim(float64(w.leg())), Unit: "N", Formula: "0.65 V against π² E I/L² over 3", Source: "Euler; house factor"},
+		{Link: "board on the end of a leg", Demand: down * SharedByStuds / float64(boardWide*boardThick), Capacity: timberBearing * wetBearing(w.Base.Wet), Unit: "Pa", Formula: "0.65 V over the leg's end", Source: "house value"},
 	}
 }
 
@@ -41,21 +39,22 @@ func (w WallBoard) Bands() quantity.Force {
 	return quantity.Force(most)
 }
 
-// bodyRows are the rows of screws of a board for a body, above its lower edge.
-var bodyRows = []quantity.Length{bodyBoardWidth / 4, bodyBoardWidth / 2, bodyBoardWidth * 3 / 4}
+// bodyRows are the rows of screws of a board for a body, above its lower edge: above and below the
+// ring's plate, four diameters from the edges, and a course of bricks apart.
+var bodyRows = []quantity.Length{0.032, 0.108}
 
-// bodyScrews is the same of a board across three studs, three screws to each: the stud behind
-// the ring takes 0.65 of what is pulled off, its screws in a row over the board's width; the
-// shear goes to all nine, or down its legs: these stand under the board's middle, so that the pull
-// turns it the less.
+// bodyScrews is the same of a board across three studs, two screws to each: the stud behind the ring
+// takes its share of what is pulled off, its screws in a row over the board's width; the shear goes to
+// all six, or down its legs: these stand under the board's middle, so that the pull turns it the less.
 func (w WallBoard) bodyScrews(f Fixing, p Pull, holds, sideways float64) (most float64) {
 	e, shear := UnknownOffset, p.Along
 	if w.Legs {
 		e, shear = UnknownOffset-boardThick/2, 0
 	}
+	share := w.middle(f)
 	for _, turned := range Offset(p.Along, e, bodyRows) {
-		t := prying*p.Off*SharedByStuds/screwsOfStud + turned/screwsOfStud
-		most = max(most, f.Both(t, shear/(3*screwsOfStud), holds, sideways))
+		t := p.Off*share/screwsOfStud + turned*share
+		most = max(most, f.Both(t, shear*share/screwsOfStud, holds, sideways))
 	}
 	return most
 }

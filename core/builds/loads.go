@@ -55,7 +55,13 @@ func sandbagOf(v Values) Sandbag {
 func sandbagChanges(v Values, _ Situation) []change {
 	bags := math.Max(v.Num["bags"], math.Ceil(v.Num["mass_kg"]/innerBag))
 	outer := math.Max(v.Num["outer_l"], math.Ceil(v.Num["mass_kg"]/sandbagOf(v).Density/outerFull))
-	return together(sized(fmt.Sprintf("%.0f inner bags", bags), "bags", bags), sized(fmt.Sprintf("an outer bag of %.0f L", outer), "outer_l", outer))
+	out := together(sized(fmt.Sprintf("%.0f inner bags", bags), "bags", bags), sized(fmt.Sprintf("an outer bag of %.0f L", outer), "outer_l", outer))
+	for _, kg := range []float64{80, 60, 40} {
+		if kg < v.Num["mass_kg"] { // more than its stitches bear
+			out = append(out, sized(fmt.Sprintf("%.0f kg of filling in %.0f inner bags", kg, math.Ceil(kg/innerBag)), "mass_kg", kg, "bags", math.Ceil(kg/innerBag)))
+		}
+	}
+	return out
 }
 
 var sandbagDesign = Design{
@@ -208,22 +214,25 @@ var shelfDesign = Design{
 		low := sized("at most 1.4 m high", "high_m", math.Min(v.Num["high_m"], 1.4))
 		thick := sized("a panel of 24 mm", "thickness_m", math.Max(v.Num["thickness_m"], 0.024))
 		base, _ := s.wallOf(v)
-		near := sized("brackets 0.4 m apart", "span_m", math.Min(v.Num["span_m"], 0.4))
+		near := sized("brackets 0.4 m apart", "span_m", math.Min(v.Num["span_m"], 0.4), "over_m", math.Min(v.Num["over_m"], 0.1))
 		if base.Kind == WoodStuds { // a bracket stands on a stud
-			near = sized("a bracket on each stud", "span_m", base.Spacing)
+			near = sized("a bracket on each stud", "span_m", base.Spacing, "over_m", math.Min(v.Num["over_m"], 0.1))
 		}
-		out := append(together(near, thick, low), near.and(thick).and(low))
+		short := sized("10 cm beyond its brackets", "over_m", math.Min(v.Num["over_m"], math.Min(0.1, v.Num["span_m"]/3)))
+		light := sized("nothing over 20 kg on it", "one_kg", math.Min(v.Num["one_kg"], 20))
+		out := append(together(near, thick, low, short, light), near.and(thick).and(low), near.and(thick).and(light), near.and(thick).and(light).and(low))
 		return wallChanges(out...)
 	},
 	Instead: always("loads on the floor, against a wall"),
-	Wide:    func(v Values, _ Situation) quantity.Length { return v.length("span_m") + 0.2 },
+	Wide:    func(v Values, _ Situation) quantity.Length { return v.length("span_m") + 2*v.length("over_m") },
 	Studs: func(v Values, _ Situation) []quantity.Length {
 		return []quantity.Length{-v.length("span_m") / 2, v.length("span_m") / 2}
 	},
 	Key: "shelf", Name: "Shelf for loads", Does: "jugs and bells off the floor", On: OnWall,
 	Asks: func(v Values, s Situation) []Ask {
 		return append([]Ask{
-			{Key: "per_metre_kg", Label: "Stands on a metre of it", Kind: quantity.KindMass, Low: 1, High: 300}, metres("span_m", "Between its brackets", 0.2, 1.5), metres("deep_m", "Deep", 0.1, 0.6), metres("high_m", "Top above the floor", 0.05, 2.2),
+			{Key: "per_metre_kg", Label: "Stands on a metre of it", Kind: quantity.KindMass, Low: 1, High: 300}, {Key: "one_kg", Label: "Heaviest single thing", Kind: quantity.KindMass, Low: 0, High: 300},
+			metres("span_m", "Between its brackets", 0.2, 1.5), metres("over_m", "Beyond each bracket", 0, 0.5), metres("deep_m", "Deep", 0.1, 0.6), metres("high_m", "Top above the floor", 0.05, 2.2),
 			{Key: "panel", Label: "Panel", Words: panelWords}, metres("thickness_m", "Thickness", 0.012, 0.04), marked("bracket_n", "Each bracket is marked with"),
 		}, wallAsks(v, s)...)
 	},
@@ -232,15 +241,18 @@ var shelfDesign = Design{
 		if base, _ := s.wallOf(Values{}); base.Kind == WoodStuds {
 			span = float64(base.Spacing) // a bracket stands on a stud
 		}
-		return wallFit(Values{Num: map[string]float64{"per_metre_kg": 60, "span_m": span, "deep_m": 0.3, "high_m": 0.9, "thickness_m": 0.018, "bracket_n": 0}, Word: map[string]string{"panel": "softwood-plywood"}})
+		return wallFit(s, Values{Num: map[string]float64{"per_metre_kg": 60, "one_kg": max(5, min(300, math.Ceil(float64(s.Heaviest)))), "span_m": span, "over_m": 0.1, "deep_m": 0.3, "high_m": 0.9, "thickness_m": 0.018, "bracket_n": 0}, Word: map[string]string{"panel": "softwood-plywood"}})
 	},
 	Build: func(v Values, s Situation) (Built, error) {
-		per := quantity.Estimate{Value: v.mass("per_metre_kg")}
-		out, err := Shelf{Span: v.length("span_m"), Deep: v.length("deep_m"), High: v.length("high_m"), PerMetre: per, Bracket: v.force("bracket_n"), Panel: v.Word["panel"], Thickness: v.length("thickness_m")}.Build()
+		shelf := Shelf{
+			Span: v.length("span_m"), Over: v.length("over_m"), Deep: v.length("deep_m"), High: v.length("high_m"), PerMetre: quantity.Estimate{Value: v.mass("per_metre_kg")}, One: v.mass("one_kg"),
+			Bracket: v.force("bracket_n"), Panel: v.Word["panel"], Thickness: v.length("thickness_m"),
+		}
+		out, err := shelf.Build()
 		if err != nil {
 			return out, err
 		}
-		more, err := s.carries(v, float64(Weight(per))*v.Num["span_m"]*CarryFactor/2, v.length("deep_m")/2, boardThick, bracketFoot, v.length("deep_m")*2/3)
+		more, err := s.carries(v, shelf.onBracket(), v.length("deep_m")*shelfLever, boardThick, v.length("high_m"), bracketFoot, v.length("deep_m")*2/3)
 		out.Parts, out.Checks = append(out.Parts, s.screws(v, 4)), append(out.Checks, more...)
 		base, _ := s.wallOf(v)
 		out.Steps = append(base.found("both studs"),
@@ -262,10 +274,11 @@ func (s Situation) screws(v Values, n int) Part {
 }
 
 // carries is what a load in N that stands e off the wall asks of it: of two screws in one stud, through
-// wood that is thick, at heights above the lower edge of what they hold, or of the maker's anchors.
-func (s Situation) carries(v Values, load float64, e, thick quantity.Length, heights ...quantity.Length) ([]Check, error) {
+// wood that is thick, at heights above the lower edge of what they hold, or of the maker's anchors; High
+// is where on the wall that is, in m.
+func (s Situation) carries(v Values, load float64, e, thick, high quantity.Length, heights ...quantity.Length) ([]Check, error) {
 	base, owner := s.wallOf(v)
-	out := []Check{owned(owner, noScrew)}
+	out := []Check{owned(owner, noScrew), base.surveyed(ForBands)}
 	pulls := Offset(load, e, heights)
 	pull := slices.Max(pulls)
 	wall := Check{Link: "fixings in the wall", Capacity: 1, Formula: "what the wall is built of", Source: "house rule"}
@@ -298,14 +311,12 @@ func (s Situation) carries(v Values, load float64, e, thick quantity.Length, hei
 			pull += p
 		}
 		wall.Formula, wall.Source = "N/N_a + V/V_a", "the anchor's maker, for this base"
-		switch {
-		case base.Joints:
-			wall.Refused = "joints and brick veneer hold no anchor"
-		case base.AnchorOff <= 0 || base.AnchorAlong <= 0:
-			wall.Refused = "type the working loads that the plug's maker gives for this base: nothing is guessed here"
-		default:
-			wall.Demand = pull/float64(base.AnchorOff) + load/float64(base.AnchorAlong)
+		wall.Demand = pull/float64(base.AnchorOff) + load/float64(base.AnchorAlong)
+		if base.AnchorOff <= 0 || base.AnchorAlong <= 0 {
+			wall.Demand, wall.Refused = 0, "type the working loads that the plug's maker gives for this base: nothing is guessed here"
 		}
+		at := min(high, base.High-0.05)
+		out = append(append(out, base.units(ForBands), base.lining(false)), base.leaf(pull, at, at)...)
 	default:
 		wall.Refused = "metal studs, lath, board alone, or a wall that nobody has looked into hold nothing here"
 	}

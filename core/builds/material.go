@@ -21,6 +21,8 @@ const (
 	gradedFactor, stickFactor = 12.0, 4.0
 	// unknownBending is what timber of no known grade may bear, whatever its species, in Pa.
 	unknownBending = 3.9e6
+	// unknownTimber is its key.
+	unknownTimber = "timber-unknown"
 	// unknownStiffness is its modulus of elasticity, in Pa.
 	unknownStiffness = 7.0e9
 	// deeper timber is weaker: × (89 mm / h)^0.35 above 89 mm.
@@ -79,10 +81,10 @@ type Kind string
 
 // The kinds.
 const (
-	Timber Kind = "timber"
-	Stick  Kind = "stick"
-	Steel  Kind = "steel"
-	PVC    Kind = "pvc"
+	SawnTimber Kind = "timber"
+	Stick      Kind = "stick"
+	Steel      Kind = "steel"
+	PVC        Kind = "pvc"
 )
 
 // Material is what a bar or beam is made of, as strong as it may be taken. Bending is its
@@ -103,9 +105,9 @@ func MaterialByKey(key string) (Material, error) {
 	wood, known := woods[species]
 	switch {
 	case key == "timber-unknown":
-		return Material{key, "timber of unknown grade", Timber, unknownBending, timberShear, unknownStiffness}, nil
+		return Material{key, "timber of unknown grade", SawnTimber, unknownBending, timberShear, unknownStiffness}, nil
 	case kind == "timber-graded" && known:
-		return Material{key, wood.Name + ", stamped No. 2 or better", Timber, wood.Rupture / gradedFactor, timberShear, wood.Elastic}, nil
+		return Material{key, wood.Name + ", stamped No. 2 or better", SawnTimber, wood.Rupture / gradedFactor, timberShear, wood.Elastic}, nil
 	case kind == "stick-clear" && known:
 		return Material{key, wood.Name + ", a clear straight-grained stick", Stick, wood.Rupture / stickFactor, timberShear, wood.Elastic}, nil
 	case key == "steel-pipe":
@@ -124,7 +126,7 @@ const wetBending = 0.85
 
 // Damp is a material as it bears where it gets wet: timber the less, metal and PVC the same.
 func (m Material) Damp(wet bool) Material {
-	if wet && (m.Kind == Timber || m.Kind == Stick) {
+	if wet && (m.Kind == SawnTimber || m.Kind == Stick) {
 		m.Bending *= wetBending
 		m.Name += ", wet"
 	}
@@ -133,7 +135,7 @@ func (m Material) Damp(wet bool) Material {
 
 // Allowable is the bending stress that a member of the depth h (m, > 0) may have, in Pa.
 func (m Material) Allowable(h quantity.Length) float64 {
-	if m.Kind == Timber && h > sizeFrom {
+	if m.Kind == SawnTimber && h > sizeFrom {
 		return m.Bending * math.Pow(sizeFrom/float64(h), sizePower)
 	}
 	return m.Bending

@@ -50,17 +50,24 @@ func (w WallBoard) ringBolts() int {
 	return 2
 }
 
-// sunk is how deep bolts' heads and washers are let into the back of a board, in m.
-const sunk quantity.Length = 0.009
+// Carriage bolts of rings: how deep their heads are let into the back of a board and how wide the bore
+// for them is; how wide heads of M8 and M10 are (DIN 603, from memory); what holes are wider than what
+// goes through them; a body's ring has four of M10 in a row, 40 mm apart. All in m.
+const (
+	sunk, clearance = quantity.Length(0.006), quantity.Length(0.001)
+	carriageBore    = 0.026
+	headM8, headM10 = quantity.Length(0.02065), quantity.Length(0.02465)
+	ringBolt        = 0.010
+)
 
 // onBolts is what a ring asks of the bolts of its plate: of the wood that they bear on, and of what
-// their washers bear on behind. All of a pull may go off the wall, and all of it along.
+// their heads bear on behind. All of a pull may go off the wall, and all of it along.
 func (w WallBoard) onBolts(r Ring) ([]Check, error) {
-	f, wood := float64(r.Pull)*BandFactor, "timber-unknown"
-	bolt, washer := quantity.Length(0.008), quantity.Length(washerOver)
+	f, wood := float64(r.Pull)*BandFactor, unknownTimber
+	bolt, head := quantity.Length(0.008), headM8
 	if w.Use == ForBody {
-		f, wood = float64(Weight(w.Body))*PersonFactor, bodyBoardWood
-		bolt, washer = 0.010, 0.040
+		f, wood = float64(Weight(w.Body))*PersonFactor, w.wood()
+		bolt, head = ringBolt, headM10
 	}
 	n := float64(w.ringBolts())
 	across, mode, err := Bolt{Diameter: bolt, Thick: boardThick - sunk, Plate: plateThick, Gravity: gravityOf(wood)}.Beside()
@@ -70,22 +77,34 @@ func (w WallBoard) onBolts(r Ring) ([]Check, error) {
 	if w.Base.Wet {
 		across *= wetLateral
 	}
-	hole := bolt + 0.001
-	under := math.Pi / 4 * float64(washer*washer-hole*hole)
+	hole := bolt + clearance
+	under := math.Pi / 4 * float64(head*head-hole*hole)
 	at := fmt.Sprintf("at %.2f m", float64(r.Height))
 	var out []Check
-	if w.Use == ForBody { // it lies across: the bolts draw its lower edge down, the upper ones from 95 mm above it
-		_, splitting := splits(boardThick-sunk, bodyBoardWidth, bodyBoardWidth/2+0.025)
+	if w.Use == ForBody { // it lies across: the bolts draw its lower half down
+		_, splitting := splits(boardThick-sunk, bodyBoardWidth, bodyBoardWidth/2)
 		out = append(out, Check{Link: "board splitting at the ring", Demand: f, Capacity: splitting, Unit: "N", Formula: "factored pull down against 14 b √(h_e/(1 − h_e/h)) · 0.9/1.3", Source: "EC5 8.1.4, from memory"})
 	}
 	return append(out, []Check{
 		{Link: "ring's bolts " + at, Demand: f / n, Capacity: across, Unit: "N", Formula: fmt.Sprintf("factored pull over %.0f bolts, along the board; mode %s", n, mode), Source: "general dowel equations, NDS 2018 table 12.3.1A"},
-		{Link: "ring's washers " + at, Demand: f / n / under, Capacity: timberBearing * wetBearing(w.Base.Wet), Unit: "Pa", Formula: fmt.Sprintf("factored pull over %.0f washers of %.0f mm", n, float64(washer)*1000), Source: "house value, across the grain"},
+		{Link: "ring's bolt heads " + at, Demand: f / n / under, Capacity: timberBearing * wetBearing(w.Base.Wet), Unit: "Pa", Formula: fmt.Sprintf("factored pull over %.0f heads of %.1f mm", n, float64(head)*1000), Source: "house value, across the grain; DIN 603, from memory"},
 	}...), nil
 }
 
 // fixed is how a board is put up: its rings, then its fixings, then its legs.
 func (w WallBoard) fixed() []Step {
+	steps := w.mounted()
+	if w.uprights() == 0 {
+		return steps
+	}
+	what := "the stud"
+	if w.Use == ForBody {
+		what = "each of the three studs"
+	}
+	return append([]Step{{fmt.Sprintf("Stand an upright on %s, plate to plate, over the lining: two 8 × 125 mm lag screws into the upper plate and two into the lower, 25 mm from its edges, and one into the stud every %.0f mm. The board goes on top.", what, float64(uprightEvery)*1000), false}}, steps...)
+}
+
+func (w WallBoard) mounted() []Step {
 	what, drill := "lag screws, their heads on washers", Step{}
 	if w.Base.Kind == MasonryWall {
 		what, drill = "anchors, their heads on washers", Step{"Drill for the anchors as their maker says, into brick or block and no joint; blow the holes out.", true}
@@ -95,17 +114,16 @@ func (w WallBoard) fixed() []Step {
 	}
 	if w.Use == ForBands {
 		return []Step{
-			{fmt.Sprintf("Bolt each ring's plate to the board before it goes up, on its middle line: two M8 bolts, 25 mm above and below the ring, their heads and washers let %.0f mm into the back.", float64(sunk)*1000), false},
+			{fmt.Sprintf("Bolt each ring's plate to the board before it goes up, on its middle line: two M8 carriage bolts, 25 mm above and below the ring, their heads let %.0f mm into the back in holes of %.0f mm.", float64(sunk)*1000, carriageBore*1000), false},
 			drill,
 			{fmt.Sprintf("Fix the board, upright, with %s: %.0f mm above and below every ring, and %.0f mm from its lower end, which stands on the floor.", what, float64(besideRing)*1000, float64(boardEnd)*1000), false},
 		}
 	}
 	apart := w.Base.bodyPlaces()[2]
 	out := []Step{
-		{fmt.Sprintf("Push the ring's four M10 bolts through the middle of the board from behind before it goes up, 70 mm apart along it and 50 mm across, their heads and washers let %.0f mm into the back; tape holds them.", float64(sunk)*1000), false},
+		{fmt.Sprintf("Push the ring's four M10 carriage bolts through the middle line of the board from behind before it goes up, 40 mm from one to the next, two to either side of its middle, their heads let %.0f mm into the back in holes of %.0f mm. Set the ring's plate on them, no wider than 48 mm, with a nut that locks itself on each.", float64(sunk)*1000, carriageBore*1000), false},
 		drill,
-		{fmt.Sprintf("Fix the board, level, with nine %s: three above one another in its middle and %.0f mm to either side; of each three one on the middle line and one %.0f mm from either edge; all heads are let %.0f mm into the front, so that the ring's plate lies flat over those in the middle.", what, float64(apart)*1000, float64(bodyRows[0])*1000, float64(sunk)*1000), false},
-		{"Set the ring's plate on its four bolts, over the middle fixings, with a nut that locks itself on each.", false},
+		{fmt.Sprintf("Fix the board, level, with six %s, none let in: two above one another in its middle, above and below the ring's plate, and two %.0f mm to either side; of each two one %.0f mm from the lower edge and one as far from the upper.", what, float64(apart)*1000, float64(bodyRows[0])*1000), false},
 	}
 	if w.Legs {
 		out = append(out,

@@ -59,7 +59,8 @@ type Offered struct {
 
 // Offer is where a design stands best in some rooms with what is said: the first place where every
 // check passes, else the first of those with the fewest that do not, there with what would mend it
-// where that can simply be made so. Its links are marked with no more than they need.
+// where that can simply be made so. Its links are marked with no more than they need. Holds are taken as
+// they have to be answered: Worked is how it stands once somebody has looked, Say answers none of them.
 func (d Design) Offer(rooms []space.Room, s Situation, v Values) (best Offered) {
 	s.Room, s.Wall = nil, -1
 	best.At, best.Room = s, -1
@@ -69,7 +70,7 @@ func (d Design) Offer(rooms []space.Room, s Situation, v Values) (best Offered) 
 			continue
 		}
 		for _, place := range d.places(&rooms[i], s) {
-			b, err := d.stands(d.Fit(place).Over(v).Over(d.MarkedWell(s)), place)
+			b, err := d.stands(d.Answered(d.Fit(place).Over(v).Over(d.MarkedWell(s)), place), place)
 			if err != nil {
 				continue
 			}
@@ -88,8 +89,9 @@ func (d Design) Offer(rooms []space.Room, s Situation, v Values) (best Offered) 
 			best.At = *m.Moved
 		}
 	}
-	best.Say = best.Say.Over(Values{Num: d.leastMarks(best.At, best.Say)})
-	best.Worked, _ = d.Work(best.Say, best.At)
+	all := d.Answered(best.Say, best.At)
+	best.Say = best.Say.Over(Values{Num: d.leastMarks(d.Asks(all, best.At), all, best.At)})
+	best.Worked, _ = d.Work(d.Answered(best.Say, best.At), best.At)
 	return best
 }
 
@@ -104,9 +106,11 @@ func (b Built) fails() (n int) {
 }
 
 // MarkedWell are the marks of hardware that is bought for a design: each as large as may be asked.
-func (d Design) MarkedWell(s Situation) Values {
+func (d Design) MarkedWell(s Situation) Values { return markedWell(d.Asks(d.Fit(s), s)) }
+
+func markedWell(asks []Ask) Values {
 	v := Values{Num: map[string]float64{}, Word: map[string]string{}}
-	for _, a := range d.Asks(d.Fit(s), s) {
+	for _, a := range asks {
 		if a.Mark {
 			v.Num[a.Key] = a.High
 		}
@@ -115,33 +119,41 @@ func (d Design) MarkedWell(s Situation) Values {
 }
 
 // Marks are what each marked link of a design has to be marked with, by its question: what its
-// checks ask, where the rest passes, rounded up to 100 N.
+// checks ask, where the rest passes and its holds are answered, rounded up to 100 N.
 func (d Design) Marks(s Situation, v Values) map[string]float64 {
-	if b, err := d.stands(d.Fit(s).Over(v).Over(d.MarkedWell(s)), s); err != nil || !b.OK() {
+	all := d.Answered(v, s)
+	return d.marks(d.Asks(all, s), all, s)
+}
+
+// marks are the same for all answers of a design, its holds answered, whose questions are asks.
+func (d Design) marks(asks []Ask, all Values, s Situation) map[string]float64 {
+	if b, err := d.stands(all.Over(markedWell(asks)), s); err != nil || !b.OK() {
 		return nil
 	}
-	return d.leastMarks(s, v)
+	return d.leastMarks(asks, all, s)
 }
 
 // leastMarks are the least marks with which no more fails than with the best.
-func (d Design) leastMarks(s Situation, v Values) map[string]float64 {
+func (d Design) leastMarks(asks []Ask, all Values, s Situation) map[string]float64 {
 	out := map[string]float64{}
-	with := d.Fit(s).Over(v).Over(d.MarkedWell(s))
+	well := markedWell(asks)
+	with := all.Over(well)
 	best, err := d.stands(with, s)
 	if err != nil {
 		return out
 	}
-	for key := range d.MarkedWell(s).Num {
-		lo, hi := 0.0, with.Num[key]
+	for key := range well.Num {
+		high := with.Num[key]
+		lo, hi := 0.0, high
 		for hi-lo > 1 {
-			try := with.Over(Values{Num: map[string]float64{key: (lo + hi) / 2}})
-			if b, err := d.stands(try, s); err == nil && b.fails() == best.fails() {
+			with.Num[key] = (lo + hi) / 2
+			if b, err := d.stands(with, s); err == nil && b.fails() == best.fails() {
 				hi = (lo + hi) / 2
 			} else {
 				lo = (lo + hi) / 2
 			}
 		}
-		out[key] = math.Ceil(hi/100) * 100
+		with.Num[key], out[key] = high, math.Ceil(hi/100)*100
 	}
 	return out
 }

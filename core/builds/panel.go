@@ -1,6 +1,7 @@
 package builds
 
 import (
+	"fmt"
 	"math"
 
 	"scrappyrack/core/quantity"
@@ -22,6 +23,16 @@ func Panels() []Panel {
 		{"birch-plywood", "birch plywood", 10e6 * WallDuration, 8e6 * WallDuration, 9e9, 7e9},
 		{"osb", "OSB", 4e6 * WallDuration, 2e6 * WallDuration, 3.5e9, 1.5e9},
 	}
+}
+
+// PanelByKey finds one. Errors are *quantity.FieldError of panel.
+func PanelByKey(key string) (Panel, error) {
+	for _, p := range Panels() {
+		if p.Key == key {
+			return p, nil
+		}
+	}
+	return Panel{}, quantity.At("panel", fmt.Sprintf("%q is no panel that is known; particle board and MDF break under feet", key))
 }
 
 // A foot is a patch of 0.10 × 0.25 m; a panel under it works as a strip (house values).
@@ -57,6 +68,11 @@ type Standing struct {
 // sway is the part of a landing foot that pushes sideways when it tips and when it slides,
 // and tipGamma what tipping is held off with (house values).
 const sway, slideSway, tipGamma = 0.1, 0.15, 1.5
+
+// push is the level part of what lands, in N: 0.15 of it, and no more than slides it away.
+func (s Standing) push(f quantity.Force) float64 {
+	return math.Min(slideSway*float64(f), s.Mu*(float64(f)+float64(s.Mass)*quantity.StandardGravity))
+}
 
 // Tips is how far tipping is used under a foot of F newtons: 1.5 · 0.1 F h over
 // F (e + flare − overhang) + W B/2.

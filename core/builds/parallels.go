@@ -21,6 +21,7 @@ type Parallels struct {
 	Mu                   float64
 	Body                 quantity.Estimate
 	Joint                Hardware
+	Timber               Timber
 }
 
 // House values of parallels: from dips on a bar is high, a base is at least half as wide as high
@@ -147,6 +148,7 @@ func (p Parallels) Build() (Built, error) {
 	if p.Screwed {
 		own, err = p.inFlanges(float64(f), &out)
 	} else {
+		out.Checks = append(out.Checks, p.Timber.gate(boardWide))
 		own, err = p.onPosts(float64(f), &out)
 	}
 	out.Checks = append(out.Checks, own...)
@@ -158,8 +160,12 @@ func (p Parallels) Build() (Built, error) {
 	return out, err
 }
 
+// mounting is what one post gets of a body that leans on one end of one bar as it gets on, of what a hand
+// gets: all of it (house value).
+const mounting = 2.0
+
 // onPosts are the links of posts of timber under F newtons on one of them and 0.15 of it sideways at
-// the grip, with their parts and steps.
+// the grip, and under a body that gets on at one end, with their parts and steps.
 func (p Parallels) onPosts(f float64, out *Built) ([]Check, error) {
 	if low := p.Height < lowestPost; low {
 		p.Height = lowestPost
@@ -178,7 +184,10 @@ func (p Parallels) onPosts(f float64, out *Built) ([]Check, error) {
 		return nil, err
 	}
 	wood = wood.Damp(p.Wet)
-	push, allowed := slideSway*f, wood.Allowable(boardWide)
+	if p.Timber.Incised {
+		wood.Bending *= incised
+	}
+	push, allowed, mounts := slideSway*f, wood.Allowable(boardWide), mounting*f
 	// A foot that sags under its post leaves some of the load to the strut beside it.
 	long := math.Hypot(high, beside)
 	strut := push*(h-foot)/(high-foot)*long/beside + leftToStrut*f
@@ -192,14 +201,14 @@ func (p Parallels) onPosts(f float64, out *Built) ([]Check, error) {
 	bends.Link = "posts along the bar"
 	over := wide - rubberEnds // between the rubber under a foot's ends
 	checks := []Check{
-		{Link: "posts under the bar", Demand: f / (float64(boardThick) * p.outside()), Capacity: timberBearing * wetBearing(p.Wet), Unit: "Pa", Formula: "F/2 at one end over the hole's width", Source: "house value"},
-		{Link: "posts as columns", Demand: f, Capacity: Slim(p.post()), Unit: "N", Formula: "F/2 on one against π² E I/L² over 3", Source: "Euler; house factor"},
+		{Link: "posts under the bar", Demand: mounts / (float64(boardThick) * p.outside()), Capacity: timberBearing * wetBearing(p.Wet), Unit: "Pa", Formula: "all of F at one end over the hole's width", Source: "house value"},
+		{Link: "posts as columns", Demand: mounts, Capacity: Slim(p.post()), Unit: "N", Formula: "all of F on one against π² E I/L² over 3", Source: "Euler; house factor"},
 		{Link: "posts in bending", Demand: push * (h - high) / board2x4.Modulus(), Capacity: allowed, Unit: "Pa", Formula: "0.15 F above the strut, over S", Source: "statics; strength of " + wood.Name},
 		{Link: "strut at its screws", Demand: strut, Capacity: float64(struts) * each, Unit: "N", Formula: fmt.Sprintf("what 0.15 F at the grip asks and a fifth of F, along it, against %d screws at an end", struts), Source: "statics; general dowel equations, NDS 2018 chapter 12"},
 		{Link: "strut as a column", Demand: strut, Capacity: Slim(long), Unit: "N", Formula: "the same against π² E I/L² over 3", Source: "Euler; house factor"},
 		brace, bends,
-		{Link: "feet in bending", Demand: (f/2 + push*h/over) * over / 2 / onEdge.Modulus(), Capacity: wood.Allowable(footWide), Unit: "Pa", Formula: "half of F and what tips it, at one end, over S on edge", Source: "statics; strength of " + wood.Name},
-		{Link: "feet under the posts", Demand: f / float64(boardThick*boardWide), Capacity: timberBearing * wetBearing(p.Wet), Unit: "Pa", Formula: "F/2 on one over its end", Source: "house value, across the grain"},
+		{Link: "feet in bending", Demand: math.Max(f/2+push*h/over, mounts/2) * over / 2 / onEdge.Modulus(), Capacity: wood.Allowable(footWide), Unit: "Pa", Formula: "half of F/2 and what tips it, or half of F, at one end, over S on edge", Source: "statics; strength of " + wood.Name},
+		{Link: "feet under the posts", Demand: mounts / float64(boardThick*boardWide), Capacity: timberBearing * wetBearing(p.Wet), Unit: "Pa", Formula: "all of F on one over its end", Source: "house value, across the grain"},
 	}
 	bore := p.outside()/2 + overBar
 	timber := func(name string, long float64, count int) Part {
@@ -266,11 +275,11 @@ func (p Parallels) inFlanges(f float64, out *Built) ([]Check, error) {
 		{"Press a rubber foot on under both ends of every foot. The other bar is built alike.", false},
 	}
 	return []Check{
-		{Link: "each joint of the pipes", Demand: f, Capacity: joint, Unit: "N", Formula: "F/2 at one end of a bar against its mark", Source: "its maker", Refused: why},
+		{Link: "each joint of the pipes", Demand: mounting * f, Capacity: joint, Unit: "N", Formula: "all of F at one end of a bar against its mark", Source: "its maker", Refused: why},
 		{Link: "threads of the uprights", Demand: stress * PersonFactor, Capacity: steel.Bending, Unit: "Pa", Formula: "0.15 F h/2 over S at the thread's root", Source: "statics; section at the root of the thread"},
 		{Link: "threads, coming and going", Demand: stress, Capacity: threadFatigue, Unit: "Pa", Formula: "the same, not factored", Source: "house value"},
 		{Link: "flanges at their screws", Demand: short.Both(pulled, push/4, math.Min(holds.Thread, holds.Steel), sideways), Capacity: 1, Formula: "0.15 F h on one flange, by two of its screws about its edge, with 0.15 F across", Source: "NDS 2018 chapter 12; sizes of flanges from memory"},
-		{Link: "feet in bending", Demand: (f/2 + push*h/over) * over / 2 / flat.Modulus(), Capacity: wood.Allowable(boardThick), Unit: "Pa", Formula: "half of F and what tips it, at one end, over S lying flat", Source: "statics; strength of " + wood.Name},
+		{Link: "feet in bending", Demand: math.Max(f/2+push*h/over, mounting*f/2) * over / 2 / flat.Modulus(), Capacity: wood.Allowable(boardThick), Unit: "Pa", Formula: "half of F/2 and what tips it, or half of F, at one end, over S lying flat", Source: "statics; strength of " + wood.Name},
 	}, nil
 }
 
@@ -308,7 +317,7 @@ func parallelsChanges(v Values, _ Situation) []change {
 func parallelsOf(v Values, s Situation) Parallels {
 	return Parallels{
 		Pipe: v.Word["pipe"], Length: v.length("length_m"), Height: v.length("height_m"), Wide: v.length("wide_m"), Screwed: v.yes("screwed"), Wet: v.yes("wet"), Mu: v.Num["mu"], Body: s.body(v),
-		Joint: Hardware{Kind: MetalLink, Working: v.force("joint_n")},
+		Joint: Hardware{Kind: MetalLink, Working: v.force("joint_n")}, Timber: timberOf(v),
 	}
 }
 
@@ -324,13 +333,13 @@ var parallelsDesign = Design{
 		if v.yes("screwed") {
 			asks = append(asks, marked("joint_n", "Each joint of its pipes is marked with"))
 		}
-		return append(asks, friction, damp, worn)
+		return append(append(append(asks, friction), timberAsks(v)...), damp, worn)
 	},
 	Starts: func(s Situation) Values {
-		return Values{
+		return timberStarts().Over(Values{
 			Num:  map[string]float64{"height_m": 0.95, "length_m": usualGrip, "wide_m": 0.6, "joint_n": 0, "mu": 0.5, "worn_kg": 0},
 			Word: map[string]string{"pipe": "1-1/4", "screwed": "no", "wet": s.outside()},
-		}
+		})
 	},
 	Build: func(v Values, s Situation) (Built, error) { return parallelsOf(v, s).Build() },
 	Gives: func(v Values, _ Situation) []capability.Supply {

@@ -101,16 +101,18 @@ func (p Peg) room(fixing quantity.Length) Check {
 	return Check{Link: "room for the fixings", Fits: true, Demand: need, Capacity: float64(p.Wide) / 4, Unit: "m", Formula: "4 D from the edge, and clear of the hole, at a quarter of the boards' width", Source: "NDS 2018, lag screws, from memory; geometry"}
 }
 
+// beside is whether plates of a diameter hang beside each other on pegs so far apart.
+func (p Peg) beside(plate, apart quantity.Length) Check {
+	return Check{Link: "plates beside each other", Fits: true, Demand: float64(plate), Capacity: float64(apart), Unit: "m", Formula: "the largest plate against what lies between two pegs", Source: "geometry"}
+}
+
 // within is whether it fits the plates' bore.
 func (p Peg) within(bore quantity.Length) Check {
 	return Check{Link: "bore of the plates", Fits: true, Demand: float64(Schedule40[p.Pipe].D), Capacity: float64(bore), Unit: "m", Formula: "the pipe's outside against it", Source: "ASME B36.10M, from memory"}
 }
 
-// pegBoards are how wide the boards of pegs are, plateRadius what hangs below a peg: half a plate
-// (house value), in m.
+// pegBoards are how wide the boards of pegs are, in m.
 var pegBoards = map[string]quantity.Length{"89": 0.089, "140": 0.140}
-
-const plateRadius quantity.Length = 0.23
 
 // The screws round a peg stand so far to both sides of it, and a board goes on so far beyond its last peg,
 // in m: 50 mm from screw to screw along the grain, and to its end.
@@ -170,8 +172,9 @@ var pegsDesign = Design{
 	Changes: func(v Values, _ Situation) []change {
 		board, plain := sized("a board of 38 × 140 mm", "board", "140"), sized("a plain peg through two boards instead of a thread", "threaded", "no")
 		low := sized("at most 1.4 m high", "high_m", math.Min(v.Num["high_m"], 1.4))
+		small := sized("plates of 39 cm at the most", "plate_m", math.Min(v.Num["plate_m"], 0.39))
 		near := sized("pegs that stand out 10 cm", "out_m", math.Min(v.Num["out_m"], 0.10))
-		out := together(board, plain, low, near)
+		out := together(board, plain, low, near, small)
 		var large change
 		for _, size := range pipesUp {
 			large = sized("pegs of "+pipeName(size)+" pipe", "pipe", size)
@@ -193,13 +196,13 @@ var pegsDesign = Design{
 		return append([]Ask{
 			{Key: "pipe", Label: "Peg, pipe of", Words: pipeWords, Help: "A pipe of ¾ in is 26.7 mm thick, 1 in 33.4 mm, 1¼ in 42.2 mm, 1½ in 48.3 mm."},
 			{Key: "bore_m", Label: "Plates' bore", Kind: quantity.KindThin, Low: 0.02, High: 0.1, Help: "25 to 28 mm, or 50 mm: measure it."},
-			metres("out_m", "Stands out by", 0.03, 0.4), {Key: "mass_kg", Label: "One peg carries", Kind: quantity.KindMass, Low: 0.5, High: 200},
+			metres("plate_m", "Largest plate, across", 0.1, 0.6), metres("out_m", "Stands out by", 0.03, 0.4), {Key: "mass_kg", Label: "One peg carries", Kind: quantity.KindMass, Low: 0.5, High: 200},
 			{Key: "board", Label: "On boards of", Words: words("89", "38 × 89 mm, 2 × 4", "140", "38 × 140 mm, 2 × 6")},
 			yesNoOf("threaded", "Screwed into a flange", "No: through two boards", "A thread leaves under half of the pipe."), metres("high_m", "Pegs above the floor", 0.1, 2.2),
 		}, wallAsks(v, s)...)
 	},
 	Starts: func(s Situation) Values {
-		return wallFit(Values{Num: map[string]float64{"bore_m": 0.05, "out_m": 0.12, "mass_kg": 25, "high_m": 1.2}, Word: map[string]string{"pipe": "1-1/4", "board": "140", "threaded": "no"}}).Over(Values{Word: map[string]string{"screw": "8x150"}})
+		return wallFit(s, Values{Num: map[string]float64{"bore_m": 0.05, "plate_m": 0.39, "out_m": 0.12, "mass_kg": 25, "high_m": 1.2}, Word: map[string]string{"pipe": "1-1/4", "board": "140", "threaded": "no"}}).Over(Values{Word: map[string]string{"screw": "8x150"}})
 	},
 	Build: func(v Values, s Situation) (Built, error) {
 		p := Peg{Pipe: v.Word["pipe"], Out: v.length("out_m"), Wide: pegBoards[v.Word["board"]], Mass: quantity.Estimate{Value: v.mass("mass_kg")}, Threaded: v.yes("threaded"), Wet: v.yes("wet")}
@@ -212,10 +215,11 @@ var pegsDesign = Design{
 		if p.Threaded { // beyond the last stud it turns the board over it
 			load *= 1 + besideStud/float64(pegStuds(v, s)[2])
 		}
-		more, err := s.carries(v, load, p.Out+p.thick(), p.thick(), wide/4, wide*3/4)
+		more, err := s.carries(v, load, p.Out+p.thick(), p.thick(), v.length("high_m"), wide/4, wide*3/4)
 		p.onBoards(&out, v, s)
-		out.Bottom, out.Top = max(0, v.length("high_m")-plateRadius), v.length("high_m")+0.1
-		out.Checks = append(append(out.Checks, p.within(v.length("bore_m")), p.room(lags[v.Word["screw"]][0]), Check{Link: "height", Fits: true, Demand: v.Num["high_m"], Capacity: highest, Unit: "m", Formula: "1.5 m at most, the heaviest lowest", Source: "house rule"}), more...)
+		out.Bottom, out.Top = max(0, v.length("high_m")-v.length("plate_m")/2), v.length("high_m")+0.1
+		places := pegStuds(v, s)
+		out.Checks = append(append(out.Checks, p.beside(v.length("plate_m"), places[1]-places[0]), p.within(v.length("bore_m")), p.room(lags[v.Word["screw"]][0]), Check{Link: "height", Fits: true, Demand: v.Num["high_m"], Capacity: highest, Unit: "m", Formula: "1.5 m at most, the heaviest lowest", Source: "house rule"}), more...)
 		return out, err
 	},
 }

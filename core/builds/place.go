@@ -18,8 +18,9 @@ func (s Situation) wallOf(v Values) (base Base, owner string) {
 		base.H = 0.063
 	}
 	base.PlateHeld, base.Wet = v.yes("plate_held"), v.yes("wet")
+	base.Ends, base.Angle = StudEnds(v.Word["ends"]), v.force("angle_n")
+	base.Units, base.Leaf, base.TopHeld, base.Lined = Units(v.Word["units"]), v.length("leaf_m"), v.yes("top_held"), Lined(v.Word["lined"])
 	base.AnchorOff, base.AnchorAlong = v.force("anchor_off_n"), v.force("anchor_along_n")
-	base.Joints = v.yes("joints")
 	r := s.Room
 	if r == nil || s.Wall < 0 || s.Wall >= len(r.Walls) {
 		return base, ""
@@ -29,8 +30,9 @@ func (s Situation) wallOf(v Values) (base Base, owner string) {
 	case space.TimberStud:
 		base.Kind = WoodStuds
 	case space.Brick, space.ConcreteOf, space.Stone, space.HollowBlock:
-		base.Kind = MasonryWall
+		base.Kind, base.Lining = MasonryWall, 0
 	}
+	base.Takes = r.WallTakes(s.Wall)
 	if over := s.over(); over > 0 {
 		base.High = over
 	}
@@ -84,16 +86,21 @@ func (d Design) width(v Values, s Situation) quantity.Length {
 // more than 200 kg to less than 2 m², which wants an engineer.
 func (s Situation) floor(v Values, b Built) Check {
 	body := s.body(v)
-	c := Check{Link: "floor below", Demand: float64(body.Value+body.Expanded()) + float64(b.Mass), Capacity: askMass, Unit: "kg", Formula: "all of it and who is on it, upstairs on under 2 m²", Source: "house rule"}
+	c := Check{Link: "floor below", Demand: float64(body.Value+body.Expanded()) + float64(b.Mass), Capacity: askMass, Unit: "kg", Formula: "all of it and who is on it, upstairs on under 3 m²", Source: "house rule"}
 	switch {
-	case s.Room != nil && (s.Room.Floor == space.Slab || s.Room.Outdoor):
+	case s.grounded():
 		c.Demand, c.Formula = 0, "on the ground"
 	case b.Floor >= askArea:
-		c.Demand, c.Formula = 0, "all of it and who is on it, over 2 m² or more"
+		c.Demand, c.Formula = 0, "all of it and who is on it, over 3 m² or more"
 	case c.Demand > c.Capacity:
-		c.Refused = "over 200 kg on under 2 m² upstairs: across three joists near a wall, and an engineer is asked"
+		c.Refused = "over 200 kg on under 3 m² upstairs: across three joists near a wall, and an engineer is asked"
 	}
 	return c
+}
+
+// grounded says that the floor lies on the ground.
+func (s Situation) grounded() bool {
+	return s.Room != nil && (s.Room.Floor == space.Slab || s.Room.Outdoor)
 }
 
 // studs is where, from its middle, a design has to meet a stud.
@@ -135,8 +142,13 @@ func (s Situation) standing(wide, low quantity.Length, offs []quantity.Length) C
 			return c
 		}
 	}
+	masonry, margin := false, quantity.Length(0.1)
+	switch r.Walls[s.Wall].Kind {
+	case space.Brick, space.ConcreteOf, space.Stone, space.HollowBlock:
+		masonry, margin = true, freeEdge // and no lintel, no triangle above one
+	}
 	for _, o := range r.Openings {
-		if o.Wall == s.Wall && to > o.At-0.1 && from < o.At+o.Width+0.1 {
+		if o.Wall == s.Wall && to > o.At-margin && from < o.At+o.Width+margin {
 			c.Refused = o.Name + " is there: choose another place along the wall"
 			return c
 		}
@@ -152,6 +164,12 @@ func (s Situation) standing(wide, low quantity.Length, offs []quantity.Length) C
 	if s.At < 0.05 || s.At > long-0.05 || from < -0.001 || to > long+0.001 {
 		c.Refused = "the wall ends there"
 		return c
+	}
+	if masonry {
+		first, last := s.At+slices.Min(offs), s.At+slices.Max(offs)
+		if edge := min(first, long-last); edge < freeEdge {
+			c.Refused = fmt.Sprintf("an anchor stays %.0f mm from the end of a wall", float64(freeEdge)*1000)
+		}
 	}
 	if r.Walls[s.Wall].Kind != space.TimberStud {
 		return c

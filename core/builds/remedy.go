@@ -55,10 +55,13 @@ func together(all ...change) (out []change) {
 	return out
 }
 
-// mended is the first change that makes all checks of a design pass, its place among them: of its
-// answers; of what its links are marked with; of its place on the wall, the nearest first; of all of
+// mended is the first change that makes all checks of a design pass, its place among them and its holds
+// answered as they have to be: of its answers; of what its links are marked with; of its place on the wall, the nearest first; of all of
 // these. Nil where none does.
 func (d Design) mended(v Values, s Situation) *Remedy {
+	if b, err := d.stands(v, s); err == nil && b.OK() {
+		return nil // it waits for answers alone
+	}
 	changes := []change{{}}
 	if d.Changes != nil {
 		changes = append(changes, d.Changes(v, s)...)
@@ -110,10 +113,11 @@ func (d Design) mended(v Values, s Situation) *Remedy {
 	return nil
 }
 
-// mayHold says that the owner's word is there, which no answer changes.
+// mayHold says that the owner's word is there and that the survey lets a wall take it, which no answer
+// changes.
 func (d Design) mayHold(v Values, s Situation) bool {
 	b, err := d.Build(v, s)
-	return err == nil && !slices.ContainsFunc(b.Checks, func(c Check) bool { return c.Link == ownersWord && !c.OK() })
+	return err == nil && !slices.ContainsFunc(b.Checks, func(c Check) bool { return (c.Link == ownersWord || c.Link == wallTakes) && !c.OK() })
 }
 
 // freePlaces are those of some places where a design may stand with some sizes, or the first on each
@@ -137,23 +141,24 @@ func (d Design) freePlaces(v Values, s Situation, places []Situation, each bool)
 // firstOf is the first of some changes with which a design passes in a place, with its links as they
 // are marked, else with what they would have to be marked with.
 func (d Design) firstOf(changes []change, v Values, s Situation, moved *Situation) *Remedy {
-	marked := len(d.MarkedWell(s).Num) > 0
+	asked := slices.ContainsFunc(d.Asks(v, s), func(a Ask) bool { return a.Mark })
 	for _, marks := range []bool{false, true} {
-		if marks && !marked {
+		if marks && !asked {
 			break
 		}
 		for _, c := range changes {
+			to := d.answered(v.Over(c.to), s)
 			if marks {
-				need := d.marksAbove(v.Over(c.to), s)
+				need := d.marksAbove(to, s)
 				if len(need.to.Num) == 0 {
 					continue
 				}
-				c = c.and(need)
+				c, to = c.and(need), to.Over(need.to)
 			}
 			if moved == nil && len(c.to.Num)+len(c.to.Word) == 0 {
 				continue
 			}
-			b, err := d.stands(v.Over(c.to), s)
+			b, err := d.stands(to, s)
 			if err != nil || !b.OK() {
 				continue
 			}
@@ -167,15 +172,16 @@ func (d Design) firstOf(changes []change, v Values, s Situation, moved *Situatio
 	return nil
 }
 
-// marksAbove are the links that would have to be marked with more than they are, where everything
-// else passes.
-func (d Design) marksAbove(v Values, s Situation) change {
+// marksAbove are the links that would have to be marked with more than they are among all answers, where
+// everything else passes.
+func (d Design) marksAbove(all Values, s Situation) change {
 	out := change{to: Values{Num: map[string]float64{}, Word: map[string]string{}}}
 	var parts []string
-	need := d.Marks(s, v)
-	for _, a := range d.Asks(v, s) {
-		if n, ok := need[a.Key]; ok && a.Mark && n > v.Num[a.Key] {
-			parts = append(parts, fmt.Sprintf("%s %.0f N at least", strings.ToLower(a.Label[:1])+a.Label[1:], n))
+	asks := d.Asks(all, s)
+	need := d.marks(asks, all, s)
+	for _, a := range asks {
+		if n, ok := need[a.Key]; ok && a.Mark && n > all.Num[a.Key] {
+			parts = append(parts, fmt.Sprintf("%s %.0f N at least", lower(a.Label), n))
 			out.to.Num[a.Key] = n
 		}
 	}

@@ -27,8 +27,10 @@ func boltOf(d quantity.Length) string {
 		return "bolt-m8"
 	case d <= 0.0105:
 		return "bolt-m10"
+	case d <= 0.0125:
+		return "bolt-m12"
 	}
-	return "bolt-m12"
+	return "bolt-m16"
 }
 
 // Bolt is a bolt through a timber, held by a steel plate on both faces: Diameter, Thick the timber
@@ -91,10 +93,14 @@ func (b Bolt) Beside() (newtons float64, mode Mode, _ error) {
 }
 
 // Rings hang from two joists, a strap each: Overhead what carries them, Apart from one strap to the
-// other, in m; Swings says that the movement swings. Each link of a strap as it is marked.
+// other, in m; Aside how far a strap is pulled aside at the most, across the joists, in degrees, and
+// Blocked that blocking keeps the joists upright beside them; Swings says that the movement swings. Each
+// link of a strap as it is marked.
 type Rings struct {
 	Overhead
 	Apart        quantity.Length
+	Aside        float64
+	Blocked      bool
 	Swings       bool
 	Strap, Plate Hardware
 	Body         quantity.Estimate
@@ -102,6 +108,26 @@ type Rings struct {
 
 // sharedByRings is what one of two rings takes of a body (house value: nobody hangs evenly).
 const sharedByRings = 0.65
+
+// A strap pulls half of its load aside (house value); from asideFree degrees on joists need blocking.
+// Each plate is plateWide wide, in m.
+const (
+	asideShare, asideFree = 0.5, 10.0
+	plateWide             = 0.040
+)
+
+// aside is what a pull aside asks of the joists and of the plates of one ring under f newtons.
+// Source: statics; house values.
+func (r Rings) aside(f float64, steel Material) []Check {
+	turned := Check{Link: "joists kept upright", Fits: true, Demand: r.Aside, Capacity: asideFree, Formula: "pulled aside by 10° at the most without blocking", Source: "house rule"}
+	if r.Blocked {
+		turned.Demand, turned.Formula = 0, "blocking between the joists within 0.3 m, both sides"
+	} else if r.Aside > asideFree {
+		turned.Refused = "pulled aside by more than 10°, a joist turns over: blocking between the joists within 0.3 m, both sides"
+	}
+	section := 2 * plateWide * float64(plateThick*plateThick) / 6
+	return []Check{turned, {Link: "plates and shackle, pulled aside", Demand: asideShare * f * plateDrop / section, Capacity: steel.Bending, Unit: "Pa", Formula: "0.5 F below the joist, by both plates", Source: "statics; 205 MPa / 1.67"}}
+}
 
 // Build works one ring out along its load path: strap, plate, bolt, joist; on one joist, no
 // neighbour helps. Errors are *quantity.FieldError of b_m, h_m, span_m, at_m, wood, bolt_m,
@@ -114,6 +140,10 @@ func (r Rings) Build() (Built, error) {
 	if r.Swings {
 		factor = SwingFactor
 	}
+	steel, err := MaterialByKey("steel-pipe")
+	if err != nil {
+		return Built{}, err
+	}
 	f := float64(Weight(r.Body)) * factor * sharedByRings
 	joists, err := r.Checks(f, "0.65 of the factored body, on one joist")
 	if err != nil {
@@ -125,7 +155,7 @@ func (r Rings) Build() (Built, error) {
 	}
 	return Built{
 		Title: "Rings from two joists", Hours: [2]float64{3, 4},
-		Checks: slices.Concat([]Check{link("strap", r.Strap), link("plates and shackle", r.Plate)}, joists, []Check{
+		Checks: slices.Concat([]Check{link("strap", r.Strap), link("plates and shackle", r.Plate)}, joists, r.aside(f, steel), []Check{
 			{Link: "straps apart", Fits: true, Demand: 0.45, Capacity: float64(r.Apart), Unit: "m", Formula: "0.45 m at least, on different joists", Source: "house rule"},
 		}),
 		Parts: append(r.parts(), Part{Name: "bow shackle, marked", Stock: "shackle", Count: 2}, Part{Name: "strap, marked", Stock: "strap-sewn", Count: 2}, Part{Name: "ring", Stock: "gym-ring", Count: 2}),

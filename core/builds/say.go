@@ -133,6 +133,10 @@ func Shown(unit string, v float64, units quantity.System) string {
 		return fmt.Sprintf("%.0f psi", v/psi)
 	case unit == "Pa":
 		return fmt.Sprintf("%.2f MPa", v/1e6)
+	case unit == "N·m" && units == quantity.US:
+		return fmt.Sprintf("%.0f lbf·ft", v/poundForce/(12*inch))
+	case unit == "N·m":
+		return fmt.Sprintf("%.0f N·m", v)
 	case unit == "m":
 		return quantity.Format(units, LengthKind(v), v)
 	case known:

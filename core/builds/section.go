@@ -108,6 +108,12 @@ func (s Section) Inertia() float64 {
 // Modulus is the section modulus, in m³.
 func (s Section) Modulus() float64 { return s.Inertia() / (float64(s.Depth()) / 2) }
 
+// plastic is the plastic section modulus of a pipe, in m³: (D³ − d³)/6.
+func (s Section) plastic() float64 {
+	d, i := float64(s.D), s.inside()
+	return (d*d*d - i*i*i) / 6
+}
+
 // shearPeak is the largest shear stress of V over the mean of V/A: 1.5 of a rectangle, 4/3 of
 // a round bar, about 2 of a thin pipe (from the theory of beams).
 func (s Section) shearPeak() float64 {

@@ -7,58 +7,93 @@ import (
 	"scrappyrack/core/quantity"
 )
 
-// Shelf is a shelf for loads on two brackets on a wall: Span between its
-// brackets and Deep, in m; PerMetre what stands on it, in kg/m with its ±; High its top above the
-// floor. Bracket is what each is marked with, in N.
+// Shelf is a shelf for loads on two brackets on a wall: Span between its brackets, Over how far it goes
+// on beyond each, and Deep, in m; PerMetre what stands on it, in kg/m with its ±, and One the heaviest
+// single thing among it; High its top above the floor. Bracket is what each is marked with, in N.
 type Shelf struct {
-	Span, Deep, High quantity.Length
-	PerMetre         quantity.Estimate
-	Bracket          quantity.Force
-	Panel            string
-	Thickness        quantity.Length
+	Span, Over, Deep, High quantity.Length
+	PerMetre               quantity.Estimate
+	One                    quantity.Mass
+	Bracket                quantity.Force
+	Panel                  string
+	Thickness              quantity.Length
 }
 
-// House values of storage: nothing heavy above the breast, a lip that keeps things on it, and a
-// panel that carries for years bears less than for ten minutes.
-const highest, lipHigh, creeps = 1.5, 0.010, 200.0
+// House values of storage: nothing heavy above the breast, a lip that keeps things on it, a panel that
+// carries for years bears less than for ten minutes, a shelf goes on beyond its brackets by a third of
+// their distance at the most, and what stands on it is deepest at 0.6 of its depth.
+const (
+	highest, lipHigh, creeps = 1.5, 0.010, 200.0
+	mostOver                 = 1.0 / 3
+	shelfLever               = quantity.Length(0.6)
+)
+
+// long is the whole shelf, in m, and Carries what stands on all of it, in kg with its ±.
+func (s Shelf) long() quantity.Length { return s.Span + 2*s.Over }
+
+// Carries is what stands on the whole shelf, in kg with its ±.
+func (s Shelf) Carries() quantity.Estimate {
+	l := quantity.Mass(s.long())
+	return quantity.Estimate{Value: s.PerMetre.Value * l, U1: s.PerMetre.U1 * l}
+}
+
+// onBracket is the most that a bracket gets, in N: loaded all over but beyond the other one; or the
+// heaviest thing at the shelf's end.
+func (s Shelf) onBracket() float64 {
+	w, l, a := float64(Weight(s.PerMetre))*CarryFactor, float64(s.Span), float64(s.Over)
+	one := float64(s.One) * quantity.StandardGravity * CarryFactor
+	return math.Max(w*(l+a)*(l+a)/(2*l), one*(l+a)/l)
+}
+
+// bends is the largest moment in it, in N·m: between its brackets, loaded there alone; over a bracket by
+// what stands beyond; under the heaviest thing in the middle or at its end, on a strip of it.
+func (s Shelf) bends() (all, one float64) {
+	w, l, a := float64(Weight(s.PerMetre))*CarryFactor, float64(s.Span), float64(s.Over)
+	thing := float64(s.One) * quantity.StandardGravity * CarryFactor
+	return math.Max(w*l*l/8, w*a*a/2), math.Max(thing*math.Max(0, l-footShort)/4, thing*a)
+}
 
 // Build works a shelf out, × 2 for what is stored: the panel for years, its sag, its brackets, its
-// height. Errors are *quantity.FieldError of panel, span_m, deep_m, high_m, per_metre_kg and
-// thickness_m. Source: statics; house values.
+// height. Errors are *quantity.FieldError of panel, span_m, over_m, deep_m, high_m, per_metre_kg, one_kg
+// and thickness_m. Source: statics; house values.
 func (s Shelf) Build() (Built, error) {
-	var panel *Panel
-	for _, p := range Panels() {
-		if p.Key == s.Panel {
-			panel = &p
-		}
+	panel, err := PanelByKey(s.Panel)
+	if err != nil {
+		return Built{}, err
 	}
-	known := error(nil)
-	if panel == nil {
-		known = quantity.At("panel", fmt.Sprintf("%q is no panel that is known", s.Panel))
-	}
-	if err := first(known, within("span_m", float64(s.Span), 0.2, 1.5, "m"), within("deep_m", float64(s.Deep), 0.1, 0.6, "m"), within("high_m", float64(s.High), 0.05, 2.2, "m"),
-		within("per_metre_kg", float64(s.PerMetre.Value), 1, 300, "kg/m"), within("thickness_m", float64(s.Thickness), 0.012, 0.04, "m")); err != nil {
+	if err := first(within("span_m", float64(s.Span), 0.2, 1.5, "m"), within("over_m", float64(s.Over), 0, 0.5, "m"), within("deep_m", float64(s.Deep), 0.1, 0.6, "m"),
+		within("high_m", float64(s.High), 0.05, 2.2, "m"), within("per_metre_kg", float64(s.PerMetre.Value), 1, 300, "kg/m"), within("one_kg", float64(s.One), 0, 300, "kg"),
+		within("thickness_m", float64(s.Thickness), 0.012, 0.04, "m")); err != nil {
 		return Built{}, err
 	}
 	w, l := float64(Weight(s.PerMetre)), float64(s.Span)
 	section := Section{Shape: Rect, B: s.Deep, H: s.Thickness}
-	bracket := Check{Link: "each bracket", Demand: w * CarryFactor * l / 2, Capacity: float64(s.Bracket), Unit: "N", Formula: "2 w L/2 against its mark", Source: "its maker"}
+	strip := Section{Shape: Rect, B: min(s.Deep, footWidth+quantity.Length(footSpread)*s.Span), H: s.Thickness}
+	all, one := s.bends()
+	bracket := Check{Link: "each bracket", Demand: s.onBracket(), Capacity: float64(s.Bracket), Unit: "N", Formula: "2 w (L + a)²/(2 L), or the heaviest thing at the end, × 2 (L + a)/L, against its mark", Source: "statics; its maker"}
 	if s.Bracket <= 0 {
 		bracket.Refused = "no mark: it counts as nothing"
 	}
+	years := panel.Along / WallDuration
+	kg := s.Carries()
 	out := Built{
 		Title: "Shelf for loads", Hours: [2]float64{2, 2},
 		Checks: []Check{
-			{Link: "shelf in bending", Demand: w * CarryFactor * l * l / 8 / section.Modulus(), Capacity: panel.Along / WallDuration, Unit: "Pa", Formula: "2 w L²/8 over S", Source: "statics; " + panel.Name + ", for years"},
+			{Link: "shelf in bending", Demand: all / section.Modulus(), Capacity: years, Unit: "Pa", Formula: "2 w L²/8 between the brackets, 2 w a²/2 over one, over S", Source: "statics; " + panel.Name + ", for years"},
+			{Link: "shelf under the heaviest thing", Demand: one / strip.Modulus(), Capacity: years, Unit: "Pa", Formula: "2 m g (L − 0.05)/4 in the middle, 2 m g a at the end, on a strip", Source: "statics; " + panel.Name + ", for years"},
 			{Link: "shelf's sag", Demand: 5 * w * math.Pow(l, 4) / (384 * panel.ElasticAlong * section.Inertia()), Capacity: l / creeps, Unit: "m", Formula: "5 w L⁴/384 EI, at most L/200", Source: "house value"},
 			bracket,
+			{Link: "beyond its brackets", Fits: true, Demand: float64(s.Over), Capacity: l * mostOver, Unit: "m", Formula: "at most a third of what is between them", Source: "house rule"},
 			{Link: "height", Fits: true, Demand: float64(s.High), Capacity: highest, Unit: "m", Formula: "1.5 m at most, the heaviest lowest", Source: "house rule"},
 		},
-		Parts: []Part{{Name: "shelf", Stock: sheetOf(panel.Key, s.Thickness), Length: s.Span + 0.2, Width: s.Deep, Count: 1, Grain: true}, {Name: "lip, 10 mm", Stock: "batten-10x20", Length: s.Span + 0.2, Count: 1}, {Name: "bracket, marked", Stock: "bracket", Count: 2}, {Name: "wood screw for a bracket", Stock: "screw-4x16", Count: 6}, {Name: "wood screw for the lip", Stock: "screw-4x35", Count: 2 + int(float64(s.Span+0.2)/0.15)}},
-		Tools: []string{"saw", "drill", "spirit level", "stud finder", "detector for cables and pipes", "spanner"},
-		Proof: fmt.Sprintf("%.0f kg spread on it for 5 minutes. Passing raises nothing.", proofFactor*float64(s.PerMetre.Value+s.PerMetre.Expanded())*l), Inspect: looked("brackets, screws, sag"),
-		ProofOf:  proofMass(s.PerMetre) * l,
-		Cautions: []string{guidance, "Nothing that rolls without its lip."},
+		Parts: []Part{
+			{Name: "shelf", Stock: sheetOf(panel.Key, s.Thickness), Length: s.long(), Width: s.Deep, Count: 1, Grain: true}, {Name: "lip, 10 mm", Stock: "batten-10x20", Length: s.long(), Count: 1}, {Name: "bracket, marked", Stock: "bracket", Count: 2},
+			{Name: "wood screw for a bracket", Stock: "screw-4x16", Count: 6}, {Name: "wood screw for the lip", Stock: "screw-4x35", Count: 2 + int(float64(s.long())/0.15)},
+		},
+		Tools:   []string{"saw", "drill", "spirit level", "stud finder", "detector for cables and pipes", "spanner"},
+		Proof:   fmt.Sprintf("%.0f kg spread on all of it for 5 minutes. Passing raises nothing.", proofMass(kg)),
+		Inspect: looked("brackets, screws, sag"), ProofOf: proofMass(kg),
+		Cautions: []string{guidance, "Nothing that rolls without its lip.", fmt.Sprintf("No more than %.0f kg on the whole shelf, no single thing over %.0f kg: written on its edge.", float64(kg.Value), float64(s.One))},
 	}
 	return out, nil
 }

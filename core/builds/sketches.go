@@ -1,30 +1,42 @@
 package builds
 
-import "math"
+import (
+	"math"
+
+	"scrappyrack/core/quantity"
+)
 
 func drawBox(v Values, s Situation) []Figure {
-	sides := boxOf(v, s).Sides
-	x, y, z, t := float64(sides[0]), float64(sides[1]), float64(sides[2]), v.Num["thickness_m"]
-	way := func(name string, wide, high float64, dividers int, link string) Figure {
+	box := boxOf(v, s)
+	x, y, z, t := float64(box.Sides[0]), float64(box.Sides[1]), float64(box.Sides[2]), v.Num["thickness_m"]
+	short, middle := box.spans()
+	way := func(name string, wide, high float64, outer, open quantity.Length, dividers int, link string) Figure {
 		f := Figure{Name: name, Marks: []Mark{
 			rect(OfWood, 0, high-t, wide, t, "face, "+link), rect(OfWood, 0, 0, wide, t, ""), rect(OfWood, 0, t, t, high-2*t, "panels below, "+link), rect(OfWood, wide-t, t, t, high-2*t, "panels below, "+link),
 			across(0, high+0.08, wide), upward(wide+0.1, 0, high),
 		}}
-		step := (wide - t) / float64(dividers+1)
-		for i := range dividers {
-			f.Marks = append(f.Marks, rect(OfWood, step*float64(i+1), t, t, high-2*t, "panels below, "+link))
+		panel := func(at float64) {
+			f.Marks = append(f.Marks, rect(OfWood, at, t, t, high-2*t, "panels below, "+link))
 		}
+		if float64(outer) > t {
+			panel(t)
+			panel(wide - 2*t)
+		}
+		for i := range dividers {
+			panel(float64(outer) + float64(open)*float64(i+1) + t*float64(i))
+		}
+		f.Marks = append(f.Marks, across(float64(outer), high+0.03, float64(open)))
 		return f
 	}
-	name := cmHigh
+	lined, plain := 2*box.Thickness, box.Thickness
 	return []Figure{
-		way("standing", x, z, int(v.Num["across"]), name(z)), way("on its long side", x, y, int(v.Num["across"]), name(y)), way("lying", y, x, int(v.Num["along"]), name(x)),
+		way("standing", x, z, lined, short, box.Across, cmHigh(z)), way("on its long side", x, y, lined, short, box.Across, cmHigh(y)), way("lying", y, x, plain, middle, box.Along, cmHigh(x)),
 	}
 }
 
 func drawStep(v Values, s Situation) []Figure {
 	step, tread := stepOf(v, s), treadOf(v)
-	h, span, flare, deep, thick := float64(step.Height), float64(step.Span), float64(step.Flare), float64(tread.Width), float64(tread.Thickness)
+	h, span, flare, deep, thick := float64(step.Height), float64(step.Span), float64(step.Flare), float64(tread.Width), float64(tread.Thickness+step.over(tread))
 	under, wide := h-thick, float64(boardWide)
 	leg := func(x, out, w float64) []Mark { // its two edges
 		return []Mark{line(OfWood, x-w/2, under, out, -under, "a leg"), line(OfWood, x+w/2, under, out, -under, "a leg")}
@@ -98,9 +110,9 @@ func drawSled(v Values, _ Situation) []Figure {
 }
 
 func drawShelf(v Values, s Situation) []Figure {
-	span, deep, high, t := v.Num["span_m"], v.Num["deep_m"], v.Num["high_m"], v.Num["thickness_m"]
+	span, over, deep, high, t := v.Num["span_m"], v.Num["over_m"], v.Num["deep_m"], v.Num["high_m"], v.Num["thickness_m"]
 	return []Figure{{Name: "front", Marks: []Mark{
-		rect(OfWood, -0.1, high-t, span+0.2, t, "shelf"), rect(OfWood, -0.1, high, span+0.2, lipHigh, ""), line(OfSteel, 0, high-t, 0, -deep*2/3, "each bracket"), line(OfSteel, span, high-t, 0, -deep*2/3, "each bracket"), across(0, high+0.15, span), upward(span+0.25, 0, high),
+		rect(OfWood, -over, high-t, span+2*over, t, "shelf"), rect(OfWood, -over, high, span+2*over, lipHigh, ""), line(OfSteel, 0, high-t, 0, -deep*2/3, "each bracket"), line(OfSteel, span, high-t, 0, -deep*2/3, "each bracket"), across(0, high+0.15, span), upward(span+0.25, 0, high),
 	}}, {Name: "side", Marks: []Mark{
 		rect(OfHouse, -0.08, 0, 0.08, high+0.2, "fixings"), rect(OfWood, 0, high-t, deep, t, "shelf"), line(OfSteel, 0, high-t-deep*2/3, deep*0.9, deep*2/3, "each bracket"), across(0, high+0.1, deep),
 	}}, fixingDetail(v, s, float64(bracketFoot)*4, boardThick)}

@@ -96,6 +96,17 @@ func stepChanges(v Values, _ Situation) []change {
 	}
 	feet := rubberFeet(v)
 	singles := []change{flare(0.02), flare(0.04), feet}
+	for _, span := range []float64{0.36, 0.30} {
+		if span < v.Num["span_m"] {
+			singles = append(singles, sized(fmt.Sprintf("the legs %.0f cm apart", span*100), "span_m", span))
+		}
+	}
+	if treadOf(v).Boards > 1 && v.Word["joined"] != string(Topped) {
+		singles = append(singles, sized("a panel glued and screwed over both boards", "joined", string(Topped)))
+		if v.Word["joined"] != string(Cleated) {
+			singles = append(singles, sized("a cleat under the middle of both boards", "joined", string(Cleated)))
+		}
+	}
 	if short := v.Num["span_m"] / 2; short >= 0.15 {
 		singles = append(singles, sized("the legs half as far apart", "span_m", short))
 	}
@@ -116,13 +127,16 @@ func stepChanges(v Values, _ Situation) []change {
 	return out
 }
 
+// joinedWords are what keeps the boards of a tread together.
+var joinedWords = words("no", "Nothing: a foot stands on one of them", "cleat", "A board across below their middle, eight screws", "panel", "A panel of 18 mm over both, glued and screwed")
+
 // stepOf is a step: a tread that lies on its legs, their feet standing out to all sides; what it weighs
 // follows from its boards.
 func stepOf(v Values, s Situation) StepBox {
 	tread := treadOf(v)
 	out := StepBox{
 		Use: StepUse(v.Word["use"]), Stock: v.Word["stock"], Height: v.length("height_m"), Span: v.length("span_m"), Base: tread.Width + 2*v.length("flare_m"), Flare: v.length("flare_m"),
-		Mu: v.Num["mu"], Body: s.body(v), Wet: v.yes("wet"),
+		Mu: v.Num["mu"], Body: s.body(v), Wet: v.yes("wet"), Joined: Joining(v.Word["joined"]), Timber: timberOf(v),
 	}
 	out.Mass = out.weighs(tread)
 	return out
@@ -141,18 +155,23 @@ var stepDesign = Design{
 	Changes: stepChanges,
 	Instead: always("a lower step, a stair, or a split squat on the floor"),
 	Key:     "step", Name: "Step", Does: "a step at the client's own height", On: OnFloor,
-	Asks: asked(
-		stepUse, Ask{Key: "stock", Label: "Tread", Words: treadWords()}, metres("height_m", "Height", float64(lowestStep), 0.8), metres("span_m", "Between the legs", 0.15, 0.8),
-		Ask{Key: "flare_m", Label: "Legs stand out by", Kind: quantity.KindThin, Low: 0, High: 0.2}, friction, damp, worn,
-	),
+	Asks: func(v Values, _ Situation) []Ask {
+		asks := []Ask{stepUse, {Key: "stock", Label: "Tread", Words: treadWords()}}
+		if treadOf(v).Boards > 1 {
+			asks = append(asks, Ask{Key: "joined", Label: "Its boards are joined by", Words: joinedWords, Help: "One row of screws joins nothing: it tilts. Where it gets wet nothing is glued."})
+		}
+		asks = append(asks, metres("height_m", "Height", float64(lowestStep), 0.8), metres("span_m", "Between the legs", 0.15, 0.8),
+			Ask{Key: "flare_m", Label: "Legs stand out by", Kind: quantity.KindThin, Low: 0, High: 0.2}, friction)
+		return append(append(asks, timberAsks(v)...), damp, worn)
+	},
 	Starts: func(s Situation) Values {
 		// 1.5 · 0.1 F h over F (e + flare): the legs stand out by what the height asks for.
 		h := float64(StepHeight(max(s.Stature, 1)))
 		flare := math.Max(0.02, math.Ceil((0.15*h-float64(stepInside))*200)/200)
 		return Values{
-			Num:  map[string]float64{"height_m": h, "span_m": 0.40, "flare_m": flare, "mu": 0.5, "worn_kg": 0},
-			Word: map[string]string{"use": "step", "stock": "boards-140", "wet": s.outside()},
-		}
+			Num:  map[string]float64{"height_m": h, "span_m": 0.36, "flare_m": flare, "mu": 0.5, "worn_kg": 0},
+			Word: map[string]string{"use": "step", "stock": "graded-140", "joined": string(Cleated), "wet": s.outside()},
+		}.Over(timberStarts())
 	},
 	Build: func(v Values, s Situation) (Built, error) { return stepOf(v, s).Build() },
 	Gives: func(v Values, _ Situation) []capability.Supply { return standsAt(v, v.length("height_m")) },
@@ -164,17 +183,23 @@ var platformDesign = Design{
 	},
 	Instead: always("rubber tiles where loads are set down, on a floor at ground level"),
 	Key:     "platform", Name: "Platform", Does: "a flat, firm floor to lift on", On: OnFloor,
-	Asks: asked(
-		metres("long_m", "Long", 1, 4), metres("wide_m", "Wide", 0.8, 4), Ask{Key: "rubber_m", Label: "Rubber", Kind: quantity.KindThin, Low: 0, High: 0.06},
-		Ask{Key: "load_kg", Label: "Heaviest load on it", Kind: quantity.KindMass, Low: 1, High: 500},
-	),
+	Asks: func(_ Values, s Situation) []Ask {
+		asks := []Ask{
+			metres("long_m", "Long", 1, 4), metres("wide_m", "Wide", 0.8, 4), {Key: "rubber_m", Label: "Rubber", Kind: quantity.KindThin, Low: 0, High: 0.06},
+			{Key: "load_kg", Label: "Heaviest bar that is lifted on it", Kind: quantity.KindMass, Low: 1, High: 500},
+		}
+		if !s.grounded() {
+			asks = append(asks, Ask{Key: "engineer", Label: "Engineer who looked at the floor", Text: true, Help: "A name, and the day. Empty where nobody has: then what is too much stops here."})
+		}
+		return asks
+	},
 	Starts: func(s Situation) Values {
 		return Values{Num: map[string]float64{"long_m": 2.44, "wide_m": 1.22, "rubber_m": 0.015, "load_kg": max(20, float64(s.Heaviest))}}
 	},
 	Build: func(v Values, s Situation) (Built, error) {
-		p := Platform{Long: v.length("long_m"), Wide: v.length("wide_m"), Rubber: v.length("rubber_m"), Load: quantity.Estimate{Value: v.mass("load_kg")}, Body: s.body(v), Limit: space.Room{Sleeps: true}.LiveLoad()}
+		p := Platform{Long: v.length("long_m"), Wide: v.length("wide_m"), Rubber: v.length("rubber_m"), Load: quantity.Estimate{Value: v.mass("load_kg")}, Body: s.body(v), Limit: space.Room{Sleeps: true}.LiveLoad(), Ground: s.grounded(), Engineer: v.Word["engineer"]}
 		if s.Room != nil {
-			p.Limit, p.Ground = s.Room.LiveLoad(), s.Room.Floor == space.Slab || s.Room.Outdoor
+			p.Limit = s.Room.LiveLoad()
 		}
 		return p.Build()
 	},

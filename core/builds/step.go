@@ -38,6 +38,38 @@ func (t TreadStock) part(length quantity.Length) Part {
 	return p
 }
 
+// Joining is what keeps the boards of a tread together.
+type Joining string
+
+// Nothing; a board across below them; a panel over them. One row of screws joins nothing: it tilts.
+const (
+	Apart   Joining = "no"
+	Cleated Joining = "cleat"
+	Topped  Joining = "panel"
+)
+
+// A foot on one of two boards is all its own; across a cleat under mid-span, with four screws in each
+// board in two columns, the other one takes some of it up to cleatSpan; below a panel that is glued and
+// screwed over both, more (house values; a foot is never all on both).
+const (
+	cleatShare, toppedShare = 0.85, 0.6
+	cleatSpan               = quantity.Length(0.6)
+	cleatScrews             = 8
+)
+
+// alone is the share of a foot that one board of a tread takes. Nothing is glued where it gets wet.
+func (t TreadStock) alone(j Joining, span quantity.Length, wet bool) float64 {
+	switch {
+	case t.Boards < 2:
+		return 1
+	case j == Topped && !wet:
+		return toppedShare
+	case (j == Cleated || j == Topped) && span <= cleatSpan:
+		return cleatShare
+	}
+	return 1
+}
+
 // StepUse is what is done on a step.
 type StepUse string
 
@@ -49,7 +81,8 @@ const (
 
 // StepBox is a step of a tread on legs: Height and Span between the legs, Base how wide the legs
 // stand the way it tips, Flare how far they stand out beyond the tread, in m; Mass its own, in kg;
-// Mu the friction of its feet with the floor; Body with what is worn; Wet that it gets wet.
+// Mu the friction of its feet with the floor; Body with what is worn; Joined what keeps the boards of
+// its tread together; Wet that it gets wet.
 type StepBox struct {
 	Use                       StepUse
 	Stock                     string
@@ -57,6 +90,8 @@ type StepBox struct {
 	Mass                      quantity.Mass
 	Mu                        float64
 	Body                      quantity.Estimate
+	Joined                    Joining
+	Timber                    Timber
 	Wet                       bool
 }
 
@@ -100,7 +135,10 @@ func (s StepBox) Build() (Built, error) {
 		return Built{}, err
 	}
 	foot, most, inside := landing(s.Use, s.Body)
-	stress, allowed, source, err := stock.under(foot, most, s.Span, s.Wet)
+	if s.Joined != "" && s.Joined != Apart && s.Joined != Cleated && s.Joined != Topped {
+		return Built{}, quantity.At("joined", "boards are apart, on a cleat, or below a panel")
+	}
+	stress, allowed, source, err := s.under(*stock, foot, most)
 	if err != nil {
 		return Built{}, err
 	}
@@ -109,7 +147,8 @@ func (s StepBox) Build() (Built, error) {
 		Floor: float64((s.Span + 2*s.Flare) * s.Base), OnFloor: true, Mass: s.Mass,
 		Title: fmt.Sprintf("Step, %.2f m: %s", float64(s.Height), stock.Name), Hours: [2]float64{2, 3},
 		Checks: []Check{
-			{Link: "tread in bending", Demand: stress, Capacity: allowed, Unit: "Pa", Formula: "F/4 (L − 0.05)/S", Source: source},
+			{Link: "tread in bending", Demand: stress, Capacity: allowed, Unit: "Pa", Formula: "F/4 (L − 0.05)/S, on one board what is its own", Source: source},
+			s.Timber.gate(boardWide),
 			{Link: "tread on a leg", Demand: float64(most) / float64(boardThick*boardWide), Capacity: timberBearing * wetBearing(s.Wet), Unit: "Pa", Formula: "all of F at one corner, over the leg's end", Source: "house value, across the grain"},
 			{Link: "tipping", Demand: stands.Tips(foot), Capacity: 1, Formula: "1.5 · 0.1 F h over F (e + flare) + W B/2", Source: "statics; house factors"},
 			{Link: "sliding", Demand: stands.Slides(foot), Capacity: 1, Formula: "0.15 F over μ (F + W)", Source: "statics; house factors"},
@@ -136,8 +175,16 @@ const lowestStep quantity.Length = 0.20
 // sides, in m.
 func (s StepBox) legs(t TreadStock) (high, leg float64) {
 	f := float64(s.Flare)
-	high = float64(s.Height - t.Thickness)
+	high = float64(s.Height - t.Thickness - s.over(t))
 	return high, math.Hypot(high, math.Sqrt2*f) + float64(boardWide+boardThick)*f/high
+}
+
+// over is how thick what lies on a tread is, in m.
+func (s StepBox) over(t TreadStock) quantity.Length {
+	if t.Boards > 1 && s.Joined == Topped && !s.Wet {
+		return layer
+	}
+	return 0
 }
 
 // long is how long a tread is, over its legs.
@@ -164,7 +211,7 @@ func (s StepBox) weighs(t TreadStock) quantity.Mass {
 	_, leg := s.legs(t)
 	along, across := s.braces(t, 0, 0)
 	wood := 4*leg + 2*float64(along.long()*braceAlongWide/boardWide+across.long()+t.Width)
-	return quantity.Mass(lightTimber * (float64(t.Thickness*t.Width*s.long()) + float64(boardThick*boardWide)*wood))
+	return quantity.Mass(lightTimber * (float64((t.Thickness+s.over(t))*t.Width*s.long()) + float64(boardThick*boardWide)*wood))
 }
 
 // onLegs are the links below a tread, with parts and steps: the legs as columns, and the braces that
@@ -176,6 +223,9 @@ func (s StepBox) onLegs(out *Built, t TreadStock, most quantity.Force, inside qu
 		return err
 	}
 	wood = wood.Damp(s.Wet)
+	if s.Timber.Incised {
+		wood.Bending *= incised
+	}
 	out.Checks = append(out.Checks, Check{Link: "a leg as a column", Demand: float64(most), Capacity: Slim(leg), Unit: "N", Formula: "all of F on one against π² E I/L² over 3", Source: "Euler; house factor"})
 	along, across := s.braces(t, most, inside)
 	spots := [2]int{}
@@ -195,6 +245,7 @@ func (s StepBox) onLegs(out *Built, t TreadStock, most quantity.Force, inside qu
 		t.part(s.long()), timber("leg", sawn(leg), 4), timber("rail between two legs", t.Width, 2), {Name: "brace along", Stock: "timber-38x140", Length: along.long(), Count: 2}, timber("brace across", across.long(), 2),
 		{Name: "wood screw", Stock: joinScrew, Count: 4*3 + 2*2*(spots[0]+spots[1]) + 4*2}, {Name: "rubber foot", Stock: "rubber-foot", Count: 4},
 	}
+	on := t.joinedBy(s, out)
 	off := laidOff(high) * 1000
 	grain := ""
 	if t.Panel != "" {
@@ -204,7 +255,7 @@ func (s StepBox) onLegs(out *Built, t TreadStock, most quantity.Force, inside qu
 		{fmt.Sprintf("Cut four legs, each %.0f mm along its edges, to 1 mm. Both ends slant, parallel to each other, so that a leg leans %.0f mm over its height of %.0f mm, %.1f°, towards its wide and towards its narrow side.", math.Hypot(high, math.Sqrt2*float64(s.Flare))*1000, float64(s.Flare)*1000, high*1000, math.Atan(float64(s.Flare)/high)*180/math.Pi), false},
 		{fmt.Sprintf("Make two end frames: two legs side by side, their heads %.0f mm over all, which is the tread's width, their feet %.0f mm. Screw a rail on the inner side right below the heads, three screws a leg; a brace on the outer side, its middle crossing that of one leg %.0f mm above its foot and of the other %.0f mm below its head, %d screws at each end as drawn. Saw it off along the legs. All 5 × 70 mm screws go through one board into the next, prebored by 3.5 mm.", float64(t.Width)*1000, float64(t.Width+2*s.Flare)*1000, off, off, spots[1]), false},
 		across.lap().told("brace on a wide side"),
-		{fmt.Sprintf("Stand the frames %.0f mm apart at their heads, rails inside. Lay the tread on the heads of the legs, flush with them all round%s; two screws down into each leg keep it there.", float64(s.Span)*1000, grain), false},
+		{fmt.Sprintf("Stand the frames %.0f mm apart at their heads, rails inside. Lay the tread on the heads of the legs, flush with them all round%s; two screws down into each leg keep it there.%s", float64(s.Span)*1000, grain, on), false},
 		{fmt.Sprintf("At both long sides screw a brace of 38 × 140 mm on the narrow sides of the legs, its middle crossing them %.0f mm from their ends, %d screws at each end as drawn, none where it would meet one that is in the leg already; it stands out 25 mm, its corners round.", along.Low*1000, spots[0]), false},
 		along.lap().told("brace on a narrow side"),
 		{fmt.Sprintf("Press a rubber foot on under each leg. Each foot stands out %.0f mm beyond the tread, to both sides of its corner.", float64(s.Flare)*1000), false},
@@ -215,19 +266,31 @@ func (s StepBox) onLegs(out *Built, t TreadStock, most quantity.Force, inside qu
 	return nil
 }
 
+// joinedBy adds what keeps the boards of a tread together, and says how.
+func (t TreadStock) joinedBy(s StepBox, out *Built) string {
+	if t.Boards < 2 {
+		return ""
+	}
+	switch {
+	case s.Joined == Cleated:
+		out.Parts = append(out.Parts, Part{Name: "cleat below the tread", Stock: "timber-38x89", Length: t.Width, Count: 1}, Part{Name: "wood screw of the cleat", Stock: joinScrew, Count: cleatScrews})
+		return " Below the middle of the span lay the cleat flat across both boards and screw it up into each with four 5 × 70 mm screws: two columns 60 mm apart along the cleat's width, none nearer to a board's edge than 25 mm, 90 mm from one to the other across the board."
+	case s.Joined == Topped && !s.Wet:
+		out.Parts = append(out.Parts, Part{Name: "panel over the tread", Stock: "softwood-plywood-18", Length: s.long(), Width: t.Width, Count: 1, Grain: true}, Part{Name: "wood screw of the panel", Stock: "screw-4.5x50", Count: 16}, Part{Name: "wood glue", Stock: "glue", Count: 1})
+		return " Glue the panel over both boards, its face grain along them, and screw it down with eight 4.5 × 50 mm screws into each."
+	}
+	return ""
+}
+
 // under is the stress in a tread under one foot or under all that lands, whichever is worse,
 // with what it may have.
-func (t TreadStock) under(foot, most quantity.Force, span quantity.Length, wet bool) (stress, allowed float64, source string, _ error) {
-	for _, p := range Panels() {
-		if p.Key == t.Panel {
-			// Two feet land on two strips.
-			return max(Strip(foot, span, t.Width, t.Thickness), Strip(most/2, span, t.Width/2, t.Thickness)), p.damp(wet), "strip of " + p.Name + " along its face grain, house values × 1.6", nil
-		}
+func (s StepBox) under(t TreadStock, foot, most quantity.Force) (stress, allowed float64, source string, _ error) {
+	if t.Panel != "" {
+		p, err := PanelByKey(t.Panel)
+		// Two feet land on two strips.
+		return max(Strip(foot, s.Span, t.Width, t.Thickness), Strip(most/2, s.Span, t.Width/2, t.Thickness)), p.damp(s.Wet), "strip of " + p.Name + " along its face grain, house values × 1.6", err
 	}
-	m, err := MaterialByKey(t.Material)
-	if err != nil {
-		return 0, 0, "", err
-	}
-	m = m.Damp(wet)
-	return Tread(most, span, t.Width, t.Thickness), m.Allowable(t.Thickness), "strength of " + m.Name, nil
+	m, err := s.Timber.material(t.Material, s.Wet)
+	share := quantity.Force(t.alone(s.Joined, s.Span, s.Wet))
+	return Tread(most*share, s.Span, t.Width/quantity.Length(t.Boards), t.Thickness), m.Allowable(t.Thickness), "strength of " + m.Name, err
 }

@@ -98,7 +98,7 @@ func (s Stud) Check() (out StudAnswer, _ error) {
 		return out, quantity.At("at_m", "the pull is between the plates")
 	case !(s.Load > 0) || s.Load > 1e6:
 		return out, quantity.At("load_n", "a load is above 0 and at most 1 MN")
-	case s.Material.Kind != Timber:
+	case s.Material.Kind != SawnTimber:
 		return out, quantity.At("material", "a stud is of sawn timber; metal studs bear nobody")
 	}
 	f, x, l := float64(s.Load), float64(s.At), float64(s.Length)

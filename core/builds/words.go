@@ -2,6 +2,7 @@ package builds
 
 import (
 	"fmt"
+	"strings"
 
 	"scrappyrack/core/quantity"
 )
@@ -11,7 +12,7 @@ const guidance = "Guidance for a competent person; local codes and a licensed tr
 
 // looked is what is looked at every three months; of says at what.
 func looked(of string) string {
-	return "Every 3 months: " + of + "; given up at 10 % of wear. Written down with the date."
+	return "Every 3 months: " + of + "; given up at 10 % of wear, or where anything has 2 mm of play. All that is screwed is drawn tight again after 4 weeks and each season. Written down with the date."
 }
 
 // proofFactor is what a proof load is of the largest static one.
@@ -48,4 +49,12 @@ func first(faults ...error) error {
 // bodyWithin refuses a body that nobody has.
 func bodyWithin(body quantity.Estimate) error {
 	return within("body_kg", float64(body.Value), 20, 300, "kg, with what is worn")
+}
+
+// lower is a text with its first letter small, as it goes on in a sentence.
+func lower(text string) string {
+	if text == "" {
+		return text
+	}
+	return strings.ToLower(text[:1]) + text[1:]
 }

@@ -7,7 +7,7 @@ func loftBuilds(f *store.File) {
 	f.Builds = []store.Build{
 		{
 			ID: "board", Design: "board-bands", Name: "Board by the window", State: "planned", Room: "loft", Wall: 0, AtM: 2.62,
-			Sizes: store.List[store.BuildSize]{{ID: "ring_n", Num: 3000}, {ID: "stud", Word: "89"}, {ID: "plate_held", Word: "yes"}},
+			Sizes: store.List[store.BuildSize]{{ID: "ring_n", Num: 3000}, {ID: "stud", Word: "89"}, {ID: "plate_held", Word: "yes"}, {ID: "socket_m", Num: 0.4}, {ID: "skirting", Word: "yes"}, {ID: "coating", Word: "yes"}, {ID: "whole", Word: "yes"}},
 		},
 		{ID: "box", Design: "box", Name: "Box for steps and jumps", State: "planned", Room: "loft", Wall: -1},
 		{ID: "hang", Design: "bar", Name: "Broomstick between chairs", State: "planned", Room: "loft", Wall: -1, Sizes: store.List[store.BuildSize]{{ID: "use", Word: "hang"}, {ID: "stock", Word: "broomstick"}, {ID: "support", Word: "chairs"}}},

@@ -75,13 +75,14 @@ const bodyU, guessedShare = 0.5, 0.06
 
 // situation is what builds of a client stand in, without a place.
 func situation(f store.File, c client.Client, bands []BandOf, at around) builds.Situation {
-	s := builds.Situation{Stature: c.Person.Stature, Wall: -1, Lane: c.Space.Lane, Read: true}
+	s := builds.Situation{Stature: c.Person.Stature, Wall: -1, Lane: c.Space.Lane, Read: true, Inches: quantity.System(f.Profile.Units) == quantity.US}
 	s.Body, s.Who = heaviest(f, c.Person.BodyMass)
 	for _, b := range bands {
 		if b.Usable() {
 			s.Read = s.Read && len(b.Band.Points) > 0
 			pulled := b.Elastic.Curve.Rest * farthest
 			s.Pull = max(s.Pull, b.Elastic.Curve.Force(pulled)+b.Elastic.Curve.U95(pulled))
+			s.Stretch = max(s.Stretch, pulled-b.Elastic.Curve.Rest)
 		}
 	}
 	if len(f.Rigs) > 0 {

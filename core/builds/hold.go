@@ -1,0 +1,97 @@
+package builds
+
+import (
+	"fmt"
+
+	"scrappyrack/core/quantity"
+)
+
+// A hold is a question that somebody has to answer on the spot before anybody goes on: yes, no or not
+// known, and not known stops. Its check refuses until then; nothing else of a design depends on it.
+
+// hold asks one; good is what has to be so, bad what is wrong where it is not.
+func hold(key, label, good, bad, help string) Ask {
+	return Ask{Key: key, Label: label, Hold: "yes", Help: help, Words: words("yes", good, "no", bad, "unknown", "Not known yet")}
+}
+
+// stops are holds of a design before all else: refused is why one stops.
+func (a Ask) stops(v Values) (why string) {
+	switch {
+	case a.Hold != "" && v.Word[a.Key] == "unknown":
+		return "nobody has answered yet: " + lower(a.Label)
+	case a.Hold != "" && v.Word[a.Key] != a.Hold:
+		return "answered: " + lower(a.answer(v.Word[a.Key]))
+	case a.Least > 0 && v.Num[a.Key] == 0:
+		return "nobody has answered yet: " + lower(a.Label)
+	case a.Least > 0 && v.Num[a.Key] < a.Least:
+		return fmt.Sprintf("less than %.0f mm: %s", a.Least*1000, lower(a.Label))
+	}
+	return ""
+}
+
+func (a Ask) answer(key string) string {
+	for _, w := range a.Words {
+		if w.Key == key {
+			return w.Name
+		}
+	}
+	return key
+}
+
+// open are the checks of the holds among some questions.
+func open(asks []Ask, v Values) (out []Check) {
+	for _, a := range asks {
+		if a.Hold == "" && a.Least == 0 {
+			continue
+		}
+		out = append(out, Check{Link: "hold: " + lower(a.Label), Fits: true, Hold: true, Capacity: 1, Formula: "yes, seen on the spot", Source: "house rule", Refused: a.stops(v)})
+	}
+	return out
+}
+
+// Answered are answers with those of all holds as they have to be: how a design would stand once
+// somebody has looked. It is for offers and remedies; nobody has said so.
+func (d Design) Answered(v Values, s Situation) Values { return d.answered(d.Fit(s).Over(v), s) }
+
+// answered does the same to all answers of a design, in their place.
+func (d Design) answered(all Values, s Situation) Values {
+	for _, a := range d.Asks(all, s) {
+		switch {
+		case a.Hold != "":
+			all.Word[a.Key] = a.Hold
+		case a.Least > 0:
+			all.Num[a.Key] = max(all.Num[a.Key], a.Least)
+		}
+	}
+	return all
+}
+
+// unanswered are the answers that holds start from.
+func unanswered(asks ...Ask) Values {
+	v := Values{Num: map[string]float64{}, Word: map[string]string{}}
+	for _, a := range asks {
+		if a.Hold != "" {
+			v.Word[a.Key] = "unknown"
+		} else {
+			v.Num[a.Key] = 0
+		}
+	}
+	return v
+}
+
+// Holds of what is fixed to a wall, and of legs that stand before it.
+var (
+	socketHold = Ask{Key: "socket_m", Label: "Nearest socket, switch or tap, from its zones", Kind: quantity.KindLevel, Low: 0, High: 20, Least: socketClear,
+		Help: "Cables run straight up, down and sideways from sockets and switches, pipes from taps: so far beside those lines; 0 where nobody has measured."}
+	skirtingHold = hold("skirting", "Skirting out of its way", "Yes: none there, or notched round it", "No: it stands off the wall", "A board or a leg lies tight to the wall.")
+	coatingHold  = hold("coating", "Paint, plaster and boards of before 2000 tested", "Yes, or all of it is newer", "No: not tested, or they hold lead or asbestos", "Drilling makes dust: lead in paint, asbestos in boards and coatings.")
+	underHold    = hold("under", "Firm floor below the legs", "Yes: no heating in it, no laminate on it", "No: heating in it, or it floats", "Legs press on a small place; nothing is screwed into a heated floor.")
+	wholeHold    = hold("whole", "Studs whole where the board is", "Yes: neither bored nor notched", "No", "A hole or a notch takes most of a stud.")
+)
+
+// socketClear is how far off the lines above, below and beside sockets, switches and taps nothing is
+// drilled, in m (house value; common practice).
+const socketClear = 0.150
+
+// wallHolds are those of what is fixed to a wall.
+var wallHolds = []Ask{socketHold, skirtingHold, coatingHold}
