@@ -46,6 +46,48 @@ func (d Design) places(r *space.Room, s Situation) (out []Situation) {
 	return out
 }
 
+// Stand is where a design stands in a room with some answers: the first place that is one, on a wall whose
+// fixings meet what they have to; the first that is looked at where none is.
+func (d Design) Stand(r *space.Room, s Situation, v Values) Situation {
+	places := d.places(r, s)
+	for _, p := range d.freePlaces(d.Fit(places[0]).Over(v), s, places, false) {
+		return p
+	}
+	return places[0]
+}
+
+// Questions are all that a design may ask, whatever was answered and wherever it stands: what each word by
+// itself brings up among them, in their order.
+func (d Design) Questions() (out []Ask) {
+	add := func(asks []Ask) {
+		for _, a := range asks {
+			if !slices.ContainsFunc(out, func(o Ask) bool { return o.Key == a.Key }) {
+				out = append(out, a)
+			}
+		}
+	}
+	for _, kind := range []space.WallKind{space.TimberStud, space.Brick} {
+		r := space.Rectangle(5, 4, 2.44)
+		r.Floor = space.TimberJoists
+		for i := range r.Walls {
+			r.Walls[i].Kind = kind
+		}
+		s := Situation{Stature: 1.75, Room: &r}
+		if d.On != OnWall {
+			s.Wall = -1
+		}
+		fit := d.Fit(s)
+		asks := d.Asks(fit, s)
+		add(asks)
+		for _, a := range asks {
+			for _, w := range a.Words {
+				add(d.Asks(fit.Over(Values{Word: map[string]string{a.Key: w.Key}}), s))
+			}
+		}
+	}
+	return out
+}
+
 // Offered is a design as it could be made: where it stands, Room among the rooms that there are, -1
 // without one; and what has to be said for it beside what fits, the marks that its links need among it,
 // With the words of what was changed for its checks.

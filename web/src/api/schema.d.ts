@@ -118,6 +118,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/calc/design": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * How a design stands in a place, under a body
+         * @description Every link from the hand to the building, with the house factors (a body × 2.5 on straps and bars, a foot × 2.5, rows 1.5 on one point, bands × 1.5, what is carried × 2). What is not answered takes its weak end or, where it is a hold, stops. Guidance for a competent person: local codes and a licensed trade decide. Stable contract.
+         */
+        post: operations["calc-design"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/calc/fill": {
         parameters: {
             query?: never;
@@ -2996,6 +3016,883 @@ export interface components {
             u: number;
             /** Format: double */
             value: number;
+        };
+        DesignAnswer: {
+            checks: components["schemas"]["DesignCheck"][];
+            /** @description What it lets one do, where it is ok */
+            gives: string[];
+            /** @description What is safe in its place */
+            instead?: string;
+            /** @description Every check passes and every hold is answered */
+            ok: boolean;
+            /** @description The first reason that stops it whatever the numbers */
+            refused?: string;
+            /** @description The cheapest change that makes all checks pass */
+            remedy?: string;
+            /**
+             * Format: double
+             * @description The largest of all that have a number, not rounded
+             */
+            utilisation: number;
+        };
+        DesignCheck: {
+            /** Format: double */
+            capacity: number;
+            /** @description The rule and where it comes from */
+            clause: string;
+            /** Format: double */
+            demand: number;
+            /** @description It waits for an answer */
+            hold?: boolean;
+            name: string;
+            /** @description Why it holds nothing, whatever its numbers */
+            refused?: string;
+            /** @description N, Pa, m, kg, L, N·m; empty for a ratio */
+            unit: string;
+            /**
+             * Format: double
+             * @description Demand over capacity, not rounded; null where it holds nothing
+             */
+            utilisation: number | null;
+        };
+        DesignPlace: {
+            /** @description Its floor lies on the ground */
+            ground?: boolean;
+            /**
+             * Format: double
+             * @description Of the room; 2.44 where it is left out
+             */
+            high_m?: number;
+            /**
+             * Format: double
+             * @description Board before studs or masonry; before studs 0.0127 where it is left out
+             */
+            lining_m?: number;
+            /** @enum {string} */
+            on: "studs" | "solid-masonry" | "hollow-block" | "stone" | "brick" | "lined-masonry" | "joists" | "chairs" | "floor";
+            outdoor?: boolean;
+            /**
+             * @description The word of who owns it; yes where it is left out
+             * @enum {string}
+             */
+            owner?: "" | "yes" | "no" | "unknown";
+            /** @description A bedroom or an attic, built for less */
+            sleeps?: boolean;
+            /**
+             * Format: double
+             * @description From stud to stud; 0.406 where it is left out
+             */
+            spacing_m?: number;
+        };
+        DesignQuestion: {
+            /** @description By the design's questions; numbers in SI, words as listed. What is left out is as it fits. Holds that are not answered stop. */
+            answers?: {
+                [key: string]: unknown;
+            } | {
+                /** @description Anchor's working load along it */
+                anchor_along_n?: number;
+                /** @description Anchor's working load off the wall. As the anchor's maker gives it for this base; nothing is guessed here. One anchor a course, never two in a brick or block. */
+                anchor_off_n?: number;
+                /** @description Each angle is marked with. Its working load as the maker marks it; 0 where there is no mark: then it counts as nothing. */
+                angle_n?: number;
+                /**
+                 * @description Paint, plaster and boards of before 2000 tested. Drilling makes dust: lead in paint, asbestos in boards and coatings. A hold: yes, anything else stops. yes: Yes, or all of it is newer. no: No: not tested, or they hold lead or asbestos. unknown: Not known yet.
+                 * @enum {string}
+                 */
+                coating?: "yes" | "no" | "unknown";
+                /**
+                 * @description Lining cut out behind the board. Board straight on the studs: screws then hold sideways twice as much. yes: Yes. no: No, or not known.
+                 * @enum {string}
+                 */
+                cut?: "yes" | "no";
+                /**
+                 * @description Studs held by their plates with. What is pulled off the studs goes on into both plates. 16d: Two 16d common nails, 3½ × 0.162 in. gun: Two nails of 3.1 × 90 mm, or not known. upright: An upright over each stud, plate to plate, two 8 × 125 mm lags into each plate. angle: Rated angles: the lining opened, seen.
+                 * @enum {string}
+                 */
+                ends?: "16d" | "gun" | "upright" | "angle";
+                /** @description Its leaf, thick. The leaf that the anchors are in: 10 cm of a half-brick wall, 21.5 cm of a whole one; of a cavity wall the inner leaf alone. */
+                leaf_m?: number;
+                /**
+                 * @description Before it bare: Bare, or plastered straight on. cut: Lined: cut out, the board packed solid with wood. tight: Lined: left, 25 mm at the most, tight. thick: On battens or insulation, or not known.
+                 * @enum {string}
+                 */
+                lined?: "bare" | "cut" | "tight" | "thick";
+                /**
+                 * @description Top plate nailed to the floor above. Look from the loft or behind the lining. A partition that is held by nothing takes bands to 250 N only. yes: Yes. no: No, or not known.
+                 * @enum {string}
+                 */
+                plate_held?: "yes" | "no";
+                /** @description Hardest pull of the bands. All strands together, at the most that a set-up can be pulled to, with its ±. */
+                pull_n?: number;
+                /** @description Each ring is marked with. Its working load as the maker marks it; 0 where there is no mark: then it counts as nothing. */
+                ring_n?: number;
+                /**
+                 * @description Rings all: High, chest and low. two: Chest and low. high: High. chest: Chest. low: Low.
+                 * @enum {string}
+                 */
+                rings?: "all" | "two" | "high" | "chest" | "low";
+                /**
+                 * @description Lag screws 6.5x115: 6.5 × 115 mm, ¼ × 4½ in. 8x125: 8 × 125 mm, 5⁄16 × 5 in. 6.5x150: 6.5 × 150 mm, ¼ × 6 in. 8x150: 8 × 150 mm, 5⁄16 × 6 in.
+                 * @enum {string}
+                 */
+                screw?: "6.5x115" | "8x125" | "6.5x150" | "8x150";
+                /**
+                 * @description Skirting out of its way. A board or a leg lies tight to the wall. A hold: yes, anything else stops. yes: Yes: none there, or notched round it. no: No: it stands off the wall. unknown: Not known yet.
+                 * @enum {string}
+                 */
+                skirting?: "yes" | "no" | "unknown";
+                /** @description Nearest socket, switch or tap, from its zones. Cables run straight up, down and sideways from sockets and switches, pipes from taps: so far beside those lines; 0 where nobody has measured. A hold: 0.15 at least, 0 stops. */
+                socket_m?: number;
+                /**
+                 * @description Studs 89: 38 × 89 mm, 2 × 4. 63: 38 × 63 mm, or not known.
+                 * @enum {string}
+                 */
+                stud?: "89" | "63";
+                /**
+                 * @description Its top is held by a floor or a roof. A wall that ends free bends over like a post. yes: Yes. no: No, or not known.
+                 * @enum {string}
+                 */
+                top_held?: "yes" | "no";
+                /**
+                 * @description Laid of. Bands hold in more than a body does. solid: Solid bricks or blocks, seen, and in the anchor maker's listing. concrete: Concrete, 100 mm or more. hollow: Hollow, perforated, aerated or light blocks, in the maker's listing. stone: Stone. chimney: A chimney breast, clear of the flue. veneer: Only joints, a veneer or a lintel can be reached. unknown: Not seen.
+                 * @enum {string}
+                 */
+                units?: "solid" | "concrete" | "hollow" | "stone" | "chimney" | "veneer" | "unknown";
+                /**
+                 * @description Gets wet or stays damp. Outdoors, a damp cellar: wood bends and holds screws the less, and nothing is glued. yes: Yes. no: No.
+                 * @enum {string}
+                 */
+                wet?: "yes" | "no";
+                /**
+                 * @description Studs whole where the board is. A hole or a notch takes most of a stud. A hold: yes, anything else stops. yes: Yes: neither bored nor notched. no: No. unknown: Not known yet.
+                 * @enum {string}
+                 */
+                whole?: "yes" | "no" | "unknown";
+            } | {
+                /** @description Anchor's working load along it */
+                anchor_along_n?: number;
+                /** @description Anchor's working load off the wall. As the anchor's maker gives it for this base; nothing is guessed here. One anchor a course, never two in a brick or block. */
+                anchor_off_n?: number;
+                /** @description Each angle is marked with. Its working load as the maker marks it; 0 where there is no mark: then it counts as nothing. */
+                angle_n?: number;
+                /**
+                 * @description Board's stamp, No. 2 timber-graded:spruce-pine-fir: Spruce-pine-fir. timber-graded:hem-fir: Hem-fir. timber-graded:douglas-fir-larch: Douglas fir-larch. timber-graded:southern-pine: Southern pine.
+                 * @enum {string}
+                 */
+                board?: "timber-graded:spruce-pine-fir" | "timber-graded:hem-fir" | "timber-graded:douglas-fir-larch" | "timber-graded:southern-pine";
+                /**
+                 * @description Paint, plaster and boards of before 2000 tested. Drilling makes dust: lead in paint, asbestos in boards and coatings. A hold: yes, anything else stops. yes: Yes, or all of it is newer. no: No: not tested, or they hold lead or asbestos. unknown: Not known yet.
+                 * @enum {string}
+                 */
+                coating?: "yes" | "no" | "unknown";
+                /**
+                 * @description Lining cut out behind the board. Board straight on the studs: screws then hold sideways twice as much. yes: Yes. no: No, or not known.
+                 * @enum {string}
+                 */
+                cut?: "yes" | "no";
+                /**
+                 * @description Studs held by their plates with. What is pulled off the studs goes on into both plates. 16d: Two 16d common nails, 3½ × 0.162 in. gun: Two nails of 3.1 × 90 mm, or not known. upright: An upright over each stud, plate to plate, two 8 × 125 mm lags into each plate. angle: Rated angles: the lining opened, seen.
+                 * @enum {string}
+                 */
+                ends?: "16d" | "gun" | "upright" | "angle";
+                /**
+                 * @description Small cuts all over, for its treatment yes: Yes. no: No.
+                 * @enum {string}
+                 */
+                incised?: "yes" | "no";
+                /** @description Largest knot in its middle half */
+                knot_m?: number;
+                /** @description Its leaf, thick. The leaf that the anchors are in: 10 cm of a half-brick wall, 21.5 cm of a whole one; of a cavity wall the inner leaf alone. */
+                leaf_m?: number;
+                /**
+                 * @description On two legs to the floor. Screws then carry only what pulls off the wall. yes: Yes. no: No, or not known.
+                 * @enum {string}
+                 */
+                legs?: "yes" | "no";
+                /**
+                 * @description Before it bare: Bare, or plastered straight on. cut: Lined: cut out, the board packed solid with wood. tight: Lined: left, 25 mm at the most, tight. thick: On battens or insulation, or not known.
+                 * @enum {string}
+                 */
+                lined?: "bare" | "cut" | "tight" | "thick";
+                /**
+                 * @description Top plate nailed to the floor above. Look from the loft or behind the lining. A partition that is held by nothing takes bands to 250 N only. yes: Yes. no: No, or not known.
+                 * @enum {string}
+                 */
+                plate_held?: "yes" | "no";
+                /** @description Ring above the floor */
+                ring_m?: number;
+                /** @description Ring on its through-bolts, marked. Its working load as the maker marks it; 0 where there is no mark: then it counts as nothing. */
+                ring_n?: number;
+                /**
+                 * @description Ripped or planed since it was stamped. A stamp tells of the board as it was sawn: ripped or planed it is of no known grade. yes: Yes. no: No.
+                 * @enum {string}
+                 */
+                ripped?: "yes" | "no";
+                /**
+                 * @description Lag screws 6.5x115: 6.5 × 115 mm, ¼ × 4½ in. 8x125: 8 × 125 mm, 5⁄16 × 5 in. 6.5x150: 6.5 × 150 mm, ¼ × 6 in. 8x150: 8 × 150 mm, 5⁄16 × 6 in.
+                 * @enum {string}
+                 */
+                screw?: "6.5x115" | "8x125" | "6.5x150" | "8x150";
+                /**
+                 * @description Skirting out of its way. A board or a leg lies tight to the wall. A hold: yes, anything else stops. yes: Yes: none there, or notched round it. no: No: it stands off the wall. unknown: Not known yet.
+                 * @enum {string}
+                 */
+                skirting?: "yes" | "no" | "unknown";
+                /** @description Nearest socket, switch or tap, from its zones. Cables run straight up, down and sideways from sockets and switches, pipes from taps: so far beside those lines; 0 where nobody has measured. A hold: 0.15 at least, 0 stops. */
+                socket_m?: number;
+                /** @description Least angle of the strap to the wall's normal, degrees. 45 or steeper: feet towards the wall. */
+                steep_deg?: number;
+                /**
+                 * @description Studs 89: 38 × 89 mm, 2 × 4. 63: 38 × 63 mm, or not known.
+                 * @enum {string}
+                 */
+                stud?: "89" | "63";
+                /**
+                 * @description Its timber bought: To be bought, picked as the sheet says. seen: There already, looked over. unfit: Nail holes, notches, bent, damp, or from pallets. unknown: There already, not looked over.
+                 * @enum {string}
+                 */
+                timber?: "bought" | "seen" | "unfit" | "unknown";
+                /**
+                 * @description Its top is held by a floor or a roof. A wall that ends free bends over like a post. yes: Yes. no: No, or not known.
+                 * @enum {string}
+                 */
+                top_held?: "yes" | "no";
+                /**
+                 * @description Firm floor below the legs. Legs press on a small place; nothing is screwed into a heated floor. A hold: yes, anything else stops. yes: Yes: no heating in it, no laminate on it. no: No: heating in it, or it floats. unknown: Not known yet.
+                 * @enum {string}
+                 */
+                under?: "yes" | "no" | "unknown";
+                /**
+                 * @description Laid of. Bands hold in more than a body does. solid: Solid bricks or blocks, seen, and in the anchor maker's listing. concrete: Concrete, 100 mm or more. hollow: Hollow, perforated, aerated or light blocks, in the maker's listing. stone: Stone. chimney: A chimney breast, clear of the flue. veneer: Only joints, a veneer or a lintel can be reached. unknown: Not seen.
+                 * @enum {string}
+                 */
+                units?: "solid" | "concrete" | "hollow" | "stone" | "chimney" | "veneer" | "unknown";
+                /**
+                 * @description Gets wet or stays damp. Outdoors, a damp cellar: wood bends and holds screws the less, and nothing is glued. yes: Yes. no: No.
+                 * @enum {string}
+                 */
+                wet?: "yes" | "no";
+                /**
+                 * @description Studs whole where the board is. A hole or a notch takes most of a stud. A hold: yes, anything else stops. yes: Yes: neither bored nor notched. no: No. unknown: Not known yet.
+                 * @enum {string}
+                 */
+                whole?: "yes" | "no" | "unknown";
+                /** @description Worn with it. A vest or a pack that is worn on it. */
+                worn_kg?: number;
+            } | {
+                /**
+                 * @description Opens away from who pulls yes: Yes. no: No, or not known.
+                 * @enum {string}
+                 */
+                away?: "yes" | "no";
+                /**
+                 * @description Door solid: Solid or framed, three hinges. light: Hollow, glazed, sliding or folding, or not known.
+                 * @enum {string}
+                 */
+                door?: "solid" | "light";
+                /** @description Gap between leaf and frame */
+                gap_m?: number;
+                /** @description Knot or tube behind the leaf */
+                knot_m?: number;
+                /**
+                 * @description Its latch holds yes: Yes. no: No, or not known.
+                 * @enum {string}
+                 */
+                latched?: "yes" | "no";
+                /** @description Hardest pull of the bands. All strands together, at the most that a set-up can be pulled to, with its ±. */
+                pull_n?: number;
+                /**
+                 * @description All of these bands were pulled on a scale yes: Yes. no: No, or not known.
+                 * @enum {string}
+                 */
+                read?: "yes" | "no";
+                /** @description Strap is marked with. Its working load as the maker marks it; 0 where there is no mark: then it counts as nothing. */
+                strap_n?: number;
+            } | {
+                /**
+                 * @description Above them. They carry their floor as well as a body. loft: An empty loft. room: A furnished room. stored: A loft with things in it, or not known. heavy: A bath, a tank, a wall, tiles, a flat roof, snow.
+                 * @enum {string}
+                 */
+                above?: "loft" | "room" | "stored" | "heavy";
+                /** @description Bolts above the lower edge */
+                above_m?: number;
+                /**
+                 * @description Chairs against a wall, no castors, nothing folds yes: Yes. no: No, or not known.
+                 * @enum {string}
+                 */
+                at_wall?: "yes" | "no";
+                /** @description Through-bolts */
+                bolt_m?: number;
+                /**
+                 * @description Ceiling and its coating of before 2000 tested. Cutting it open makes dust: lead in paint, asbestos in boards and coatings. A hold: yes, anything else stops. yes: Yes, or all of it is newer. no: No: not tested, or it holds lead or asbestos. unknown: Not known yet.
+                 * @enum {string}
+                 */
+                coating?: "yes" | "no" | "unknown";
+                /**
+                 * @description Held at both ends. A board in cradles of 39 mm with cheeks of 60 mm and stops; a pipe with pins or collars. yes: Yes. no: No, or not known.
+                 * @enum {string}
+                 */
+                held?: "yes" | "no";
+                /** @description Bar above the floor */
+                high_m?: number;
+                /**
+                 * @description Small cuts all over, for its treatment yes: Yes. no: No.
+                 * @enum {string}
+                 */
+                incised?: "yes" | "no";
+                /** @description Each hand from its support */
+                inside_m?: number;
+                /** @description From one of its bearings */
+                joist_at_m?: number;
+                /** @description Joist, width */
+                joist_b_m?: number;
+                /** @description Joist, depth */
+                joist_h_m?: number;
+                /** @description Joist, between its bearings */
+                joist_span_m?: number;
+                /** @description From one joist to the next */
+                joists_m?: number;
+                /** @description Largest knot in its middle half */
+                knot_m?: number;
+                /** @description Friction of its feet. 0.2 where nobody has tried; rubber feet on a dry floor 0.5. Pull it with the hanging scale: pull over weight. */
+                mu?: number;
+                /**
+                 * @description Overhead sawn: Sawn joists, seen. other: Trusses, I-joists, or not seen.
+                 * @enum {string}
+                 */
+                overhead?: "sawn" | "other";
+                /** @description Each support is marked with. Its working load as the maker marks it; 0 where there is no mark: then it counts as nothing. */
+                rated_n?: number;
+                /**
+                 * @description Ripped or planed since it was stamped. A stamp tells of the board as it was sawn: ripped or planed it is of no known grade. yes: Yes. no: No.
+                 * @enum {string}
+                 */
+                ripped?: "yes" | "no";
+                /** @description Between the supports */
+                span_m?: number;
+                /** @description Feet of a support apart, across the bar */
+                spread_m?: number;
+                /**
+                 * @description Bar broomstick: a broomstick, 25 mm, its wood unknown. board-flat: a 38 × 89 board lying flat, no stamp. board-edge: a 38 × 89 board on edge, no stamp. graded-edge: a 38 × 89 board on edge, stamped No. 2. larch-edge: a 38 × 89 board on edge, stamped No. 2, Douglas fir-larch. two-edge: two 38 × 89 boards on edge, bolted together, no stamp. two-graded: two 38 × 89 boards on edge, bolted together, stamped No. 2. pipe-1: 1 in steel pipe. pipe-1-1/4: 1¼ in steel pipe. pipe-1-1/2: 1½ in steel pipe. pipe-2: 2 in steel pipe. pvc: 1 in PVC pipe.
+                 * @enum {string}
+                 */
+                stock?: "broomstick" | "board-flat" | "board-edge" | "graded-edge" | "larch-edge" | "two-edge" | "two-graded" | "pipe-1" | "pipe-1-1/4" | "pipe-1-1/2" | "pipe-2" | "pvc";
+                /**
+                 * @description On sawhorses: Sawhorses. chairs: Chairs. brackets: Brackets bolted through two joists.
+                 * @enum {string}
+                 */
+                support?: "sawhorses" | "chairs" | "brackets";
+                /** @description Each support weighs */
+                support_kg?: number;
+                /**
+                 * @description Its timber bought: To be bought, picked as the sheet says. seen: There already, looked over. unfit: Nail holes, notches, bent, damp, or from pallets. unknown: There already, not looked over.
+                 * @enum {string}
+                 */
+                timber?: "bought" | "seen" | "unfit" | "unknown";
+                /**
+                 * @description For row: Rows, feet on the floor. hang: Hanging, pull-ups.
+                 * @enum {string}
+                 */
+                use?: "row" | "hang";
+                /**
+                 * @description Gets wet or stays damp. Outdoors, a damp cellar: wood bends and holds screws the less, and nothing is glued. yes: Yes. no: No.
+                 * @enum {string}
+                 */
+                wet?: "yes" | "no";
+                /**
+                 * @description Joists' timber timber-unknown: No stamp, or not known. timber-graded:spruce-pine-fir: Stamped No. 2, spruce-pine-fir. timber-graded:douglas-fir-larch: Stamped No. 2, Douglas fir-larch. timber-graded:southern-pine: Stamped No. 2, southern pine.
+                 * @enum {string}
+                 */
+                wood?: "timber-unknown" | "timber-graded:spruce-pine-fir" | "timber-graded:douglas-fir-larch" | "timber-graded:southern-pine";
+                /** @description Worn with it. A vest or a pack that is worn on it. */
+                worn_kg?: number;
+            } | {
+                /**
+                 * @description Above them. They carry their floor as well as a body. loft: An empty loft. room: A furnished room. stored: A loft with things in it, or not known. heavy: A bath, a tank, a wall, tiles, a flat roof, snow.
+                 * @enum {string}
+                 */
+                above?: "loft" | "room" | "stored" | "heavy";
+                /** @description Bolts above the lower edge */
+                above_m?: number;
+                /** @description Straps apart */
+                apart_m?: number;
+                /** @description Pulled aside by at most, degrees. Straps hang straight in hangs and chin-ups, along the joists in rows; flies and presses pull them aside. */
+                aside_deg?: number;
+                /** @description From one of its bearings */
+                at_m?: number;
+                /** @description Joist, width */
+                b_m?: number;
+                /**
+                 * @description Blocking between the joists beside them, both sides. A piece of the joists' size, tight between them, within 0.3 m of the bolt: joists turn over without it. yes: Yes. no: No, or not known.
+                 * @enum {string}
+                 */
+                blocked?: "yes" | "no";
+                /** @description Through-bolts */
+                bolt_m?: number;
+                /**
+                 * @description Ceiling and its coating of before 2000 tested. Cutting it open makes dust: lead in paint, asbestos in boards and coatings. A hold: yes, anything else stops. yes: Yes, or all of it is newer. no: No: not tested, or it holds lead or asbestos. unknown: Not known yet.
+                 * @enum {string}
+                 */
+                coating?: "yes" | "no" | "unknown";
+                /** @description Joist, depth */
+                h_m?: number;
+                /** @description From one joist to the next */
+                joists_m?: number;
+                /**
+                 * @description Overhead sawn: Sawn joists, seen. other: Trusses, I-joists, or not seen.
+                 * @enum {string}
+                 */
+                overhead?: "sawn" | "other";
+                /** @description Each plate, and the shackle in it, marked with. Its working load as the maker marks it; 0 where there is no mark: then it counts as nothing. */
+                plate_n?: number;
+                /** @description Joist, between its bearings */
+                span_m?: number;
+                /** @description Each strap is marked with. Its working load as the maker marks it; 0 where there is no mark: then it counts as nothing. */
+                strap_n?: number;
+                /**
+                 * @description The movement swings. Then × 3.5 instead of 2.5. yes: Yes. no: No, or not known.
+                 * @enum {string}
+                 */
+                swings?: "yes" | "no";
+                /**
+                 * @description Joists' timber timber-unknown: No stamp, or not known. timber-graded:spruce-pine-fir: Stamped No. 2, spruce-pine-fir. timber-graded:douglas-fir-larch: Stamped No. 2, Douglas fir-larch. timber-graded:southern-pine: Stamped No. 2, southern pine.
+                 * @enum {string}
+                 */
+                wood?: "timber-unknown" | "timber-graded:spruce-pine-fir" | "timber-graded:douglas-fir-larch" | "timber-graded:southern-pine";
+                /** @description Worn with it. A vest or a pack that is worn on it. */
+                worn_kg?: number;
+            } | {
+                /** @description Dividers across the shortest side */
+                across?: number;
+                /** @description Dividers across the middle side */
+                along?: number;
+                /** @description Longest side */
+                long_m?: number;
+                /** @description Middle side */
+                middle_m?: number;
+                /** @description Friction of its feet. 0.2 where nobody has tried; rubber feet on a dry floor 0.5. Pull it with the hanging scale: pull over weight. */
+                mu?: number;
+                /**
+                 * @description Panel softwood-plywood: Softwood plywood. birch-plywood: Birch plywood. osb: OSB.
+                 * @enum {string}
+                 */
+                panel?: "softwood-plywood" | "birch-plywood" | "osb";
+                /** @description Shortest side */
+                short_m?: number;
+                /** @description Thickness */
+                thickness_m?: number;
+                /**
+                 * @description For step: Stepping. jump: Jumping on to it.
+                 * @enum {string}
+                 */
+                use?: "step" | "jump";
+                /**
+                 * @description Gets wet or stays damp. Outdoors, a damp cellar: wood bends and holds screws the less, and nothing is glued. yes: Yes. no: No.
+                 * @enum {string}
+                 */
+                wet?: "yes" | "no";
+                /** @description Worn with it. A vest or a pack that is worn on it. */
+                worn_kg?: number;
+            } | {
+                /** @description Legs stand out by */
+                flare_m?: number;
+                /** @description Height */
+                height_m?: number;
+                /**
+                 * @description Small cuts all over, for its treatment yes: Yes. no: No.
+                 * @enum {string}
+                 */
+                incised?: "yes" | "no";
+                /**
+                 * @description Its boards are joined by. One row of screws joins nothing: it tilts. Where it gets wet nothing is glued. no: Nothing: a foot stands on one of them. cleat: A board across below their middle, eight screws. panel: A panel of 18 mm over both, glued and screwed.
+                 * @enum {string}
+                 */
+                joined?: "no" | "cleat" | "panel";
+                /** @description Largest knot in its middle half */
+                knot_m?: number;
+                /** @description Friction of its feet. 0.2 where nobody has tried; rubber feet on a dry floor 0.5. Pull it with the hanging scale: pull over weight. */
+                mu?: number;
+                /**
+                 * @description Ripped or planed since it was stamped. A stamp tells of the board as it was sawn: ripped or planed it is of no known grade. yes: Yes. no: No.
+                 * @enum {string}
+                 */
+                ripped?: "yes" | "no";
+                /** @description Between the legs */
+                span_m?: number;
+                /**
+                 * @description Tread osb-18: 18 mm OSB. plywood-18: 18 mm softwood plywood. boards-140: two boards 38 × 140. board-235: a board 38 × 235. graded-140: two boards 38 × 140, stamped No. 2. birch-18: 18 mm birch plywood.
+                 * @enum {string}
+                 */
+                stock?: "osb-18" | "plywood-18" | "boards-140" | "board-235" | "graded-140" | "birch-18";
+                /**
+                 * @description Its timber bought: To be bought, picked as the sheet says. seen: There already, looked over. unfit: Nail holes, notches, bent, damp, or from pallets. unknown: There already, not looked over.
+                 * @enum {string}
+                 */
+                timber?: "bought" | "seen" | "unfit" | "unknown";
+                /**
+                 * @description For step: Stepping. jump: Jumping on to it.
+                 * @enum {string}
+                 */
+                use?: "step" | "jump";
+                /**
+                 * @description Gets wet or stays damp. Outdoors, a damp cellar: wood bends and holds screws the less, and nothing is glued. yes: Yes. no: No.
+                 * @enum {string}
+                 */
+                wet?: "yes" | "no";
+                /** @description Worn with it. A vest or a pack that is worn on it. */
+                worn_kg?: number;
+            } | {
+                /** @description Grip above the floor */
+                height_m?: number;
+                /**
+                 * @description Small cuts all over, for its treatment yes: Yes. no: No.
+                 * @enum {string}
+                 */
+                incised?: "yes" | "no";
+                /** @description Each joint of its pipes is marked with. Its working load as the maker marks it; 0 where there is no mark: then it counts as nothing. */
+                joint_n?: number;
+                /** @description Largest knot in its middle half */
+                knot_m?: number;
+                /** @description Bar, between its uprights */
+                length_m?: number;
+                /** @description Friction of its feet. 0.2 where nobody has tried; rubber feet on a dry floor 0.5. Pull it with the hanging scale: pull over weight. */
+                mu?: number;
+                /**
+                 * @description Bar, pipe of schedule 40 3/4: ¾ in. 1: 1 in. 1-1/4: 1¼ in. 1-1/2: 1½ in. 2: 2 in.
+                 * @enum {string}
+                 */
+                pipe?: "3/4" | "1" | "1-1/4" | "1-1/2" | "2";
+                /**
+                 * @description Ripped or planed since it was stamped. A stamp tells of the board as it was sawn: ripped or planed it is of no known grade. yes: Yes. no: No.
+                 * @enum {string}
+                 */
+                ripped?: "yes" | "no";
+                /**
+                 * @description Uprights of pipe in flanges. For low bars: a thread leaves under half of the pipe. yes: Yes. no: No: posts of timber, braced.
+                 * @enum {string}
+                 */
+                screwed?: "yes" | "no";
+                /**
+                 * @description Its timber bought: To be bought, picked as the sheet says. seen: There already, looked over. unfit: Nail holes, notches, bent, damp, or from pallets. unknown: There already, not looked over.
+                 * @enum {string}
+                 */
+                timber?: "bought" | "seen" | "unfit" | "unknown";
+                /**
+                 * @description Gets wet or stays damp. Outdoors, a damp cellar: wood bends and holds screws the less, and nothing is glued. yes: Yes. no: No.
+                 * @enum {string}
+                 */
+                wet?: "yes" | "no";
+                /** @description Feet across, long */
+                wide_m?: number;
+                /** @description Worn with it. A vest or a pack that is worn on it. */
+                worn_kg?: number;
+            } | {
+                /** @description Engineer who looked at the floor. A name, and the day. Empty where nobody has: then what is too much stops here. */
+                engineer?: string;
+                /** @description Heaviest bar that is lifted on it */
+                load_kg?: number;
+                /** @description Long */
+                long_m?: number;
+                /** @description Rubber */
+                rubber_m?: number;
+                /** @description Wide */
+                wide_m?: number;
+            } | {
+                /** @description Length */
+                length_m?: number;
+            } | {
+                /** @description Inner bags */
+                bags?: number;
+                /**
+                 * @description Of fresh-water: fresh water. sea-water: sea water. dry-sand: dry sand, loose. wet-sand: wet sand, packed. gravel: gravel, dry. garden-soil: garden soil, dry. salt: salt, granular. rice: rice, dry. beans: dried beans. cat-litter: clay cat litter. steel-shot: steel shot or washers, loose.
+                 * @enum {string}
+                 */
+                filling?: "fresh-water" | "sea-water" | "dry-sand" | "wet-sand" | "gravel" | "garden-soil" | "salt" | "rice" | "beans" | "cat-litter" | "steel-shot";
+                /** @description Each handle's webbing is marked with. Its working load as the maker marks it; 0 where there is no mark: then it counts as nothing. */
+                handle_n?: number;
+                /** @description Filling */
+                mass_kg?: number;
+                /** @description Outer bag holds */
+                outer_l?: number;
+            } | {
+                /** @description Tee is marked with. Its working load as the maker marks it; 0 where there is no mark: then it counts as nothing. */
+                joint_n?: number;
+                /** @description All of it weighs. Concrete of 2350 kg/m³; what the scale says afterwards counts. */
+                mass_kg?: number;
+                /** @description Mould, inside */
+                wide_m?: number;
+            } | {
+                /** @description Jugs */
+                count?: number;
+                /**
+                 * @description Filled with fresh-water: fresh water. sea-water: sea water. dry-sand: dry sand, loose. wet-sand: wet sand, packed. gravel: gravel, dry. garden-soil: garden soil, dry. salt: salt, granular. rice: rice, dry. beans: dried beans. cat-litter: clay cat litter. steel-shot: steel shot or washers, loose.
+                 * @enum {string}
+                 */
+                filling?: "fresh-water" | "sea-water" | "dry-sand" | "wet-sand" | "gravel" | "garden-soil" | "salt" | "rice" | "beans" | "cat-litter" | "steel-shot";
+                /**
+                 * @description May freeze yes: Yes. no: No, or not known.
+                 * @enum {string}
+                 */
+                frost?: "yes" | "no";
+                /**
+                 * @description A strap under the base of each yes: Yes. no: No, or not known.
+                 * @enum {string}
+                 */
+                strapped?: "yes" | "no";
+                /** @description Each weighs, empty */
+                tare_kg?: number;
+                /** @description Each holds */
+                volume_l?: number;
+            } | {
+                /** @description Load beside the hand */
+                arm_m?: number;
+                /**
+                 * @description Loads hang by their own bails. A bail without a mark holds 15 kg. yes: Yes. no: No: in straps under their bases.
+                 * @enum {string}
+                 */
+                bail?: "yes" | "no";
+                /** @description One handle carries */
+                mass_kg?: number;
+                /**
+                 * @description Pipe, schedule 40 3/4: ¾ in. 1: 1 in. 1-1/4: 1¼ in. 1-1/2: 1½ in. 2: 2 in.
+                 * @enum {string}
+                 */
+                pipe?: "3/4" | "1" | "1-1/4" | "1-1/2" | "2";
+                /** @description Each strap is marked with. Its working load as the maker marks it; 0 where there is no mark: then it counts as nothing. */
+                strap_n?: number;
+            } | {
+                /** @description Plates' bore. 25 to 28 mm, or 50 mm: measure it. */
+                bore_m?: number;
+                /** @description Eye is marked with. Its working load as the maker marks it; 0 where there is no mark: then it counts as nothing. */
+                eye_n?: number;
+                /** @description Plates on it */
+                mass_kg?: number;
+                /** @description Stack of plates, high */
+                stack_m?: number;
+            } | {
+                /** @description Strap rises by, degrees */
+                angle_deg?: number;
+                /** @description Lane */
+                lane_m?: number;
+                /** @description Middle of the load above the floor */
+                load_high_m?: number;
+                /** @description Sled and load */
+                mass_kg?: number;
+                /** @description Friction, measured loaded. Pull it with the hanging scale on this floor: pull over weight, three times. */
+                mu?: number;
+                /** @description its ± */
+                mu_u?: number;
+                /** @description Strap and harness, each marked with. Its working load as the maker marks it; 0 where there is no mark: then it counts as nothing. */
+                strap_n?: number;
+                /** @description Base, wide */
+                wide_m?: number;
+            } | {
+                /** @description Anchor's working load along it */
+                anchor_along_n?: number;
+                /** @description Anchor's working load off the wall. As the anchor's maker gives it for this base; nothing is guessed here. One anchor a course, never two in a brick or block. */
+                anchor_off_n?: number;
+                /** @description Each angle is marked with. Its working load as the maker marks it; 0 where there is no mark: then it counts as nothing. */
+                angle_n?: number;
+                /**
+                 * @description On boards of 89: 38 × 89 mm, 2 × 4. 140: 38 × 140 mm, 2 × 6.
+                 * @enum {string}
+                 */
+                board?: "89" | "140";
+                /** @description Plates' bore. 25 to 28 mm, or 50 mm: measure it. */
+                bore_m?: number;
+                /**
+                 * @description Paint, plaster and boards of before 2000 tested. Drilling makes dust: lead in paint, asbestos in boards and coatings. A hold: yes, anything else stops. yes: Yes, or all of it is newer. no: No: not tested, or they hold lead or asbestos. unknown: Not known yet.
+                 * @enum {string}
+                 */
+                coating?: "yes" | "no" | "unknown";
+                /**
+                 * @description Lining cut out behind the board. Board straight on the studs: screws then hold sideways twice as much. yes: Yes. no: No, or not known.
+                 * @enum {string}
+                 */
+                cut?: "yes" | "no";
+                /**
+                 * @description Studs held by their plates with. What is pulled off the studs goes on into both plates. 16d: Two 16d common nails, 3½ × 0.162 in. gun: Two nails of 3.1 × 90 mm, or not known. upright: An upright over each stud, plate to plate, two 8 × 125 mm lags into each plate. angle: Rated angles: the lining opened, seen.
+                 * @enum {string}
+                 */
+                ends?: "16d" | "gun" | "upright" | "angle";
+                /** @description Pegs above the floor */
+                high_m?: number;
+                /** @description Its leaf, thick. The leaf that the anchors are in: 10 cm of a half-brick wall, 21.5 cm of a whole one; of a cavity wall the inner leaf alone. */
+                leaf_m?: number;
+                /**
+                 * @description Before it bare: Bare, or plastered straight on. cut: Lined: cut out, the board packed solid with wood. tight: Lined: left, 25 mm at the most, tight. thick: On battens or insulation, or not known.
+                 * @enum {string}
+                 */
+                lined?: "bare" | "cut" | "tight" | "thick";
+                /** @description One peg carries */
+                mass_kg?: number;
+                /** @description Stands out by */
+                out_m?: number;
+                /**
+                 * @description Peg, pipe of. A pipe of ¾ in is 26.7 mm thick, 1 in 33.4 mm, 1¼ in 42.2 mm, 1½ in 48.3 mm. 3/4: ¾ in. 1: 1 in. 1-1/4: 1¼ in. 1-1/2: 1½ in. 2: 2 in.
+                 * @enum {string}
+                 */
+                pipe?: "3/4" | "1" | "1-1/4" | "1-1/2" | "2";
+                /**
+                 * @description Top plate nailed to the floor above. Look from the loft or behind the lining. A partition that is held by nothing takes bands to 250 N only. yes: Yes. no: No, or not known.
+                 * @enum {string}
+                 */
+                plate_held?: "yes" | "no";
+                /** @description Largest plate, across */
+                plate_m?: number;
+                /**
+                 * @description Lag screws 6.5x115: 6.5 × 115 mm, ¼ × 4½ in. 8x125: 8 × 125 mm, 5⁄16 × 5 in. 6.5x150: 6.5 × 150 mm, ¼ × 6 in. 8x150: 8 × 150 mm, 5⁄16 × 6 in.
+                 * @enum {string}
+                 */
+                screw?: "6.5x115" | "8x125" | "6.5x150" | "8x150";
+                /**
+                 * @description Skirting out of its way. A board or a leg lies tight to the wall. A hold: yes, anything else stops. yes: Yes: none there, or notched round it. no: No: it stands off the wall. unknown: Not known yet.
+                 * @enum {string}
+                 */
+                skirting?: "yes" | "no" | "unknown";
+                /** @description Nearest socket, switch or tap, from its zones. Cables run straight up, down and sideways from sockets and switches, pipes from taps: so far beside those lines; 0 where nobody has measured. A hold: 0.15 at least, 0 stops. */
+                socket_m?: number;
+                /**
+                 * @description Studs 89: 38 × 89 mm, 2 × 4. 63: 38 × 63 mm, or not known.
+                 * @enum {string}
+                 */
+                stud?: "89" | "63";
+                /**
+                 * @description Screwed into a flange. A thread leaves under half of the pipe. yes: Yes. no: No: through two boards.
+                 * @enum {string}
+                 */
+                threaded?: "yes" | "no";
+                /**
+                 * @description Its top is held by a floor or a roof. A wall that ends free bends over like a post. yes: Yes. no: No, or not known.
+                 * @enum {string}
+                 */
+                top_held?: "yes" | "no";
+                /**
+                 * @description Laid of. Bands hold in more than a body does. solid: Solid bricks or blocks, seen, and in the anchor maker's listing. concrete: Concrete, 100 mm or more. hollow: Hollow, perforated, aerated or light blocks, in the maker's listing. stone: Stone. chimney: A chimney breast, clear of the flue. veneer: Only joints, a veneer or a lintel can be reached. unknown: Not seen.
+                 * @enum {string}
+                 */
+                units?: "solid" | "concrete" | "hollow" | "stone" | "chimney" | "veneer" | "unknown";
+                /**
+                 * @description Gets wet or stays damp. Outdoors, a damp cellar: wood bends and holds screws the less, and nothing is glued. yes: Yes. no: No.
+                 * @enum {string}
+                 */
+                wet?: "yes" | "no";
+                /**
+                 * @description Studs whole where the board is. A hole or a notch takes most of a stud. A hold: yes, anything else stops. yes: Yes: neither bored nor notched. no: No. unknown: Not known yet.
+                 * @enum {string}
+                 */
+                whole?: "yes" | "no" | "unknown";
+            } | {
+                /** @description Anchor's working load along it */
+                anchor_along_n?: number;
+                /** @description Anchor's working load off the wall. As the anchor's maker gives it for this base; nothing is guessed here. One anchor a course, never two in a brick or block. */
+                anchor_off_n?: number;
+                /** @description Each angle is marked with. Its working load as the maker marks it; 0 where there is no mark: then it counts as nothing. */
+                angle_n?: number;
+                /** @description Each bracket is marked with. Its working load as the maker marks it; 0 where there is no mark: then it counts as nothing. */
+                bracket_n?: number;
+                /**
+                 * @description Paint, plaster and boards of before 2000 tested. Drilling makes dust: lead in paint, asbestos in boards and coatings. A hold: yes, anything else stops. yes: Yes, or all of it is newer. no: No: not tested, or they hold lead or asbestos. unknown: Not known yet.
+                 * @enum {string}
+                 */
+                coating?: "yes" | "no" | "unknown";
+                /**
+                 * @description Lining cut out behind the board. Board straight on the studs: screws then hold sideways twice as much. yes: Yes. no: No, or not known.
+                 * @enum {string}
+                 */
+                cut?: "yes" | "no";
+                /** @description Deep */
+                deep_m?: number;
+                /**
+                 * @description Studs held by their plates with. What is pulled off the studs goes on into both plates. 16d: Two 16d common nails, 3½ × 0.162 in. gun: Two nails of 3.1 × 90 mm, or not known. upright: An upright over each stud, plate to plate, two 8 × 125 mm lags into each plate. angle: Rated angles: the lining opened, seen.
+                 * @enum {string}
+                 */
+                ends?: "16d" | "gun" | "upright" | "angle";
+                /** @description Top above the floor */
+                high_m?: number;
+                /** @description Its leaf, thick. The leaf that the anchors are in: 10 cm of a half-brick wall, 21.5 cm of a whole one; of a cavity wall the inner leaf alone. */
+                leaf_m?: number;
+                /**
+                 * @description Before it bare: Bare, or plastered straight on. cut: Lined: cut out, the board packed solid with wood. tight: Lined: left, 25 mm at the most, tight. thick: On battens or insulation, or not known.
+                 * @enum {string}
+                 */
+                lined?: "bare" | "cut" | "tight" | "thick";
+                /** @description Heaviest single thing */
+                one_kg?: number;
+                /** @description Beyond each bracket */
+                over_m?: number;
+                /**
+                 * @description Panel softwood-plywood: Softwood plywood. birch-plywood: Birch plywood. osb: OSB.
+                 * @enum {string}
+                 */
+                panel?: "softwood-plywood" | "birch-plywood" | "osb";
+                /** @description Stands on a metre of it */
+                per_metre_kg?: number;
+                /**
+                 * @description Top plate nailed to the floor above. Look from the loft or behind the lining. A partition that is held by nothing takes bands to 250 N only. yes: Yes. no: No, or not known.
+                 * @enum {string}
+                 */
+                plate_held?: "yes" | "no";
+                /**
+                 * @description Lag screws 6.5x115: 6.5 × 115 mm, ¼ × 4½ in. 8x125: 8 × 125 mm, 5⁄16 × 5 in. 6.5x150: 6.5 × 150 mm, ¼ × 6 in. 8x150: 8 × 150 mm, 5⁄16 × 6 in.
+                 * @enum {string}
+                 */
+                screw?: "6.5x115" | "8x125" | "6.5x150" | "8x150";
+                /**
+                 * @description Skirting out of its way. A board or a leg lies tight to the wall. A hold: yes, anything else stops. yes: Yes: none there, or notched round it. no: No: it stands off the wall. unknown: Not known yet.
+                 * @enum {string}
+                 */
+                skirting?: "yes" | "no" | "unknown";
+                /** @description Nearest socket, switch or tap, from its zones. Cables run straight up, down and sideways from sockets and switches, pipes from taps: so far beside those lines; 0 where nobody has measured. A hold: 0.15 at least, 0 stops. */
+                socket_m?: number;
+                /** @description Between its brackets */
+                span_m?: number;
+                /**
+                 * @description Studs 89: 38 × 89 mm, 2 × 4. 63: 38 × 63 mm, or not known.
+                 * @enum {string}
+                 */
+                stud?: "89" | "63";
+                /** @description Thickness */
+                thickness_m?: number;
+                /**
+                 * @description Its top is held by a floor or a roof. A wall that ends free bends over like a post. yes: Yes. no: No, or not known.
+                 * @enum {string}
+                 */
+                top_held?: "yes" | "no";
+                /**
+                 * @description Laid of. Bands hold in more than a body does. solid: Solid bricks or blocks, seen, and in the anchor maker's listing. concrete: Concrete, 100 mm or more. hollow: Hollow, perforated, aerated or light blocks, in the maker's listing. stone: Stone. chimney: A chimney breast, clear of the flue. veneer: Only joints, a veneer or a lintel can be reached. unknown: Not seen.
+                 * @enum {string}
+                 */
+                units?: "solid" | "concrete" | "hollow" | "stone" | "chimney" | "veneer" | "unknown";
+                /**
+                 * @description Gets wet or stays damp. Outdoors, a damp cellar: wood bends and holds screws the less, and nothing is glued. yes: Yes. no: No.
+                 * @enum {string}
+                 */
+                wet?: "yes" | "no";
+                /**
+                 * @description Studs whole where the board is. A hole or a notch takes most of a stud. A hold: yes, anything else stops. yes: Yes: neither bored nor notched. no: No. unknown: Not known yet.
+                 * @enum {string}
+                 */
+                whole?: "yes" | "no" | "unknown";
+            };
+            /** @description Its key: bar, board-bands, board-body, box, step, rings … */
+            design: string;
+            /**
+             * Format: double
+             * @description The body of the heaviest who trains there; no ± is added
+             */
+            heaviest_kg: number;
+            place: components["schemas"]["DesignPlace"];
+            /**
+             * Format: double
+             * @description 1.75 where it is left out
+             */
+            stature_m?: number;
+            /**
+             * Format: double
+             * @description What is worn or held with it
+             */
+            worn_kg?: number;
         };
         Designed: {
             asks: components["schemas"]["BuildAsk"][];
@@ -6539,6 +7436,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CutsAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "calc-design": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DesignQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DesignAnswer"];
                 };
             };
             /** @description Error */
