@@ -58,6 +58,7 @@ const (
 	carriageBore    = 0.026
 	headM8, headM10 = quantity.Length(0.02065), quantity.Length(0.02465)
 	ringBolt        = 0.010
+	ringBoltApart   = 0.040
 )
 
 // onBolts is what a ring asks of the bolts of its plate: of the wood that they bear on, and of what

@@ -172,9 +172,12 @@ func drawBodyBoard(v Values, s Situation) []Figure {
 	f.Marks = append(f.Marks, across(0, at+wide/2+0.3, float64(places[2])))
 	for _, p := range places {
 		x := float64(p)
-		for i := range 3 {
-			f.Marks = append(f.Marks, round(OfSteel, x, at+(float64(i)-1)*wide/4, 0.016, "screws"))
+		for _, row := range bodyRows {
+			f.Marks = append(f.Marks, round(OfSteel, x, at-wide/2+float64(row), 0.016, "screws"))
 		}
+	}
+	for i := range 4 {
+		f.Marks = append(f.Marks, round(OfSteel, ringBoltApart*(float64(i)-1.5), at, ringBolt, "ring's bolts"))
 	}
 	if v.yes("legs") {
 		apart := float64(legsApart)

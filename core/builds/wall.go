@@ -62,8 +62,8 @@ func Offset(along float64, e quantity.Length, heights []quantity.Length) []float
 // UnknownOffset is how far off the lining a pull acts where nobody knows: board and ring.
 const UnknownOffset quantity.Length = 0.068
 
-// SharedByStuds is what the stud behind the ring takes of a board over three or four of them
-// (house value); NailedToNothing is the most, in N, that bands may pull a partition with whose
+// SharedByStuds is what one of two legs below a board takes of what pulls it down (house value: nobody
+// cuts two of one length); NailedToNothing is the most, in N, that bands may pull a partition with whose
 // top plate is nailed to nothing, or nobody knows.
 const (
 	SharedByStuds   = 0.65

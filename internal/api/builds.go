@@ -31,6 +31,7 @@ type BuildCheck struct {
 	Formula  string   `json:"formula"`
 	Source   string   `json:"source"`
 	Refused  string   `json:"refused" doc:"Why it holds nothing whatever its numbers"`
+	Hold     bool     `json:"hold" doc:"It waits for an answer"`
 }
 
 // BuildWord is one of the answers to a question of a design.
@@ -49,6 +50,8 @@ type BuildAsk struct {
 	Words []BuildWord `json:"words"`
 	Help  string      `json:"help"`
 	Mark  bool        `json:"mark" doc:"What a link is marked with: 0 for no mark"`
+	Hold  bool        `json:"hold" doc:"It is answered on the spot before anybody goes on; not known stops"`
+	Text  bool        `json:"text" doc:"It is answered in words of one's own"`
 	Num   float64     `json:"num"`
 	Word  string      `json:"word"`
 	Fits  bool        `json:"fits" doc:"As it fits; nobody has said otherwise"`
@@ -140,7 +143,8 @@ type Designed struct {
 	Figures  []BuildFigure `json:"figures"`
 	Parts    []BuildPart   `json:"parts"`
 	Tools    []string      `json:"tools"`
-	Hours    []float64     `json:"hours" minItems:"2" maxItems:"2"`
+	Hours    []float64     `json:"hours" minItems:"2" maxItems:"2" doc:"A joiner's"`
+	FirstH   float64       `json:"first_time_h" doc:"Of who builds for the first time, in hours"`
 	MassKg   float64       `json:"mass_kg"`
 	Steps    []BuildStep   `json:"steps"`
 	Proof    string        `json:"proof"`
@@ -206,7 +210,7 @@ func designedOf(w builds.Worked, s builds.Situation, fits builds.Values, units q
 	}
 	out := Designed{
 		Design: w.Design.Key, Title: say(b.Title), Does: w.Design.Does, NoProof: w.Design.NoProof(), For: say(w.For(s)), On: string(w.Design.On), OK: b.OK(), Checks: []BuildCheck{}, Asks: []BuildAsk{}, Figures: []BuildFigure{}, Parts: []BuildPart{}, Tools: all(b.Tools),
-		Hours: []float64{b.Hours[0], b.Hours[1]}, MassKg: float64(b.Mass), Steps: []BuildStep{}, Proof: say(b.Proof), Inspect: say(b.Inspect), Cautions: all(b.Cautions), Instead: say(b.Instead), Gives: []string{},
+		Hours: []float64{b.Hours[0], b.Hours[1]}, FirstH: b.FirstTime(), MassKg: float64(b.Mass), Steps: []BuildStep{}, Proof: say(b.Proof), Inspect: say(b.Inspect), Cautions: all(b.Cautions), Instead: say(b.Instead), Gives: []string{},
 	}
 	if len(b.Checks) > 0 {
 		weakest := b.Weakest()
@@ -220,7 +224,7 @@ func designedOf(w builds.Worked, s builds.Situation, fits builds.Values, units q
 		if math.IsInf(capacity, 0) {
 			capacity = 0
 		}
-		one := BuildCheck{Link: say(c.Link), Demand: c.Demand, Capacity: capacity, Fits: c.Fits, Unit: c.Unit, Use: useOf(c.Use()), OK: c.OK(), Formula: say(c.Formula), Source: c.Source, Refused: say(c.Refused)}
+		one := BuildCheck{Link: say(c.Link), Demand: c.Demand, Capacity: capacity, Fits: c.Fits, Unit: c.Unit, Use: useOf(c.Use()), OK: c.OK(), Formula: say(c.Formula), Source: c.Source, Refused: say(c.Refused), Hold: c.Hold}
 		if c.Demand > 0 {
 			if one.Asked = builds.Shown(c.Unit, c.Demand, units); c.Refused == "" {
 				one.Holds = builds.Shown(c.Unit, capacity, units)
@@ -229,7 +233,7 @@ func designedOf(w builds.Worked, s builds.Situation, fits builds.Values, units q
 		out.Checks = append(out.Checks, one)
 	}
 	for _, a := range w.Asks {
-		one := BuildAsk{Key: a.Key, Label: say(a.Label), Kind: string(a.Kind), Low: a.Low, High: a.High, Words: []BuildWord{}, Help: say(a.Help), Mark: a.Mark, Num: w.Values.Num[a.Key], Word: w.Values.Word[a.Key]}
+		one := BuildAsk{Key: a.Key, Label: say(a.Label), Kind: string(a.Kind), Low: a.Low, High: a.High, Words: []BuildWord{}, Help: say(a.Help), Mark: a.Mark, Hold: a.Hold != "" || a.Least > 0, Text: a.Text, Num: w.Values.Num[a.Key], Word: w.Values.Word[a.Key]}
 		for _, x := range a.Words {
 			one.Words = append(one.Words, BuildWord(x))
 		}

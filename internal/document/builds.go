@@ -126,7 +126,7 @@ func (b buildSheets) one(x workbench.BuildOf, cost string) {
 	case built.Hours[0] < 1:
 		hours = fmt.Sprintf("%.0f minutes", built.Hours[0]*60)
 	}
-	b.text(fmt.Sprintf("Tools: %s. About %s.", b.say(strings.Join(built.Tools, ", ")), hours), soft)
+	b.text(fmt.Sprintf("Tools: %s. About %s for a joiner, %g for who builds for the first time.", b.say(strings.Join(built.Tools, ", ")), hours, built.FirstTime()), soft)
 	if cost != "" {
 		b.text(cost, ink)
 	}

@@ -2373,6 +2373,8 @@ export interface components {
             help: string;
             /** Format: double */
             high: number;
+            /** @description It is answered on the spot before anybody goes on; not known stops */
+            hold: boolean;
             key: string;
             /** @description Of a number: its kind of quantity */
             kind: string;
@@ -2383,6 +2385,8 @@ export interface components {
             mark: boolean;
             /** Format: double */
             num: number;
+            /** @description It is answered in words of one's own */
+            text: boolean;
             word: string;
             words: components["schemas"]["BuildWord"][];
         };
@@ -2415,6 +2419,8 @@ export interface components {
             /** @description It is about room or a place, not about strength */
             fits: boolean;
             formula: string;
+            /** @description It waits for an answer */
+            hold: boolean;
             /** @description The capacity in the client's units */
             holds: string;
             link: string;
@@ -3903,10 +3909,16 @@ export interface components {
             /** @description That change as it is put into the file; left out where it has to be done by hand */
             doing?: components["schemas"]["BuildDoing"];
             figures: components["schemas"]["BuildFigure"][];
+            /**
+             * Format: double
+             * @description Of who builds for the first time, in hours
+             */
+            first_time_h: number;
             /** @description Whose body it was worked out for, with what is worn; empty where none is on it */
             for: string;
             /** @description What it lets one do, every check passing */
             gives: string[];
+            /** @description A joiner's */
             hours: number[];
             inspect: string;
             /** @description What is safe in its place */

@@ -30,7 +30,8 @@ export function Making({ designed: d, open = true }: { designed: Designed; open?
             <p className="m-0 mt-1 text-fine text-soft">* The face grain runs along the first measure; the cut list keeps it.</p>
           )}
           <p className="m-0 mt-2 text-soft">
-            Tools: {d.tools.join(', ')}. {d.hours[0] === d.hours[1] ? d.hours[0] : `${d.hours[0]} to ${d.hours[1]}`} h
+            Tools: {d.tools.join(', ')}. {d.hours[0] === d.hours[1] ? d.hours[0] : `${d.hours[0]} to ${d.hours[1]}`} h for a joiner,{' '}
+            {d.first_time_h} h for who builds for the first time
             {d.mass_kg > 0 ? `, ${units.show('mass', d.mass_kg)}` : ''}.
           </p>
         </div>

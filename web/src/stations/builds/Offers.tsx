@@ -51,7 +51,8 @@ export function OfferView({ offer: o, onMake }: { offer: Offer; onMake: () => vo
       <Verdict designed={d} />
       <p className="m-0 mt-2 text-body">
         As it fits{where && ` in ${where}`}
-        {o.with && `, with ${o.with}`}: {o.lacks || `${units.money(o.cost_minor)} of material`}, {d.hours[1]} h.{' '}
+        {o.with && `, with ${o.with}`}: {o.lacks || `${units.money(o.cost_minor)} of material`}, {d.first_time_h} h for who builds for the
+        first time.{' '}
         {o.marks.length > 0 && `Hardware marked: ${o.marks.map((m) => `${m.label.toLowerCase()} ${units.show('force', m.n)}`).join(', ')}.`}
       </p>
       <Against offer={o} />
@@ -73,7 +74,7 @@ function Against({ offer: o }: { offer: Offer }) {
   if (!o.buy) return null
   const rows = [
     ['money', units.money(o.cost_minor), units.money(o.buy_minor)],
-    ['hours', `${o.designed.hours[0]} to ${o.designed.hours[1]}`, 'none'],
+    ['hours', `${o.designed.first_time_h}, the first time`, 'none'],
     ['how well it does', o.designed.ok ? 'as well, once proven' : 'not at all, as it stands', o.buy_note || 'as its maker says'],
     ['how long it lasts', 'looked at every 3 months', 'as its maker marks it'],
   ]

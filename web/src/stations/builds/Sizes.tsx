@@ -1,7 +1,7 @@
 import type { ClientFile, Shapes } from '../../api/client'
 import { useBench } from '../../lib/desk'
 import { localField, useFields } from '../../lib/file/useFields'
-import { Choice, Count, Pick, Quantity } from '../../ui/field'
+import { Choice, Count, Pick, Quantity, Text } from '../../ui/field'
 import { Fields } from '../../ui/list'
 import { Button } from '../../ui/parts'
 import type { State } from './words'
@@ -15,18 +15,29 @@ export function Sizes({ build, state }: { build: Build; state: State }) {
   const set = (key: string, num: number, word: string) =>
     box.setThing('builds', build.id, (now) => ({ sizes: [...now.sizes.filter((s) => s.id !== key), { id: key, num, word }] }))
   const asks = state.designed.asks
+  const holds = asks.filter((a) => a.hold)
   const said = build.sizes.length
+  const fields = (some: readonly Ask[]) => (
+    <Fields>
+      {some.map((a) => (
+        <div key={a.key} className={long(a) ? 'w-full' : ''}>
+          <One ask={a} build={build.id} fault={state.fault} set={set} />
+          {a.words.length > 0 && a.help && <p className="m-0 text-fine leading-tight text-soft">{a.help}</p>}
+        </div>
+      ))}
+    </Fields>
+  )
   return (
     <section aria-label="Sizes and answers">
+      {holds.length > 0 && (
+        <>
+          <h3 className="mb-1 mt-4 text-lead">Seen on the spot</h3>
+          <p className="m-0 text-fine text-soft">Not known stops: nothing is drilled before each is answered.</p>
+          {fields(holds)}
+        </>
+      )}
       <h3 className="mb-1 mt-4 text-lead">Sizes and answers</h3>
-      <Fields>
-        {asks.map((a) => (
-          <div key={a.key} className={long(a) ? 'w-full' : ''}>
-            <One ask={a} build={build.id} fault={state.fault} set={set} />
-            {a.words.length > 0 && a.help && <p className="m-0 text-fine leading-tight text-soft">{a.help}</p>}
-          </div>
-        ))}
-      </Fields>
+      {fields(asks.filter((a) => !a.hold))}
       {said > 0 && (
         <Button look="bare" className="mt-1" onClick={() => box.setThing('builds', build.id, () => ({ sizes: [] }))}>
           All as it fits
@@ -43,6 +54,18 @@ type OneProps = { ask: Ask; build: string; fault: State['fault']; set: (key: str
 
 function One({ ask: a, build, fault, set }: OneProps) {
   const why = fault?.field === a.key ? fault.detail : undefined
+  if (a.text)
+    return (
+      <Text
+        of={localField({
+          key: `${build} ${a.key}`,
+          spec: { label: a.label, hint: a.help },
+          value: a.word,
+          set: (v) => set(a.key, 0, v),
+          why,
+        })}
+      />
+    )
   if (a.words.length > 0) {
     const field = localField({
       key: `${build} ${a.key}`,
