@@ -10,34 +10,35 @@ import (
 // BarStock is what a bar can be made of: a section of a material, in the order of what it costs.
 // Rolls says that it rolls unless it is held; Boards how many of a board lie side by side in it.
 type BarStock struct {
-	Key, Name string
-	Section   Section
-	Material  string
-	Rolls     bool
-	Grip      string
-	Good      string // what it is cut from
-	Boards    int
+	Key      string
+	Name     Text
+	Section  Section
+	Material string
+	Rolls    bool
+	Grip     Text
+	Good     string // what it is cut from
+	Boards   int
 }
 
 // BarStocks are those that are known, the cheapest first (the order is a house value).
 func BarStocks() []BarStock {
-	board := func(key, name string, section Section, material, grip, good string, boards int) BarStock {
+	board := func(key string, name Text, section Section, material string, grip Text, good string, boards int) BarStock {
 		return BarStock{key, name, section, material, section.H > section.B, grip, good, boards}
 	}
-	pipe := func(key, name, size, material, grip, good string) BarStock {
+	pipe := func(key string, name Text, size, material string, grip Text, good string) BarStock {
 		return BarStock{key, name, Schedule40[size], material, false, grip, good, 1}
 	}
 	const thick, straps = "thick: hands tire first", "in straps: it is too wide to hold"
 	flat := Section{Shape: Rect, B: boardWide, H: boardThick}
 	two := Section{Shape: Rect, B: 2 * boardThick, H: boardWide}
 	return []BarStock{
-		{"broomstick", "a broomstick, 25 mm, its wood unknown", Section{Shape: Round, D: 0.025}, unknownTimber, false, "good", "dowel-25", 1},
-		board("board-flat", "a 38 × 89 board lying flat, no stamp", flat, unknownTimber, "wide", "timber-38x89", 1),
-		board("board-edge", "a 38 × 89 board on edge, no stamp", board2x4, unknownTimber, thick, "timber-38x89", 1),
-		board("graded-edge", "a 38 × 89 board on edge, stamped No. 2", board2x4, "timber-graded:spruce-pine-fir", thick, "timber-38x89-graded", 1),
-		board("larch-edge", "a 38 × 89 board on edge, stamped No. 2, Douglas fir-larch", board2x4, "timber-graded:douglas-fir-larch", thick, "timber-38x89-graded", 1),
-		board("two-edge", "two 38 × 89 boards on edge, bolted together, no stamp", two, unknownTimber, straps, "timber-38x89", 2),
-		board("two-graded", "two 38 × 89 boards on edge, bolted together, stamped No. 2", two, "timber-graded:spruce-pine-fir", straps, "timber-38x89-graded", 2),
+		{"broomstick", "a broomstick, {25 mm}, its wood unknown", Section{Shape: Round, D: 0.025}, unknownTimber, false, "good", "dowel-25", 1},
+		board("board-flat", "a {38 × 89|2 × 4} board lying flat, no stamp", flat, unknownTimber, "wide", "timber-38x89", 1),
+		board("board-edge", "a {38 × 89|2 × 4} board on edge, no stamp", board2x4, unknownTimber, thick, "timber-38x89", 1),
+		board("graded-edge", "a {38 × 89|2 × 4} board on edge, stamped No. 2", board2x4, "timber-graded:spruce-pine-fir", thick, "timber-38x89-graded", 1),
+		board("larch-edge", "a {38 × 89|2 × 4} board on edge, stamped No. 2, Douglas fir-larch", board2x4, "timber-graded:douglas-fir-larch", thick, "timber-38x89-graded", 1),
+		board("two-edge", "two {38 × 89|2 × 4} boards on edge, bolted together, no stamp", two, unknownTimber, straps, "timber-38x89", 2),
+		board("two-graded", "two {38 × 89|2 × 4} boards on edge, bolted together, stamped No. 2", two, "timber-graded:spruce-pine-fir", straps, "timber-38x89-graded", 2),
 		pipe("pipe-1", "1 in steel pipe", "1", "steel-pipe", "good", "pipe-1"),
 		pipe("pipe-1-1/4", "1¼ in steel pipe", "1-1/4", "steel-pipe", "the better grip", "pipe-1-1/4"),
 		pipe("pipe-1-1/2", "1½ in steel pipe", "1-1/2", "steel-pipe", "thick", "pipe-1-1/2"),
@@ -112,7 +113,7 @@ const (
 // grasp is one way of hanging on a bar: where the hands are from its left support, and with how much in
 // all.
 type grasp struct {
-	name  string
+	name  Text
 	hands []quantity.Length
 	load  quantity.Force
 }
@@ -160,7 +161,7 @@ func (b Bar) Build() (Built, error) {
 		return Built{}, err
 	}
 	title := map[BarUse]string{RowUnder: "Bar for rows", HangFrom: "Bar to hang from"}[b.Use]
-	out := Built{Title: fmt.Sprintf("%s: %s", title, stock.Name), Hours: [2]float64{1, 4}}
+	out := Built{Title: tell("%s: %s", title, stock.Name), Hours: [2]float64{1, 4}}
 	if material.Kind == SawnTimber {
 		out.Checks = append(out.Checks, b.Timber.gate(stock.Section.H))
 	}
@@ -191,14 +192,14 @@ func (b Bar) Build() (Built, error) {
 		out.Checks = append(out.Checks, sideways...)
 	}
 	b.made(stock, &out)
-	out.Tools = []string{"saw", "drill", "spirit level", "tape", "square"}
-	out.Proof = fmt.Sprintf("%.0f kg hung from the middle of the bar, no more than 100 mm above the floor, for 5 minutes, nobody beneath; it goes back to within 2 mm. Never a person. Passing raises nothing.", proofMass(b.Body))
+	out.Tools = []Text{"saw", "drill", "spirit level", "tape", "square"}
+	out.Proof = tell("%s hung from the middle of the bar, no more than {100 mm} above the floor, for 5 minutes, nobody beneath; it goes back to within {2 mm}. Never a person. Passing raises nothing.", kilo(proofMass(b.Body)))
 	out.ProofOf = proofMass(b.Body)
 	if b.Support != Brackets {
 		out.Floor, out.OnFloor = float64(b.Span+0.3)*footOfSupport, true
 	}
 	out.Inspect = looked("play, cracks, rust, wear")
-	out.Cautions = []string{"No kipping, no swinging, no drops into it.", guidance}
+	out.Cautions = []Text{"No kipping, no swinging, no drops into it.", guidance}
 	if b.Use == RowUnder {
 		out.Cautions = append(out.Cautions, "Both feet stay on the floor.")
 	}
@@ -221,7 +222,7 @@ func (b Bar) bends(stock BarStock, m Material, g grasp) ([]Check, error) {
 	}
 	bend := Check{Link: "bar's sag, " + g.name, Demand: a.Deflection, Capacity: float64(b.Span) / sag, Unit: "m", Formula: "at most span/60", Source: "house value"}
 	if m.Kind == PVC {
-		stress.Refused, bend.Refused = a.Why, a.Why
+		stress.Refused, bend.Refused = Text(a.Why), Text(a.Why)
 	}
 	return []Check{stress, bend}, nil
 }
@@ -240,7 +241,7 @@ func (b Bar) leans() float64 {
 func (b Bar) sideways() ([]Check, error) {
 	down := float64(Weight(b.Body)) * slipFactor
 	level, own := down*b.leans(), 2*float64(b.Weighs)*quantity.StandardGravity
-	f := Fixing{Kind: WoodScrew, Diameter: joinThick, Penetration: joinLong - boardThick - 2*joinThick, Gravity: Gravities[""], Wet: b.Wet}
+	f := Fixing{Kind: WoodScrew, Diameter: joinBears, Penetration: joinLong - boardThick - 2*joinThick, Gravity: Gravities[""], Wet: b.Wet}
 	hold, err := f.Withdrawal()
 	if err != nil {
 		return nil, err
@@ -279,26 +280,25 @@ func (s Section) wide() quantity.Length {
 func (b Bar) made(stock BarStock, out *Built) {
 	piped := stock.Section.Shape == Pipe
 	between := stock.Section.wide() + cradleRoom
-	mm := func(l quantity.Length) float64 { return float64(l) * 1000 }
 	beyond := barBeyond
 	if !piped && b.Support != Brackets {
 		beyond = toStop
 	}
 	out.Parts = []Part{{Name: "bar", Stock: stock.Good, Length: b.Span + 2*beyond, Count: stock.Boards}}
 	if stock.Boards > 1 {
-		out.Parts = append(out.Parts, Part{Name: "M8 × 100 bolt through both boards", Stock: "bolt-m8-100", Count: 2})
-		out.Steps = append(out.Steps, Step{fmt.Sprintf("Lay both boards on each other, their upper edges flush within 1 mm, and bolt them together with two M8 bolts on the middle line, %.0f mm from either support.", mm(b.Span/3)), false})
+		out.Parts = append(out.Parts, Part{Name: "{M8 × 100|5⁄16 × 4 in} bolt through both boards", Stock: "bolt-m8-100", Count: 2})
+		out.Steps = append(out.Steps, Step{tell("Lay both boards on each other, their upper edges flush within {1 mm}, and bolt them together with two {M8|5⁄16 in} bolts on the middle line, %s from either support.", mm(b.Span/3)), false})
 	}
 	if piped {
 		out.Parts = append(out.Parts, Part{Name: "collar, one outside of each support", Stock: "collar", Count: 2})
 	}
 	if b.Support == Brackets {
-		out.Parts = append(append(out.Parts, Part{Name: "bracket, marked", Stock: "bar-bracket", Count: 2}, Part{Name: "M10 bolt for a bracket", Stock: "bolt-m10", Count: 2}), b.Joists.parts()...)
+		out.Parts = append(append(out.Parts, Part{Name: "bracket, marked", Stock: "bar-bracket", Count: 2}, Part{Name: "{M10|⅜ in} bolt for a bracket", Stock: "bolt-m10", Count: 2}), b.Joists.parts()...)
 		out.Steps = append(append(out.Steps, b.Joists.steps()...),
-			Step{fmt.Sprintf("Bolt a bracket between the lower ends of the plates of each joist with an M10 bolt and a nut that locks itself, both at one height, %.2f m from one to the other, as the joists are.", float64(b.Span)), false},
-			Step{fmt.Sprintf("Push the bar through both brackets: %.0f mm stand out at each side. Put a collar, or a pin through the bar, outside of each, so that it cannot slide.", mm(beyond)), false})
+			Step{tell("Bolt a bracket between the lower ends of the plates of each joist with an {M10|⅜ in} bolt and a nut that locks itself, both at one height, %s from one to the other, as the joists are.", metre(b.Span, 2)), false},
+			Step{tell("Push the bar through both brackets: %s stand out at each side. Put a collar, or a pin through the bar, outside of each, so that it cannot slide.", mm(beyond)), false})
 	} else {
-		timber := func(name, stock string, long quantity.Length, n int) Part {
+		timber := func(name Text, stock string, long quantity.Length, n int) Part {
 			return Part{Name: name, Stock: stock, Length: sawn(float64(long)), Count: n}
 		}
 		across := 2*boardThick + between + 0.02
@@ -306,7 +306,7 @@ func (b Bar) made(stock BarStock, out *Built) {
 			across += 0.10 // for the clamps
 		}
 		out.Parts = append(out.Parts, timber("cradle's base", "timber-38x140", across, 2), timber("cradle's cheek", "timber-38x89", cradleLong, 4))
-		screws, ends, held := 4*2, "put a collar on the bar outside of each cradle", "screw each base on top of a sawhorse, across it, with four 5 × 70 mm screws in a row between its cheeks"
+		screws, ends, held := 4*2, "put a collar on the bar outside of each cradle", "screw each base on top of a sawhorse, across it, with four {5 × 70 mm|no. 10 × 2¾ in} screws in a row between its cheeks"
 		if !piped {
 			out.Parts = append(out.Parts, Part{Name: "end stop", Stock: stock.Good, Length: stopLong, Count: 2})
 			screws, ends = screws+2*2, "stand a stop between the cheeks behind each end of the bar, flush with the ends of the cheeks, and screw it from either side through a cheek"
@@ -320,16 +320,16 @@ func (b Bar) made(stock BarStock, out *Built) {
 		}
 		out.Parts = append(out.Parts, Part{Name: "wood screw", Stock: joinScrew, Count: screws})
 		out.Steps = append(out.Steps,
-			Step{fmt.Sprintf("Make two cradles: on the middle of a base two cheeks stand on edge along the bar, %.0f mm apart, two 5 × 70 mm screws into each from below, 50 mm apart, prebored by 3.5 mm.", mm(between)), false},
-			Step{fmt.Sprintf("Set the supports level, %.2f m from the middle of one cradle to that of the other; measure it; %s.", float64(b.Span), held), false},
-			Step{fmt.Sprintf("Lay the bar into both cradles, %.0f mm beyond their middles; %s.", mm(beyond), ends), false})
+			Step{tell("Make two cradles: on the middle of a base two cheeks stand on edge along the bar, %s apart, two {5 × 70 mm|no. 10 × 2¾ in} screws into each from below, {50 mm} apart, prebored by {3.5 mm}.", mm(between)), false},
+			Step{tell("Set the supports level, %s from the middle of one cradle to that of the other; measure it; %s.", metre(b.Span, 2), held), false},
+			Step{tell("Lay the bar into both cradles, %s beyond their middles; %s.", mm(beyond), ends), false})
 	}
-	look := "no split, no dent, no rust, straight"
+	look := Text("no split, no dent, no rust, straight")
 	if !piped {
 		look = gateWords
 	}
 	out.Steps = append([]Step{{"Look the bar over: " + look + ".", true}}, append(out.Steps,
-		Step{fmt.Sprintf("Mark where the hands go, %.0f mm from the supports at most.", mm(b.Inside)), false},
+		Step{tell("Mark where the hands go, %s from the supports at most.", mm(b.Inside)), false},
 		Step{"Turn it by hand, lift an end: it neither rolls nor slides out, and no support rocks.", true},
 		Step{"Hang the proof load, nobody beneath; look again.", true})...)
 }
@@ -340,7 +340,7 @@ func (b Bar) holds(stock BarStock) Check {
 	if !b.Held {
 		c.Refused = "it slides out of its supports: pin it, or a collar at each end"
 		if stock.Rolls {
-			c.Refused = "a board on edge rolls: it stands in cradles of 39 mm with cheeks and end stops"
+			c.Refused = "a board on edge rolls: it stands in cradles of {39 mm} with cheeks and end stops"
 		}
 	}
 	return c

@@ -100,7 +100,7 @@ type Short struct {
 }
 
 func (e *Short) Error() string {
-	return fmt.Sprintf("%s of %.2f m is longer than any %s that is sold", e.Part.Name, float64(e.Part.Length), e.Good.Name)
+	return fmt.Sprintf("%s of %s is longer than any %s that is sold", e.Part.Name, metre(e.Part.Length, 2), e.Good.Name)
 }
 
 // BillOf puts the parts of builds together: bars at the least cost with proof, sheets as well as

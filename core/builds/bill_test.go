@@ -98,7 +98,7 @@ func TestABillByHand(t *testing.T) {
 	_, err = builds.BillOf(context.Background(), []builds.Built{b}, prices, nil)
 	var short *builds.Short
 	require.ErrorAs(t, err, &short)
-	assert.Equal(t, "rail", short.Part.Name)
+	assert.EqualValues(t, "rail", short.Part.Name.In(quantity.Metric))
 	_, err = builds.BillOf(context.Background(), []builds.Built{b}, builds.Prices{Currency: "XXX"}, nil)
 	assert.Error(t, err)
 }

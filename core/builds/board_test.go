@@ -27,7 +27,7 @@ func TestBoardsAsASensiblePersonExpects(t *testing.T) {
 	require.NoError(t, err)
 	assert.True(t, got.OK(), "250 N of band at chest height on one stud: %+v", got.Weakest())
 	for _, c := range got.Checks {
-		if c.Link == "stud at 1.22 m" {
+		if c.Link.In(quantity.Metric) == "stud at 1.22 m" {
 			assert.InDelta(t, 0.731*38/(38-6.5), c.Use(), 0.001, "less a screw")
 		}
 	}
@@ -38,14 +38,14 @@ func TestBoardsAsASensiblePersonExpects(t *testing.T) {
 		got, err = b.Build()
 		require.NoError(t, err)
 		assert.False(t, got.OK())
-		assert.Equal(t, "the owner's word", got.Weakest().Link)
+		assert.EqualValues(t, "the owner's word", got.Weakest().Link.In(quantity.Metric))
 	}
 	// Brick asks for the maker's figure and guesses nothing.
 	brick := chest(150)
 	brick.Base = builds.Base{Kind: builds.MasonryWall, High: 2.44, Units: builds.SolidUnits, Leaf: 0.102, TopHeld: true, Lined: builds.Bare}
 	got, err = brick.Build()
 	require.NoError(t, err)
-	assert.Contains(t, got.Weakest().Refused, "nothing is guessed")
+	assert.Contains(t, got.Weakest().Refused.In(quantity.Metric), "nothing is guessed")
 	brick.Base.AnchorOff, brick.Base.AnchorAlong = 900, 1500
 	got, err = brick.Build()
 	require.NoError(t, err)
@@ -60,7 +60,7 @@ func TestBoardsAsASensiblePersonExpects(t *testing.T) {
 	brick.Base.Units = builds.VeneerUnits
 	got, err = brick.Build()
 	require.NoError(t, err)
-	assert.Contains(t, got.Weakest().Refused, "joints")
+	assert.Contains(t, got.Weakest().Refused.In(quantity.Metric), "joints")
 	// Nobody knows what the plate is nailed to: bands to 250 N.
 	loose := chest(260)
 	loose.Base.PlateHeld = false
@@ -76,7 +76,7 @@ func TestBoardsAsASensiblePersonExpects(t *testing.T) {
 	bare.Rings[0].Mark = builds.Hardware{Kind: builds.MetalLink}
 	got, err = bare.Build()
 	require.NoError(t, err)
-	assert.Contains(t, got.Weakest().Link, "ring", "a ring without a mark is the weakest, by name")
+	assert.Contains(t, got.Weakest().Link.In(quantity.Metric), "ring", "a ring without a mark is the weakest, by name")
 }
 
 // A body on one vertical board on one stud is refused: the stud alone would be used several
@@ -86,7 +86,7 @@ func TestABodyOnOneStudIsRefused(t *testing.T) {
 	require.NoError(t, err)
 	assert.False(t, got.OK())
 	for _, c := range got.Checks {
-		if c.Link == "stud at 1.22 m" {
+		if c.Link.In(quantity.Metric) == "stud at 1.22 m" {
 			assert.Greater(t, c.Use(), 4.0)
 		}
 	}

@@ -1,7 +1,6 @@
 package builds
 
 import (
-	"fmt"
 	"math"
 	"slices"
 	"strings"
@@ -56,7 +55,7 @@ func (b Box) Mass() quantity.Mass {
 // panels are what is cut of a sheet.
 func (b Box) panels(sheet string) (out []Part) {
 	x, y, z, t := b.Sides[0], b.Sides[1], b.Sides[2], b.Thickness
-	piece := func(name string, l, w quantity.Length, n int, grain bool) {
+	piece := func(name Text, l, w quantity.Length, n int, grain bool) {
 		if n > 0 {
 			out = append(out, Part{Name: name, Stock: sheet, Length: l, Width: w, Count: n, Grain: grain})
 		}
@@ -139,7 +138,7 @@ func (b Box) Build() (Built, error) {
 		push := s.push(most)
 		out.Checks = append(out.Checks,
 			Check{Link: "face, " + name, Demand: b.face(foot, most, way.span, way.long, free), Capacity: p.damp(b.Wet), Unit: "Pa", Formula: "F/4 · (span − 0.05) over the strip's section", Source: "strip of " + p.Name + " along its face grain, house values × 1.6"},
-			Check{Link: "panels below, " + name, Demand: float64(foot) / edge, Capacity: timberBearing * wetBearing(b.Wet), Unit: "Pa", Formula: "F over 25 cm of one edge", Source: "house value"},
+			Check{Link: "panels below, " + name, Demand: float64(foot) / edge, Capacity: timberBearing * wetBearing(b.Wet), Unit: "Pa", Formula: "F over {25 cm} of one edge", Source: "house value"},
 			Check{Link: "racking, " + name, Demand: push / (2 * float64(way.wide) * float64(t)), Capacity: panelShear, Unit: "Pa", Formula: "0.15 F, no more than slides it, over two panels", Source: "house values"},
 			Check{Link: "tipping, " + name, Demand: s.Tips(most), Capacity: 1, Formula: "1.5 · 0.1 F h over F e + W B/2", Source: "statics; house factors"},
 			Check{Link: "sliding, " + name, Demand: s.Slides(most), Capacity: 1, Formula: "0.15 F over μ (F + W)", Source: "statics; house factors"})
@@ -147,9 +146,9 @@ func (b Box) Build() (Built, error) {
 	b.made(&out, sheetOf(p.Key, t))
 	out.ProofOf = proofMass(b.Body)
 	out.Proof, out.Inspect = laid(b.Body, "on the middle of each face"), looked("joints, cracks, edges, screws that stand proud")
-	out.Cautions = []string{guidance, "On a floor that is dry and even; shoes that grip."}
+	out.Cautions = []Text{guidance, "On a floor that is dry and even; shoes that grip."}
 	if mass > carriedAlone {
-		out.Cautions = append(out.Cautions, fmt.Sprintf("It weighs %.0f kg: two carry it and turn it over.", float64(mass)))
+		out.Cautions = append(out.Cautions, tell("It weighs %s: two carry it and turn it over.", kilo(mass)))
 	}
 	if b.Use == JumpOn {
 		out.Cautions = append(out.Cautions, "Jumped on to with two feet; stepped down from.")
@@ -162,24 +161,24 @@ func (b Box) made(out *Built, sheet string) {
 	x, y, t := b.Sides[0], b.Sides[1], b.Thickness
 	out.Parts = b.panels(sheet)
 	out.Parts = append(out.Parts, Part{Name: "wood screw", Stock: "screw-4.5x50", Count: b.screws()})
-	glue := "Glue all edges and screw"
+	glue := Text("Glue all edges and screw")
 	if b.Wet {
 		glue = "Of panel made for outdoors; nothing is glued. Screw"
 	} else {
 		out.Parts = append(out.Parts, Part{Name: "wood glue", Stock: "glue", Count: 1})
 	}
-	out.Tools = []string{"panel saw, or the shop's", "drill with a bit of 3 mm", "square", "router or sandpaper"}
+	out.Tools = []Text{"panel saw, or the shop's", "drill with a bit of {3 mm}", "square", "router or sandpaper"}
 	_, _, zone := landing(b.Use, b.Body)
 	if min(x, y) >= deepTop {
 		zone = jumpInside
 	}
 	out.Steps = []Step{
 		{"Cut the faces, the face grain as the cut list says: of each top it runs over its span, from one panel below to the next. Then cut the liners and the dividers" + b.slots() + ".", false},
-		{fmt.Sprintf("Screw a liner flat inside each large face, %.0f mm in from all its edges, with six 4 × 35 mm screws: the end faces and the long faces bear on its edges.", float64(t)*1000), false},
-		{"Dry fit: the two large faces lie outside; the long faces stand between them, flush with their long edges, on the liners; the end faces close what is left open, on the liners and dividers; the dividers stand inside, on edge under every face. Diagonals differ by 2 mm at most.", true},
-		{"Mark on every face where an edge lies behind it. " + glue + " through the faces every 10 cm into the edges of faces, every 15 cm into those of liners and dividers, in their middle, prebored by 3 mm.", false},
-		{"Round all edges by 6 mm.", false},
-		{fmt.Sprintf("Draw the zone where feet land on every top, %.0f mm inside the edge.", float64(zone)*1000), true},
+		{tell("Screw a liner flat inside each large face, %s in from all its edges, with six {4 × 35 mm|no. 8 × 1½ in} screws: the end faces and the long faces bear on its edges.", mm(t)), false},
+		{"Dry fit: the two large faces lie outside; the long faces stand between them, flush with their long edges, on the liners; the end faces close what is left open, on the liners and dividers; the dividers stand inside, on edge under every face. Diagonals differ by {2 mm} at most.", true},
+		{"Mark on every face where an edge lies behind it. " + glue + " through the faces every {10 cm} into the edges of faces, every {15 cm} into those of liners and dividers, in their middle, prebored by {3 mm}.", false},
+		{"Round all edges by {6 mm}.", false},
+		{tell("Draw the zone where feet land on every top, %s inside the edge.", mm(zone)), true},
 		{"Lay the proof load on each face, nobody near; look again.", true},
 	}
 	out.Parts = append(out.Parts, Part{Name: "wood screw of a liner", Stock: "screw-4x35", Count: 12})
@@ -203,10 +202,10 @@ func landing(use StepUse, body quantity.Estimate) (foot, most quantity.Force, in
 }
 
 // cmHigh names a way of lying by its height in m.
-func cmHigh(h float64) string { return fmt.Sprintf("%.0f cm high", h*100) }
+func cmHigh(h float64) Text { return tell("%s high", cm(h)) }
 
 // slots is how the dividers are let into each other: how wide, how deep, and where their middles are.
-func (b Box) slots() string {
+func (b Box) slots() Text {
 	if b.Across == 0 || b.Along == 0 {
 		return ""
 	}
@@ -215,9 +214,9 @@ func (b Box) slots() string {
 		var out []string
 		for i := range n {
 			at := float64(quantity.Length(i+1)*(open+b.Thickness)) - float64(b.Thickness)/2
-			out = append(out, fmt.Sprintf("%.0f mm", at*1000))
+			out = append(out, mm(at))
 		}
 		return strings.Join(out, ", ")
 	}
-	return fmt.Sprintf(", with slots of %.0f mm that go half through and hold each other: in those across with their middles at %s from an end, in those along at %s", float64(b.Thickness)*1000+1, middles(middle, b.Along), middles(short, b.Across))
+	return tell(", with slots of %s that go half through and hold each other: in those across with their middles at %s from an end, in those along at %s", mm(b.Thickness+0.001), middles(middle, b.Along), middles(short, b.Across))
 }

@@ -1,7 +1,6 @@
 package builds
 
 import (
-	"fmt"
 	"math"
 
 	"scrappyrack/core/load"
@@ -50,34 +49,34 @@ func (c CastBlock) Build() (Built, error) {
 	beyond := (pinLong - float64(Schedule40[castHandle].D)) / 2 // of the pin, at either side
 	high, kg := c.high(), float64(c.Mass.Value)
 	return Built{
-		Title: fmt.Sprintf("Cast block, %.0f kg", kg), Hours: [2]float64{1, 2}, Mass: c.Mass.Value,
+		Title: tell("Cast block, %s", kilo(kg)), Hours: [2]float64{1, 2}, Mass: c.Mass.Value,
 		Checks: []Check{
-			{Link: "tee of the handle", Demand: f, Capacity: tee, Unit: "N", Formula: "2 m g against its mark", Source: "its maker", Refused: why},
-			{Link: "arms at their threads", Demand: f / 2 * armLong / 2 / ThreadModulus[castHandle], Capacity: steel.Bending, Unit: "Pa", Formula: "m g · 60 mm over S at the thread's root", Source: "statics; section at the root of the thread"},
+			{Link: "tee of the handle", Demand: f, Capacity: tee, Unit: "N", Formula: "{2 m} g against its mark", Source: "its maker", Refused: why},
+			{Link: "arms at their threads", Demand: f / 2 * armLong / 2 / ThreadModulus[castHandle], Capacity: steel.Bending, Unit: "Pa", Formula: "m g · {60 mm} over S at the thread's root", Source: "statics; section at the root of the thread"},
 			{Link: "pin in bending", Demand: f / 2 * beyond / 2 / (math.Pi / 32 * pinRoot * pinRoot * pinRoot), Capacity: steel.Bending, Unit: "Pa", Formula: "m g · half of what stands out over S of its core", Source: "statics; 205 MPa / 1.67"},
-			{Link: "concrete over the pin", Demand: f / (2 * beyond * pinThick), Capacity: concreteBears, Unit: "Pa", Formula: "2 m g over both ends of the pin against 0.65 · 0.85 · 15 MPa", Source: "ACI 318, from memory"},
-			{Link: "cover below the handle", Fits: true, Demand: pinDeep + belowPin + cover, Capacity: high, Unit: "m", Formula: "pin 75 mm deep, handle 15 mm more, 40 mm below", Source: "house value"},
-			{Link: "cover beside the pin", Fits: true, Demand: pinLong + 2*cover, Capacity: float64(c.Wide), Unit: "m", Formula: "its length and 40 mm at either side", Source: "house value"},
+			{Link: "concrete over the pin", Demand: f / (2 * beyond * pinThick), Capacity: concreteBears, Unit: "Pa", Formula: "{2 m} g over both ends of the pin against 0.65 · 0.85 · 15 MPa", Source: "ACI 318, from memory"},
+			{Link: "cover below the handle", Fits: true, Demand: pinDeep + belowPin + cover, Capacity: high, Unit: "m", Formula: "pin {75 mm} deep, handle {15 mm} more, {40 mm} below", Source: "house value"},
+			{Link: "cover beside the pin", Fits: true, Demand: pinLong + 2*cover, Capacity: float64(c.Wide), Unit: "m", Formula: "its length and {40 mm} at either side", Source: "house value"},
 		},
 		Parts: []Part{
 			{Name: "upright, threaded at one end", Stock: "pipe-" + castHandle, Length: pinDeep + belowPin + castAbove, Count: 1}, {Name: "arm, threaded at one end", Stock: "pipe-" + castHandle, Length: armLong, Count: 2},
-			{Name: "tee, marked", Stock: "pipe-joint", Count: 1}, {Name: "M10 × 70 bolt as pin", Stock: "bolt-m10", Count: 1}, {Name: "concrete mix", Stock: "concrete-mix", Count: int(math.Ceil(kg / 20))}, {Name: "bucket as a mould", Stock: "mould", Count: 1},
+			{Name: "tee, marked", Stock: "pipe-joint", Count: 1}, {Name: "{M10 × 70|⅜ × 2¾ in} bolt as pin", Stock: "bolt-m10", Count: 1}, {Name: "concrete mix", Stock: "concrete-mix", Count: int(math.Ceil(kg / 20))}, {Name: "bucket as a mould", Stock: "mould", Count: 1},
 		},
-		Tools: []string{"drill", "file", "trowel", "scale", "gloves, goggles and a dust mask", "thermometer"},
+		Tools: []Text{"drill", "file", "trowel", "scale", "gloves, goggles and a dust mask", "thermometer"},
 		Steps: []Step{
 			{"It stays above 5 °C where it sets, for two days.", true},
-			{fmt.Sprintf("Bore 10.5 mm through the upright, %.0f mm above its plain end; push the bolt through as a pin and draw its nut tight, as much of it at either side.", belowPin*1000), false},
+			{tell("Bore {10.5 mm} through the upright, %s above its plain end; push the bolt through as a pin and draw its nut tight, as much of it at either side.", mm(belowPin)), false},
 			{"Turn the upright and both arms into the tee until they are tight; file the ends of the arms round.", false},
-			{fmt.Sprintf("Oil the mould, %.0f cm wide inside, and draw a line %.0f mm above its bottom.", float64(c.Wide)*100, math.Round(high*1000)), false},
+			{tell("Oil the mould, %s wide inside, and draw a line %s above its bottom.", cm(c.Wide), mm(high)), false},
 			{"Put on gloves, goggles and mask: wet cement burns skin and eyes. Mix the concrete as its bag says, no wetter.", true},
-			{fmt.Sprintf("Fill half of the mould. Hold the handle upright in its middle, the pin %.0f mm below the line, 40 mm of concrete below it and beside it. Fill to the line, tap the sides until no bubble rises, prop the handle.", pinDeep*1000), false},
-			{fmt.Sprintf("Cover it and leave it for two days; turn it out. Nobody lifts it for %d days after it was cast.", castDays), true},
+			{tell("Fill half of the mould. Hold the handle upright in its middle, the pin %s below the line, {40 mm} of concrete below it and beside it. Fill to the line, tap the sides until no bubble rises, prop the handle.", mm(pinDeep)), false},
+			{tell("Cover it and leave it for two days; turn it out. Nobody lifts it for %d days after it was cast.", castDays), true},
 			{"Weigh it, with its ±; write both on it.", true},
 			{"Hang it by both arms with the proof load for 5 minutes; no crack runs from the handle.", true},
 		},
-		Proof:   fmt.Sprintf("%.0f kg in all hung by both arms for 5 minutes, a hand above the floor, nobody's foot beneath. Passing raises nothing.", proofMass(c.Mass)),
+		Proof:   tell("%s in all hung by both arms for 5 minutes, a hand above the floor, nobody's foot beneath. Passing raises nothing.", kilo(proofMass(c.Mass))),
 		ProofOf: proofMass(c.Mass), Inspect: looked("cracks, chips, rust, the tee's threads"),
-		Cautions: []string{guidance, "Not made to be dropped or thrown, not overhead.", "Wet cement burns: wash it off at once with much water."},
+		Cautions: []Text{guidance, "Not made to be dropped or thrown, not overhead.", "Wet cement burns: wash it off at once with much water."},
 	}, nil
 }
 
@@ -87,11 +86,11 @@ var castDesign = Design{
 		fits := math.Floor(100*math.Sqrt(v.Num["mass_kg"]/concreteDensity/(math.Pi/4*(pinDeep+belowPin+cover)))) / 100
 		narrow := math.Max(pinLong+2*cover, fits)
 		if narrow != v.Num["wide_m"] {
-			out = append(out, sized(fmt.Sprintf("a mould of %.0f cm inside", narrow*100), "wide_m", narrow))
+			out = append(out, sized(tell("a mould of %s inside", cm(narrow)), "wide_m", narrow))
 		}
 		for _, kg := range []float64{8, 12, 16, 24} {
 			if kg != v.Num["mass_kg"] {
-				out = append(out, sized(fmt.Sprintf("a block of %.0f kg", kg), "mass_kg", kg), sized(fmt.Sprintf("a block of %.0f kg in a mould of 20 cm inside", kg), "mass_kg", kg, "wide_m", 0.20))
+				out = append(out, sized(tell("a block of %s", kilo(kg)), "mass_kg", kg), sized(tell("a block of %s in a mould of {20 cm} inside", kilo(kg)), "mass_kg", kg, "wide_m", 0.20))
 			}
 		}
 		return out
@@ -99,7 +98,7 @@ var castDesign = Design{
 	Instead: always("a sandbag, or jugs in a pack"),
 	Key:     "cast", Name: "Cast block", Does: "one heavy load with a handle for two hands", On: Nowhere,
 	Asks: asked(
-		Ask{Key: "mass_kg", Label: "All of it weighs", Kind: quantity.KindMass, Low: 3, High: 60, Help: "Concrete of 2350 kg/m³; what the scale says afterwards counts."},
+		Ask{Key: "mass_kg", Label: "All of it weighs", Kind: quantity.KindMass, Low: 3, High: 60, Help: "Concrete of {2350 kg}/m³; what the scale says afterwards counts."},
 		metres("wide_m", "Mould, inside", 0.15, 0.45), marked("joint_n", "Tee is marked with"),
 	),
 	Starts: func(Situation) Values {

@@ -10,11 +10,12 @@ import (
 // it has, in one unit, with the rule and where it comes from. Refused says why a link holds
 // nothing whatever its numbers: a link without a rating is such.
 type Check struct {
-	Link             string
+	Link             Text
 	Demand, Capacity float64
 	Unit             string // N, Pa, m
-	Formula, Source  string
-	Refused          string
+	Formula          Text
+	Source           string
+	Refused          Text
 	Fits             bool // it is about room or a place, not about strength
 	Hold             bool // it waits for an answer, or the answer is no
 }
@@ -37,7 +38,8 @@ func (c Check) OK() bool { return c.Use() <= 1 }
 // piece), of a sheet with its width, and how many. Grain says that the length of a piece of a sheet
 // runs along the face grain, so that it is not turned.
 type Part struct {
-	Name, Stock   string
+	Name          Text
+	Stock         string
 	Length, Width quantity.Length
 	Count         int
 	Grain         bool
@@ -46,7 +48,7 @@ type Part struct {
 // Step is one thing to do. At a Hold it is asked whether something is so before anybody goes
 // on.
 type Step struct {
-	Text string
+	Text Text
 	Hold bool
 }
 
@@ -54,32 +56,32 @@ type Step struct {
 // check that is used furthest. Remedy is the cheapest change that makes all checks pass, nil
 // where they do or none does; Instead says what is safe in its place.
 type Built struct {
-	Title     string
+	Title     Text
 	Mass      quantity.Mass   // of the thing itself, in kg; 0 where it does not matter
 	Bottom    quantity.Length // of what is fixed to a wall, above the floor, and its top
 	Top       quantity.Length
 	Floor     float64 // what it stands on, in m²
 	OnFloor   bool    // who is on it stands on the floor in the end
 	Parts     []Part
-	Tools     []string
+	Tools     []Text
 	Hours     [2]float64 // a joiner's
 	Opened    bool       // masonry is drilled or a ceiling opened
 	Steps     []Step
 	Checks    []Check
-	Proof     string
+	Proof     Text
 	ProofOf   float64 // what is hung or laid on for proof, in kg; 0 where nothing is
 	ProofPull float64 // what bands' anchors are pulled with for proof, in N; 0 for others
-	Inspect   string
-	Cautions  []string
+	Inspect   Text
+	Cautions  []Text
 	Remedy    *Remedy
-	Instead   string
+	Instead   Text
 }
 
 // Remedy is a change of a design, in words, with how far its weakest link is used then. To are the
 // answers that it changes and Moved where it then stands, for one that can be done at once: Does
 // says so.
 type Remedy struct {
-	Change string
+	Change Text
 	Use    float64
 	Does   bool
 	To     Values

@@ -1,7 +1,6 @@
 package builds
 
 import (
-	"fmt"
 	"math"
 
 	"scrappyrack/core/quantity"
@@ -61,14 +60,14 @@ const (
 )
 
 // recoils are the cautions of what bands of a pull hang from.
-func (s Situation) recoils(f quantity.Force) []string {
+func (s Situation) recoils(f quantity.Force) []Text {
 	stretch := s.Stretch
 	if stretch <= 0 {
 		stretch = usualStretch
 	}
-	out := []string{"No metal between the anchor and the hand: no hook, no ring that flies with the band."}
+	out := []Text{"No metal between the anchor and the hand: no hook, no ring that flies with the band."}
 	if e := Recoil(f, stretch); e > recoilSafe {
-		out = append(out, fmt.Sprintf("A band that lets go gives back up to %.0f J: nobody in line with it within its stretched length and 1 m, eyes guarded.", e))
+		out = append(out, tell("A band that lets go gives back up to %s: nobody in line with it within its stretched length and {1 m}, eyes guarded.", joule(e)))
 	}
 	return out
 }

@@ -13,20 +13,24 @@ import (
 )
 
 // Word is one of the answers to a question, by what it is kept as.
-type Word struct{ Key, Name string }
+type Word struct {
+	Key  string
+	Name Text
+}
 
 // Ask is one size or answer that a design is made from. With Words it is one of these, else a
 // number from Low to High in the base unit of Kind. Key is what errors call it.
 type Ask struct {
-	Key, Label string
-	Kind       quantity.Kind
-	Low, High  float64
-	Words      []Word
-	Help       string
-	Mark       bool    // what a link is marked with
-	Hold       string  // the one answer with which anybody goes on, of a hold with words
-	Least      float64 // from where on anybody goes on, of a hold with a number; 0 is not known
-	Text       bool    // it is answered in words of one's own
+	Key       string
+	Label     Text
+	Kind      quantity.Kind
+	Low, High float64
+	Words     []Word
+	Help      Text
+	Mark      bool    // what a link is marked with
+	Hold      string  // the one answer with which anybody goes on, of a hold with words
+	Least     float64 // from where on anybody goes on, of a hold with a number; 0 is not known
+	Text      bool    // it is answered in words of one's own
 }
 
 // Values are the sizes and answers of one build, by the keys of its design's Asks.
@@ -115,7 +119,7 @@ type Design struct {
 	Wide            func(Values, Situation) quantity.Length
 	Studs           func(Values, Situation) []quantity.Length
 	Changes         func(Values, Situation) []change
-	Instead         func(Values) string // what does without it
+	Instead         func(Values) Text // what does without it
 }
 
 // Fit are a design's sizes for a situation: with what is worn there.
@@ -201,7 +205,7 @@ type Worked struct {
 
 // For says whose body a design was worked out for in a situation, and with what is worn; empty where
 // no body is on it.
-func (w Worked) For(s Situation) string {
+func (w Worked) For(s Situation) Text {
 	worn, on := w.Values.Num[worn.Key]
 	if !on {
 		return ""
@@ -210,7 +214,7 @@ func (w Worked) For(s Situation) string {
 	if who == "" {
 		who = "the client"
 	}
-	return fmt.Sprintf("Worked out for %s: %.1f kg with its ±, and %.1f kg worn or held; no more than that on it", who, float64(s.Body.Value+s.Body.Expanded()), worn)
+	return tell("Worked out for %s: %s with its ±, and %s worn or held; no more than that on it", who, kilo(s.Body.Value+s.Body.Expanded(), 1), kilo(worn, 1))
 }
 
 func (a Ask) takes(v Values) error {
@@ -231,23 +235,23 @@ func (a Ask) takes(v Values) error {
 }
 
 // yesNo asks something that is not known until it is said.
-func yesNo(key, label, help string) Ask { return yesNoOf(key, label, "No, or not known", help) }
+func yesNo(key string, label, help Text) Ask { return yesNoOf(key, label, "No, or not known", help) }
 
-func yesNoOf(key, label, no, help string) Ask {
+func yesNoOf(key string, label, no, help Text) Ask {
 	return Ask{Key: key, Label: label, Words: []Word{{"yes", "Yes"}, {"no", no}}, Help: help}
 }
 
-func metres(key, label string, low, high float64) Ask {
+func metres(key string, label Text, low, high float64) Ask {
 	return Ask{Key: key, Label: label, Kind: quantity.KindLevel, Low: low, High: high}
 }
 
 // marked asks what a link is marked with.
-func marked(key, label string) Ask {
+func marked(key string, label Text) Ask {
 	return Ask{Key: key, Label: label, Kind: quantity.KindForce, Low: 0, High: 100000, Mark: true, Help: "Its working load as the maker marks it; 0 where there is no mark: then it counts as nothing."}
 }
 
 // always says the same, whatever the answers.
-func always(text string) func(Values) string { return func(Values) string { return text } }
+func always(text Text) func(Values) Text { return func(Values) Text { return text } }
 
 // extra bounds a supply by what its build was worked out with besides the body.
 func extra(v Values, s capability.Supply) capability.Supply {
@@ -293,7 +297,7 @@ var friction = Ask{Key: "mu", Label: "Friction of its feet", Kind: quantity.Kind
 
 func words(pairs ...string) (out []Word) {
 	for i := 0; i+1 < len(pairs); i += 2 {
-		out = append(out, Word{pairs[i], pairs[i+1]})
+		out = append(out, Word{pairs[i], Text(pairs[i+1])})
 	}
 	return out
 }

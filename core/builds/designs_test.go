@@ -17,7 +17,7 @@ func TestDoorsAsASensiblePersonExpects(t *testing.T) {
 	got, err := d.Build()
 	require.NoError(t, err)
 	assert.False(t, got.OK())
-	assert.Contains(t, got.Weakest().Refused, "nobody has pulled these bands on a scale")
+	assert.Contains(t, got.Weakest().Refused.In(quantity.Metric), "nobody has pulled these bands on a scale")
 	d.Read, d.Door, d.Pull = true, builds.SolidOnThree, 230
 	got, err = d.Build()
 	require.NoError(t, err)
@@ -36,7 +36,7 @@ func TestDoorsAsASensiblePersonExpects(t *testing.T) {
 		change(&x)
 		got, err := x.Build()
 		require.NoError(t, err)
-		assert.Contains(t, got.Weakest().Link, link)
+		assert.Contains(t, got.Weakest().Link.In(quantity.Metric), link)
 	}
 }
 

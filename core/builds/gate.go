@@ -29,7 +29,7 @@ const (
 const knotShare, incised = 0.25, 0.80
 
 // gateWords are what timber is picked by.
-const gateWords = "no knot over a quarter of its face in the middle half, grain within 1 in 10, no nail hole or notch there, no split, wane or rot, bent by no more than 1 in 200, dry, from no pallet"
+const gateWords Text = "no knot over a quarter of its face in the middle half, grain within 1 in 10, no nail hole or notch there, no split, wane or rot, bent by no more than 1 in 200, dry, from no pallet"
 
 // gate is whether timber may be counted on at all, by the face that knots are held against.
 // Source: house rules; a moisture of 19 % by NDS 2018 4.1.4, from memory.

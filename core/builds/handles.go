@@ -1,7 +1,6 @@
 package builds
 
 import (
-	"fmt"
 	"math"
 
 	"scrappyrack/core/quantity"
@@ -43,7 +42,7 @@ func (h FarmerHandle) Build() (Built, error) {
 	}
 	section = section.Of(steel)
 	half := float64(h.Mass.Value+h.Mass.Expanded()) / 2
-	hung := Check{Link: "each bail", Demand: half, Capacity: bailMark, Unit: "kg", Formula: "half of it at each end against 15 kg, no mark", Source: "house value"}
+	hung := Check{Link: "each bail", Demand: half, Capacity: bailMark, Unit: "kg", Formula: "half of it at each end against {15 kg}, no mark", Source: "house value"}
 	if !h.ByBail {
 		capacity, why := h.Strap.Capacity(false)
 		hung = Check{Link: "each strap", Demand: half * quantity.StandardGravity * CarryFactor, Capacity: capacity, Unit: "N", Formula: "half of it × 2 against its mark", Source: "its maker", Refused: why}
@@ -56,20 +55,20 @@ func (h FarmerHandle) Build() (Built, error) {
 			hung,
 		},
 		Parts: []Part{{Name: "handle", Stock: "pipe-" + h.Pipe, Length: 2 * (h.Arm + endBeyond), Count: 2}, {Name: "collar, two at each end", Stock: "collar", Count: 8}, {Name: "cloth tape for the grip", Stock: "tape", Count: 1}},
-		Tools: []string{"pipe cutter", "file", "tape", "scale"},
+		Tools: []Text{"pipe cutter", "file", "tape", "scale"},
 		Steps: []Step{
 			{"Cut both handles of one length, file the ends round.", false},
-			{fmt.Sprintf("Mark the middle of each, and %.0f mm from it to both sides: there the loads hang. Wind tape over 150 mm in the middle, where the hand goes.", float64(h.Arm)*1000), false},
+			{tell("Mark the middle of each, and %s from it to both sides: there the loads hang. Wind tape over {150 mm} in the middle, where the hand goes.", mm(h.Arm)), false},
 			h.hang(),
-			{"Push a collar on inside and one outside of each load, 10 mm beside what hangs there, and tighten them.", false},
-			{"Weigh both as they are loaded: within 0.2 kg of each other, and level in the hand.", true},
-			{"Collars lock at both ends; loads hang 50 mm off the ground when it is picked up.", true},
+			{"Push a collar on inside and one outside of each load, {10 mm} beside what hangs there, and tighten them.", false},
+			{"Weigh both as they are loaded: within {0.2 kg} of each other, and level in the hand.", true},
+			{"Collars lock at both ends; loads hang {50 mm} off the ground when it is picked up.", true},
 			{"Hang the proof load from the middle, nobody beneath.", true},
 		},
-		Proof:    fmt.Sprintf("%.0f kg hung as it is carried, 5 minutes, nobody beneath. Passing raises nothing.", proofMass(h.Mass)),
+		Proof:    tell("%s hung as it is carried, 5 minutes, nobody beneath. Passing raises nothing.", kilo(proofMass(h.Mass))),
 		ProofOf:  proofMass(h.Mass),
 		Inspect:  "Every 3 months: bends, cracks, rust, collars. Written down with the date.",
-		Cautions: []string{"Not made to be dropped.", "Buckets by their bail only up to 15 kg; above, a strap under the base.", guidance},
+		Cautions: []Text{"Not made to be dropped.", "Buckets by their bail only up to {15 kg}; above, a strap under the base.", guidance},
 	}
 	if !h.ByBail {
 		out.Parts = append(out.Parts, Part{Name: "strap, a sewn loop, marked", Stock: "strap-sewn", Count: 4})
@@ -94,11 +93,11 @@ type LoadingPin struct {
 	Eye         Hardware
 }
 
-// An M20 rod: its outside and how far its nut bears, in m, and its stress area, in m² (ISO 898-1 and
-// ISO 4032, from memory). Its foot is a plate of 100 × 100 × 6 mm; rodBeyond is its length beyond
+// A rod of M20 or ¾ in: its outside and how far its nut bears, in m, and its stress area, in m², the smaller
+// of both (ISO 898-1, ISO 4032, ASME B1.1, from memory). Its foot is a plate of 100 × 100 × 6 mm; rodBeyond is its length beyond
 // the plates, in m.
 const (
-	rodOutside, nutBears, rodArea = 0.020, 0.015, 245e-6
+	rodOutside, nutBears, rodArea = 0.020, 0.0143, 215e-6
 	footSide, footThick           = 0.100, 0.006
 	rodBeyond, sleeved            = quantity.Length(0.20), quantity.Length(0.045)
 )
@@ -123,27 +122,27 @@ func (p LoadingPin) Build() (Built, error) {
 	out := Built{
 		Title: "Loading pin", Hours: [2]float64{1, 1.5},
 		Checks: []Check{
-			{Link: "eye", Demand: f, Capacity: eye, Unit: "N", Formula: "2 m g against its mark", Source: "its maker", Refused: why},
-			{Link: "rod", Demand: f / rodArea, Capacity: steel.Bending, Unit: "Pa", Formula: "2 m g over its stress area", Source: "statics; 205 MPa / 1.67; ISO 898-1, from memory"},
-			{Link: "foot in bending", Demand: foot, Capacity: steel.Bending, Unit: "Pa", Formula: "2 m g · arm over 2π r t²/6 at its nut", Source: "statics; 205 MPa / 1.67"},
+			{Link: "eye", Demand: f, Capacity: eye, Unit: "N", Formula: "{2 m} g against its mark", Source: "its maker", Refused: why},
+			{Link: "rod", Demand: f / rodArea, Capacity: steel.Bending, Unit: "Pa", Formula: "{2 m} g over its stress area", Source: "statics; 205 MPa / 1.67; ISO 898-1, from memory"},
+			{Link: "foot in bending", Demand: foot, Capacity: steel.Bending, Unit: "Pa", Formula: "{2 m} g · arm over 2π r t²/6 at its nut", Source: "statics; 205 MPa / 1.67"},
 			{Link: "bore over the rod", Fits: true, Demand: rodOutside, Capacity: float64(p.Bore), Unit: "m", Formula: "the rod against the plates' bore", Source: "geometry"},
-			{Link: "foot under the bore", Fits: true, Demand: float64(p.Bore) + 2*0.0125, Capacity: footSide, Unit: "m", Formula: "the foot reaches 12.5 mm beyond the bore", Source: "house value"},
+			{Link: "foot under the bore", Fits: true, Demand: float64(p.Bore) + 2*0.0125, Capacity: footSide, Unit: "m", Formula: "the foot reaches {12.5 mm} beyond the bore", Source: "house value"},
 		},
 		Parts: []Part{
 			{Name: "rod, cut to length", Stock: "rod-m20", Count: 1}, {Name: "foot", Stock: "base-plate", Count: 1}, {Name: "eye nut, marked", Stock: "eye-nut-m20", Count: 1}, {Name: "nut", Stock: "nut-m20", Count: nuts},
 		},
-		Tools: []string{"hacksaw", "file", "two spanners of 30 mm", "paint"},
+		Tools: []Text{"hacksaw", "file", "two spanners of {30 mm}", "paint"},
 		Steps: []Step{
-			{fmt.Sprintf("Cut the rod to %.0f mm. File its end until a nut runs on by hand.", float64(p.Stack+rodBeyond)*1000), false},
-			{"At its lower end turn on two nuts, 5 mm of rod below them, and lock them against each other. Set the foot on them and draw a third nut down on it.", false},
+			{tell("Cut the rod to %s. File its end until a nut runs on by hand.", mm(p.Stack+rodBeyond)), false},
+			{"At its lower end turn on two nuts, {5 mm} of rod below them, and lock them against each other. Set the foot on them and draw a third nut down on it.", false},
 			{"At its upper end turn on a nut, then the eye nut until the rod fills its thread; lock the nut against it.", false},
 			{"Draw a line of paint over nuts and rod: they have turned when it is broken. Nothing turns by hand.", true},
 			{"Stack the plates on the foot, the largest lowest, and draw the fifth nut down on them before it is lifted.", false},
 			{"Hang it with the proof load, a hand above the floor, for 5 minutes; look again.", true},
 		},
-		Proof:   fmt.Sprintf("%.0f kg on it, hung by its eye for 5 minutes, a hand above the floor, nobody's foot beneath. Passing raises nothing.", proofMass(p.Mass)),
+		Proof:   tell("%s on it, hung by its eye for 5 minutes, a hand above the floor, nobody's foot beneath. Passing raises nothing.", kilo(proofMass(p.Mass))),
 		ProofOf: proofMass(p.Mass), Inspect: looked("eye, threads, foot, lines of paint"),
-		Cautions: []string{guidance, "Not made to be dropped, not swung.", "Feet beside it, never below it."},
+		Cautions: []Text{guidance, "Not made to be dropped, not swung.", "Feet beside it, never below it."},
 	}
 	if p.Bore >= sleeved {
 		out.Parts = append(out.Parts, Part{Name: "sleeve over the rod", Stock: "pipe-1-1/4", Length: p.Stack, Count: 1})
@@ -159,7 +158,7 @@ var pinDesign = Design{
 	Changes: func(v Values, _ Situation) (out []change) {
 		for _, kg := range []float64{150, 120, 100, 80, 60, 40} {
 			if kg < v.Num["mass_kg"] {
-				out = append(out, sized(fmt.Sprintf("at most %.0f kg on it", kg), "mass_kg", kg))
+				out = append(out, sized(tell("at most %s on it", kilo(kg)), "mass_kg", kg))
 			}
 		}
 		return out
@@ -168,7 +167,7 @@ var pinDesign = Design{
 	Key:     "pin", Name: "Loading pin", Does: "plates hung from one hand, a belt or a strap", On: Nowhere,
 	Asks: asked(
 		Ask{Key: "mass_kg", Label: "Plates on it", Kind: quantity.KindMass, Low: 1, High: 300}, metres("stack_m", "Stack of plates, high", 0.02, 0.7),
-		Ask{Key: "bore_m", Label: "Plates' bore", Kind: quantity.KindThin, Low: float64(leastBore), High: 0.1, Help: "25 to 28 mm, or 50 mm: measure it."}, marked("eye_n", "Eye is marked with"),
+		Ask{Key: "bore_m", Label: "Plates' bore", Kind: quantity.KindThin, Low: float64(leastBore), High: 0.1, Help: "{25 to 28 mm}, or {50 mm}: measure it."}, marked("eye_n", "Eye is marked with"),
 	),
 	Starts: func(s Situation) Values {
 		return Values{Num: map[string]float64{"mass_kg": max(20, math.Round(float64(s.Body.Value)/4)), "stack_m": 0.15, "bore_m": 0.05, "eye_n": 0}}

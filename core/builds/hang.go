@@ -1,7 +1,6 @@
 package builds
 
 import (
-	"fmt"
 	"math"
 	"slices"
 
@@ -13,10 +12,11 @@ import (
 // hangDesigns are those that bands or bodies pull at.
 func hangDesigns() []Design { return []Design{bandBoard, bodyBoard, doorStrap, barDesign, ringsDesign} }
 
-// Screws that boards are held with.
+// Screws that boards are held with, as shops sell them: in metric lengths and in inches, and worked out as
+// the smaller of both. Keys are of old and stand in files.
 var (
-	lagWords = words("6.5x115", "6.5 × 115 mm, ¼ × 4½ in", "8x125", "8 × 125 mm, 5⁄16 × 5 in", "6.5x150", "6.5 × 150 mm, ¼ × 6 in", "8x150", "8 × 150 mm, 5⁄16 × 6 in")
-	lags     = map[string][3]quantity.Length{"6.5x115": {0.0065, 0.115, 0.070}, "8x125": {0.008, 0.125, 0.080}, "6.5x150": {0.0065, 0.150, 0.090}, "8x150": {0.008, 0.150, 0.095}}
+	lagWords = words("6.5x115", "{6 × 120 mm|¼ × 4½ in}", "8x125", "{8 × 130 mm|5⁄16 × 5 in}", "6.5x150", "{6 × 150 mm|¼ × 6 in}", "8x150", "{8 × 150 mm|5⁄16 × 6 in}")
+	lags     = map[string][3]quantity.Length{"6.5x115": {0.0060, 0.1143, 0.068}, "8x125": {0.008, 0.125, 0.078}, "6.5x150": {0.0060, 0.150, 0.090}, "8x150": {0.008, 0.150, 0.094}}
 )
 
 // wallAsks are what is asked of a wall, by what it is built of: of one that a body hangs from whether its
@@ -27,8 +27,8 @@ func wallAsks(v Values, s Situation) []Ask {
 	switch base.Kind {
 	case WoodStuds:
 		asks = []Ask{
-			{Key: "stud", Label: "Studs", Words: words("89", "38 × 89 mm, 2 × 4", "63", "38 × 63 mm, or not known")},
-			yesNo("plate_held", "Top plate nailed to the floor above", "Look from the loft or behind the lining. A partition that is held by nothing takes bands to 250 N only."),
+			{Key: "stud", Label: "Studs", Words: words("89", "{38 × 89 mm|2 × 4}", "63", "{38 × 63 mm|2 × 3}, or not known")},
+			yesNo("plate_held", "Top plate nailed to the floor above", "Look from the loft or behind the lining. A partition that is held by nothing takes bands to {250 N} only."),
 			{Key: "ends", Label: "Studs held by their plates with", Words: endWords, Help: "What is pulled off the studs goes on into both plates."},
 		}
 		if base.Ends == RatedAngles {
@@ -47,7 +47,7 @@ func wallAsks(v Values, s Situation) []Ask {
 // wallChanges are changes of what is held with screws in a wall, the cheapest first, each of more by
 // itself and with all that can be done about the screws.
 func wallChanges(more ...change) []change {
-	cut, long := sized("the lining cut out behind it", "cut", "yes"), sized("lag screws of 8 × 150 mm", "screw", "8x150")
+	cut, long := sized("the lining cut out behind it", "cut", "yes"), sized("lag screws of {8 × 150 mm|5⁄16 × 6 in}", "screw", "8x150")
 	all := []change{cut, long, cut.and(long)}
 	for _, m := range more {
 		all = append(all, m, m.and(cut).and(long))
@@ -59,7 +59,7 @@ func wallChanges(more ...change) []change {
 func lighter(v Values) (out []change) {
 	for _, most := range []float64{300, 250, 200, 150, 100} {
 		if most < v.Num["pull_n"] {
-			out = append(out, sized(fmt.Sprintf("lighter bands: %.0f N at the most", most), "pull_n", most))
+			out = append(out, sized(tell("lighter bands: %s at the most", newton(most)), "pull_n", most))
 		}
 	}
 	return out
@@ -153,7 +153,7 @@ var bodyBoard = Design{
 		more := []change{legs}
 		for _, steep := range []float64{45, 60, 75} {
 			if steep > v.Num["steep_deg"] {
-				nearer := sized(fmt.Sprintf("a strap at %.0f° or steeper, the feet nearer to the wall", steep), "steep_deg", steep)
+				nearer := sized(tell("a strap at %.0f° or steeper, the feet nearer to the wall", steep), "steep_deg", steep)
 				more = append(more, nearer, legs.and(nearer))
 			}
 		}
@@ -228,12 +228,12 @@ func doorChanges(v Values, _ Situation) (out []change) {
 	}
 	if need := 2 * max(v.length("gap_m"), usualGap); v.length("knot_m") < need {
 		knot := max(0.04, need)
-		with(sized(fmt.Sprintf("a thicker tube behind the leaf, %.0f mm", math.Ceil(float64(knot)*1000-1e-9)), "knot_m", knot))
+		with(sized(tell("a thicker tube behind the leaf, %s", mm(knot)), "knot_m", knot))
 	}
 	solid := sized("a door that is solid, on three hinges", "door", "solid")
 	solid.world = true
 	less := func(most float64) change {
-		return sized(fmt.Sprintf("lighter bands: at most %.0f N together", most), "pull_n", most)
+		return sized(tell("lighter bands: at most %s together", newton(most)), "pull_n", most)
 	}
 	pull, light := v.Num["pull_n"], v.Word["door"] == string(LighterDoor)
 	switch {
@@ -332,10 +332,10 @@ func barChanges(v Values, s Situation) (out []change) {
 	case hang && !hung:
 		holds = nil
 		for _, j := range []struct {
-			words string
+			words Text
 			wide  float64
 		}{{"two sawn joists that were seen", 0.038}, {"two pairs of sawn joists that were seen, each bolted together", 0.076}} {
-			to := sized("on brackets bolted through "+j.words+", 38 × 235 mm of stamped Douglas fir-larch, 0.4 m apart, 3.6 m from bearing to bearing, 0.6 m from one of them, below a furnished room, instead of "+v.Word["support"],
+			to := sized("on brackets bolted through "+j.words+", {38 × 235 mm|2 × 10} of stamped Douglas fir-larch, {0.4 m} apart, {3.6 m} from bearing to bearing, {0.6 m} from one of them, below a furnished room, instead of "+Text(v.Word["support"]),
 				"support", string(Brackets), "overhead", "sawn", "above", string(FurnishedRoom), "joists_m", 0.4, "wood", "timber-graded:douglas-fir-larch", joistPrefix+"b_m", j.wide, joistPrefix+"h_m", 0.235, joistPrefix+"span_m", 3.6, joistPrefix+"at_m", 0.6, "bolt_m", 0.016, "above_m", 0.16)
 			to.world = true
 			holds = append(holds, hold.and(to))
@@ -358,8 +358,8 @@ func hangs(v Values) bool { return v.Word["use"] == string(HangFrom) }
 
 // barSideways are what can be done about rows that pull supports over or along.
 func barSideways(v Values) []change {
-	low := sized("the bar 0.8 m above the floor", "high_m", math.Min(v.Num["high_m"], 0.8))
-	wide := sized("supports whose feet stand 0.76 m apart", "spread_m", math.Max(v.Num["spread_m"], 0.76))
+	low := sized("the bar {0.8 m} above the floor", "high_m", math.Min(v.Num["high_m"], 0.8))
+	wide := sized("supports whose feet stand {0.76 m} apart", "spread_m", math.Max(v.Num["spread_m"], 0.76))
 	feet := rubberFeet(v)
 	return []change{feet, low, low.and(feet), wide, wide.and(feet), wide.and(low).and(feet)}
 }
@@ -374,7 +374,7 @@ func barsWith(hold change, hung bool, v Values, s Situation) (out []change) {
 	}
 	for _, in := range []float64{0.15, 0.10} {
 		if in < v.Num["inside_m"] {
-			out = append(out, hold.and(sized(fmt.Sprintf("hands %.0f cm from the supports", in*100), "inside_m", in)))
+			out = append(out, hold.and(sized(tell("hands %s from the supports", cm(in)), "inside_m", in)))
 		}
 	}
 	spans := []float64{v.Num["span_m"]}
@@ -390,7 +390,7 @@ func barsWith(hold change, hung bool, v Values, s Situation) (out []change) {
 			}
 			c := hold.and(sized(b.Name, "stock", b.Key))
 			if i > 0 {
-				c = c.and(sized(fmt.Sprintf("%.1f m between the supports", span), "span_m", span, "inside_m", math.Min(v.Num["inside_m"], span/2)))
+				c = c.and(sized(tell("%s between the supports", metre(span, 1)), "span_m", span, "inside_m", math.Min(v.Num["inside_m"], span/2)))
 			}
 			if b.Rolls {
 				c.note = better(v.Over(c.to), s)
@@ -402,11 +402,11 @@ func barsWith(hold change, hung bool, v Values, s Situation) (out []change) {
 }
 
 // better names the bar with the better grip where a thick board would do.
-func better(v Values, s Situation) string {
+func better(v Values, s Situation) Text {
 	grip := barOf(v, s)
 	grip.Stock, grip.Rated = "pipe-1-1/4", max(grip.Rated, 1e6)
 	if got, err := grip.Build(); err == nil && got.OK() {
-		return fmt.Sprintf("; 1¼ in steel pipe is the better grip, used %.2f", math.Ceil(got.Weakest().Use()*100)/100)
+		return tell("; 1¼ in steel pipe is the better grip, used %.2f", math.Ceil(got.Weakest().Use()*100)/100)
 	}
 	return ""
 }
@@ -418,7 +418,7 @@ var barDesign = Design{
 			{Key: "use", Label: "For", Words: words("row", "Rows, feet on the floor", "hang", "Hanging, pull-ups")}, {Key: "stock", Label: "Bar", Words: barWords()},
 			metres("span_m", "Between the supports", 0.3, 2.5), metres("inside_m", "Each hand from its support", 0, 1.2),
 			{Key: "support", Label: "On", Words: words("sawhorses", "Sawhorses", "chairs", "Chairs", "brackets", "Brackets bolted through two joists")},
-			marked("rated_n", "Each support is marked with"), yesNo("held", "Held at both ends", "A board in cradles of 39 mm with cheeks of 60 mm and stops; a pipe with pins or collars."),
+			marked("rated_n", "Each support is marked with"), yesNo("held", "Held at both ends", "A board in cradles of {39 mm} with cheeks of {60 mm} and stops; a pipe with pins or collars."),
 		}
 		if v.Word["support"] == string(Chairs) {
 			asks = append(asks, yesNo("at_wall", "Chairs against a wall, no castors, nothing folds", ""))
@@ -442,7 +442,7 @@ var barDesign = Design{
 		return out, named(err, joistPrefix)
 	},
 	Changes: barChanges,
-	Instead: func(v Values) string {
+	Instead: func(v Values) Text {
 		if v.Word["use"] == string(HangFrom) {
 			return "rows under a bar at the hip, feet on the floor, or a pull-down on a band at an anchor that holds"
 		}
@@ -468,7 +468,7 @@ var ringsDesign = Design{
 	Asks: func(Values, Situation) []Ask {
 		return append(overheadAsks(""), metres("apart_m", "Straps apart", 0.2, 1.5),
 			Ask{Key: "aside_deg", Label: "Pulled aside by at most, degrees", Kind: quantity.KindCount, Low: 0, High: 45, Help: "Straps hang straight in hangs and chin-ups, along the joists in rows; flies and presses pull them aside."},
-			yesNo("blocked", "Blocking between the joists beside them, both sides", "A piece of the joists' size, tight between them, within 0.3 m of the bolt: joists turn over without it."),
+			yesNo("blocked", "Blocking between the joists beside them, both sides", "A piece of the joists' size, tight between them, within {0.3 m} of the bolt: joists turn over without it."),
 			yesNo("swings", "The movement swings", "Then × 3.5 instead of 2.5."), marked("strap_n", "Each strap is marked with"), marked("plate_n", "Each plate, and the shackle in it, marked with"), worn)
 	},
 	Starts: func(Situation) Values {
@@ -476,7 +476,7 @@ var ringsDesign = Design{
 	},
 	Build: func(v Values, s Situation) (Built, error) { return ringsOf(v, s).Build() },
 	Changes: func(v Values, _ Situation) []change {
-		apart := sized("straps 0.5 m apart, on different joists", "apart_m", math.Max(v.Num["apart_m"], 0.5))
+		apart := sized("straps {0.5 m} apart, on different joists", "apart_m", math.Max(v.Num["apart_m"], 0.5))
 		blocked := sized("blocking between the joists, both sides", "blocked", "yes")
 		out := append([]change{apart, blocked, apart.and(blocked)}, overheadChanges("", v)...)
 		for _, c := range overheadChanges("", v) {

@@ -49,7 +49,7 @@ type Hardware struct {
 // Capacity is what a link may bear, factored loads against it, in N; 0 with the reason where
 // it may bear nothing. Body says that a body hangs from it: then no more than 0.7 of it, for
 // fatigue.
-func (h Hardware) Capacity(body bool) (newtons float64, why string) {
+func (h Hardware) Capacity(body bool) (newtons float64, why Text) {
 	switch {
 	case h.Kind == OpenHook && body:
 		return 0, "an open hook lets go: never for a body"

@@ -1,8 +1,6 @@
 package builds
 
 import (
-	"fmt"
-
 	"scrappyrack/core/quantity"
 )
 
@@ -10,12 +8,12 @@ import (
 // known, and not known stops. Its check refuses until then; nothing else of a design depends on it.
 
 // hold asks one; good is what has to be so, bad what is wrong where it is not.
-func hold(key, label, good, bad, help string) Ask {
-	return Ask{Key: key, Label: label, Hold: "yes", Help: help, Words: words("yes", good, "no", bad, "unknown", "Not known yet")}
+func hold(key string, label, good, bad, help Text) Ask {
+	return Ask{Key: key, Label: label, Hold: "yes", Help: help, Words: []Word{{"yes", good}, {"no", bad}, {"unknown", "Not known yet"}}}
 }
 
 // stops are holds of a design before all else: refused is why one stops.
-func (a Ask) stops(v Values) (why string) {
+func (a Ask) stops(v Values) (why Text) {
 	switch {
 	case a.Hold != "" && v.Word[a.Key] == "unknown":
 		return "nobody has answered yet: " + lower(a.Label)
@@ -24,18 +22,18 @@ func (a Ask) stops(v Values) (why string) {
 	case a.Least > 0 && v.Num[a.Key] == 0:
 		return "nobody has answered yet: " + lower(a.Label)
 	case a.Least > 0 && v.Num[a.Key] < a.Least:
-		return fmt.Sprintf("less than %.0f mm: %s", a.Least*1000, lower(a.Label))
+		return tell("less than %s: %s", mm(a.Least), lower(a.Label))
 	}
 	return ""
 }
 
-func (a Ask) answer(key string) string {
+func (a Ask) answer(key string) Text {
 	for _, w := range a.Words {
 		if w.Key == key {
 			return w.Name
 		}
 	}
-	return key
+	return Text(key)
 }
 
 // open are the checks of the holds among some questions.

@@ -1,7 +1,6 @@
 package builds
 
 import (
-	"fmt"
 	"math"
 
 	"scrappyrack/core/quantity"
@@ -11,6 +10,7 @@ import (
 const (
 	joinScrew                           = "screw-5x70"
 	joinThick, joinLong                 = quantity.Length(0.005), quantity.Length(0.070)
+	joinBears                           = quantity.Length(0.0048) // no. 10, the smaller of what shops sell
 	boardWide           quantity.Length = 0.089
 	// The most screws at each end of a brace or a strut, and how far a brace stands out beyond the narrow side
 	// of an upright, in m, so that its screws are 50 mm from its end.
@@ -25,7 +25,7 @@ var board2x4 = Section{Shape: Rect, B: boardThick, H: boardWide}
 // Joined is what one screw bears across two boards of 38 mm that lie on each other, in N, whatever
 // their grain; less where they get wet. Source: the general dowel equations, NDS 2018 chapter 12.
 func Joined(wet bool) (float64, error) {
-	f := Fixing{Kind: WoodScrew, Diameter: joinThick, Penetration: joinLong - boardThick - 2*joinThick, Gravity: Gravities[""], Wet: wet}
+	f := Fixing{Kind: WoodScrew, Diameter: joinBears, Penetration: joinLong - boardThick - 2*joinThick, Gravity: Gravities[""], Wet: wet}
 	newtons, _, err := f.Sideways(Lateral{Side: boardThick, SideGravity: Gravities[""], SideAngle: 90, MainAngle: 90})
 	return newtons, err
 }
@@ -42,7 +42,7 @@ func Slim(long float64) float64 {
 // Wide apart, all in m; Lap how it lies on each, at the angle that follows; Wet that they
 // get wet.
 type Brace struct {
-	Name                   string
+	Name                   Text
 	Push                   float64
 	High, Low, Upper, Wide float64
 	Lap                    Lap
@@ -74,7 +74,7 @@ func (b Brace) Checks(modulus, allowed float64) (screws, bends Check, spots []Sp
 	spots = b.lap().Screws(screwsOfLap)
 	screws = Check{
 		Link: b.Name, Demand: b.level() * math.Hypot(b.Upper-b.Low, b.Wide) / b.Wide, Capacity: float64(len(spots)) * each, Unit: "N",
-		Formula: fmt.Sprintf("0.15 F by its lever, along it, against %d screws at an end", len(spots)), Source: "statics; general dowel equations, NDS 2018 chapter 12",
+		Formula: tell("0.15 F by its lever, along it, against %d screws at an end", len(spots)), Source: "statics; general dowel equations, NDS 2018 chapter 12",
 	}
 	if len(spots) == 0 {
 		screws.Refused = "no screw finds room where they lie on each other"

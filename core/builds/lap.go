@@ -109,7 +109,7 @@ func (l Lap) Screws(most int) (best []Spot) {
 
 // figure draws a lap: the upper board upright, its end below, the other across it, and where its screws go,
 // with their numbers.
-func (l Lap) figure(name, link string) Figure {
+func (l Lap) figure(name string, link Text) Figure {
 	sin, cos := math.Sincos(l.Angle * math.Pi / 180)
 	half, other, reach := float64(l.Wide)/2, float64(l.Other)/2, 0.13
 	f := Figure{Name: name, Marks: []Mark{line(OfWood, -half, -reach, 0, 2*reach, ""), line(OfWood, half, reach, 0, -2*reach, link)}}
@@ -123,7 +123,7 @@ func (l Lap) figure(name, link string) Figure {
 	f.Marks = append(f.Marks, round(OfLoad, 0, 0, 0.002, ""), across(-half, reach+0.02, 2*half))
 	for i, p := range l.Screws(screwsOfLap) {
 		const beside = 0.009
-		f.Marks = append(f.Marks, round(OfSteel, p.Across, p.Along, 0.006, ""), round(OfSteel, p.Across+beside, p.Along, 0, "").saying(fmt.Sprint(i+1)))
+		f.Marks = append(f.Marks, round(OfSteel, p.Across, p.Along, 0.006, ""), round(OfSteel, p.Across+beside, p.Along, 0, "").saying(Text(fmt.Sprint(i+1))))
 	}
 	return f
 }
@@ -136,7 +136,7 @@ func (l Lap) told(name string) Step {
 		if p.Along < 0 {
 			way = "down"
 		}
-		at = append(at, fmt.Sprintf("%d at %.0f mm and %.0f mm %s", i+1, (p.Across+float64(l.Wide)/2)*1000, math.Abs(p.Along)*1000, way))
+		at = append(at, fmt.Sprintf("%d at %s and %s %s", i+1, mm((p.Across+float64(l.Wide)/2)), mm(math.Abs(p.Along)), way))
 	}
-	return Step{fmt.Sprintf("Screws of the %s, from its left edge and along it from where the middle lines cross, seen with its end below: %s. One that leans the other way is its mirror image.", name, strings.Join(at, "; ")), false}
+	return Step{tell("Screws of the %s, from its left edge and along it from where the middle lines cross, seen with its end below: %s. One that leans the other way is its mirror image.", name, strings.Join(at, "; ")), false}
 }

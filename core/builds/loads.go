@@ -19,7 +19,7 @@ func carryDesigns() []Design {
 func poured() (out []Word) {
 	for _, f := range material.Fillings() {
 		if f.Loose {
-			out = append(out, Word{f.Key, f.Name})
+			out = append(out, Word{f.Key, Text(f.Name)})
 		}
 	}
 	return out
@@ -55,10 +55,10 @@ func sandbagOf(v Values) Sandbag {
 func sandbagChanges(v Values, _ Situation) []change {
 	bags := math.Max(v.Num["bags"], math.Ceil(v.Num["mass_kg"]/innerBag))
 	outer := math.Max(v.Num["outer_l"], math.Ceil(v.Num["mass_kg"]/sandbagOf(v).Density/outerFull))
-	out := together(sized(fmt.Sprintf("%.0f inner bags", bags), "bags", bags), sized(fmt.Sprintf("an outer bag of %.0f L", outer), "outer_l", outer))
+	out := together(sized(tell("%.0f inner bags", bags), "bags", bags), sized(tell("an outer bag of %s", litre(outer)), "outer_l", outer))
 	for _, kg := range []float64{80, 60, 40} {
 		if kg < v.Num["mass_kg"] { // more than its stitches bear
-			out = append(out, sized(fmt.Sprintf("%.0f kg of filling in %.0f inner bags", kg, math.Ceil(kg/innerBag)), "mass_kg", kg, "bags", math.Ceil(kg/innerBag)))
+			out = append(out, sized(tell("%s of filling in %.0f inner bags", kilo(kg), math.Ceil(kg/innerBag)), "mass_kg", kg, "bags", math.Ceil(kg/innerBag)))
 		}
 	}
 	return out
@@ -98,7 +98,7 @@ var jugsDesign = Design{
 			}{{bailMark, "no"}, {2 * bailMark, "yes"}} {
 				litres := math.Floor((c.most*0.95-v.Num["tare_kg"])/(j.Density+j.DensityU)*10) / 10
 				if litres >= 0.5 && litres < v.Num["volume_l"] {
-					out = append(out, sized(fmt.Sprintf("jugs of %.1f L", litres), "volume_l", litres, "strapped", c.strapped))
+					out = append(out, sized(tell("jugs of %s", litre(litres, 1)), "volume_l", litres, "strapped", c.strapped))
 				}
 			}
 		}
@@ -137,13 +137,13 @@ var farmerDesign = Design{
 		out := pipes()
 		for _, arm := range []float64{0.5, 0.4, 0.3} {
 			if arm < v.Num["arm_m"] {
-				near := sized(fmt.Sprintf("loads %.0f cm beside the hand", arm*100), "arm_m", arm)
+				near := sized(tell("loads %s beside the hand", cm(arm)), "arm_m", arm)
 				out = append(out, near, near.and(sized("2 in pipe", "pipe", "2")))
 			}
 		}
 		if v.yes("bail") && v.Num["mass_kg"] > 2*bailMark {
 			straps := sized("straps under the loads, marked", "bail", "no")
-			out = append([]change{straps, straps.and(sized("2 in pipe", "pipe", "2")), sized("at most 15 kg at each end", "mass_kg", 2*bailMark)}, out...)
+			out = append([]change{straps, straps.and(sized("2 in pipe", "pipe", "2")), sized("at most {15 kg} at each end", "mass_kg", 2*bailMark)}, out...)
 		}
 		return out
 	},
@@ -152,7 +152,7 @@ var farmerDesign = Design{
 	Asks: func(v Values, _ Situation) []Ask {
 		asks := []Ask{
 			{Key: "pipe", Label: "Pipe, schedule 40", Words: pipeWords}, metres("arm_m", "Load beside the hand", 0.05, 1), {Key: "mass_kg", Label: "One handle carries", Kind: quantity.KindMass, Low: 1, High: 300},
-			yesNoOf("bail", "Loads hang by their own bails", "No: in straps under their bases", "A bail without a mark holds 15 kg."),
+			yesNoOf("bail", "Loads hang by their own bails", "No: in straps under their bases", "A bail without a mark holds {15 kg}."),
 		}
 		if !v.yes("bail") {
 			asks = append(asks, marked("strap_n", "Each strap is marked with"))
@@ -169,12 +169,12 @@ var farmerDesign = Design{
 
 var sledDesign = Design{
 	Changes: func(v Values, s Situation) []change {
-		low := sized(fmt.Sprintf("the load tied below %.0f cm", v.Num["wide_m"]*50), "load_high_m", math.Min(v.Num["load_high_m"], v.Num["wide_m"]/2))
-		lane := sized("along a lane of 6.5 m or more, outdoors or in a hall", "lane_m", math.Max(v.Num["lane_m"], leastLane+stopping))
+		low := sized(tell("the load tied below %s", cm(v.Num["wide_m"]/2)), "load_high_m", math.Min(v.Num["load_high_m"], v.Num["wide_m"]/2))
+		lane := sized("along a lane of {6.5 m} or more, outdoors or in a hall", "lane_m", math.Max(v.Num["lane_m"], leastLane+stopping))
 		lane.world = true
 		out := together(low, lane)
 		if all := math.Floor(float64(s.All) + sledMass); all >= 2 && all < v.Num["mass_kg"] {
-			less := sized(fmt.Sprintf("%.0f kg on it, which is what there is", all), "mass_kg", all)
+			less := sized(tell("%s on it, which is what there is", kilo(all)), "mass_kg", all)
 			out = append([]change{less}, append(out, less.and(low), less.and(lane), less.and(low).and(lane))...)
 		}
 		return out
@@ -198,7 +198,7 @@ var sledDesign = Design{
 			Mass: quantity.Estimate{Value: v.mass("mass_kg")}, Mu: v.Num["mu"], MuU: v.Num["mu_u"], Angle: v.Num["angle_deg"], Wide: v.length("wide_m"), LoadHigh: v.length("load_high_m"), Lane: v.length("lane_m"),
 			Strap: Hardware{Kind: SewnStrap, Working: v.force("strap_n")},
 		}.Build()
-		out.Checks = append(out.Checks, Check{Link: "what loads it", Fits: true, Demand: v.Num["mass_kg"], Capacity: float64(s.All) + sledMass, Unit: "kg", Formula: "all loads of the house, and 5 kg of sled", Source: "stock"})
+		out.Checks = append(out.Checks, Check{Link: "what loads it", Fits: true, Demand: v.Num["mass_kg"], Capacity: float64(s.All) + sledMass, Unit: "kg", Formula: "all loads of the house, and {5 kg} of sled", Source: "stock"})
 		return out, err
 	},
 }
@@ -211,15 +211,15 @@ const bracketFoot quantity.Length = 0.02
 
 var shelfDesign = Design{
 	Changes: func(v Values, s Situation) []change {
-		low := sized("at most 1.4 m high", "high_m", math.Min(v.Num["high_m"], 1.4))
-		thick := sized("a panel of 24 mm", "thickness_m", math.Max(v.Num["thickness_m"], 0.024))
+		low := sized("at most {1.4 m} high", "high_m", math.Min(v.Num["high_m"], 1.4))
+		thick := sized("a panel of {24 mm}", "thickness_m", math.Max(v.Num["thickness_m"], 0.024))
 		base, _ := s.wallOf(v)
-		near := sized("brackets 0.4 m apart", "span_m", math.Min(v.Num["span_m"], 0.4), "over_m", math.Min(v.Num["over_m"], 0.1))
+		near := sized("brackets {0.4 m} apart", "span_m", math.Min(v.Num["span_m"], 0.4), "over_m", math.Min(v.Num["over_m"], 0.1))
 		if base.Kind == WoodStuds { // a bracket stands on a stud
 			near = sized("a bracket on each stud", "span_m", base.Spacing, "over_m", math.Min(v.Num["over_m"], 0.1))
 		}
-		short := sized("10 cm beyond its brackets", "over_m", math.Min(v.Num["over_m"], math.Min(0.1, v.Num["span_m"]/3)))
-		light := sized("nothing over 20 kg on it", "one_kg", math.Min(v.Num["one_kg"], 20))
+		short := sized("{10 cm} beyond its brackets", "over_m", math.Min(v.Num["over_m"], math.Min(0.1, v.Num["span_m"]/3)))
+		light := sized("nothing over {20 kg} on it", "one_kg", math.Min(v.Num["one_kg"], 20))
 		out := append(together(near, thick, low, short, light), near.and(thick).and(low), near.and(thick).and(light), near.and(thick).and(light).and(low))
 		return wallChanges(out...)
 	},
@@ -256,9 +256,9 @@ var shelfDesign = Design{
 		out.Parts, out.Checks = append(out.Parts, s.screws(v, 4)), append(out.Checks, more...)
 		base, _ := s.wallOf(v)
 		out.Steps = append(base.found("both studs"),
-			Step{fmt.Sprintf("Fix both brackets to the wall, level, %.0f mm apart, their tops %.0f cm above the floor, two fixings each: one %.0f mm above its lower end and one %.0f mm above that end.", v.Num["span_m"]*1000, (v.Num["high_m"]-v.Num["thickness_m"])*100, float64(bracketFoot)*1000, v.Num["deep_m"]*2/3*1000), false},
-			Step{"Cut the shelf, its face grain from bracket to bracket. Screw the lip on its front edge, standing 10 mm above it, a 4 × 35 mm screw every 15 cm, prebored.", false},
-			Step{"Lay the shelf on the brackets, as far beyond both; three 4 × 16 mm screws from below through each bracket.", false},
+			Step{tell("Fix both brackets to the wall, level, %s apart, their tops %s above the floor, two fixings each: one %s above its lower end and one %s above that end.", mm(v.Num["span_m"]), cm((v.Num["high_m"] - v.Num["thickness_m"])), mm(bracketFoot), mm(v.Num["deep_m"]*2/3)), false},
+			Step{"Cut the shelf, its face grain from bracket to bracket. Screw the lip on its front edge, standing {10 mm} above it, a {4 × 35 mm|no. 8 × 1½ in} screw every {15 cm}, prebored.", false},
+			Step{"Lay the shelf on the brackets, as far beyond both; three {4 × 16 mm|no. 8 × 5/8 in} screws from below through each bracket.", false},
 			Step{"Load it from the lowest up, the heaviest lowest; nothing moves.", true})
 		out.Bottom, out.Top = max(0, v.length("high_m")-v.length("deep_m")*2/3), v.length("high_m")+0.3
 		return out, err

@@ -1,7 +1,6 @@
 package builds
 
 import (
-	"fmt"
 	"math"
 
 	"scrappyrack/core/quantity"
@@ -22,7 +21,7 @@ const (
 	UnseenUnits  Units = "unknown"
 )
 
-var unitWords = words("solid", "Solid bricks or blocks, seen, and in the anchor maker's listing", "concrete", "Concrete, 100 mm or more",
+var unitWords = words("solid", "Solid bricks or blocks, seen, and in the anchor maker's listing", "concrete", "Concrete, {100 mm} or more",
 	"hollow", "Hollow, perforated, aerated or light blocks, in the maker's listing", "stone", "Stone", "chimney", "A chimney breast, clear of the flue",
 	"veneer", "Only joints, a veneer or a lintel can be reached", "unknown", "Not seen")
 
@@ -37,7 +36,7 @@ const (
 	LeftThick Lined = "thick" // insulated, on battens, or nobody knows
 )
 
-var linedWords = words("bare", "Bare, or plastered straight on", "cut", "Lined: cut out, the board packed solid with wood", "tight", "Lined: left, 25 mm at the most, tight", "thick", "On battens or insulation, or not known")
+var linedWords = words("bare", "Bare, or plastered straight on", "cut", "Lined: cut out, the board packed solid with wood", "tight", "Lined: left, {25 mm} at the most, tight", "thick", "On battens or insulation, or not known")
 
 // House values of masonry. A leaf works over leafWide of its length; its joints bear leafTension in Pa
 // (EC 6 3.6.4, from memory, rounded down). An anchor stays freeEdge from openings and free ends, and
@@ -58,7 +57,7 @@ func (b Base) surveyed(use BoardUse) Check {
 	c := Check{Link: wallTakes, Fits: true, Capacity: 1, Formula: "what it is built of, as surveyed", Source: "house rule"}
 	switch {
 	case b.Takes.What == space.TakesNothing || b.Takes.What == space.TakesBands && use == ForBody:
-		c.Refused = b.Takes.Why.In(quantity.Metric)
+		c.Refused = Text(b.Takes.Why.In(quantity.Metric))
 	case b.Kind == OtherWall:
 		c.Refused = "metal studs, lath, board alone, or a wall that nobody has looked into hold no anchor here"
 	}
@@ -89,7 +88,7 @@ func (b Base) lining(onLegs bool) Check {
 	case b.Lined == LeftThick || b.Lined == "" || b.Lining >= thickLining:
 		c.Refused = "an insulated lining, or one that nobody knows, holds nothing: another place, or what stands by itself"
 	case b.Lined == LeftTight && (!onLegs || b.Lining > tightLining):
-		c.Refused = "a lining stays only where it is tight, 25 mm at the most, and legs carry all that pulls down: cut it out, pack the board solid with wood"
+		c.Refused = "a lining stays only where it is tight, {25 mm} at the most, and legs carry all that pulls down: cut it out, pack the board solid with wood"
 	}
 	return c
 }
@@ -99,24 +98,24 @@ func (b Base) lining(onLegs bool) Check {
 // Source: statics; EC 6 3.6.4, from memory.
 func (b Base) leaf(n float64, at, top quantity.Length) (out []Check) {
 	if b.Units == ConcreteWall {
-		return []Check{{Link: "concrete, how thick", Fits: true, Demand: float64(concreteLeaf), Capacity: float64(b.Leaf), Unit: "m", Formula: "100 mm at least", Source: "house rule"}}
+		return []Check{{Link: "concrete, how thick", Fits: true, Demand: float64(concreteLeaf), Capacity: float64(b.Leaf), Unit: "m", Formula: "{100 mm} at least", Source: "house rule"}}
 	}
 	x, l := float64(at), float64(b.High)
-	moment, formula := n*x*(l-x)/l, "N x (L − x)/L over 1.5 m of wall"
+	moment, formula := n*x*(l-x)/l, Text("N x (L − x)/L over {1.5 m} of wall")
 	if !b.TopHeld {
-		moment, formula = n*x, "N x over 1.5 m of wall, its top held by nothing"
-		edge := Check{Link: "below a top that nothing holds", Fits: true, Demand: float64(unheld), Capacity: math.Max(0, l-float64(top)), Unit: "m", Formula: "300 mm at least", Source: "house rule"}
+		moment, formula = n*x, "N x over {1.5 m} of wall, its top held by nothing"
+		edge := Check{Link: "below a top that nothing holds", Fits: true, Demand: float64(unheld), Capacity: math.Max(0, l-float64(top)), Unit: "m", Formula: "{300 mm} at least", Source: "house rule"}
 		out = append(out, edge)
 	}
 	leaf := float64(b.Leaf)
-	return append(out, Check{Link: fmt.Sprintf("leaf of the wall at %.2f m", x), Demand: moment / (leafWide * leaf * leaf / 6), Capacity: leafTension, Unit: "Pa", Formula: formula, Source: "statics; EC 6 3.6.4, from memory"})
+	return append(out, Check{Link: tell("leaf of the wall at %s", metre(x, 2)), Demand: moment / (leafWide * leaf * leaf / 6), Capacity: leafTension, Unit: "Pa", Formula: formula, Source: "statics; EC 6 3.6.4, from memory"})
 }
 
 // masonryAsks are what is asked of a masonry wall.
 func masonryAsks() []Ask {
 	return []Ask{
 		{Key: "units", Label: "Laid of", Words: unitWords, Help: "Bands hold in more than a body does."},
-		{Key: "leaf_m", Label: "Its leaf, thick", Kind: quantity.KindLevel, Low: 0.05, High: 0.6, Help: "The leaf that the anchors are in: 10 cm of a half-brick wall, 21.5 cm of a whole one; of a cavity wall the inner leaf alone."},
+		{Key: "leaf_m", Label: "Its leaf, thick", Kind: quantity.KindLevel, Low: 0.05, High: 0.6, Help: "The leaf that the anchors are in: {10 cm} of a half-brick wall, {21.5 cm} of a whole one; of a cavity wall the inner leaf alone."},
 		yesNo("top_held", "Its top is held by a floor or a roof", "A wall that ends free bends over like a post."),
 		{Key: "lined", Label: "Before it", Words: linedWords},
 		{Key: "anchor_off_n", Label: "Anchor's working load off the wall", Kind: quantity.KindForce, Low: 0, High: 50000, Help: "As the anchor's maker gives it for this base; nothing is guessed here. One anchor a course, never two in a brick or block."},

@@ -41,14 +41,14 @@ func TestTheBoxNeedsItsDividers(t *testing.T) {
 	got, err := box.Build()
 	require.NoError(t, err)
 	assert.False(t, got.OK())
-	assert.Contains(t, got.Weakest().Refused, "without a divider each way")
+	assert.Contains(t, got.Weakest().Refused.In(quantity.Metric), "without a divider each way")
 	assert.False(t, linkOf(t, got, "face, 51 cm high").OK())
 	box.Across, box.Along = 1, 2
 	got, err = box.Build()
 	require.NoError(t, err)
 	// 610 mm less four thicknesses, in three; 508 less two faces, two liners and a divider, in two: from the
 	// ends of the dividers, which lie between the long faces and between the liners.
-	assert.Contains(t, got.Steps[0].Text, "slots of 19 mm that go half through and hold each other: in those across with their middles at 188 mm, 386 mm from an end, in those along at 218 mm")
+	assert.Contains(t, got.Steps[0].Text.In(quantity.Metric), "slots of 19 mm that go half through and hold each other: in those across with their middles at 188 mm, 386 mm from an end, in those along at 218 mm")
 	assert.True(t, got.OK(), "%+v", got.Weakest())
 	assert.InDelta(t, 40, float64(got.Mass), 1, "20 to 25 kg of common practice, a third divider and two liners")
 	box.Panel = "particle-board"
@@ -84,7 +84,7 @@ func TestSledsByHand(t *testing.T) {
 	s.LoadHigh = 0.3
 	got, err = s.Build()
 	require.NoError(t, err)
-	assert.Equal(t, "load, how high", got.Weakest().Link)
+	assert.EqualValues(t, "load, how high", got.Weakest().Link.In(quantity.Metric))
 }
 
 // A sandbag of 20 kg is 13 L of sand; a bag of 25 in two is over 10 in each.
@@ -101,7 +101,7 @@ func TestSandbagsByHand(t *testing.T) {
 	b.Handle = builds.Hardware{Kind: builds.SewnStrap}
 	got, err = b.Build()
 	require.NoError(t, err)
-	assert.Contains(t, got.Weakest().Link, "handle")
+	assert.Contains(t, got.Weakest().Link.In(quantity.Metric), "handle")
 }
 
 // Dip bars by hand: 100 kg, 0.95 m high on feet of 0.6 m: 1226 N on one, 183.9 N across. The strut goes from
@@ -140,7 +140,7 @@ func TestParallelsInFlanges(t *testing.T) {
 	bare.Joint = builds.Hardware{Kind: builds.MetalLink}
 	got, err = bare.Build()
 	require.NoError(t, err)
-	assert.Equal(t, "each joint of the pipes", got.Weakest().Link, "a joint without a mark is the weakest, by name")
+	assert.EqualValues(t, "each joint of the pipes", got.Weakest().Link.In(quantity.Metric), "a joint without a mark is the weakest, by name")
 	p.Height, p.Wide, p.Pipe = 0.95, 0.5, "3/4"
 	got, err = p.Build()
 	require.NoError(t, err)
@@ -169,5 +169,5 @@ func TestShelvesByHand(t *testing.T) {
 	s.Span, s.High = 0.6, 1.9
 	got, err = s.Build()
 	require.NoError(t, err)
-	assert.Equal(t, "height", got.Weakest().Link)
+	assert.EqualValues(t, "height", got.Weakest().Link.In(quantity.Metric))
 }

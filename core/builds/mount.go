@@ -1,7 +1,6 @@
 package builds
 
 import (
-	"fmt"
 	"math"
 
 	"scrappyrack/core/quantity"
@@ -22,20 +21,20 @@ func (w WallBoard) screw() string {
 }
 
 // found are the holds before anything is fixed to a wall: what is found in it, and that nothing else is.
-func (b Base) found(what string) []Step {
+func (b Base) found(what Text) []Step {
 	owner := Step{"Who owns the wall says yes, in writing.", true}
 	clear := Step{"The detector is clear behind all of it; no socket, switch or tap below, above or beside it.", true}
 	switch b.Kind {
 	case MasonryWall:
 		return []Step{owner, {"The wall was knocked along: brick, block or concrete where every anchor goes, no joint, nothing hollow but what its maker names.", true}, clear}
 	case WoodStuds:
-		return []Step{owner, {fmt.Sprintf("Found: %s. Their edges and their middles are marked; a fine drill shows wood at both edges.", what), true}, clear}
+		return []Step{owner, {tell("Found: %s. Their edges and their middles are marked; a fine drill shows wood at both edges.", what), true}, clear}
 	}
 	return []Step{owner, {"What the wall is built of is known, and holds.", true}, clear}
 }
 
 // fixing is what holds it, in words.
-func (w WallBoard) fixing() string {
+func (w WallBoard) fixing() Text {
 	if w.Base.Kind == MasonryWall {
 		return "anchor with washer"
 	}
@@ -57,7 +56,7 @@ const (
 	sunk, clearance = quantity.Length(0.006), quantity.Length(0.001)
 	carriageBore    = 0.026
 	headM8, headM10 = quantity.Length(0.02065), quantity.Length(0.02465)
-	ringBolt        = 0.010
+	ringBolt        = 0.0095 // ⅜ in, the smaller of both
 	ringBoltApart   = 0.040
 )
 
@@ -80,15 +79,15 @@ func (w WallBoard) onBolts(r Ring) ([]Check, error) {
 	}
 	hole := bolt + clearance
 	under := math.Pi / 4 * float64(head*head-hole*hole)
-	at := fmt.Sprintf("at %.2f m", float64(r.Height))
+	at := tell("at %s", metre(r.Height, 2))
 	var out []Check
 	if w.Use == ForBody { // it lies across: the bolts draw its lower half down
 		_, splitting := splits(boardThick-sunk, bodyBoardWidth, bodyBoardWidth/2)
 		out = append(out, Check{Link: "board splitting at the ring", Demand: f, Capacity: splitting, Unit: "N", Formula: "factored pull down against 14 b √(h_e/(1 − h_e/h)) · 0.9/1.3", Source: "EC5 8.1.4, from memory"})
 	}
 	return append(out, []Check{
-		{Link: "ring's bolts " + at, Demand: f / n, Capacity: across, Unit: "N", Formula: fmt.Sprintf("factored pull over %.0f bolts, along the board; mode %s", n, mode), Source: "general dowel equations, NDS 2018 table 12.3.1A"},
-		{Link: "ring's bolt heads " + at, Demand: f / n / under, Capacity: timberBearing * wetBearing(w.Base.Wet), Unit: "Pa", Formula: fmt.Sprintf("factored pull over %.0f heads of %.1f mm", n, float64(head)*1000), Source: "house value, across the grain; DIN 603, from memory"},
+		{Link: "ring's bolts " + at, Demand: f / n, Capacity: across, Unit: "N", Formula: tell("factored pull over %.0f bolts, along the board; mode %s", n, mode), Source: "general dowel equations, NDS 2018 table 12.3.1A"},
+		{Link: "ring's bolt heads " + at, Demand: f / n / under, Capacity: timberBearing * wetBearing(w.Base.Wet), Unit: "Pa", Formula: tell("factored pull over %.0f heads of %s", n, mm(head, 1)), Source: "house value, across the grain; DIN 603, from memory"},
 	}...), nil
 }
 
@@ -102,34 +101,33 @@ func (w WallBoard) fixed() []Step {
 	if w.Use == ForBody {
 		what = "each of the three studs"
 	}
-	return append([]Step{{fmt.Sprintf("Stand an upright on %s, plate to plate, over the lining: two 8 × 125 mm lag screws into the upper plate and two into the lower, 25 mm from its edges, and one into the stud every %.0f mm. The board goes on top.", what, float64(uprightEvery)*1000), false}}, steps...)
+	return append([]Step{{tell("Stand an upright on %s, plate to plate, over the lining: two {8 × 130 mm|5⁄16 × 5 in} lag screws into the upper plate and two into the lower, {25 mm} from its edges, and one into the stud every %s. The board goes on top.", what, mm(uprightEvery)), false}}, steps...)
 }
 
 func (w WallBoard) mounted() []Step {
-	what, drill := "lag screws, their heads on washers", Step{}
+	what, drill := Text("lag screws, their heads on washers"), Step{}
 	if w.Base.Kind == MasonryWall {
 		what, drill = "anchors, their heads on washers", Step{"Drill for the anchors as their maker says, into brick or block and no joint; blow the holes out.", true}
 	} else {
-		mm := float64(w.Diameter) * 1000
-		drill = Step{fmt.Sprintf("Drill holes of %.1f mm through the board and pilots of %.1f mm into the studs, as deep as the screws reach: their chips are wood.", mm, 0.7*mm), true}
+		drill = Step{tell("Drill holes of %s through the board and pilots of %s into the studs, as deep as the screws reach: their chips are wood.", hole(w.Diameter), mm(0.7*w.Diameter, 1)), true}
 	}
 	if w.Use == ForBands {
 		return []Step{
-			{fmt.Sprintf("Bolt each ring's plate to the board before it goes up, on its middle line: two M8 carriage bolts, 25 mm above and below the ring, their heads let %.0f mm into the back in holes of %.0f mm.", float64(sunk)*1000, carriageBore*1000), false},
+			{tell("Bolt each ring's plate to the board before it goes up, on its middle line: two {M8|5⁄16 in} carriage bolts, {25 mm} above and below the ring, their heads let %s into the back in holes of %s.", mm(sunk), mm(carriageBore)), false},
 			drill,
-			{fmt.Sprintf("Fix the board, upright, with %s: %.0f mm above and below every ring, and %.0f mm from its lower end, which stands on the floor.", what, float64(besideRing)*1000, float64(boardEnd)*1000), false},
+			{tell("Fix the board, upright, with %s: %s above and below every ring, and %s from its lower end, which stands on the floor.", what, mm(besideRing), mm(boardEnd)), false},
 		}
 	}
 	apart := w.Base.bodyPlaces()[2]
 	out := []Step{
-		{fmt.Sprintf("Push the ring's four M10 carriage bolts through the middle line of the board from behind before it goes up, 40 mm from one to the next, two to either side of its middle, their heads let %.0f mm into the back in holes of %.0f mm. Set the ring's plate on them, no wider than 48 mm, with a nut that locks itself on each.", float64(sunk)*1000, carriageBore*1000), false},
+		{tell("Push the ring's four {M10|⅜ in} carriage bolts through the middle line of the board from behind before it goes up, {40 mm} from one to the next, two to either side of its middle, their heads let %s into the back in holes of %s. Set the ring's plate on them, no wider than {48 mm}, with a nut that locks itself on each.", mm(sunk), mm(carriageBore)), false},
 		drill,
-		{fmt.Sprintf("Fix the board, level, with six %s, none let in: two above one another in its middle, above and below the ring's plate, and two %.0f mm to either side; of each two one %.0f mm from the lower edge and one as far from the upper.", what, float64(apart)*1000, float64(bodyRows[0])*1000), false},
+		{tell("Fix the board, level, with six %s, none let in: two above one another in its middle, above and below the ring's plate, and two %s to either side; of each two one %s from the lower edge and one as far from the upper.", what, mm(apart), mm(bodyRows[0])), false},
 	}
 	if w.Legs {
 		out = append(out,
-			Step{fmt.Sprintf("Stand two legs under the board, their wide sides against the wall, %.0f mm from the middle of one to that of the other with the ring between, tight on a firm floor; screw each head to the board from below, two 5 × 70 mm screws on a slant.", float64(legsApart)*1000), false},
-			Step{"Screw the cross board over both legs, 10 cm above the floor, two 5 × 70 mm screws into each; the block lies behind its middle, and a fixing through both into the wall keeps the legs from being kicked out.", true})
+			Step{tell("Stand two legs under the board, their wide sides against the wall, %s from the middle of one to that of the other with the ring between, tight on a firm floor; screw each head to the board from below, two {5 × 70 mm|no. 10 × 2¾ in} screws on a slant.", mm(legsApart)), false},
+			Step{"Screw the cross board over both legs, {10 cm} above the floor, two {5 × 70 mm|no. 10 × 2¾ in} screws into each; the block lies behind its middle, and a fixing through both into the wall keeps the legs from being kicked out.", true})
 	}
 	return out
 }

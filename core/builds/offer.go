@@ -96,7 +96,7 @@ type Offered struct {
 	At     Situation
 	Room   int
 	Say    Values
-	With   string
+	With   Text
 }
 
 // Offer is where a design stands best in some rooms with what is said: the first place where every

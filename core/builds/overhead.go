@@ -1,7 +1,6 @@
 package builds
 
 import (
-	"fmt"
 	"math"
 
 	"scrappyrack/core/quantity"
@@ -90,7 +89,7 @@ const plateThick quantity.Length = 0.006
 // Checks are those of one joist and its bolt under a factored load in newtons, that formula tells
 // of; no neighbour helps. Errors are *quantity.FieldError of b_m, h_m, span_m, at_m, wood, bolt_m and
 // above_m. Source: Joist, Bolt; house values.
-func (o Overhead) Checks(newtons float64, formula string) ([]Check, error) {
+func (o Overhead) Checks(newtons float64, formula Text) ([]Check, error) {
 	if _, known := kept[o.Carries]; !known && o.Carries != HeavyAbove {
 		return nil, quantity.At("above", "above is an empty loft, a furnished room, a stored loft, or something heavy")
 	}
@@ -111,9 +110,9 @@ func (o Overhead) Checks(newtons float64, formula string) ([]Check, error) {
 	if err != nil {
 		return nil, err
 	}
-	hole := Check{Link: "bolt hole", Demand: float64(o.Bolt), Capacity: float64(o.H) / 3, Unit: "m", Formula: "at most a third of the depth, 51 mm from the edges", Source: "house rule, IRC R502.8, from memory"}
+	hole := Check{Link: "bolt hole", Demand: float64(o.Bolt), Capacity: float64(o.H) / 3, Unit: "m", Formula: "at most a third of the depth, {51 mm} from the edges", Source: "house rule, IRC R502.8, from memory"}
 	if edge < holeEdge {
-		hole.Refused = "a hole is 51 mm from the joist's edges"
+		hole.Refused = "a hole is {51 mm} from the joist's edges"
 	}
 	shear := newtons * math.Max(float64(o.At), float64(o.Span-o.At)) / float64(o.Span)
 	_, splitting := splits(o.B, o.H, o.Above)
@@ -131,7 +130,7 @@ func (o Overhead) Checks(newtons float64, formula string) ([]Check, error) {
 	}
 	return []Check{
 		owned(o.Owner, "no bolt goes through these joists"), joist, above,
-		{Link: "bolt across the grain", Demand: newtons, Capacity: across, Unit: "N", Formula: formula + "; double shear between plates, mode " + string(mode), Source: "NDS 2018 table 12.3.1A"},
+		{Link: "bolt across the grain", Demand: newtons, Capacity: across, Unit: "N", Formula: formula + "; double shear between plates, mode " + Text(mode), Source: "NDS 2018 table 12.3.1A"},
 		hole, split,
 		{Link: "joist in bending", Demand: o.shared(newtons, wood), Capacity: 1, Formula: "floor over what it may have for years, and body over what it may have, on one joist", Source: "statics; NDS supplement, from memory; strength of " + wood.Name},
 		{Link: "joist in shear", Demand: a.Shear, Capacity: wood.Shear, Unit: "Pa", Formula: "1.5 V/A", Source: "house value"},
@@ -139,7 +138,7 @@ func (o Overhead) Checks(newtons float64, formula string) ([]Check, error) {
 }
 
 func (o Overhead) parts() []Part {
-	return []Part{{Name: fmt.Sprintf("through-bolt with nut, %.0f mm long", math.Ceil((float64(o.B)+0.037)*100)*10), Stock: boltOf(o.Bolt), Count: 2}, {Name: "plate, one on each face", Stock: "plate-steel", Count: 4}}
+	return []Part{{Name: tell("through-bolt with nut, %s long", mm(math.Ceil((float64(o.B)+0.037)*100)/100)), Stock: boltOf(o.Bolt), Count: 2}, {Name: "plate, one on each face", Stock: "plate-steel", Count: 4}}
 }
 
 // plateDrop is how far plates reach below a joist, in m.
@@ -147,13 +146,12 @@ const plateDrop = 0.05
 
 // steps are done before anything hangs: what is found, and two plates on each of two joists.
 func (o Overhead) steps() []Step {
-	mm := func(l quantity.Length) float64 { return float64(l) * 1000 }
 	return []Step{
 		{"Who owns the house says yes, in writing.", true},
 		{"The joists were seen: sawn, no truss, no notch, their size and span measured.", true},
 		{"The detector is clear; what they carry above was seen. Nobody exercises above while somebody hangs here.", true},
-		{fmt.Sprintf("Cut the ceiling open as far as it takes to reach both faces of the two joists, %.2f m from the same bearing. Bore each level and square through, %.0f mm above its lower edge, 1 mm wider than the bolt, half from each face.", float64(o.At), mm(o.Above)), false},
-		{fmt.Sprintf("Lay a plate on each face: its upper hole over the bolt's, its lower end with the other hole %.0f mm below the joist. Push the bolt through plate, joist and plate; draw the nut up until the plates do not turn by hand, and lock it with a second nut or a nut that locks itself.", plateDrop*1000), false},
+		{tell("Cut the ceiling open as far as it takes to reach both faces of the two joists, %s from the same bearing. Bore each level and square through, %s above its lower edge, {1 mm} wider than the bolt, half from each face.", metre(o.At, 2), mm(o.Above)), false},
+		{tell("Lay a plate on each face: its upper hole over the bolt's, its lower end with the other hole %s below the joist. Push the bolt through plate, joist and plate; draw the nut up until the plates do not turn by hand, and lock it with a second nut or a nut that locks itself.", mm(plateDrop)), false},
 		{"Nothing has play under a hand.", true},
 	}
 }
@@ -198,9 +196,9 @@ func overheadOf(prefix string, v Values, s Situation) Overhead {
 func overheadChanges(prefix string, v Values) []change {
 	h := v.Num[prefix+"h_m"]
 	middle, up := sized("bolts through the middle of the joist or above it", "above_m", math.Max(v.Num["above_m"], h/2)), sized("bolts at two thirds of the joist's depth", "above_m", math.Max(v.Num["above_m"], h*2/3))
-	thick := sized("bolts of 12 mm", "bolt_m", math.Max(v.Num["bolt_m"], 0.012))
-	thicker := sized("bolts of 16 mm", "bolt_m", 0.016)
-	near := sized("no more than 0.6 m from a bearing", prefix+"at_m", math.Min(v.Num[prefix+"at_m"], 0.6))
+	thick := sized("bolts of {12 mm}", "bolt_m", math.Max(v.Num["bolt_m"], 0.012))
+	thicker := sized("bolts of {16 mm}", "bolt_m", 0.016)
+	near := sized("no more than {0.6 m} from a bearing", prefix+"at_m", math.Min(v.Num[prefix+"at_m"], 0.6))
 	out := []change{middle, up, thick, thicker, near, thick.and(near), thicker.and(near)}
 	for _, c := range []change{middle, up} {
 		out = append(out, c.and(thick), c.and(near), c.and(thick).and(near), c.and(thicker), c.and(thicker).and(near))

@@ -1,7 +1,6 @@
 package builds
 
 import (
-	"fmt"
 	"math"
 
 	"scrappyrack/core/capability"
@@ -123,9 +122,9 @@ func (p Parallels) Build() (Built, error) {
 	s := Standing{Height: p.Height, Width: p.Wide, Inside: p.Wide / 2, Mass: mass, Mu: p.Mu}
 	along := Standing{Height: p.Height, Width: deep, Inside: deep/2 - p.Length/6, Mass: mass, Mu: p.Mu}
 	base := Check{Link: "base against its height", Fits: true, Demand: leastBase * float64(p.Height), Capacity: float64(p.Wide), Unit: "m", Formula: "at least half as wide as high", Source: "house rule"}
-	depth := Check{Link: "base, its depth", Fits: true, Demand: leastDeep, Capacity: float64(deep), Unit: "m", Formula: "at least 0.5 m along the bar where dips are done", Source: "house rule"}
+	depth := Check{Link: "base, its depth", Fits: true, Demand: leastDeep, Capacity: float64(deep), Unit: "m", Formula: "at least {0.5 m} along the bar where dips are done", Source: "house rule"}
 	if p.Height < dipHeight {
-		depth.Demand, depth.Formula = lowDeep, "at least 0.2 m along the bar"
+		depth.Demand, depth.Formula = lowDeep, "at least {0.2 m} along the bar"
 	}
 	out := Built{
 		Floor: 2 * float64(p.Wide*deep), OnFloor: true,
@@ -138,11 +137,11 @@ func (p Parallels) Build() (Built, error) {
 			{Link: "tipping along the bar", Demand: along.Tips(f), Capacity: 1, Formula: "the same, a hand at a third of the bar", Source: "statics; house factors"},
 			{Link: "sliding", Demand: s.Slides(f), Capacity: 1, Formula: "0.15 F over μ (F + W)", Source: "statics; house factors"},
 		},
-		Tools:    []string{"saw", "pipe cutter", "file", "drill", "square"},
-		Proof:    fmt.Sprintf("%.0f kg shared by both bars, then %.0f kg on one, 5 minutes each, nobody beneath. Never a person. Passing raises nothing.", proofMass(p.Body), 0.75*float64(p.Body.Value+p.Body.Expanded())),
+		Tools:    []Text{"saw", "pipe cutter", "file", "drill", "square"},
+		Proof:    tell("%s shared by both bars, then %s on one, 5 minutes each, nobody beneath. Never a person. Passing raises nothing.", kilo(proofMass(p.Body)), kilo(0.75*float64(p.Body.Value+p.Body.Expanded()))),
 		ProofOf:  proofMass(p.Body),
 		Inspect:  looked("play, cracks, screws, threads, worn feet"),
-		Cautions: []string{guidance, "Both stand apart by the width of the shoulders and a hand; no swinging.", "Hands in the middle third of a bar, never at its ends."},
+		Cautions: []Text{guidance, "Both stand apart by the width of the shoulders and a hand; no swinging.", "Hands in the middle third of a bar, never at its ends."},
 	}
 	var own []Check
 	if p.Screwed {
@@ -155,7 +154,7 @@ func (p Parallels) Build() (Built, error) {
 	out.Steps = append(out.Steps,
 		Step{"Mark the middle third of each bar: the hands go there.", false},
 		Step{"Put each on the real floor: its feet down, nothing rocks.", true},
-		Step{"Push at the grip with a hand, across and along: it sways 10 mm at most.", true},
+		Step{"Push at the grip with a hand, across and along: it sways {10 mm} at most.", true},
 		Step{"Lay the proof load on both, then 0.75 of the body on one; look again.", true})
 	return out, err
 }
@@ -170,7 +169,7 @@ func (p Parallels) onPosts(f float64, out *Built) ([]Check, error) {
 	if low := p.Height < lowestPost; low {
 		p.Height = lowestPost
 		checks, err := p.onPosts(f, out)
-		return append(checks, Check{Link: "posts under the bar, their height", Capacity: 1, Formula: fmt.Sprintf("%.1f m at least", lowestPost), Source: "geometry", Refused: "no post fits under a bar this low: pipe in flanges"}), err
+		return append(checks, Check{Link: "posts under the bar, their height", Capacity: 1, Formula: tell("%s at least", metre(lowestPost, 1)), Source: "geometry", Refused: "no post fits under a bar this low: pipe in flanges"}), err
 	}
 	h, wide, foot := float64(p.Height), float64(p.Wide), float64(footWide)
 	onEdge := Section{Shape: Rect, B: boardThick, H: footWide}
@@ -204,14 +203,14 @@ func (p Parallels) onPosts(f float64, out *Built) ([]Check, error) {
 		{Link: "posts under the bar", Demand: mounts / (float64(boardThick) * p.outside()), Capacity: timberBearing * wetBearing(p.Wet), Unit: "Pa", Formula: "all of F at one end over the hole's width", Source: "house value"},
 		{Link: "posts as columns", Demand: mounts, Capacity: Slim(p.post()), Unit: "N", Formula: "all of F on one against π² E I/L² over 3", Source: "Euler; house factor"},
 		{Link: "posts in bending", Demand: push * (h - high) / board2x4.Modulus(), Capacity: allowed, Unit: "Pa", Formula: "0.15 F above the strut, over S", Source: "statics; strength of " + wood.Name},
-		{Link: "strut at its screws", Demand: strut, Capacity: float64(struts) * each, Unit: "N", Formula: fmt.Sprintf("what 0.15 F at the grip asks and a fifth of F, along it, against %d screws at an end", struts), Source: "statics; general dowel equations, NDS 2018 chapter 12"},
+		{Link: "strut at its screws", Demand: strut, Capacity: float64(struts) * each, Unit: "N", Formula: tell("what 0.15 F at the grip asks and a fifth of F, along it, against %d screws at an end", struts), Source: "statics; general dowel equations, NDS 2018 chapter 12"},
 		{Link: "strut as a column", Demand: strut, Capacity: Slim(long), Unit: "N", Formula: "the same against π² E I/L² over 3", Source: "Euler; house factor"},
 		brace, bends,
 		{Link: "feet in bending", Demand: math.Max(f/2+push*h/over, mounts/2) * over / 2 / onEdge.Modulus(), Capacity: wood.Allowable(footWide), Unit: "Pa", Formula: "half of F/2 and what tips it, or half of F, at one end, over S on edge", Source: "statics; strength of " + wood.Name},
 		{Link: "feet under the posts", Demand: mounts / float64(boardThick*boardWide), Capacity: timberBearing * wetBearing(p.Wet), Unit: "Pa", Formula: "all of F on one over its end", Source: "house value, across the grain"},
 	}
 	bore := p.outside()/2 + overBar
-	timber := func(name string, long float64, count int) Part {
+	timber := func(name Text, long float64, count int) Part {
 		return Part{Name: name, Stock: "timber-38x89", Length: sawn(long), Count: count}
 	}
 	block := math.Min(0.25, p.post()+foot-2*bore)
@@ -223,14 +222,14 @@ func (p Parallels) onPosts(f float64, out *Built) ([]Check, error) {
 	screws := 4*2*struts + 2*2*len(spots) + 4*4 + 4*2*2
 	out.Parts = append(out.Parts, Part{Name: "wood screw", Stock: joinScrew, Count: screws}, Part{Name: "wood screw through the head of a post", Stock: "screw-4.5x50", Count: 4}, Part{Name: "rubber foot", Stock: "rubber-foot", Count: 8})
 	out.Steps = []Step{
-		{fmt.Sprintf("Cut the posts of one length, to 1 mm. %.0f mm below the head of each, in the middle of its wide side, bore a hole of %.0f mm.", bore*1000, math.Ceil(p.outside()*1000+0.5)), false},
-		{"Lay a foot on edge and stand a post on the middle of it, wide sides flush; screw a block over both on one side, two screws into each. All 5 × 70 mm screws go through one board into the next, prebored by 3.5 mm.", false},
-		{fmt.Sprintf("On the other side screw on the strut: its middle crosses that of the foot %.0f mm inside its end and that of the post %.0f cm above the floor, and it ends %.0f mm beyond; %d screws at each end as drawn. Saw it off along the foot. Make another frame with its strut to the other side.", strutEnd*1000, high*100, strutBeyond*1000, struts), false},
+		{tell("Cut the posts of one length, to {1 mm}. %s below the head of each, in the middle of its wide side, bore a hole of %s.", mm(bore), hole(p.outside()+0.0005)), false},
+		{"Lay a foot on edge and stand a post on the middle of it, wide sides flush; screw a block over both on one side, two screws into each. All {5 × 70 mm|no. 10 × 2¾ in} screws go through one board into the next, prebored by {3.5 mm}.", false},
+		{tell("On the other side screw on the strut: its middle crosses that of the foot %s inside its end and that of the post %s above the floor, and it ends %s beyond; %d screws at each end as drawn. Saw it off along the foot. Make another frame with its strut to the other side.", mm(strutEnd), cm(high), mm(strutBeyond), struts), false},
 		onFoot.told("strut on its foot"), onPost.told("strut on its post"),
-		{fmt.Sprintf("Stand the two frames up, %.0f mm from the middle of one post to that of the other, their struts outside. Screw a rail on top of both feet at each side, flush with their ends, two screws into each foot.", float64(p.Length)*1000), false},
-		{fmt.Sprintf("Screw the brace on the narrow sides of the posts: its middle crosses one %.0f cm above the floor, the other %.0f cm; %d screws at each end as drawn; it stands out 25 mm, its corners round.", p.brace(0).Low*100, p.brace(0).Upper*100, len(spots)), false},
+		{tell("Stand the two frames up, %s from the middle of one post to that of the other, their struts outside. Screw a rail on top of both feet at each side, flush with their ends, two screws into each foot.", mm(p.Length)), false},
+		{tell("Screw the brace on the narrow sides of the posts: its middle crosses one %s above the floor, the other %s; %d screws at each end as drawn; it stands out {25 mm}, its corners round.", cm(p.brace(0).Low), cm(p.brace(0).Upper), len(spots)), false},
 		p.brace(push).lap().told("brace on a post"),
-		{fmt.Sprintf("Push the bar through both posts so that it stands out %.0f mm at each side; file its ends. From the head of each post bore 4.5 mm down into the upper wall of the pipe and pin it with a 4.5 × 50 mm screw.", beyondPost*1000), false},
+		{tell("Push the bar through both posts so that it stands out %s at each side; file its ends. From the head of each post bore {4.5 mm} down into the upper wall of the pipe and pin it with a {4.5 × 50 mm|no. 9 × 2 in} screw.", mm(beyondPost)), false},
 		{"Press a rubber foot on under both ends of every foot. The other bar is built alike.", false},
 	}
 	return checks, nil
@@ -269,9 +268,9 @@ func (p Parallels) inFlanges(f float64, out *Built) ([]Check, error) {
 		{Name: "joint of bar and upright, marked", Stock: "pipe-joint", Count: 4}, {Name: "floor flange, marked", Stock: "pipe-joint", Count: 4}, {Name: "wood screw, four to a flange", Stock: "screw-4x35", Count: 16},
 	}
 	out.Steps = []Step{
-		{fmt.Sprintf("Lay the joints out before anything is cut: with what they take up, the grip is %.0f cm above the floor and the uprights are %.0f cm apart. Have the pipes cut and threaded at the merchant's; file every edge that a hand may touch.", h*100, float64(p.Length)*100), false},
+		{tell("Lay the joints out before anything is cut: with what they take up, the grip is %s above the floor and the uprights are %s apart. Have the pipes cut and threaded at the merchant's; file every edge that a hand may touch.", cm(h), cm(p.Length)), false},
 		{"Turn the bar into two joints, an upright into each, a flange on each, until all are tight: both uprights lie in one plane, both flanges in another.", false},
-		{"Lay the feet flat, across the bar, and screw a flange on the middle of each: four screws, prebored by 2.5 mm.", false},
+		{"Lay the feet flat, across the bar, and screw a flange on the middle of each: four screws, prebored by {2.5 mm}.", false},
 		{"Press a rubber foot on under both ends of every foot. The other bar is built alike.", false},
 	}
 	return []Check{
@@ -285,10 +284,10 @@ func (p Parallels) inFlanges(f float64, out *Built) ([]Check, error) {
 
 func parallelsChanges(v Values, _ Situation) []change {
 	feet, h := rubberFeet(v), v.Num["height_m"]
-	base := func(part float64, words string) change {
+	base := func(part float64, words Text) change {
 		return sized(words, "wide_m", math.Max(0.25, part*h))
 	}
-	longer := sized(fmt.Sprintf("bars %.2f m long", usualGrip), "length_m", usualGrip)
+	longer := sized(tell("bars %s long", metre(usualGrip, 2)), "length_m", usualGrip)
 	half, more := base(leastBase, "a base half as wide as it is high"), base(0.65, "a base 0.65 as wide as it is high")
 	posts := sized("posts of timber instead of pipe in flanges", "screwed", "no")
 	out := together(feet, half)

@@ -1,7 +1,6 @@
 package builds
 
 import (
-	"fmt"
 	"math"
 
 	"scrappyrack/core/quantity"
@@ -59,19 +58,19 @@ func (p Peg) Build() (Built, error) {
 	}
 	load := float64(Weight(p.Mass)) * CarryFactor
 	moment, bears := load*float64(p.Out), timberBearing*wetBearing(p.Wet)
-	bending := Check{Link: "peg in bending", Demand: moment / pipe.Of(steel).Modulus(), Capacity: steel.Bending, Unit: "Pa", Formula: "2 m g · out over S", Source: "statics; wall × 0.875"}
+	bending := Check{Link: "peg in bending", Demand: moment / pipe.Of(steel).Modulus(), Capacity: steel.Bending, Unit: "Pa", Formula: "{2 m} g · out over S", Source: "statics; wall × 0.875"}
 	out := Built{
 		Title: "Plate peg, " + pipeName(p.Pipe) + " pipe", Hours: [2]float64{2, 3},
-		Tools:    []string{"saw", "drill", "spirit level", "stud finder", "detector for cables and pipes", "spanner"},
-		Proof:    fmt.Sprintf("%.0f kg hung from each peg in turn for 5 minutes, nobody beneath. Passing raises nothing.", proofMass(p.Mass)),
+		Tools:    []Text{"saw", "drill", "spirit level", "stud finder", "detector for cables and pipes", "spanner"},
+		Proof:    tell("%s hung from each peg in turn for 5 minutes, nobody beneath. Passing raises nothing.", kilo(proofMass(p.Mass))),
 		ProofOf:  proofMass(p.Mass),
 		Inspect:  looked("play, bends, the boards' screws"),
-		Cautions: []string{guidance, "No more on a peg than is written on the board beside it."},
+		Cautions: []Text{guidance, "No more on a peg than is written on the board beside it."},
 	}
 	if p.Threaded {
 		bending.Link, bending.Demand, bending.Source = "peg in bending at its thread", moment/ThreadModulus[p.Pipe], "statics; section at the root of the thread"
 		washer := math.Pi / 4 * (washerOver*washerOver - washerInner*washerInner)
-		out.Checks = []Check{bending, {Link: "flange at its bolts", Demand: moment / (2 * (flangeApart + flangeEdge)) / washer, Capacity: bears, Unit: "Pa", Formula: "2 m g · out, by two bolts about the flange's edge, over a washer of 30 mm", Source: "statics; house value; sizes of flanges from memory"}}
+		out.Checks = []Check{bending, {Link: "flange at its bolts", Demand: moment / (2 * (flangeApart + flangeEdge)) / washer, Capacity: bears, Unit: "Pa", Formula: "{2 m} g · out, by two bolts about the flange's edge, over a washer of {30 mm}", Source: "statics; house value; sizes of flanges from memory"}}
 		return out, nil
 	}
 	t, d := float64(p.thick()), float64(pipe.D)
@@ -141,16 +140,16 @@ func pegStuds(v Values, s Situation) []quantity.Length {
 func (p Peg) onBoards(out *Built, v Values, s Situation) {
 	base, _ := s.wallOf(v)
 	stock, long, wide, places := "timber-38x"+v.Word["board"], pegBoardLong(v, s), pegBoards[v.Word["board"]], pegStuds(v, s)
-	n, apart, bore := len(places), float64(places[1]-places[0])*1000, math.Ceil(float64(Schedule40[p.Pipe].D)*1000+0.5)
-	fix := Step{fmt.Sprintf("Fix it level, the pegs %.0f cm above the floor, with two fixings at each of three places: one %.0f mm and one %.0f mm above the lower edge.", v.Num["high_m"]*100, float64(wide)*250, float64(wide)*750), false}
+	n, apart, bore := len(places), places[1]-places[0], Schedule40[p.Pipe].D+0.0005
+	fix := Step{tell("Fix it level, the pegs %s above the floor, with two fixings at each of three places: one %s and one %s above the lower edge.", cm(v.Num["high_m"]), mm(wide/4), mm(wide*3/4)), false}
 	out.Steps = base.found("all three studs")
 	if p.Threaded {
 		out.Parts = []Part{
 			{Name: "peg, threaded at one end", Stock: "pipe-" + p.Pipe, Length: p.Out + flangeThick, Count: n}, {Name: "board", Stock: stock, Length: long, Count: 1}, {Name: "floor flange, marked", Stock: "pipe-joint", Count: n},
-			{Name: "M8 × 60 bolt, four to a flange", Stock: "bolt-m8", Count: 4 * n}, s.screws(v, 2*n),
+			{Name: "{M8 × 60|5⁄16 × 2½ in} bolt, four to a flange", Stock: "bolt-m8", Count: 4 * n}, s.screws(v, 2*n),
 		}
 		out.Steps = append(out.Steps,
-			Step{fmt.Sprintf("Bolt a flange to the board at each of %d places, %.0f mm from one to the next, each 80 mm beside where two fixings go, to the same side: four bolts, their heads with washers of 30 mm sunk into the back by 10 mm; a wedge of wood of 5° behind its lower half tilts it up.", n, apart), false},
+			Step{tell("Bolt a flange to the board at each of %d places, %s from one to the next, each {80 mm} beside where two fixings go, to the same side: four bolts, their heads with washers of {30 mm} sunk into the back by {10 mm}; a wedge of wood of 5° behind its lower half tilts it up.", n, mm(apart)), false},
 			Step{"Turn the pegs in until they are tight.", false}, fix)
 	} else {
 		out.Parts = []Part{
@@ -158,10 +157,10 @@ func (p Peg) onBoards(out *Built, v Values, s Situation) {
 			{Name: "wood screw, eight round each peg and one to pin it", Stock: joinScrew, Count: (screwsAtPeg + 1) * n}, s.screws(v, 2*n),
 		}
 		out.Steps = append(out.Steps,
-			Step{fmt.Sprintf("Mark %d places for pegs on the middle line of a board, %.0f mm from one to the next, the middle one in its middle. Lay the boards on each other and join them with eight 5 × 70 mm screws round each place, prebored by 3.5 mm: %.0f and %.0f mm to either side of it, 25 mm from both edges.", n, apart, besidePeg*1000, besidePegMore*1000), false},
-			Step{fmt.Sprintf("Bore a hole of %.0f mm through both boards at each place, so that it rises by 5° towards the front: 7 mm over both boards.", bore), false},
+			Step{tell("Mark %d places for pegs on the middle line of a board, %s from one to the next, the middle one in its middle. Lay the boards on each other and join them with eight {5 × 70 mm|no. 10 × 2¾ in} screws round each place, prebored by {3.5 mm}: %s and %s to either side of it, {25 mm} from both edges.", n, mm(apart), mm(besidePeg), mm(besidePegMore)), false},
+			Step{tell("Bore a hole of %s through both boards at each place, so that it rises by 5° towards the front: {7 mm} over both boards.", hole(bore)), false},
 			fix,
-			Step{"Push each peg in until it meets the wall. From the upper edge of the front board, 10 mm beside the peg's middle so that it passes the fixing, bore 4.5 mm down into the upper wall of the pipe and pin it with a 5 × 70 mm screw. File the ends round.", false})
+			Step{"Push each peg in until it meets the wall. From the upper edge of the front board, {10 mm} beside the peg's middle so that it passes the fixing, bore {4.5 mm} down into the upper wall of the pipe and pin it with a {5 × 70 mm|no. 10 × 2¾ in} screw. File the ends round.", false})
 	}
 	out.Steps = append(out.Steps,
 		Step{"The pegs tilt up, none turns or pulls out, and the board has no play under a hand. Write on it what a peg carries.", true},
@@ -170,10 +169,10 @@ func (p Peg) onBoards(out *Built, v Values, s Situation) {
 
 var pegsDesign = Design{
 	Changes: func(v Values, _ Situation) []change {
-		board, plain := sized("a board of 38 × 140 mm", "board", "140"), sized("a plain peg through two boards instead of a thread", "threaded", "no")
-		low := sized("at most 1.4 m high", "high_m", math.Min(v.Num["high_m"], 1.4))
-		small := sized("plates of 39 cm at the most", "plate_m", math.Min(v.Num["plate_m"], 0.39))
-		near := sized("pegs that stand out 10 cm", "out_m", math.Min(v.Num["out_m"], 0.10))
+		board, plain := sized("a board of {38 × 140 mm|2 × 6}", "board", "140"), sized("a plain peg through two boards instead of a thread", "threaded", "no")
+		low := sized("at most {1.4 m} high", "high_m", math.Min(v.Num["high_m"], 1.4))
+		small := sized("plates of {39 cm} at the most", "plate_m", math.Min(v.Num["plate_m"], 0.39))
+		near := sized("pegs that stand out {10 cm}", "out_m", math.Min(v.Num["out_m"], 0.10))
 		out := together(board, plain, low, near, small)
 		var large change
 		for _, size := range pipesUp {
@@ -182,7 +181,7 @@ var pegsDesign = Design{
 		}
 		for _, kg := range []float64{30, 25, 20, 15, 10} {
 			if kg < v.Num["mass_kg"] {
-				less := sized(fmt.Sprintf("at most %.0f kg on a peg", kg), "mass_kg", kg)
+				less := sized(tell("at most %s on a peg", kilo(kg)), "mass_kg", kg)
 				out = append(out, less, less.and(plain).and(board), less.and(low).and(board), less.and(plain).and(board).and(near).and(low).and(large))
 			}
 		}
@@ -194,10 +193,10 @@ var pegsDesign = Design{
 	Key:     "pegs", Name: "Plate pegs", Does: "plates off the floor", On: OnWall,
 	Asks: func(v Values, s Situation) []Ask {
 		return append([]Ask{
-			{Key: "pipe", Label: "Peg, pipe of", Words: pipeWords, Help: "A pipe of ¾ in is 26.7 mm thick, 1 in 33.4 mm, 1¼ in 42.2 mm, 1½ in 48.3 mm."},
-			{Key: "bore_m", Label: "Plates' bore", Kind: quantity.KindThin, Low: 0.02, High: 0.1, Help: "25 to 28 mm, or 50 mm: measure it."},
+			{Key: "pipe", Label: "Peg, pipe of", Words: pipeWords, Help: "A pipe of ¾ in is {26.7 mm} thick, 1 in {33.4 mm}, 1¼ in {42.2 mm}, 1½ in {48.3 mm}."},
+			{Key: "bore_m", Label: "Plates' bore", Kind: quantity.KindThin, Low: 0.02, High: 0.1, Help: "{25 to 28 mm}, or {50 mm}: measure it."},
 			metres("plate_m", "Largest plate, across", 0.1, 0.6), metres("out_m", "Stands out by", 0.03, 0.4), {Key: "mass_kg", Label: "One peg carries", Kind: quantity.KindMass, Low: 0.5, High: 200},
-			{Key: "board", Label: "On boards of", Words: words("89", "38 × 89 mm, 2 × 4", "140", "38 × 140 mm, 2 × 6")},
+			{Key: "board", Label: "On boards of", Words: words("89", "{38 × 89 mm|2 × 4}", "140", "{38 × 140 mm|2 × 6}")},
 			yesNoOf("threaded", "Screwed into a flange", "No: through two boards", "A thread leaves under half of the pipe."), metres("high_m", "Pegs above the floor", 0.1, 2.2),
 		}, wallAsks(v, s)...)
 	},
@@ -219,7 +218,7 @@ var pegsDesign = Design{
 		p.onBoards(&out, v, s)
 		out.Bottom, out.Top = max(0, v.length("high_m")-v.length("plate_m")/2), v.length("high_m")+0.1
 		places := pegStuds(v, s)
-		out.Checks = append(append(out.Checks, p.beside(v.length("plate_m"), places[1]-places[0]), p.within(v.length("bore_m")), p.room(lags[v.Word["screw"]][0]), Check{Link: "height", Fits: true, Demand: v.Num["high_m"], Capacity: highest, Unit: "m", Formula: "1.5 m at most, the heaviest lowest", Source: "house rule"}), more...)
+		out.Checks = append(append(out.Checks, p.beside(v.length("plate_m"), places[1]-places[0]), p.within(v.length("bore_m")), p.room(lags[v.Word["screw"]][0]), Check{Link: "height", Fits: true, Demand: v.Num["high_m"], Capacity: highest, Unit: "m", Formula: "{1.5 m} at most, the heaviest lowest", Source: "house rule"}), more...)
 		return out, err
 	},
 }
@@ -237,7 +236,7 @@ func drawPegs(v Values, s Situation) []Figure {
 	for i, off := range pegStuds(v, s) {
 		x := float64(off)
 		if base.Kind == WoodStuds {
-			front.Marks = append(front.Marks, rect(OfHouse, x-0.019, 0, 0.038, high+0.3, "").saying([]string{"", "stud", ""}[i]))
+			front.Marks = append(front.Marks, rect(OfHouse, x-0.019, 0, 0.038, high+0.3, "").saying([]Text{"", "stud", ""}[i]))
 		}
 		front.Marks = append(front.Marks, round(OfSteel, x+beside, high, d, "peg"), round(OfSteel, x, high-wide/4, 0.012, "fixings"), round(OfSteel, x, high+wide/4, 0.012, "fixings"))
 		if !p.Threaded {

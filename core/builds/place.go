@@ -2,7 +2,6 @@ package builds
 
 import (
 	"cmp"
-	"fmt"
 	"math"
 	"slices"
 
@@ -86,14 +85,14 @@ func (d Design) width(v Values, s Situation) quantity.Length {
 // more than 200 kg to less than 2 m², which wants an engineer.
 func (s Situation) floor(v Values, b Built) Check {
 	body := s.body(v)
-	c := Check{Link: "floor below", Demand: float64(body.Value+body.Expanded()) + float64(b.Mass), Capacity: askMass, Unit: "kg", Formula: "all of it and who is on it, upstairs on under 3 m²", Source: "house rule"}
+	c := Check{Link: "floor below", Demand: float64(body.Value+body.Expanded()) + float64(b.Mass), Capacity: askMass, Unit: "kg", Formula: "all of it and who is on it, upstairs on under {3 m²}", Source: "house rule"}
 	switch {
 	case s.grounded():
 		c.Demand, c.Formula = 0, "on the ground"
 	case b.Floor >= askArea:
-		c.Demand, c.Formula = 0, "all of it and who is on it, over 3 m² or more"
+		c.Demand, c.Formula = 0, "all of it and who is on it, over {3 m²} or more"
 	case c.Demand > c.Capacity:
-		c.Refused = "over 200 kg on under 3 m² upstairs: across three joists near a wall, and an engineer is asked"
+		c.Refused = "over {200 kg} on under {3 m²} upstairs: across three joists near a wall, and an engineer is asked"
 	}
 	return c
 }
@@ -138,7 +137,7 @@ func (s Situation) standing(wide, low quantity.Length, offs []quantity.Length) C
 	from, to := s.At-wide/2, s.At+wide/2
 	for _, t := range s.Taken {
 		if t.Room == r.ID && t.Wall == s.Wall && from < t.To && t.From < to {
-			c.Refused = t.Name + " is there: choose another place along the wall"
+			c.Refused = Text(t.Name) + " is there: choose another place along the wall"
 			return c
 		}
 	}
@@ -149,14 +148,14 @@ func (s Situation) standing(wide, low quantity.Length, offs []quantity.Length) C
 	}
 	for _, o := range r.Openings {
 		if o.Wall == s.Wall && to > o.At-margin && from < o.At+o.Width+margin {
-			c.Refused = o.Name + " is there: choose another place along the wall"
+			c.Refused = Text(o.Name) + " is there: choose another place along the wall"
 			return c
 		}
 	}
 	if t, there := r.Before(s.Wall, from, to, low, before); there {
-		c.Refused = t.Name + " stands there: move it, or choose another place along the wall"
+		c.Refused = Text(t.Name) + " stands there: move it, or choose another place along the wall"
 		if t.Kind == space.BuiltIn {
-			c.Refused = t.Name + " is there: choose another place along the wall"
+			c.Refused = Text(t.Name) + " is there: choose another place along the wall"
 		}
 		return c
 	}
@@ -168,7 +167,7 @@ func (s Situation) standing(wide, low quantity.Length, offs []quantity.Length) C
 	if masonry {
 		first, last := s.At+slices.Min(offs), s.At+slices.Max(offs)
 		if edge := min(first, long-last); edge < freeEdge {
-			c.Refused = fmt.Sprintf("an anchor stays %.0f mm from the end of a wall", float64(freeEdge)*1000)
+			c.Refused = tell("an anchor stays %s from the end of a wall", mm(freeEdge))
 		}
 	}
 	if r.Walls[s.Wall].Kind != space.TimberStud {
@@ -187,9 +186,9 @@ func (s Situation) standing(wide, low quantity.Length, offs []quantity.Length) C
 		})
 		if away := math.Abs(float64(near - at)); away >= c.Demand {
 			c.Demand = away
-			c.Formula = fmt.Sprintf("from the middle of a stud; the nearest is at %.2f m", float64(near))
+			c.Formula = tell("from the middle of a stud; the nearest is at %s", metre(near, 2))
 			if len(offs) > 1 {
-				c.Formula = fmt.Sprintf("each of its %d places from the middle of a stud; for that at %.2f m the nearest is at %.2f m", len(offs), float64(at), float64(near))
+				c.Formula = tell("each of its %d places from the middle of a stud; for that at %s the nearest is at %s", len(offs), metre(at, 2), metre(near, 2))
 			}
 		}
 	}

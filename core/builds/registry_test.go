@@ -92,7 +92,7 @@ func TestEveryDesignIsWhole(t *testing.T) {
 				assert.True(t, slices.ContainsFunc(b.Steps, func(s builds.Step) bool { return s.Hold }), "a step to hold at")
 				assert.NotEmpty(t, b.Proof)
 				assert.NotEmpty(t, b.Inspect)
-				assert.True(t, slices.ContainsFunc(b.Cautions, func(c string) bool { return strings.Contains(c, "Guidance for a competent person") }))
+				assert.True(t, slices.ContainsFunc(b.Cautions, func(c builds.Text) bool { return strings.Contains(string(c), "Guidance for a competent person") }))
 				for _, c := range b.Checks {
 					assert.NotEmpty(t, c.Formula, c.Link)
 					assert.NotEmpty(t, c.Source, c.Link)
@@ -102,7 +102,7 @@ func TestEveryDesignIsWhole(t *testing.T) {
 					assert.Empty(t, w.Gives, "it gives nothing while %s fails", b.Weakest().Link)
 					assert.NotEmpty(t, b.Instead, "what is safe instead")
 				}
-				for _, text := range append(slices.Clone(b.Cautions), b.Proof, b.Title, d.Does) {
+				for _, text := range append(slices.Clone(b.Cautions), b.Proof, b.Title, builds.Text(d.Does)) {
 					assert.NotRegexp(t, approval, text)
 				}
 			}
@@ -248,7 +248,7 @@ func TestAHeavierBodyIsNeverEasier(t *testing.T) {
 			require.NoError(t, err)
 			use := 0.0
 			for _, c := range w.Built.Checks { // tipping and sliding are easier under a heavier body on a light box
-				if !strings.HasPrefix(c.Link, "tipping") && !strings.HasPrefix(c.Link, "sliding") {
+				if !strings.HasPrefix(string(c.Link), "tipping") && !strings.HasPrefix(string(c.Link), "sliding") {
 					use = math.Max(use, c.Use())
 				}
 			}
@@ -268,8 +268,8 @@ func TestTheRentedFlat(t *testing.T) {
 		require.NoError(t, err)
 		w, err := d.Work(good[key], s)
 		require.NoError(t, err)
-		assert.Equal(t, "the owner's word", w.Built.Weakest().Link)
-		assert.Contains(t, w.Built.Instead, "a strap in a door")
+		assert.EqualValues(t, "the owner's word", w.Built.Weakest().Link.In(quantity.Metric))
+		assert.Contains(t, w.Built.Instead.In(quantity.Metric), "a strap in a door")
 		assert.Nil(t, w.Built.Remedy)
 		assert.Empty(t, w.Gives)
 	}
@@ -285,12 +285,12 @@ func TestTheRentedFlat(t *testing.T) {
 	many, err := hard.Work(good["board-bands"].Over(builds.Values{Num: map[string]float64{"pull_n": 700}, Word: map[string]string{"rings": "chest"}}), s)
 	require.NoError(t, err)
 	require.NotNil(t, many.Built.Remedy, "%+v", many.Built.Weakest())
-	assert.Contains(t, many.Built.Remedy.Change, "lighter bands")
+	assert.Contains(t, many.Built.Remedy.Change.In(quantity.Metric), "lighter bands")
 	s.Read = false
 	w, err = d.Work(good["door-strap"], s)
 	require.NoError(t, err)
 	assert.False(t, w.Built.OK())
-	assert.Contains(t, w.Built.Weakest().Refused, "on a scale")
+	assert.Contains(t, w.Built.Weakest().Refused.In(quantity.Metric), "on a scale")
 }
 
 // What a board for a body is offered to bands for, pulled level off the wall with its factor, is no
@@ -320,7 +320,7 @@ func TestAPlaceOnTheWall(t *testing.T) {
 		w, err := d.Work(good["board-bands"], s)
 		require.NoError(t, err)
 		for _, c := range w.Built.Checks {
-			if c.Link == "place on the wall" {
+			if c.Link.In(quantity.Metric) == "place on the wall" {
 				return c
 			}
 		}
@@ -328,11 +328,11 @@ func TestAPlaceOnTheWall(t *testing.T) {
 	}
 	assert.True(t, use(func(*builds.Situation) {}).OK())
 	assert.False(t, use(func(s *builds.Situation) { s.At += 0.1 }).OK(), "between two studs")
-	assert.Contains(t, use(func(s *builds.Situation) { s.Wall, s.At = 1, 1.4 }).Refused, "the door is there")
-	assert.Contains(t, use(func(s *builds.Situation) { s.Room.Walls[0].Offset = 0 }).Refused, "first stud")
-	assert.Contains(t, use(func(s *builds.Situation) { s.Wall = -1 }).Refused, "no wall is chosen")
+	assert.Contains(t, use(func(s *builds.Situation) { s.Wall, s.At = 1, 1.4 }).Refused.In(quantity.Metric), "the door is there")
+	assert.Contains(t, use(func(s *builds.Situation) { s.Room.Walls[0].Offset = 0 }).Refused.In(quantity.Metric), "first stud")
+	assert.Contains(t, use(func(s *builds.Situation) { s.Wall = -1 }).Refused.In(quantity.Metric), "no wall is chosen")
 	pegboard := builds.Taken{Name: "Pegs", Wall: 0, From: 0.6, To: 1.8}
-	assert.Contains(t, use(func(s *builds.Situation) { s.Taken = []builds.Taken{pegboard} }).Refused, "Pegs is there")
+	assert.Contains(t, use(func(s *builds.Situation) { s.Taken = []builds.Taken{pegboard} }).Refused.In(quantity.Metric), "Pegs is there")
 	beside := builds.Taken{Name: "Pegs", Wall: 0, From: 1.2, To: 2.4}
 	assert.True(t, use(func(s *builds.Situation) { s.Taken = []builds.Taken{beside} }).OK())
 	elsewhere := builds.Taken{Name: "Pegs", Room: "another", Wall: 0, From: 0.6, To: 1.8}
@@ -345,11 +345,11 @@ func TestAPlaceOnTheWall(t *testing.T) {
 			s.Room.Things = []space.Thing{th}
 		}
 	}
-	assert.Contains(t, use(couch(func(*space.Thing) {})).Refused, "Couch stands there: move it")
+	assert.Contains(t, use(couch(func(*space.Thing) {})).Refused.In(quantity.Metric), "Couch stands there: move it")
 	assert.True(t, use(couch(func(c *space.Thing) { c.Y = -1.2 })).OK(), "0.75 m before the wall")
 	assert.True(t, use(couch(func(c *space.Thing) { c.X = 3 })).OK(), "beside it")
 	assert.True(t, use(couch(func(c *space.Thing) { c.Away = true })).OK(), "moved for training")
-	assert.Contains(t, use(couch(func(c *space.Thing) { c.Kind = space.BuiltIn })).Refused, "Couch is there")
+	assert.Contains(t, use(couch(func(c *space.Thing) { c.Kind = space.BuiltIn })).Refused.In(quantity.Metric), "Couch is there")
 	shelf, err := builds.DesignByKey("shelf")
 	require.NoError(t, err)
 	above := at("shelf")
@@ -363,7 +363,7 @@ func TestAPlaceOnTheWall(t *testing.T) {
 	moved, err := d.Work(good["board-bands"], off)
 	require.NoError(t, err)
 	require.NotNil(t, moved.Built.Remedy)
-	assert.Equal(t, "move it to 1.11 m along wall A", moved.Built.Remedy.Change)
+	assert.EqualValues(t, "move it to 1.11 m along wall A", moved.Built.Remedy.Change.In(quantity.Metric))
 	off.At = here().At
 	moved, err = d.Work(good["board-bands"], off)
 	require.NoError(t, err)
@@ -375,13 +375,13 @@ func TestAPlaceOnTheWall(t *testing.T) {
 	lined, err := pegs.Work(seen.Over(builds.Values{Word: map[string]string{"stud": "89"}}), off)
 	require.NoError(t, err)
 	require.NotNil(t, lined.Built.Remedy)
-	assert.Contains(t, lined.Built.Remedy.Change, "move it to 1.11 m along wall A, and the lining cut out behind it")
+	assert.Contains(t, lined.Built.Remedy.Change.In(quantity.Metric), "move it to 1.11 m along wall A, and the lining cut out behind it")
 	// Under a slope the top of the board counts, and what fits has no high ring there.
 	s := here()
 	s.Room.Ceiling.Slopes = []space.Slope{{Outline: s.Room.Outline, From: 0, Low: 1.6, High: 2.44}}
 	w, err := d.Work(good["board-bands"].Over(builds.Values{Word: map[string]string{"rings": "high"}}), s)
 	require.NoError(t, err)
-	assert.Equal(t, "under the ceiling", w.Built.Weakest().Link, "%+v", w.Built.Checks)
+	assert.EqualValues(t, "under the ceiling", w.Built.Weakest().Link.In(quantity.Metric), "%+v", w.Built.Checks)
 	assert.Equal(t, "two", d.Fit(s).Word["rings"])
 }
 
@@ -395,7 +395,7 @@ func TestBrickAsks(t *testing.T) {
 		w, err := d.Work(good[key].Over(builds.Values{Word: brick.Word}), s)
 		require.NoError(t, err)
 		assert.True(t, slices.ContainsFunc(w.Asks, func(a builds.Ask) bool { return a.Key == "anchor_off_n" }), key)
-		assert.True(t, slices.ContainsFunc(w.Built.Checks, func(c builds.Check) bool { return strings.Contains(c.Refused, "nothing is guessed here") }), key)
+		assert.True(t, slices.ContainsFunc(w.Built.Checks, func(c builds.Check) bool { return strings.Contains(string(c.Refused), "nothing is guessed here") }), key)
 		w, err = d.Work(good[key].Over(brick), s)
 		require.NoError(t, err)
 		assert.True(t, w.Built.OK(), "%s: %+v", key, w.Built.Weakest())

@@ -14,7 +14,7 @@ import (
 // change is a change of answers, in words, with a note after all of them. Of the world it is one that
 // no answer makes so: a door, a latch, joists that somebody has to see.
 type change struct {
-	words, note string
+	words, note Text
 	to          Values
 	world       bool
 }
@@ -29,7 +29,7 @@ func (c change) and(more change) change {
 }
 
 // sized is a change of numbers, answered one of words.
-func sized(words string, pairs ...any) change {
+func sized(words Text, pairs ...any) change {
 	c := change{words: words, to: Values{Num: map[string]float64{}, Word: map[string]string{}}}
 	for i := 0; i+1 < len(pairs); i += 2 {
 		switch key := pairs[i].(string); to := pairs[i+1].(type) {
@@ -164,7 +164,7 @@ func (d Design) firstOf(changes []change, v Values, s Situation, moved *Situatio
 			}
 			words := c.words
 			if moved != nil {
-				words = change{words: fmt.Sprintf("move it to %.2f m along wall %s", float64(s.At), space.WallName(s.Wall))}.and(c).words
+				words = change{words: tell("move it to %s along wall %s", metre(s.At, 2), space.WallName(s.Wall))}.and(c).words
 			}
 			return &Remedy{words + c.note, b.Weakest().Use(), !c.world, c.to, moved}
 		}
@@ -181,10 +181,10 @@ func (d Design) marksAbove(all Values, s Situation) change {
 	need := d.marks(asks, all, s)
 	for _, a := range asks {
 		if n, ok := need[a.Key]; ok && a.Mark && n > all.Num[a.Key] {
-			parts = append(parts, fmt.Sprintf("%s %.0f N at least", lower(a.Label), n))
+			parts = append(parts, fmt.Sprintf("%s %s at least", lower(a.Label), newton(n)))
 			out.to.Num[a.Key] = n
 		}
 	}
-	out.words = strings.Join(parts, ", ")
+	out.words = Text(strings.Join(parts, ", "))
 	return out
 }

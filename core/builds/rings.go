@@ -1,7 +1,6 @@
 package builds
 
 import (
-	"fmt"
 	"math"
 	"slices"
 	"strings"
@@ -121,9 +120,9 @@ const (
 func (r Rings) aside(f float64, steel Material) []Check {
 	turned := Check{Link: "joists kept upright", Fits: true, Demand: r.Aside, Capacity: asideFree, Formula: "pulled aside by 10° at the most without blocking", Source: "house rule"}
 	if r.Blocked {
-		turned.Demand, turned.Formula = 0, "blocking between the joists within 0.3 m, both sides"
+		turned.Demand, turned.Formula = 0, "blocking between the joists within {0.3 m}, both sides"
 	} else if r.Aside > asideFree {
-		turned.Refused = "pulled aside by more than 10°, a joist turns over: blocking between the joists within 0.3 m, both sides"
+		turned.Refused = "pulled aside by more than 10°, a joist turns over: blocking between the joists within {0.3 m}, both sides"
 	}
 	section := 2 * plateWide * float64(plateThick*plateThick) / 6
 	return []Check{turned, {Link: "plates and shackle, pulled aside", Demand: asideShare * f * plateDrop / section, Capacity: steel.Bending, Unit: "Pa", Formula: "0.5 F below the joist, by both plates", Source: "statics; 205 MPa / 1.67"}}
@@ -149,24 +148,24 @@ func (r Rings) Build() (Built, error) {
 	if err != nil {
 		return Built{}, err
 	}
-	link := func(name string, h Hardware) Check {
+	link := func(name Text, h Hardware) Check {
 		capacity, why := h.Capacity(true)
 		return Check{Link: name, Demand: f, Capacity: capacity, Unit: "N", Formula: "0.65 of the factored body against its mark", Source: "its maker", Refused: why}
 	}
 	return Built{
 		Title: "Rings from two joists", Hours: [2]float64{3, 4},
 		Checks: slices.Concat([]Check{link("strap", r.Strap), link("plates and shackle", r.Plate)}, joists, r.aside(f, steel), []Check{
-			{Link: "straps apart", Fits: true, Demand: 0.45, Capacity: float64(r.Apart), Unit: "m", Formula: "0.45 m at least, on different joists", Source: "house rule"},
+			{Link: "straps apart", Fits: true, Demand: 0.45, Capacity: float64(r.Apart), Unit: "m", Formula: "{0.45 m} at least, on different joists", Source: "house rule"},
 		}),
 		Parts: append(r.parts(), Part{Name: "bow shackle, marked", Stock: "shackle", Count: 2}, Part{Name: "strap, marked", Stock: "strap-sewn", Count: 2}, Part{Name: "ring", Stock: "gym-ring", Count: 2}),
-		Tools: []string{"drill", "spanner", "tape", "detector for cables and pipes"},
+		Tools: []Text{"drill", "spanner", "tape", "detector for cables and pipes"},
 		Steps: append(r.steps(),
-			Step{fmt.Sprintf("Pin a bow shackle through the lower holes of both plates of a joist, at least %.0f mm wide inside, and tie its pin with wire. Hang the strap in the bow, the ring in the strap's loop; the straps hang %.2f m apart, as the joists are.", float64(r.B+2*plateThick)*1000+4, float64(r.Apart)), false},
+			Step{tell("Pin a bow shackle through the lower holes of both plates of a joist, at least %s wide inside, and tie its pin with wire. Hang the strap in the bow, the ring in the strap's loop; the straps hang %s apart, as the joists are.", mm(r.B+2*plateThick+0.004), metre(r.Apart, 2)), false},
 			Step{"Buckles, where there are any, are threaded back; both rings hang at one height: for rows at the hip, to hang from so high that the feet are clear.", true},
 			Step{"Hang the proof load from each ring, nobody beneath; look again.", true}),
-		Proof: fmt.Sprintf("%.0f kg hung from each ring no more than 100 mm above the floor for 5 minutes, nobody beneath; it goes back to within 2 mm. Never a person. Passing raises nothing.", proofMass(r.Body)),
+		Proof: tell("%s hung from each ring no more than {100 mm} above the floor for 5 minutes, nobody beneath; it goes back to within {2 mm}. Never a person. Passing raises nothing.", kilo(proofMass(r.Body))),
 
 		ProofOf: proofMass(r.Body),
-		Inspect: looked("play, cracks, rust, straps at their stitches"), Cautions: []string{guidance, "Both hands, one in each ring: all of a body on one is more than was worked out.", "No kipping, no giant swings, no drops into slack."},
+		Inspect: looked("play, cracks, rust, straps at their stitches"), Cautions: []Text{guidance, "Both hands, one in each ring: all of a body on one is more than was worked out.", "No kipping, no giant swings, no drops into slack."},
 	}, nil
 }

@@ -1,7 +1,6 @@
 package builds
 
 import (
-	"fmt"
 	"math"
 	"slices"
 	"strings"
@@ -18,7 +17,7 @@ type Mark struct {
 	Shape      MarkShape
 	X, Y, W, H float64
 	Of         MarkOf
-	Text, Link string
+	Text, Link Text
 }
 
 // MarkShape is what a mark is.
@@ -49,7 +48,7 @@ const (
 func (m Mark) About(checks []Check) int {
 	worst := -1
 	for i, c := range checks {
-		rest, of := strings.CutPrefix(c.Link, m.Link)
+		rest, of := strings.CutPrefix(string(c.Link), string(m.Link))
 		if m.Link == "" || !of || rest != "" && unicode.IsLetter([]rune(rest)[0]) {
 			continue
 		}
@@ -75,22 +74,22 @@ type Figure struct {
 	Marks []Mark
 }
 
-func rect(of MarkOf, x, y, w, h float64, link string) Mark {
+func rect(of MarkOf, x, y, w, h float64, link Text) Mark {
 	return Mark{Shape: MarkRect, X: x, Y: y, W: w, H: h, Of: of, Link: link}
 }
 
-func round(of MarkOf, x, y, d float64, link string) Mark {
+func round(of MarkOf, x, y, d float64, link Text) Mark {
 	return Mark{Shape: MarkRound, X: x, Y: y, W: d, H: d, Of: of, Link: link}
 }
 
-func line(of MarkOf, x, y, w, h float64, link string) Mark {
+func line(of MarkOf, x, y, w, h float64, link Text) Mark {
 	return Mark{Shape: MarkLine, X: x, Y: y, W: w, H: h, Of: of, Link: link}
 }
 
 func across(x, y, w float64) Mark { return Mark{Shape: MarkDim, X: x, Y: y, W: w} }
 func upward(x, y, h float64) Mark { return Mark{Shape: MarkDim, X: x, Y: y, H: h} }
 
-func (m Mark) saying(text string) Mark {
+func (m Mark) saying(text Text) Mark {
 	m.Text = text
 	return m
 }
@@ -117,7 +116,7 @@ func fixingDetail(v Values, s Situation, board float64, through quantity.Length)
 	if v.yes("cut") {
 		lining = 0
 	}
-	deep, length, name := float64(base.H), 0.115, "stud"
+	deep, length, name := float64(base.H), 0.115, Text("stud")
 	if lag, ok := lags[v.Word["screw"]]; ok {
 		length = float64(lag[1])
 	}
@@ -149,7 +148,7 @@ func drawBandBoard(v Values, s Situation) []Figure {
 	for i, h := range heights {
 		at := float64(h)
 		f.Marks = append(f.Marks,
-			round(OfSteel, 0, at, 0.05, fmt.Sprintf("ring at %.2f m", at)), round(OfSteel, 0, at-float64(besideRing), 0.014, fmt.Sprintf("screws at %.2f m", at)), round(OfSteel, 0, at+float64(besideRing), 0.014, fmt.Sprintf("screws at %.2f m", at)),
+			round(OfSteel, 0, at, 0.05, tell("ring at %s", metre(at, 2))), round(OfSteel, 0, at-float64(besideRing), 0.014, tell("screws at %s", metre(at, 2))), round(OfSteel, 0, at+float64(besideRing), 0.014, tell("screws at %s", metre(at, 2))),
 			upward(-0.35-0.8*float64(i), 0, at))
 	}
 	f.Marks = append(f.Marks, round(OfSteel, 0, float64(boardEnd), 0.014, "screws"))
@@ -254,7 +253,7 @@ func drawBar(v Values, _ Situation) []Figure {
 
 // platesOn draws the plates on both faces of a joist that is seen along itself, b wide, its middle at x, with
 // its bolt; and what is pinned between their lower ends.
-func platesOn(x, b, under, above float64, link string) []Mark {
+func platesOn(x, b, under, above float64, link Text) []Mark {
 	const over = 0.03
 	t := float64(plateThick)
 	return []Mark{
@@ -264,7 +263,7 @@ func platesOn(x, b, under, above float64, link string) []Mark {
 }
 
 // joistCut is one joist, cut across, with its plates and its bolt.
-func joistCut(b, h, above float64, link string) Figure {
+func joistCut(b, h, above float64, link Text) Figure {
 	f := Figure{Name: "one joist, cut", Marks: append([]Mark{rect(OfHouse, -b/2, 0, b, h, "joist in bending")}, platesOn(0, b, 0, above, link)...)}
 	f.Marks = append(f.Marks, upward(b/2+0.08, 0, above), upward(b/2+0.08, -plateDrop, plateDrop), upward(-b/2-0.08, 0, h), across(-b/2, h+0.03, b))
 	return f

@@ -22,7 +22,7 @@ func TestADimIsReadFromATape(t *testing.T) {
 // What stands on a part is the hardest of the links that begin with its words, one without a rating
 // before all; a word that only begins alike is another.
 func TestAMarkIsAboutItsHardestLink(t *testing.T) {
-	link := func(name string, use float64, refused string) builds.Check {
+	link := func(name builds.Text, use float64, refused builds.Text) builds.Check {
 		return builds.Check{Link: name, Demand: use, Capacity: 1, Refused: refused}
 	}
 	all := []builds.Check{link("screws at 1.22 m", 0.4, ""), link("screws at 0.15 m", 0.7, ""), link("straps apart", 0.9, ""), link("strap", 0.2, ""), link("bar's sag", 0.3, "")}

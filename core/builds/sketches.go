@@ -10,7 +10,7 @@ func drawBox(v Values, s Situation) []Figure {
 	box := boxOf(v, s)
 	x, y, z, t := float64(box.Sides[0]), float64(box.Sides[1]), float64(box.Sides[2]), v.Num["thickness_m"]
 	short, middle := box.spans()
-	way := func(name string, wide, high float64, outer, open quantity.Length, dividers int, link string) Figure {
+	way := func(name string, wide, high float64, outer, open quantity.Length, dividers int, link Text) Figure {
 		f := Figure{Name: name, Marks: []Mark{
 			rect(OfWood, 0, high-t, wide, t, "face, "+link), rect(OfWood, 0, 0, wide, t, ""), rect(OfWood, 0, t, t, high-2*t, "panels below, "+link), rect(OfWood, wide-t, t, t, high-2*t, "panels below, "+link),
 			across(0, high+0.08, wide), upward(wide+0.1, 0, high),

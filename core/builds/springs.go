@@ -63,7 +63,7 @@ const (
 	RatedAngles StudEnds = "angle"   // opened, and angles with a mark set
 )
 
-var endWords = words("16d", "Two 16d common nails, 3½ × 0.162 in", "gun", "Two nails of 3.1 × 90 mm, or not known", "upright", "An upright over each stud, plate to plate, two 8 × 125 mm lags into each plate", "angle", "Rated angles: the lining opened, seen")
+var endWords = words("16d", "Two 16d common nails, 3½ × 0.162 in", "gun", "Two nails of {3.1 × 90 mm|0.122 × 3½ in}, or not known", "upright", "An upright over each stud, plate to plate, two {8 × 130 mm|5⁄16 × 5 in} lags into each plate", "angle", "Rated angles: the lining opened, seen")
 
 // endGrain is what nails in end grain hold sideways of what they do in side grain (NDS 2018 12.5.2,
 // from memory); two hold a stud.
@@ -84,7 +84,7 @@ func EndNails(common bool, gravity float64, wet bool) (float64, error) {
 
 // ends is what pulls a stud off its plates, by n newtons off the wall at a height.
 func (b Base) ends(n float64, at quantity.Length) ([]Check, error) {
-	holds, source, why := 0.0, "general dowel equations, NDS 2018 chapter 12, × 0.67 × 1.6", ""
+	holds, source, why := 0.0, "general dowel equations, NDS 2018 chapter 12, × 0.67 × 1.6", Text("")
 	var err error
 	switch b.Ends {
 	case Uprights:
@@ -92,7 +92,7 @@ func (b Base) ends(n float64, at quantity.Length) ([]Check, error) {
 		f := Fixing{Kind: LagScrew, Diameter: 0.008, Penetration: min(0.080, 0.125-boardThick-gap, b.H) - 2*0.008, Gravity: Gravities[""], Wet: b.Wet}
 		var w Withdrawal
 		if w, err = f.Withdrawal(); err == nil {
-			holds, source = 2*math.Min(w.Thread, w.Steel), "two lags of 8 × 125 mm into each plate, NDS 2018 12.2.1"
+			holds, source = 2*math.Min(w.Thread, w.Steel), "two lags of {8 × 130 mm|5⁄16 × 5 in} into each plate, NDS 2018 12.2.1"
 		}
 	case RatedAngles:
 		holds, why = Hardware{Kind: MetalLink, Working: b.Angle}.Capacity(false)
@@ -101,7 +101,7 @@ func (b Base) ends(n float64, at quantity.Length) ([]Check, error) {
 		holds, err = EndNails(b.Ends == CommonNails, b.wood(), b.Wet)
 	}
 	x, l := float64(at), float64(b.High)
-	end := func(name, formula string, n float64) Check {
+	end := func(name, formula Text, n float64) Check {
 		return Check{Link: name, Demand: n, Capacity: holds, Unit: "N", Formula: formula, Source: source, Refused: why}
 	}
 	return []Check{end("stud at its top", "N x/L", n*x/l), end("stud at its foot", "N (L − x)/L", n*(l-x)/l)}, err

@@ -106,25 +106,25 @@ func (p Platform) Build() (Built, error) {
 		Floor: area,
 		Title: "Platform", Hours: [2]float64{2, 3}, Mass: quantity.Mass(own),
 		Checks: append(p.below(own), []Check{
-			{Link: "room to stand", Fits: true, Demand: 1.2, Capacity: float64(p.Wide), Unit: "m", Formula: "at least 1.2 m wide", Source: "house rule"},
-			{Link: "room for the plates", Fits: true, Demand: 2.2, Capacity: float64(p.Long), Unit: "m", Formula: "as long as a bar, 2.2 m", Source: "IWF Technical and Competition Rules: a men's bar is 2.2 m"},
+			{Link: "room to stand", Fits: true, Demand: 1.2, Capacity: float64(p.Wide), Unit: "m", Formula: "at least {1.2 m} wide", Source: "house rule"},
+			{Link: "room for the plates", Fits: true, Demand: 2.2, Capacity: float64(p.Long), Unit: "m", Formula: "as long as a bar, {2.2 m}", Source: "IWF Technical and Competition Rules: a men's bar is {2.2 m}"},
 		}...),
 		Parts: append(p.layers(), Part{Name: "rubber, m²", Stock: "rubber-tile", Count: int(area/2 + 0.999)}, Part{Name: "wood screw", Stock: "screw-4x35", Count: p.screws()}),
-		Tools: []string{"saw, or the shop's", "drill", "straightedge of 2 m", "knife", "plane"},
+		Tools: []Text{"saw, or the shop's", "drill", "straightedge of {2 m}", "knife", "plane"},
 		Steps: []Step{
-			{"The floor is flat within 3 mm under a straightedge of 2 m.", true},
-			{"Lay the layer below, its face grain along the platform, 3 mm between its pieces.", false},
-			{"Lay the layer above, its face grain across the platform, 3 mm between its pieces. No joint of it lies within 300 mm of one below that runs the same way.", false},
-			{"Screw the layers together every 30 cm both ways and along every edge, from above, prebored in the upper one; none stands proud. Chamfer the edges.", true},
+			{"The floor is flat within {3 mm} under a straightedge of {2 m}.", true},
+			{"Lay the layer below, its face grain along the platform, {3 mm} between its pieces.", false},
+			{"Lay the layer above, its face grain across the platform, {3 mm} between its pieces. No joint of it lies within {300 mm} of one below that runs the same way.", false},
+			{"Screw the layers together every {30 cm} both ways and along every edge, from above, prebored in the upper one; none stands proud. Chamfer the edges.", true},
 			{"Cut the rubber to the quarters at both ends, where loads are set down, and lay it there, its edges to the platform's.", false},
 			{"Roll the heaviest load over it: nothing gives, nothing rocks.", true},
 		},
 		Proof: "None: the heaviest load is rolled over it. It is not made to be dropped on.", Inspect: looked("proud screws, loose rubber, damp below"),
-		Cautions: []string{guidance, "No load is dropped; what it takes is not known."},
+		Cautions: []Text{guidance, "No load is dropped; what it takes is not known."},
 	}
 	if p.Ground {
 		out.Parts = append(out.Parts, Part{Name: "building film below all of it", Stock: "film", Count: int(math.Ceil(area / 20))})
-		out.Steps = slices.Insert(out.Steps, 1, Step{"Spread the film on the ground first, 10 cm turned up at the edges: damp stays below it.", false})
+		out.Steps = slices.Insert(out.Steps, 1, Step{"Spread the film on the ground first, {10 cm} turned up at the edges: damp stays below it.", false})
 	}
 	return out, nil
 }
@@ -149,13 +149,13 @@ func (s MobilityStick) Build() (Built, error) {
 		Title: "Stick", Hours: [2]float64{0.2, 0.2},
 		Checks: []Check{{Link: "hands apart", Fits: true, Demand: float64(0.65 * s.Stature), Capacity: float64(s.Length), Unit: "m", Formula: "at least 0.65 of the stature", Source: "house value"}},
 		Parts:  []Part{{Name: "stick", Stock: "pvc-1", Length: s.Length, Count: 1}, {Name: "cap", Stock: "cap", Count: 2}},
-		Tools:  []string{"saw", "sandpaper", "glue"},
+		Tools:  []Text{"saw", "sandpaper", "glue"},
 		Steps: []Step{
 			{"Cut the stick to its length, square; sand its ends round.", false}, {"No crack, no splinter along all of it.", true},
 			{"Glue a cap on each end; an hour later none turns.", false}, {"Write on it: not to hang from, not to lean on.", true},
 		},
 		Proof:    "None: looked at by eye. Nobody hangs from it, or leans on it.",
 		Inspect:  "Before each use: cracks, caps. Written down every 3 months.",
-		Cautions: []string{"Not to hang from, not to lean on.", guidance},
+		Cautions: []Text{"Not to hang from, not to lean on.", guidance},
 	}, nil
 }

@@ -1,7 +1,6 @@
 package builds
 
 import (
-	"fmt"
 	"math"
 	"slices"
 
@@ -52,13 +51,13 @@ func boxOf(v Values, s Situation) Box {
 func rubberFeet(v Values) change { return sized("feet of rubber", "mu", math.Max(v.Num["mu"], 0.5)) }
 
 func boxChanges(v Values, _ Situation) []change {
-	divided := func(across, along float64, words string) change {
+	divided := func(across, along float64, words Text) change {
 		return sized(words, "across", math.Max(v.Num["across"], across), "along", math.Max(v.Num["along"], along))
 	}
 	feet, birch := rubberFeet(v), sized("birch plywood", "panel", "birch-plywood")
 	one, two := divided(1, 1, "one divider each way"), divided(1, 2, "one divider across, two along")
 	three := divided(2, 3, "two dividers across, three along")
-	thick := sized("panels of 24 mm", "thickness_m", math.Max(v.Num["thickness_m"], 0.024))
+	thick := sized("panels of {24 mm}", "thickness_m", math.Max(v.Num["thickness_m"], 0.024))
 	out := []change{feet, one, two, two.and(feet), birch, birch.and(one), birch.and(two), birch.and(two).and(feet), three, three.and(feet), birch.and(three).and(feet), thick.and(two).and(feet), birch.and(thick).and(three).and(feet)}
 	if v.Word["use"] == string(JumpOn) {
 		step := sized("stepping only, no jumps", "use", string(StepOn))
@@ -92,13 +91,13 @@ var boxDesign = Design{
 
 func stepChanges(v Values, _ Situation) []change {
 	flare := func(f float64) change {
-		return sized(fmt.Sprintf("legs flared %.0f mm", f*1000), "flare_m", math.Max(v.Num["flare_m"], f))
+		return sized(tell("legs flared %s", mm(f)), "flare_m", math.Max(v.Num["flare_m"], f))
 	}
 	feet := rubberFeet(v)
 	singles := []change{flare(0.02), flare(0.04), feet}
 	for _, span := range []float64{0.36, 0.30} {
 		if span < v.Num["span_m"] {
-			singles = append(singles, sized(fmt.Sprintf("the legs %.0f cm apart", span*100), "span_m", span))
+			singles = append(singles, sized(tell("the legs %s apart", cm(span)), "span_m", span))
 		}
 	}
 	if treadOf(v).Boards > 1 && v.Word["joined"] != string(Topped) {
@@ -128,7 +127,7 @@ func stepChanges(v Values, _ Situation) []change {
 }
 
 // joinedWords are what keeps the boards of a tread together.
-var joinedWords = words("no", "Nothing: a foot stands on one of them", "cleat", "A board across below their middle, eight screws", "panel", "A panel of 18 mm over both, glued and screwed")
+var joinedWords = words("no", "Nothing: a foot stands on one of them", "cleat", "A board across below their middle, eight screws", "panel", "A panel of {18 mm} over both, glued and screwed")
 
 // stepOf is a step: a tread that lies on its legs, their feet standing out to all sides; what it weighs
 // follows from its boards.
@@ -224,11 +223,11 @@ var stickDesign = Design{
 }
 
 // pipeName is a nominal size as it is written.
-func pipeName(size string) string {
+func pipeName(size string) Text {
 	for _, w := range pipeWords {
 		if w.Key == size {
 			return w.Name
 		}
 	}
-	return size
+	return Text(size)
 }

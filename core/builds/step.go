@@ -9,7 +9,8 @@ import (
 
 // TreadStock is what a step's tread can be: a board, or a panel that works as a strip.
 type TreadStock struct {
-	Key, Name        string
+	Key              string
+	Name             Text
 	Width, Thickness quantity.Length
 	Material         string // of a board
 	Panel            string // of a panel
@@ -20,12 +21,12 @@ type TreadStock struct {
 // TreadStocks are those that are known, the cheapest first.
 func TreadStocks() []TreadStock {
 	return []TreadStock{
-		{"osb-18", "18 mm OSB", 0.35, 0.018, "", "osb", "osb-18", 1},
-		{"plywood-18", "18 mm softwood plywood", 0.35, 0.018, "", "softwood-plywood", "softwood-plywood-18", 1},
-		{"boards-140", "two boards 38 × 140", 0.28, 0.038, "timber-unknown", "", "timber-38x140", 2},
-		{"board-235", "a board 38 × 235", 0.235, 0.038, "timber-unknown", "", "timber-38x235", 1},
-		{"graded-140", "two boards 38 × 140, stamped No. 2", 0.28, 0.038, "timber-graded:spruce-pine-fir", "", "timber-38x140-graded", 2},
-		{"birch-18", "18 mm birch plywood", 0.35, 0.018, "", "birch-plywood", "birch-plywood-18", 1},
+		{"osb-18", "{18 mm|¾ in} OSB", 0.35, 0.018, "", "osb", "osb-18", 1},
+		{"plywood-18", "{18 mm|¾ in} softwood plywood", 0.35, 0.018, "", "softwood-plywood", "softwood-plywood-18", 1},
+		{"boards-140", "two boards {38 × 140|2 × 6}", 0.28, 0.038, "timber-unknown", "", "timber-38x140", 2},
+		{"board-235", "a board {38 × 235|2 × 10}", 0.235, 0.038, "timber-unknown", "", "timber-38x235", 1},
+		{"graded-140", "two boards {38 × 140|2 × 6}, stamped No. 2", 0.28, 0.038, "timber-graded:spruce-pine-fir", "", "timber-38x140-graded", 2},
+		{"birch-18", "{18 mm|¾ in} birch plywood", 0.35, 0.018, "", "birch-plywood", "birch-plywood-18", 1},
 	}
 }
 
@@ -145,7 +146,7 @@ func (s StepBox) Build() (Built, error) {
 	stands := Standing{Height: s.Height, Width: s.Base, Inside: inside, Flare: s.Flare, Mass: s.Mass, Mu: s.Mu}
 	out := Built{
 		Floor: float64((s.Span + 2*s.Flare) * s.Base), OnFloor: true, Mass: s.Mass,
-		Title: fmt.Sprintf("Step, %.2f m: %s", float64(s.Height), stock.Name), Hours: [2]float64{2, 3},
+		Title: tell("Step, %s: %s", metre(s.Height, 2), stock.Name), Hours: [2]float64{2, 3},
 		Checks: []Check{
 			{Link: "tread in bending", Demand: stress, Capacity: allowed, Unit: "Pa", Formula: "F/4 (L − 0.05)/S, on one board what is its own", Source: source},
 			s.Timber.gate(boardWide),
@@ -153,11 +154,11 @@ func (s StepBox) Build() (Built, error) {
 			{Link: "tipping", Demand: stands.Tips(foot), Capacity: 1, Formula: "1.5 · 0.1 F h over F (e + flare) + W B/2", Source: "statics; house factors"},
 			{Link: "sliding", Demand: stands.Slides(foot), Capacity: 1, Formula: "0.15 F over μ (F + W)", Source: "statics; house factors"},
 		},
-		Tools:    []string{"saw", "drill", "square", "sandpaper"},
-		Proof:    fmt.Sprintf("%.0f kg laid on the front edge for 5 minutes, nobody on it; it goes back to within 2 mm. Never a person. Passing raises nothing.", proofMass(s.Body)),
+		Tools:    []Text{"saw", "drill", "square", "sandpaper"},
+		Proof:    tell("%s laid on the front edge for 5 minutes, nobody on it; it goes back to within {2 mm}. Never a person. Passing raises nothing.", kilo(proofMass(s.Body))),
 		ProofOf:  proofMass(s.Body),
 		Inspect:  looked("play at the joints, splits, worn feet"),
-		Cautions: []string{guidance, "On a floor that is dry and even; shoes that grip."},
+		Cautions: []Text{guidance, "On a floor that is dry and even; shoes that grip."},
 	}
 	if err := s.onLegs(&out, *stock, most, inside); err != nil {
 		return Built{}, err
@@ -238,7 +239,7 @@ func (s StepBox) onLegs(out *Built, t TreadStock, most quantity.Force, inside qu
 		spots[i] = len(at)
 		out.Checks = append(out.Checks, screws, bends)
 	}
-	timber := func(name string, long quantity.Length, count int) Part {
+	timber := func(name Text, long quantity.Length, count int) Part {
 		return Part{Name: name, Stock: "timber-38x89", Length: long, Count: count}
 	}
 	out.Parts = []Part{
@@ -246,21 +247,21 @@ func (s StepBox) onLegs(out *Built, t TreadStock, most quantity.Force, inside qu
 		{Name: "wood screw", Stock: joinScrew, Count: 4*3 + 2*2*(spots[0]+spots[1]) + 4*2}, {Name: "rubber foot", Stock: "rubber-foot", Count: 4},
 	}
 	on := t.joinedBy(s, out)
-	off := laidOff(high) * 1000
+	off := laidOff(high)
 	grain := ""
 	if t.Panel != "" {
 		grain = ", its face grain running from legs to legs"
 	}
 	out.Steps = []Step{
-		{fmt.Sprintf("Cut four legs, each %.0f mm along its edges, to 1 mm. Both ends slant, parallel to each other, so that a leg leans %.0f mm over its height of %.0f mm, %.1f°, towards its wide and towards its narrow side.", math.Hypot(high, math.Sqrt2*float64(s.Flare))*1000, float64(s.Flare)*1000, high*1000, math.Atan(float64(s.Flare)/high)*180/math.Pi), false},
-		{fmt.Sprintf("Make two end frames: two legs side by side, their heads %.0f mm over all, which is the tread's width, their feet %.0f mm. Screw a rail on the inner side right below the heads, three screws a leg; a brace on the outer side, its middle crossing that of one leg %.0f mm above its foot and of the other %.0f mm below its head, %d screws at each end as drawn. Saw it off along the legs. All 5 × 70 mm screws go through one board into the next, prebored by 3.5 mm.", float64(t.Width)*1000, float64(t.Width+2*s.Flare)*1000, off, off, spots[1]), false},
+		{tell("Cut four legs, each %s along its edges, to {1 mm}. Both ends slant, parallel to each other, so that a leg leans %s over its height of %s, %.1f°, towards its wide and towards its narrow side.", mm(math.Hypot(high, math.Sqrt2*float64(s.Flare))), mm(s.Flare), mm(high), math.Atan(float64(s.Flare)/high)*180/math.Pi), false},
+		{tell("Make two end frames: two legs side by side, their heads %s over all, which is the tread's width, their feet %s. Screw a rail on the inner side right below the heads, three screws a leg; a brace on the outer side, its middle crossing that of one leg %s above its foot and of the other %s below its head, %d screws at each end as drawn. Saw it off along the legs. All {5 × 70 mm|no. 10 × 2¾ in} screws go through one board into the next, prebored by {3.5 mm}.", mm(t.Width), mm(t.Width+2*s.Flare), mm(off), mm(off), spots[1]), false},
 		across.lap().told("brace on a wide side"),
-		{fmt.Sprintf("Stand the frames %.0f mm apart at their heads, rails inside. Lay the tread on the heads of the legs, flush with them all round%s; two screws down into each leg keep it there.%s", float64(s.Span)*1000, grain, on), false},
-		{fmt.Sprintf("At both long sides screw a brace of 38 × 140 mm on the narrow sides of the legs, its middle crossing them %.0f mm from their ends, %d screws at each end as drawn, none where it would meet one that is in the leg already; it stands out 25 mm, its corners round.", along.Low*1000, spots[0]), false},
+		{tell("Stand the frames %s apart at their heads, rails inside. Lay the tread on the heads of the legs, flush with them all round%s; two screws down into each leg keep it there.%s", mm(s.Span), grain, on), false},
+		{tell("At both long sides screw a brace of {38 × 140 mm|2 × 6} on the narrow sides of the legs, its middle crossing them %s from their ends, %d screws at each end as drawn, none where it would meet one that is in the leg already; it stands out {25 mm}, its corners round.", mm(along.Low), spots[0]), false},
 		along.lap().told("brace on a narrow side"),
-		{fmt.Sprintf("Press a rubber foot on under each leg. Each foot stands out %.0f mm beyond the tread, to both sides of its corner.", float64(s.Flare)*1000), false},
+		{tell("Press a rubber foot on under each leg. Each foot stands out %s beyond the tread, to both sides of its corner.", mm(s.Flare)), false},
 		{"Set it on the real floor: it does not rock, and no screw has split the wood.", true},
-		{fmt.Sprintf("Draw the zone where feet land, %.0f mm inside the edge.", float64(inside)*1000), false},
+		{tell("Draw the zone where feet land, %s inside the edge.", mm(inside)), false},
 		{"Lay the proof load on, nobody near; look again.", true},
 	}
 	return nil
@@ -274,10 +275,10 @@ func (t TreadStock) joinedBy(s StepBox, out *Built) string {
 	switch {
 	case s.Joined == Cleated:
 		out.Parts = append(out.Parts, Part{Name: "cleat below the tread", Stock: "timber-38x89", Length: t.Width, Count: 1}, Part{Name: "wood screw of the cleat", Stock: joinScrew, Count: cleatScrews})
-		return " Below the middle of the span lay the cleat flat across both boards and screw it up into each with four 5 × 70 mm screws: two columns 60 mm apart along the cleat's width, none nearer to a board's edge than 25 mm, 90 mm from one to the other across the board."
+		return " Below the middle of the span lay the cleat flat across both boards and screw it up into each with four {5 × 70 mm|no. 10 × 2¾ in} screws: two columns {60 mm} apart along the cleat's width, none nearer to a board's edge than {25 mm}, {90 mm} from one to the other across the board."
 	case s.Joined == Topped && !s.Wet:
 		out.Parts = append(out.Parts, Part{Name: "panel over the tread", Stock: "softwood-plywood-18", Length: s.long(), Width: t.Width, Count: 1, Grain: true}, Part{Name: "wood screw of the panel", Stock: "screw-4.5x50", Count: 16}, Part{Name: "wood glue", Stock: "glue", Count: 1})
-		return " Glue the panel over both boards, its face grain along them, and screw it down with eight 4.5 × 50 mm screws into each."
+		return " Glue the panel over both boards, its face grain along them, and screw it down with eight {4.5 × 50 mm|no. 9 × 2 in} screws into each."
 	}
 	return ""
 }

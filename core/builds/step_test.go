@@ -17,7 +17,7 @@ func TestStepsAsASensiblePersonExpects(t *testing.T) {
 	got, err := step.Build()
 	require.NoError(t, err)
 	assert.False(t, got.OK(), "without a flare it tips")
-	assert.Equal(t, "tipping", got.Weakest().Link)
+	assert.EqualValues(t, "tipping", got.Weakest().Link.In(quantity.Metric))
 	assert.InDelta(t, 1.20, got.Weakest().Use(), 0.005)
 	step.Flare = 0.02
 	got, err = step.Build()

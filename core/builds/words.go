@@ -8,11 +8,11 @@ import (
 )
 
 // guidance stands at every design.
-const guidance = "Guidance for a competent person; local codes and a licensed trade decide."
+const guidance Text = "Guidance for a competent person; local codes and a licensed trade decide."
 
 // looked is what is looked at every three months; of says at what.
-func looked(of string) string {
-	return "Every 3 months: " + of + "; given up at 10 % of wear, or where anything has 2 mm of play. All that is screwed is drawn tight again after 4 weeks and each season. Written down with the date."
+func looked(of Text) Text {
+	return "Every 3 months: " + of + "; given up at 10 % of wear, or where anything has {2 mm} of play. All that is screwed is drawn tight again after 4 weeks and each season. Written down with the date."
 }
 
 // proofFactor is what a proof load is of the largest static one.
@@ -24,8 +24,8 @@ func proofMass(m quantity.Estimate) float64 {
 }
 
 // laid is a proof by a mass that lies still.
-func laid(m quantity.Estimate, where string) string {
-	return fmt.Sprintf("%.0f kg laid %s for 5 minutes, nobody on it or beneath; it goes back to within 2 mm. Never a person. Passing raises nothing.", proofMass(m), where)
+func laid(m quantity.Estimate, where Text) Text {
+	return tell("%s laid %s for 5 minutes, nobody on it or beneath; it goes back to within {2 mm}. Never a person. Passing raises nothing.", kilo(proofMass(m)), where)
 }
 
 // within refuses a number outside of its bounds at its field.
@@ -52,9 +52,9 @@ func bodyWithin(body quantity.Estimate) error {
 }
 
 // lower is a text with its first letter small, as it goes on in a sentence.
-func lower(text string) string {
+func lower(text Text) Text {
 	if text == "" {
 		return text
 	}
-	return strings.ToLower(text[:1]) + text[1:]
+	return Text(strings.ToLower(string(text[:1]))) + text[1:]
 }

@@ -6,12 +6,15 @@ import (
 )
 
 // Piece is a part of a phrase: words, or a value of a kind in SI (litres for
-// volume).
+// volume). US are other words for readers of pounds and inches, where there are any.
 type Piece struct {
-	Text  string
-	Kind  Kind
-	Value float64
+	Text, US string
+	Kind     Kind
+	Value    float64
 }
+
+// Either is what is called one thing in metric units and another in pounds and inches.
+func Either(metric, us string) Piece { return Piece{Text: metric, US: us} }
 
 // Amount is a value inside a phrase.
 func Amount(kind Kind, value float64) Piece { return Piece{Kind: kind, Value: value} }
@@ -45,7 +48,9 @@ func Say(parts ...any) Phrase {
 func (p Phrase) In(system System) string {
 	var b strings.Builder
 	for _, piece := range p {
-		if piece.Kind == "" {
+		if piece.Kind == "" && system == US && piece.US != "" {
+			b.WriteString(piece.US)
+		} else if piece.Kind == "" {
 			b.WriteString(piece.Text)
 		} else {
 			b.WriteString(Format(system, piece.Kind, piece.Value))

@@ -200,8 +200,8 @@ func useOf(u float64) *float64 {
 
 func designedOf(w builds.Worked, s builds.Situation, fits builds.Values, units quantity.System) Designed {
 	b := w.Built
-	say := func(text string) string { return builds.Say(text, units) }
-	all := func(texts []string) []string {
+	say := func(text builds.Text) string { return text.In(units) }
+	all := func(texts []builds.Text) []string {
 		out := make([]string, len(texts))
 		for i, t := range texts {
 			out[i] = say(t)
@@ -235,7 +235,7 @@ func designedOf(w builds.Worked, s builds.Situation, fits builds.Values, units q
 	for _, a := range w.Asks {
 		one := BuildAsk{Key: a.Key, Label: say(a.Label), Kind: string(a.Kind), Low: a.Low, High: a.High, Words: []BuildWord{}, Help: say(a.Help), Mark: a.Mark, Hold: a.Hold != "" || a.Least > 0, Text: a.Text, Num: w.Values.Num[a.Key], Word: w.Values.Word[a.Key]}
 		for _, x := range a.Words {
-			one.Words = append(one.Words, BuildWord(x))
+			one.Words = append(one.Words, BuildWord{x.Key, say(x.Name)})
 		}
 		one.Fits = one.Num == fits.Num[a.Key] && one.Word == fits.Word[a.Key]
 		out.Asks = append(out.Asks, one)
@@ -247,7 +247,7 @@ func designedOf(w builds.Worked, s builds.Situation, fits builds.Values, units q
 			if m.Shape == builds.MarkDim {
 				says = m.Measure(units)
 			}
-			one.Marks = append(one.Marks, BuildMark{string(m.Shape), m.X, m.Y, m.W, m.H, string(m.Of), m.Text, says, m.About(b.Checks)})
+			one.Marks = append(one.Marks, BuildMark{string(m.Shape), m.X, m.Y, m.W, m.H, string(m.Of), say(m.Text), says, m.About(b.Checks)})
 		}
 		out.Figures = append(out.Figures, one)
 	}
@@ -269,9 +269,9 @@ func designedOf(w builds.Worked, s builds.Situation, fits builds.Values, units q
 }
 
 func partOf(p builds.Part, units quantity.System) BuildPart {
-	one := BuildPart{Name: builds.Say(p.Name, units), Size: p.Size(units), Good: p.Stock, Of: p.Stock, LengthM: float64(p.Length), WidthM: float64(p.Width), Count: p.Count, Grain: p.Grain}
+	one := BuildPart{Name: p.Name.In(units), Size: p.Size(units), Good: p.Stock, Of: p.Stock, LengthM: float64(p.Length), WidthM: float64(p.Width), Count: p.Count, Grain: p.Grain}
 	if g, err := builds.GoodByKey(p.Stock); err == nil {
-		one.Of = g.Name
+		one.Of = g.Name.In(units)
 	}
 	return one
 }
@@ -338,7 +338,7 @@ func (a *API) builds(r huma.API) {
 			out := &offers{}
 			out.Body.Revision, out.Body.Offers = f.Revision, []BuildOffer{}
 			for _, o := range all {
-				one := BuildOffer{Designed: designedOf(o.Worked, o.At, o.Worked.Design.Fit(o.At), quantity.System(f.Profile.Units)), Build: o.Build(rooms), CostMinor: o.Cost, BuyMinor: o.BuyCost, With: builds.Say(o.With, quantity.System(f.Profile.Units)), Marks: []MarkedPiece{}}
+				one := BuildOffer{Designed: designedOf(o.Worked, o.At, o.Worked.Design.Fit(o.At), quantity.System(f.Profile.Units)), Build: o.Build(rooms), CostMinor: o.Cost, BuyMinor: o.BuyCost, With: o.With.In(quantity.System(f.Profile.Units)), Marks: []MarkedPiece{}}
 				if o.Problem != nil {
 					one.Lacks = o.Problem.Error()
 				}
@@ -347,7 +347,7 @@ func (a *API) builds(r huma.API) {
 				}
 				for _, ask := range o.Worked.Asks {
 					if n := o.Say.Num[ask.Key]; ask.Mark && n > 0 {
-						one.Marks = append(one.Marks, MarkedPiece{ask.Label, n})
+						one.Marks = append(one.Marks, MarkedPiece{ask.Label.In(quantity.System(f.Profile.Units)), n})
 					}
 				}
 				out.Body.Offers = append(out.Body.Offers, one)

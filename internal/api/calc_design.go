@@ -45,9 +45,10 @@ func (DesignAnswers) Schema(huma.Registry) *huma.Schema {
 }
 
 func askSchema(a builds.Ask) *huma.Schema {
-	s := &huma.Schema{Type: huma.TypeNumber, Minimum: &a.Low, Maximum: &a.High, Description: a.Label}
+	say := func(t builds.Text) string { return t.In(quantity.Metric) }
+	s := &huma.Schema{Type: huma.TypeNumber, Minimum: &a.Low, Maximum: &a.High, Description: say(a.Label)}
 	if a.Help != "" {
-		s.Description += ". " + a.Help
+		s.Description += ". " + say(a.Help)
 	}
 	if a.Least > 0 {
 		s.Description += fmt.Sprintf(" A hold: %g at least, 0 stops.", a.Least)
@@ -61,7 +62,7 @@ func askSchema(a builds.Ask) *huma.Schema {
 	}
 	for _, w := range a.Words {
 		s.Enum = append(s.Enum, w.Key)
-		s.Description += fmt.Sprintf(" %s: %s.", w.Key, w.Name)
+		s.Description += fmt.Sprintf(" %s: %s.", w.Key, say(w.Name))
 	}
 	return s
 }
@@ -202,9 +203,10 @@ func (q DesignQuestion) answer(context.Context) (out DesignAnswer, _ error) {
 	if err != nil {
 		return out, atField(err, func(field string) string { return "answers." + field })
 	}
-	out = DesignAnswer{OK: w.Built.OK(), Checks: []DesignCheck{}, Gives: []string{}, Instead: w.Built.Instead}
+	out = DesignAnswer{OK: w.Built.OK(), Checks: []DesignCheck{}, Gives: []string{}, Instead: w.Built.Instead.In(quantity.Metric)}
+	say := func(t builds.Text) string { return t.In(quantity.Metric) }
 	for _, c := range w.Built.Checks {
-		one := DesignCheck{Name: c.Link, Demand: c.Demand, Capacity: c.Capacity, Unit: c.Unit, Clause: c.Formula + "; " + c.Source, Refused: c.Refused, Hold: c.Hold}
+		one := DesignCheck{Name: say(c.Link), Demand: c.Demand, Capacity: c.Capacity, Unit: c.Unit, Clause: say(c.Formula) + "; " + c.Source, Refused: say(c.Refused), Hold: c.Hold}
 		if u := c.Use(); !math.IsInf(u, 0) {
 			one.Utilisation = &u
 			out.Utilisation = math.Max(out.Utilisation, u)
@@ -213,12 +215,12 @@ func (q DesignQuestion) answer(context.Context) (out DesignAnswer, _ error) {
 			one.Capacity = 0
 		}
 		if c.Refused != "" && out.Refused == "" {
-			out.Refused = c.Link + ": " + c.Refused
+			out.Refused = say(c.Link + ": " + c.Refused)
 		}
 		out.Checks = append(out.Checks, one)
 	}
 	if w.Built.Remedy != nil {
-		out.Remedy = w.Built.Remedy.Change
+		out.Remedy = say(w.Built.Remedy.Change)
 	}
 	for _, g := range w.Gives {
 		out.Gives = append(out.Gives, string(g.Kind))

@@ -5,6 +5,8 @@ import (
 	"net/http"
 
 	"github.com/danielgtaylor/huma/v2"
+
+	"scrappyrack/core/quantity"
 )
 
 // MaterialPrice is what a size of a material costs the practice.
@@ -42,7 +44,7 @@ func (a *API) prices(r huma.API) {
 		}
 		book := PriceBook{Currency: currency, Prices: []MaterialPrice{}}
 		for _, p := range all {
-			book.Prices = append(book.Prices, MaterialPrice{p.Key, p.Good.Key, string(p.Good.Form), p.Good.Name, p.Good.Sizes[p.Size].Name(), string(p.Good.Shop), p.Minor, p.Own})
+			book.Prices = append(book.Prices, MaterialPrice{p.Key, p.Good.Key, string(p.Good.Form), p.Good.Name.In(quantity.Metric), p.Good.Sizes[p.Size].Name(), string(p.Good.Shop), p.Minor, p.Own})
 		}
 		return &out{book}, nil
 	}

@@ -63,7 +63,14 @@ func Builds(f store.File, all []workbench.BuildOf, bill workbench.Bill, only, si
 type buildSheets struct{ book }
 
 // say is a text of a design in the client's units.
-func (b buildSheets) say(text string) string { return builds.Say(text, b.units) }
+func (b buildSheets) say(text builds.Text) string { return text.In(b.units) }
+
+func (b buildSheets) all(texts []builds.Text) (out []string) {
+	for _, t := range texts {
+		out = append(out, b.say(t))
+	}
+	return out
+}
 
 // one is the sheet of one build; cost says what it takes by itself, empty where nothing is to be bought.
 func (b buildSheets) one(x workbench.BuildOf, cost string) {
@@ -82,12 +89,12 @@ func (b buildSheets) one(x workbench.BuildOf, cost string) {
 		b.colour(covered)
 		passes := "Every check passes."
 		if weakest.Use() > 0 {
-			passes = b.say(fmt.Sprintf("Every check passes; the weakest is %s, used %s.", weakest.Link, used(weakest)))
+			passes = fmt.Sprintf("Every check passes; the weakest is %s, used %s.", b.say(weakest.Link), used(weakest))
 		}
 		b.MultiCell(0, 5.5, passes, "", "L", false)
 	} else {
 		b.colour(wrong)
-		b.MultiCell(0, 5.5, "Do not build it as it stands: "+strings.TrimSuffix(b.say(reason(weakest)), ".")+".", "", "L", false)
+		b.MultiCell(0, 5.5, "Do not build it as it stands: "+strings.TrimSuffix(b.reason(weakest), ".")+".", "", "L", false)
 		if built.Remedy != nil {
 			b.text("The least that makes all checks pass: "+b.say(built.Remedy.Change)+".", ink)
 		}
@@ -109,7 +116,7 @@ func (b buildSheets) one(x workbench.BuildOf, cost string) {
 		grain = grain || p.Grain
 		of := p.Stock
 		if g, err := builds.GoodByKey(p.Stock); err == nil {
-			of = g.Name
+			of = b.say(g.Name)
 		}
 		rows = append(rows, []string{fmt.Sprint(p.Count), b.say(p.Name), p.Size(b.units), of})
 	}
@@ -126,7 +133,7 @@ func (b buildSheets) one(x workbench.BuildOf, cost string) {
 	case built.Hours[0] < 1:
 		hours = fmt.Sprintf("%.0f minutes", built.Hours[0]*60)
 	}
-	b.text(fmt.Sprintf("Tools: %s. About %s for a joiner, %g for who builds for the first time.", b.say(strings.Join(built.Tools, ", ")), hours, built.FirstTime()), soft)
+	b.text(fmt.Sprintf("Tools: %s. About %s for a joiner, %g for who builds for the first time.", strings.Join(b.all(built.Tools), ", "), hours, built.FirstTime()), soft)
 	if cost != "" {
 		b.text(cost, ink)
 	}
@@ -139,11 +146,11 @@ func (b buildSheets) one(x workbench.BuildOf, cost string) {
 	b.tests(x)
 }
 
-func reason(c builds.Check) string {
+func (b buildSheets) reason(c builds.Check) string {
 	if c.Refused != "" {
-		return c.Refused
+		return b.say(c.Refused)
 	}
-	return fmt.Sprintf("%s is used %s", c.Link, used(c))
+	return fmt.Sprintf("%s is used %s", b.say(c.Link), used(c))
 }
 
 // used is how far a check is used, rounded up.
@@ -240,7 +247,7 @@ func (b buildSheets) figure(f builds.Figure, checks []builds.Check) {
 	top := b.GetY() + 6
 	left := margin + (b.width-(x1-x0)*k)/2
 	at := func(x, y float64) (float64, float64) { return left + (x-x0)*k, top + (y1-y)*k }
-	uses := &uses{seen: map[string]bool{}}
+	uses := &uses{seen: map[builds.Text]bool{}}
 	for _, m := range f.Marks {
 		b.mark(m, at, k, checks, uses)
 	}
@@ -250,7 +257,7 @@ func (b buildSheets) figure(f builds.Figure, checks []builds.Check) {
 
 // uses are the bars of a figure: the links that have theirs, and where they stand.
 type uses struct {
-	seen map[string]bool
+	seen map[builds.Text]bool
 	at   [][2]float64
 }
 
@@ -271,7 +278,7 @@ func (b buildSheets) mark(m builds.Mark, at func(x, y float64) (float64, float64
 		b.SetDrawColor(soft[0], soft[1], soft[2])
 		b.SetLineWidth(0.2)
 		b.Line(x, y, ex, ey)
-		text := strings.TrimSpace(m.Text + " " + m.Measure(b.units))
+		text := strings.TrimSpace(b.say(m.Text) + " " + m.Measure(b.units))
 		b.colour(ink)
 		if m.W != 0 {
 			b.Line(x, y-1.2, x, y+1.2)
@@ -311,7 +318,7 @@ func (b buildSheets) mark(m builds.Mark, at func(x, y float64) (float64, float64
 		if m.Shape == builds.MarkLine { // at its end
 			along, up, below = m.W, m.H, 4
 		}
-		b.Text(x+along*k-b.GetStringWidth(m.Text)/2, y-up*k+below, m.Text)
+		b.Text(x+along*k-b.GetStringWidth(b.say(m.Text))/2, y-up*k+below, b.say(m.Text))
 	}
 	if about < 0 || put.seen[m.Link] {
 		return
@@ -392,7 +399,7 @@ func (b buildSheets) onWall(x workbench.BuildOf) {
 			continue
 		}
 		shift := func(x, y float64) (float64, float64) { return at(x+float64(s.At), y) }
-		quiet := &uses{seen: map[string]bool{}}
+		quiet := &uses{seen: map[builds.Text]bool{}}
 		for _, m := range f.Marks {
 			quiet.seen[m.Link] = true
 			if m.Shape != builds.MarkDim && m.Of != builds.OfHouse {

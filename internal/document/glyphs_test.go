@@ -1,7 +1,7 @@
 package document
 
 import (
-	"fmt"
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -24,10 +24,10 @@ func TestEveryCharacterOfASheetIsDrawn(t *testing.T) {
 		require.NoError(t, err)
 		drawn = append(drawn, f)
 	}
-	missing := map[rune]string{}
-	look := func(text string) {
+	missing := map[rune]builds.Text{}
+	look := func(text builds.Text) {
 		for _, units := range []quantity.System{quantity.Metric, quantity.US} {
-			for _, r := range builds.Say(text, units) {
+			for _, r := range text.In(units) {
 				for _, f := range drawn {
 					if i, err := f.GlyphIndex(&sfnt.Buffer{}, r); err != nil || i == 0 {
 						missing[r] = text
@@ -59,9 +59,14 @@ func TestEveryCharacterOfASheetIsDrawn(t *testing.T) {
 				continue
 			}
 			b := w.Built
-			look(fmt.Sprint(b.Title, b.Proof, b.Inspect, b.Instead, b.Tools, b.Cautions, b.Steps, w.For(s)))
+			for _, text := range slices.Concat([]builds.Text{b.Title, b.Proof, b.Inspect, b.Instead, w.For(s)}, b.Tools, b.Cautions) {
+				look(text)
+			}
+			for _, step := range b.Steps {
+				look(step.Text)
+			}
 			for _, c := range b.Checks {
-				look(c.Link + c.Formula + c.Source + c.Refused + builds.Shown(c.Unit, c.Demand, quantity.US))
+				look(c.Link + c.Formula + c.Refused + builds.Text(c.Source+builds.Shown(c.Unit, c.Demand, quantity.US)))
 			}
 			for _, p := range b.Parts {
 				g, err := builds.GoodByKey(p.Stock)

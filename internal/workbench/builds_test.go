@@ -306,7 +306,7 @@ func TestARoomThatChangesIsLookedAtAnew(t *testing.T) {
 	place := func(d workbench.Desk) string {
 		for _, c := range d.Results.Builds[0].Worked.Built.Checks {
 			if c.Link == "place on the wall" {
-				return c.Refused
+				return string(c.Refused)
 			}
 		}
 		return "no such check"

@@ -153,7 +153,7 @@ func TestNoBuildPassesThatIsShort(t *testing.T) {
 		refused[d.Key]++
 		if links := Judge(w, s); len(links) > 0 && Worst(links).Use < 0.6 {
 			spare[d.Key]++
-			spared[d.Key+": "+w.Built.Weakest().Link]++
+			spared[d.Key+": "+string(w.Built.Weakest().Link)]++
 		}
 	}
 	t.Logf("passed %v, short %v, refused for strength %v, with two fifths to spare %v: %v", passed, short, refused, spare, spared)

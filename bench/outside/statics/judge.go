@@ -51,7 +51,7 @@ func (b build) marks(figure string) []builds.Mark {
 // rounds are the middles of what is round in a figure about a link, in mm.
 func (b build) rounds(figure, link string) (out [][2]float64) {
 	for _, m := range b.marks(figure) {
-		if m.Shape == builds.MarkRound && m.Link == link {
+		if m.Shape == builds.MarkRound && m.Link == builds.Text(link) {
 			out = append(out, [2]float64{m.X * 1000, m.Y * 1000})
 		}
 	}
@@ -70,7 +70,7 @@ func (b build) screwsOf(figure string) (out [][2]float64) {
 
 func (b build) part(name string) (builds.Part, bool) {
 	for _, p := range b.w.Built.Parts {
-		if p.Name == name {
+		if p.Name == builds.Text(name) {
 			return p, true
 		}
 	}
@@ -446,7 +446,7 @@ func (b build) bandBoard() (out []Link) {
 		if m.Shape != builds.MarkRound {
 			continue
 		}
-		if strings.HasPrefix(m.Link, "ring") {
+		if strings.HasPrefix(string(m.Link), "ring") {
 			rings = append(rings, m.Y*1000)
 		} else {
 			screws = append(screws, m.Y*1000)

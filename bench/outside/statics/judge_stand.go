@@ -127,7 +127,7 @@ func (b build) box() (out []Link) {
 
 // sideScrew is one 5 × 70 screw through one board of 38 mm into another.
 func (b build) sideScrew() float64 {
-	return Screw{Thick: 5, Root: 3.25, Side: 38, Deep: 70 - 38 - 10, SideG: 0.36, MainG: 0.36, SideAcross: true, MainAcross: true, Wet: b.wet()}.Sideways()
+	return Screw{Thick: 4.8, Root: 3.12, Side: 38, Deep: 70 - 38 - 10, SideG: 0.36, MainG: 0.36, SideAcross: true, MainAcross: true, Wet: b.wet()}.Sideways()
 }
 
 // braced is a frame of two uprights that a brace keeps from going over: pushed at their heads, each on a
@@ -173,7 +173,7 @@ func (b build) braced(figure string, push, foot, head, low, upper, wide, modulus
 // lineOf is the line of a figure about a link: where it begins and by how much it goes on, in mm.
 func (b build) lineOf(figure, link string) (x, y, w, h float64) {
 	for _, m := range b.marks(figure) {
-		if m.Shape == builds.MarkLine && m.Link == link {
+		if m.Shape == builds.MarkLine && m.Link == builds.Text(link) {
 			return m.X * 1000, m.Y * 1000, m.W * 1000, m.H * 1000
 		}
 	}

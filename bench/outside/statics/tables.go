@@ -67,7 +67,7 @@ func ringInertia(o, i float64) float64 { return math.Pi / 64 * (math.Pow(o, 4) -
 var threads = map[string]float64{"3/4": 411, "1": 739, "1-1/4": 1419, "1-1/2": 2073, "2": 3841}
 
 // lagSizes are diameter, length and thread of the lag screws, in mm.
-var lagSizes = map[string][3]float64{"6.5x115": {6.5, 115, 70}, "8x125": {8, 125, 80}, "6.5x150": {6.5, 150, 90}, "8x150": {8, 150, 95}}
+var lagSizes = map[string][3]float64{"6.5x115": {6, 114.3, 68}, "8x125": {8, 125, 78}, "6.5x150": {6, 150, 90}, "8x150": {8, 150, 94}}
 
 // Link is a link of a build as it is worked out here: how far it is used.
 type Link struct {

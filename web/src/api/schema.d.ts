@@ -3112,7 +3112,7 @@ export interface components {
                  */
                 cut?: "yes" | "no";
                 /**
-                 * @description Studs held by their plates with. What is pulled off the studs goes on into both plates. 16d: Two 16d common nails, 3½ × 0.162 in. gun: Two nails of 3.1 × 90 mm, or not known. upright: An upright over each stud, plate to plate, two 8 × 125 mm lags into each plate. angle: Rated angles: the lining opened, seen.
+                 * @description Studs held by their plates with. What is pulled off the studs goes on into both plates. 16d: Two 16d common nails, 3½ × 0.162 in. gun: Two nails of 3.1 × 90 mm, or not known. upright: An upright over each stud, plate to plate, two 8 × 130 mm lags into each plate. angle: Rated angles: the lining opened, seen.
                  * @enum {string}
                  */
                 ends?: "16d" | "gun" | "upright" | "angle";
@@ -3138,7 +3138,7 @@ export interface components {
                  */
                 rings?: "all" | "two" | "high" | "chest" | "low";
                 /**
-                 * @description Lag screws 6.5x115: 6.5 × 115 mm, ¼ × 4½ in. 8x125: 8 × 125 mm, 5⁄16 × 5 in. 6.5x150: 6.5 × 150 mm, ¼ × 6 in. 8x150: 8 × 150 mm, 5⁄16 × 6 in.
+                 * @description Lag screws 6.5x115: 6 × 120 mm. 8x125: 8 × 130 mm. 6.5x150: 6 × 150 mm. 8x150: 8 × 150 mm.
                  * @enum {string}
                  */
                 screw?: "6.5x115" | "8x125" | "6.5x150" | "8x150";
@@ -3150,7 +3150,7 @@ export interface components {
                 /** @description Nearest socket, switch or tap, from its zones. Cables run straight up, down and sideways from sockets and switches, pipes from taps: so far beside those lines; 0 where nobody has measured. A hold: 0.15 at least, 0 stops. */
                 socket_m?: number;
                 /**
-                 * @description Studs 89: 38 × 89 mm, 2 × 4. 63: 38 × 63 mm, or not known.
+                 * @description Studs 89: 38 × 89 mm. 63: 38 × 63 mm, or not known.
                  * @enum {string}
                  */
                 stud?: "89" | "63";
@@ -3197,7 +3197,7 @@ export interface components {
                  */
                 cut?: "yes" | "no";
                 /**
-                 * @description Studs held by their plates with. What is pulled off the studs goes on into both plates. 16d: Two 16d common nails, 3½ × 0.162 in. gun: Two nails of 3.1 × 90 mm, or not known. upright: An upright over each stud, plate to plate, two 8 × 125 mm lags into each plate. angle: Rated angles: the lining opened, seen.
+                 * @description Studs held by their plates with. What is pulled off the studs goes on into both plates. 16d: Two 16d common nails, 3½ × 0.162 in. gun: Two nails of 3.1 × 90 mm, or not known. upright: An upright over each stud, plate to plate, two 8 × 130 mm lags into each plate. angle: Rated angles: the lining opened, seen.
                  * @enum {string}
                  */
                 ends?: "16d" | "gun" | "upright" | "angle";
@@ -3235,7 +3235,7 @@ export interface components {
                  */
                 ripped?: "yes" | "no";
                 /**
-                 * @description Lag screws 6.5x115: 6.5 × 115 mm, ¼ × 4½ in. 8x125: 8 × 125 mm, 5⁄16 × 5 in. 6.5x150: 6.5 × 150 mm, ¼ × 6 in. 8x150: 8 × 150 mm, 5⁄16 × 6 in.
+                 * @description Lag screws 6.5x115: 6 × 120 mm. 8x125: 8 × 130 mm. 6.5x150: 6 × 150 mm. 8x150: 8 × 150 mm.
                  * @enum {string}
                  */
                 screw?: "6.5x115" | "8x125" | "6.5x150" | "8x150";
@@ -3249,7 +3249,7 @@ export interface components {
                 /** @description Least angle of the strap to the wall's normal, degrees. 45 or steeper: feet towards the wall. */
                 steep_deg?: number;
                 /**
-                 * @description Studs 89: 38 × 89 mm, 2 × 4. 63: 38 × 63 mm, or not known.
+                 * @description Studs 89: 38 × 89 mm. 63: 38 × 63 mm, or not known.
                  * @enum {string}
                  */
                 stud?: "89" | "63";
@@ -3700,7 +3700,7 @@ export interface components {
                 /** @description Each angle is marked with. Its working load as the maker marks it; 0 where there is no mark: then it counts as nothing. */
                 angle_n?: number;
                 /**
-                 * @description On boards of 89: 38 × 89 mm, 2 × 4. 140: 38 × 140 mm, 2 × 6.
+                 * @description On boards of 89: 38 × 89 mm. 140: 38 × 140 mm.
                  * @enum {string}
                  */
                 board?: "89" | "140";
@@ -3717,7 +3717,7 @@ export interface components {
                  */
                 cut?: "yes" | "no";
                 /**
-                 * @description Studs held by their plates with. What is pulled off the studs goes on into both plates. 16d: Two 16d common nails, 3½ × 0.162 in. gun: Two nails of 3.1 × 90 mm, or not known. upright: An upright over each stud, plate to plate, two 8 × 125 mm lags into each plate. angle: Rated angles: the lining opened, seen.
+                 * @description Studs held by their plates with. What is pulled off the studs goes on into both plates. 16d: Two 16d common nails, 3½ × 0.162 in. gun: Two nails of 3.1 × 90 mm, or not known. upright: An upright over each stud, plate to plate, two 8 × 130 mm lags into each plate. angle: Rated angles: the lining opened, seen.
                  * @enum {string}
                  */
                 ends?: "16d" | "gun" | "upright" | "angle";
@@ -3747,7 +3747,7 @@ export interface components {
                 /** @description Largest plate, across */
                 plate_m?: number;
                 /**
-                 * @description Lag screws 6.5x115: 6.5 × 115 mm, ¼ × 4½ in. 8x125: 8 × 125 mm, 5⁄16 × 5 in. 6.5x150: 6.5 × 150 mm, ¼ × 6 in. 8x150: 8 × 150 mm, 5⁄16 × 6 in.
+                 * @description Lag screws 6.5x115: 6 × 120 mm. 8x125: 8 × 130 mm. 6.5x150: 6 × 150 mm. 8x150: 8 × 150 mm.
                  * @enum {string}
                  */
                 screw?: "6.5x115" | "8x125" | "6.5x150" | "8x150";
@@ -3759,7 +3759,7 @@ export interface components {
                 /** @description Nearest socket, switch or tap, from its zones. Cables run straight up, down and sideways from sockets and switches, pipes from taps: so far beside those lines; 0 where nobody has measured. A hold: 0.15 at least, 0 stops. */
                 socket_m?: number;
                 /**
-                 * @description Studs 89: 38 × 89 mm, 2 × 4. 63: 38 × 63 mm, or not known.
+                 * @description Studs 89: 38 × 89 mm. 63: 38 × 63 mm, or not known.
                  * @enum {string}
                  */
                 stud?: "89" | "63";
@@ -3810,7 +3810,7 @@ export interface components {
                 /** @description Deep */
                 deep_m?: number;
                 /**
-                 * @description Studs held by their plates with. What is pulled off the studs goes on into both plates. 16d: Two 16d common nails, 3½ × 0.162 in. gun: Two nails of 3.1 × 90 mm, or not known. upright: An upright over each stud, plate to plate, two 8 × 125 mm lags into each plate. angle: Rated angles: the lining opened, seen.
+                 * @description Studs held by their plates with. What is pulled off the studs goes on into both plates. 16d: Two 16d common nails, 3½ × 0.162 in. gun: Two nails of 3.1 × 90 mm, or not known. upright: An upright over each stud, plate to plate, two 8 × 130 mm lags into each plate. angle: Rated angles: the lining opened, seen.
                  * @enum {string}
                  */
                 ends?: "16d" | "gun" | "upright" | "angle";
@@ -3840,7 +3840,7 @@ export interface components {
                  */
                 plate_held?: "yes" | "no";
                 /**
-                 * @description Lag screws 6.5x115: 6.5 × 115 mm, ¼ × 4½ in. 8x125: 8 × 125 mm, 5⁄16 × 5 in. 6.5x150: 6.5 × 150 mm, ¼ × 6 in. 8x150: 8 × 150 mm, 5⁄16 × 6 in.
+                 * @description Lag screws 6.5x115: 6 × 120 mm. 8x125: 8 × 130 mm. 6.5x150: 6 × 150 mm. 8x150: 8 × 150 mm.
                  * @enum {string}
                  */
                 screw?: "6.5x115" | "8x125" | "6.5x150" | "8x150";
@@ -3854,7 +3854,7 @@ export interface components {
                 /** @description Between its brackets */
                 span_m?: number;
                 /**
-                 * @description Studs 89: 38 × 89 mm, 2 × 4. 63: 38 × 63 mm, or not known.
+                 * @description Studs 89: 38 × 89 mm. 63: 38 × 63 mm, or not known.
                  * @enum {string}
                  */
                 stud?: "89" | "63";
