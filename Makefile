@@ -12,7 +12,7 @@ GO_SOURCES := $(shell find cmd core internal -name '*.go' -o -name '*.sql' -o -n
 WEB_SOURCES := $(shell find web/src web/public web/scripts -type f) web/index.html web/vite.config.ts web/package.json
 BINARY := bin/scrappyrack
 
-.PHONY: help demo test build dev bench storm truth generate shots fuzz clean
+.PHONY: help demo test build dev bench storm soak truth generate shots fuzz clean
 help: ## this list
 	@grep -hE '^[a-z]+:.*##' $(MAKEFILE_LIST) | sed 's/:.*##/\t/' | expand -t 12
 
@@ -71,6 +71,10 @@ storm: build ## writers, readers, kills, backups, restores and a full disk for S
 
 shots: build $(STAMPS)/e2e $(STAMPS)/debian ## docs/screenshots from a fresh demo
 	@./scripts/shots.sh
+
+BUILDS ?= 10000
+soak: ## BUILDS random builds worked out both ways, by the core and by a solver of its own (SEED)
+	go test ./bench/outside/statics -run TestNoBuildPassesThatIsShort -v -timeout 120m -builds $(BUILDS) -seed $(SEED)
 
 truth: ## docs/truth.md: what every stated uncertainty is worth, simulated
 	go run ./bench/truth > docs/truth.md.new && mv docs/truth.md.new docs/truth.md

@@ -203,7 +203,7 @@ func (p Parallels) onPosts(f float64, out *Built) ([]Check, error) {
 		{Link: "posts under the bar", Demand: mounts / (float64(boardThick) * p.outside()), Capacity: timberBearing * wetBearing(p.Wet), Unit: "Pa", Formula: "all of F at one end over the hole's width", Source: "house value"},
 		{Link: "posts as columns", Demand: mounts, Capacity: Slim(p.post()), Unit: "N", Formula: "all of F on one against π² E I/L² over 3", Source: "Euler; house factor"},
 		{Link: "posts in bending", Demand: push * (h - high) / board2x4.Modulus(), Capacity: allowed, Unit: "Pa", Formula: "0.15 F above the strut, over S", Source: "statics; strength of " + wood.Name},
-		{Link: "strut at its screws", Demand: strut, Capacity: float64(struts) * each, Unit: "N", Formula: tell("what 0.15 F at the grip asks and a fifth of F, along it, against %d screws at an end", struts), Source: "statics; general dowel equations, NDS 2018 chapter 12"},
+		{Link: "strut at its screws", Demand: strut, Capacity: lapShare * float64(struts) * each, Unit: "N", Formula: tell("what 0.15 F at the grip asks and a fifth of F, along it, against 0.9 of %d screws at an end", struts), Source: "statics; general dowel equations, NDS 2018 chapter 12"},
 		{Link: "strut as a column", Demand: strut, Capacity: Slim(long), Unit: "N", Formula: "the same against π² E I/L² over 3", Source: "Euler; house factor"},
 		brace, bends,
 		{Link: "feet in bending", Demand: math.Max(f/2+push*h/over, mounts/2) * over / 2 / onEdge.Modulus(), Capacity: wood.Allowable(footWide), Unit: "Pa", Formula: "half of F/2 and what tips it, or half of F, at one end, over S on edge", Source: "statics; strength of " + wood.Name},

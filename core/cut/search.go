@@ -244,8 +244,17 @@ func (s *search) prove(bound int64) int64 {
 	return bound
 }
 
-// mostNodes bounds the search within one combo.
-const mostNodes = 60_000
+// mostNodes bounds the search within one combo; where there is a deadline it goes on to that, within what
+// may be remembered.
+const mostNodes, mostRemembered = 60_000, 1_000_000
+
+// patient is by how much more is looked at where a deadline bounds it.
+func (s *search) patient(most int) int {
+	if _, limited := s.ctx.Deadline(); limited {
+		return most * (mostRemembered / mostNodes)
+	}
+	return most
+}
 
 // full is a full way to cut a bar: what is wasted, in µm.
 type full struct {
@@ -264,7 +273,7 @@ func (s *search) pack(want, left []int, done []cutting) bool {
 		s.offer(done)
 		return true
 	}
-	if s.nodes++; s.nodes > mostNodes || s.ctx.Err() != nil {
+	if s.nodes++; s.nodes > s.patient(mostNodes) || s.ctx.Err() != nil {
 		s.gaveUp = true
 		return false
 	}
@@ -355,7 +364,7 @@ const mostWays, mostTries = 20_000, 300_000
 // far.
 func (s *search) fill(f *filling, at int, space int64, gives float64) {
 	p := s.p
-	if f.looks++; f.looks > mostTries || s.gaveUp {
+	if f.looks++; f.looks > s.patient(mostTries) || s.gaveUp || f.looks%1024 == 0 && s.ctx.Err() != nil {
 		s.gaveUp = true
 		return
 	}

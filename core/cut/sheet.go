@@ -59,11 +59,13 @@ type SheetAnswer struct {
 const (
 	mostRects  = 400
 	sheetTries = 300
+	// Where somebody waits for the best: so many at the most, and so much work by the square of the pieces.
+	mostOrders, orderBudget = 30_000, 4_000_000
 )
 
 // Sheets finds a cheap way to cut rectangles from sheets by cuts from edge to edge, with a saw of
-// a kerf, in m: the best of many orders, packed into the free part that fits tightest. It is no
-// proof: the bound is that by area. The answer is the same for the same question. Errors are
+// a kerf, in m: the best of many orders, packed into the free part that fits tightest; of many more where
+// ctx has a deadline. It is no proof: the bound is that by area. The answer is the same for the same question. Errors are
 // *quantity.FieldError of sheets[i], rects[i] and kerf_m, *NotEnough, and of ctx before anything
 // was found. Source: Jylänki 2010, A Thousand Ways to Pack the Bin (guillotine, best short side).
 func Sheets(ctx context.Context, sheets []Sheet, rects []Rect, kerf quantity.Length) (SheetAnswer, error) {
@@ -85,22 +87,28 @@ func Sheets(ctx context.Context, sheets []Sheet, rects []Rect, kerf quantity.Len
 	long := func(i int) float64 { return math.Max(float64(rects[i].Length), float64(rects[i].Width)) }
 	keys := []func(int) float64{area, long, func(i int) float64 { return float64(rects[i].Width) }, func(i int) float64 { return float64(rects[i].Length) }}
 	bound := byArea(sheets, rects)
-	for try := range sheetTries {
+	var from []int // the order of the best so far
+	tries := sheetTries
+	if _, limited := ctx.Deadline(); limited { // somebody waits for the best, not for the first
+		tries = max(tries, min(mostOrders, orderBudget/(len(all)*len(all))))
+	}
+	for try := range tries {
 		order := slices.Clone(all)
-		if try < len(keys)*len(sheets)*2 {
+		switch {
+		case try < len(keys)*len(sheets)*2:
 			key := keys[try%len(keys)]
 			slices.SortStableFunc(order, func(a, b int) int { return cmp.Compare(key(b), key(a)) })
-		} else {
+		case try < sheetTries || try%4 == 0 || from == nil: // near the order by area
 			slices.SortStableFunc(order, func(a, b int) int { return cmp.Compare(area(b), area(a)) })
-			for range 1 + rng.below(len(order)) { // near the order by area
-				a, b := rng.below(len(order)), rng.below(len(order))
-				order[a], order[b] = order[b], order[a]
-			}
+			rng.swap(order, 1+rng.below(len(order)))
+		default: // near the best
+			copy(order, from)
+			rng.swap(order, 1+rng.below(3))
 		}
 		p := packing{sheets: sheets, rects: rects, kerf: kerf, first: try / len(keys) % len(sheets), wide: try%2 == 0}
 		if p.pack(order) {
-			if got := p.answer(); got.Cost < best.Cost {
-				best = got
+			if got := p.answer(); got.Cost < best.Cost || got.Cost == best.Cost && try >= sheetTries {
+				best, from = got, order
 			}
 		}
 		if best.Cost <= bound || ctx.Err() != nil {
@@ -125,6 +133,14 @@ func (s *shuffle) below(n int) int {
 	x ^= x << 17
 	*s = shuffle(x)
 	return int((x >> 33) % uint64(n))
+}
+
+// swap exchanges so many pairs of an order.
+func (s *shuffle) swap(order []int, pairs int) {
+	for range pairs {
+		a, b := s.below(len(order)), s.below(len(order))
+		order[a], order[b] = order[b], order[a]
+	}
 }
 
 func checkSheets(sheets []Sheet, rects []Rect, kerf quantity.Length) error {

@@ -6,6 +6,7 @@ import (
 	"math"
 	"math/rand/v2"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -122,6 +123,51 @@ func TestSheetsKnownAsTheyAreMade(t *testing.T) {
 		}
 	}
 	assert.Greater(t, exact, all/2, "%d of %d with nothing wasted", exact, all)
+}
+
+// Where there is time, more orders are tried: of sheets cut into some ten pieces without waste more come
+// out whole than in a hurry, and none worse.
+func TestTimeFindsMoreSheetsWithoutWaste(t *testing.T) {
+	rng := rand.New(rand.NewPCG(22, 1))
+	hurried, patient := 0, 0
+	for range 25 {
+		var rects []cut.Rect
+		var divide func(l, w float64, depth int)
+		divide = func(l, w float64, depth int) {
+			if depth == 0 {
+				rects = append(rects, cut.Rect{Length: quantity.Length(l), Width: quantity.Length(w), Count: 1, Turns: rng.IntN(2) == 0})
+				return
+			}
+			at := 0.3 + 0.4*rng.Float64()
+			if l > w {
+				divide(l*at, w, depth-1)
+				divide(l*(1-at), w, depth-1)
+			} else {
+				divide(l, w*at, depth-1)
+				divide(l, w*(1-at), depth-1)
+			}
+		}
+		divide(2.44, 1.22, 3)
+		divide(2.44, 1.22, 2)
+		sheets := []cut.Sheet{{Length: 2.44, Width: 1.22, Price: 100, Count: cut.Any}}
+		soon, err := cut.Sheets(context.Background(), sheets, rects, 0)
+		require.NoError(t, err)
+		ctx, stop := context.WithTimeout(context.Background(), time.Minute)
+		late, err := cut.Sheets(ctx, sheets, rects, 0)
+		stop()
+		require.NoError(t, err)
+		holds(t, sheets, rects, late, 0)
+		assert.LessOrEqual(t, late.Cost, soon.Cost)
+		if soon.Cost == soon.Bound {
+			hurried++
+		}
+		if late.Cost == late.Bound {
+			patient++
+		}
+	}
+	t.Logf("without waste: %d in a hurry, %d with time, of 25", hurried, patient)
+	assert.Greater(t, patient, hurried)
+	assert.GreaterOrEqual(t, patient, 18)
 }
 
 // The box of three heights, with a kerf of 3 mm, a half sheet that is owned and grain that counts.
