@@ -114,14 +114,7 @@ var bandBoard = Design{
 		return wallFit(s, Values{Num: map[string]float64{"pull_n": max(10, min(1500, float64(s.Pull))), "ring_n": 0}, Word: map[string]string{"rings": rings}})
 	},
 	Build: func(v Values, s Situation) (Built, error) {
-		base, owner := s.wallOf(v)
-		lag := lags[v.Word["screw"]]
-		w := WallBoard{Use: ForBands, Owner: owner, Base: base, Diameter: lag[0], Length: lag[1], Thread: lag[2], Cut: v.yes("cut")}
-		for _, h := range ringHeights(v, s) {
-			w.Base.High = max(w.Base.High, h+0.05) // what is above the ceiling is refused by its place
-			w.Rings = append(w.Rings, Ring{Height: h, Pull: v.force("pull_n"), Mark: Hardware{Kind: MetalLink, Working: v.force("ring_n")}})
-		}
-		out, err := w.Build()
+		out, err := bandBoardOf(v, s).Build()
 		out.Cautions = append(out.Cautions, s.recoils(v.force("pull_n"))...)
 		return out, err
 	},
@@ -132,6 +125,17 @@ var bandBoard = Design{
 		}
 		return out
 	},
+}
+
+func bandBoardOf(v Values, s Situation) WallBoard {
+	base, owner := s.wallOf(v)
+	lag := lags[v.Word["screw"]]
+	w := WallBoard{Use: ForBands, Owner: owner, Base: base, Diameter: lag[0], Length: lag[1], Thread: lag[2], Cut: v.yes("cut")}
+	for _, h := range ringHeights(v, s) {
+		w.Base.High = max(w.Base.High, h+0.05) // what is above the ceiling is refused by its place
+		w.Rings = append(w.Rings, Ring{Height: h, Pull: v.force("pull_n"), Mark: Hardware{Kind: MetalLink, Working: v.force("ring_n")}})
+	}
+	return w
 }
 
 func bodyBoardOf(v Values, s Situation) WallBoard {

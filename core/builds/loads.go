@@ -209,6 +209,13 @@ const sledMass = 5.0
 // bracketFoot is how far above its end a bracket's lower screw is, in m.
 const bracketFoot quantity.Length = 0.02
 
+func shelfOf(v Values) Shelf {
+	return Shelf{
+		Span: v.length("span_m"), Over: v.length("over_m"), Deep: v.length("deep_m"), High: v.length("high_m"), PerMetre: quantity.Estimate{Value: v.mass("per_metre_kg")}, One: v.mass("one_kg"),
+		Bracket: v.force("bracket_n"), Panel: v.Word["panel"], Thickness: v.length("thickness_m"),
+	}
+}
+
 var shelfDesign = Design{
 	Changes: func(v Values, s Situation) []change {
 		low := sized("at most {1.4 m} high", "high_m", math.Min(v.Num["high_m"], 1.4))
@@ -244,10 +251,7 @@ var shelfDesign = Design{
 		return wallFit(s, Values{Num: map[string]float64{"per_metre_kg": 60, "one_kg": max(5, min(300, math.Ceil(float64(s.Heaviest)))), "span_m": span, "over_m": 0.1, "deep_m": 0.3, "high_m": 0.9, "thickness_m": 0.018, "bracket_n": 0}, Word: map[string]string{"panel": "softwood-plywood"}})
 	},
 	Build: func(v Values, s Situation) (Built, error) {
-		shelf := Shelf{
-			Span: v.length("span_m"), Over: v.length("over_m"), Deep: v.length("deep_m"), High: v.length("high_m"), PerMetre: quantity.Estimate{Value: v.mass("per_metre_kg")}, One: v.mass("one_kg"),
-			Bracket: v.force("bracket_n"), Panel: v.Word["panel"], Thickness: v.length("thickness_m"),
-		}
+		shelf := shelfOf(v)
 		out, err := shelf.Build()
 		if err != nil {
 			return out, err

@@ -203,7 +203,7 @@ func (p Parallels) onPosts(f float64, out *Built) ([]Check, error) {
 		{Link: "posts under the bar", Demand: mounts / (float64(boardThick) * p.outside()), Capacity: timberBearing * wetBearing(p.Wet), Unit: "Pa", Formula: "all of F at one end over the hole's width", Source: "house value"},
 		{Link: "posts as columns", Demand: mounts, Capacity: Slim(p.post()), Unit: "N", Formula: "all of F on one against π² E I/L² over 3", Source: "Euler; house factor"},
 		{Link: "posts in bending", Demand: push * (h - high) / board2x4.Modulus(), Capacity: allowed, Unit: "Pa", Formula: "0.15 F above the strut, over S", Source: "statics; strength of " + wood.Name},
-		{Link: "strut at its screws", Demand: strut, Capacity: lapShare * float64(struts) * each, Unit: "N", Formula: tell("what 0.15 F at the grip asks and a fifth of F, along it, against 0.9 of %d screws at an end", struts), Source: "statics; general dowel equations, NDS 2018 chapter 12"},
+		{Link: "strut at its screws", Demand: strut, Capacity: lapShare * float64(struts) * each, Unit: "N", Formula: tell("what 0.15 F at the grip asks and a fifth of F, along it, against 0.95 of %d screws at an end", struts), Source: "statics; general dowel equations, NDS 2018 chapter 12"},
 		{Link: "strut as a column", Demand: strut, Capacity: Slim(long), Unit: "N", Formula: "the same against π² E I/L² over 3", Source: "Euler; house factor"},
 		brace, bends,
 		{Link: "feet in bending", Demand: math.Max(f/2+push*h/over, mounts/2) * over / 2 / onEdge.Modulus(), Capacity: wood.Allowable(footWide), Unit: "Pa", Formula: "half of F/2 and what tips it, or half of F, at one end, over S on edge", Source: "statics; strength of " + wood.Name},
@@ -363,7 +363,7 @@ func drawParallels(v Values, s Situation) []Figure {
 			round(OfSteel, 0, h-d/2, d*1.5, "each joint"), round(OfSteel, l, h-d/2, d*1.5, "each joint"), rect(OfSteel, -0.045, thick, 0.09, flangeThick, "flanges"), rect(OfSteel, l-0.045, thick, 0.09, flangeThick, "flanges"),
 			across(0, h+0.08, l), upward(l+0.2, 0, h), across(-foot/2, -0.1, deep),
 		}}
-		return []Figure{side, {Name: "from the end", Marks: []Mark{rect(OfWood, -wide/2, 0, wide, thick, "tipping"), up(0), rect(OfSteel, -0.045, thick, 0.09, flangeThick, "flanges"), across(-wide/2, -0.1, wide)}}}
+		return []Figure{side, assembled(p.solids()...), {Name: "from the end", Marks: []Mark{rect(OfWood, -wide/2, 0, wide, thick, "tipping"), up(0), rect(OfSteel, -0.045, thick, 0.09, flangeThick, "flanges"), across(-wide/2, -0.1, wide)}}}
 	}
 	high, beside := p.prop()
 	bore := d/2 + overBar
@@ -380,5 +380,5 @@ func drawParallels(v Values, s Situation) []Figure {
 		across(-wide/2, -0.1, wide), upward(wide/2+0.1, 0, high), upward(-wide/2-0.1, head-bore, bore), across(-wide/2, -0.17, strutEnd),
 	}}
 	onFoot, onPost := p.strutOn()
-	return []Figure{side, end, onFoot.figure("strut on its foot", "strut at its screws"), onPost.figure("strut on its post", "strut at its screws"), diagonal.lap().figure("brace on a post", "brace along the bar")}
+	return []Figure{side, end, assembled(p.solids()...), onFoot.figure("strut on its foot", "strut at its screws"), onPost.figure("strut on its post", "strut at its screws"), diagonal.lap().figure("brace on a post", "brace along the bar")}
 }

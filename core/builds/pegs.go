@@ -259,5 +259,10 @@ func drawPegs(v Values, s Situation) []Figure {
 	side.Marks = append(side.Marks,
 		line(OfSteel, from, high-d/2, t+out-from, (t+out-from)*rise, "peg"), line(OfSteel, from, high+d/2, t+out-from, (t+out-from)*rise, "peg"),
 		across(t, high+wide+0.03, out), across(0, high-wide-0.03, t).saying("boards"), upward(t+out+0.06, high-wide/2, wide))
-	return []Figure{front, side, fixingDetail(v, s, wide, p.thick())}
+	var places []float64
+	for _, x := range pegStuds(v, s) {
+		places = append(places, float64(x))
+	}
+	p.Out, p.Wide = v.length("out_m"), pegBoards[v.Word["board"]]
+	return []Figure{front, side, assembled(p.solids(places, high, long)...), fixingDetail(v, s, wide, p.thick())}
 }

@@ -50,7 +50,7 @@ func TestWhatIsDoneAboutWhatFails(t *testing.T) {
 		{"pin", num("mass_kg", 250.0, "eye_n", 20000.0), "at most 120 kg on it", true},
 		{"sled", num("load_high_m", 0.4), "the load tied below", true},
 		{"sled", num("mass_kg", 200.0, "strap_n", 5000.0), "125 kg on it, which is what there is", true},
-		{"parallels", num("wide_m", 0.3), "a base 0.65 as wide as it is high", true},
+		{"parallels", num("wide_m", 0.3), "a base half as wide as it is high", true},
 		{"parallels", num("screwed", "yes", "pipe", "3/4"), "posts of timber instead of pipe in flanges", true},
 		{"pegs", num("pipe", "3/4", "threaded", "yes"), "pegs that stand out 10 cm", true},
 		{"pegs", num("pipe", "3/4", "threaded", "yes", "out_m", 0.1, "mass_kg", 30.0), "pegs of 1 in pipe", true},

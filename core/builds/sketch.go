@@ -11,11 +11,13 @@ import (
 
 // Mark is one shape of a drawing, in m: x to the right, y up from the floor. A rect has its lower
 // left corner, W and H; a round its middle and W as its diameter; a line goes from X, Y by W, H;
-// a dim is a line with its length written on it, beside what it measures. Of is what it is of;
+// a dim is a line with its length written on it, beside what it measures; a face has corners, and hides
+// what is behind it. Of is what it is of;
 // Link the words that the names of the checks about it begin with.
 type Mark struct {
 	Shape      MarkShape
 	X, Y, W, H float64
+	Points     [][2]float64 // of a face, in m
 	Of         MarkOf
 	Text, Link Text
 }
@@ -29,6 +31,7 @@ const (
 	MarkRound MarkShape = "round"
 	MarkLine  MarkShape = "line"
 	MarkDim   MarkShape = "dim"
+	MarkFace  MarkShape = "face"
 )
 
 // MarkOf is what a mark is of.
@@ -152,7 +155,7 @@ func drawBandBoard(v Values, s Situation) []Figure {
 			upward(-0.35-0.8*float64(i), 0, at))
 	}
 	f.Marks = append(f.Marks, round(OfSteel, 0, float64(boardEnd), 0.014, "screws"))
-	return []Figure{f, fixingDetail(v, s, wide, boardThick)}
+	return []Figure{f, assembled(bandBoardOf(v, s).solids()...), fixingDetail(v, s, wide, boardThick)}
 }
 
 func drawBodyBoard(v Values, s Situation) []Figure {
@@ -182,7 +185,26 @@ func drawBodyBoard(v Values, s Situation) []Figure {
 		apart := float64(legsApart)
 		f.Marks = append(f.Marks, rect(OfWood, -apart/2-0.0445, 0, 0.089, at-wide/2, "each leg"), rect(OfWood, apart/2-0.0445, 0, 0.089, at-wide/2, "each leg"), rect(OfWood, -apart/2-0.0445, 0.1, apart+0.089, 0.089, ""), across(-apart/2, -0.08, apart))
 	}
-	return []Figure{f, fixingDetail(v, s, wide, boardThick)}
+	return []Figure{f, bodyBoardClose(long, places), assembled(bodyBoardOf(v, s).solids()...), fixingDetail(v, s, wide, boardThick)}
+}
+
+// bodyBoardClose is the board by itself, as it is marked and bored.
+func bodyBoardClose(long float64, places [3]quantity.Length) Figure {
+	wide := float64(bodyBoardWidth)
+	low, up := float64(bodyRows[0]), float64(bodyRows[1])
+	f := Figure{Name: "the board, as it is bored", Marks: []Mark{rect(OfWood, -long/2, 0, long, wide, "")}}
+	for _, p := range places {
+		for _, row := range bodyRows {
+			f.Marks = append(f.Marks, round(OfSteel, float64(p), float64(row), 0.009, ""))
+		}
+	}
+	for i := range 4 {
+		f.Marks = append(f.Marks, round(OfSteel, ringBoltApart*(float64(i)-1.5), wide/2, 0.011, ""))
+	}
+	f.Marks = append(f.Marks, rect(OfSteel, -0.08, wide/2-0.024, 0.16, 0.048, ""),
+		across(-long/2, wide+0.16, long), across(-long/2, wide+0.09, long/2+float64(places[0])), across(float64(places[0]), wide+0.09, float64(places[1]-places[0])),
+		across(-1.5*ringBoltApart, -0.05, ringBoltApart), upward(long/2+0.04, 0, low), upward(long/2+0.14, low, up-low), upward(long/2+0.24, 0, wide))
+	return f
 }
 
 func drawDoorStrap(v Values, _ Situation) []Figure {
@@ -213,10 +235,10 @@ func cradleCut(bar Section) Figure {
 	return f
 }
 
-func drawBar(v Values, _ Situation) []Figure {
+func drawBar(v Values, s Situation) []Figure {
 	span, in := v.Num["span_m"], v.Num["inside_m"]
-	high := 0.9
-	if v.Word["use"] == string(HangFrom) {
+	high := v.Num["high_m"]
+	if v.Word["support"] == string(Brackets) {
 		high = 2.1
 	}
 	stock, err := BarStockByKey(v.Word["stock"])
@@ -248,7 +270,7 @@ func drawBar(v Values, _ Situation) []Figure {
 				rect(OfWood, x-0.07, base, 0.14, float64(boardThick), ""), rect(OfWood, x-long/2, high, long, float64(boardWide), "bar stays"))
 		}
 	}
-	return []Figure{f, cradleCut(stock.Section)}
+	return []Figure{f, assembled(barOf(v, s).solids(stock)...), cradleCut(stock.Section)}
 }
 
 // platesOn draws the plates on both faces of a joist that is seen along itself, b wide, its middle at x, with

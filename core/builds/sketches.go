@@ -29,7 +29,10 @@ func drawBox(v Values, s Situation) []Figure {
 		return f
 	}
 	lined, plain := 2*box.Thickness, box.Thickness
+	apart := assembled(box.solids()...)
+	apart.Name = "its panels, drawn apart"
 	return []Figure{
+		apart,
 		way("standing", x, z, lined, short, box.Across, cmHigh(z)), way("on its long side", x, y, lined, short, box.Across, cmHigh(y)), way("lying", y, x, plain, middle, box.Along, cmHigh(x)),
 	}
 }
@@ -51,7 +54,7 @@ func drawStep(v Values, s Situation) []Figure {
 	front, side := view("front", float64(step.long()), float64(boardThick), along), view("side", deep, wide, sideways)
 	front.Marks = append(front.Marks, across(float64(boardThick), h+0.17, span).saying("clear"))
 	side.Marks = append(side.Marks, rect(OfWood, 0, under-wide, deep, wide, "").saying("rail"))
-	return []Figure{front, side, along.lap().figure("brace on a narrow side", along.Name), sideways.lap().figure("brace on a wide side", sideways.Name)}
+	return []Figure{front, side, assembled(step.solids()...), along.lap().figure("brace on a narrow side", along.Name), sideways.lap().figure("brace on a wide side", sideways.Name)}
 }
 
 func drawPlatform(v Values, _ Situation) []Figure {
@@ -115,5 +118,5 @@ func drawShelf(v Values, s Situation) []Figure {
 		rect(OfWood, -over, high-t, span+2*over, t, "shelf"), rect(OfWood, -over, high, span+2*over, lipHigh, ""), line(OfSteel, 0, high-t, 0, -deep*2/3, "each bracket"), line(OfSteel, span, high-t, 0, -deep*2/3, "each bracket"), across(0, high+0.15, span), upward(span+0.25, 0, high),
 	}}, {Name: "side", Marks: []Mark{
 		rect(OfHouse, -0.08, 0, 0.08, high+0.2, "fixings"), rect(OfWood, 0, high-t, deep, t, "shelf"), line(OfSteel, 0, high-t-deep*2/3, deep*0.9, deep*2/3, "each bracket"), across(0, high+0.1, deep),
-	}}, fixingDetail(v, s, float64(bracketFoot)*4, boardThick)}
+	}}, assembled(shelfOf(v).solids()...), fixingDetail(v, s, float64(bracketFoot)*4, boardThick)}
 }

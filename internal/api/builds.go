@@ -59,15 +59,16 @@ type BuildAsk struct {
 
 // BuildMark is one shape of a drawing, in m.
 type BuildMark struct {
-	Shape string  `json:"shape" enum:"rect,round,line,dim"`
-	X     float64 `json:"x"`
-	Y     float64 `json:"y"`
-	W     float64 `json:"w"`
-	H     float64 `json:"h"`
-	Of    string  `json:"of" doc:"wood, steel, strap, load or house"`
-	Text  string  `json:"text"`
-	Says  string  `json:"says" doc:"What a dim measures, in the client's units; empty of others"`
-	Check int     `json:"check" doc:"The check that is used furthest of those about it, by its place; -1 for none"`
+	Shape  string       `json:"shape" enum:"rect,round,line,dim,face"`
+	X      float64      `json:"x"`
+	Y      float64      `json:"y"`
+	W      float64      `json:"w"`
+	H      float64      `json:"h"`
+	Points [][2]float64 `json:"points,omitempty" doc:"Of a face, in m; it hides what is drawn before it"`
+	Of     string       `json:"of" doc:"wood, steel, strap, load or house"`
+	Text   string       `json:"text"`
+	Says   string       `json:"says" doc:"What a dim measures, in the client's units; empty of others"`
+	Check  int          `json:"check" doc:"The check that is used furthest of those about it, by its place; -1 for none"`
 }
 
 // BuildFigure is one view of a build.
@@ -247,7 +248,7 @@ func designedOf(w builds.Worked, s builds.Situation, fits builds.Values, units q
 			if m.Shape == builds.MarkDim {
 				says = m.Measure(units)
 			}
-			one.Marks = append(one.Marks, BuildMark{string(m.Shape), m.X, m.Y, m.W, m.H, string(m.Of), say(m.Text), says, m.About(b.Checks)})
+			one.Marks = append(one.Marks, BuildMark{string(m.Shape), m.X, m.Y, m.W, m.H, m.Points, string(m.Of), say(m.Text), says, m.About(b.Checks)})
 		}
 		out.Figures = append(out.Figures, one)
 	}

@@ -2461,10 +2461,12 @@ export interface components {
             h: number;
             /** @description wood, steel, strap, load or house */
             of: string;
+            /** @description Of a face, in m; it hides what is drawn before it */
+            points?: number[][];
             /** @description What a dim measures, in the client's units; empty of others */
             says: string;
             /** @enum {string} */
-            shape: "rect" | "round" | "line" | "dim";
+            shape: "rect" | "round" | "line" | "dim" | "face";
             text: string;
             /** Format: double */
             w: number;

@@ -9,6 +9,11 @@ function extentOf(marks: readonly Mark[]): { x: Span; y: Span } {
   const xs: number[] = []
   const ys: number[] = []
   for (const m of marks) {
+    for (const [x = 0, y = 0] of m.points ?? []) {
+      xs.push(x)
+      ys.push(y)
+    }
+    if (m.points) continue
     const half = m.shape === 'round' ? m.w / 2 : 0
     xs.push(m.x - half, m.x + (half || m.w))
     ys.push(m.y - half, m.y + (half || m.h))
@@ -40,7 +45,7 @@ export function Drawings({ designed }: { designed: Designed }) {
                 table={{ head: ['measure', 'is'], rows }}
               >
                 {f.marks.map((m) => (
-                  <Drawn key={`${m.shape} ${m.x} ${m.y} ${m.w} ${m.h} ${m.check}`} mark={m} checks={designed.checks} />
+                  <Drawn key={`${m.shape} ${m.x} ${m.y} ${m.w} ${m.h} ${m.check} ${m.points ?? ''}`} mark={m} checks={designed.checks} />
                 ))}
                 <Uses marks={f.marks} checks={designed.checks} />
               </Scene>
@@ -90,14 +95,24 @@ function Drawn({ mark: m, checks }: { mark: Mark; checks: readonly Check[] }) {
     ] as const
     return <Dimension from={from} to={to} text={`${m.text ? `${m.text} ` : ''}${m.says}`} as="soft" />
   }
+  if (m.points)
+    return (
+      <polygon
+        points={m.points.map(([x = 0, y = 0]) => `${s.x(x)},${s.y(y)}`).join(' ')}
+        fill="var(--sheet)"
+        stroke={m.of === 'house' ? 'var(--soft)' : 'var(--ink)'}
+        strokeWidth="1"
+        strokeLinejoin="round"
+      />
+    )
   const worst: Check | undefined = checks[m.check]
   const stroke = worst ? `var(--${toneOf(worst.use, worst.ok, worst.fits)})` : m.of === 'house' ? 'var(--soft)' : 'var(--ink)'
   const how = { stroke, strokeWidth: worst ? 2.5 : 1.5, strokeDasharray: m.of === 'house' ? '5 4' : undefined }
   const words = m.text && (
     <Label
       at={[
-        s.x(m.x + { round: 0, rect: m.w / 2, line: m.w }[m.shape]),
-        s.y(m.y + { round: 0, rect: m.h / 2, line: m.h }[m.shape]) + (m.shape === 'line' ? 16 : 5),
+        s.x(m.x + { round: 0, rect: m.w / 2, line: m.w, face: 0 }[m.shape]),
+        s.y(m.y + { round: 0, rect: m.h / 2, line: m.h, face: 0 }[m.shape]) + (m.shape === 'line' ? 16 : 5),
       ]}
       anchor="middle"
       halo
