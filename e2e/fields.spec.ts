@@ -61,7 +61,7 @@ const stations = {
     open: async (page: Page) => page.getByRole('tab', { name: 'Keeping' }).click(),
     fields: ['Wanted pull', 'Laid flat, at rest', 'That is right to ±', 'Tape right to ±', 'Width', 'Thickness'],
   },
-  builds: { path: 'builds?of=hang', fields: ['Between the supports', 'Each hand from its support', 'Each support is marked with', 'Worn with it'] },
+  builds: { path: 'builds?of=hang', fields: ['Between the supports', 'Each hand from its support', 'Each support is marked with', 'Bar above the floor', 'Feet of a support apart, across the bar', 'Each support weighs', 'Friction of its feet', 'Worn with it'] },
   needs: { path: 'needs', fields: ['Load', 'Reps', 'In reserve'] },
 }
 

@@ -224,26 +224,34 @@ func (d Design) Rungs(v Values, id string) (out []load.Rung) {
 // (house value).
 const alike = 0.1
 
-// Buys is what one could buy in its place: the cheapest thing of the catalogue that gives what a
-// build is made for, or a load as heavy; ok is false where there is none.
-// Source: the catalogue.
-func (w Worked) Buys() (item gear.Item, ok bool) {
+// Buys is what one could buy in its place: of the things of the catalogue that give what a build is made
+// for, or a load as heavy, those that do most of what it does, the cheapest of them; does says how many of
+// the things that it lets one do, of all. ok is false where there is none. Source: the catalogue.
+func (w Worked) Buys() (item gear.Item, does, all int, ok bool) {
 	rungs := w.Design.Rungs(w.Values, "x")
-	if len(w.Gives)+len(rungs) == 0 {
-		return item, false
-	}
+	all = len(w.Gives) + len(rungs)
 	for _, it := range gear.All() {
-		does := len(w.Gives) == 0 || slices.ContainsFunc(w.Gives, func(g capability.Supply) bool {
-			return g.Kind == w.Gives[0].Kind && slices.ContainsFunc(it.Supplies, func(s capability.Supply) bool {
+		n, first := 0, false
+		for i, g := range w.Gives {
+			if slices.ContainsFunc(it.Supplies, func(s capability.Supply) bool {
 				return g.Kind == s.Kind && (s.At == (capability.Span{}) || g.At == (capability.Span{}) || s.At.From <= g.At.To+alike && g.At.From <= s.At.To+alike)
-			})
-		})
-		for _, r := range rungs {
-			does = does && slices.ContainsFunc(it.Rungs(load.Bought, it.Key), func(o load.Rung) bool { return o.Hold == r.Hold && o.High >= r.High*0.95 })
+			}) {
+				n++
+				first = first || w.Gives[i].Kind == w.Gives[0].Kind
+			}
 		}
-		if does && (!ok || it.Price < item.Price) {
-			item, ok = it, true
+		loads := it.Rungs(load.Bought, it.Key)
+		for _, r := range rungs {
+			if slices.ContainsFunc(loads, func(o load.Rung) bool { return o.Hold == r.Hold && o.High >= r.High*0.95 }) {
+				n++
+			}
+		}
+		if len(w.Gives) > 0 && !first || len(w.Gives) == 0 && n < all || n == 0 {
+			continue
+		}
+		if !ok || n > does || n == does && it.Price < item.Price {
+			item, does, ok = it, n, true
 		}
 	}
-	return item, ok
+	return item, does, all, ok
 }

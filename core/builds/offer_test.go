@@ -84,7 +84,7 @@ func TestWhatCouldBeBoughtInstead(t *testing.T) {
 		require.NoError(t, err)
 		w, err := d.Work(good[key], here())
 		require.NoError(t, err)
-		item, ok := w.Buys()
+		item, _, _, ok := w.Buys()
 		require.True(t, ok, key)
 		assert.Equal(t, want, item.Key)
 	}
@@ -92,7 +92,7 @@ func TestWhatCouldBeBoughtInstead(t *testing.T) {
 	require.NoError(t, err)
 	w, err := d.Work(good["platform"], here())
 	require.NoError(t, err)
-	_, ok := w.Buys()
+	_, _, _, ok := w.Buys()
 	assert.False(t, ok)
 }
 

@@ -173,15 +173,18 @@ type BuildState struct {
 
 // BuildOffer is a design as it could be made for the client.
 type BuildOffer struct {
-	Designed  Designed      `json:"designed"`
-	Build     store.Build   `json:"build" doc:"What is put into the file for it"`
-	CostMinor int64         `json:"cost_minor"`
-	Lacks     string        `json:"lacks" doc:"Why its materials cannot be had"`
-	Buy       string        `json:"buy" doc:"What could be bought in its place; empty for nothing"`
-	BuyMinor  int64         `json:"buy_minor"`
-	BuyNote   string        `json:"buy_note"`
-	Marks     []MarkedPiece `json:"marks" doc:"What its hardware has to be marked with"`
-	With      string        `json:"with" doc:"What was changed from what fits so that its checks pass; empty where nothing had to be"`
+	Designed   Designed      `json:"designed"`
+	Build      store.Build   `json:"build" doc:"What is put into the file for it"`
+	CostMinor  int64         `json:"cost_minor"`
+	Lacks      string        `json:"lacks" doc:"Why its materials cannot be had"`
+	Buy        string        `json:"buy" doc:"What could be bought in its place; empty for nothing"`
+	BuyMinor   int64         `json:"buy_minor"`
+	BuyNote    string        `json:"buy_note"`
+	BuyDoes    int           `json:"buy_does" doc:"How many of the things that the build lets one do what is bought does"`
+	BuyAll     int           `json:"buy_all" doc:"Of so many"`
+	HoursMinor int64         `json:"hours_minor" doc:"What its hours are worth at the client's own rate, the first time; 0 where nobody has said what an hour is worth"`
+	Marks      []MarkedPiece `json:"marks" doc:"What its hardware has to be marked with"`
+	With       string        `json:"with" doc:"What was changed from what fits so that its checks pass; empty where nothing had to be"`
 }
 
 // MarkedPiece is a link that has to be marked.
@@ -339,7 +342,7 @@ func (a *API) builds(r huma.API) {
 			out := &offers{}
 			out.Body.Revision, out.Body.Offers = f.Revision, []BuildOffer{}
 			for _, o := range all {
-				one := BuildOffer{Designed: designedOf(o.Worked, o.At, o.Worked.Design.Fit(o.At), quantity.System(f.Profile.Units)), Build: o.Build(rooms), CostMinor: o.Cost, BuyMinor: o.BuyCost, With: o.With.In(quantity.System(f.Profile.Units)), Marks: []MarkedPiece{}}
+				one := BuildOffer{Designed: designedOf(o.Worked, o.At, o.Worked.Design.Fit(o.At), quantity.System(f.Profile.Units)), Build: o.Build(rooms), CostMinor: o.Cost, BuyMinor: o.BuyCost, BuyDoes: o.BuyDoes, BuyAll: o.BuyAll, HoursMinor: int64(math.Round(o.Worked.Built.FirstTime() * float64(f.Profile.HourMinor))), With: o.With.In(quantity.System(f.Profile.Units)), Marks: []MarkedPiece{}}
 				if o.Problem != nil {
 					one.Lacks = o.Problem.Error()
 				}

@@ -50,6 +50,7 @@ type Profile struct {
 	Days        int     `db:"days" json:"days" minimum:"1" maximum:"7"`
 	Minutes     int     `db:"minutes" json:"minutes" minimum:"10" maximum:"180" doc:"Minutes a session"`
 	BudgetMinor int64   `db:"budget_minor" json:"budget_minor" minimum:"0" maximum:"100000000" doc:"Budget in the smallest unit of the currency"`
+	HourMinor   int64   `db:"hour_minor" json:"hour_minor,omitempty" minimum:"0" maximum:"1000000" doc:"What an hour of the client's own work is worth, in the smallest unit of the currency; 0 where nobody has said"`
 	Currency    string  `db:"currency" json:"currency" minLength:"3" maxLength:"3" doc:"ISO 4217 code"`
 	Units       string  `db:"units" json:"units" enum:"metric,us"`
 	Note        string  `db:"note" json:"note" maxLength:"2000" doc:"Private note of the practice"`

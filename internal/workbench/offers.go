@@ -44,6 +44,8 @@ type Offered struct {
 	Problem error
 	Buy     *gear.Item
 	BuyCost int64
+	// BuyDoes is how many of the things that the build lets one do what is bought does, of BuyAll.
+	BuyDoes, BuyAll int
 }
 
 // offersOf are all designs for a client: hardware is taken to be bought as it has to be marked.
@@ -66,9 +68,9 @@ func offered(ctx context.Context, f store.File, c client.Client, s builds.Situat
 		}
 		bill, err := builds.BillOf(ctx, []builds.Built{one.Worked.Built}, prices, ownedPieces(f))
 		one.Cost, one.Problem = bill.Cost, err
-		if it, ok := one.Worked.Buys(); ok {
+		if it, does, all, ok := one.Worked.Buys(); ok {
 			if price, err := it.SamplePrice(f.Profile.Currency); err == nil {
-				one.Buy, one.BuyCost = &it, price.Minor
+				one.Buy, one.BuyCost, one.BuyDoes, one.BuyAll = &it, price.Minor, does, all
 			}
 		}
 		out = append(out, one)

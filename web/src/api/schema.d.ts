@@ -2480,12 +2480,27 @@ export interface components {
             build: components["schemas"]["Build"];
             /** @description What could be bought in its place; empty for nothing */
             buy: string;
+            /**
+             * Format: int64
+             * @description Of so many
+             */
+            buy_all: number;
+            /**
+             * Format: int64
+             * @description How many of the things that the build lets one do what is bought does
+             */
+            buy_does: number;
             /** Format: int64 */
             buy_minor: number;
             buy_note: string;
             /** Format: int64 */
             cost_minor: number;
             designed: components["schemas"]["Designed"];
+            /**
+             * Format: int64
+             * @description What its hours are worth at the client's own rate, the first time; 0 where nobody has said what an hour is worth
+             */
+            hours_minor: number;
             /** @description Why its materials cannot be had */
             lacks: string;
             /** @description What its hardware has to be marked with */
@@ -5943,6 +5958,11 @@ export interface components {
             goal: "general" | "muscle" | "strength" | "weightlifting" | "conditioning" | "running" | "back-to-training" | "older-adult";
             /** @description What the answers mean: where it hurts, since when */
             health_note?: string;
+            /**
+             * Format: int64
+             * @description What an hour of the client's own work is worth, in the smallest unit of the currency; 0 where nobody has said
+             */
+            hour_minor?: number;
             /**
              * Format: int64
              * @description Months since training was last regular; 0 for now

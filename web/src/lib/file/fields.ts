@@ -96,6 +96,7 @@ export const table = {
       health_note: { label: 'What that means: where, since when', max: 2000, otherwise: '' },
       cleared: { label: 'Who said what, and when', max: 400, otherwise: '' },
       budget_minor: { label: 'Budget', kind: 'money', min: 0, max: 100_000_000 },
+      hour_minor: { label: 'An hour of their own is worth', kind: 'money', min: 0, max: 1_000_000, empty: 'not said', otherwise: 0 },
       currency: { label: 'Currency' },
       units: { label: 'Units (u)', options: { metric: 'kg, m', us: 'lb, ft' } },
     },

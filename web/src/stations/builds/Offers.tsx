@@ -3,6 +3,8 @@ import { api, data, type Shapes } from '../../api/client'
 import { useBench } from '../../lib/desk'
 import { newId } from '../../lib/file/parts'
 import { useTold } from '../../lib/file/told'
+import { useFields } from '../../lib/file/useFields'
+import { Quantity } from '../../ui/field'
 import { Button } from '../../ui/parts'
 import { Drawings } from './BuildDrawing'
 import { Checks } from './Checks'
@@ -71,37 +73,46 @@ export function OfferView({ offer: o, onMake }: { offer: Offer; onMake: () => vo
 /** Build against buy: money, hours, how well it does, how long it lasts. */
 function Against({ offer: o }: { offer: Offer }) {
   const { units } = useBench()
+  const of = useFields('profile')
   if (!o.buy) return null
+  const hours = o.hours_minor > 0 ? `, worth ${units.money(o.hours_minor)}` : ''
   const rows = [
-    ['money', units.money(o.cost_minor), units.money(o.buy_minor)],
-    ['hours', `${o.designed.first_time_h}, the first time`, 'none'],
+    ['material', units.money(o.cost_minor), units.money(o.buy_minor)],
+    ['hours', `${o.designed.first_time_h}, the first time${hours}`, 'none'],
+    ['together', hours ? units.money(o.cost_minor + o.hours_minor) : 'say what an hour is worth', units.money(o.buy_minor)],
+    ['what it does', 'all of it', o.buy_does < o.buy_all ? `${o.buy_does} of ${o.buy_all} of that` : 'all of that'],
     ['how well it does', o.designed.ok ? 'as well, once proven' : 'not at all, as it stands', o.buy_note || 'as its maker says'],
     ['how long it lasts', 'looked at every 3 months', 'as its maker marks it'],
   ]
   return (
-    <table className="mt-2 border-collapse text-fine">
-      <thead className="text-left">
-        <tr>
-          <td />
-          <th scope="col" className="pr-6 font-semibold">
-            built
-          </th>
-          <th scope="col" className="font-semibold">
-            bought: {o.buy}
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map(([what, built, bought]) => (
-          <tr key={what} className="border-t border-faint">
-            <th scope="row" className="pr-6 text-left font-normal text-soft">
-              {what}
+    <>
+      <table className="mt-2 border-collapse text-fine">
+        <thead className="text-left">
+          <tr>
+            <td />
+            <th scope="col" className="pr-6 font-semibold">
+              built
             </th>
-            <td className="pr-6">{built}</td>
-            <td>{bought}</td>
+            <th scope="col" className="font-semibold">
+              bought: {o.buy}
+            </th>
           </tr>
-        ))}
-      </tbody>
-    </table>
+        </thead>
+        <tbody>
+          {rows.map(([what, built, bought]) => (
+            <tr key={what} className="border-t border-faint">
+              <th scope="row" className="pr-6 text-left font-normal text-soft">
+                {what}
+              </th>
+              <td className="pr-6">{built}</td>
+              <td>{bought}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <div className="mt-1 max-w-72">
+        <Quantity of={of('hour_minor')} />
+      </div>
+    </>
   )
 }
