@@ -175,7 +175,7 @@ func TestAnySizesAreWorkedOutOrRefusedAtTheirPlace(t *testing.T) {
 	r := rand.New(rand.NewPCG(13, 1))
 	for _, d := range builds.Designs() {
 		worked, passed, mended := 0, 0, 0
-		for range 200 {
+		for range 90 {
 			s := here()
 			s.Body.Value = quantity.Mass(35 + 100*r.Float64())
 			if r.IntN(2) == 0 {
@@ -231,7 +231,7 @@ func TestAnySizesAreWorkedOutOrRefusedAtTheirPlace(t *testing.T) {
 				follow(t, d, v, s, *m)
 			}
 		}
-		assert.Greater(t, worked, 50, d.Key)
+		assert.Greater(t, worked, 25, d.Key)
 		assert.Positive(t, passed, d.Key)
 		assert.Positive(t, mended, d.Key)
 	}

@@ -18,7 +18,7 @@ import (
 )
 
 var (
-	count = flag.Int("builds", 300, "how many random builds are worked out both ways")
+	count = flag.Int("builds", 200, "how many random builds are worked out both ways")
 	seed  = flag.Uint64("seed", 22, "of the random builds")
 )
 
@@ -35,12 +35,12 @@ func drawn(r *rand.Rand, d builds.Design) (builds.Values, builds.Situation) {
 		}
 	}
 	s := builds.Situation{
-		Stature: quantity.Length(1.45 + 0.6*r.Float64()), Body: quantity.Estimate{Value: quantity.Mass(45 + 85*r.Float64())}, Pull: quantity.Force(60 + 250*r.Float64()), Read: true, Heaviest: quantity.Mass(5 + 40*r.Float64()), All: 300, Lane: 12, Room: &room, Wall: -1,
+		Stature: quantity.Length(1.45 + 0.6*r.Float64()), Body: quantity.Estimate{Value: quantity.Mass(45 + 75*r.Float64())}, Pull: quantity.Force(60 + 250*r.Float64()), Read: true, Heaviest: quantity.Mass(5 + 40*r.Float64()), All: 300, Lane: 12, Room: &room, Wall: -1,
 	}
 	s = d.Stand(&room, s, d.MarkedWell(s))
 	v := d.Answered(d.MarkedWell(s), s)
 	for _, a := range d.Questions() {
-		if a.Hold != "" || a.Least > 0 || a.Text || r.IntN(5) > 1 {
+		if a.Hold != "" || a.Least > 0 || a.Text || r.IntN(4) > 0 {
 			continue
 		}
 		switch now := v.Num[a.Key]; {
