@@ -8,7 +8,6 @@ import (
 	"strings"
 	"time"
 
-
 	"scrappyrack/core/builds"
 	"scrappyrack/core/quantity"
 	"scrappyrack/internal/store"
