@@ -80,7 +80,7 @@ func (c CastBlock) Build() (Built, error) {
 	}, nil
 }
 
-var castDesign = Design{
+var castDesign = known(120, Design{
 	Changes: func(v Values, _ Situation) (out []change) {
 		// As wide as leaves it high enough, to a centimetre.
 		fits := math.Floor(100*math.Sqrt(v.Num["mass_kg"]/concreteDensity/(math.Pi/4*(pinDeep+belowPin+cover)))) / 100
@@ -111,7 +111,8 @@ var castDesign = Design{
 		m := v.mass("mass_kg")
 		return []load.Rung{{Hold: load.TwoHand, Low: m, High: m, U: m * 0.05, Label: "cast block", Conditions: load.Conditions{Household: true}}}
 	},
-}
+	Draw: drawCast,
+})
 
 func drawCast(v Values, _ Situation) []Figure {
 	c := CastBlock{Mass: quantity.Estimate{Value: v.mass("mass_kg")}, Wide: v.length("wide_m")}

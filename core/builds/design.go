@@ -3,6 +3,7 @@ package builds
 import (
 	"errors"
 	"fmt"
+	"maps"
 	"math"
 	"slices"
 
@@ -104,8 +105,8 @@ const (
 
 // Design is a parametric design. Asks are its questions as they stand with some answers, Starts its
 // sizes for a situation, Build works it out, Gives is what it lets one do where all checks pass,
-// Makes the containers that come of it and Loads the loads that are none. Of one on a wall, Wide is how much of the wall it takes and
-// Studs where its fixings have to meet a stud, from its middle. Changes are what can be done about
+// Makes the containers that come of it and Loads the loads that are none. Of one on a wall, Wide is how
+// much of the wall it takes and Studs where its fixings have to meet a stud, from its middle. Changes are what can be done about
 // checks that fail, the cheapest first; which of them does is tried.
 type Design struct {
 	Key, Name, Does string
@@ -120,6 +121,20 @@ type Design struct {
 	Studs           func(Values, Situation) []quantity.Length
 	Changes         func(Values, Situation) []change
 	Instead         func(Values) Text // what does without it
+	Draw            func(Values, Situation) []Figure
+	Unproven        bool // it has no proof test: nobody's weight is on it
+}
+
+// designs are all of them, each with its place: every one says it of itself, in its own file.
+var designs = map[int]Design{}
+
+// known puts a design among all, at a place that is its own.
+func known(place int, d Design) Design {
+	if _, taken := designs[place]; taken {
+		panic("two designs at one place: " + d.Key)
+	}
+	designs[place] = d
+	return d
 }
 
 // Fit are a design's sizes for a situation: with what is worn there.
@@ -132,8 +147,11 @@ func (d Design) Fit(s Situation) Values {
 }
 
 // Designs are all designs, those for bands and bodies first.
-func Designs() []Design {
-	return slices.Concat(hangDesigns(), standDesigns(), carryDesigns())
+func Designs() (out []Design) {
+	for _, place := range slices.Sorted(maps.Keys(designs)) {
+		out = append(out, designs[place])
+	}
+	return out
 }
 
 // DesignByKey finds one. Errors are *quantity.FieldError of design.

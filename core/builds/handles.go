@@ -154,7 +154,7 @@ func (p LoadingPin) Build() (Built, error) {
 // leastBore is the narrowest that plates have, in m (common practice).
 const leastBore quantity.Length = 0.025
 
-var pinDesign = Design{
+var pinDesign = known(150, Design{
 	Changes: func(v Values, _ Situation) (out []change) {
 		for _, kg := range []float64{150, 120, 100, 80, 60, 40} {
 			if kg < v.Num["mass_kg"] {
@@ -175,7 +175,8 @@ var pinDesign = Design{
 	Build: func(v Values, _ Situation) (Built, error) {
 		return LoadingPin{Mass: quantity.Estimate{Value: v.mass("mass_kg")}, Stack: v.length("stack_m"), Bore: v.length("bore_m"), Eye: Hardware{Kind: MetalLink, Working: v.force("eye_n")}}.Build()
 	},
-}
+	Draw: drawPin,
+})
 
 func drawPin(v Values, _ Situation) []Figure {
 	stack, bore := v.Num["stack_m"], v.Num["bore_m"]

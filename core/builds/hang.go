@@ -9,9 +9,6 @@ import (
 	"scrappyrack/core/space"
 )
 
-// hangDesigns are those that bands or bodies pull at.
-func hangDesigns() []Design { return []Design{bandBoard, bodyBoard, doorStrap, barDesign, ringsDesign} }
-
 // Screws that boards are held with, as shops sell them: in metric lengths and in inches, and worked out as
 // the smaller of both. Keys are of old and stand in files.
 var (
@@ -94,7 +91,7 @@ func ringHeights(v Values, s Situation) (out []quantity.Length) {
 	return out
 }
 
-var bandBoard = Design{
+var bandBoard = known(10, Design{
 	Changes: func(v Values, _ Situation) []change { return wallChanges(lighter(v)...) },
 	Instead: always(boardInstead),
 	Wide:    func(Values, Situation) quantity.Length { return 0.089 },
@@ -125,7 +122,8 @@ var bandBoard = Design{
 		}
 		return out
 	},
-}
+	Draw: drawBandBoard,
+})
 
 func bandBoardOf(v Values, s Situation) WallBoard {
 	base, owner := s.wallOf(v)
@@ -151,7 +149,7 @@ func bodyBoardOf(v Values, s Situation) WallBoard {
 // boardWoods are the groups that a board for a body may be stamped with, the weakest first.
 var boardWoods = words("timber-graded:spruce-pine-fir", "Spruce-pine-fir", "timber-graded:hem-fir", "Hem-fir", "timber-graded:douglas-fir-larch", "Douglas fir-larch", "timber-graded:southern-pine", "Southern pine")
 
-var bodyBoard = Design{
+var bodyBoard = known(20, Design{
 	Changes: func(v Values, _ Situation) []change {
 		legs := sized("it stands on two legs to the floor", "legs", "yes")
 		more := []change{legs}
@@ -203,7 +201,8 @@ var bodyBoard = Design{
 			{Kind: capability.Anchor, At: capability.Span{From: at, To: at}, Strength: bodyBoardOf(v, s).Bands(), Quality: 1},
 		}
 	},
-}
+	Draw: drawBodyBoard,
+})
 
 // doorChanges are what can be done about a strap in a door: on the other side of it, by its latch, by
 // another door, by what is behind the leaf, by the bands.
@@ -251,7 +250,7 @@ func doorChanges(v Values, _ Situation) (out []change) {
 	return out
 }
 
-var doorStrap = Design{
+var doorStrap = known(30, Design{
 	Changes: doorChanges,
 	Instead: always("the band under the foot, or round a post that stands by itself"),
 	Key:     "door-strap", Name: "Door strap", Does: "an anchor for bands at any height, without a screw", On: OnDoor,
@@ -298,7 +297,8 @@ var doorStrap = Design{
 	Gives: func(v Values, _ Situation) []capability.Supply {
 		return []capability.Supply{{Kind: capability.Anchor, Strength: v.force("pull_n"), Quality: 1, Caution: "sign on the other side, latch looked at before each set"}}
 	},
-}
+	Draw: drawDoorStrap,
+})
 
 func barWords() (out []Word) {
 	for _, s := range BarStocks() {
@@ -415,7 +415,7 @@ func better(v Values, s Situation) Text {
 	return ""
 }
 
-var barDesign = Design{
+var barDesign = known(40, Design{
 	Key: "bar", Name: "Bar for rows, or to hang from", Does: "rows under it, or hanging", On: OnFloor,
 	Asks: func(v Values, _ Situation) []Ask {
 		asks := []Ask{
@@ -458,7 +458,8 @@ var barDesign = Design{
 		}
 		return []capability.Supply{extra(v, capability.Supply{Kind: capability.LowBar, Quality: 1, Caution: "held at both ends, looked at before each set"})}
 	},
-}
+	Draw: drawBar,
+})
 
 func ringsOf(v Values, s Situation) Rings {
 	return Rings{
@@ -467,7 +468,7 @@ func ringsOf(v Values, s Situation) Rings {
 	}
 }
 
-var ringsDesign = Design{
+var ringsDesign = known(50, Design{
 	Key: "rings", Name: "Rings from two joists", Does: "hanging, rows, chin-ups on straps", On: OnCeiling,
 	Asks: func(Values, Situation) []Ask {
 		return append(overheadAsks(""), metres("apart_m", "Straps apart", 0.2, 1.5),
@@ -495,4 +496,5 @@ var ringsDesign = Design{
 			extra(v, capability.Supply{Kind: capability.HangBar, Quality: 0.9, Caution: "both hands, one in each ring; they turn: harder than a bar"}),
 		}
 	},
-}
+	Draw: drawRings,
+})

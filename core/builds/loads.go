@@ -10,11 +10,6 @@ import (
 	"scrappyrack/core/quantity"
 )
 
-// carryDesigns are those that are carried, dragged or stored.
-func carryDesigns() []Design {
-	return []Design{sandbagDesign, castDesign, jugsDesign, farmerDesign, pinDesign, sledDesign, pegsDesign, shelfDesign}
-}
-
 // poured are the fillings that are poured.
 func poured() (out []Word) {
 	for _, f := range material.Fillings() {
@@ -64,7 +59,7 @@ func sandbagChanges(v Values, _ Situation) []change {
 	return out
 }
 
-var sandbagDesign = Design{
+var sandbagDesign = known(110, Design{
 	Changes: sandbagChanges,
 	Instead: always("a pack of books, or two jugs"),
 	Key:     "sandbag", Name: "Sandbag", Does: "one heavy load to hug, shoulder and drag", On: Nowhere,
@@ -81,14 +76,15 @@ var sandbagDesign = Design{
 		f, _, _ := filling(v.Word["filling"])
 		return made("sack", "sandbag", "sandbag", f, v.mass("mass_kg"), v.mass("mass_kg")*1.05)
 	},
-}
+	Draw: drawSandbag,
+})
 
 func jugsOf(v Values) JugSet {
 	f, density, u := filling(v.Word["filling"])
 	return JugSet{Count: int(v.Num["count"]), Volume: v.Num["volume_l"], Tare: v.mass("tare_kg"), Density: density, DensityU: u, Strapped: v.yes("strapped"), Wet: f.Wet, Frost: v.yes("frost")}
 }
 
-var jugsDesign = Design{
+var jugsDesign = known(130, Design{
 	Changes: func(v Values, _ Situation) []change {
 		out := []change{sized("a strap under the base of each", "strapped", "yes")}
 		if j := jugsOf(v); j.Density > 0 { // as large as a jug may be that an ear, or a strap, bears
@@ -122,7 +118,8 @@ var jugsDesign = Design{
 		}
 		return out
 	},
-}
+	Draw: drawJugs,
+})
 
 // pipes are pipes of every size that is listed, the thinnest first.
 func pipes() (out []change) {
@@ -132,7 +129,7 @@ func pipes() (out []change) {
 	return out
 }
 
-var farmerDesign = Design{
+var farmerDesign = known(140, Design{
 	Changes: func(v Values, _ Situation) []change {
 		out := pipes()
 		for _, arm := range []float64{0.5, 0.4, 0.3} {
@@ -165,9 +162,10 @@ var farmerDesign = Design{
 	Build: func(v Values, _ Situation) (Built, error) {
 		return FarmerHandle{Pipe: v.Word["pipe"], Arm: v.length("arm_m"), Mass: quantity.Estimate{Value: v.mass("mass_kg")}, ByBail: v.yes("bail"), Strap: Hardware{Kind: SewnStrap, Working: v.force("strap_n")}}.Build()
 	},
-}
+	Draw: drawFarmer,
+})
 
-var sledDesign = Design{
+var sledDesign = known(160, Design{
 	Changes: func(v Values, s Situation) []change {
 		low := sized(tell("the load tied below %s", cm(v.Num["wide_m"]/2)), "load_high_m", math.Min(v.Num["load_high_m"], v.Num["wide_m"]/2))
 		lane := sized("along a lane of {6.5 m} or more, outdoors or in a hall", "lane_m", math.Max(v.Num["lane_m"], leastLane+stopping))
@@ -201,7 +199,8 @@ var sledDesign = Design{
 		out.Checks = append(out.Checks, Check{Link: "what loads it", Fits: true, Demand: v.Num["mass_kg"], Capacity: float64(s.All) + sledMass, Unit: "kg", Formula: "all loads of the house, and {5 kg} of sled", Source: "stock"})
 		return out, err
 	},
-}
+	Draw: drawSled,
+})
 
 // sledMass is what a sled weighs by itself, in kg (house value).
 const sledMass = 5.0
@@ -216,7 +215,7 @@ func shelfOf(v Values) Shelf {
 	}
 }
 
-var shelfDesign = Design{
+var shelfDesign = known(180, Design{
 	Changes: func(v Values, s Situation) []change {
 		low := sized("at most {1.4 m} high", "high_m", math.Min(v.Num["high_m"], 1.4))
 		thick := sized("a panel of {24 mm}", "thickness_m", math.Max(v.Num["thickness_m"], 0.024))
@@ -267,7 +266,8 @@ var shelfDesign = Design{
 		out.Bottom, out.Top = max(0, v.length("high_m")-v.length("deep_m")*2/3), v.length("high_m")+0.3
 		return out, err
 	},
-}
+	Draw: drawShelf,
+})
 
 // screws are what a board or bracket is held with.
 func (s Situation) screws(v Values, n int) Part {

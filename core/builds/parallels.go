@@ -320,7 +320,7 @@ func parallelsOf(v Values, s Situation) Parallels {
 	}
 }
 
-var parallelsDesign = Design{
+var parallelsDesign = known(80, Design{
 	Changes: parallelsChanges,
 	Instead: always("push-ups on the floor or on a fixed counter; dips between two fixed counters"),
 	Key:     "parallels", Name: "Parallels", Does: "dips, or push-ups with straight wrists", On: OnFloor,
@@ -347,7 +347,8 @@ var parallelsDesign = Design{
 		}
 		return []capability.Supply{extra(v, capability.Of(capability.DipEdge))}
 	},
-}
+	Draw: drawParallels,
+})
 
 func drawParallels(v Values, s Situation) []Figure {
 	p := parallelsOf(v, s)

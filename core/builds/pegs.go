@@ -167,7 +167,7 @@ func (p Peg) onBoards(out *Built, v Values, s Situation) {
 		Step{"Hang the proof load from each peg for 5 minutes; look again.", true})
 }
 
-var pegsDesign = Design{
+var pegsDesign = known(170, Design{
 	Changes: func(v Values, _ Situation) []change {
 		board, plain := sized("a board of {38 × 140 mm|2 × 6}", "board", "140"), sized("a plain peg through two boards instead of a thread", "threaded", "no")
 		low := sized("at most {1.4 m} high", "high_m", math.Min(v.Num["high_m"], 1.4))
@@ -221,7 +221,8 @@ var pegsDesign = Design{
 		out.Checks = append(append(out.Checks, p.beside(v.length("plate_m"), places[1]-places[0]), p.within(v.length("bore_m")), p.room(lags[v.Word["screw"]][0]), Check{Link: "height", Fits: true, Demand: v.Num["high_m"], Capacity: highest, Unit: "m", Formula: "{1.5 m} at most, the heaviest lowest", Source: "house rule"}), more...)
 		return out, err
 	},
-}
+	Draw: drawPegs,
+})
 
 func drawPegs(v Values, s Situation) []Figure {
 	p := Peg{Pipe: v.Word["pipe"], Threaded: v.yes("threaded")}

@@ -152,7 +152,7 @@ func TestEveryDesignIsWhole(t *testing.T) {
 			}
 		})
 	}
-	assert.Len(t, keys, 18)
+	assert.GreaterOrEqual(t, len(keys), 18)
 	_, err := builds.DesignByKey("gallows")
 	assert.Error(t, err)
 }

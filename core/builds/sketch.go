@@ -99,16 +99,10 @@ func (m Mark) saying(text Text) Mark {
 
 // Figures draws a design as it was worked out.
 func (w Worked) Figures(s Situation) []Figure {
-	if draw := drawings[w.Design.Key]; draw != nil {
-		return draw(w.Values, s)
+	if w.Design.Draw == nil {
+		return nil
 	}
-	return nil
-}
-
-var drawings = map[string]func(Values, Situation) []Figure{
-	"board-bands": drawBandBoard, "board-body": drawBodyBoard, "door-strap": drawDoorStrap, "bar": drawBar, "rings": drawRings,
-	"box": drawBox, "step": drawStep, "parallels": drawParallels, "platform": drawPlatform, "stick": drawStick,
-	"sandbag": drawSandbag, "jugs": drawJugs, "farmer": drawFarmer, "pin": drawPin, "cast": drawCast, "sled": drawSled, "pegs": drawPegs, "shelf": drawShelf,
+	return w.Design.Draw(w.Values, s)
 }
 
 // fixingDetail is how boards are held that are thick together: a section through stud, lining, board
@@ -147,12 +141,12 @@ func drawBandBoard(v Values, s Situation) []Figure {
 		return nil
 	}
 	high := float64(slices.Max(heights) + boardEnd + 0.04)
-	f := Figure{Name: "front", Marks: []Mark{rect(OfWood, -wide/2, 0, wide, high, "board"), upward(-0.35-0.8*float64(len(heights)), 0, high).saying("board"), across(-wide/2, high+0.1, wide)}}
+	f := Figure{Name: "front", Marks: []Mark{rect(OfWood, -wide/2, 0, wide, high, "board"), upward(-0.3-0.45*float64(len(heights)), 0, high).saying("board"), across(-wide/2, high+0.1, wide)}}
 	for i, h := range heights {
 		at := float64(h)
 		f.Marks = append(f.Marks,
 			round(OfSteel, 0, at, 0.05, tell("ring at %s", metre(at, 2))), round(OfSteel, 0, at-float64(besideRing), 0.014, tell("screws at %s", metre(at, 2))), round(OfSteel, 0, at+float64(besideRing), 0.014, tell("screws at %s", metre(at, 2))),
-			upward(-0.35-0.8*float64(i), 0, at))
+			upward(-0.3-0.45*float64(i), 0, at))
 	}
 	f.Marks = append(f.Marks, round(OfSteel, 0, float64(boardEnd), 0.014, "screws"))
 	return []Figure{f, assembled(bandBoardOf(v, s).solids()...), fixingDetail(v, s, wide, boardThick)}

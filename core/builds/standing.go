@@ -9,11 +9,6 @@ import (
 	"scrappyrack/core/space"
 )
 
-// standDesigns are those that stand on the floor.
-func standDesigns() []Design {
-	return []Design{boxDesign, stepDesign, parallelsDesign, platformDesign, stickDesign}
-}
-
 var (
 	stepUse    = Ask{Key: "use", Label: "For", Words: words("step", "Stepping", "jump", "Jumping on to it")}
 	pipeWords  = words("3/4", "¾ in", "1", "1 in", "1-1/4", "1¼ in", "1-1/2", "1½ in", "2", "2 in")
@@ -66,7 +61,7 @@ func boxChanges(v Values, _ Situation) []change {
 	return out
 }
 
-var boxDesign = Design{
+var boxDesign = known(60, Design{
 	Changes: boxChanges,
 	Instead: always("a lower step, a stair, or jumps on the floor"),
 	Key:     "box", Name: "Box of three heights", Does: "steps and jumps at three heights, a seat", On: OnFloor,
@@ -87,7 +82,8 @@ var boxDesign = Design{
 		b := boxOf(v, s)
 		return standsAt(v, b.Sides[:]...)
 	},
-}
+	Draw: drawBox,
+})
 
 func stepChanges(v Values, _ Situation) []change {
 	flare := func(f float64) change {
@@ -150,7 +146,7 @@ func treadOf(v Values) (out TreadStock) {
 	return out
 }
 
-var stepDesign = Design{
+var stepDesign = known(70, Design{
 	Changes: stepChanges,
 	Instead: always("a lower step, a stair, or a split squat on the floor"),
 	Key:     "step", Name: "Step", Does: "a step at the client's own height", On: OnFloor,
@@ -174,9 +170,10 @@ var stepDesign = Design{
 	},
 	Build: func(v Values, s Situation) (Built, error) { return stepOf(v, s).Build() },
 	Gives: func(v Values, _ Situation) []capability.Supply { return standsAt(v, v.length("height_m")) },
-}
+	Draw:  drawStep,
+})
 
-var platformDesign = Design{
+var platformDesign = known(90, Design{
 	Changes: func(v Values, _ Situation) []change {
 		return []change{sized("2.44 × 1.22 m, two whole sheets", "long_m", math.Max(v.Num["long_m"], 2.44), "wide_m", math.Max(v.Num["wide_m"], 1.22))}
 	},
@@ -202,9 +199,11 @@ var platformDesign = Design{
 		}
 		return p.Build()
 	},
-}
+	Draw:     drawPlatform,
+	Unproven: true,
+})
 
-var stickDesign = Design{
+var stickDesign = known(100, Design{
 	Changes: func(_ Values, s Situation) []change {
 		return []change{sized("0.9 of the stature long", "length_m", StickLength(max(s.Stature, 1)))}
 	},
@@ -220,7 +219,9 @@ var stickDesign = Design{
 	Gives: func(Values, Situation) []capability.Supply {
 		return []capability.Supply{capability.Of(capability.Stick)}
 	},
-}
+	Draw:     drawStick,
+	Unproven: true,
+})
 
 // pipeName is a nominal size as it is written.
 func pipeName(size string) Text {
