@@ -11,6 +11,7 @@ import (
 	"strconv"
 	"strings"
 	"testing"
+	"unicode/utf8"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -99,6 +100,22 @@ func TestNothingLargeIsTracked(t *testing.T) {
 	for _, path := range files {
 		if at, err := os.Stat(path); err == nil {
 			assert.LessOrEqual(t, at.Size(), int64(1_000_000), path)
+		}
+	}
+}
+
+// Lines fit a page, where that has been reached: no room goes back behind it.
+func TestLinesFitAPage(t *testing.T) {
+	for _, room := range []string{"core/builds", "bench/outside/statics"} {
+		files, err := filepath.Glob(room + "/*.go")
+		require.NoError(t, err)
+		require.NotEmpty(t, files)
+		for _, path := range files {
+			text, err := os.ReadFile(path)
+			require.NoError(t, err)
+			for i, line := range strings.Split(string(text), "\n") {
+				assert.LessOrEqual(t, utf8.RuneCountInString(strings.ReplaceAll(line, "\t", "    ")), 140, "%s:%d", path, i+1)
+			}
 		}
 	}
 }

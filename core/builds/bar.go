@@ -32,13 +32,18 @@ func BarStocks() []BarStock {
 	flat := Section{Shape: Rect, B: boardWide, H: boardThick}
 	two := Section{Shape: Rect, B: 2 * boardThick, H: boardWide}
 	return []BarStock{
-		{"broomstick", "a broomstick, {25 mm}, its wood unknown", Section{Shape: Round, D: 0.025}, unknownTimber, false, "good", "dowel-25", 1},
+		{"broomstick", "a broomstick, {25 mm}, its wood unknown", Section{Shape: Round, D: 0.025}, unknownTimber, false, "good",
+			"dowel-25", 1},
 		board("board-flat", "a {38 × 89|2 × 4} board lying flat, no stamp", flat, unknownTimber, "wide", "timber-38x89", 1),
 		board("board-edge", "a {38 × 89|2 × 4} board on edge, no stamp", board2x4, unknownTimber, thick, "timber-38x89", 1),
-		board("graded-edge", "a {38 × 89|2 × 4} board on edge, stamped No. 2", board2x4, "timber-graded:spruce-pine-fir", thick, "timber-38x89-graded", 1),
-		board("larch-edge", "a {38 × 89|2 × 4} board on edge, stamped No. 2, Douglas fir-larch", board2x4, "timber-graded:douglas-fir-larch", thick, "timber-38x89-graded", 1),
-		board("two-edge", "two {38 × 89|2 × 4} boards on edge, bolted together, no stamp", two, unknownTimber, straps, "timber-38x89", 2),
-		board("two-graded", "two {38 × 89|2 × 4} boards on edge, bolted together, stamped No. 2", two, "timber-graded:spruce-pine-fir", straps, "timber-38x89-graded", 2),
+		board("graded-edge", "a {38 × 89|2 × 4} board on edge, stamped No. 2", board2x4, "timber-graded:spruce-pine-fir", thick,
+			"timber-38x89-graded", 1),
+		board("larch-edge", "a {38 × 89|2 × 4} board on edge, stamped No. 2, Douglas fir-larch", board2x4,
+			"timber-graded:douglas-fir-larch", thick, "timber-38x89-graded", 1),
+		board("two-edge", "two {38 × 89|2 × 4} boards on edge, bolted together, no stamp", two, unknownTimber, straps,
+			"timber-38x89", 2),
+		board("two-graded", "two {38 × 89|2 × 4} boards on edge, bolted together, stamped No. 2", two,
+			"timber-graded:spruce-pine-fir", straps, "timber-38x89-graded", 2),
 		pipe("pipe-1", "1 in steel pipe", "1", "steel-pipe", "good", "pipe-1"),
 		pipe("pipe-1-1/4", "1¼ in steel pipe", "1-1/4", "steel-pipe", "the better grip", "pipe-1-1/4"),
 		pipe("pipe-1-1/2", "1½ in steel pipe", "1-1/2", "steel-pipe", "thick", "pipe-1-1/2"),
@@ -175,7 +180,8 @@ func (b Bar) Build() (Built, error) {
 	}
 	section := stock.Section.Of(material)
 	if material.Shear > 0 {
-		out.Checks = append(out.Checks, Check{Link: "bar in shear", Demand: section.shearPeak() * float64(most) / section.Area(), Capacity: material.Shear, Unit: "Pa", Formula: "1.5 V/A beside a support", Source: "house value"})
+		out.Checks = append(out.Checks, Check{Link: "bar in shear", Demand: section.shearPeak() * float64(most) / section.Area(),
+			Capacity: material.Shear, Unit: "Pa", Formula: "1.5 V/A beside a support", Source: "house value"})
 	}
 	out.Checks = append(out.Checks, b.holds(stock), b.carries(float64(most)))
 	if b.Support == Brackets {
@@ -193,7 +199,9 @@ func (b Bar) Build() (Built, error) {
 	}
 	b.made(stock, &out)
 	out.Tools = []Text{"saw", "drill", "spirit level", "tape", "square"}
-	out.Proof = tell("%s hung from the middle of the bar, no more than {100 mm} above the floor, for 5 minutes, nobody beneath; it goes back to within {2 mm}. Never a person. Passing raises nothing.", kilo(proofMass(b.Body)))
+	out.Proof = tell("%s hung from the middle of the bar, no more than {100 mm} above the floor, for 5 minutes, nobody "+
+		"beneath; it "+
+		"goes back to within {2 mm}. Never a person. Passing raises nothing.", kilo(proofMass(b.Body)))
 	out.ProofOf = proofMass(b.Body)
 	if b.Support != Brackets {
 		out.Floor, out.OnFloor = float64(b.Span+0.3)*footOfSupport, true
@@ -215,12 +223,14 @@ func (b Bar) bends(stock BarStock, m Material, g grasp) ([]Check, error) {
 	if err != nil {
 		return nil, err
 	}
-	stress := Check{Link: "bar in bending, " + g.name, Demand: a.Stress, Capacity: a.Allowable, Unit: "Pa", Formula: "M/S", Source: "statics; strength of " + m.Name}
+	stress := Check{Link: "bar in bending, " + g.name, Demand: a.Stress, Capacity: a.Allowable, Unit: "Pa", Formula: "M/S",
+		Source: "statics; strength of " + m.Name}
 	if m.Kind == Steel {
 		stress.Demand, stress.Formula = a.Moment/stock.Section.Of(m).plastic(), "M over the plastic modulus, unthreaded"
 		stress.Source = "AISC 360 F8, from memory; 205 MPa / 1.67, wall × 0.875"
 	}
-	bend := Check{Link: "bar's sag, " + g.name, Demand: a.Deflection, Capacity: float64(b.Span) / sag, Unit: "m", Formula: "at most span/60", Source: "house value"}
+	bend := Check{Link: "bar's sag, " + g.name, Demand: a.Deflection, Capacity: float64(b.Span) / sag, Unit: "m",
+		Formula: "at most span/60", Source: "house value"}
 	if m.Kind == PVC {
 		stress.Refused, bend.Refused = Text(a.Why), Text(a.Why)
 	}
@@ -241,7 +251,8 @@ func (b Bar) leans() float64 {
 func (b Bar) sideways() ([]Check, error) {
 	down := float64(Weight(b.Body)) * slipFactor
 	level, own := down*b.leans(), 2*float64(b.Weighs)*quantity.StandardGravity
-	f := Fixing{Kind: WoodScrew, Diameter: joinBears, Penetration: joinLong - boardThick - 2*joinThick, Gravity: Gravities[""], Wet: b.Wet}
+	f := Fixing{Kind: WoodScrew, Diameter: joinBears, Penetration: joinLong - boardThick - 2*joinThick, Gravity: Gravities[""],
+		Wet: b.Wet}
 	hold, err := f.Withdrawal()
 	if err != nil {
 		return nil, err
@@ -253,9 +264,13 @@ func (b Bar) sideways() ([]Check, error) {
 	// The bar leans on one cheek, half way up; it turns about its outer edge.
 	pulled := level * float64(boardWide) / 2 / (float64(boardThick) / 2) / cheekScrews
 	return []Check{
-		{Link: "supports tipping", Demand: tipGamma * level * float64(b.High), Capacity: (down + own) * float64(b.Spread) / 2, Unit: "N·m", Formula: "1.5 H h against (V + W) B/2, H = V tan a, sin a = (h − 0.6)/1.45", Source: "statics; house factors"},
-		{Link: "supports sliding", Demand: tipGamma * level, Capacity: b.Mu * (down + own), Unit: "N", Formula: "1.5 H against μ (V + W)", Source: "statics; house factors"},
-		{Link: "cheek at its screws", Demand: f.Both(pulled, level/cheekScrews, math.Min(hold.Thread, hold.Steel), shear), Capacity: 1, Formula: "H on one cheek, half way up, by two screws from below", Source: "NDS 2018 chapter 12; statics"},
+		{Link: "supports tipping", Demand: tipGamma * level * float64(b.High), Capacity: (down + own) * float64(b.Spread) / 2,
+			Unit: "N·m", Formula: "1.5 H h against (V + W) B/2, H = V tan a, sin a = (h − 0.6)/1.45",
+			Source: "statics; house factors"},
+		{Link: "supports sliding", Demand: tipGamma * level, Capacity: b.Mu * (down + own), Unit: "N",
+			Formula: "1.5 H against μ (V + W)", Source: "statics; house factors"},
+		{Link: "cheek at its screws", Demand: f.Both(pulled, level/cheekScrews, math.Min(hold.Thread, hold.Steel), shear),
+			Capacity: 1, Formula: "H on one cheek, half way up, by two screws from below", Source: "NDS 2018 chapter 12; statics"},
 	}, nil
 }
 
@@ -287,16 +302,20 @@ func (b Bar) made(stock BarStock, out *Built) {
 	out.Parts = []Part{{Name: "bar", Stock: stock.Good, Length: b.Span + 2*beyond, Count: stock.Boards}}
 	if stock.Boards > 1 {
 		out.Parts = append(out.Parts, Part{Name: "{M8 × 100|5⁄16 × 4 in} bolt through both boards", Stock: "bolt-m8-100", Count: 2})
-		out.Steps = append(out.Steps, Step{tell("Lay both boards on each other, their upper edges flush within {1 mm}, and bolt them together with two {M8|5⁄16 in} bolts on the middle line, %s from either support.", mm(b.Span/3)), false})
+		out.Steps = append(out.Steps, Step{tell("Lay both boards on each other, their upper edges flush within {1 mm}, and bolt "+
+			"them together with two {M8|5⁄16 in} bolts on the middle line, %s from either support.", mm(b.Span/3)), false})
 	}
 	if piped {
 		out.Parts = append(out.Parts, Part{Name: "collar, one outside of each support", Stock: "collar", Count: 2})
 	}
 	if b.Support == Brackets {
-		out.Parts = append(append(out.Parts, Part{Name: "bracket, marked", Stock: "bar-bracket", Count: 2}, Part{Name: "{M10|⅜ in} bolt for a bracket", Stock: "bolt-m10", Count: 2}), b.Joists.parts()...)
+		out.Parts = append(append(out.Parts, Part{Name: "bracket, marked", Stock: "bar-bracket", Count: 2},
+			Part{Name: "{M10|⅜ in} bolt for a bracket", Stock: "bolt-m10", Count: 2}), b.Joists.parts()...)
 		out.Steps = append(append(out.Steps, b.Joists.steps()...),
-			Step{tell("Bolt a bracket between the lower ends of the plates of each joist with an {M10|⅜ in} bolt and a nut that locks itself, both at one height, %s from one to the other, as the joists are.", metre(b.Span, 2)), false},
-			Step{tell("Push the bar through both brackets: %s stand out at each side. Put a collar, or a pin through the bar, outside of each, so that it cannot slide.", mm(beyond)), false})
+			Step{tell("Bolt a bracket between the lower ends of the plates of each joist with an {M10|⅜ in} bolt and a nut that "+
+				"locks itself, both at one height, %s from one to the other, as the joists are.", metre(b.Span, 2)), false},
+			Step{tell("Push the bar through both brackets: %s stand out at each side. Put a collar, or a pin through the bar, "+
+				"outside of each, so that it cannot slide.", mm(beyond)), false})
 	} else {
 		timber := func(name Text, stock string, long quantity.Length, n int) Part {
 			return Part{Name: name, Stock: stock, Length: sawn(float64(long)), Count: n}
@@ -305,23 +324,30 @@ func (b Bar) made(stock BarStock, out *Built) {
 		if b.Support == Chairs {
 			across += 0.10 // for the clamps
 		}
-		out.Parts = append(out.Parts, timber("cradle's base", "timber-38x140", across, 2), timber("cradle's cheek", "timber-38x89", cradleLong, 4))
-		screws, ends, held := 4*2, "put a collar on the bar outside of each cradle", "screw each base on top of a sawhorse, across it, with four {5 × 70 mm|no. 10 × 2¾ in} screws in a row between its cheeks"
+		out.Parts = append(out.Parts, timber("cradle's base", "timber-38x140", across, 2),
+			timber("cradle's cheek", "timber-38x89", cradleLong, 4))
+		screws, ends, held := 4*2, "put a collar on the bar outside of each cradle",
+			"screw each base on top of a sawhorse, across it, with four {5 × 70 mm|no. 10 × 2¾ in} screws in a row "+
+				"between its cheeks"
 		if !piped {
 			out.Parts = append(out.Parts, Part{Name: "end stop", Stock: stock.Good, Length: stopLong, Count: 2})
-			screws, ends = screws+2*2, "stand a stop between the cheeks behind each end of the bar, flush with the ends of the cheeks, and screw it from either side through a cheek"
+			screws, ends = screws+2*2, "stand a stop between the cheeks behind each end of the bar, flush with the ends of the "+
+				"cheeks, and screw it from either side through a cheek"
 		}
 		if b.Support == Sawhorses {
 			screws += 2 * 4
 			out.Parts = append(out.Parts, Part{Name: "sawhorse, marked", Stock: "sawhorse", Count: 2})
 		} else {
-			held = "clamp each base on the seat of a chair by both of its ends, in the middle of the seat, the chair's back against the wall"
+			held = "clamp each base on the seat of a chair by both of its ends, in the middle of the seat, the chair's back " +
+				"against the wall"
 			out.Parts = append(out.Parts, Part{Name: "clamp, two to a cradle", Stock: "clamp", Count: 4})
 		}
 		out.Parts = append(out.Parts, Part{Name: "wood screw", Stock: joinScrew, Count: screws})
 		out.Steps = append(out.Steps,
-			Step{tell("Make two cradles: on the middle of a base two cheeks stand on edge along the bar, %s apart, two {5 × 70 mm|no. 10 × 2¾ in} screws into each from below, {50 mm} apart, prebored by {3.5 mm}.", mm(between)), false},
-			Step{tell("Set the supports level, %s from the middle of one cradle to that of the other; measure it; %s.", metre(b.Span, 2), held), false},
+			Step{tell("Make two cradles: on the middle of a base two cheeks stand on edge along the bar, %s apart, two {5 × 70 "+
+				"mm|no. 10 × 2¾ in} screws into each from below, {50 mm} apart, prebored by {3.5 mm}.", mm(between)), false},
+			Step{tell("Set the supports level, %s from the middle of one cradle to that of the other; measure it; %s.",
+				metre(b.Span, 2), held), false},
 			Step{tell("Lay the bar into both cradles, %s beyond their middles; %s.", mm(beyond), ends), false})
 	}
 	look := Text("no split, no dent, no rust, straight")
@@ -348,7 +374,8 @@ func (b Bar) holds(stock BarStock) Check {
 
 // carries is what a support bears of it.
 func (b Bar) carries(load float64) Check {
-	c := Check{Link: "each support", Demand: load, Capacity: float64(b.Rated), Unit: "N", Formula: "its mark against the larger reaction", Source: "its maker"}
+	c := Check{Link: "each support", Demand: load, Capacity: float64(b.Rated), Unit: "N",
+		Formula: "its mark against the larger reaction", Source: "its maker"}
 	switch {
 	case b.Support == Chairs && b.Use == HangFrom:
 		c.Refused = "nobody hangs between chairs"

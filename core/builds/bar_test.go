@@ -20,12 +20,14 @@ func bar(t require.TestingT, b builds.Bar) builds.Built {
 }
 
 // strong are two joists that bear a body: 38 × 235 of Douglas fir, 3.6 m, bolts near a bearing.
-var strong = builds.Overhead{Known: builds.SawnJoist, Owner: "yes", B: 0.038, H: 0.235, Span: 3.6, At: 0.6, Wood: "timber-graded:douglas-fir-larch", Bolt: 0.016, Above: 0.16, Carries: builds.FurnishedRoom, Spaced: 0.4}
+var strong = builds.Overhead{Known: builds.SawnJoist, Owner: "yes", B: 0.038, H: 0.235, Span: 3.6, At: 0.6,
+	Wood: "timber-graded:douglas-fir-larch", Bolt: 0.016, Above: 0.16, Carries: builds.FurnishedRoom, Spaced: 0.4}
 
 // What a sensible person expects of bars (specification).
 func TestBarsAsASensiblePersonExpects(t *testing.T) {
 	body := quantity.Estimate{Value: 100}
-	rows := builds.Bar{Use: builds.RowUnder, Stock: "larch-edge", Span: 0.8, Inside: 0.15, High: 0.8, Spread: 0.45, Weighs: 8, Mu: 0.5, Body: body, Support: builds.Sawhorses, Rated: 5000, Held: true}
+	rows := builds.Bar{Use: builds.RowUnder, Stock: "larch-edge", Span: 0.8, Inside: 0.15, High: 0.8, Spread: 0.45, Weighs: 8,
+		Mu: 0.5, Body: body, Support: builds.Sawhorses, Rated: 5000, Held: true}
 	got := bar(t, rows)
 	assert.True(t, got.OK(), "rows under 38 × 89 on edge between sawhorses 0.8 m apart, stamped Douglas fir-larch")
 
@@ -46,13 +48,16 @@ func TestBarsAsASensiblePersonExpects(t *testing.T) {
 	assert.True(t, math.IsInf(got.Weakest().Use(), 1))
 	assert.Contains(t, got.Weakest().Refused.In(quantity.Metric), "a board on edge rolls: it stands in cradles")
 
-	pipe := builds.Bar{Use: builds.HangFrom, Stock: "pipe-1-1/4", Span: 0.8, Inside: 0.15, Body: body, Support: builds.Brackets, Rated: 5000, Held: true, Joists: strong}
+	pipe := builds.Bar{Use: builds.HangFrom, Stock: "pipe-1-1/4", Span: 0.8, Inside: 0.15, Body: body, Support: builds.Brackets,
+		Rated: 5000, Held: true, Joists: strong}
 	got = bar(t, pipe)
 	assert.True(t, got.OK(), "1¼ in pipe of 0.8 m to hang from")
 	assert.Len(t, got.Checks, 14, "down to the joist: owner, joist, bolt, hole, split, bending, shear")
 	for link, spoil := range map[string]func(*builds.Overhead){
-		"the owner's word": func(o *builds.Overhead) { o.Owner = "" }, "joist": func(o *builds.Overhead) { o.Known = builds.OtherJoist },
-		"joist in bending": func(o *builds.Overhead) { o.H, o.Above, o.At = 0.184, 0.12, 1.8 }, "joist splitting at the bolt": func(o *builds.Overhead) { o.Above = 0.06 },
+		"the owner's word":            func(o *builds.Overhead) { o.Owner = "" },
+		"joist":                       func(o *builds.Overhead) { o.Known = builds.OtherJoist },
+		"joist in bending":            func(o *builds.Overhead) { o.H, o.Above, o.At = 0.184, 0.12, 1.8 },
+		"joist splitting at the bolt": func(o *builds.Overhead) { o.Above = 0.06 },
 	} {
 		x := pipe
 		spoil(&x.Joists)
@@ -86,9 +91,14 @@ func TestBarsHoldTheirWord(t *testing.T) {
 	stocks := builds.BarStocks()
 	rapid.Check(t, func(t *rapid.T) {
 		b := builds.Bar{
-			Use: rapid.SampledFrom([]builds.BarUse{builds.RowUnder, builds.HangFrom}).Draw(t, "use"), Stock: stocks[rapid.IntRange(0, len(stocks)-1).Draw(t, "stock")].Key,
-			Span: quantity.Length(rapid.Float64Range(0.4, 1.6).Draw(t, "span")), Body: quantity.Estimate{Value: quantity.Mass(rapid.Float64Range(45, 140).Draw(t, "body")), U1: 1},
-			Support: rapid.SampledFrom([]builds.BarSupport{builds.Sawhorses, builds.Brackets, builds.Chairs}).Draw(t, "support"), Rated: quantity.Force(rapid.SampledFrom([]float64{0, 1500, 6000}).Draw(t, "rated")), Held: rapid.Bool().Draw(t, "held"), AtWall: rapid.Bool().Draw(t, "wall"), Joists: strong, High: quantity.Length(rapid.Float64Range(0.5, 1.2).Draw(t, "high")), Spread: 0.5, Weighs: 6, Mu: 0.4,
+			Use:     rapid.SampledFrom([]builds.BarUse{builds.RowUnder, builds.HangFrom}).Draw(t, "use"),
+			Stock:   stocks[rapid.IntRange(0, len(stocks)-1).Draw(t, "stock")].Key,
+			Span:    quantity.Length(rapid.Float64Range(0.4, 1.6).Draw(t, "span")),
+			Body:    quantity.Estimate{Value: quantity.Mass(rapid.Float64Range(45, 140).Draw(t, "body")), U1: 1},
+			Support: rapid.SampledFrom([]builds.BarSupport{builds.Sawhorses, builds.Brackets, builds.Chairs}).Draw(t, "support"),
+			Rated:   quantity.Force(rapid.SampledFrom([]float64{0, 1500, 6000}).Draw(t, "rated")),
+			Held:    rapid.Bool().Draw(t, "held"), AtWall: rapid.Bool().Draw(t, "wall"), Joists: strong,
+			High: quantity.Length(rapid.Float64Range(0.5, 1.2).Draw(t, "high")), Spread: 0.5, Weighs: 6, Mu: 0.4,
 		}
 		b.Inside = min(0.15, b.Span/2)
 		now := bar(t, b)
@@ -108,10 +118,13 @@ func TestBarsHoldTheirWord(t *testing.T) {
 		}
 		assert.NotEmpty(t, now.Proof)
 	})
-	good := builds.Bar{Use: builds.RowUnder, Stock: "pipe-1", Span: 0.8, Inside: 0.1, Body: quantity.Estimate{Value: 80}, Support: builds.Sawhorses}
+	good := builds.Bar{Use: builds.RowUnder, Stock: "pipe-1", Span: 0.8, Inside: 0.1, Body: quantity.Estimate{Value: 80},
+		Support: builds.Sawhorses}
 	for field, change := range map[string]func(*builds.Bar){
-		"use": func(b *builds.Bar) { b.Use = "swing" }, "stock": func(b *builds.Bar) { b.Stock = "branch" }, "span_m": func(b *builds.Bar) { b.Span = 0 },
-		"inside_m": func(b *builds.Bar) { b.Inside = 0.5 }, "body_kg": func(b *builds.Bar) { b.Body.Value = 0 }, "support": func(b *builds.Bar) { b.Support = "friends" }, "rated_n": func(b *builds.Bar) { b.Rated = -1 },
+		"use": func(b *builds.Bar) { b.Use = "swing" }, "stock": func(b *builds.Bar) { b.Stock = "branch" },
+		"span_m":   func(b *builds.Bar) { b.Span = 0 },
+		"inside_m": func(b *builds.Bar) { b.Inside = 0.5 }, "body_kg": func(b *builds.Bar) { b.Body.Value = 0 },
+		"support": func(b *builds.Bar) { b.Support = "friends" }, "rated_n": func(b *builds.Bar) { b.Rated = -1 },
 	} {
 		bad := good
 		change(&bad)

@@ -235,7 +235,8 @@ func (m taking) sheets(ctx context.Context) error {
 	if errors.As(err, &at) {
 		for _, i := range m.parts {
 			p, whole := m.bill.Wanted[i].Part, all[len(m.owned)]
-			straight, turned := p.Length <= whole.Length && p.Width <= whole.Width, p.Width <= whole.Length && p.Length <= whole.Width
+			straight, turned := p.Length <= whole.Length && p.Width <= whole.Width,
+				p.Width <= whole.Length && p.Length <= whole.Width
 			if !straight && (p.Grain || !turned) {
 				return &Short{p, m.good}
 			}
@@ -249,7 +250,8 @@ func (m taking) sheets(ctx context.Context) error {
 	bought := make([]int, len(m.good.Sizes))
 	for _, u := range got.Sheets {
 		s := all[u.Sheet]
-		one := SheetUsed{Good: m.good, Length: s.Length, Width: s.Width, Owned: u.Sheet < len(m.owned), Placed: u.Placed, Cuts: u.Cuts}
+		one := SheetUsed{Good: m.good, Length: s.Length, Width: s.Width, Owned: u.Sheet < len(m.owned), Placed: u.Placed,
+			Cuts: u.Cuts}
 		for i := range one.Placed {
 			one.Placed[i].Rect = m.parts[one.Placed[i].Rect]
 		}

@@ -31,7 +31,8 @@ func TestPartsAreOfWhatIsSold(t *testing.T) {
 		for _, p := range w.Built.Parts {
 			g, err := builds.GoodByKey(p.Stock)
 			require.NoError(t, err, "%s: %s", d.Key, p.Name)
-			assert.Equal(t, g.Form == builds.InBars || g.Form == builds.ByMetre || g.Form == builds.InSheets, p.Length > 0, "%s: %s", d.Key, p.Name)
+			assert.Equal(t, g.Form == builds.InBars || g.Form == builds.ByMetre || g.Form == builds.InSheets, p.Length > 0,
+				"%s: %s", d.Key, p.Name)
 			assert.Equal(t, g.Form == builds.InSheets, p.Width > 0, "%s: %s", d.Key, p.Name)
 		}
 		bill, err := builds.BillOf(context.Background(), []builds.Built{w.Built}, builds.Prices{Currency: "GBP"}, nil)
@@ -76,7 +77,8 @@ func TestPartsAreOfWhatIsSold(t *testing.T) {
 // A bill by hand: two legs of 0.45 m and a rail from one bar of 2.4; an offcut that is owned is
 // used first; the practice's price wins; eleven screws are two packs.
 func TestABillByHand(t *testing.T) {
-	b := builds.Built{Parts: []builds.Part{{Name: "leg", Stock: "timber-38x89", Length: 0.45, Count: 2}, {Name: "rail", Stock: "timber-38x89", Length: 0.6, Count: 1}, {Name: "screw", Stock: "lag-8x125", Count: 11}}}
+	b := builds.Built{Parts: []builds.Part{{Name: "leg", Stock: "timber-38x89", Length: 0.45, Count: 2},
+		{Name: "rail", Stock: "timber-38x89", Length: 0.6, Count: 1}, {Name: "screw", Stock: "lag-8x125", Count: 11}}}
 	prices := builds.Prices{Currency: "GBP"}
 	got, err := builds.BillOf(context.Background(), []builds.Built{b}, prices, nil)
 	require.NoError(t, err)

@@ -130,20 +130,24 @@ func (w WallBoard) Build() (Built, error) {
 		return Built{}, err
 	}
 	out := Built{
-		Title: map[BoardUse]Text{ForBands: "Wall board for bands", ForBody: "Wall board for a body"}[w.Use], Hours: [2]float64{2, 3},
-		Tools:   []Text{"stud finder or a fine drill", "detector for cables and pipes", "drill", "spirit level", "spanner", "hanging scale"},
+		Title: map[BoardUse]Text{ForBands: "Wall board for bands", ForBody: "Wall board for a body"}[w.Use],
+		Hours: [2]float64{2, 3},
+		Tools: []Text{"stud finder or a fine drill", "detector for cables and pipes", "drill", "spirit level", "spanner",
+			"hanging scale"},
 		Inspect: looked("play, cracks, rust, wear of the rings, an opening of 5 %"),
 		Cautions: []Text{
 			"Cables run above and beside sockets and switches, pipes where taps are: none there.",
 			guidance,
 		},
-		Steps: slices.Concat(w.Base.found(map[BoardUse]Text{ForBands: "the stud", ForBody: "the three studs"}[w.Use]), w.fixed(), []Step{
-			{"It has no play under a hand.", true},
-			{"A slow pull with the hanging scale, standing aside: nothing moves.", true},
-		}),
+		Steps: slices.Concat(w.Base.found(map[BoardUse]Text{ForBands: "the stud", ForBody: "the three studs"}[w.Use]), w.fixed(),
+			[]Step{
+				{"It has no play under a hand.", true},
+				{"A slow pull with the hanging scale, standing aside: nothing moves.", true},
+			}),
 	}
 	if w.Base.Kind == WoodStuds {
-		out.Cautions = append(out.Cautions, "Pulled from in front of it: sideways along the wall no more than a fifth of a pull, since the screws stand in the narrow edge of a stud.")
+		out.Cautions = append(out.Cautions, "Pulled from in front of it: sideways along the wall no more than a fifth of a pull, "+
+			"since the screws stand in the narrow edge of a stud.")
 	}
 	face := boardWide
 	if w.Use == ForBody {
@@ -175,28 +179,41 @@ func (w WallBoard) Build() (Built, error) {
 	fixing := Part{Name: w.fixing(), Stock: w.screw(), Count: 3 * screwsOfStud}
 	if w.Use == ForBands {
 		fixing.Count = len(w.heights())
-		out.Parts = []Part{{Name: "board", Stock: "timber-38x89", Length: out.Top, Count: 1}, fixing, {Name: "ring on its plate", Stock: "ring", Count: len(w.Rings)}, {Name: "{M8 × 60|5⁄16 × 2½ in} carriage bolt, two to a ring", Stock: "carriage-m8", Count: w.ringBolts() * len(w.Rings)}}
+		out.Parts = []Part{{Name: "board", Stock: "timber-38x89", Length: out.Top, Count: 1}, fixing,
+			{Name: "ring on its plate", Stock: "ring", Count: len(w.Rings)},
+			{Name: "{M8 × 60|5⁄16 × 2½ in} carriage bolt, two to a ring", Stock: "carriage-m8",
+				Count: w.ringBolts() * len(w.Rings)}}
 		most := quantity.Force(0)
 		for _, r := range w.Rings {
 			most = max(most, r.Pull)
 		}
 		out.ProofPull = float64(most) * BandFactor
-		out.Proof = tell("At each ring 1.5 times its pull, %s at the most, by the hanging scale, slowly, standing aside. Passing raises nothing.", newton(float64(most)*BandFactor))
+		out.Proof = tell("At each ring 1.5 times its pull, %s at the most, by the hanging scale, slowly, standing aside. Passing "+
+			"raises nothing.", newton(float64(most)*BandFactor))
 	} else {
 		if out.OnFloor = w.Legs; !w.Legs {
 			out.Bottom = w.leg()
 		}
-		out.Parts = []Part{{Name: "board", Stock: "timber-38x140-graded", Length: w.Base.bodyBoardLong(), Count: 1}, fixing, {Name: "ring on its plate", Stock: "ring", Count: 1}, {Name: "{M10 × 60|⅜ × 2½ in} carriage bolt for the ring", Stock: "carriage-m10", Count: w.ringBolts()}}
+		out.Parts = []Part{{Name: "board", Stock: "timber-38x140-graded", Length: w.Base.bodyBoardLong(), Count: 1}, fixing,
+			{Name: "ring on its plate", Stock: "ring", Count: 1},
+			{Name: "{M10 × 60|⅜ × 2½ in} carriage bolt for the ring", Stock: "carriage-m10", Count: w.ringBolts()}}
 		if w.Legs {
 			out.Parts[1].Count++
-			out.Parts = append(out.Parts, Part{Name: "leg", Stock: "timber-38x89", Length: w.leg(), Count: 2}, Part{Name: "cross board over the legs", Stock: "timber-38x89", Length: legsApart + boardWide, Count: 1}, Part{Name: "block behind it", Stock: "timber-38x89", Length: 0.1, Count: 1}, Part{Name: "wood screw", Stock: joinScrew, Count: 8})
+			out.Parts = append(out.Parts, Part{Name: "leg", Stock: "timber-38x89", Length: w.leg(), Count: 2},
+				Part{Name: "cross board over the legs", Stock: "timber-38x89", Length: legsApart + boardWide, Count: 1},
+				Part{Name: "block behind it", Stock: "timber-38x89", Length: 0.1, Count: 1},
+				Part{Name: "wood screw", Stock: joinScrew, Count: 8})
 		}
 		kg := float64(w.Body.Value + w.Body.Expanded())
 		out.ProofOf = proofMass(w.Body)
-		out.Proof = tell("%s hung from it no more than {100 mm} above the floor for 5 minutes, and a level pull of %s by the scale, nobody beneath; it goes back to within {2 mm}. Never a person. Passing raises nothing.", kilo(out.ProofOf), newton(kg/2*quantity.StandardGravity))
+		out.Proof = tell("%s hung from it no more than {100 mm} above the floor for 5 minutes, and a level pull of %s by the "+
+			"scale, nobody beneath; it goes back to within {2 mm}. Never a person. Passing raises nothing.", kilo(out.ProofOf),
+			newton(kg/2*quantity.StandardGravity))
 	}
 	if n := w.uprights(); n > 0 {
-		out.Parts = append(out.Parts, Part{Name: "upright over a stud, plate to plate", Stock: "timber-38x89", Length: w.Base.High, Count: n}, Part{Name: "lag screw of an upright", Stock: "lag-8x125", Count: n * (4 + w.alongUpright())})
+		out.Parts = append(out.Parts, Part{Name: "upright over a stud, plate to plate", Stock: "timber-38x89",
+			Length: w.Base.High, Count: n}, Part{Name: "lag screw of an upright", Stock: "lag-8x125",
+			Count: n * (4 + w.alongUpright())})
 	}
 	return out, nil
 }
@@ -275,7 +292,8 @@ func owned(word string, then Text) Check {
 func (w WallBoard) onMasonry() ([]Check, error) {
 	out := []Check{w.Base.units(w.Use), w.Base.lining(w.Use == ForBody && w.Legs)}
 	for _, r := range w.Rings {
-		c := Check{Link: tell("anchors at %s", metre(r.Height, 2)), Capacity: 1, Formula: "N/N_a + V/V_a", Source: "the anchor's maker, for this base"}
+		c := Check{Link: tell("anchors at %s", metre(r.Height, 2)), Capacity: 1, Formula: "N/N_a + V/V_a",
+			Source: "the anchor's maker, for this base"}
 		_, ys := w.near(r)
 		e, off, top := UnknownOffset, 0.0, r.Height+besideRing
 		if w.Use == ForBody {
@@ -328,7 +346,8 @@ func (w WallBoard) ring(r Ring) Check {
 		f = float64(Weight(w.Body)) * PersonFactor
 	}
 	capacity, why := r.Mark.Capacity(w.Use == ForBody)
-	return Check{Link: tell("ring at %s", metre(r.Height, 2)), Demand: f, Capacity: capacity, Unit: "N", Formula: "factored pull against its mark", Source: "its maker", Refused: why}
+	return Check{Link: tell("ring at %s", metre(r.Height, 2)), Demand: f, Capacity: capacity, Unit: "N",
+		Formula: "factored pull against its mark", Source: "its maker", Refused: why}
 }
 
 // screwed are the screws of a board in wood studs: one of them, what it bears off the wall and along
@@ -380,7 +399,8 @@ func (w WallBoard) onStuds() ([]Check, error) {
 		return nil, err
 	}
 	if why != "" {
-		return []Check{{Link: "screws in the stud", Capacity: 1, Unit: "N", Formula: "thread within the stud", Source: "geometry", Refused: why}}, nil
+		return []Check{{Link: "screws in the stud", Capacity: 1, Unit: "N", Formula: "thread within the stud", Source: "geometry",
+			Refused: why}}, nil
 	}
 	var out []Check
 	for _, r := range w.Rings {
@@ -397,7 +417,9 @@ func (w WallBoard) onStuds() ([]Check, error) {
 		if w.Use == ForBody {
 			studPull *= w.middle(fixing)
 		}
-		out = append(out, w.ring(r), Check{Link: tell("screws at %s", metre(r.Height, 2)), Demand: worst, Capacity: 1, Formula: "combined pull and shear, the hardest screw", Source: "NDS 2018 chapter 12, general dowel equations with the lining as a gap, board on springs"})
+		out = append(out, w.ring(r), Check{Link: tell("screws at %s", metre(r.Height, 2)), Demand: worst, Capacity: 1,
+			Formula: "combined pull and shear, the hardest screw",
+			Source:  "NDS 2018 chapter 12, general dowel equations with the lining as a gap, board on springs"})
 		checks, err := w.ofStud(r, studPull)
 		if err != nil {
 			return nil, err
@@ -430,21 +452,25 @@ func (w WallBoard) ofStud(r Ring, n float64) ([]Check, error) {
 	if err != nil {
 		return nil, err
 	}
-	s, err := Stud{B: w.Base.B - w.Diameter, H: w.Base.H, Length: w.Base.High, At: r.Height, Load: quantity.Force(n), Material: timber.Damp(w.Base.Wet)}.Check()
+	s, err := Stud{B: w.Base.B - w.Diameter, H: w.Base.H, Length: w.Base.High, At: r.Height, Load: quantity.Force(n),
+		Material: timber.Damp(w.Base.Wet)}.Check()
 	if err != nil {
 		return nil, err
 	}
-	plate := Check{Link: "top plate", Demand: s.TopPlate, Capacity: math.Max(s.TopPlate, 1), Unit: "N", Formula: "F x/L", Source: "house rule"}
+	plate := Check{Link: "top plate", Demand: s.TopPlate, Capacity: math.Max(s.TopPlate, 1), Unit: "N", Formula: "F x/L",
+		Source: "house rule"}
 	switch {
 	case w.Base.PlateHeld:
 		plate.Demand = 0 // nailed to the floor above
 	case w.Use == ForBody:
 		plate.Refused = "nobody knows that the top plate is nailed to anything: such a partition bears no body"
 	default:
-		plate.Demand, plate.Capacity, plate.Formula = float64(r.Pull), NailedToNothing, "a plate that nobody knows: bands to {250 N}"
+		plate.Demand, plate.Capacity, plate.Formula = float64(r.Pull), NailedToNothing,
+			"a plate that nobody knows: bands to {250 N}"
 	}
 	ends, err := w.Base.ends(n, r.Height)
-	bends := Check{Link: tell("stud at %s", metre(r.Height, 2)), Demand: s.Stress, Capacity: s.Allowable, Unit: "Pa", Formula: "F x (L − x)/L over S, less a screw", Source: "statics; × 1.6 for ten minutes"}
+	bends := Check{Link: tell("stud at %s", metre(r.Height, 2)), Demand: s.Stress, Capacity: s.Allowable, Unit: "Pa",
+		Formula: "F x (L − x)/L over S, less a screw", Source: "statics; × 1.6 for ten minutes"}
 	return append([]Check{bends, plate}, ends...), err
 }
 
@@ -477,7 +503,10 @@ func (w WallBoard) ofBoard(f Fixing, r Ring, n float64) ([]Check, error) {
 	wide, thick := float64(bodyBoardWidth), float64(boardThick)
 	screws := NetModulus(wide, thick, screwsOfStud*float64(w.Diameter+clearance), 0, 0)
 	bolts := NetModulus(wide, thick, ringBolt+float64(clearance), carriageBore, float64(sunk))
-	out := []Check{{Link: "board between the studs", Demand: moment * n * float64(w.Base.Spacing) / math.Min(screws, bolts), Capacity: m.Allowable(boardThick), Unit: "Pa", Formula: "{3 N} s/(9 + k) over S, k = 0.6 of the ratio of stiffnesses; less what is bored", Source: "a beam on springs; strength of " + m.Name}}
+	out := []Check{{Link: "board between the studs", Demand: moment * n * float64(w.Base.Spacing) / math.Min(screws, bolts),
+		Capacity: m.Allowable(boardThick), Unit: "Pa",
+		Formula: "{3 N} s/(9 + k) over S, k = 0.6 of the ratio of stiffnesses; less what is bored",
+		Source:  "a beam on springs; strength of " + m.Name}}
 	if w.Legs {
 		down := 0.0
 		for _, p := range w.pulls(r) {

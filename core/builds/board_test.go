@@ -13,12 +13,14 @@ import (
 )
 
 func studs() builds.Base {
-	return builds.Base{Kind: builds.WoodStuds, B: 0.038, H: 0.089, High: 2.44, Spacing: 0.406, Gravity: 0.42, Lining: 0.0127, PlateHeld: true, Ends: builds.CommonNails}
+	return builds.Base{Kind: builds.WoodStuds, B: 0.038, H: 0.089, High: 2.44, Spacing: 0.406, Gravity: 0.42, Lining: 0.0127,
+		PlateHeld: true, Ends: builds.CommonNails}
 }
 
 func chest(pull quantity.Force) builds.WallBoard {
 	ring := builds.Ring{Height: 1.22, Pull: pull, Mark: builds.Hardware{Kind: builds.MetalLink, Working: 3000}}
-	return builds.WallBoard{Use: builds.ForBands, Owner: "yes", Base: studs(), Rings: []builds.Ring{ring}, Diameter: 0.0065, Length: 0.115, Thread: 0.07}
+	return builds.WallBoard{Use: builds.ForBands, Owner: "yes", Base: studs(), Rings: []builds.Ring{ring}, Diameter: 0.0065,
+		Length: 0.115, Thread: 0.07}
 }
 
 // Walls as a sensible person expects (specification).
@@ -42,7 +44,8 @@ func TestBoardsAsASensiblePersonExpects(t *testing.T) {
 	}
 	// Brick asks for the maker's figure and guesses nothing.
 	brick := chest(150)
-	brick.Base = builds.Base{Kind: builds.MasonryWall, High: 2.44, Units: builds.SolidUnits, Leaf: 0.102, TopHeld: true, Lined: builds.Bare}
+	brick.Base = builds.Base{Kind: builds.MasonryWall, High: 2.44, Units: builds.SolidUnits, Leaf: 0.102, TopHeld: true,
+		Lined: builds.Bare}
 	got, err = brick.Build()
 	require.NoError(t, err)
 	assert.Contains(t, got.Weakest().Refused.In(quantity.Metric), "nothing is guessed")
@@ -56,7 +59,8 @@ func TestBoardsAsASensiblePersonExpects(t *testing.T) {
 	low, high := 1.22-0.06, 1.22+0.06
 	turned := 0.068 * high / (low*low + high*high)
 	at := func(off, along float64) float64 { return (off+turned*along)/900 + along/1500 }
-	assert.InDelta(t, math.Max(math.Max(at(unknown, 0), at(0, unknown)), at(unknown/math.Sqrt2, unknown/math.Sqrt2)), linkOf(t, got, "anchors at 1.22 m").Use(), 1e-9)
+	assert.InDelta(t, math.Max(math.Max(at(unknown, 0), at(0, unknown)), at(unknown/math.Sqrt2, unknown/math.Sqrt2)),
+		linkOf(t, got, "anchors at 1.22 m").Use(), 1e-9)
 	brick.Base.Units = builds.VeneerUnits
 	got, err = brick.Build()
 	require.NoError(t, err)
@@ -97,7 +101,9 @@ func TestABodyOnOneStudIsRefused(t *testing.T) {
 // with any of these less it does not.
 func TestBoardsForABody(t *testing.T) {
 	ring := builds.Ring{Height: 2.15, Mark: builds.Hardware{Kind: builds.MetalLink, Working: 6000}}
-	good := builds.WallBoard{Use: builds.ForBody, Owner: "yes", Base: studs(), Rings: []builds.Ring{ring}, Diameter: 0.008, Length: 0.125, Thread: 0.08, Legs: true, Body: quantity.Estimate{Value: 90}, Steep: 60, Wood: "timber-graded:douglas-fir-larch"}
+	good := builds.WallBoard{Use: builds.ForBody, Owner: "yes", Base: studs(), Rings: []builds.Ring{ring}, Diameter: 0.008,
+		Length: 0.125, Thread: 0.08, Legs: true, Body: quantity.Estimate{Value: 90}, Steep: 60,
+		Wood: "timber-graded:douglas-fir-larch"}
 	got, err := good.Build()
 	require.NoError(t, err)
 	assert.True(t, got.OK(), "%+v", got.Weakest())
@@ -150,8 +156,11 @@ func TestBoardsGrowWeakerOneWay(t *testing.T) {
 		assert.GreaterOrEqual(t, use(short), now-1e-12)
 	})
 	for field, change := range map[string]func(*builds.WallBoard){
-		"use": func(w *builds.WallBoard) { w.Use = "" }, "rings": func(w *builds.WallBoard) { w.Rings = nil }, "diameter_m": func(w *builds.WallBoard) { w.Diameter = 0 }, "length_m": func(w *builds.WallBoard) { w.Length = 0.03 },
-		"thread_m": func(w *builds.WallBoard) { w.Thread = 1 }, "base": func(w *builds.WallBoard) { w.Base.H = 0 }, "rings[0].height_m": func(w *builds.WallBoard) { w.Rings[0].Height = 3 }, "rings[0].pull_n": func(w *builds.WallBoard) { w.Rings[0].Pull = 0 },
+		"use": func(w *builds.WallBoard) { w.Use = "" }, "rings": func(w *builds.WallBoard) { w.Rings = nil },
+		"diameter_m": func(w *builds.WallBoard) { w.Diameter = 0 }, "length_m": func(w *builds.WallBoard) { w.Length = 0.03 },
+		"thread_m": func(w *builds.WallBoard) { w.Thread = 1 }, "base": func(w *builds.WallBoard) { w.Base.H = 0 },
+		"rings[0].height_m": func(w *builds.WallBoard) { w.Rings[0].Height = 3 },
+		"rings[0].pull_n":   func(w *builds.WallBoard) { w.Rings[0].Pull = 0 },
 	} {
 		bad := chest(100)
 		change(&bad)

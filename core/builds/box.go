@@ -103,7 +103,8 @@ func (b Box) Build() (Built, error) {
 	if b.Use != StepOn && b.Use != JumpOn {
 		use = quantity.At("use", "a box is stepped on, or jumped on to")
 	}
-	if err := first(use, err, sides, within("thickness_m", float64(b.Thickness), 0.012, 0.04, "m"), within("across", float64(b.Across), 0, 3, "dividers"),
+	if err := first(use, err, sides, within("thickness_m", float64(b.Thickness), 0.012, 0.04, "m"),
+		within("across", float64(b.Across), 0, 3, "dividers"),
 		within("along", float64(b.Along), 0, 3, "dividers"), within("mu", b.Mu, 0.05, 1.5, ""), bodyWithin(b.Body)); err != nil {
 		return Built{}, err
 	}
@@ -113,7 +114,8 @@ func (b Box) Build() (Built, error) {
 	mass, t := b.Mass(), b.Thickness
 	out := Built{Title: "Box of three heights", Hours: [2]float64{3, 5}, Mass: mass, Floor: float64(x * y), OnFloor: true}
 	if b.Use == JumpOn {
-		jumps := Check{Link: "dividers below who jumps", Fits: true, Demand: 1, Capacity: float64(min(b.Across, b.Along)), Formula: "one each way at least", Source: "house rule"}
+		jumps := Check{Link: "dividers below who jumps", Fits: true, Demand: 1, Capacity: float64(min(b.Across, b.Along)),
+			Formula: "one each way at least", Source: "house rule"}
 		if jumps.Capacity < 1 {
 			jumps.Refused = "nobody jumps on to a box without a divider each way"
 		}
@@ -137,11 +139,17 @@ func (b Box) Build() (Built, error) {
 		s := Standing{Height: way.height, Width: way.wide, Inside: in, Mass: mass, Mu: b.Mu}
 		push := s.push(most)
 		out.Checks = append(out.Checks,
-			Check{Link: "face, " + name, Demand: b.face(foot, most, way.span, way.long, free), Capacity: p.damp(b.Wet), Unit: "Pa", Formula: "F/4 · (span − 0.05) over the strip's section", Source: "strip of " + p.Name + " along its face grain, house values × 1.6"},
-			Check{Link: "panels below, " + name, Demand: float64(foot) / edge, Capacity: timberBearing * wetBearing(b.Wet), Unit: "Pa", Formula: "F over {25 cm} of one edge", Source: "house value"},
-			Check{Link: "racking, " + name, Demand: push / (2 * float64(way.wide) * float64(t)), Capacity: panelShear, Unit: "Pa", Formula: "0.15 F, no more than slides it, over two panels", Source: "house values"},
-			Check{Link: "tipping, " + name, Demand: s.Tips(most), Capacity: 1, Formula: "1.5 · 0.1 F h over F e + W B/2", Source: "statics; house factors"},
-			Check{Link: "sliding, " + name, Demand: s.Slides(most), Capacity: 1, Formula: "0.15 F over μ (F + W)", Source: "statics; house factors"})
+			Check{Link: "face, " + name, Demand: b.face(foot, most, way.span, way.long, free), Capacity: p.damp(b.Wet),
+				Unit: "Pa", Formula: "F/4 · (span − 0.05) over the strip's section",
+				Source: "strip of " + p.Name + " along its face grain, house values × 1.6"},
+			Check{Link: "panels below, " + name, Demand: float64(foot) / edge, Capacity: timberBearing * wetBearing(b.Wet),
+				Unit: "Pa", Formula: "F over {25 cm} of one edge", Source: "house value"},
+			Check{Link: "racking, " + name, Demand: push / (2 * float64(way.wide) * float64(t)), Capacity: panelShear, Unit: "Pa",
+				Formula: "0.15 F, no more than slides it, over two panels", Source: "house values"},
+			Check{Link: "tipping, " + name, Demand: s.Tips(most), Capacity: 1, Formula: "1.5 · 0.1 F h over F e + W B/2",
+				Source: "statics; house factors"},
+			Check{Link: "sliding, " + name, Demand: s.Slides(most), Capacity: 1, Formula: "0.15 F over μ (F + W)",
+				Source: "statics; house factors"})
 	}
 	b.made(&out, sheetOf(p.Key, t))
 	out.ProofOf = proofMass(b.Body)
@@ -173,10 +181,18 @@ func (b Box) made(out *Built, sheet string) {
 		zone = jumpInside
 	}
 	out.Steps = []Step{
-		{"Cut the faces, the face grain as the cut list says: of each top it runs over its span, from one panel below to the next. Then cut the liners and the dividers" + b.slots() + ".", false},
-		{tell("Screw a liner flat inside each large face, %s in from all its edges, with six {4 × 35 mm|no. 8 × 1½ in} screws: the end faces and the long faces bear on its edges.", mm(t)), false},
-		{"Dry fit: the two large faces lie outside; the long faces stand between them, flush with their long edges, on the liners; the end faces close what is left open, on the liners and dividers; the dividers stand inside, on edge under every face. Diagonals differ by {2 mm} at most.", true},
-		{"Mark on every face where an edge lies behind it. " + glue + " through the faces every {10 cm} into the edges of faces, every {15 cm} into those of liners and dividers, in their middle, prebored by {3 mm}.", false},
+		{"Cut the faces, the face grain as the cut list says: of each top it runs over its span, from one panel below " +
+			"to the next. " +
+			"Then cut the liners and the dividers" + b.slots() + ".", false},
+		{tell("Screw a liner flat inside each large face, %s in from all its edges, with six {4 × 35 mm|no. 8 × 1½ in} "+
+			"screws: the "+
+			"end faces and the long faces bear on its edges.", mm(t)), false},
+		{"Dry fit: the two large faces lie outside; the long faces stand between them, flush with their long edges, on " +
+			"the liners; " +
+			"the end faces close what is left open, on the liners and dividers; the dividers stand inside, on edge under every " +
+			"face. Diagonals differ by {2 mm} at most.", true},
+		{"Mark on every face where an edge lies behind it. " + glue + " through the faces every {10 cm} into the edges of faces, " +
+			"every {15 cm} into those of liners and dividers, in their middle, prebored by {3 mm}.", false},
 		{"Round all edges by {6 mm}.", false},
 		{tell("Draw the zone where feet land on every top, %s inside the edge.", mm(zone)), true},
 		{"Lay the proof load on each face, nobody near; look again.", true},
@@ -218,5 +234,6 @@ func (b Box) slots() Text {
 		}
 		return strings.Join(out, ", ")
 	}
-	return tell(", with slots of %s that go half through and hold each other: in those across with their middles at %s from an end, in those along at %s", mm(b.Thickness+0.001), middles(middle, b.Along), middles(short, b.Across))
+	return tell(", with slots of %s that go half through and hold each other: in those across with their middles at %s from an "+
+		"end, in those along at %s", mm(b.Thickness+0.001), middles(middle, b.Along), middles(short, b.Across))
 }

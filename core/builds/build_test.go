@@ -28,7 +28,8 @@ func TestSpansByHand(t *testing.T) {
 	assert.InEpsilon(t, 73_200e-12, pipe.Of(steel).Inertia(), 0.002)
 	assert.InEpsilon(t, 3470e-9, pipe.Of(steel).Modulus(), 0.003)
 	two := func(s builds.Section, m builds.Material, span, in, load float64) builds.SpanAnswer {
-		a, err := builds.Span{Section: s, Material: m, Length: quantity.Length(span), Hands: []quantity.Length{quantity.Length(in), quantity.Length(span - in)}, Load: quantity.Force(load)}.Check()
+		a, err := builds.Span{Section: s, Material: m, Length: quantity.Length(span),
+			Hands: []quantity.Length{quantity.Length(in), quantity.Length(span - in)}, Load: quantity.Force(load)}.Check()
 		require.NoError(t, err)
 		return a
 	}
@@ -50,7 +51,8 @@ func TestSpansByHand(t *testing.T) {
 	assert.InDelta(t, 3.72, ash.Utilisation, 0.01)
 	assert.Contains(t, ash.Why, "bending")
 
-	one, err := builds.Span{Section: builds.Section{Shape: builds.Rect, B: 0.038, H: 0.089}, Material: unknown, Length: 0.8, Hands: []quantity.Length{-0.1}, Load: 500}.Check()
+	one, err := builds.Span{Section: builds.Section{Shape: builds.Rect, B: 0.038, H: 0.089}, Material: unknown, Length: 0.8,
+		Hands: []quantity.Length{-0.1}, Load: 500}.Check()
 	require.NoError(t, err)
 	assert.InDelta(t, 562.5, one.Reactions[0], 1e-9)
 	assert.InDelta(t, -62.5, one.Reactions[1], 1e-9)
@@ -65,7 +67,8 @@ func TestSpansByHand(t *testing.T) {
 // Pipes have the sizes of ASME B36.10M: second moment and modulus of the full wall as tables
 // of it list them (in⁴ and in³, from memory).
 func TestPipesAreThoseOfTheTables(t *testing.T) {
-	for size, want := range map[string][2]float64{"3/4": {0.0370, 0.0705}, "1": {0.0873, 0.1328}, "1-1/4": {0.1947, 0.2346}, "1-1/2": {0.3099, 0.3262}, "2": {0.6657, 0.5606}} {
+	for size, want := range map[string][2]float64{"3/4": {0.0370, 0.0705}, "1": {0.0873, 0.1328}, "1-1/4": {0.1947, 0.2346},
+		"1-1/2": {0.3099, 0.3262}, "2": {0.6657, 0.5606}} {
 		s := builds.Schedule40[size]
 		assert.InEpsilon(t, want[0], s.Inertia()/math.Pow(0.0254, 4), 0.002, size)
 		assert.InEpsilon(t, want[1], s.Modulus()/math.Pow(0.0254, 3), 0.002, size)
@@ -82,11 +85,14 @@ func TestBeamsAgainstFiniteDifferences(t *testing.T) {
 	for range 12 {
 		const n = 800 // of the span
 		length := 0.4 + 2*r.Float64()
-		s := builds.Section{Shape: builds.Rect, B: quantity.Length(0.02 + 0.08*r.Float64()), H: quantity.Length(0.02 + 0.08*r.Float64())}
+		s := builds.Section{Shape: builds.Rect, B: quantity.Length(0.02 + 0.08*r.Float64()),
+			H: quantity.Length(0.02 + 0.08*r.Float64())}
 		m := material(t, "timber-unknown")
-		hands := []quantity.Length{quantity.Length(length * math.Round(n*r.Float64()) / n), quantity.Length(length * math.Round(n*r.Float64()) / n)}
+		hands := []quantity.Length{quantity.Length(length * math.Round(n*r.Float64()) / n),
+			quantity.Length(length * math.Round(n*r.Float64()) / n)}
 		load := 200 + 2000*r.Float64()
-		got, err := builds.Span{Section: s, Material: m, Length: quantity.Length(length), Hands: hands, Load: quantity.Force(load)}.Check()
+		got, err := builds.Span{Section: s, Material: m, Length: quantity.Length(length), Hands: hands,
+			Load: quantity.Force(load)}.Check()
 		require.NoError(t, err)
 		assert.InDelta(t, load, got.Reactions[0]+got.Reactions[1], 1e-6)
 		turn := got.Reactions[1] * length
@@ -140,7 +146,8 @@ func TestBarsGrowWeakerOneWay(t *testing.T) {
 		h := rapid.Float64Range(0.02, 0.2).Draw(t, "depth")
 		load := rapid.Float64Range(50, 4000).Draw(t, "load")
 		at := func(l, h, load float64) float64 {
-			a, err := builds.Span{Section: builds.Section{Shape: builds.Rect, B: 0.038, H: quantity.Length(h)}, Material: m, Length: quantity.Length(l), Hands: []quantity.Length{quantity.Length(l / 2)}, Load: quantity.Force(load)}.Check()
+			a, err := builds.Span{Section: builds.Section{Shape: builds.Rect, B: 0.038, H: quantity.Length(h)}, Material: m,
+				Length: quantity.Length(l), Hands: []quantity.Length{quantity.Length(l / 2)}, Load: quantity.Force(load)}.Check()
 			require.NoError(t, err)
 			return a.Utilisation
 		}
@@ -179,8 +186,11 @@ func TestFurnitureByHand(t *testing.T) {
 	// At what it says it holds, and no further, a sum of forces and moments is in balance.
 	rapid.Check(t, func(t *rapid.T) {
 		f := builds.Furniture{
-			Mass: quantity.Mass(rapid.Float64Range(5, 200).Draw(t, "mass")), Mu: rapid.Float64Range(0.05, 0.8).Draw(t, "mu"), Height: quantity.Length(rapid.Float64Range(0.05, 1.5).Draw(t, "h")),
-			ToPull: quantity.Length(rapid.Float64Range(0, 1).Draw(t, "b")), ToCentre: quantity.Length(rapid.Float64Range(0.1, 0.6).Draw(t, "c")), Angle: rapid.Float64Range(0, 89).Draw(t, "angle"),
+			Mass: quantity.Mass(rapid.Float64Range(5, 200).Draw(t, "mass")), Mu: rapid.Float64Range(0.05, 0.8).Draw(t, "mu"),
+			Height:   quantity.Length(rapid.Float64Range(0.05, 1.5).Draw(t, "h")),
+			ToPull:   quantity.Length(rapid.Float64Range(0, 1).Draw(t, "b")),
+			ToCentre: quantity.Length(rapid.Float64Range(0.1, 0.6).Draw(t, "c")),
+			Angle:    rapid.Float64Range(0, 89).Draw(t, "angle"),
 		}
 		got, err := f.Check()
 		require.NoError(t, err)
@@ -227,8 +237,10 @@ func TestFixingsOfTheTables(t *testing.T) {
 	require.NoError(t, err)
 	assert.InDelta(t, 296, head, 1)
 	for field, f := range map[string]builds.Fixing{
-		"kind": {Kind: "glue", Diameter: 0.005, Penetration: 0.05, Gravity: 0.5}, "diameter_m": {Kind: builds.Nail, Penetration: 0.05, Gravity: 0.5},
-		"penetration_m": {Kind: builds.Nail, Diameter: 0.005, Gravity: 0.5}, "specific_gravity": {Kind: builds.Nail, Diameter: 0.005, Penetration: 0.05, Gravity: 0.75},
+		"kind":             {Kind: "glue", Diameter: 0.005, Penetration: 0.05, Gravity: 0.5},
+		"diameter_m":       {Kind: builds.Nail, Penetration: 0.05, Gravity: 0.5},
+		"penetration_m":    {Kind: builds.Nail, Diameter: 0.005, Gravity: 0.5},
+		"specific_gravity": {Kind: builds.Nail, Diameter: 0.005, Penetration: 0.05, Gravity: 0.75},
 	} {
 		_, err := f.Withdrawal()
 		var at *quantity.FieldError
@@ -239,7 +251,8 @@ func TestFixingsOfTheTables(t *testing.T) {
 
 // Lateral values of the specification; the nail's is NDS table 12N (141 lb).
 func TestSidewaysByHand(t *testing.T) {
-	ten := builds.Fixing{Kind: builds.WoodScrew, Diameter: 0.190 * 0.0254, Root: 0.152 * 0.0254, Penetration: 1.90 * 0.0254, Gravity: 0.5}
+	ten := builds.Fixing{Kind: builds.WoodScrew, Diameter: 0.190 * 0.0254, Root: 0.152 * 0.0254, Penetration: 1.90 * 0.0254,
+		Gravity: 0.5}
 	for _, c := range []struct {
 		f         builds.Fixing
 		side, gap float64 // in
@@ -249,9 +262,11 @@ func TestSidewaysByHand(t *testing.T) {
 		{ten, 0.5, 0, 399, builds.ModeIIIs},
 		{ten, 1.5, 0, 519, builds.ModeIV},
 		{ten, 1.5, 0.5, 274, builds.ModeIV},
-		{builds.Fixing{Kind: builds.Nail, Diameter: 0.162 * 0.0254, Penetration: 1.62 * 0.0254, Gravity: 0.5}, 1.5, 0, 627, builds.ModeIV},
+		{builds.Fixing{Kind: builds.Nail, Diameter: 0.162 * 0.0254, Penetration: 1.62 * 0.0254, Gravity: 0.5}, 1.5, 0, 627,
+			builds.ModeIV},
 	} {
-		n, mode, err := c.f.Sideways(builds.Lateral{Side: quantity.Length(c.side * 0.0254), Gap: quantity.Length(c.gap * 0.0254), SideGravity: 0.5})
+		n, mode, err := c.f.Sideways(builds.Lateral{Side: quantity.Length(c.side * 0.0254), Gap: quantity.Length(c.gap * 0.0254),
+			SideGravity: 0.5})
 		require.NoError(t, err)
 		assert.InDelta(t, c.want, n, 2, "%+v", c)
 		assert.Equal(t, c.mode, mode)
@@ -289,7 +304,8 @@ func TestDowelsWithoutAGapAreTheYieldLimitEquations(t *testing.T) {
 		want = math.Min(want, k2*root*lm*fem/(1+2*re))
 		want = math.Min(want, k3*root*ls*fem/(2+re))
 		want = math.Min(want, root*root*math.Sqrt(2*fem*fyb/(3*(1+re))))
-		got, _, err := builds.Fixing{Kind: builds.WoodScrew, Diameter: quantity.Length(d * 0.0254), Root: quantity.Length(root * 0.0254), Penetration: quantity.Length(lm * 0.0254), Gravity: gm}.
+		got, _, err := builds.Fixing{Kind: builds.WoodScrew, Diameter: quantity.Length(d * 0.0254),
+			Root: quantity.Length(root * 0.0254), Penetration: quantity.Length(lm * 0.0254), Gravity: gm}.
 			Sideways(builds.Lateral{Side: quantity.Length(ls * 0.0254), SideGravity: gs})
 		require.NoError(t, err)
 		assert.InEpsilon(t, want/kD*4.4482216152605, got, 1e-6)
@@ -300,8 +316,12 @@ func TestDowelsWithoutAGapAreTheYieldLimitEquations(t *testing.T) {
 // better than either.
 func TestFixingsGrowWeakerOneWay(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		f := builds.Fixing{Kind: rapid.SampledFrom([]builds.FixingKind{builds.WoodScrew, builds.LagScrew}).Draw(t, "kind"), Diameter: quantity.Length(rapid.Float64Range(0.004, 0.013).Draw(t, "d")), Penetration: quantity.Length(rapid.Float64Range(0.03, 0.12).Draw(t, "l")), Gravity: rapid.Float64Range(0.36, 0.67).Draw(t, "g")}
-		l := builds.Lateral{Side: quantity.Length(rapid.Float64Range(0.012, 0.06).Draw(t, "side")), Gap: quantity.Length(rapid.Float64Range(0, 0.03).Draw(t, "gap")), SideGravity: 0.42}
+		f := builds.Fixing{Kind: rapid.SampledFrom([]builds.FixingKind{builds.WoodScrew, builds.LagScrew}).Draw(t, "kind"),
+			Diameter:    quantity.Length(rapid.Float64Range(0.004, 0.013).Draw(t, "d")),
+			Penetration: quantity.Length(rapid.Float64Range(0.03, 0.12).Draw(t, "l")),
+			Gravity:     rapid.Float64Range(0.36, 0.67).Draw(t, "g")}
+		l := builds.Lateral{Side: quantity.Length(rapid.Float64Range(0.012, 0.06).Draw(t, "side")),
+			Gap: quantity.Length(rapid.Float64Range(0, 0.03).Draw(t, "gap")), SideGravity: 0.42}
 		n, _, err := f.Sideways(l)
 		require.NoError(t, err)
 		wider, turned := l, l

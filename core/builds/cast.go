@@ -37,7 +37,8 @@ func (c CastBlock) high() float64 {
 // the concrete below the pin, and what covers both. Errors are *quantity.FieldError of mass_kg and
 // wide_m. Source: statics; ThreadModulus; ACI 318, from memory; house values.
 func (c CastBlock) Build() (Built, error) {
-	if err := first(within("mass_kg", float64(c.Mass.Value), 3, 60, "kg"), within("wide_m", float64(c.Wide), 0.15, 0.45, "m")); err != nil {
+	if err := first(within("mass_kg", float64(c.Mass.Value), 3, 60, "kg"),
+		within("wide_m", float64(c.Wide), 0.15, 0.45, "m")); err != nil {
 		return Built{}, err
 	}
 	steel, err := MaterialByKey("steel-pipe")
@@ -51,32 +52,50 @@ func (c CastBlock) Build() (Built, error) {
 	return Built{
 		Title: tell("Cast block, %s", kilo(kg)), Hours: [2]float64{1, 2}, Mass: c.Mass.Value,
 		Checks: []Check{
-			{Link: "tee of the handle", Demand: f, Capacity: tee, Unit: "N", Formula: "{2 m} g against its mark", Source: "its maker", Refused: why},
-			{Link: "arms at their threads", Demand: f / 2 * armLong / 2 / ThreadModulus[castHandle], Capacity: steel.Bending, Unit: "Pa", Formula: "m g · {60 mm} over S at the thread's root", Source: "statics; section at the root of the thread"},
-			{Link: "pin in bending", Demand: f / 2 * beyond / 2 / (math.Pi / 32 * pinRoot * pinRoot * pinRoot), Capacity: steel.Bending, Unit: "Pa", Formula: "m g · half of what stands out over S of its core", Source: "statics; 205 MPa / 1.67"},
-			{Link: "concrete over the pin", Demand: f / (2 * beyond * pinThick), Capacity: concreteBears, Unit: "Pa", Formula: "{2 m} g over both ends of the pin against 0.65 · 0.85 · 15 MPa", Source: "ACI 318, from memory"},
-			{Link: "cover below the handle", Fits: true, Demand: pinDeep + belowPin + cover, Capacity: high, Unit: "m", Formula: "pin {75 mm} deep, handle {15 mm} more, {40 mm} below", Source: "house value"},
-			{Link: "cover beside the pin", Fits: true, Demand: pinLong + 2*cover, Capacity: float64(c.Wide), Unit: "m", Formula: "its length and {40 mm} at either side", Source: "house value"},
+			{Link: "tee of the handle", Demand: f, Capacity: tee, Unit: "N", Formula: "{2 m} g against its mark",
+				Source: "its maker", Refused: why},
+			{Link: "arms at their threads", Demand: f / 2 * armLong / 2 / ThreadModulus[castHandle], Capacity: steel.Bending,
+				Unit: "Pa", Formula: "m g · {60 mm} over S at the thread's root",
+				Source: "statics; section at the root of the thread"},
+			{Link: "pin in bending", Demand: f / 2 * beyond / 2 / (math.Pi / 32 * pinRoot * pinRoot * pinRoot),
+				Capacity: steel.Bending, Unit: "Pa", Formula: "m g · half of what stands out over S of its core",
+				Source: "statics; 205 MPa / 1.67"},
+			{Link: "concrete over the pin", Demand: f / (2 * beyond * pinThick), Capacity: concreteBears, Unit: "Pa",
+				Formula: "{2 m} g over both ends of the pin against 0.65 · 0.85 · 15 MPa", Source: "ACI 318, from memory"},
+			{Link: "cover below the handle", Fits: true, Demand: pinDeep + belowPin + cover, Capacity: high, Unit: "m",
+				Formula: "pin {75 mm} deep, handle {15 mm} more, {40 mm} below", Source: "house value"},
+			{Link: "cover beside the pin", Fits: true, Demand: pinLong + 2*cover, Capacity: float64(c.Wide), Unit: "m",
+				Formula: "its length and {40 mm} at either side", Source: "house value"},
 		},
 		Parts: []Part{
-			{Name: "upright, threaded at one end", Stock: "pipe-" + castHandle, Length: pinDeep + belowPin + castAbove, Count: 1}, {Name: "arm, threaded at one end", Stock: "pipe-" + castHandle, Length: armLong, Count: 2},
-			{Name: "tee, marked", Stock: "pipe-joint", Count: 1}, {Name: "{M10 × 70|⅜ × 2¾ in} bolt as pin", Stock: "bolt-m10", Count: 1}, {Name: "concrete mix", Stock: "concrete-mix", Count: int(math.Ceil(kg / 20))}, {Name: "bucket as a mould", Stock: "mould", Count: 1},
+			{Name: "upright, threaded at one end", Stock: "pipe-" + castHandle, Length: pinDeep + belowPin + castAbove, Count: 1},
+			{Name: "arm, threaded at one end", Stock: "pipe-" + castHandle, Length: armLong, Count: 2},
+			{Name: "tee, marked", Stock: "pipe-joint", Count: 1},
+			{Name: "{M10 × 70|⅜ × 2¾ in} bolt as pin", Stock: "bolt-m10", Count: 1},
+			{Name: "concrete mix", Stock: "concrete-mix", Count: int(math.Ceil(kg / 20))},
+			{Name: "bucket as a mould", Stock: "mould", Count: 1},
 		},
 		Tools: []Text{"drill", "file", "trowel", "scale", "gloves, goggles and a dust mask", "thermometer"},
 		Steps: []Step{
 			{"It stays above 5 °C where it sets, for two days.", true},
-			{tell("Bore {10.5 mm} through the upright, %s above its plain end; push the bolt through as a pin and draw its nut tight, as much of it at either side.", mm(belowPin)), false},
+			{tell("Bore {10.5 mm} through the upright, %s above its plain end; push the bolt through as a pin and draw its nut "+
+				"tight, as much of it at either side.", mm(belowPin)), false},
 			{"Turn the upright and both arms into the tee until they are tight; file the ends of the arms round.", false},
 			{tell("Oil the mould, %s wide inside, and draw a line %s above its bottom.", cm(c.Wide), mm(high)), false},
 			{"Put on gloves, goggles and mask: wet cement burns skin and eyes. Mix the concrete as its bag says, no wetter.", true},
-			{tell("Fill half of the mould. Hold the handle upright in its middle, the pin %s below the line, {40 mm} of concrete below it and beside it. Fill to the line, tap the sides until no bubble rises, prop the handle.", mm(pinDeep)), false},
-			{tell("Cover it and leave it for two days; turn it out. Nobody lifts it for %d days after it was cast.", castDays), true},
+			{tell("Fill half of the mould. Hold the handle upright in its middle, the pin %s below the line, {40 mm} of concrete "+
+				"below it and beside it. Fill to the line, tap the sides until no bubble rises, prop the handle.", mm(pinDeep)),
+				false},
+			{tell("Cover it and leave it for two days; turn it out. Nobody lifts it for %d days after it was cast.", castDays),
+				true},
 			{"Weigh it, with its ±; write both on it.", true},
 			{"Hang it by both arms with the proof load for 5 minutes; no crack runs from the handle.", true},
 		},
-		Proof:   tell("%s in all hung by both arms for 5 minutes, a hand above the floor, nobody's foot beneath. Passing raises nothing.", kilo(proofMass(c.Mass))),
+		Proof: tell("%s in all hung by both arms for 5 minutes, a hand above the floor, nobody's foot beneath. Passing "+
+			"raises nothing.", kilo(proofMass(c.Mass))),
 		ProofOf: proofMass(c.Mass), Inspect: looked("cracks, chips, rust, the tee's threads"),
-		Cautions: []Text{guidance, "Not made to be dropped or thrown, not overhead.", "Wet cement burns: wash it off at once with much water."},
+		Cautions: []Text{guidance, "Not made to be dropped or thrown, not overhead.",
+			"Wet cement burns: wash it off at once with much water."},
 	}, nil
 }
 
@@ -90,7 +109,8 @@ var castDesign = known(120, Design{
 		}
 		for _, kg := range []float64{8, 12, 16, 24} {
 			if kg != v.Num["mass_kg"] {
-				out = append(out, sized(tell("a block of %s", kilo(kg)), "mass_kg", kg), sized(tell("a block of %s in a mould of {20 cm} inside", kilo(kg)), "mass_kg", kg, "wide_m", 0.20))
+				out = append(out, sized(tell("a block of %s", kilo(kg)), "mass_kg", kg),
+					sized(tell("a block of %s in a mould of {20 cm} inside", kilo(kg)), "mass_kg", kg, "wide_m", 0.20))
 			}
 		}
 		return out
@@ -98,18 +118,21 @@ var castDesign = known(120, Design{
 	Instead: always("a sandbag, or jugs in a pack"),
 	Key:     "cast", Name: "Cast block", Does: "one heavy load with a handle for two hands", On: Nowhere,
 	Asks: asked(
-		Ask{Key: "mass_kg", Label: "All of it weighs", Kind: quantity.KindMass, Low: 3, High: 60, Help: "Concrete of {2350 kg}/m³; what the scale says afterwards counts."},
+		Ask{Key: "mass_kg", Label: "All of it weighs", Kind: quantity.KindMass, Low: 3, High: 60,
+			Help: "Concrete of {2350 kg}/m³; what the scale says afterwards counts."},
 		metres("wide_m", "Mould, inside", 0.15, 0.45), marked("joint_n", "Tee is marked with"),
 	),
 	Starts: func(Situation) Values {
 		return Values{Num: map[string]float64{"mass_kg": 16, "wide_m": 0.25, "joint_n": 0}}
 	},
 	Build: func(v Values, _ Situation) (Built, error) {
-		return CastBlock{Mass: quantity.Estimate{Value: v.mass("mass_kg")}, Wide: v.length("wide_m"), Joint: Hardware{Kind: MetalLink, Working: v.force("joint_n")}}.Build()
+		return CastBlock{Mass: quantity.Estimate{Value: v.mass("mass_kg")}, Wide: v.length("wide_m"),
+			Joint: Hardware{Kind: MetalLink, Working: v.force("joint_n")}}.Build()
 	},
 	Loads: func(v Values) []load.Rung {
 		m := v.mass("mass_kg")
-		return []load.Rung{{Hold: load.TwoHand, Low: m, High: m, U: m * 0.05, Label: "cast block", Conditions: load.Conditions{Household: true}}}
+		return []load.Rung{{Hold: load.TwoHand, Low: m, High: m, U: m * 0.05, Label: "cast block",
+			Conditions: load.Conditions{Household: true}}}
 	},
 	Draw: drawCast,
 })
@@ -119,8 +142,11 @@ func drawCast(v Values, _ Situation) []Figure {
 	high, wide, d := c.high(), v.Num["wide_m"], float64(Schedule40[castHandle].D)
 	top := high + castAbove
 	return []Figure{{Name: "side, cut", Marks: []Mark{
-		rect(OfLoad, -wide/2, 0, wide, high, "concrete"), rect(OfSteel, -d/2, high-pinDeep-belowPin, d, pinDeep+belowPin+castAbove, ""), rect(OfSteel, -pinLong/2, high-pinDeep-pinThick/2, pinLong, pinThick, "pin"),
+		rect(OfLoad, -wide/2, 0, wide, high, "concrete"),
+		rect(OfSteel, -d/2, high-pinDeep-belowPin, d, pinDeep+belowPin+castAbove, ""),
+		rect(OfSteel, -pinLong/2, high-pinDeep-pinThick/2, pinLong, pinThick, "pin"),
 		rect(OfSteel, -armLong-d/2, top-d/2, 2*armLong+d, d, "arms"), round(OfSteel, 0, top, 1.5*d, "tee"),
-		across(-wide/2, -0.04, wide), upward(wide/2+0.05, 0, high), upward(-wide/2-0.13, high-pinDeep, pinDeep), across(d/2, top+0.05, armLong),
+		across(-wide/2, -0.04, wide), upward(wide/2+0.05, 0, high), upward(-wide/2-0.13, high-pinDeep, pinDeep),
+		across(d/2, top+0.05, armLong),
 	}}}
 }

@@ -67,7 +67,9 @@ func (s Situation) recoils(f quantity.Force) []Text {
 	}
 	out := []Text{"No metal between the anchor and the hand: no hook, no ring that flies with the band."}
 	if e := Recoil(f, stretch); e > recoilSafe {
-		out = append(out, tell("A band that lets go gives back up to %s: nobody in line with it within its stretched length and {1 m}, eyes guarded.", joule(e)))
+		out = append(out, tell("A band that lets go gives back up to %s: nobody in line with it within its stretched "+
+			"length and {1 "+
+			"m}, eyes guarded.", joule(e)))
 	}
 	return out
 }

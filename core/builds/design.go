@@ -206,7 +206,8 @@ func (d Design) stands(v Values, s Situation) (Built, error) {
 	}
 	out.Checks = append(out.Checks, s.standing(d.width(v, s), out.Bottom, d.studs(v, s)))
 	if over := s.over(); over > 0 {
-		out.Checks = append(out.Checks, Check{Link: "under the ceiling", Fits: true, Demand: float64(out.Top), Capacity: float64(over), Unit: "m", Formula: "its top against the ceiling there", Source: "survey"})
+		out.Checks = append(out.Checks, Check{Link: "under the ceiling", Fits: true, Demand: float64(out.Top),
+			Capacity: float64(over), Unit: "m", Formula: "its top against the ceiling there", Source: "survey"})
 	}
 	return out, nil
 }
@@ -232,7 +233,8 @@ func (w Worked) For(s Situation) Text {
 	if who == "" {
 		who = "the client"
 	}
-	return tell("Worked out for %s: %s with its ±, and %s worn or held; no more than that on it", who, kilo(s.Body.Value+s.Body.Expanded(), 1), kilo(worn, 1))
+	return tell("Worked out for %s: %s with its ±, and %s worn or held; no more than that on it", who,
+		kilo(s.Body.Value+s.Body.Expanded(), 1), kilo(worn, 1))
 }
 
 func (a Ask) takes(v Values) error {
@@ -265,7 +267,8 @@ func metres(key string, label Text, low, high float64) Ask {
 
 // marked asks what a link is marked with.
 func marked(key string, label Text) Ask {
-	return Ask{Key: key, Label: label, Kind: quantity.KindForce, Low: 0, High: 100000, Mark: true, Help: "Its working load as the maker marks it; 0 where there is no mark: then it counts as nothing."}
+	return Ask{Key: key, Label: label, Kind: quantity.KindForce, Low: 0, High: 100000, Mark: true,
+		Help: "Its working load as the maker marks it; 0 where there is no mark: then it counts as nothing."}
 }
 
 // always says the same, whatever the answers.
@@ -297,10 +300,12 @@ func (s Situation) body(v Values) quantity.Estimate {
 	return b
 }
 
-var worn = Ask{Key: "worn_kg", Label: "Worn with it", Kind: quantity.KindMass, Low: 0, High: 60, Help: "A vest or a pack that is worn on it."}
+var worn = Ask{Key: "worn_kg", Label: "Worn with it", Kind: quantity.KindMass, Low: 0, High: 60,
+	Help: "A vest or a pack that is worn on it."}
 
 // damp asks whether its wood gets wet.
-var damp = yesNoOf("wet", "Gets wet or stays damp", "No", "Outdoors, a damp cellar: wood bends and holds screws the less, and nothing is glued.")
+var damp = yesNoOf("wet", "Gets wet or stays damp", "No",
+	"Outdoors, a damp cellar: wood bends and holds screws the less, and nothing is glued.")
 
 // outside is the answer to it in a room that is outdoors.
 func (s Situation) outside() string {
@@ -311,7 +316,8 @@ func (s Situation) outside() string {
 }
 
 // friction asks how rough the floor is.
-var friction = Ask{Key: "mu", Label: "Friction of its feet", Kind: quantity.KindRatio, Low: 0.05, High: 1.5, Help: "0.2 where nobody has tried; rubber feet on a dry floor 0.5. Pull it with the hanging scale: pull over weight."}
+var friction = Ask{Key: "mu", Label: "Friction of its feet", Kind: quantity.KindRatio, Low: 0.05, High: 1.5,
+	Help: "0.2 where nobody has tried; rubber feet on a dry floor 0.5. Pull it with the hanging scale: pull over weight."}
 
 func words(pairs ...string) (out []Word) {
 	for i := 0; i+1 < len(pairs); i += 2 {

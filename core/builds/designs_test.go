@@ -13,7 +13,8 @@ import (
 // Doors as a sensible person expects: two loops nobody has read on a hollow door no, two that
 // were read (230 N) on a solid one yes.
 func TestDoorsAsASensiblePersonExpects(t *testing.T) {
-	d := builds.DoorStrap{Door: builds.LighterDoor, Away: true, Latched: true, Knot: 0.04, Pull: 120, Strap: builds.Hardware{Kind: builds.SewnStrap, Breaks: 20000}}
+	d := builds.DoorStrap{Door: builds.LighterDoor, Away: true, Latched: true, Knot: 0.04, Pull: 120,
+		Strap: builds.Hardware{Kind: builds.SewnStrap, Breaks: 20000}}
 	got, err := d.Build()
 	require.NoError(t, err)
 	assert.False(t, got.OK())
@@ -29,10 +30,13 @@ func TestDoorsAsASensiblePersonExpects(t *testing.T) {
 	require.NoError(t, err)
 	assert.False(t, got.OK())
 	for link, change := range map[string]func(*builds.DoorStrap){
-		"door": func(d *builds.DoorStrap) { d.Away = false }, "door, solid": func(d *builds.DoorStrap) { d.Latched = false }, "knot": func(d *builds.DoorStrap) { d.Knot = 0.015 },
-		"strap": func(d *builds.DoorStrap) { d.Strap = builds.Hardware{Kind: builds.SewnStrap} }, "door, solid or framed": func(d *builds.DoorStrap) { d.Pull = 600 },
+		"door": func(d *builds.DoorStrap) { d.Away = false }, "door, solid": func(d *builds.DoorStrap) { d.Latched = false },
+		"knot":                  func(d *builds.DoorStrap) { d.Knot = 0.015 },
+		"strap":                 func(d *builds.DoorStrap) { d.Strap = builds.Hardware{Kind: builds.SewnStrap} },
+		"door, solid or framed": func(d *builds.DoorStrap) { d.Pull = 600 },
 	} {
-		x := builds.DoorStrap{Door: builds.SolidOnThree, Away: true, Latched: true, Knot: 0.04, Pull: 230, Read: true, Strap: builds.Hardware{Kind: builds.SewnStrap, Breaks: 20000}}
+		x := builds.DoorStrap{Door: builds.SolidOnThree, Away: true, Latched: true, Knot: 0.04, Pull: 230, Read: true,
+			Strap: builds.Hardware{Kind: builds.SewnStrap, Breaks: 20000}}
 		change(&x)
 		got, err := x.Build()
 		require.NoError(t, err)

@@ -55,7 +55,8 @@ func (d DoorStrap) Build() (Built, error) {
 	}
 	gap := max(d.Gap, usualGap)
 	takes, door := d.takes()
-	leaf := Check{Link: "door, " + door, Demand: float64(d.Pull), Capacity: takes, Unit: "N", Formula: "the pull as it is", Source: "house value"}
+	leaf := Check{Link: "door, " + door, Demand: float64(d.Pull), Capacity: takes, Unit: "N", Formula: "the pull as it is",
+		Source: "house value"}
 	switch {
 	case !d.Away:
 		leaf.Refused = "the pull opens it: use it from the side that it opens away from"
@@ -64,24 +65,36 @@ func (d DoorStrap) Build() (Built, error) {
 	case !d.Read:
 		leaf.Refused = "nobody has pulled these bands on a scale: what they pull is not known"
 	}
-	knot := Check{Link: "knot behind the leaf", Demand: float64(gap) * 2, Capacity: float64(d.Knot), Unit: "m", Formula: "thicker than twice the gap, {12 mm} at least", Source: "house rule"}
+	knot := Check{Link: "knot behind the leaf", Demand: float64(gap) * 2, Capacity: float64(d.Knot), Unit: "m",
+		Formula: "thicker than twice the gap, {12 mm} at least", Source: "house rule"}
 	capacity, why := d.Strap.Capacity(false)
-	strap := Check{Link: "strap", Demand: float64(d.Pull) * BandFactor, Capacity: capacity, Unit: "N", Formula: "1.5 times the pull, in two strands of which the knot leaves half, against its mark", Source: "its maker; house value for knots", Refused: why}
+	strap := Check{Link: "strap", Demand: float64(d.Pull) * BandFactor, Capacity: capacity, Unit: "N",
+		Formula: "1.5 times the pull, in two strands of which the knot leaves half, against its mark",
+		Source:  "its maker; house value for knots", Refused: why}
 	out := Built{
 		Title: "Door strap", Hours: [2]float64{0.3, 0.3}, Checks: []Check{leaf, knot, strap},
-		Parts: []Part{{Name: "strap, {25 mm} webbing", Stock: "webbing-25", Length: 0.9, Count: 1}, {Name: "stiff tube behind the leaf", Stock: "tube-40", Count: 1}, {Name: "pad", Stock: "felt", Count: 1}, {Name: "sign: do not open", Stock: "tape", Count: 1}},
+		Parts: []Part{{Name: "strap, {25 mm} webbing", Stock: "webbing-25", Length: 0.9, Count: 1},
+			{Name: "stiff tube behind the leaf", Stock: "tube-40", Count: 1}, {Name: "pad", Stock: "felt", Count: 1},
+			{Name: "sign: do not open", Stock: "tape", Count: 1}},
 		Tools: []Text{"scissors", "lighter", "hanging scale"},
 		Steps: []Step{
-			{"Melt the ends of the webbing so that they do not fray. Fold it round the tube in its middle; tie both ends together in one overhand knot, drawn tight, {80 mm} of each left over: a loop is left for the bands.", false},
-			{"Open the door and lay the strap through the gap on the hinge side, at the height that the set-up asks for, the tube upright behind the leaf, the pad between strap and edge. Shut the door.", false},
+			{"Melt the ends of the webbing so that they do not fray. Fold it round the tube in its middle; tie both " +
+				"ends together " +
+				"in one overhand knot, drawn tight, {80 mm} of each left over: a loop is left for the bands.", false},
+			{"Open the door and lay the strap through the gap on the hinge side, at the height that the set-up asks " +
+				"for, the tube " +
+				"upright behind the leaf, the pad between strap and edge. Shut the door.", false},
 			{"The door opens away from who pulls, is shut, and its latch holds.", true},
 			{"A sign hangs on the other side: do not open.", true},
-			{tell("Pull slowly with a hanging scale to %s, standing aside: nothing slips, the leaf does not move.", newton(float64(d.Pull)*BandFactor)), true},
+			{tell("Pull slowly with a hanging scale to %s, standing aside: nothing slips, the leaf does not move.",
+				newton(float64(d.Pull)*BandFactor)), true},
 		},
 		ProofPull: float64(d.Pull) * BandFactor,
-		Proof:     tell("%s by a hanging scale, slowly, standing aside. Passing raises nothing.", newton(float64(d.Pull)*BandFactor)),
-		Inspect:   "Before each use the strap and the latch; every 3 months hinges and screws. Given up at 10 % of wear. Written down with the date.",
-		Cautions:  []Text{"Bands only: never a body.", "Never on the casing.", guidance},
+		Proof: tell("%s by a hanging scale, slowly, standing aside. Passing raises nothing.",
+			newton(float64(d.Pull)*BandFactor)),
+		Inspect: "Before each use the strap and the latch; every 3 months hinges and screws. Given up at 10 % of wear. Written " +
+			"down with the date.",
+		Cautions: []Text{"Bands only: never a body.", "Never on the casing.", guidance},
 	}
 	return out, nil
 }

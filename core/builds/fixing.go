@@ -59,7 +59,8 @@ func (f Fixing) check() error {
 
 func gravity(field string, g float64) error {
 	if !(g >= leastGravity && g <= mostGravity) {
-		return quantity.At(field, fmt.Sprintf("a specific gravity is from %.2f to %.2f; wood that nobody knows has %.2f", leastGravity, mostGravity, Gravities[""]))
+		return quantity.At(field, fmt.Sprintf("a specific gravity is from %.2f to %.2f; wood that nobody knows has %.2f",
+			leastGravity, mostGravity, Gravities[""]))
 	}
 	return nil
 }

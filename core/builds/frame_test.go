@@ -152,7 +152,8 @@ func TestParallelsAsAFrame(t *testing.T) {
 	closest := 0.0
 	for n := range 200 {
 		h, wide := 0.6+0.6*r.Float64(), 0.45+0.45*r.Float64()
-		p := builds.Parallels{Pipe: "1-1/4", Length: 0.47, Height: quantity.Length(h), Wide: quantity.Length(wide), Mu: 0.5, Body: quantity.Estimate{Value: 80}}
+		p := builds.Parallels{Pipe: "1-1/4", Length: 0.47, Height: quantity.Length(h), Wide: quantity.Length(wide), Mu: 0.5,
+			Body: quantity.Estimate{Value: 80}}
 		says, err := p.Build()
 		require.NoError(t, err)
 		load := 80 * 9.80665 * 2.5 / 2
@@ -167,8 +168,10 @@ func TestParallelsAsAFrame(t *testing.T) {
 				strut = 6 * 1.871e6 / 2 * math.Hypot(0.7*h-axis, wide/2-0.10) / pine
 			}
 			f.members = []member{
-				{from: left, to: from, area: 0.038 * 0.14, i: foot}, {from: from, to: under, area: 0.038 * 0.14, i: foot}, {from: under, to: right, area: 0.038 * 0.14, i: foot},
-				{from: under, to: high, area: slim, i: edge, flex: true}, {from: high, to: head, area: slim, i: edge}, {from: from, to: high, area: strut, rod: true},
+				{from: left, to: from, area: 0.038 * 0.14, i: foot}, {from: from, to: under, area: 0.038 * 0.14, i: foot},
+				{from: under, to: right, area: 0.038 * 0.14, i: foot},
+				{from: under, to: high, area: slim, i: edge, flex: true}, {from: high, to: head, area: slim, i: edge},
+				{from: from, to: high, area: strut, rod: true},
 			}
 			f.held = map[int]bool{3 * left: true, 3*left + 1: true, 3*right + 1: true}
 			f.loads[3*head], f.loads[3*head+1] = push, -load
@@ -190,25 +193,29 @@ func TestParallelsAsAFrame(t *testing.T) {
 // Legs that turn at both ends are held by their brace alone, which bends them where it crosses them: it and
 // they get what their checks say.
 func TestBracesOfAStepAsAFrame(t *testing.T) {
-	s := builds.StepBox{Use: builds.StepOn, Stock: "boards-140", Height: 0.5, Span: 0.4, Base: 0.34, Flare: 0.03, Mass: 10, Mu: 0.5, Body: quantity.Estimate{Value: 60}}
+	s := builds.StepBox{Use: builds.StepOn, Stock: "boards-140", Height: 0.5, Span: 0.4, Base: 0.34, Flare: 0.03, Mass: 10,
+		Mu: 0.5, Body: quantity.Estimate{Value: 60}}
 	says, err := s.Build()
 	require.NoError(t, err)
 	const high = 0.5 - 0.038
 	for _, c := range []struct {
 		link                   string
 		wide, other, i, z, off float64
-	}{{"braces along", 0.438, 0.28, 0.089 * 0.038 * 0.038 * 0.038 / 12, 0.019, 0.09}, {"braces across", 0.191, 0.476, 0.038 * 0.089 * 0.089 * 0.089 / 12, 0.0445, 0.11}} {
+	}{{"braces along", 0.438, 0.28, 0.089 * 0.038 * 0.038 * 0.038 / 12, 0.019, 0.09},
+		{"braces across", 0.191, 0.476, 0.038 * 0.089 * 0.089 * 0.089 / 12, 0.0445, 0.11}} {
 		f := frame{loads: map[int]float64{}}
 		a, p, top := f.point(0, 0), f.point(0, c.off), f.point(0, high)
 		b, q, end := f.point(c.wide, 0), f.point(c.wide, high-c.off), f.point(c.wide, high)
 		for _, m := range [][2]int{{a, p}, {p, top}, {b, q}, {q, end}} {
 			f.members = append(f.members, member{from: m[0], to: m[1], area: 0.0034, i: c.i})
 		}
-		f.members = append(f.members, member{from: p, to: q, area: 0.0034, rod: true}, member{from: top, to: end, area: 0.0034, rod: true})
+		f.members = append(f.members, member{from: p, to: q, area: 0.0034, rod: true},
+			member{from: top, to: end, area: 0.0034, rod: true})
 		f.held = map[int]bool{3 * a: true, 3*a + 1: true, 3 * b: true, 3*b + 1: true}
 		f.loads[3*top] = 0.15 * 60 * 9.80665 * 2.5 * (1 - 0.05/c.other) // a foot 50 mm inside that side's edge
 		got := f.solve(t)
-		assert.InEpsilon(t, math.Abs(got[4][0]), linkOf(t, says, c.link).Demand, 0.03, c.link) // along its middle line; from screws to screws up to a fiftieth more
+		assert.InEpsilon(t, math.Abs(got[4][0]), linkOf(t, says, c.link).Demand, 0.03,
+			c.link) // along its middle line; from screws to screws up to a fiftieth more
 		bends := math.Max(math.Abs(got[0][3]), math.Abs(got[3][2]))
 		assert.InEpsilon(t, bends*c.z/c.i, linkOf(t, says, "uprights at the "+c.link).Demand, 0.01, c.link)
 	}

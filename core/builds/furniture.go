@@ -24,7 +24,8 @@ type Furniture struct {
 // frictionOf is the least coefficient to expect between a piece's feet and a floor (from memory,
 // low; house values).
 var frictionOf = map[space.Surface]float64{
-	space.Concrete: 0.40, space.Wood: 0.25, space.Laminate: 0.20, space.Tile: 0.25, space.Carpet: 0.30, space.Rubber: 0.50, space.Grass: 0.30,
+	space.Concrete: 0.40, space.Wood: 0.25, space.Laminate: 0.20, space.Tile: 0.25, space.Carpet: 0.30, space.Rubber: 0.50,
+	space.Grass: 0.30,
 }
 
 // Friction is that of a floor; 0.2 of one that nobody knows.

@@ -29,12 +29,15 @@ const (
 const knotShare, incised = 0.25, 0.80
 
 // gateWords are what timber is picked by.
-const gateWords Text = "no knot over a quarter of its face in the middle half, grain within 1 in 10, no nail hole or notch there, no split, wane or rot, bent by no more than 1 in 200, dry, from no pallet"
+const gateWords Text = "no knot over a quarter of its face in the middle half, grain within 1 in 10, no nail hole or " +
+	"notch there, " +
+	"no split, wane or rot, bent by no more than 1 in 200, dry, from no pallet"
 
 // gate is whether timber may be counted on at all, by the face that knots are held against.
 // Source: house rules; a moisture of 19 % by NDS 2018 4.1.4, from memory.
 func (t Timber) gate(face quantity.Length) Check {
-	c := Check{Link: "timber, looked over", Fits: true, Demand: float64(t.Knot), Capacity: knotShare * float64(face), Unit: "m", Formula: "its largest knot in the middle half against a quarter of its face", Source: "house rule"}
+	c := Check{Link: "timber, looked over", Fits: true, Demand: float64(t.Knot), Capacity: knotShare * float64(face), Unit: "m",
+		Formula: "its largest knot in the middle half against a quarter of its face", Source: "house rule"}
 	switch t.Looked {
 	case ToBePicked, "":
 		c.Demand, c.Formula = 0, "picked as it is bought: "+gateWords
@@ -68,11 +71,14 @@ func (t Timber) material(key string, wet bool) (Material, error) {
 
 // timberAsks are the questions about it; those of what is there already come once it is.
 func timberAsks(v Values) []Ask {
-	asks := []Ask{{Key: "timber", Label: "Its timber", Words: words("bought", "To be bought, picked as the sheet says", "seen", "There already, looked over", "unfit", "Nail holes, notches, bent, damp, or from pallets", "unknown", "There already, not looked over")}}
+	asks := []Ask{{Key: "timber", Label: "Its timber",
+		Words: words("bought", "To be bought, picked as the sheet says", "seen", "There already, looked over", "unfit",
+			"Nail holes, notches, bent, damp, or from pallets", "unknown", "There already, not looked over")}}
 	if v.Word["timber"] == string(LookedOver) {
 		asks = append(asks,
 			Ask{Key: "knot_m", Label: "Largest knot in its middle half", Kind: quantity.KindThin, Low: 0, High: 0.3},
-			yesNoOf("ripped", "Ripped or planed since it was stamped", "No", "A stamp tells of the board as it was sawn: ripped or planed it is of no known grade."),
+			yesNoOf("ripped", "Ripped or planed since it was stamped", "No",
+				"A stamp tells of the board as it was sawn: ripped or planed it is of no known grade."),
 			yesNoOf("incised", "Small cuts all over, for its treatment", "No", ""))
 	}
 	return asks
@@ -80,7 +86,8 @@ func timberAsks(v Values) []Ask {
 
 // timberStarts are what they start from.
 func timberStarts() Values {
-	return Values{Num: map[string]float64{"knot_m": 0}, Word: map[string]string{"timber": string(ToBePicked), "ripped": "no", "incised": "no"}}
+	return Values{Num: map[string]float64{"knot_m": 0},
+		Word: map[string]string{"timber": string(ToBePicked), "ripped": "no", "incised": "no"}}
 }
 
 func timberOf(v Values) Timber {

@@ -25,7 +25,8 @@ func TestABoardOnLegsHoldsBandsThatPullUp(t *testing.T) {
 	}{{"8x125", 0.008, 0.125, 0.078}, {"6.5x115", 0.006, 0.1143, 0.068}} {
 		for _, cut := range []string{"no", "yes"} {
 			s := here()
-			w, err := d.Work(good["board-body"].Over(builds.Values{Word: map[string]string{"screw": screw.key, "cut": cut, "legs": "yes"}}), s)
+			w, err := d.Work(good["board-body"].Over(builds.Values{Word: map[string]string{"screw": screw.key, "cut": cut,
+				"legs": "yes"}}), s)
 			require.NoError(t, err)
 			gap := quantity.Length(0.0127)
 			if cut == "yes" {
@@ -73,7 +74,8 @@ func TestLegsByHand(t *testing.T) {
 	const f = 2451.7
 	assert.InEpsilon(t, f*0.30/4/(0.038*0.140*0.140/6), links["board between its legs"].Demand, 0.001)
 	long := 2.15 - 0.07
-	assert.InEpsilon(t, math.Pi*math.Pi*7e9*0.089*math.Pow(0.038, 3)/12/(long*long)/3, links["each leg as a column"].Capacity, 0.001)
+	assert.InEpsilon(t, math.Pi*math.Pi*7e9*0.089*math.Pow(0.038, 3)/12/(long*long)/3, links["each leg as a column"].Capacity,
+		0.001)
 	assert.InEpsilon(t, f*0.65, links["each leg as a column"].Demand, 0.001)
 	// The pull off and the turning of a pull that acts 49 mm before the middle of the legs.
 	straight, err := d.Work(good["board-body"].Over(builds.Values{Num: map[string]float64{"steep_deg": 85}}), s)
@@ -110,7 +112,8 @@ func TestWhatIsScrewedMeetsItsStuds(t *testing.T) {
 				assert.Len(t, held, 3)
 			}
 			for _, off := range held {
-				assert.Less(t, math.Abs(float64(off)), float64(wide)/2-0.05, "%s at %v: the board goes on beyond its last screw", key, spacing)
+				assert.Less(t, math.Abs(float64(off)), float64(wide)/2-0.05, "%s at %v: the board goes on beyond its last screw",
+					key, spacing)
 				near := math.Inf(1)
 				for _, x := range studs {
 					near = math.Min(near, math.Abs(float64(x-at.At-off)))
@@ -177,7 +180,8 @@ func TestWetWood(t *testing.T) {
 		design, link string
 		of           float64
 	}{
-		{"bar", "bar in bending, both hands", 0.85}, {"step", "tread in bending", 0.85}, {"step", "tread on a leg", 0.67}, {"box", "face, 76 cm high", 0.85}, {"box", "panels below, 76 cm high", 0.67},
+		{"bar", "bar in bending, both hands", 0.85}, {"step", "tread in bending", 0.85}, {"step", "tread on a leg", 0.67},
+		{"box", "face, 76 cm high", 0.85}, {"box", "panels below, 76 cm high", 0.67},
 		{"board-bands", "stud at 1.26 m", 0.85}, {"board-body", "board between the studs", 0.85},
 	} {
 		d, err := builds.DesignByKey(c.design)
@@ -188,7 +192,8 @@ func TestWetWood(t *testing.T) {
 		require.NoError(t, err)
 		assert.InEpsilon(t, c.of, linkOf(t, damp.Built, c.link).Capacity/linkOf(t, dry.Built, c.link).Capacity, 1e-9, c.link)
 	}
-	for design, link := range map[string]string{"board-bands": "screws at 1.26 m", "pegs": "fixings in the wall", "shelf": "fixings in the wall"} {
+	for design, link := range map[string]string{"board-bands": "screws at 1.26 m", "pegs": "fixings in the wall",
+		"shelf": "fixings in the wall"} {
 		d, err := builds.DesignByKey(design)
 		require.NoError(t, err)
 		dry, err := d.Work(good[design], at(design))
@@ -236,7 +241,8 @@ func TestATreadIsAsWideAsItIsCut(t *testing.T) {
 	d, err := builds.DesignByKey("step")
 	require.NoError(t, err)
 	for _, tread := range builds.TreadStocks() {
-		w, err := d.Work(builds.Values{Num: map[string]float64{"flare_m": 0.05}, Word: map[string]string{"stock": tread.Key}}, here())
+		w, err := d.Work(builds.Values{Num: map[string]float64{"flare_m": 0.05}, Word: map[string]string{"stock": tread.Key}},
+			here())
 		require.NoError(t, err)
 		part := w.Built.Parts[0]
 		require.Equal(t, "tread", string(part.Name))

@@ -42,33 +42,40 @@ func (h FarmerHandle) Build() (Built, error) {
 	}
 	section = section.Of(steel)
 	half := float64(h.Mass.Value+h.Mass.Expanded()) / 2
-	hung := Check{Link: "each bail", Demand: half, Capacity: bailMark, Unit: "kg", Formula: "half of it at each end against {15 kg}, no mark", Source: "house value"}
+	hung := Check{Link: "each bail", Demand: half, Capacity: bailMark, Unit: "kg",
+		Formula: "half of it at each end against {15 kg}, no mark", Source: "house value"}
 	if !h.ByBail {
 		capacity, why := h.Strap.Capacity(false)
-		hung = Check{Link: "each strap", Demand: half * quantity.StandardGravity * CarryFactor, Capacity: capacity, Unit: "N", Formula: "half of it × 2 against its mark", Source: "its maker", Refused: why}
+		hung = Check{Link: "each strap", Demand: half * quantity.StandardGravity * CarryFactor, Capacity: capacity, Unit: "N",
+			Formula: "half of it × 2 against its mark", Source: "its maker", Refused: why}
 	}
 	load := float64(Weight(h.Mass)) * CarryFactor / 2
 	out := Built{
 		Title: "Farmer handle, " + pipeName(h.Pipe) + " pipe", Hours: [2]float64{1.5, 1.5},
 		Checks: []Check{
-			{Link: "pipe in bending at the hand", Demand: load * float64(h.Arm) / section.Modulus(), Capacity: steel.Bending, Unit: "Pa", Formula: "m/2 · g · arm · 2 over S", Source: "statics; 205 MPa / 1.67, wall × 0.875"},
+			{Link: "pipe in bending at the hand", Demand: load * float64(h.Arm) / section.Modulus(), Capacity: steel.Bending,
+				Unit: "Pa", Formula: "m/2 · g · arm · 2 over S", Source: "statics; 205 MPa / 1.67, wall × 0.875"},
 			hung,
 		},
-		Parts: []Part{{Name: "handle", Stock: "pipe-" + h.Pipe, Length: 2 * (h.Arm + endBeyond), Count: 2}, {Name: "collar, two at each end", Stock: "collar", Count: 8}, {Name: "cloth tape for the grip", Stock: "tape", Count: 1}},
+		Parts: []Part{{Name: "handle", Stock: "pipe-" + h.Pipe, Length: 2 * (h.Arm + endBeyond), Count: 2},
+			{Name: "collar, two at each end", Stock: "collar", Count: 8},
+			{Name: "cloth tape for the grip", Stock: "tape", Count: 1}},
 		Tools: []Text{"pipe cutter", "file", "tape", "scale"},
 		Steps: []Step{
 			{"Cut both handles of one length, file the ends round.", false},
-			{tell("Mark the middle of each, and %s from it to both sides: there the loads hang. Wind tape over {150 mm} in the middle, where the hand goes.", mm(h.Arm)), false},
+			{tell("Mark the middle of each, and %s from it to both sides: there the loads hang. Wind tape over {150 mm} in the "+
+				"middle, where the hand goes.", mm(h.Arm)), false},
 			h.hang(),
 			{"Push a collar on inside and one outside of each load, {10 mm} beside what hangs there, and tighten them.", false},
 			{"Weigh both as they are loaded: within {0.2 kg} of each other, and level in the hand.", true},
 			{"Collars lock at both ends; loads hang {50 mm} off the ground when it is picked up.", true},
 			{"Hang the proof load from the middle, nobody beneath.", true},
 		},
-		Proof:    tell("%s hung as it is carried, 5 minutes, nobody beneath. Passing raises nothing.", kilo(proofMass(h.Mass))),
-		ProofOf:  proofMass(h.Mass),
-		Inspect:  "Every 3 months: bends, cracks, rust, collars. Written down with the date.",
-		Cautions: []Text{"Not made to be dropped.", "Buckets by their bail only up to {15 kg}; above, a strap under the base.", guidance},
+		Proof:   tell("%s hung as it is carried, 5 minutes, nobody beneath. Passing raises nothing.", kilo(proofMass(h.Mass))),
+		ProofOf: proofMass(h.Mass),
+		Inspect: "Every 3 months: bends, cracks, rust, collars. Written down with the date.",
+		Cautions: []Text{"Not made to be dropped.", "Buckets by their bail only up to {15 kg}; above, a strap under the base.",
+			guidance},
 	}
 	if !h.ByBail {
 		out.Parts = append(out.Parts, Part{Name: "strap, a sewn loop, marked", Stock: "strap-sewn", Count: 4})
@@ -81,7 +88,9 @@ func (h FarmerHandle) hang() Step {
 	if h.ByBail {
 		return Step{"Hang a bucket or jug by its bail at each mark, as heavy as its fellow; its lid is shut.", false}
 	}
-	return Step{"Lay a strap flat under the base of each load, up two sides, both its loops over the pipe at the mark; tape it to the sides so that it cannot slip off.", false}
+	return Step{"Lay a strap flat under the base of each load, up two sides, both its loops over the pipe at the " +
+		"mark; tape it to " +
+		"the sides so that it cannot slip off.", false}
 }
 
 // LoadingPin is a threaded rod with a plate at its foot that weight plates are stacked on and an eye
@@ -106,7 +115,8 @@ const (
 // lowest weight plate bears on it; × 2. Errors are *quantity.FieldError of mass_kg, stack_m and bore_m.
 // Source: statics; Hardware; × 2 for what is carried.
 func (p LoadingPin) Build() (Built, error) {
-	if err := first(within("mass_kg", float64(p.Mass.Value), 1, 300, "kg"), within("stack_m", float64(p.Stack), 0.02, 0.7, "m"), within("bore_m", float64(p.Bore), float64(leastBore), 0.1, "m")); err != nil {
+	if err := first(within("mass_kg", float64(p.Mass.Value), 1, 300, "kg"), within("stack_m", float64(p.Stack), 0.02, 0.7, "m"),
+		within("bore_m", float64(p.Bore), float64(leastBore), 0.1, "m")); err != nil {
 		return Built{}, err
 	}
 	steel, err := MaterialByKey("steel-pipe")
@@ -122,25 +132,34 @@ func (p LoadingPin) Build() (Built, error) {
 	out := Built{
 		Title: "Loading pin", Hours: [2]float64{1, 1.5},
 		Checks: []Check{
-			{Link: "eye", Demand: f, Capacity: eye, Unit: "N", Formula: "{2 m} g against its mark", Source: "its maker", Refused: why},
-			{Link: "rod", Demand: f / rodArea, Capacity: steel.Bending, Unit: "Pa", Formula: "{2 m} g over its stress area", Source: "statics; 205 MPa / 1.67; ISO 898-1, from memory"},
-			{Link: "foot in bending", Demand: foot, Capacity: steel.Bending, Unit: "Pa", Formula: "{2 m} g · arm over 2π r t²/6 at its nut", Source: "statics; 205 MPa / 1.67"},
-			{Link: "bore over the rod", Fits: true, Demand: rodOutside, Capacity: float64(p.Bore), Unit: "m", Formula: "the rod against the plates' bore", Source: "geometry"},
-			{Link: "foot under the bore", Fits: true, Demand: float64(p.Bore) + 2*0.0125, Capacity: footSide, Unit: "m", Formula: "the foot reaches {12.5 mm} beyond the bore", Source: "house value"},
+			{Link: "eye", Demand: f, Capacity: eye, Unit: "N", Formula: "{2 m} g against its mark", Source: "its maker",
+				Refused: why},
+			{Link: "rod", Demand: f / rodArea, Capacity: steel.Bending, Unit: "Pa", Formula: "{2 m} g over its stress area",
+				Source: "statics; 205 MPa / 1.67; ISO 898-1, from memory"},
+			{Link: "foot in bending", Demand: foot, Capacity: steel.Bending, Unit: "Pa",
+				Formula: "{2 m} g · arm over 2π r t²/6 at its nut", Source: "statics; 205 MPa / 1.67"},
+			{Link: "bore over the rod", Fits: true, Demand: rodOutside, Capacity: float64(p.Bore), Unit: "m",
+				Formula: "the rod against the plates' bore", Source: "geometry"},
+			{Link: "foot under the bore", Fits: true, Demand: float64(p.Bore) + 2*0.0125, Capacity: footSide, Unit: "m",
+				Formula: "the foot reaches {12.5 mm} beyond the bore", Source: "house value"},
 		},
 		Parts: []Part{
-			{Name: "rod, cut to length", Stock: "rod-m20", Count: 1}, {Name: "foot", Stock: "base-plate", Count: 1}, {Name: "eye nut, marked", Stock: "eye-nut-m20", Count: 1}, {Name: "nut", Stock: "nut-m20", Count: nuts},
+			{Name: "rod, cut to length", Stock: "rod-m20", Count: 1}, {Name: "foot", Stock: "base-plate", Count: 1},
+			{Name: "eye nut, marked", Stock: "eye-nut-m20", Count: 1}, {Name: "nut", Stock: "nut-m20", Count: nuts},
 		},
 		Tools: []Text{"hacksaw", "file", "two spanners of {30 mm}", "paint"},
 		Steps: []Step{
 			{tell("Cut the rod to %s. File its end until a nut runs on by hand.", mm(p.Stack+rodBeyond)), false},
-			{"At its lower end turn on two nuts, {5 mm} of rod below them, and lock them against each other. Set the foot on them and draw a third nut down on it.", false},
+			{"At its lower end turn on two nuts, {5 mm} of rod below them, and lock them against each other. Set the " +
+				"foot on them " +
+				"and draw a third nut down on it.", false},
 			{"At its upper end turn on a nut, then the eye nut until the rod fills its thread; lock the nut against it.", false},
 			{"Draw a line of paint over nuts and rod: they have turned when it is broken. Nothing turns by hand.", true},
 			{"Stack the plates on the foot, the largest lowest, and draw the fifth nut down on them before it is lifted.", false},
 			{"Hang it with the proof load, a hand above the floor, for 5 minutes; look again.", true},
 		},
-		Proof:   tell("%s on it, hung by its eye for 5 minutes, a hand above the floor, nobody's foot beneath. Passing raises nothing.", kilo(proofMass(p.Mass))),
+		Proof: tell("%s on it, hung by its eye for 5 minutes, a hand above the floor, nobody's foot beneath. Passing "+
+			"raises nothing.", kilo(proofMass(p.Mass))),
 		ProofOf: proofMass(p.Mass), Inspect: looked("eye, threads, foot, lines of paint"),
 		Cautions: []Text{guidance, "Not made to be dropped, not swung.", "Feet beside it, never below it."},
 	}
@@ -166,14 +185,18 @@ var pinDesign = known(150, Design{
 	Instead: always("plates in a strong pack, or on a bar"),
 	Key:     "pin", Name: "Loading pin", Does: "plates hung from one hand, a belt or a strap", On: Nowhere,
 	Asks: asked(
-		Ask{Key: "mass_kg", Label: "Plates on it", Kind: quantity.KindMass, Low: 1, High: 300}, metres("stack_m", "Stack of plates, high", 0.02, 0.7),
-		Ask{Key: "bore_m", Label: "Plates' bore", Kind: quantity.KindThin, Low: float64(leastBore), High: 0.1, Help: "{25 to 28 mm}, or {50 mm}: measure it."}, marked("eye_n", "Eye is marked with"),
+		Ask{Key: "mass_kg", Label: "Plates on it", Kind: quantity.KindMass, Low: 1, High: 300},
+		metres("stack_m", "Stack of plates, high", 0.02, 0.7),
+		Ask{Key: "bore_m", Label: "Plates' bore", Kind: quantity.KindThin, Low: float64(leastBore), High: 0.1,
+			Help: "{25 to 28 mm}, or {50 mm}: measure it."}, marked("eye_n", "Eye is marked with"),
 	),
 	Starts: func(s Situation) Values {
-		return Values{Num: map[string]float64{"mass_kg": max(20, math.Round(float64(s.Body.Value)/4)), "stack_m": 0.15, "bore_m": 0.05, "eye_n": 0}}
+		return Values{Num: map[string]float64{"mass_kg": max(20, math.Round(float64(s.Body.Value)/4)), "stack_m": 0.15,
+			"bore_m": 0.05, "eye_n": 0}}
 	},
 	Build: func(v Values, _ Situation) (Built, error) {
-		return LoadingPin{Mass: quantity.Estimate{Value: v.mass("mass_kg")}, Stack: v.length("stack_m"), Bore: v.length("bore_m"), Eye: Hardware{Kind: MetalLink, Working: v.force("eye_n")}}.Build()
+		return LoadingPin{Mass: quantity.Estimate{Value: v.mass("mass_kg")}, Stack: v.length("stack_m"), Bore: v.length("bore_m"),
+			Eye: Hardware{Kind: MetalLink, Working: v.force("eye_n")}}.Build()
 	},
 	Draw: drawPin,
 })
@@ -183,9 +206,12 @@ func drawPin(v Values, _ Situation) []Figure {
 	const low, nut = 0.05, 0.016
 	top := low + footThick + stack
 	return []Figure{{Name: "side, cut", Marks: []Mark{
-		rect(OfSteel, -rodOutside/2, 0, rodOutside, stack+float64(rodBeyond), "rod"), rect(OfSteel, -footSide/2, low, footSide, footThick, "foot in bending"),
+		rect(OfSteel, -rodOutside/2, 0, rodOutside, stack+float64(rodBeyond), "rod"),
+		rect(OfSteel, -footSide/2, low, footSide, footThick, "foot in bending"),
 		rect(OfSteel, -nutBears, low-2*nut, 2*nutBears, 2*nut, ""), rect(OfSteel, -nutBears, low+footThick, 2*nutBears, nut, ""),
-		rect(OfLoad, -0.18, low+footThick, 0.18-bore/2, stack, ""), rect(OfLoad, bore/2, low+footThick, 0.18-bore/2, stack, ""), rect(OfSteel, -nutBears, top, 2*nutBears, nut, ""),
-		round(OfSteel, 0, stack+float64(rodBeyond)+0.02, 0.06, "eye"), upward(0.26, 0, stack+float64(rodBeyond)), upward(-0.26, low+footThick, stack), across(-footSide/2, -0.05, footSide),
+		rect(OfLoad, -0.18, low+footThick, 0.18-bore/2, stack, ""), rect(OfLoad, bore/2, low+footThick, 0.18-bore/2, stack, ""),
+		rect(OfSteel, -nutBears, top, 2*nutBears, nut, ""),
+		round(OfSteel, 0, stack+float64(rodBeyond)+0.02, 0.06, "eye"), upward(0.26, 0, stack+float64(rodBeyond)),
+		upward(-0.26, low+footThick, stack), across(-footSide/2, -0.05, footSide),
 	}}}
 }

@@ -12,8 +12,10 @@ import (
 // Screws that boards are held with, as shops sell them: in metric lengths and in inches, and worked out as
 // the smaller of both. Keys are of old and stand in files.
 var (
-	lagWords = words("6.5x115", "{6 × 120 mm|¼ × 4½ in}", "8x125", "{8 × 130 mm|5⁄16 × 5 in}", "6.5x150", "{6 × 150 mm|¼ × 6 in}", "8x150", "{8 × 150 mm|5⁄16 × 6 in}")
-	lags     = map[string][3]quantity.Length{"6.5x115": {0.0060, 0.1143, 0.068}, "8x125": {0.008, 0.125, 0.078}, "6.5x150": {0.0060, 0.150, 0.090}, "8x150": {0.008, 0.150, 0.094}}
+	lagWords = words("6.5x115", "{6 × 120 mm|¼ × 4½ in}", "8x125", "{8 × 130 mm|5⁄16 × 5 in}", "6.5x150", "{6 × 150 mm|¼ × 6 in}",
+		"8x150", "{8 × 150 mm|5⁄16 × 6 in}")
+	lags = map[string][3]quantity.Length{"6.5x115": {0.0060, 0.1143, 0.068}, "8x125": {0.008, 0.125, 0.078},
+		"6.5x150": {0.0060, 0.150, 0.090}, "8x150": {0.008, 0.150, 0.094}}
 )
 
 // wallAsks are what is asked of a wall, by what it is built of: of one that a body hangs from whether its
@@ -25,14 +27,17 @@ func wallAsks(v Values, s Situation) []Ask {
 	case WoodStuds:
 		asks = []Ask{
 			{Key: "stud", Label: "Studs", Words: words("89", "{38 × 89 mm|2 × 4}", "63", "{38 × 63 mm|2 × 3}, or not known")},
-			yesNo("plate_held", "Top plate nailed to the floor above", "Look from the loft or behind the lining. A partition that is held by nothing takes bands to {250 N} only."),
-			{Key: "ends", Label: "Studs held by their plates with", Words: endWords, Help: "What is pulled off the studs goes on into both plates."},
+			yesNo("plate_held", "Top plate nailed to the floor above",
+				"Look from the loft or behind the lining. A partition that is held by nothing takes bands to {250 N} only."),
+			{Key: "ends", Label: "Studs held by their plates with", Words: endWords,
+				Help: "What is pulled off the studs goes on into both plates."},
 		}
 		if base.Ends == RatedAngles {
 			asks = append(asks, marked("angle_n", "Each angle is marked with"))
 		}
 		asks = append(asks, Ask{Key: "screw", Label: "Lag screws", Words: lagWords},
-			yesNo("cut", "Lining cut out behind the board", "Board straight on the studs: screws then hold sideways twice as much."), damp, wholeHold)
+			yesNo("cut", "Lining cut out behind the board",
+				"Board straight on the studs: screws then hold sideways twice as much."), damp, wholeHold)
 	case MasonryWall:
 		asks = masonryAsks()
 	default:
@@ -44,7 +49,8 @@ func wallAsks(v Values, s Situation) []Ask {
 // wallChanges are changes of what is held with screws in a wall, the cheapest first, each of more by
 // itself and with all that can be done about the screws.
 func wallChanges(more ...change) []change {
-	cut, long := sized("the lining cut out behind it", "cut", "yes"), sized("lag screws of {8 × 150 mm|5⁄16 × 6 in}", "screw", "8x150")
+	cut, long := sized("the lining cut out behind it", "cut", "yes"),
+		sized("lag screws of {8 × 150 mm|5⁄16 × 6 in}", "screw", "8x150")
 	all := []change{cut, long, cut.and(long)}
 	for _, m := range more {
 		all = append(all, m, m.and(cut).and(long))
@@ -70,8 +76,9 @@ func wallFit(s Situation, v Values) Values {
 		ends = CommonNails
 	}
 	return masonryStarts(s).Over(Values{
-		Num:  map[string]float64{"angle_n": 0},
-		Word: map[string]string{"stud": "63", "plate_held": "no", "ends": string(ends), "screw": "6.5x115", "cut": "no", "wet": "no"},
+		Num: map[string]float64{"angle_n": 0},
+		Word: map[string]string{"stud": "63", "plate_held": "no", "ends": string(ends), "screw": "6.5x115", "cut": "no",
+			"wet": "no"},
 	}).Over(unanswered(append([]Ask{wholeHold}, wallHolds...)...)).Over(v)
 }
 
@@ -98,8 +105,10 @@ var bandBoard = known(10, Design{
 	Key:     "board-bands", Name: "Wall board for bands", Does: "anchors for bands, high, at the chest and low", On: OnWall,
 	Asks: func(v Values, s Situation) []Ask {
 		return append([]Ask{
-			{Key: "pull_n", Label: "Hardest pull of the bands", Kind: quantity.KindForce, Low: 10, High: 1500, Help: "All strands together, at the most that a set-up can be pulled to, with its ±."},
-			{Key: "rings", Label: "Rings", Words: words("all", "High, chest and low", "two", "Chest and low", "high", "High", "chest", "Chest", "low", "Low")},
+			{Key: "pull_n", Label: "Hardest pull of the bands", Kind: quantity.KindForce, Low: 10, High: 1500,
+				Help: "All strands together, at the most that a set-up can be pulled to, with its ±."},
+			{Key: "rings", Label: "Rings", Words: words("all", "High, chest and low", "two", "Chest and low", "high", "High",
+				"chest", "Chest", "low", "Low")},
 			marked("ring_n", "Each ring is marked with"),
 		}, wallAsks(v, s)...)
 	},
@@ -108,7 +117,8 @@ var bandBoard = known(10, Design{
 		if over := s.over(); over > 0 && over < ringHigh*s.Stature-ringHighOff+0.1 {
 			rings = "two" // the high one has no room
 		}
-		return wallFit(s, Values{Num: map[string]float64{"pull_n": max(10, min(1500, float64(s.Pull))), "ring_n": 0}, Word: map[string]string{"rings": rings}})
+		return wallFit(s, Values{Num: map[string]float64{"pull_n": max(10, min(1500, float64(s.Pull))), "ring_n": 0},
+			Word: map[string]string{"rings": rings}})
 	},
 	Build: func(v Values, s Situation) (Built, error) {
 		out, err := bandBoardOf(v, s).Build()
@@ -118,7 +128,8 @@ var bandBoard = known(10, Design{
 	Gives: func(v Values, s Situation) (out []capability.Supply) {
 		for _, h := range ringHeights(v, s) {
 			at := float64(h / max(s.Stature, 0.5))
-			out = append(out, capability.Supply{Kind: capability.Anchor, At: capability.Span{From: at, To: at}, Strength: v.force("pull_n"), Quality: 1})
+			out = append(out, capability.Supply{Kind: capability.Anchor, At: capability.Span{From: at, To: at},
+				Strength: v.force("pull_n"), Quality: 1})
 		}
 		return out
 	},
@@ -131,7 +142,8 @@ func bandBoardOf(v Values, s Situation) WallBoard {
 	w := WallBoard{Use: ForBands, Owner: owner, Base: base, Diameter: lag[0], Length: lag[1], Thread: lag[2], Cut: v.yes("cut")}
 	for _, h := range ringHeights(v, s) {
 		w.Base.High = max(w.Base.High, h+0.05) // what is above the ceiling is refused by its place
-		w.Rings = append(w.Rings, Ring{Height: h, Pull: v.force("pull_n"), Mark: Hardware{Kind: MetalLink, Working: v.force("ring_n")}})
+		w.Rings = append(w.Rings, Ring{Height: h, Pull: v.force("pull_n"),
+			Mark: Hardware{Kind: MetalLink, Working: v.force("ring_n")}})
 	}
 	return w
 }
@@ -141,13 +153,15 @@ func bodyBoardOf(v Values, s Situation) WallBoard {
 	lag := lags[v.Word["screw"]]
 	base.High = max(base.High, v.length("ring_m")+0.05)
 	return WallBoard{
-		Use: ForBody, Owner: owner, Base: base, Wood: v.Word["board"], Timber: timberOf(v), Diameter: lag[0], Length: lag[1], Thread: lag[2], Cut: v.yes("cut"), Legs: v.yes("legs"), Body: s.body(v), Steep: v.Num["steep_deg"],
+		Use: ForBody, Owner: owner, Base: base, Wood: v.Word["board"], Timber: timberOf(v), Diameter: lag[0], Length: lag[1],
+		Thread: lag[2], Cut: v.yes("cut"), Legs: v.yes("legs"), Body: s.body(v), Steep: v.Num["steep_deg"],
 		Rings: []Ring{{Height: v.length("ring_m"), Mark: Hardware{Kind: MetalLink, Working: v.force("ring_n")}}},
 	}
 }
 
 // boardWoods are the groups that a board for a body may be stamped with, the weakest first.
-var boardWoods = words("timber-graded:spruce-pine-fir", "Spruce-pine-fir", "timber-graded:hem-fir", "Hem-fir", "timber-graded:douglas-fir-larch", "Douglas fir-larch", "timber-graded:southern-pine", "Southern pine")
+var boardWoods = words("timber-graded:spruce-pine-fir", "Spruce-pine-fir", "timber-graded:hem-fir", "Hem-fir",
+	"timber-graded:douglas-fir-larch", "Douglas fir-larch", "timber-graded:southern-pine", "Southern pine")
 
 var bodyBoard = known(20, Design{
 	Changes: func(v Values, _ Situation) []change {
@@ -159,7 +173,8 @@ var bodyBoard = known(20, Design{
 				more = append(more, nearer, legs.and(nearer))
 			}
 		}
-		larch, upright := sized("a board stamped Douglas fir-larch", "board", "timber-graded:douglas-fir-larch"), sized("an upright over each stud, plate to plate", "ends", string(Uprights))
+		larch, upright := sized("a board stamped Douglas fir-larch", "board", "timber-graded:douglas-fir-larch"),
+			sized("an upright over each stud, plate to plate", "ends", string(Uprights))
 		for _, c := range slices.Clone(more) {
 			more = append(more, c.and(larch), c.and(upright), c.and(larch).and(upright))
 		}
@@ -180,7 +195,8 @@ var bodyBoard = known(20, Design{
 	Asks: func(v Values, s Situation) []Ask {
 		asks := []Ask{
 			metres("ring_m", "Ring above the floor", 1.0, 2.6), marked("ring_n", "Ring on its through-bolts, marked"),
-			{Key: "steep_deg", Label: "Least angle of the strap to the wall's normal, degrees", Kind: quantity.KindCount, Low: 0, High: 85, Help: "45 or steeper: feet towards the wall."},
+			{Key: "steep_deg", Label: "Least angle of the strap to the wall's normal, degrees", Kind: quantity.KindCount, Low: 0,
+				High: 85, Help: "45 or steeper: feet towards the wall."},
 			{Key: "board", Label: "Board's stamp, No. 2", Words: boardWoods},
 			yesNo("legs", "On two legs to the floor", "Screws then carry only what pulls off the wall."), worn,
 		}
@@ -190,7 +206,8 @@ var bodyBoard = known(20, Design{
 		return append(append(asks, timberAsks(v)...), wallAsks(v, s)...)
 	},
 	Starts: func(s Situation) Values {
-		return wallFit(s, Values{Num: map[string]float64{"ring_m": 2.15, "ring_n": 0, "steep_deg": 60, "worn_kg": 0}, Word: map[string]string{"legs": "yes", "board": boardWoods[0].Key, "screw": "8x125"}}).
+		return wallFit(s, Values{Num: map[string]float64{"ring_m": 2.15, "ring_n": 0, "steep_deg": 60, "worn_kg": 0},
+			Word: map[string]string{"legs": "yes", "board": boardWoods[0].Key, "screw": "8x125"}}).
 			Over(timberStarts()).Over(unanswered(underHold))
 	},
 	Build: func(v Values, s Situation) (Built, error) { return bodyBoardOf(v, s).Build() },
@@ -255,16 +272,20 @@ var doorStrap = known(30, Design{
 	Instead: always("the band under the foot, or round a post that stands by itself"),
 	Key:     "door-strap", Name: "Door strap", Does: "an anchor for bands at any height, without a screw", On: OnDoor,
 	Asks: asked(
-		Ask{Key: "pull_n", Label: "Hardest pull of the bands", Kind: quantity.KindForce, Low: 10, High: 1500, Help: "All strands together, at the most that a set-up can be pulled to, with its ±."},
+		Ask{Key: "pull_n", Label: "Hardest pull of the bands", Kind: quantity.KindForce, Low: 10, High: 1500,
+			Help: "All strands together, at the most that a set-up can be pulled to, with its ±."},
 		yesNo("read", "All of these bands were pulled on a scale", ""),
-		Ask{Key: "door", Label: "Door", Words: words("solid", "Solid or framed, three hinges", "light", "Hollow, glazed, sliding or folding, or not known")},
+		Ask{Key: "door", Label: "Door", Words: words("solid", "Solid or framed, three hinges", "light",
+			"Hollow, glazed, sliding or folding, or not known")},
 		yesNo("away", "Opens away from who pulls", ""), yesNo("latched", "Its latch holds", ""),
-		Ask{Key: "gap_m", Label: "Gap between leaf and frame", Kind: quantity.KindThin, Low: 0, High: 0.05}, Ask{Key: "knot_m", Label: "Knot or tube behind the leaf", Kind: quantity.KindThin, Low: 0.005, High: 0.2},
+		Ask{Key: "gap_m", Label: "Gap between leaf and frame", Kind: quantity.KindThin, Low: 0, High: 0.05},
+		Ask{Key: "knot_m", Label: "Knot or tube behind the leaf", Kind: quantity.KindThin, Low: 0.005, High: 0.2},
 		marked("strap_n", "Strap is marked with"),
 	),
 	Starts: func(s Situation) Values {
 		v := Values{
-			Num:  map[string]float64{"pull_n": max(10, min(1500, float64(s.Pull))), "gap_m": float64(usualGap), "knot_m": 0.04, "strap_n": 0},
+			Num: map[string]float64{"pull_n": max(10, min(1500, float64(s.Pull))), "gap_m": float64(usualGap), "knot_m": 0.04,
+				"strap_n": 0},
 			Word: map[string]string{"read": "no", "door": "light", "away": "no", "latched": "no"},
 		}
 		if s.Read {
@@ -288,14 +309,16 @@ var doorStrap = known(30, Design{
 	},
 	Build: func(v Values, s Situation) (Built, error) {
 		out, err := DoorStrap{
-			Door: DoorBuild(v.Word["door"]), Away: v.yes("away"), Latched: v.yes("latched"), Gap: v.length("gap_m"), Knot: v.length("knot_m"), Pull: v.force("pull_n"), Read: v.yes("read"),
+			Door: DoorBuild(v.Word["door"]), Away: v.yes("away"), Latched: v.yes("latched"), Gap: v.length("gap_m"),
+			Knot: v.length("knot_m"), Pull: v.force("pull_n"), Read: v.yes("read"),
 			Strap: Hardware{Kind: SewnStrap, Working: v.force("strap_n")},
 		}.Build()
 		out.Cautions = append(out.Cautions, s.recoils(v.force("pull_n"))...)
 		return out, err
 	},
 	Gives: func(v Values, _ Situation) []capability.Supply {
-		return []capability.Supply{{Kind: capability.Anchor, Strength: v.force("pull_n"), Quality: 1, Caution: "sign on the other side, latch looked at before each set"}}
+		return []capability.Supply{{Kind: capability.Anchor, Strength: v.force("pull_n"), Quality: 1,
+			Caution: "sign on the other side, latch looked at before each set"}}
 	},
 	Draw: drawDoorStrap,
 })
@@ -309,9 +332,12 @@ func barWords() (out []Word) {
 
 func barOf(v Values, s Situation) Bar {
 	return Bar{
-		Use: BarUse(v.Word["use"]), Stock: v.Word["stock"], Span: v.length("span_m"), Inside: v.length("inside_m"), Body: s.body(v), Support: BarSupport(v.Word["support"]),
-		Rated: v.force("rated_n"), Held: v.yes("held"), AtWall: v.yes("at_wall"), Wet: v.yes("wet"), Joists: overheadOf(joistPrefix, v, s),
-		High: v.length("high_m"), Spread: v.length("spread_m"), Weighs: v.mass("support_kg"), Mu: v.Num["mu"], Timber: timberOf(v),
+		Use: BarUse(v.Word["use"]), Stock: v.Word["stock"], Span: v.length("span_m"), Inside: v.length("inside_m"),
+		Body: s.body(v), Support: BarSupport(v.Word["support"]),
+		Rated: v.force("rated_n"), Held: v.yes("held"), AtWall: v.yes("at_wall"), Wet: v.yes("wet"),
+		Joists: overheadOf(joistPrefix, v, s),
+		High:   v.length("high_m"), Spread: v.length("spread_m"), Weighs: v.mass("support_kg"), Mu: v.Num["mu"],
+		Timber: timberOf(v),
 	}
 }
 
@@ -331,7 +357,8 @@ func barChanges(v Values, s Situation) (out []change) {
 			holds = append(holds, hold.and(c))
 		}
 	}
-	hang, chairs, hung := v.Word["use"] == string(HangFrom), v.Word["support"] == string(Chairs), v.Word["support"] == string(Brackets)
+	hang, chairs, hung := v.Word["use"] == string(HangFrom), v.Word["support"] == string(Chairs),
+		v.Word["support"] == string(Brackets)
 	switch {
 	case hang && !hung:
 		holds = nil
@@ -339,8 +366,13 @@ func barChanges(v Values, s Situation) (out []change) {
 			words Text
 			wide  float64
 		}{{"two sawn joists that were seen", 0.038}, {"two pairs of sawn joists that were seen, each bolted together", 0.076}} {
-			to := sized("on brackets bolted through "+j.words+", {38 × 235 mm|2 × 10} of stamped Douglas fir-larch, {0.4 m} apart, {3.6 m} from bearing to bearing, {0.6 m} from one of them, below a furnished room, instead of "+Text(v.Word["support"]),
-				"support", string(Brackets), "overhead", "sawn", "above", string(FurnishedRoom), "joists_m", 0.4, "wood", "timber-graded:douglas-fir-larch", joistPrefix+"b_m", j.wide, joistPrefix+"h_m", 0.235, joistPrefix+"span_m", 3.6, joistPrefix+"at_m", 0.6, "bolt_m", 0.016, "above_m", 0.16)
+			to := sized("on brackets bolted through "+j.words+", {38 × 235 mm|2 × 10} of stamped Douglas fir-larch, "+
+				"{0.4 m} apart, "+
+				"{3.6 m} from bearing to bearing, {0.6 m} from one of them, below a furnished "+
+				"room, instead of "+Text(v.Word["support"]),
+				"support", string(Brackets), "overhead", "sawn", "above", string(FurnishedRoom), "joists_m", 0.4, "wood",
+				"timber-graded:douglas-fir-larch", joistPrefix+"b_m", j.wide, joistPrefix+"h_m", 0.235, joistPrefix+"span_m",
+				3.6, joistPrefix+"at_m", 0.6, "bolt_m", 0.016, "above_m", 0.16)
 			to.world = true
 			holds = append(holds, hold.and(to))
 		}
@@ -394,7 +426,8 @@ func barsWith(hold change, hung bool, v Values, s Situation) (out []change) {
 			}
 			c := hold.and(sized(b.Name, "stock", b.Key))
 			if i > 0 {
-				c = c.and(sized(tell("%s between the supports", metre(span, 1)), "span_m", span, "inside_m", math.Min(v.Num["inside_m"], span/2)))
+				c = c.and(sized(tell("%s between the supports", metre(span, 1)), "span_m", span, "inside_m",
+					math.Min(v.Num["inside_m"], span/2)))
 			}
 			if b.Rolls {
 				c.note = better(v.Over(c.to), s)
@@ -419,10 +452,14 @@ var barDesign = known(40, Design{
 	Key: "bar", Name: "Bar for rows, or to hang from", Does: "rows under it, or hanging", On: OnFloor,
 	Asks: func(v Values, _ Situation) []Ask {
 		asks := []Ask{
-			{Key: "use", Label: "For", Words: words("row", "Rows, feet on the floor", "hang", "Hanging, pull-ups")}, {Key: "stock", Label: "Bar", Words: barWords()},
+			{Key: "use", Label: "For", Words: words("row", "Rows, feet on the floor", "hang", "Hanging, pull-ups")},
+			{Key: "stock", Label: "Bar", Words: barWords()},
 			metres("span_m", "Between the supports", 0.3, 2.5), metres("inside_m", "Each hand from its support", 0, 1.2),
-			{Key: "support", Label: "On", Words: words("sawhorses", "Sawhorses", "chairs", "Chairs", "brackets", "Brackets bolted through two joists")},
-			marked("rated_n", "Each support is marked with"), yesNo("held", "Held at both ends", "A board in cradles of {39 mm} with cheeks of {60 mm} and stops; a pipe with pins or collars."),
+			{Key: "support", Label: "On", Words: words("sawhorses", "Sawhorses", "chairs", "Chairs", "brackets",
+				"Brackets bolted through two joists")},
+			marked("rated_n", "Each support is marked with"),
+			yesNo("held", "Held at both ends",
+				"A board in cradles of {39 mm} with cheeks of {60 mm} and stops; a pipe with pins or collars."),
 		}
 		if v.Word["support"] == string(Chairs) {
 			asks = append(asks, yesNo("at_wall", "Chairs against a wall, no castors, nothing folds", ""))
@@ -430,15 +467,18 @@ var barDesign = known(40, Design{
 		if v.Word["support"] == string(Brackets) {
 			asks = append(asks, overheadAsks(joistPrefix)...)
 		} else {
-			asks = append(asks, metres("high_m", "Bar above the floor", 0.5, 1.2), metres("spread_m", "Feet of a support apart, across the bar", 0.2, 1.5),
+			asks = append(asks, metres("high_m", "Bar above the floor", 0.5, 1.2),
+				metres("spread_m", "Feet of a support apart, across the bar", 0.2, 1.5),
 				Ask{Key: "support_kg", Label: "Each support weighs", Kind: quantity.KindMass, Low: 0.5, High: 60}, friction)
 		}
 		return append(append(asks, timberAsks(v)...), damp, worn)
 	},
 	Starts: func(s Situation) Values {
 		return overheadStarts(joistPrefix).Over(Values{
-			Num:  map[string]float64{"span_m": 0.8, "inside_m": 0.15, "high_m": 0.8, "spread_m": 0.45, "support_kg": 5, "mu": 0.2, "rated_n": 0, "worn_kg": 0},
-			Word: map[string]string{"use": "row", "stock": "graded-edge", "support": "sawhorses", "held": "yes", "at_wall": "no", "wet": s.outside()},
+			Num: map[string]float64{"span_m": 0.8, "inside_m": 0.15, "high_m": 0.8, "spread_m": 0.45, "support_kg": 5, "mu": 0.2,
+				"rated_n": 0, "worn_kg": 0},
+			Word: map[string]string{"use": "row", "stock": "graded-edge", "support": "sawhorses", "held": "yes", "at_wall": "no",
+				"wet": s.outside()},
 		}).Over(timberStarts())
 	},
 	Build: func(v Values, s Situation) (Built, error) {
@@ -456,15 +496,18 @@ var barDesign = known(40, Design{
 		if v.Word["use"] == string(HangFrom) {
 			return []capability.Supply{extra(v, capability.Of(capability.HangBar))}
 		}
-		return []capability.Supply{extra(v, capability.Supply{Kind: capability.LowBar, Quality: 1, Caution: "held at both ends, looked at before each set"})}
+		return []capability.Supply{extra(v, capability.Supply{Kind: capability.LowBar, Quality: 1,
+			Caution: "held at both ends, looked at before each set"})}
 	},
 	Draw: drawBar,
 })
 
 func ringsOf(v Values, s Situation) Rings {
 	return Rings{
-		Overhead: overheadOf("", v, s), Apart: v.length("apart_m"), Aside: v.Num["aside_deg"], Blocked: v.yes("blocked"), Swings: v.yes("swings"), Body: s.body(v),
-		Strap: Hardware{Kind: SewnStrap, Working: v.force("strap_n")}, Plate: Hardware{Kind: MetalLink, Working: v.force("plate_n")},
+		Overhead: overheadOf("", v, s), Apart: v.length("apart_m"), Aside: v.Num["aside_deg"], Blocked: v.yes("blocked"),
+		Swings: v.yes("swings"), Body: s.body(v),
+		Strap: Hardware{Kind: SewnStrap, Working: v.force("strap_n")},
+		Plate: Hardware{Kind: MetalLink, Working: v.force("plate_n")},
 	}
 }
 
@@ -472,12 +515,16 @@ var ringsDesign = known(50, Design{
 	Key: "rings", Name: "Rings from two joists", Does: "hanging, rows, chin-ups on straps", On: OnCeiling,
 	Asks: func(Values, Situation) []Ask {
 		return append(overheadAsks(""), metres("apart_m", "Straps apart", 0.2, 1.5),
-			Ask{Key: "aside_deg", Label: "Pulled aside by at most, degrees", Kind: quantity.KindCount, Low: 0, High: 45, Help: "Straps hang straight in hangs and chin-ups, along the joists in rows; flies and presses pull them aside."},
-			yesNo("blocked", "Blocking between the joists beside them, both sides", "A piece of the joists' size, tight between them, within {0.3 m} of the bolt: joists turn over without it."),
-			yesNo("swings", "The movement swings", "Then × 3.5 instead of 2.5."), marked("strap_n", "Each strap is marked with"), marked("plate_n", "Each plate, and the shackle in it, marked with"), worn)
+			Ask{Key: "aside_deg", Label: "Pulled aside by at most, degrees", Kind: quantity.KindCount, Low: 0, High: 45,
+				Help: "Straps hang straight in hangs and chin-ups, along the joists in rows; flies and presses pull them aside."},
+			yesNo("blocked", "Blocking between the joists beside them, both sides",
+				"A piece of the joists' size, tight between them, within {0.3 m} of the bolt: joists turn over without it."),
+			yesNo("swings", "The movement swings", "Then × 3.5 instead of 2.5."), marked("strap_n", "Each strap is marked with"),
+			marked("plate_n", "Each plate, and the shackle in it, marked with"), worn)
 	},
 	Starts: func(Situation) Values {
-		return overheadStarts("").Over(Values{Num: map[string]float64{"apart_m": 0.5, "aside_deg": 10, "strap_n": 0, "plate_n": 0, "worn_kg": 0}, Word: map[string]string{"swings": "no", "blocked": "no"}})
+		return overheadStarts("").Over(Values{Num: map[string]float64{"apart_m": 0.5, "aside_deg": 10, "strap_n": 0, "plate_n": 0,
+			"worn_kg": 0}, Word: map[string]string{"swings": "no", "blocked": "no"}})
 	},
 	Build: func(v Values, s Situation) (Built, error) { return ringsOf(v, s).Build() },
 	Changes: func(v Values, _ Situation) []change {
@@ -493,7 +540,8 @@ var ringsDesign = known(50, Design{
 	Gives: func(v Values, _ Situation) []capability.Supply {
 		return []capability.Supply{
 			extra(v, capability.Supply{Kind: capability.LowBar, Quality: 1, Caution: "both hands, one in each ring"}),
-			extra(v, capability.Supply{Kind: capability.HangBar, Quality: 0.9, Caution: "both hands, one in each ring; they turn: harder than a bar"}),
+			extra(v, capability.Supply{Kind: capability.HangBar, Quality: 0.9,
+				Caution: "both hands, one in each ring; they turn: harder than a bar"}),
 		}
 	},
 	Draw: drawRings,

@@ -9,7 +9,8 @@ import (
 
 // hold asks one; good is what has to be so, bad what is wrong where it is not.
 func hold(key string, label, good, bad, help Text) Ask {
-	return Ask{Key: key, Label: label, Hold: "yes", Help: help, Words: []Word{{"yes", good}, {"no", bad}, {"unknown", "Not known yet"}}}
+	return Ask{Key: key, Label: label, Hold: "yes", Help: help,
+		Words: []Word{{"yes", good}, {"no", bad}, {"unknown", "Not known yet"}}}
 }
 
 // stops are holds of a design before all else: refused is why one stops.
@@ -42,7 +43,8 @@ func open(asks []Ask, v Values) (out []Check) {
 		if a.Hold == "" && a.Least == 0 {
 			continue
 		}
-		out = append(out, Check{Link: "hold: " + lower(a.Label), Fits: true, Hold: true, Capacity: 1, Formula: "yes, seen on the spot", Source: "house rule", Refused: a.stops(v)})
+		out = append(out, Check{Link: "hold: " + lower(a.Label), Fits: true, Hold: true, Capacity: 1,
+			Formula: "yes, seen on the spot", Source: "house rule", Refused: a.stops(v)})
 	}
 	return out
 }
@@ -79,12 +81,19 @@ func unanswered(asks ...Ask) Values {
 
 // Holds of what is fixed to a wall, and of legs that stand before it.
 var (
-	socketHold = Ask{Key: "socket_m", Label: "Nearest socket, switch or tap, from its zones", Kind: quantity.KindLevel, Low: 0, High: 20, Least: socketClear,
-		Help: "Cables run straight up, down and sideways from sockets and switches, pipes from taps: so far beside those lines; 0 where nobody has measured."}
-	skirtingHold = hold("skirting", "Skirting out of its way", "Yes: none there, or notched round it", "No: it stands off the wall", "A board or a leg lies tight to the wall.")
-	coatingHold  = hold("coating", "Paint, plaster and boards of before 2000 tested", "Yes, or all of it is newer", "No: not tested, or they hold lead or asbestos", "Drilling makes dust: lead in paint, asbestos in boards and coatings.")
-	underHold    = hold("under", "Firm floor below the legs", "Yes: no heating in it, no laminate on it", "No: heating in it, or it floats", "Legs press on a small place; nothing is screwed into a heated floor.")
-	wholeHold    = hold("whole", "Studs whole where the board is", "Yes: neither bored nor notched", "No", "A hole or a notch takes most of a stud.")
+	socketHold = Ask{Key: "socket_m", Label: "Nearest socket, switch or tap, from its zones", Kind: quantity.KindLevel, Low: 0,
+		High: 20, Least: socketClear,
+		Help: "Cables run straight up, down and sideways from sockets and switches, pipes from taps: so far beside " +
+			"those lines; 0 " +
+			"where nobody has measured."}
+	skirtingHold = hold("skirting", "Skirting out of its way", "Yes: none there, or notched round it",
+		"No: it stands off the wall", "A board or a leg lies tight to the wall.")
+	coatingHold = hold("coating", "Paint, plaster and boards of before 2000 tested", "Yes, or all of it is newer",
+		"No: not tested, or they hold lead or asbestos", "Drilling makes dust: lead in paint, asbestos in boards and coatings.")
+	underHold = hold("under", "Firm floor below the legs", "Yes: no heating in it, no laminate on it",
+		"No: heating in it, or it floats", "Legs press on a small place; nothing is screwed into a heated floor.")
+	wholeHold = hold("whole", "Studs whole where the board is", "Yes: neither bored nor notched", "No",
+		"A hole or a notch takes most of a stud.")
 )
 
 // socketClear is how far off the lines above, below and beside sockets, switches and taps nothing is

@@ -28,7 +28,8 @@ var board2x4 = Section{Shape: Rect, B: boardThick, H: boardWide}
 // Joined is what one screw bears across two boards of 38 mm that lie on each other, in N, whatever
 // their grain; less where they get wet. Source: the general dowel equations, NDS 2018 chapter 12.
 func Joined(wet bool) (float64, error) {
-	f := Fixing{Kind: WoodScrew, Diameter: joinBears, Penetration: joinLong - boardThick - 2*joinThick, Gravity: Gravities[""], Wet: wet}
+	f := Fixing{Kind: WoodScrew, Diameter: joinBears, Penetration: joinLong - boardThick - 2*joinThick, Gravity: Gravities[""],
+		Wet: wet}
 	newtons, _, err := f.Sideways(Lateral{Side: boardThick, SideGravity: Gravities[""], SideAngle: 90, MainAngle: 90})
 	return newtons, err
 }
@@ -91,13 +92,15 @@ func (b Brace) Checks(modulus, allowed float64) (screws, bends Check, spots []Sp
 	spots = b.lap().Screws(screwsOfLap)
 	screws = Check{
 		Link: b.Name, Demand: b.along(spots), Capacity: lapShare * float64(len(spots)) * each, Unit: "N",
-		Formula: tell("0.15 F by its lever, along it, against 0.95 of %d screws at an end", len(spots)), Source: "statics; general dowel equations, NDS 2018 chapter 12",
+		Formula: tell("0.15 F by its lever, along it, against 0.95 of %d screws at an end", len(spots)),
+		Source:  "statics; general dowel equations, NDS 2018 chapter 12",
 	}
 	if len(spots) == 0 {
 		screws.Refused = "no screw finds room where they lie on each other"
 	}
 	lever := math.Max(b.Low*(b.High-b.Low), b.Upper*(b.High-b.Upper)) / b.High
-	bends = Check{Link: "uprights at the " + b.Name, Demand: b.level() * lever / modulus, Capacity: allowed, Unit: "Pa", Formula: "what runs level in it · a (h − a)/h over S", Source: "statics; strength of timber of unknown grade"}
+	bends = Check{Link: "uprights at the " + b.Name, Demand: b.level() * lever / modulus, Capacity: allowed, Unit: "Pa",
+		Formula: "what runs level in it · a (h − a)/h over S", Source: "statics; strength of timber of unknown grade"}
 	return screws, bends, spots, nil
 }
 

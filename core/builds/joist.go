@@ -65,7 +65,8 @@ func (j Joist) Check() (out JoistAnswer, _ error) {
 	case j.Bolt < 0 || j.Bolt >= j.H:
 		return out, quantity.At("bolt_above_edge_m", "a bolt goes through the joist, below its upper edge")
 	case j.Bolt > 0 && min(j.Bolt, j.H-j.Bolt) < holeEdge-hair:
-		return out, quantity.At("bolt_above_edge_m", "a bolt is no nearer to an edge than ", quantity.Amount(quantity.KindThin, holeEdge))
+		return out, quantity.At("bolt_above_edge_m", "a bolt is no nearer to an edge than ",
+			quantity.Amount(quantity.KindThin, holeEdge))
 	}
 	b := beam{length: float64(j.Span), stiffness: 1, loads: []point{{float64(j.At), float64(j.Load)}}}
 	out.Moment = b.moment()

@@ -57,7 +57,8 @@ func (l turned) holds(p Spot) bool {
 		end += (p.Across*l.cos - float64(l.Other)/2) / l.sin
 	}
 	below, above := float64(l.Ends[0]), float64(l.Ends[1])
-	return p.Along >= end+fromEnd*d-hair && (below == 0 || along >= -below+fromEnd*d-hair) && (above == 0 || along <= above-fromEnd*d+hair)
+	return p.Along >= end+fromEnd*d-hair && (below == 0 || along >= -below+fromEnd*d-hair) &&
+		(above == 0 || along <= above-fromEnd*d+hair)
 }
 
 // clear is whether two screws are far enough apart in both boards.
@@ -112,7 +113,8 @@ func (l Lap) Screws(most int) (best []Spot) {
 func (l Lap) figure(name string, link Text) Figure {
 	sin, cos := math.Sincos(l.Angle * math.Pi / 180)
 	half, other, reach := float64(l.Wide)/2, float64(l.Other)/2, 0.13
-	f := Figure{Name: name, Marks: []Mark{line(OfWood, -half, -reach, 0, 2*reach, ""), line(OfWood, half, reach, 0, -2*reach, link)}}
+	f := Figure{Name: name, Marks: []Mark{line(OfWood, -half, -reach, 0, 2*reach, ""),
+		line(OfWood, half, reach, 0, -2*reach, link)}}
 	if !l.Flush {
 		f.Marks = []Mark{rect(OfWood, -half, -float64(l.Out), 2*half, reach+float64(l.Out), link)}
 	}
@@ -123,7 +125,8 @@ func (l Lap) figure(name string, link Text) Figure {
 	f.Marks = append(f.Marks, round(OfLoad, 0, 0, 0.002, ""), across(-half, reach+0.02, 2*half))
 	for i, p := range l.Screws(screwsOfLap) {
 		const beside = 0.009
-		f.Marks = append(f.Marks, round(OfSteel, p.Across, p.Along, 0.006, ""), round(OfSteel, p.Across+beside, p.Along, 0, "").saying(Text(fmt.Sprint(i+1))))
+		f.Marks = append(f.Marks, round(OfSteel, p.Across, p.Along, 0.006, ""),
+			round(OfSteel, p.Across+beside, p.Along, 0, "").saying(Text(fmt.Sprint(i+1))))
 	}
 	return f
 }
@@ -138,5 +141,6 @@ func (l Lap) told(name string) Step {
 		}
 		at = append(at, fmt.Sprintf("%d at %s and %s %s", i+1, mm((p.Across+float64(l.Wide)/2)), mm(math.Abs(p.Along)), way))
 	}
-	return Step{tell("Screws of the %s, from its left edge and along it from where the middle lines cross, seen with its end below: %s. One that leans the other way is its mirror image.", name, strings.Join(at, "; ")), false}
+	return Step{tell("Screws of the %s, from its left edge and along it from where the middle lines cross, seen with its end "+
+		"below: %s. One that leans the other way is its mirror image.", name, strings.Join(at, "; ")), false}
 }

@@ -21,7 +21,8 @@ func TestScrewsOfALapKeepTheirDistances(t *testing.T) {
 	dot := func(a, b vec) float64 { return a.x*b.x + a.y*b.y }
 	most := 0
 	for range 400 {
-		l := builds.Lap{Wide: 0.089, Other: []quantity.Length{0.038, 0.089, 0.140}[r.IntN(3)], Angle: 15 + 65*r.Float64(), Flush: r.IntN(2) == 0, Out: quantity.Length(0.05 * r.Float64())}
+		l := builds.Lap{Wide: 0.089, Other: []quantity.Length{0.038, 0.089, 0.140}[r.IntN(3)], Angle: 15 + 65*r.Float64(),
+			Flush: r.IntN(2) == 0, Out: quantity.Length(0.05 * r.Float64())}
 		if r.IntN(2) == 0 {
 			l.Ends[0] = quantity.Length(0.08 + 0.1*r.Float64())
 		}
@@ -45,7 +46,8 @@ func TestScrewsOfALapKeepTheirDistances(t *testing.T) {
 			for _, s2 := range spots[:i] {
 				d := vec{p.x - s2.Across, p.y - s2.Along}
 				assert.True(t, math.Abs(d.y) >= 0.050-1e-6 || math.Abs(d.x) >= 0.015-1e-6, "in the upper board: %+v", l)
-				assert.True(t, math.Abs(dot(d, grain)) >= 0.050-1e-6 || math.Abs(dot(d, right)) >= 0.015-1e-6, "in the other: %+v", l)
+				assert.True(t, math.Abs(dot(d, grain)) >= 0.050-1e-6 || math.Abs(dot(d, right)) >= 0.015-1e-6,
+					"in the other: %+v", l)
 			}
 		}
 	}
@@ -77,7 +79,8 @@ func TestLapsAreDrawnAsTheyAreCounted(t *testing.T) {
 			}
 			drawn++
 			assert.GreaterOrEqual(t, screws, 2, f.Name)
-			assert.True(t, slices.ContainsFunc(f.Marks, func(m builds.Mark) bool { return m.About(w.Built.Checks) >= 0 }), "%s shows how far it is used", f.Name)
+			assert.True(t, slices.ContainsFunc(f.Marks, func(m builds.Mark) bool { return m.About(w.Built.Checks) >= 0 }),
+				"%s shows how far it is used", f.Name)
 		}
 		assert.GreaterOrEqual(t, drawn, 2, key)
 	}

@@ -15,9 +15,14 @@ func (w WallBoard) leg() quantity.Length { return w.Rings[0].Height - bodyBoardW
 func (w WallBoard) onLegs(down float64, board Material) []Check {
 	upright := Section{Shape: Rect, B: boardThick, H: bodyBoardWidth}
 	return []Check{
-		{Link: "board between its legs", Demand: down * float64(legsApart) / 4 / upright.Modulus(), Capacity: board.Allowable(bodyBoardWidth), Unit: "Pa", Formula: "V · apart/4 over S, on edge", Source: "statics; strength of " + board.Name},
-		{Link: "each leg as a column", Demand: down * SharedByStuds, Capacity: Slim(float64(w.leg())), Unit: "N", Formula: "0.65 V against π² E I/L² over 3", Source: "Euler; house factor"},
-		{Link: "board on the end of a leg", Demand: down * SharedByStuds / float64(boardWide*boardThick), Capacity: timberBearing * wetBearing(w.Base.Wet), Unit: "Pa", Formula: "0.65 V over the leg's end", Source: "house value"},
+		{Link: "board between its legs", Demand: down * float64(legsApart) / 4 / upright.Modulus(),
+			Capacity: board.Allowable(bodyBoardWidth), Unit: "Pa", Formula: "V · apart/4 over S, on edge",
+			Source: "statics; strength of " + board.Name},
+		{Link: "each leg as a column", Demand: down * SharedByStuds, Capacity: Slim(float64(w.leg())), Unit: "N",
+			Formula: "0.65 V against π² E I/L² over 3", Source: "Euler; house factor"},
+		{Link: "board on the end of a leg", Demand: down * SharedByStuds / float64(boardWide*boardThick),
+			Capacity: timberBearing * wetBearing(w.Base.Wet), Unit: "Pa", Formula: "0.65 V over the leg's end",
+			Source: "house value"},
 	}
 }
 

@@ -39,7 +39,8 @@ func partOf(t *testing.T, b builds.Built, name string) builds.Part {
 
 // Links of what is carried, by hand: a pin with 100 kg, an end of a handle, a sandbag's stitches.
 func TestWhatIsCarriedByHand(t *testing.T) {
-	pin := builds.LoadingPin{Mass: quantity.Estimate{Value: 100}, Stack: 0.2, Bore: 0.05, Eye: builds.Hardware{Kind: builds.MetalLink, Working: 2000}}
+	pin := builds.LoadingPin{Mass: quantity.Estimate{Value: 100}, Stack: 0.2, Bore: 0.05,
+		Eye: builds.Hardware{Kind: builds.MetalLink, Working: 2000}}
 	got, err := pin.Build()
 	require.NoError(t, err)
 	f := 100 * 9.80665 * 2
@@ -56,7 +57,8 @@ func TestWhatIsCarriedByHand(t *testing.T) {
 	got, err = pin.Build()
 	require.NoError(t, err)
 	assert.False(t, linkOf(t, got, "foot under the bore").OK(), "plates slip over their foot")
-	for field, change := range map[string]func(*builds.LoadingPin){"mass_kg": func(p *builds.LoadingPin) { p.Mass.Value = 0 }, "stack_m": func(p *builds.LoadingPin) { p.Stack = 2 }, "bore_m": func(p *builds.LoadingPin) { p.Bore = 0.01 }} {
+	for field, change := range map[string]func(*builds.LoadingPin){"mass_kg": func(p *builds.LoadingPin) { p.Mass.Value = 0 },
+		"stack_m": func(p *builds.LoadingPin) { p.Stack = 2 }, "bore_m": func(p *builds.LoadingPin) { p.Bore = 0.01 }} {
 		bad := pin
 		change(&bad)
 		_, err := bad.Build()
@@ -77,7 +79,8 @@ func TestWhatIsCarriedByHand(t *testing.T) {
 
 	// 20 kg cast 25 cm wide: 392.3 N; 196.1 N on each arm at 60 mm, 11.77 N·m over 411 mm³; the pin's ends stand
 	// out 21.7 mm: 196.1 · 10.8 over 53.3 mm³; 392.3 N over 2 · 21.7 · 10 mm²; 173 mm high.
-	cast, err := builds.CastBlock{Mass: quantity.Estimate{Value: 20}, Wide: 0.25, Joint: builds.Hardware{Kind: builds.MetalLink, Working: 1000}}.Build()
+	cast, err := builds.CastBlock{Mass: quantity.Estimate{Value: 20}, Wide: 0.25,
+		Joint: builds.Hardware{Kind: builds.MetalLink, Working: 1000}}.Build()
 	require.NoError(t, err)
 	assert.InEpsilon(t, 28.6e6, linkOf(t, cast, "arms at their threads").Demand, 0.002)
 	assert.InEpsilon(t, 39.8e6, linkOf(t, cast, "pin in bending").Demand, 0.005)
@@ -85,7 +88,8 @@ func TestWhatIsCarriedByHand(t *testing.T) {
 	assert.InDelta(t, 0.1734, linkOf(t, cast, "cover below the handle").Capacity, 0.0002)
 	assert.True(t, cast.OK())
 
-	bag, err := builds.Sandbag{Mass: quantity.Estimate{Value: 90}, Bags: 9, Density: 1.5, Outer: 90, Handle: builds.Hardware{Kind: builds.SewnStrap, Working: 3000}}.Build()
+	bag, err := builds.Sandbag{Mass: quantity.Estimate{Value: 90}, Bags: 9, Density: 1.5, Outer: 90,
+		Handle: builds.Hardware{Kind: builds.SewnStrap, Working: 3000}}.Build()
 	require.NoError(t, err)
 	assert.InEpsilon(t, 2*882.6, linkOf(t, bag, "a handle's stitches").Demand, 0.001)
 	assert.InDelta(t, 1800, linkOf(t, bag, "a handle's stitches").Capacity, 1e-9)
@@ -99,7 +103,9 @@ func TestTheFaceGrainOfABox(t *testing.T) {
 		sides := []float64{0.3 + 0.5*r.Float64(), 0.3 + 0.5*r.Float64(), 0.3 + 0.5*r.Float64()}
 		slices.Sort(sides)
 		x, y, z := sides[0], sides[1], sides[2]
-		b := builds.Box{Use: builds.StepOn, Panel: "softwood-plywood", Sides: [3]quantity.Length{quantity.Length(x), quantity.Length(y), quantity.Length(z)}, Thickness: 0.018, Across: 1 + r.IntN(2), Along: 1 + r.IntN(3), Mu: 0.5, Body: quantity.Estimate{Value: 70}}
+		b := builds.Box{Use: builds.StepOn, Panel: "softwood-plywood",
+			Sides: [3]quantity.Length{quantity.Length(x), quantity.Length(y), quantity.Length(z)}, Thickness: 0.018,
+			Across: 1 + r.IntN(2), Along: 1 + r.IntN(3), Mu: 0.5, Body: quantity.Estimate{Value: 70}}
 		got, err := b.Build()
 		require.NoError(t, err)
 		// Lying, the dividers along cut the middle side; on its long side those across the shortest.
@@ -117,11 +123,13 @@ func TestTheFaceGrainOfABox(t *testing.T) {
 			if !bill.Wanted[p.Rect].Grain {
 				continue
 			}
-			assert.InDelta(t, float64(bill.Wanted[p.Rect].Length), float64(p.Length), 1e-9, "%s is turned", bill.Wanted[p.Rect].Name)
+			assert.InDelta(t, float64(bill.Wanted[p.Rect].Length), float64(p.Length), 1e-9, "%s is turned",
+				bill.Wanted[p.Rect].Name)
 		}
 	}
 	// A face that only fits a sheet across its grain is refused by name.
-	wide := builds.Built{Parts: []builds.Part{{Name: "wide face", Stock: "softwood-plywood-18", Length: 1.0, Width: 2.0, Count: 1, Grain: true}}}
+	wide := builds.Built{Parts: []builds.Part{{Name: "wide face", Stock: "softwood-plywood-18", Length: 1.0, Width: 2.0, Count: 1,
+		Grain: true}}}
 	_, err = builds.BillOf(context.Background(), []builds.Built{wide}, builds.Prices{Currency: "GBP"}, nil)
 	var short *builds.Short
 	require.ErrorAs(t, err, &short)
@@ -172,7 +180,8 @@ func TestThePlatformsLayers(t *testing.T) {
 func TestAStepIsAsHighAsAsked(t *testing.T) {
 	for _, stock := range builds.TreadStocks() {
 		for _, flare := range []float64{0, 0.03, 0.06} {
-			v := builds.Values{Num: map[string]float64{"height_m": 0.45, "flare_m": flare}, Word: map[string]string{"stock": stock.Key}}
+			v := builds.Values{Num: map[string]float64{"height_m": 0.45, "flare_m": flare},
+				Word: map[string]string{"stock": stock.Key}}
 			w := worked(t, "step", v, here())
 			leg := partOf(t, w.Built, "leg")
 			high := 0.45 - float64(stock.Thickness)
@@ -192,10 +201,13 @@ func TestAStepIsAsHighAsAsked(t *testing.T) {
 func TestEveryPartIsNamedInTheSteps(t *testing.T) {
 	plain := strings.NewReplacer("'s", "", ",", "", ":", "")
 	for _, d := range builds.Designs() {
-		for _, base := range []space.Side{{Kind: space.TimberStud, Spacing: 0.406, Offset: 0.3, Lining: 0.0127}, {Kind: space.Brick}} {
+		for _, base := range []space.Side{{Kind: space.TimberStud, Spacing: 0.406, Offset: 0.3, Lining: 0.0127},
+			{Kind: space.Brick}} {
 			s := at(d.Key)
 			s.Room.Walls[0] = base
-			for _, also := range []builds.Values{{}, {Word: map[string]string{"screwed": "yes", "threaded": "yes", "bail": "yes", "strapped": "yes", "support": "chairs", "stock": "pipe-1-1/4"}}, {Word: map[string]string{"support": "brackets"}}} {
+			for _, also := range []builds.Values{{},
+				{Word: map[string]string{"screwed": "yes", "threaded": "yes", "bail": "yes", "strapped": "yes",
+					"support": "chairs", "stock": "pipe-1-1/4"}}, {Word: map[string]string{"support": "brackets"}}} {
 				v := good[d.Key].Over(also)
 				if d.Key == "step" {
 					delete(v.Word, "stock")
@@ -208,10 +220,13 @@ func TestEveryPartIsNamedInTheSteps(t *testing.T) {
 				}
 				text := strings.Join(said, " ")
 				for _, p := range w.Built.Parts {
-					known := slices.ContainsFunc(strings.Fields(plain.Replace(strings.ToLower(string(p.Name)))), func(word string) bool {
-						word = strings.TrimSuffix(word, "s")
-						return len(word) >= 3 && !slices.Contains([]string{"marked", "one", "two", "four", "eight", "each", "for", "the", "and", "with", "over", "wood", "mm"}, word) && strings.Contains(text, word)
-					})
+					known := slices.ContainsFunc(strings.Fields(plain.Replace(strings.ToLower(string(p.Name)))),
+						func(word string) bool {
+							word = strings.TrimSuffix(word, "s")
+							return len(word) >= 3 &&
+								!slices.Contains([]string{"marked", "one", "two", "four", "eight", "each", "for", "the", "and",
+									"with", "over", "wood", "mm"}, word) && strings.Contains(text, word)
+						})
 					assert.True(t, known, "%s: %s is in no step: %s", d.Key, p.Name, text)
 				}
 				// On brick nothing is said of studs, on studs nothing of anchors.

@@ -21,8 +21,10 @@ const (
 	UnseenUnits  Units = "unknown"
 )
 
-var unitWords = words("solid", "Solid bricks or blocks, seen, and in the anchor maker's listing", "concrete", "Concrete, {100 mm} or more",
-	"hollow", "Hollow, perforated, aerated or light blocks, in the maker's listing", "stone", "Stone", "chimney", "A chimney breast, clear of the flue",
+var unitWords = words("solid", "Solid bricks or blocks, seen, and in the anchor maker's listing", "concrete",
+	"Concrete, {100 mm} or more",
+	"hollow", "Hollow, perforated, aerated or light blocks, in the maker's listing", "stone", "Stone", "chimney",
+	"A chimney breast, clear of the flue",
 	"veneer", "Only joints, a veneer or a lintel can be reached", "unknown", "Not seen")
 
 // Lined is what lies before a masonry wall.
@@ -36,7 +38,8 @@ const (
 	LeftThick Lined = "thick" // insulated, on battens, or nobody knows
 )
 
-var linedWords = words("bare", "Bare, or plastered straight on", "cut", "Lined: cut out, the board packed solid with wood", "tight", "Lined: left, {25 mm} at the most, tight", "thick", "On battens or insulation, or not known")
+var linedWords = words("bare", "Bare, or plastered straight on", "cut", "Lined: cut out, the board packed solid with wood",
+	"tight", "Lined: left, {25 mm} at the most, tight", "thick", "On battens or insulation, or not known")
 
 // House values of masonry. A leaf works over leafWide of its length; its joints bear leafTension in Pa
 // (EC 6 3.6.4, from memory, rounded down). An anchor stays freeEdge from openings and free ends, and
@@ -66,7 +69,8 @@ func (b Base) surveyed(use BoardUse) Check {
 
 // units is whether what a masonry wall is laid of takes what a design asks of it.
 func (b Base) units(use BoardUse) Check {
-	c := Check{Link: "bricks, blocks or stones", Fits: true, Capacity: 1, Formula: "a body into solid units or concrete alone, and into no joint", Source: "house rule"}
+	c := Check{Link: "bricks, blocks or stones", Fits: true, Capacity: 1,
+		Formula: "a body into solid units or concrete alone, and into no joint", Source: "house rule"}
 	switch b.Units {
 	case SolidUnits, ConcreteWall:
 	case HollowUnits, StoneUnits, ChimneyUnits:
@@ -83,12 +87,14 @@ func (b Base) units(use BoardUse) Check {
 
 // lining is whether what lies before a masonry wall may stay; onLegs that legs take all that pulls down.
 func (b Base) lining(onLegs bool) Check {
-	c := Check{Link: "lining before the masonry", Fits: true, Capacity: 1, Formula: "bare, or cut out and packed solid; left only where legs carry", Source: "house rule"}
+	c := Check{Link: "lining before the masonry", Fits: true, Capacity: 1,
+		Formula: "bare, or cut out and packed solid; left only where legs carry", Source: "house rule"}
 	switch {
 	case b.Lined == LeftThick || b.Lined == "" || b.Lining >= thickLining:
 		c.Refused = "an insulated lining, or one that nobody knows, holds nothing: another place, or what stands by itself"
 	case b.Lined == LeftTight && (!onLegs || b.Lining > tightLining):
-		c.Refused = "a lining stays only where it is tight, {25 mm} at the most, and legs carry all that pulls down: cut it out, pack the board solid with wood"
+		c.Refused = "a lining stays only where it is tight, {25 mm} at the most, and legs carry all that pulls down: cut it out, " +
+			"pack the board solid with wood"
 	}
 	return c
 }
@@ -98,34 +104,43 @@ func (b Base) lining(onLegs bool) Check {
 // Source: statics; EC 6 3.6.4, from memory.
 func (b Base) leaf(n float64, at, top quantity.Length) (out []Check) {
 	if b.Units == ConcreteWall {
-		return []Check{{Link: "concrete, how thick", Fits: true, Demand: float64(concreteLeaf), Capacity: float64(b.Leaf), Unit: "m", Formula: "{100 mm} at least", Source: "house rule"}}
+		return []Check{{Link: "concrete, how thick", Fits: true, Demand: float64(concreteLeaf), Capacity: float64(b.Leaf),
+			Unit: "m", Formula: "{100 mm} at least", Source: "house rule"}}
 	}
 	x, l := float64(at), float64(b.High)
 	moment, formula := n*x*(l-x)/l, Text("N x (L − x)/L over {1.5 m} of wall")
 	if !b.TopHeld {
 		moment, formula = n*x, "N x over {1.5 m} of wall, its top held by nothing"
-		edge := Check{Link: "below a top that nothing holds", Fits: true, Demand: float64(unheld), Capacity: math.Max(0, l-float64(top)), Unit: "m", Formula: "{300 mm} at least", Source: "house rule"}
+		edge := Check{Link: "below a top that nothing holds", Fits: true, Demand: float64(unheld),
+			Capacity: math.Max(0, l-float64(top)), Unit: "m", Formula: "{300 mm} at least", Source: "house rule"}
 		out = append(out, edge)
 	}
 	leaf := float64(b.Leaf)
-	return append(out, Check{Link: tell("leaf of the wall at %s", metre(x, 2)), Demand: moment / (leafWide * leaf * leaf / 6), Capacity: leafTension, Unit: "Pa", Formula: formula, Source: "statics; EC 6 3.6.4, from memory"})
+	return append(out, Check{Link: tell("leaf of the wall at %s", metre(x, 2)), Demand: moment / (leafWide * leaf * leaf / 6),
+		Capacity: leafTension, Unit: "Pa", Formula: formula, Source: "statics; EC 6 3.6.4, from memory"})
 }
 
 // masonryAsks are what is asked of a masonry wall.
 func masonryAsks() []Ask {
 	return []Ask{
 		{Key: "units", Label: "Laid of", Words: unitWords, Help: "Bands hold in more than a body does."},
-		{Key: "leaf_m", Label: "Its leaf, thick", Kind: quantity.KindLevel, Low: 0.05, High: 0.6, Help: "The leaf that the anchors are in: {10 cm} of a half-brick wall, {21.5 cm} of a whole one; of a cavity wall the inner leaf alone."},
+		{Key: "leaf_m", Label: "Its leaf, thick", Kind: quantity.KindLevel, Low: 0.05, High: 0.6,
+			Help: "The leaf that the anchors are in: {10 cm} of a half-brick wall, {21.5 cm} of a whole one; of a " +
+				"cavity wall the " +
+				"inner leaf alone."},
 		yesNo("top_held", "Its top is held by a floor or a roof", "A wall that ends free bends over like a post."),
 		{Key: "lined", Label: "Before it", Words: linedWords},
-		{Key: "anchor_off_n", Label: "Anchor's working load off the wall", Kind: quantity.KindForce, Low: 0, High: 50000, Help: "As the anchor's maker gives it for this base; nothing is guessed here. One anchor a course, never two in a brick or block."},
+		{Key: "anchor_off_n", Label: "Anchor's working load off the wall", Kind: quantity.KindForce, Low: 0, High: 50000,
+			Help: "As the anchor's maker gives it for this base; nothing is guessed here. One anchor a course, never two in a " +
+				"brick or block."},
 		{Key: "anchor_along_n", Label: "Anchor's working load along it", Kind: quantity.KindForce, Low: 0, High: 50000},
 	}
 }
 
 // masonryStarts are what they start from: what the survey says, else the weak end.
 func masonryStarts(s Situation) Values {
-	v := Values{Num: map[string]float64{"leaf_m": 0.102, "anchor_off_n": 0, "anchor_along_n": 0}, Word: map[string]string{"units": string(UnseenUnits), "top_held": "no", "lined": string(LeftThick)}}
+	v := Values{Num: map[string]float64{"leaf_m": 0.102, "anchor_off_n": 0, "anchor_along_n": 0},
+		Word: map[string]string{"units": string(UnseenUnits), "top_held": "no", "lined": string(LeftThick)}}
 	if r := s.Room; r != nil && s.Wall >= 0 && s.Wall < len(r.Walls) {
 		switch r.Walls[s.Wall].Kind {
 		case space.ConcreteOf:

@@ -74,7 +74,8 @@ func Woods() []string {
 
 // Gravities are the specific gravities by which fixings hold, by species group (NDS table
 // 12.3.3A), the one of unknown wood among them.
-var Gravities = map[string]float64{"douglas-fir-larch": 0.50, "southern-pine": 0.55, "hem-fir": 0.43, "spruce-pine-fir": 0.42, "red-oak": 0.67, "": 0.36}
+var Gravities = map[string]float64{"douglas-fir-larch": 0.50, "southern-pine": 0.55, "hem-fir": 0.43, "spruce-pine-fir": 0.42,
+	"red-oak": 0.67, "": 0.36}
 
 // Kind is what a bar or beam is of.
 type Kind string
@@ -107,17 +108,22 @@ func MaterialByKey(key string) (Material, error) {
 	case key == "timber-unknown":
 		return Material{key, "timber of unknown grade", SawnTimber, unknownBending, timberShear, unknownStiffness}, nil
 	case kind == "timber-graded" && known:
-		return Material{key, wood.Name + ", stamped No. 2 or better", SawnTimber, wood.Rupture / gradedFactor, timberShear, wood.Elastic}, nil
+		return Material{key, wood.Name + ", stamped No. 2 or better", SawnTimber, wood.Rupture / gradedFactor, timberShear,
+			wood.Elastic}, nil
 	case kind == "stick-clear" && known:
-		return Material{key, wood.Name + ", a clear straight-grained stick", Stick, wood.Rupture / stickFactor, timberShear, wood.Elastic}, nil
+		return Material{key, wood.Name + ", a clear straight-grained stick", Stick, wood.Rupture / stickFactor, timberShear,
+			wood.Elastic}, nil
 	case key == "steel-pipe":
 		return Material{key, "steel pipe, schedule 40", Steel, steelYield / steelFactor, 0, steelStiffness}, nil
 	case key == "pvc-pipe":
 		return Material{key, "PVC pipe, schedule 40", PVC, pvcBending, 0, pvcStiffness}, nil
 	case (kind == "timber-graded" || kind == "stick-clear") && !known:
-		return Material{}, quantity.At("material", fmt.Sprintf("no wood is called %q; known are %s", species, strings.Join(Woods(), ", ")))
+		return Material{}, quantity.At("material",
+			fmt.Sprintf("no wood is called %q; known are %s", species, strings.Join(Woods(), ", ")))
 	}
-	return Material{}, quantity.At("material", fmt.Sprintf("%q is no material that is known: timber-unknown, timber-graded:<species>, stick-clear:<species>, steel-pipe or pvc-pipe", key))
+	return Material{}, quantity.At("material",
+		fmt.Sprintf("%q is no material that is known: timber-unknown, timber-graded:<species>, stick-clear:<species>, "+
+			"steel-pipe or pvc-pipe", key))
 }
 
 // wetBending is what wet timber bears of what dry does, in bending (NDS 2018 supplement, C_M of

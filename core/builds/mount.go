@@ -26,9 +26,11 @@ func (b Base) found(what Text) []Step {
 	clear := Step{"The detector is clear behind all of it; no socket, switch or tap below, above or beside it.", true}
 	switch b.Kind {
 	case MasonryWall:
-		return []Step{owner, {"The wall was knocked along: brick, block or concrete where every anchor goes, no joint, nothing hollow but what its maker names.", true}, clear}
+		return []Step{owner, {"The wall was knocked along: brick, block or concrete where every anchor goes, no joint, nothing " +
+			"hollow but what its maker names.", true}, clear}
 	case WoodStuds:
-		return []Step{owner, {tell("Found: %s. Their edges and their middles are marked; a fine drill shows wood at both edges.", what), true}, clear}
+		return []Step{owner, {tell("Found: %s. Their edges and their middles are marked; a fine drill shows wood at both edges.",
+			what), true}, clear}
 	}
 	return []Step{owner, {"What the wall is built of is known, and holds.", true}, clear}
 }
@@ -83,11 +85,16 @@ func (w WallBoard) onBolts(r Ring) ([]Check, error) {
 	var out []Check
 	if w.Use == ForBody { // it lies across: the bolts draw its lower half down
 		_, splitting := splits(boardThick-sunk, bodyBoardWidth, bodyBoardWidth/2)
-		out = append(out, Check{Link: "board splitting at the ring", Demand: f, Capacity: splitting, Unit: "N", Formula: "factored pull down against 14 b √(h_e/(1 − h_e/h)) · 0.9/1.3", Source: "EC5 8.1.4, from memory"})
+		out = append(out, Check{Link: "board splitting at the ring", Demand: f, Capacity: splitting, Unit: "N",
+			Formula: "factored pull down against 14 b √(h_e/(1 − h_e/h)) · 0.9/1.3", Source: "EC5 8.1.4, from memory"})
 	}
 	return append(out, []Check{
-		{Link: "ring's bolts " + at, Demand: f / n, Capacity: across, Unit: "N", Formula: tell("factored pull over %.0f bolts, along the board; mode %s", n, mode), Source: "general dowel equations, NDS 2018 table 12.3.1A"},
-		{Link: "ring's bolt heads " + at, Demand: f / n / under, Capacity: timberBearing * wetBearing(w.Base.Wet), Unit: "Pa", Formula: tell("factored pull over %.0f heads of %s", n, mm(head, 1)), Source: "house value, across the grain; DIN 603, from memory"},
+		{Link: "ring's bolts " + at, Demand: f / n, Capacity: across, Unit: "N",
+			Formula: tell("factored pull over %.0f bolts, along the board; mode %s", n, mode),
+			Source:  "general dowel equations, NDS 2018 table 12.3.1A"},
+		{Link: "ring's bolt heads " + at, Demand: f / n / under, Capacity: timberBearing * wetBearing(w.Base.Wet), Unit: "Pa",
+			Formula: tell("factored pull over %.0f heads of %s", n, mm(head, 1)),
+			Source:  "house value, across the grain; DIN 603, from memory"},
 	}...), nil
 }
 
@@ -101,33 +108,53 @@ func (w WallBoard) fixed() []Step {
 	if w.Use == ForBody {
 		what = "each of the three studs"
 	}
-	return append([]Step{{tell("Stand an upright on %s, plate to plate, over the lining: two {8 × 130 mm|5⁄16 × 5 in} lag screws into the upper plate and two into the lower, {25 mm} from its edges, and one into the stud every %s. The board goes on top.", what, mm(uprightEvery)), false}}, steps...)
+	return append([]Step{{tell("Stand an upright on %s, plate to plate, over the lining: two {8 × 130 mm|5⁄16 × 5 in} lag screws "+
+		"into the upper plate and two into the lower, {25 mm} from its edges, and one into the stud every %s. The board "+
+		"goes on top.", what, mm(uprightEvery)), false}}, steps...)
 }
 
 func (w WallBoard) mounted() []Step {
 	what, drill := Text("lag screws, their heads on washers"), Step{}
 	if w.Base.Kind == MasonryWall {
-		what, drill = "anchors, their heads on washers", Step{"Drill for the anchors as their maker says, into brick or block and no joint; blow the holes out.", true}
+		what, drill = "anchors, their heads on washers",
+			Step{"Drill for the anchors as their maker says, into brick or block and no joint; blow the holes out.", true}
 	} else {
-		drill = Step{tell("Drill holes of %s through the board and pilots of %s into the studs, as deep as the screws reach: their chips are wood.", hole(w.Diameter), mm(0.7*w.Diameter, 1)), true}
+		drill = Step{tell("Drill holes of %s through the board and pilots of %s into the studs, as deep as the screws "+
+			"reach: their "+
+			"chips are wood.", hole(w.Diameter), mm(0.7*w.Diameter, 1)), true}
 	}
 	if w.Use == ForBands {
 		return []Step{
-			{tell("Bolt each ring's plate to the board before it goes up, on its middle line: two {M8|5⁄16 in} carriage bolts, {25 mm} above and below the ring, their heads let %s into the back in holes of %s.", mm(sunk), mm(carriageBore)), false},
+			{tell("Bolt each ring's plate to the board before it goes up, on its middle line: two {M8|5⁄16 in} "+
+				"carriage bolts, {25 "+
+				"mm} above and below the ring, their heads let %s into the back in holes of %s.", mm(sunk), mm(carriageBore)),
+				false},
 			drill,
-			{tell("Fix the board, upright, with %s: %s above and below every ring, and %s from its lower end, which stands on the floor.", what, mm(besideRing), mm(boardEnd)), false},
+			{tell("Fix the board, upright, with %s: %s above and below every ring, and %s from its lower end, which stands "+
+				"on the floor.", what, mm(besideRing), mm(boardEnd)), false},
 		}
 	}
 	apart := w.Base.bodyPlaces()[2]
 	out := []Step{
-		{tell("Push the ring's four {M10|⅜ in} carriage bolts through the middle line of the board from behind before it goes up, {40 mm} from one to the next, two to either side of its middle, their heads let %s into the back in holes of %s. Set the ring's plate on them, no wider than {48 mm}, with a nut that locks itself on each.", mm(sunk), mm(carriageBore)), false},
+		{tell("Push the ring's four {M10|⅜ in} carriage bolts through the middle line of the board from behind before it goes up, "+
+			"{40 mm} from one to the next, two to either side of its middle, their heads let %s into the back in holes of %s. Set "+
+			"the ring's plate on them, no wider than {48 mm}, with a nut that locks itself on each.", mm(sunk),
+			mm(carriageBore)), false},
 		drill,
-		{tell("Fix the board, level, with six %s, none let in: two above one another in its middle, above and below the ring's plate, and two %s to either side; of each two one %s from the lower edge and one as far from the upper.", what, mm(apart), mm(bodyRows[0])), false},
+		{tell("Fix the board, level, with six %s, none let in: two above one another in its middle, above and below the ring's "+
+			"plate, and two %s to either side; of each two one %s from the lower edge and one as far from the upper.", what,
+			mm(apart), mm(bodyRows[0])), false},
 	}
 	if w.Legs {
 		out = append(out,
-			Step{tell("Stand two legs under the board, their wide sides against the wall, %s from the middle of one to that of the other with the ring between, tight on a firm floor; screw each head to the board from below, two {5 × 70 mm|no. 10 × 2¾ in} screws on a slant.", mm(legsApart)), false},
-			Step{"Screw the cross board over both legs, {10 cm} above the floor, two {5 × 70 mm|no. 10 × 2¾ in} screws into each; the block lies behind its middle, and a fixing through both into the wall keeps the legs from being kicked out.", true})
+			Step{tell("Stand two legs under the board, their wide sides against the wall, %s from the middle of one to "+
+				"that of the "+
+				"other with the ring between, tight on a firm floor; screw each head to the board from below, two {5 × 70 mm|no. "+
+				"10 × 2¾ in} screws on a slant.", mm(legsApart)), false},
+			Step{"Screw the cross board over both legs, {10 cm} above the floor, two {5 × 70 mm|no. 10 × 2¾ in} " +
+				"screws into each; " +
+				"the block lies behind its middle, and a fixing through both into the wall keeps the legs from being kicked out.",
+				true})
 	}
 	return out
 }

@@ -234,7 +234,8 @@ func (w Worked) Buys() (item gear.Item, does, all int, ok bool) {
 		n, first := 0, false
 		for i, g := range w.Gives {
 			if slices.ContainsFunc(it.Supplies, func(s capability.Supply) bool {
-				return g.Kind == s.Kind && (s.At == (capability.Span{}) || g.At == (capability.Span{}) || s.At.From <= g.At.To+alike && g.At.From <= s.At.To+alike)
+				return g.Kind == s.Kind && (s.At == (capability.Span{}) || g.At == (capability.Span{}) ||
+					s.At.From <= g.At.To+alike && g.At.From <= s.At.To+alike)
 			}) {
 				n++
 				first = first || w.Gives[i].Kind == w.Gives[0].Kind

@@ -107,17 +107,25 @@ func TestKeepingOfBuilds(t *testing.T) {
 	assert.Equal(t, builds.Kept{Proven: true, Due: 10*day + 91*day}, builds.Keep([]builds.Tested{proof(10*day, true)}, false, 100))
 	assert.Equal(t, builds.Kept{}, builds.Keep([]builds.Tested{look(10*day, true)}, false, 100), "an inspection proves nothing")
 	assert.Equal(t, builds.Kept{Failed: true}, builds.Keep([]builds.Tested{proof(10*day, true), look(90*day, false)}, false, 100))
-	assert.Equal(t, builds.Kept{Failed: true}, builds.Keep([]builds.Tested{look(90*day, false), look(91*day, true), proof(10*day, true)}, false, 100), "another look does not mend it")
-	assert.Equal(t, builds.Kept{Proven: true, Due: 95*day + 91*day}, builds.Keep([]builds.Tested{proof(10*day, true), look(90*day, false), proof(95*day, true)}, false, 100))
-	assert.Equal(t, builds.Kept{Failed: true}, builds.Keep([]builds.Tested{proof(10*day, true), proof(10*day, false)}, false, 100), "of the same moment the failed one holds")
+	assert.Equal(t, builds.Kept{Failed: true},
+		builds.Keep([]builds.Tested{look(90*day, false), look(91*day, true), proof(10*day, true)}, false, 100),
+		"another look does not mend it")
+	assert.Equal(t, builds.Kept{Proven: true, Due: 95*day + 91*day},
+		builds.Keep([]builds.Tested{proof(10*day, true), look(90*day, false), proof(95*day, true)}, false, 100))
+	assert.Equal(t, builds.Kept{Failed: true},
+		builds.Keep([]builds.Tested{proof(10*day, true), proof(10*day, false)}, false, 100),
+		"of the same moment the failed one holds")
 	// A proof with 100 kg proves 105, not 106; one that nobody said what it was made with stands.
 	with := func(at int64, kg float64) builds.Tested {
 		return builds.Tested{Proof: true, Passed: true, At: at, Of: kg}
 	}
 	assert.True(t, builds.Keep([]builds.Tested{with(day, 100)}, false, 105).Proven)
 	assert.Equal(t, builds.Kept{Less: 100}, builds.Keep([]builds.Tested{with(day, 100), look(2*day, true)}, false, 106))
-	assert.Equal(t, builds.Kept{Proven: true, Due: 3*day + 91*day}, builds.Keep([]builds.Tested{with(day, 100), with(3*day, 120)}, false, 106))
-	assert.True(t, builds.Keep([]builds.Tested{with(day, 120), with(3*day, 100)}, false, 106).Proven, "the larger one is not unmade by a smaller one")
-	assert.Equal(t, builds.Kept{Less: 100}, builds.Keep([]builds.Tested{with(day, 120), look(2*day, false), with(3*day, 100)}, false, 106), "one before a failure proves nothing")
+	assert.Equal(t, builds.Kept{Proven: true, Due: 3*day + 91*day},
+		builds.Keep([]builds.Tested{with(day, 100), with(3*day, 120)}, false, 106))
+	assert.True(t, builds.Keep([]builds.Tested{with(day, 120), with(3*day, 100)}, false, 106).Proven,
+		"the larger one is not unmade by a smaller one")
+	assert.Equal(t, builds.Kept{Less: 100}, builds.Keep([]builds.Tested{with(day, 120), look(2*day, false), with(3*day, 100)},
+		false, 106), "one before a failure proves nothing")
 	assert.True(t, builds.Keep([]builds.Tested{proof(day, true)}, false, 106).Proven)
 }

@@ -50,7 +50,8 @@ var kept = map[Upstairs]float64{EmptyLoft: 500, FurnishedRoom: 1000, StoredLoft:
 
 // floorBending is what a joist may bear of its floor, in Pa, by its wood: F_b of No. 2 (NDS supplement,
 // from memory); of no known grade a house value. Deep sections bear less: C_F of dimension lumber.
-var floorBending = map[string]float64{"timber-graded:spruce-pine-fir": 6.03e6, "timber-graded:douglas-fir-larch": 6.21e6, "timber-graded:southern-pine": 5.52e6}
+var floorBending = map[string]float64{"timber-graded:spruce-pine-fir": 6.03e6, "timber-graded:douglas-fir-larch": 6.21e6,
+	"timber-graded:southern-pine": 5.52e6}
 
 const floorUnknown = 3.45e6
 
@@ -93,8 +94,11 @@ func (o Overhead) Checks(newtons float64, formula Text) ([]Check, error) {
 	if _, known := kept[o.Carries]; !known && o.Carries != HeavyAbove {
 		return nil, quantity.At("above", "above is an empty loft, a furnished room, a stored loft, or something heavy")
 	}
-	if err := first(within("joists_m", float64(o.Spaced), 0.2, 0.8, "m"), within("b_m", float64(o.B), 0.03, 0.3, "m"), within("h_m", float64(o.H), 0.09, 0.5, "m"), within("span_m", float64(o.Span), 0.8, 8, "m"), within("at_m", float64(o.At), 0.1, float64(o.Span)-0.1, "m"),
-		within("bolt_m", float64(o.Bolt), 0.008, 0.016, "m"), within("above_m", float64(o.Above), 0.01, float64(o.H)-0.03, "m")); err != nil {
+	if err := first(within("joists_m", float64(o.Spaced), 0.2, 0.8, "m"), within("b_m", float64(o.B), 0.03, 0.3, "m"),
+		within("h_m", float64(o.H), 0.09, 0.5, "m"), within("span_m", float64(o.Span), 0.8, 8, "m"),
+		within("at_m", float64(o.At), 0.1, float64(o.Span)-0.1, "m"),
+		within("bolt_m", float64(o.Bolt), 0.008, 0.016, "m"),
+		within("above_m", float64(o.Above), 0.01, float64(o.H)-0.03, "m")); err != nil {
 		return nil, err
 	}
 	wood, err := o.Timber.material(o.Wood, false)
@@ -110,13 +114,15 @@ func (o Overhead) Checks(newtons float64, formula Text) ([]Check, error) {
 	if err != nil {
 		return nil, err
 	}
-	hole := Check{Link: "bolt hole", Demand: float64(o.Bolt), Capacity: float64(o.H) / 3, Unit: "m", Formula: "at most a third of the depth, {51 mm} from the edges", Source: "house rule, IRC R502.8, from memory"}
+	hole := Check{Link: "bolt hole", Demand: float64(o.Bolt), Capacity: float64(o.H) / 3, Unit: "m",
+		Formula: "at most a third of the depth, {51 mm} from the edges", Source: "house rule, IRC R502.8, from memory"}
 	if edge < holeEdge {
 		hole.Refused = "a hole is {51 mm} from the joist's edges"
 	}
 	shear := newtons * math.Max(float64(o.At), float64(o.Span-o.At)) / float64(o.Span)
 	_, splitting := splits(o.B, o.H, o.Above)
-	split := Check{Link: "joist splitting at the bolt", Demand: shear, Capacity: splitting, Unit: "N", Formula: "14 b √(h_e/(1 − h_e/h)) · 0.9/1.3", Source: "EC5 8.1.4, from memory"}
+	split := Check{Link: "joist splitting at the bolt", Demand: shear, Capacity: splitting, Unit: "N",
+		Formula: "14 b √(h_e/(1 − h_e/h)) · 0.9/1.3", Source: "EC5 8.1.4, from memory"}
 	if o.Above < o.H/2-1e-9 {
 		split.Refused = "the bolt is below the middle of the joist: at least half of its depth above the lower edge"
 	}
@@ -124,21 +130,26 @@ func (o Overhead) Checks(newtons float64, formula Text) ([]Check, error) {
 	if o.Known != SawnJoist {
 		joist.Refused = "trusses, I-joists and what nobody has seen carry no body"
 	}
-	above := Check{Link: "what is above", Fits: true, Capacity: 1, Formula: "a floor of 0.5, 1.0 or 1.75 kPa", Source: "house values"}
+	above := Check{Link: "what is above", Fits: true, Capacity: 1, Formula: "a floor of 0.5, 1.0 or 1.75 kPa",
+		Source: "house values"}
 	if o.Carries == HeavyAbove {
 		above.Refused = "under a bath, a tank, a wall, a tiled floor, a flat roof or snow an engineer is asked"
 	}
 	return []Check{
 		owned(o.Owner, "no bolt goes through these joists"), joist, above,
-		{Link: "bolt across the grain", Demand: newtons, Capacity: across, Unit: "N", Formula: formula + "; double shear between plates, mode " + Text(mode), Source: "NDS 2018 table 12.3.1A"},
+		{Link: "bolt across the grain", Demand: newtons, Capacity: across, Unit: "N",
+			Formula: formula + "; double shear between plates, mode " + Text(mode), Source: "NDS 2018 table 12.3.1A"},
 		hole, split,
-		{Link: "joist in bending", Demand: o.shared(newtons, wood), Capacity: 1, Formula: "floor over what it may have for years, and body over what it may have, on one joist", Source: "statics; NDS supplement, from memory; strength of " + wood.Name},
+		{Link: "joist in bending", Demand: o.shared(newtons, wood), Capacity: 1,
+			Formula: "floor over what it may have for years, and body over what it may have, on one joist",
+			Source:  "statics; NDS supplement, from memory; strength of " + wood.Name},
 		{Link: "joist in shear", Demand: a.Shear, Capacity: wood.Shear, Unit: "Pa", Formula: "1.5 V/A", Source: "house value"},
 	}, nil
 }
 
 func (o Overhead) parts() []Part {
-	return []Part{{Name: tell("through-bolt with nut, %s long", mm(math.Ceil((float64(o.B)+0.037)*100)/100)), Stock: boltOf(o.Bolt), Count: 2}, {Name: "plate, one on each face", Stock: "plate-steel", Count: 4}}
+	return []Part{{Name: tell("through-bolt with nut, %s long", mm(math.Ceil((float64(o.B)+0.037)*100)/100)),
+		Stock: boltOf(o.Bolt), Count: 2}, {Name: "plate, one on each face", Stock: "plate-steel", Count: 4}}
 }
 
 // plateDrop is how far plates reach below a joist, in m.
@@ -150,36 +161,46 @@ func (o Overhead) steps() []Step {
 		{"Who owns the house says yes, in writing.", true},
 		{"The joists were seen: sawn, no truss, no notch, their size and span measured.", true},
 		{"The detector is clear; what they carry above was seen. Nobody exercises above while somebody hangs here.", true},
-		{tell("Cut the ceiling open as far as it takes to reach both faces of the two joists, %s from the same bearing. Bore each level and square through, %s above its lower edge, {1 mm} wider than the bolt, half from each face.", metre(o.At, 2), mm(o.Above)), false},
-		{tell("Lay a plate on each face: its upper hole over the bolt's, its lower end with the other hole %s below the joist. Push the bolt through plate, joist and plate; draw the nut up until the plates do not turn by hand, and lock it with a second nut or a nut that locks itself.", mm(plateDrop)), false},
+		{tell("Cut the ceiling open as far as it takes to reach both faces of the two joists, %s from the same bearing. Bore each "+
+			"level and square through, %s above its lower edge, {1 mm} wider than the bolt, half from each face.", metre(o.At, 2),
+			mm(o.Above)), false},
+		{tell("Lay a plate on each face: its upper hole over the bolt's, its lower end with the other hole %s below the joist. "+
+			"Push the bolt through plate, joist and plate; draw the nut up until the plates do not turn by hand, and lock it with "+
+			"a second nut or a nut that locks itself.", mm(plateDrop)), false},
 		{"Nothing has play under a hand.", true},
 	}
 }
 
 // joistWoods are what joists may be stamped with.
 var joistWoods = words(unknownTimber, "No stamp, or not known", "timber-graded:spruce-pine-fir", "Stamped No. 2, spruce-pine-fir",
-	"timber-graded:douglas-fir-larch", "Stamped No. 2, Douglas fir-larch", "timber-graded:southern-pine", "Stamped No. 2, southern pine")
+	"timber-graded:douglas-fir-larch", "Stamped No. 2, Douglas fir-larch", "timber-graded:southern-pine",
+	"Stamped No. 2, southern pine")
 
 // The questions about what is overhead, the keys of its sizes after a prefix.
 func overheadAsks(prefix string) []Ask {
 	return []Ask{
 		{Key: "overhead", Label: "Overhead", Words: words("sawn", "Sawn joists, seen", "other", "Trusses, I-joists, or not seen")},
-		{Key: "above", Label: "Above them", Words: words("loft", "An empty loft", "room", "A furnished room", "stored", "A loft with things in it, or not known", "heavy", "A bath, a tank, a wall, tiles, a flat roof, snow"),
+		{Key: "above", Label: "Above them", Words: words("loft", "An empty loft", "room", "A furnished room", "stored",
+			"A loft with things in it, or not known", "heavy", "A bath, a tank, a wall, tiles, a flat roof, snow"),
 			Help: "They carry their floor as well as a body."},
-		metres(prefix+"b_m", "Joist, width", 0.03, 0.3), metres(prefix+"h_m", "Joist, depth", 0.09, 0.5), metres(prefix+"span_m", "Joist, between its bearings", 0.8, 8),
+		metres(prefix+"b_m", "Joist, width", 0.03, 0.3), metres(prefix+"h_m", "Joist, depth", 0.09, 0.5),
+		metres(prefix+"span_m", "Joist, between its bearings", 0.8, 8),
 		metres(prefix+"at_m", "From one of its bearings", 0.1, 7.9), metres("joists_m", "From one joist to the next", 0.2, 0.8),
 		{Key: "wood", Label: "Joists' timber", Words: joistWoods},
-		{Key: "bolt_m", Label: "Through-bolts", Kind: quantity.KindThin, Low: 0.008, High: 0.016}, metres("above_m", "Bolts above the lower edge", 0.01, 0.47), ceilingHold,
+		{Key: "bolt_m", Label: "Through-bolts", Kind: quantity.KindThin, Low: 0.008, High: 0.016},
+		metres("above_m", "Bolts above the lower edge", 0.01, 0.47), ceilingHold,
 	}
 }
 
 // ceilingHold is asked before a ceiling is opened.
-var ceilingHold = hold("coating", "Ceiling and its coating of before 2000 tested", "Yes, or all of it is newer", "No: not tested, or it holds lead or asbestos", "Cutting it open makes dust: lead in paint, asbestos in boards and coatings.")
+var ceilingHold = hold("coating", "Ceiling and its coating of before 2000 tested", "Yes, or all of it is newer",
+	"No: not tested, or it holds lead or asbestos", "Cutting it open makes dust: lead in paint, asbestos in boards and coatings.")
 
 // overheadStarts are what they start from: the weak end of what nobody has said.
 func overheadStarts(prefix string) Values {
 	return Values{
-		Num:  map[string]float64{prefix + "b_m": 0.038, prefix + "h_m": 0.184, prefix + "span_m": 3.6, prefix + "at_m": 0.6, "joists_m": 0.6, "bolt_m": 0.010, "above_m": 0.12},
+		Num: map[string]float64{prefix + "b_m": 0.038, prefix + "h_m": 0.184, prefix + "span_m": 3.6, prefix + "at_m": 0.6,
+			"joists_m": 0.6, "bolt_m": 0.010, "above_m": 0.12},
 		Word: map[string]string{"overhead": "other", "wood": unknownTimber, "above": string(StoredLoft)},
 	}.Over(unanswered(ceilingHold))
 }
@@ -187,15 +208,18 @@ func overheadStarts(prefix string) Values {
 // overheadOf is what is overhead, as it was answered in a situation.
 func overheadOf(prefix string, v Values, s Situation) Overhead {
 	return Overhead{
-		Known: JoistKnown(v.Word["overhead"]), Owner: s.owner(), B: v.length(prefix + "b_m"), H: v.length(prefix + "h_m"), Span: v.length(prefix + "span_m"), At: v.length(prefix + "at_m"),
-		Wood: v.Word["wood"], Bolt: v.length("bolt_m"), Above: v.length("above_m"), Carries: Upstairs(v.Word["above"]), Spaced: v.length("joists_m"),
+		Known: JoistKnown(v.Word["overhead"]), Owner: s.owner(), B: v.length(prefix + "b_m"), H: v.length(prefix + "h_m"),
+		Span: v.length(prefix + "span_m"), At: v.length(prefix + "at_m"),
+		Wood: v.Word["wood"], Bolt: v.length("bolt_m"), Above: v.length("above_m"), Carries: Upstairs(v.Word["above"]),
+		Spaced: v.length("joists_m"),
 	}
 }
 
 // overheadChanges are of how something is bolted to joists that are as they are.
 func overheadChanges(prefix string, v Values) []change {
 	h := v.Num[prefix+"h_m"]
-	middle, up := sized("bolts through the middle of the joist or above it", "above_m", math.Max(v.Num["above_m"], h/2)), sized("bolts at two thirds of the joist's depth", "above_m", math.Max(v.Num["above_m"], h*2/3))
+	middle, up := sized("bolts through the middle of the joist or above it", "above_m", math.Max(v.Num["above_m"], h/2)),
+		sized("bolts at two thirds of the joist's depth", "above_m", math.Max(v.Num["above_m"], h*2/3))
 	thick := sized("bolts of {12 mm}", "bolt_m", math.Max(v.Num["bolt_m"], 0.012))
 	thicker := sized("bolts of {16 mm}", "bolt_m", 0.016)
 	near := sized("no more than {0.6 m} from a bearing", prefix+"at_m", math.Min(v.Num[prefix+"at_m"], 0.6))

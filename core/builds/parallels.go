@@ -76,8 +76,10 @@ func (p Parallels) brace(push float64) Brace {
 	h := float64(p.Height)
 	below := laidOff(p.post())
 	return Brace{
-		Name: "brace along the bar", Push: push, High: h, Low: float64(footWide) + below, Upper: h - p.outside()/2 - overBar - below/2, Wide: float64(p.Length), Wet: p.Wet,
-		Lap: Lap{Wide: boardWide, Other: boardThick, Flush: true, Out: standsOut, Ends: [2]quantity.Length{quantity.Length(below), 0}},
+		Name: "brace along the bar", Push: push, High: h, Low: float64(footWide) + below,
+		Upper: h - p.outside()/2 - overBar - below/2, Wide: float64(p.Length), Wet: p.Wet,
+		Lap: Lap{Wide: boardWide, Other: boardThick, Flush: true, Out: standsOut,
+			Ends: [2]quantity.Length{quantity.Length(below), 0}},
 	}
 }
 
@@ -92,7 +94,8 @@ func (p Parallels) Mass() quantity.Mass {
 		wood += 2*p.post() + 2*math.Hypot(high, beside) + 2*float64(p.Depth()) + float64(p.brace(0).long())
 	}
 	inside := float64(steel.D - 2*steel.Wall)
-	return quantity.Mass(7850*math.Pi/4*(p.outside()*p.outside()-inside*inside)*pipe*thinWall + lightTimber*float64(boardThick*boardWide)*wood)
+	ring := math.Pi / 4 * (p.outside()*p.outside() - inside*inside)
+	return quantity.Mass(7850*ring*pipe*thinWall + lightTimber*float64(boardThick*boardWide)*wood)
 }
 
 // Build works one bar out under half of the body × 2.5 and 0.15 of it sideways, a hand anywhere on it:
@@ -105,7 +108,8 @@ func (p Parallels) Build() (Built, error) {
 	if !known {
 		pipe = quantity.At("pipe", "a pipe is of 3/4, 1, 1-1/4, 1-1/2 or 2 in")
 	}
-	if err := first(pipe, within("length_m", float64(p.Length), 0.2, 1.2, "m"), within("height_m", float64(p.Height), 0.08, 1.3, "m"), within("wide_m", float64(p.Wide), 0.2, 1.5, "m"),
+	if err := first(pipe, within("length_m", float64(p.Length), 0.2, 1.2, "m"),
+		within("height_m", float64(p.Height), 0.08, 1.3, "m"), within("wide_m", float64(p.Wide), 0.2, 1.5, "m"),
 		within("mu", p.Mu, 0.05, 1.5, ""), bodyWithin(p.Body)); err != nil {
 		return Built{}, err
 	}
@@ -121,8 +125,10 @@ func (p Parallels) Build() (Built, error) {
 	deep, mass := p.Depth(), p.Mass()
 	s := Standing{Height: p.Height, Width: p.Wide, Inside: p.Wide / 2, Mass: mass, Mu: p.Mu}
 	along := Standing{Height: p.Height, Width: deep, Inside: deep/2 - p.Length/6, Mass: mass, Mu: p.Mu}
-	base := Check{Link: "base against its height", Fits: true, Demand: leastBase * float64(p.Height), Capacity: float64(p.Wide), Unit: "m", Formula: "at least half as wide as high", Source: "house rule"}
-	depth := Check{Link: "base, its depth", Fits: true, Demand: leastDeep, Capacity: float64(deep), Unit: "m", Formula: "at least {0.5 m} along the bar where dips are done", Source: "house rule"}
+	base := Check{Link: "base against its height", Fits: true, Demand: leastBase * float64(p.Height), Capacity: float64(p.Wide),
+		Unit: "m", Formula: "at least half as wide as high", Source: "house rule"}
+	depth := Check{Link: "base, its depth", Fits: true, Demand: leastDeep, Capacity: float64(deep), Unit: "m",
+		Formula: "at least {0.5 m} along the bar where dips are done", Source: "house rule"}
 	if p.Height < dipHeight {
 		depth.Demand, depth.Formula = lowDeep, "at least {0.2 m} along the bar"
 	}
@@ -130,18 +136,24 @@ func (p Parallels) Build() (Built, error) {
 		Floor: 2 * float64(p.Wide*deep), OnFloor: true,
 		Title: "Parallels", Hours: [2]float64{1, 2}, Mass: 2 * mass,
 		Checks: []Check{
-			{Link: "bar in bending", Demand: a.Stress, Capacity: a.Allowable, Unit: "Pa", Formula: "F/2 · length/4 over S", Source: "statics; strength of " + steel.Name},
-			{Link: "bar's sag", Demand: a.Deflection, Capacity: float64(p.Length) / sag, Unit: "m", Formula: "at most length/60", Source: "house value"},
+			{Link: "bar in bending", Demand: a.Stress, Capacity: a.Allowable, Unit: "Pa", Formula: "F/2 · length/4 over S",
+				Source: "statics; strength of " + steel.Name},
+			{Link: "bar's sag", Demand: a.Deflection, Capacity: float64(p.Length) / sag, Unit: "m", Formula: "at most length/60",
+				Source: "house value"},
 			base, depth,
-			{Link: "tipping", Demand: s.Tips(f), Capacity: 1, Formula: "1.5 · 0.1 F h over F B/2 + W B/2", Source: "statics; house factors"},
-			{Link: "tipping along the bar", Demand: along.Tips(f), Capacity: 1, Formula: "the same, a hand at a third of the bar", Source: "statics; house factors"},
+			{Link: "tipping", Demand: s.Tips(f), Capacity: 1, Formula: "1.5 · 0.1 F h over F B/2 + W B/2",
+				Source: "statics; house factors"},
+			{Link: "tipping along the bar", Demand: along.Tips(f), Capacity: 1, Formula: "the same, a hand at a third of the bar",
+				Source: "statics; house factors"},
 			{Link: "sliding", Demand: s.Slides(f), Capacity: 1, Formula: "0.15 F over μ (F + W)", Source: "statics; house factors"},
 		},
-		Tools:    []Text{"saw", "pipe cutter", "file", "drill", "square"},
-		Proof:    tell("%s shared by both bars, then %s on one, 5 minutes each, nobody beneath. Never a person. Passing raises nothing.", kilo(proofMass(p.Body)), kilo(0.75*float64(p.Body.Value+p.Body.Expanded()))),
-		ProofOf:  proofMass(p.Body),
-		Inspect:  looked("play, cracks, screws, threads, worn feet"),
-		Cautions: []Text{guidance, "Both stand apart by the width of the shoulders and a hand; no swinging.", "Hands in the middle third of a bar, never at its ends."},
+		Tools: []Text{"saw", "pipe cutter", "file", "drill", "square"},
+		Proof: tell("%s shared by both bars, then %s on one, 5 minutes each, nobody beneath. Never a person. Passing "+
+			"raises nothing.", kilo(proofMass(p.Body)), kilo(0.75*float64(p.Body.Value+p.Body.Expanded()))),
+		ProofOf: proofMass(p.Body),
+		Inspect: looked("play, cracks, screws, threads, worn feet"),
+		Cautions: []Text{guidance, "Both stand apart by the width of the shoulders and a hand; no swinging.",
+			"Hands in the middle third of a bar, never at its ends."},
 	}
 	var own []Check
 	if p.Screwed {
@@ -169,7 +181,9 @@ func (p Parallels) onPosts(f float64, out *Built) ([]Check, error) {
 	if low := p.Height < lowestPost; low {
 		p.Height = lowestPost
 		checks, err := p.onPosts(f, out)
-		return append(checks, Check{Link: "posts under the bar, their height", Capacity: 1, Formula: tell("%s at least", metre(lowestPost, 1)), Source: "geometry", Refused: "no post fits under a bar this low: pipe in flanges"}), err
+		return append(checks, Check{Link: "posts under the bar, their height", Capacity: 1,
+			Formula: tell("%s at least", metre(lowestPost, 1)), Source: "geometry",
+			Refused: "no post fits under a bar this low: pipe in flanges"}), err
 	}
 	h, wide, foot := float64(p.Height), float64(p.Wide), float64(footWide)
 	onEdge := Section{Shape: Rect, B: boardThick, H: footWide}
@@ -200,14 +214,26 @@ func (p Parallels) onPosts(f float64, out *Built) ([]Check, error) {
 	bends.Link = "posts along the bar"
 	over := wide - rubberEnds // between the rubber under a foot's ends
 	checks := []Check{
-		{Link: "posts under the bar", Demand: mounts / (float64(boardThick) * p.outside()), Capacity: timberBearing * wetBearing(p.Wet), Unit: "Pa", Formula: "all of F at one end over the hole's width", Source: "house value"},
-		{Link: "posts as columns", Demand: mounts, Capacity: Slim(p.post()), Unit: "N", Formula: "all of F on one against π² E I/L² over 3", Source: "Euler; house factor"},
-		{Link: "posts in bending", Demand: push * (h - high) / board2x4.Modulus(), Capacity: allowed, Unit: "Pa", Formula: "0.15 F above the strut, over S", Source: "statics; strength of " + wood.Name},
-		{Link: "strut at its screws", Demand: strut, Capacity: lapShare * float64(struts) * each, Unit: "N", Formula: tell("what 0.15 F at the grip asks and a fifth of F, along it, against 0.95 of %d screws at an end", struts), Source: "statics; general dowel equations, NDS 2018 chapter 12"},
-		{Link: "strut as a column", Demand: strut, Capacity: Slim(long), Unit: "N", Formula: "the same against π² E I/L² over 3", Source: "Euler; house factor"},
+		{Link: "posts under the bar", Demand: mounts / (float64(boardThick) * p.outside()),
+			Capacity: timberBearing * wetBearing(p.Wet), Unit: "Pa", Formula: "all of F at one end over the hole's width",
+			Source: "house value"},
+		{Link: "posts as columns", Demand: mounts, Capacity: Slim(p.post()), Unit: "N",
+			Formula: "all of F on one against π² E I/L² over 3", Source: "Euler; house factor"},
+		{Link: "posts in bending", Demand: push * (h - high) / board2x4.Modulus(), Capacity: allowed, Unit: "Pa",
+			Formula: "0.15 F above the strut, over S", Source: "statics; strength of " + wood.Name},
+		{Link: "strut at its screws", Demand: strut, Capacity: lapShare * float64(struts) * each, Unit: "N",
+			Formula: tell("what 0.15 F at the grip asks and a fifth of F, along it, against 0.95 of %d screws at an end", struts),
+			Source:  "statics; general dowel equations, NDS 2018 chapter 12"},
+		{Link: "strut as a column", Demand: strut, Capacity: Slim(long), Unit: "N", Formula: "the same against π² E I/L² over 3",
+			Source: "Euler; house factor"},
 		brace, bends,
-		{Link: "feet in bending", Demand: math.Max(f/2+push*h/over, mounts/2) * over / 2 / onEdge.Modulus(), Capacity: wood.Allowable(footWide), Unit: "Pa", Formula: "half of F/2 and what tips it, or half of F, at one end, over S on edge", Source: "statics; strength of " + wood.Name},
-		{Link: "feet under the posts", Demand: mounts / float64(boardThick*boardWide), Capacity: timberBearing * wetBearing(p.Wet), Unit: "Pa", Formula: "all of F on one over its end", Source: "house value, across the grain"},
+		{Link: "feet in bending", Demand: math.Max(f/2+push*h/over, mounts/2) * over / 2 / onEdge.Modulus(),
+			Capacity: wood.Allowable(footWide), Unit: "Pa",
+			Formula: "half of F/2 and what tips it, or half of F, at one end, over S on edge",
+			Source:  "statics; strength of " + wood.Name},
+		{Link: "feet under the posts", Demand: mounts / float64(boardThick*boardWide),
+			Capacity: timberBearing * wetBearing(p.Wet), Unit: "Pa", Formula: "all of F on one over its end",
+			Source: "house value, across the grain"},
 	}
 	bore := p.outside()/2 + overBar
 	timber := func(name Text, long float64, count int) Part {
@@ -217,19 +243,38 @@ func (p Parallels) onPosts(f float64, out *Built) ([]Check, error) {
 	out.Hours = [2]float64{3, 5}
 	out.Parts = []Part{
 		{Name: "bar", Stock: "pipe-" + p.Pipe, Length: sawn(float64(p.Length+boardThick) + 2*beyondPost), Count: 2},
-		{Name: "post", Stock: "timber-38x89", Length: quantity.Length(p.post()), Count: 4}, {Name: "foot", Stock: "timber-38x140", Length: p.Wide, Count: 4}, timber("strut", long+float64(footWide)+strutBeyond, 4), timber("rail between the feet", float64(p.Depth()), 4), {Name: "brace along the bar", Stock: "timber-38x89", Length: p.brace(0).long(), Count: 2}, timber("block over post and foot", block, 4),
+		{Name: "post", Stock: "timber-38x89", Length: quantity.Length(p.post()), Count: 4},
+		{Name: "foot", Stock: "timber-38x140", Length: p.Wide, Count: 4},
+		timber("strut", long+float64(footWide)+strutBeyond, 4), timber("rail between the feet", float64(p.Depth()), 4),
+		{Name: "brace along the bar", Stock: "timber-38x89", Length: p.brace(0).long(), Count: 2},
+		timber("block over post and foot", block, 4),
 	}
 	screws := 4*2*struts + 2*2*len(spots) + 4*4 + 4*2*2
-	out.Parts = append(out.Parts, Part{Name: "wood screw", Stock: joinScrew, Count: screws}, Part{Name: "wood screw through the head of a post", Stock: "screw-4.5x50", Count: 4}, Part{Name: "rubber foot", Stock: "rubber-foot", Count: 8})
+	out.Parts = append(out.Parts, Part{Name: "wood screw", Stock: joinScrew, Count: screws},
+		Part{Name: "wood screw through the head of a post", Stock: "screw-4.5x50", Count: 4},
+		Part{Name: "rubber foot", Stock: "rubber-foot", Count: 8})
 	out.Steps = []Step{
-		{tell("Cut the posts of one length, to {1 mm}. %s below the head of each, in the middle of its wide side, bore a hole of %s.", mm(bore), hole(p.outside()+0.0005)), false},
-		{"Lay a foot on edge and stand a post on the middle of it, wide sides flush; screw a block over both on one side, two screws into each. All {5 × 70 mm|no. 10 × 2¾ in} screws go through one board into the next, prebored by {3.5 mm}.", false},
-		{tell("On the other side screw on the strut: its middle crosses that of the foot %s inside its end and that of the post %s above the floor, and it ends %s beyond; %d screws at each end as drawn. Saw it off along the foot. Make another frame with its strut to the other side.", mm(strutEnd), cm(high), mm(strutBeyond), struts), false},
+		{tell("Cut the posts of one length, to {1 mm}. %s below the head of each, in the middle of its wide side, bore "+
+			"a hole of %s.", mm(bore), hole(p.outside()+0.0005)), false},
+		{"Lay a foot on edge and stand a post on the middle of it, wide sides flush; screw a block over both on one side, two " +
+			"screws into each. All {5 × 70 mm|no. 10 × 2¾ in} screws go through one board into the next, prebored by {3.5 mm}.",
+			false},
+		{tell("On the other side screw on the strut: its middle crosses that of the foot %s inside its end and that of "+
+			"the post %s "+
+			"above the floor, and it ends %s beyond; %d screws at each end as drawn. Saw it off along the foot. Make "+
+			"another frame "+
+			"with its strut to the other side.", mm(strutEnd), cm(high), mm(strutBeyond), struts), false},
 		onFoot.told("strut on its foot"), onPost.told("strut on its post"),
-		{tell("Stand the two frames up, %s from the middle of one post to that of the other, their struts outside. Screw a rail on top of both feet at each side, flush with their ends, two screws into each foot.", mm(p.Length)), false},
-		{tell("Screw the brace on the narrow sides of the posts: its middle crosses one %s above the floor, the other %s; %d screws at each end as drawn; it stands out {25 mm}, its corners round.", cm(p.brace(0).Low), cm(p.brace(0).Upper), len(spots)), false},
+		{tell("Stand the two frames up, %s from the middle of one post to that of the other, their struts outside. "+
+			"Screw a rail on "+
+			"top of both feet at each side, flush with their ends, two screws into each foot.", mm(p.Length)), false},
+		{tell("Screw the brace on the narrow sides of the posts: its middle crosses one %s above the floor, the other %s; %d "+
+			"screws at each end as drawn; it stands out {25 mm}, its corners round.", cm(p.brace(0).Low), cm(p.brace(0).Upper),
+			len(spots)), false},
 		p.brace(push).lap().told("brace on a post"),
-		{tell("Push the bar through both posts so that it stands out %s at each side; file its ends. From the head of each post bore {4.5 mm} down into the upper wall of the pipe and pin it with a {4.5 × 50 mm|no. 9 × 2 in} screw.", mm(beyondPost)), false},
+		{tell("Push the bar through both posts so that it stands out %s at each side; file its ends. From the head of each post "+
+			"bore {4.5 mm} down into the upper wall of the pipe and pin it with a {4.5 × 50 mm|no. 9 × 2 in} screw.",
+			mm(beyondPost)), false},
 		{"Press a rubber foot on under both ends of every foot. The other bar is built alike.", false},
 	}
 	return checks, nil
@@ -251,7 +296,8 @@ func (p Parallels) inFlanges(f float64, out *Built) ([]Check, error) {
 	// Sideways at the grip, the two uprights of a bar share it at their threads.
 	stress := push / PersonFactor * h / 2 / ThreadModulus[p.Pipe]
 	joint, why := p.Joint.Capacity(true)
-	short := Fixing{Kind: WoodScrew, Diameter: 0.004, Penetration: 0.035 - flangeThick - 2*0.004, Gravity: Gravities[""], Wet: p.Wet}
+	short := Fixing{Kind: WoodScrew, Diameter: 0.004, Penetration: 0.035 - flangeThick - 2*0.004, Gravity: Gravities[""],
+		Wet: p.Wet}
 	holds, err := short.Withdrawal()
 	if err != nil {
 		return nil, err
@@ -264,21 +310,37 @@ func (p Parallels) inFlanges(f float64, out *Built) ([]Check, error) {
 	over := float64(p.Wide) - rubberEnds
 	pulled := push * h / (2 * (flangeApart + flangeEdge)) // by the two screws on one side
 	out.Parts = []Part{
-		{Name: "bar", Stock: "pipe-" + p.Pipe, Length: p.Length, Count: 2}, {Name: "upright", Stock: "pipe-" + p.Pipe, Length: p.Height - boardThick, Count: 4}, {Name: "foot", Stock: "timber-38x140", Length: p.Wide, Count: 4}, {Name: "rubber foot", Stock: "rubber-foot", Count: 8},
-		{Name: "joint of bar and upright, marked", Stock: "pipe-joint", Count: 4}, {Name: "floor flange, marked", Stock: "pipe-joint", Count: 4}, {Name: "wood screw, four to a flange", Stock: "screw-4x35", Count: 16},
+		{Name: "bar", Stock: "pipe-" + p.Pipe, Length: p.Length, Count: 2},
+		{Name: "upright", Stock: "pipe-" + p.Pipe, Length: p.Height - boardThick, Count: 4},
+		{Name: "foot", Stock: "timber-38x140", Length: p.Wide, Count: 4},
+		{Name: "rubber foot", Stock: "rubber-foot", Count: 8},
+		{Name: "joint of bar and upright, marked", Stock: "pipe-joint", Count: 4},
+		{Name: "floor flange, marked", Stock: "pipe-joint", Count: 4},
+		{Name: "wood screw, four to a flange", Stock: "screw-4x35", Count: 16},
 	}
 	out.Steps = []Step{
-		{tell("Lay the joints out before anything is cut: with what they take up, the grip is %s above the floor and the uprights are %s apart. Have the pipes cut and threaded at the merchant's; file every edge that a hand may touch.", cm(h), cm(p.Length)), false},
-		{"Turn the bar into two joints, an upright into each, a flange on each, until all are tight: both uprights lie in one plane, both flanges in another.", false},
+		{tell("Lay the joints out before anything is cut: with what they take up, the grip is %s above the floor and the uprights "+
+			"are %s apart. Have the pipes cut and threaded at the merchant's; file every edge that a hand may touch.", cm(h),
+			cm(p.Length)), false},
+		{"Turn the bar into two joints, an upright into each, a flange on each, until all are tight: both uprights lie in one " +
+			"plane, both flanges in another.", false},
 		{"Lay the feet flat, across the bar, and screw a flange on the middle of each: four screws, prebored by {2.5 mm}.", false},
 		{"Press a rubber foot on under both ends of every foot. The other bar is built alike.", false},
 	}
 	return []Check{
-		{Link: "each joint of the pipes", Demand: mounting * f, Capacity: joint, Unit: "N", Formula: "all of F at one end of a bar against its mark", Source: "its maker", Refused: why},
-		{Link: "threads of the uprights", Demand: stress * PersonFactor, Capacity: steel.Bending, Unit: "Pa", Formula: "0.15 F h/2 over S at the thread's root", Source: "statics; section at the root of the thread"},
-		{Link: "threads, coming and going", Demand: stress, Capacity: threadFatigue, Unit: "Pa", Formula: "the same, not factored", Source: "house value"},
-		{Link: "flanges at their screws", Demand: short.Both(pulled, push/4, math.Min(holds.Thread, holds.Steel), sideways), Capacity: 1, Formula: "0.15 F h on one flange, by two of its screws about its edge, with 0.15 F across", Source: "NDS 2018 chapter 12; sizes of flanges from memory"},
-		{Link: "feet in bending", Demand: math.Max(f/2+push*h/over, mounting*f/2) * over / 2 / flat.Modulus(), Capacity: wood.Allowable(boardThick), Unit: "Pa", Formula: "half of F/2 and what tips it, or half of F, at one end, over S lying flat", Source: "statics; strength of " + wood.Name},
+		{Link: "each joint of the pipes", Demand: mounting * f, Capacity: joint, Unit: "N",
+			Formula: "all of F at one end of a bar against its mark", Source: "its maker", Refused: why},
+		{Link: "threads of the uprights", Demand: stress * PersonFactor, Capacity: steel.Bending, Unit: "Pa",
+			Formula: "0.15 F h/2 over S at the thread's root", Source: "statics; section at the root of the thread"},
+		{Link: "threads, coming and going", Demand: stress, Capacity: threadFatigue, Unit: "Pa",
+			Formula: "the same, not factored", Source: "house value"},
+		{Link: "flanges at their screws", Demand: short.Both(pulled, push/4, math.Min(holds.Thread, holds.Steel), sideways),
+			Capacity: 1, Formula: "0.15 F h on one flange, by two of its screws about its edge, with 0.15 F across",
+			Source: "NDS 2018 chapter 12; sizes of flanges from memory"},
+		{Link: "feet in bending", Demand: math.Max(f/2+push*h/over, mounting*f/2) * over / 2 / flat.Modulus(),
+			Capacity: wood.Allowable(boardThick), Unit: "Pa",
+			Formula: "half of F/2 and what tips it, or half of F, at one end, over S lying flat",
+			Source:  "statics; strength of " + wood.Name},
 	}, nil
 }
 
@@ -295,7 +357,8 @@ func parallelsChanges(v Values, _ Situation) []change {
 		low := sized("pipe in flanges instead of posts of timber", "screwed", "yes")
 		out = append(out, low, low.and(half), low.and(feet), low.and(half).and(feet))
 	}
-	for _, c := range [][]change{{more}, {longer}, {posts}, {half, posts}, {half, longer}, {posts, longer}, {half, longer, posts}, {half, longer, posts, feet}, {more, longer, posts, feet}} {
+	for _, c := range [][]change{{more}, {longer}, {posts}, {half, posts}, {half, longer}, {posts, longer}, {half, longer, posts},
+		{half, longer, posts, feet}, {more, longer, posts, feet}} {
 		all := change{}
 		for _, one := range c {
 			all = all.and(one)
@@ -315,7 +378,8 @@ func parallelsChanges(v Values, _ Situation) []change {
 
 func parallelsOf(v Values, s Situation) Parallels {
 	return Parallels{
-		Pipe: v.Word["pipe"], Length: v.length("length_m"), Height: v.length("height_m"), Wide: v.length("wide_m"), Screwed: v.yes("screwed"), Wet: v.yes("wet"), Mu: v.Num["mu"], Body: s.body(v),
+		Pipe: v.Word["pipe"], Length: v.length("length_m"), Height: v.length("height_m"), Wide: v.length("wide_m"),
+		Screwed: v.yes("screwed"), Wet: v.yes("wet"), Mu: v.Num["mu"], Body: s.body(v),
 		Joint: Hardware{Kind: MetalLink, Working: v.force("joint_n")}, Timber: timberOf(v),
 	}
 }
@@ -326,8 +390,11 @@ var parallelsDesign = known(80, Design{
 	Key:     "parallels", Name: "Parallels", Does: "dips, or push-ups with straight wrists", On: OnFloor,
 	Asks: func(v Values, _ Situation) []Ask {
 		asks := []Ask{
-			{Key: "pipe", Label: "Bar, pipe of schedule 40", Words: pipeWords}, metres("height_m", "Grip above the floor", 0.08, 1.3), metres("length_m", "Bar, between its uprights", 0.2, 1.2), metres("wide_m", "Feet across, long", 0.2, 1.5),
-			yesNoOf("screwed", "Uprights of pipe in flanges", "No: posts of timber, braced", "For low bars: a thread leaves under half of the pipe."),
+			{Key: "pipe", Label: "Bar, pipe of schedule 40", Words: pipeWords},
+			metres("height_m", "Grip above the floor", 0.08, 1.3), metres("length_m", "Bar, between its uprights", 0.2, 1.2),
+			metres("wide_m", "Feet across, long", 0.2, 1.5),
+			yesNoOf("screwed", "Uprights of pipe in flanges", "No: posts of timber, braced",
+				"For low bars: a thread leaves under half of the pipe."),
 		}
 		if v.yes("screwed") {
 			asks = append(asks, marked("joint_n", "Each joint of its pipes is marked with"))
@@ -360,26 +427,36 @@ func drawParallels(v Values, s Situation) []Figure {
 	if p.Screwed {
 		up := func(x float64) Mark { return rect(OfSteel, x-d/2, thick, d, h-thick, "threads") }
 		side := Figure{Name: "one from the side", Marks: []Mark{
-			rect(OfWood, -foot/2, 0, foot, thick, "feet"), rect(OfWood, l-foot/2, 0, foot, thick, "feet"), up(0), up(l), rect(OfSteel, -d/2, h-d, l+d, d, "bar"),
-			round(OfSteel, 0, h-d/2, d*1.5, "each joint"), round(OfSteel, l, h-d/2, d*1.5, "each joint"), rect(OfSteel, -0.045, thick, 0.09, flangeThick, "flanges"), rect(OfSteel, l-0.045, thick, 0.09, flangeThick, "flanges"),
+			rect(OfWood, -foot/2, 0, foot, thick, "feet"), rect(OfWood, l-foot/2, 0, foot, thick, "feet"), up(0), up(l),
+			rect(OfSteel, -d/2, h-d, l+d, d, "bar"),
+			round(OfSteel, 0, h-d/2, d*1.5, "each joint"), round(OfSteel, l, h-d/2, d*1.5, "each joint"),
+			rect(OfSteel, -0.045, thick, 0.09, flangeThick, "flanges"),
+			rect(OfSteel, l-0.045, thick, 0.09, flangeThick, "flanges"),
 			across(0, h+0.08, l), upward(l+0.2, 0, h), across(-foot/2, -0.1, deep),
 		}}
-		return []Figure{side, assembled(p.solids()...), {Name: "from the end", Marks: []Mark{rect(OfWood, -wide/2, 0, wide, thick, "tipping"), up(0), rect(OfSteel, -0.045, thick, 0.09, flangeThick, "flanges"), across(-wide/2, -0.1, wide)}}}
+		return []Figure{side, assembled(p.solids()...),
+			{Name: "from the end", Marks: []Mark{rect(OfWood, -wide/2, 0, wide, thick, "tipping"), up(0),
+				rect(OfSteel, -0.045, thick, 0.09, flangeThick, "flanges"), across(-wide/2, -0.1, wide)}}}
 	}
 	high, beside := p.prop()
 	bore := d/2 + overBar
 	head, diagonal := foot+p.post(), p.brace(0)
 	post := func(x, w float64) Mark { return rect(OfWood, x-w/2, foot, w, p.post(), "posts") }
 	side := Figure{Name: "one from the side", Marks: []Mark{
-		rect(OfWood, -thick/2, 0, thick, foot, "feet"), rect(OfWood, l-thick/2, 0, thick, foot, "feet"), rect(OfWood, -thick/2, foot, deep, thick, "").saying("rail"), post(0, thick), post(l, thick),
-		line(OfWood, 0, diagonal.Low, l, diagonal.Upper-diagonal.Low, "brace"), rect(OfSteel, -thick/2-beyondPost, h-d, l+thick+2*beyondPost, d, "bar"),
+		rect(OfWood, -thick/2, 0, thick, foot, "feet"), rect(OfWood, l-thick/2, 0, thick, foot, "feet"),
+		rect(OfWood, -thick/2, foot, deep, thick, "").saying("rail"), post(0, thick), post(l, thick),
+		line(OfWood, 0, diagonal.Low, l, diagonal.Upper-diagonal.Low, "brace"),
+		rect(OfSteel, -thick/2-beyondPost, h-d, l+thick+2*beyondPost, d, "bar"),
 		across(0, head+0.08, l), upward(l+0.35, 0, h), across(-thick/2, -0.1, deep),
 	}}
 	end := Figure{Name: "from the end", Marks: []Mark{
 		rect(OfWood, -wide/2, 0, wide, foot, "feet"), line(OfWood, -beside, foot/2, beside, high-foot/2, "strut"), post(0, wideOf),
-		round(OfSteel, 0, h-d/2, d, "posts under the bar"), rect(OfWood, -wide/2, foot, wideOf, thick, ""), rect(OfWood, wide/2-wideOf, foot, wideOf, thick, "").saying("rail"),
-		across(-wide/2, -0.1, wide), upward(wide/2+0.1, 0, high), upward(-wide/2-0.1, head-bore, bore), across(-wide/2, -0.17, strutEnd),
+		round(OfSteel, 0, h-d/2, d, "posts under the bar"), rect(OfWood, -wide/2, foot, wideOf, thick, ""),
+		rect(OfWood, wide/2-wideOf, foot, wideOf, thick, "").saying("rail"),
+		across(-wide/2, -0.1, wide), upward(wide/2+0.1, 0, high), upward(-wide/2-0.1, head-bore, bore),
+		across(-wide/2, -0.17, strutEnd),
 	}}
 	onFoot, onPost := p.strutOn()
-	return []Figure{side, end, assembled(p.solids()...), onFoot.figure("strut on its foot", "strut at its screws"), onPost.figure("strut on its post", "strut at its screws"), diagonal.lap().figure("brace on a post", "brace along the bar")}
+	return []Figure{side, end, assembled(p.solids()...), onFoot.figure("strut on its foot", "strut at its screws"),
+		onPost.figure("strut on its post", "strut at its screws"), diagonal.lap().figure("brace on a post", "brace along the bar")}
 }

@@ -59,7 +59,8 @@ func TestTheBattenRuleIsNeverBelowABeamOnSprings(t *testing.T) {
 			most, says = math.Max(most, reactions[i]), math.Max(says, rule[i])
 		}
 		worst = math.Max(worst, most/says)
-		assert.LessOrEqual(t, most, says*1.001, "%d screws %.2f m apart, pull at %.2f m, EI %.0f, k %.0f", n, spacing, at-float64(screws[0]), stiffness, spring)
+		assert.LessOrEqual(t, most, says*1.001, "%d screws %.2f m apart, pull at %.2f m, EI %.0f, k %.0f", n, spacing,
+			at-float64(screws[0]), stiffness, spring)
 	}
 	assert.Greater(t, worst, 0.6, "and it is not far above")
 }
@@ -77,7 +78,8 @@ func onSprings(length, stiffness, spring float64, screws []quantity.Length, at f
 		}
 	}
 	c := stiffness / (h * h * h)
-	local := [4][4]float64{{12, 6 * h, -12, 6 * h}, {6 * h, 4 * h * h, -6 * h, 2 * h * h}, {-12, -6 * h, 12, -6 * h}, {6 * h, 2 * h * h, -6 * h, 4 * h * h}}
+	local := [4][4]float64{{12, 6 * h, -12, 6 * h}, {6 * h, 4 * h * h, -6 * h, 2 * h * h}, {-12, -6 * h, 12, -6 * h},
+		{6 * h, 2 * h * h, -6 * h, 4 * h * h}}
 	for e := range elements {
 		for a := range 4 {
 			for b := range 4 {
@@ -158,19 +160,24 @@ func TestHardware(t *testing.T) {
 		want float64
 		why  string
 	}{
-		"a marked working load as it is":   {builds.Hardware{Kind: builds.MetalLink, Working: 3000}, false, 3000, ""},
-		"under a body 0.7 of it":           {builds.Hardware{Kind: builds.MetalLink, Working: 3000}, true, 2100, ""},
-		"metal breaks at four times":       {builds.Hardware{Kind: builds.MetalLink, Breaks: 20000}, false, 5000, ""},
-		"a sewn strap at five":             {builds.Hardware{Kind: builds.SewnStrap, Breaks: 20000}, false, 4000, ""},
-		"a bowline leaves 0.65 of a third": {builds.Hardware{Kind: builds.RopeLink, Breaks: 18000, Knot: builds.Bowline}, false, 3900, ""},
-		"a wet rope less":                  {builds.Hardware{Kind: builds.RopeLink, Breaks: 18000, Knot: builds.FigureEight, Wet: true}, false, 3825, ""},
-		"no mark is nothing":               {builds.Hardware{Kind: builds.MetalLink}, true, 0, "no mark"},
-		"an eye off its axis":              {builds.Hardware{Kind: builds.ShoulderedEye, Working: 4000, Angle: 45}, false, 1200, ""},
-		"a plain eye off its axis":         {builds.Hardware{Kind: builds.PlainEye, Working: 4000, Angle: 20}, false, 0, "on its axis"},
-		"a gate that is not locked":        {builds.Hardware{Kind: builds.Carabiner, Breaks: 22000}, true, 0, "locking gate"},
-		"a lashing strap":                  {builds.Hardware{Kind: builds.LashingStrap, Breaks: 20000}, true, 0, "never for a body"},
-		"an open hook":                     {builds.Hardware{Kind: builds.OpenHook, Working: 5000}, true, 0, "never for a body"},
-		"a pipe fitting":                   {builds.Hardware{Kind: builds.Fitting, Working: 5000}, true, 0, "unknown make"},
+		"a marked working load as it is": {builds.Hardware{Kind: builds.MetalLink, Working: 3000}, false, 3000, ""},
+		"under a body 0.7 of it":         {builds.Hardware{Kind: builds.MetalLink, Working: 3000}, true, 2100, ""},
+		"metal breaks at four times":     {builds.Hardware{Kind: builds.MetalLink, Breaks: 20000}, false, 5000, ""},
+		"a sewn strap at five":           {builds.Hardware{Kind: builds.SewnStrap, Breaks: 20000}, false, 4000, ""},
+		"a bowline leaves 0.65 of a third": {builds.Hardware{Kind: builds.RopeLink, Breaks: 18000, Knot: builds.Bowline}, false,
+			3900, ""},
+		"a wet rope less": {builds.Hardware{Kind: builds.RopeLink, Breaks: 18000, Knot: builds.FigureEight,
+			Wet: true}, false, 3825, ""},
+		"no mark is nothing": {builds.Hardware{Kind: builds.MetalLink}, true, 0, "no mark"},
+		"an eye off its axis": {builds.Hardware{Kind: builds.ShoulderedEye, Working: 4000, Angle: 45}, false, 1200,
+			""},
+		"a plain eye off its axis": {builds.Hardware{Kind: builds.PlainEye, Working: 4000, Angle: 20}, false, 0,
+			"on its axis"},
+		"a gate that is not locked": {builds.Hardware{Kind: builds.Carabiner, Breaks: 22000}, true, 0, "locking gate"},
+		"a lashing strap": {builds.Hardware{Kind: builds.LashingStrap, Breaks: 20000}, true, 0,
+			"never for a body"},
+		"an open hook":   {builds.Hardware{Kind: builds.OpenHook, Working: 5000}, true, 0, "never for a body"},
+		"a pipe fitting": {builds.Hardware{Kind: builds.Fitting, Working: 5000}, true, 0, "unknown make"},
 	} {
 		got, why := c.h.Capacity(c.body)
 		assert.InDelta(t, c.want, got, 1e-9, name)

@@ -58,19 +58,24 @@ func (p Peg) Build() (Built, error) {
 	}
 	load := float64(Weight(p.Mass)) * CarryFactor
 	moment, bears := load*float64(p.Out), timberBearing*wetBearing(p.Wet)
-	bending := Check{Link: "peg in bending", Demand: moment / pipe.Of(steel).Modulus(), Capacity: steel.Bending, Unit: "Pa", Formula: "{2 m} g · out over S", Source: "statics; wall × 0.875"}
+	bending := Check{Link: "peg in bending", Demand: moment / pipe.Of(steel).Modulus(), Capacity: steel.Bending, Unit: "Pa",
+		Formula: "{2 m} g · out over S", Source: "statics; wall × 0.875"}
 	out := Built{
 		Title: "Plate peg, " + pipeName(p.Pipe) + " pipe", Hours: [2]float64{2, 3},
-		Tools:    []Text{"saw", "drill", "spirit level", "stud finder", "detector for cables and pipes", "spanner"},
-		Proof:    tell("%s hung from each peg in turn for 5 minutes, nobody beneath. Passing raises nothing.", kilo(proofMass(p.Mass))),
+		Tools: []Text{"saw", "drill", "spirit level", "stud finder", "detector for cables and pipes", "spanner"},
+		Proof: tell("%s hung from each peg in turn for 5 minutes, nobody beneath. Passing raises nothing.",
+			kilo(proofMass(p.Mass))),
 		ProofOf:  proofMass(p.Mass),
 		Inspect:  looked("play, bends, the boards' screws"),
 		Cautions: []Text{guidance, "No more on a peg than is written on the board beside it."},
 	}
 	if p.Threaded {
-		bending.Link, bending.Demand, bending.Source = "peg in bending at its thread", moment/ThreadModulus[p.Pipe], "statics; section at the root of the thread"
+		bending.Link, bending.Demand, bending.Source = "peg in bending at its thread", moment/ThreadModulus[p.Pipe],
+			"statics; section at the root of the thread"
 		washer := math.Pi / 4 * (washerOver*washerOver - washerInner*washerInner)
-		out.Checks = []Check{bending, {Link: "flange at its bolts", Demand: moment / (2 * (flangeApart + flangeEdge)) / washer, Capacity: bears, Unit: "Pa", Formula: "{2 m} g · out, by two bolts about the flange's edge, over a washer of {30 mm}", Source: "statics; house value; sizes of flanges from memory"}}
+		out.Checks = []Check{bending, {Link: "flange at its bolts", Demand: moment / (2 * (flangeApart + flangeEdge)) / washer,
+			Capacity: bears, Unit: "Pa", Formula: "{2 m} g · out, by two bolts about the flange's edge, over a washer of {30 mm}",
+			Source: "statics; house value; sizes of flanges from memory"}}
 		return out, nil
 	}
 	t, d := float64(p.thick()), float64(pipe.D)
@@ -83,9 +88,14 @@ func (p Peg) Build() (Built, error) {
 	_, splitting := splits(boardThick, p.Wide, (p.Wide-pipe.D)/2)
 	out.Checks = []Check{
 		bending,
-		{Link: "boards splitting at a peg", Demand: front, Capacity: splitting, Unit: "N", Formula: "what the front board gets against 14 b √(h_e/(1 − h_e/h)) · 0.9/1.3, below the hole", Source: "EC5 8.1.4, from memory"},
-		{Link: "boards under a peg", Demand: bendy * (load/(d*t) + 6*middle/(d*t*t)), Capacity: bears, Unit: "Pa", Formula: "1.1 (V/(d t) + 6 V (out + t/2)/(d t²))", Source: "statics: a peg in wood that gives evenly; house value"},
-		{Link: "boards held together at a peg", Demand: front, Capacity: screwsAtPeg * each, Unit: "N", Formula: "V/2 + 1.5 V (out + t/2)/t against eight screws", Source: "statics; general dowel equations, NDS 2018 chapter 12"},
+		{Link: "boards splitting at a peg", Demand: front, Capacity: splitting, Unit: "N",
+			Formula: "what the front board gets against 14 b √(h_e/(1 − h_e/h)) · 0.9/1.3, below the hole",
+			Source:  "EC5 8.1.4, from memory"},
+		{Link: "boards under a peg", Demand: bendy * (load/(d*t) + 6*middle/(d*t*t)), Capacity: bears, Unit: "Pa",
+			Formula: "1.1 (V/(d t) + 6 V (out + t/2)/(d t²))", Source: "statics: a peg in wood that gives evenly; house value"},
+		{Link: "boards held together at a peg", Demand: front, Capacity: screwsAtPeg * each, Unit: "N",
+			Formula: "V/2 + 1.5 V (out + t/2)/t against eight screws",
+			Source:  "statics; general dowel equations, NDS 2018 chapter 12"},
 	}
 	return out, nil
 }
@@ -97,17 +107,21 @@ func (p Peg) room(fixing quantity.Length) Check {
 	if !p.Threaded {
 		need = math.Max(need, float64(Schedule40[p.Pipe].D)/2+fixingHead)
 	}
-	return Check{Link: "room for the fixings", Fits: true, Demand: need, Capacity: float64(p.Wide) / 4, Unit: "m", Formula: "4 D from the edge, and clear of the hole, at a quarter of the boards' width", Source: "NDS 2018, lag screws, from memory; geometry"}
+	return Check{Link: "room for the fixings", Fits: true, Demand: need, Capacity: float64(p.Wide) / 4, Unit: "m",
+		Formula: "4 D from the edge, and clear of the hole, at a quarter of the boards' width",
+		Source:  "NDS 2018, lag screws, from memory; geometry"}
 }
 
 // beside is whether plates of a diameter hang beside each other on pegs so far apart.
 func (p Peg) beside(plate, apart quantity.Length) Check {
-	return Check{Link: "plates beside each other", Fits: true, Demand: float64(plate), Capacity: float64(apart), Unit: "m", Formula: "the largest plate against what lies between two pegs", Source: "geometry"}
+	return Check{Link: "plates beside each other", Fits: true, Demand: float64(plate), Capacity: float64(apart), Unit: "m",
+		Formula: "the largest plate against what lies between two pegs", Source: "geometry"}
 }
 
 // within is whether it fits the plates' bore.
 func (p Peg) within(bore quantity.Length) Check {
-	return Check{Link: "bore of the plates", Fits: true, Demand: float64(Schedule40[p.Pipe].D), Capacity: float64(bore), Unit: "m", Formula: "the pipe's outside against it", Source: "ASME B36.10M, from memory"}
+	return Check{Link: "bore of the plates", Fits: true, Demand: float64(Schedule40[p.Pipe].D), Capacity: float64(bore),
+		Unit: "m", Formula: "the pipe's outside against it", Source: "ASME B36.10M, from memory"}
 }
 
 // pegBoards are how wide the boards of pegs are, in m.
@@ -141,35 +155,53 @@ func (p Peg) onBoards(out *Built, v Values, s Situation) {
 	base, _ := s.wallOf(v)
 	stock, long, wide, places := "timber-38x"+v.Word["board"], pegBoardLong(v, s), pegBoards[v.Word["board"]], pegStuds(v, s)
 	n, apart, bore := len(places), places[1]-places[0], Schedule40[p.Pipe].D+0.0005
-	fix := Step{tell("Fix it level, the pegs %s above the floor, with two fixings at each of three places: one %s and one %s above the lower edge.", cm(v.Num["high_m"]), mm(wide/4), mm(wide*3/4)), false}
+	fix := Step{tell("Fix it level, the pegs %s above the floor, with two fixings at each of three places: one %s and "+
+		"one %s above "+
+		"the lower edge.", cm(v.Num["high_m"]), mm(wide/4), mm(wide*3/4)), false}
 	out.Steps = base.found("all three studs")
 	if p.Threaded {
 		out.Parts = []Part{
-			{Name: "peg, threaded at one end", Stock: "pipe-" + p.Pipe, Length: p.Out + flangeThick, Count: n}, {Name: "board", Stock: stock, Length: long, Count: 1}, {Name: "floor flange, marked", Stock: "pipe-joint", Count: n},
+			{Name: "peg, threaded at one end", Stock: "pipe-" + p.Pipe, Length: p.Out + flangeThick, Count: n},
+			{Name: "board", Stock: stock, Length: long, Count: 1},
+			{Name: "floor flange, marked", Stock: "pipe-joint", Count: n},
 			{Name: "{M8 × 60|5⁄16 × 2½ in} bolt, four to a flange", Stock: "bolt-m8", Count: 4 * n}, s.screws(v, 2*n),
 		}
 		out.Steps = append(out.Steps,
-			Step{tell("Bolt a flange to the board at each of %d places, %s from one to the next, each {80 mm} beside where two fixings go, to the same side: four bolts, their heads with washers of {30 mm} sunk into the back by {10 mm}; a wedge of wood of 5° behind its lower half tilts it up.", n, mm(apart)), false},
+			Step{tell("Bolt a flange to the board at each of %d places, %s from one to the next, each {80 mm} beside where two "+
+				"fixings go, to the same side: four bolts, their heads with washers of {30 mm} sunk into the back by {10 mm}; a "+
+				"wedge of wood of 5° behind its lower half tilts it up.", n, mm(apart)), false},
 			Step{"Turn the pegs in until they are tight.", false}, fix)
 	} else {
 		out.Parts = []Part{
-			{Name: "peg", Stock: "pipe-" + p.Pipe, Length: p.Out + p.thick(), Count: n}, {Name: "board, two on each other", Stock: stock, Length: long, Count: 2},
-			{Name: "wood screw, eight round each peg and one to pin it", Stock: joinScrew, Count: (screwsAtPeg + 1) * n}, s.screws(v, 2*n),
+			{Name: "peg", Stock: "pipe-" + p.Pipe, Length: p.Out + p.thick(), Count: n},
+			{Name: "board, two on each other", Stock: stock, Length: long, Count: 2},
+			{Name: "wood screw, eight round each peg and one to pin it", Stock: joinScrew, Count: (screwsAtPeg + 1) * n},
+			s.screws(v, 2*n),
 		}
 		out.Steps = append(out.Steps,
-			Step{tell("Mark %d places for pegs on the middle line of a board, %s from one to the next, the middle one in its middle. Lay the boards on each other and join them with eight {5 × 70 mm|no. 10 × 2¾ in} screws round each place, prebored by {3.5 mm}: %s and %s to either side of it, {25 mm} from both edges.", n, mm(apart), mm(besidePeg), mm(besidePegMore)), false},
-			Step{tell("Bore a hole of %s through both boards at each place, so that it rises by 5° towards the front: {7 mm} over both boards.", hole(bore)), false},
+			Step{tell("Mark %d places for pegs on the middle line of a board, %s from one to the next, the middle one in its "+
+				"middle. Lay the boards on each other and join them with eight {5 × 70 mm|no. 10 × 2¾ in} screws round "+
+				"each place, "+
+				"prebored by {3.5 mm}: %s and %s to either side of it, {25 mm} from both edges.", n, mm(apart), mm(besidePeg),
+				mm(besidePegMore)), false},
+			Step{tell("Bore a hole of %s through both boards at each place, so that it rises by 5° towards the front: {7 mm} over "+
+				"both boards.", hole(bore)), false},
 			fix,
-			Step{"Push each peg in until it meets the wall. From the upper edge of the front board, {10 mm} beside the peg's middle so that it passes the fixing, bore {4.5 mm} down into the upper wall of the pipe and pin it with a {5 × 70 mm|no. 10 × 2¾ in} screw. File the ends round.", false})
+			Step{"Push each peg in until it meets the wall. From the upper edge of the front board, {10 mm} beside the peg's " +
+				"middle so that it passes the fixing, bore {4.5 mm} down into the upper wall of the pipe and pin it " +
+				"with a {5 × 70 " +
+				"mm|no. 10 × 2¾ in} screw. File the ends round.", false})
 	}
 	out.Steps = append(out.Steps,
-		Step{"The pegs tilt up, none turns or pulls out, and the board has no play under a hand. Write on it what a peg carries.", true},
+		Step{"The pegs tilt up, none turns or pulls out, and the board has no play under a hand. Write on it what a peg carries.",
+			true},
 		Step{"Hang the proof load from each peg for 5 minutes; look again.", true})
 }
 
 var pegsDesign = known(170, Design{
 	Changes: func(v Values, _ Situation) []change {
-		board, plain := sized("a board of {38 × 140 mm|2 × 6}", "board", "140"), sized("a plain peg through two boards instead of a thread", "threaded", "no")
+		board, plain := sized("a board of {38 × 140 mm|2 × 6}", "board", "140"),
+			sized("a plain peg through two boards instead of a thread", "threaded", "no")
 		low := sized("at most {1.4 m} high", "high_m", math.Min(v.Num["high_m"], 1.4))
 		small := sized("plates of {39 cm} at the most", "plate_m", math.Min(v.Num["plate_m"], 0.39))
 		near := sized("pegs that stand out {10 cm}", "out_m", math.Min(v.Num["out_m"], 0.10))
@@ -182,7 +214,8 @@ var pegsDesign = known(170, Design{
 		for _, kg := range []float64{30, 25, 20, 15, 10} {
 			if kg < v.Num["mass_kg"] {
 				less := sized(tell("at most %s on a peg", kilo(kg)), "mass_kg", kg)
-				out = append(out, less, less.and(plain).and(board), less.and(low).and(board), less.and(plain).and(board).and(near).and(low).and(large))
+				out = append(out, less, less.and(plain).and(board), less.and(low).and(board),
+					less.and(plain).and(board).and(near).and(low).and(large))
 			}
 		}
 		return wallChanges(out...)
@@ -193,18 +226,25 @@ var pegsDesign = known(170, Design{
 	Key:     "pegs", Name: "Plate pegs", Does: "plates off the floor", On: OnWall,
 	Asks: func(v Values, s Situation) []Ask {
 		return append([]Ask{
-			{Key: "pipe", Label: "Peg, pipe of", Words: pipeWords, Help: "A pipe of ¾ in is {26.7 mm} thick, 1 in {33.4 mm}, 1¼ in {42.2 mm}, 1½ in {48.3 mm}."},
-			{Key: "bore_m", Label: "Plates' bore", Kind: quantity.KindThin, Low: 0.02, High: 0.1, Help: "{25 to 28 mm}, or {50 mm}: measure it."},
-			metres("plate_m", "Largest plate, across", 0.1, 0.6), metres("out_m", "Stands out by", 0.03, 0.4), {Key: "mass_kg", Label: "One peg carries", Kind: quantity.KindMass, Low: 0.5, High: 200},
+			{Key: "pipe", Label: "Peg, pipe of", Words: pipeWords,
+				Help: "A pipe of ¾ in is {26.7 mm} thick, 1 in {33.4 mm}, 1¼ in {42.2 mm}, 1½ in {48.3 mm}."},
+			{Key: "bore_m", Label: "Plates' bore", Kind: quantity.KindThin, Low: 0.02, High: 0.1,
+				Help: "{25 to 28 mm}, or {50 mm}: measure it."},
+			metres("plate_m", "Largest plate, across", 0.1, 0.6), metres("out_m", "Stands out by", 0.03, 0.4),
+			{Key: "mass_kg", Label: "One peg carries", Kind: quantity.KindMass, Low: 0.5, High: 200},
 			{Key: "board", Label: "On boards of", Words: words("89", "{38 × 89 mm|2 × 4}", "140", "{38 × 140 mm|2 × 6}")},
-			yesNoOf("threaded", "Screwed into a flange", "No: through two boards", "A thread leaves under half of the pipe."), metres("high_m", "Pegs above the floor", 0.1, 2.2),
+			yesNoOf("threaded", "Screwed into a flange", "No: through two boards", "A thread leaves under half of the pipe."),
+			metres("high_m", "Pegs above the floor", 0.1, 2.2),
 		}, wallAsks(v, s)...)
 	},
 	Starts: func(s Situation) Values {
-		return wallFit(s, Values{Num: map[string]float64{"bore_m": 0.05, "plate_m": 0.39, "out_m": 0.12, "mass_kg": 25, "high_m": 1.2}, Word: map[string]string{"pipe": "1-1/4", "board": "140", "threaded": "no"}}).Over(Values{Word: map[string]string{"screw": "8x150"}})
+		return wallFit(s, Values{Num: map[string]float64{"bore_m": 0.05, "plate_m": 0.39, "out_m": 0.12, "mass_kg": 25,
+			"high_m": 1.2}, Word: map[string]string{"pipe": "1-1/4", "board": "140",
+			"threaded": "no"}}).Over(Values{Word: map[string]string{"screw": "8x150"}})
 	},
 	Build: func(v Values, s Situation) (Built, error) {
-		p := Peg{Pipe: v.Word["pipe"], Out: v.length("out_m"), Wide: pegBoards[v.Word["board"]], Mass: quantity.Estimate{Value: v.mass("mass_kg")}, Threaded: v.yes("threaded"), Wet: v.yes("wet")}
+		p := Peg{Pipe: v.Word["pipe"], Out: v.length("out_m"), Wide: pegBoards[v.Word["board"]],
+			Mass: quantity.Estimate{Value: v.mass("mass_kg")}, Threaded: v.yes("threaded"), Wet: v.yes("wet")}
 		out, err := p.Build()
 		if err != nil {
 			return out, err
@@ -218,7 +258,10 @@ var pegsDesign = known(170, Design{
 		p.onBoards(&out, v, s)
 		out.Bottom, out.Top = max(0, v.length("high_m")-v.length("plate_m")/2), v.length("high_m")+0.1
 		places := pegStuds(v, s)
-		out.Checks = append(append(out.Checks, p.beside(v.length("plate_m"), places[1]-places[0]), p.within(v.length("bore_m")), p.room(lags[v.Word["screw"]][0]), Check{Link: "height", Fits: true, Demand: v.Num["high_m"], Capacity: highest, Unit: "m", Formula: "{1.5 m} at most, the heaviest lowest", Source: "house rule"}), more...)
+		out.Checks = append(append(out.Checks, p.beside(v.length("plate_m"), places[1]-places[0]), p.within(v.length("bore_m")),
+			p.room(lags[v.Word["screw"]][0]),
+			Check{Link: "height", Fits: true, Demand: v.Num["high_m"], Capacity: highest, Unit: "m",
+				Formula: "{1.5 m} at most, the heaviest lowest", Source: "house rule"}), more...)
 		return out, err
 	},
 	Draw: drawPegs,
@@ -228,7 +271,8 @@ func drawPegs(v Values, s Situation) []Figure {
 	p := Peg{Pipe: v.Word["pipe"], Threaded: v.yes("threaded")}
 	out, high, t, d := v.Num["out_m"], v.Num["high_m"], float64(p.thick()), float64(Schedule40[p.Pipe].D)
 	wide, long := float64(pegBoards[v.Word["board"]]), float64(pegBoardLong(v, s))
-	front := Figure{Name: "front", Marks: []Mark{rect(OfWood, -long/2, high-wide/2, long, wide, "fixings"), across(-long/2, high+0.4, long), upward(long/2+0.2, 0, high)}}
+	front := Figure{Name: "front", Marks: []Mark{rect(OfWood, -long/2, high-wide/2, long, wide, "fixings"),
+		across(-long/2, high+0.4, long), upward(long/2+0.2, 0, high)}}
 	base, _ := s.wallOf(v)
 	beside := 0.0
 	if p.Threaded {
@@ -239,10 +283,12 @@ func drawPegs(v Values, s Situation) []Figure {
 		if base.Kind == WoodStuds {
 			front.Marks = append(front.Marks, rect(OfHouse, x-0.019, 0, 0.038, high+0.3, "").saying([]Text{"", "stud", ""}[i]))
 		}
-		front.Marks = append(front.Marks, round(OfSteel, x+beside, high, d, "peg"), round(OfSteel, x, high-wide/4, 0.012, "fixings"), round(OfSteel, x, high+wide/4, 0.012, "fixings"))
+		front.Marks = append(front.Marks, round(OfSteel, x+beside, high, d, "peg"),
+			round(OfSteel, x, high-wide/4, 0.012, "fixings"), round(OfSteel, x, high+wide/4, 0.012, "fixings"))
 		if !p.Threaded {
 			for _, off := range []float64{-besidePegMore, -besidePeg, besidePeg, besidePegMore} {
-				front.Marks = append(front.Marks, round(OfSteel, x+off, high-wide/2+0.025, 0.006, ""), round(OfSteel, x+off, high+wide/2-0.025, 0.006, ""))
+				front.Marks = append(front.Marks, round(OfSteel, x+off, high-wide/2+0.025, 0.006, ""),
+					round(OfSteel, x+off, high+wide/2-0.025, 0.006, ""))
 			}
 		}
 	}
@@ -258,7 +304,8 @@ func drawPegs(v Values, s Situation) []Figure {
 		side.Marks = append(side.Marks, rect(OfSteel, t, high-0.045, flangeThick, 0.09, "flange"))
 	}
 	side.Marks = append(side.Marks,
-		line(OfSteel, from, high-d/2, t+out-from, (t+out-from)*rise, "peg"), line(OfSteel, from, high+d/2, t+out-from, (t+out-from)*rise, "peg"),
+		line(OfSteel, from, high-d/2, t+out-from, (t+out-from)*rise, "peg"),
+		line(OfSteel, from, high+d/2, t+out-from, (t+out-from)*rise, "peg"),
 		across(t, high+wide+0.03, out), across(0, high-wide-0.03, t).saying("boards"), upward(t+out+0.06, high-wide/2, wide))
 	var places []float64
 	for _, x := range pegStuds(v, s) {

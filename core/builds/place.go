@@ -18,7 +18,8 @@ func (s Situation) wallOf(v Values) (base Base, owner string) {
 	}
 	base.PlateHeld, base.Wet = v.yes("plate_held"), v.yes("wet")
 	base.Ends, base.Angle = StudEnds(v.Word["ends"]), v.force("angle_n")
-	base.Units, base.Leaf, base.TopHeld, base.Lined = Units(v.Word["units"]), v.length("leaf_m"), v.yes("top_held"), Lined(v.Word["lined"])
+	base.Units, base.Leaf, base.TopHeld, base.Lined = Units(v.Word["units"]), v.length("leaf_m"), v.yes("top_held"),
+		Lined(v.Word["lined"])
 	base.AnchorOff, base.AnchorAlong = v.force("anchor_off_n"), v.force("anchor_along_n")
 	r := s.Room
 	if r == nil || s.Wall < 0 || s.Wall >= len(r.Walls) {
@@ -85,7 +86,8 @@ func (d Design) width(v Values, s Situation) quantity.Length {
 // more than 200 kg to less than 2 m², which wants an engineer.
 func (s Situation) floor(v Values, b Built) Check {
 	body := s.body(v)
-	c := Check{Link: "floor below", Demand: float64(body.Value+body.Expanded()) + float64(b.Mass), Capacity: askMass, Unit: "kg", Formula: "all of it and who is on it, upstairs on under {3 m²}", Source: "house rule"}
+	c := Check{Link: "floor below", Demand: float64(body.Value+body.Expanded()) + float64(b.Mass), Capacity: askMass, Unit: "kg",
+		Formula: "all of it and who is on it, upstairs on under {3 m²}", Source: "house rule"}
 	switch {
 	case s.grounded():
 		c.Demand, c.Formula = 0, "on the ground"
@@ -128,7 +130,8 @@ const before quantity.Length = 0.12
 // standing is whether the place on the wall is one: a wall, free there over a width from low up, with
 // nothing standing before it, and studs where fixings have to meet them, from the middle.
 func (s Situation) standing(wide, low quantity.Length, offs []quantity.Length) Check {
-	c := Check{Link: placeOnWall, Fits: true, Capacity: 1, Formula: "a free place, on a stud where there are studs", Source: "survey"}
+	c := Check{Link: placeOnWall, Fits: true, Capacity: 1, Formula: "a free place, on a stud where there are studs",
+		Source: "survey"}
 	r := s.Room
 	if r == nil || s.Wall < 0 || s.Wall >= len(r.Walls) {
 		c.Refused = "no wall is chosen: say which, and where along it"
@@ -188,7 +191,8 @@ func (s Situation) standing(wide, low quantity.Length, offs []quantity.Length) C
 			c.Demand = away
 			c.Formula = tell("from the middle of a stud; the nearest is at %s", metre(near, 2))
 			if len(offs) > 1 {
-				c.Formula = tell("each of its %d places from the middle of a stud; for that at %s the nearest is at %s", len(offs), metre(at, 2), metre(near, 2))
+				c.Formula = tell("each of its %d places from the middle of a stud; for that at %s the nearest is at %s",
+					len(offs), metre(at, 2), metre(near, 2))
 			}
 		}
 	}

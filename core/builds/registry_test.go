@@ -24,8 +24,10 @@ func here() builds.Situation {
 	for i := range r.Walls {
 		r.Walls[i] = space.Side{Kind: space.TimberStud, Spacing: 0.406, Offset: 0.3, Lining: 0.0127}
 	}
-	r.Openings = []space.Opening{{ID: "d", Name: "the door", Kind: space.DoorWay, Wall: 1, At: 1, Width: 0.8, Height: 2, Leaf: space.SolidDoor, Swings: space.Outwards}}
-	return builds.Situation{Stature: 1.75, Body: quantity.Estimate{Value: 80, U1: 0.5}, Pull: 180, Read: true, Heaviest: 40, All: 120, Room: &r, Wall: 0, At: 0.3 + 2*0.406, Lane: 8}
+	r.Openings = []space.Opening{{ID: "d", Name: "the door", Kind: space.DoorWay, Wall: 1, At: 1, Width: 0.8, Height: 2,
+		Leaf: space.SolidDoor, Swings: space.Outwards}}
+	return builds.Situation{Stature: 1.75, Body: quantity.Estimate{Value: 80, U1: 0.5}, Pull: 180, Read: true, Heaviest: 40,
+		All: 120, Room: &r, Wall: 0, At: 0.3 + 2*0.406, Lane: 8}
 }
 
 // at is that room, and a place on its wall where a design meets its studs.
@@ -39,23 +41,26 @@ func at(key string) builds.Situation {
 
 // good are answers that are needed beside what fits, for all checks to pass in that room.
 var good = map[string]builds.Values{
-	"board-bands": {Num: map[string]float64{"ring_n": 3000}, Word: map[string]string{"stud": "89", "plate_held": "yes", "rings": "chest"}},
-	"board-body":  {Num: map[string]float64{"ring_n": 6000}, Word: map[string]string{"stud": "89", "plate_held": "yes"}},
-	"door-strap":  {Num: map[string]float64{"strap_n": 1000}, Word: map[string]string{"latched": "yes"}},
-	"bar":         {Num: map[string]float64{"rated_n": 5000}},
-	"rings":       {Num: map[string]float64{"strap_n": 5000, "plate_n": 5000, "span_m": 2.4, "at_m": 0.5, "joists_m": 0.4}, Word: map[string]string{"overhead": "sawn", "wood": "timber-graded:douglas-fir-larch", "above": "room"}},
-	"parallels":   {Num: map[string]float64{"joint_n": 5000}},
-	"farmer":      {Num: map[string]float64{"strap_n": 2000}},
-	"cast":        {Num: map[string]float64{"joint_n": 2000}},
-	"pin":         {Num: map[string]float64{"eye_n": 4000}},
-	"sandbag":     {Num: map[string]float64{"handle_n": 2000}},
-	"sled":        {Num: map[string]float64{"strap_n": 2000}},
-	"pegs":        {Word: map[string]string{"stud": "89", "cut": "yes"}},
-	"shelf":       {Num: map[string]float64{"bracket_n": 1500, "one_kg": 15}, Word: map[string]string{"stud": "89", "cut": "yes"}},
+	"board-bands": {Num: map[string]float64{"ring_n": 3000},
+		Word: map[string]string{"stud": "89", "plate_held": "yes", "rings": "chest"}},
+	"board-body": {Num: map[string]float64{"ring_n": 6000}, Word: map[string]string{"stud": "89", "plate_held": "yes"}},
+	"door-strap": {Num: map[string]float64{"strap_n": 1000}, Word: map[string]string{"latched": "yes"}},
+	"bar":        {Num: map[string]float64{"rated_n": 5000}},
+	"rings": {Num: map[string]float64{"strap_n": 5000, "plate_n": 5000, "span_m": 2.4, "at_m": 0.5, "joists_m": 0.4},
+		Word: map[string]string{"overhead": "sawn", "wood": "timber-graded:douglas-fir-larch", "above": "room"}},
+	"parallels": {Num: map[string]float64{"joint_n": 5000}},
+	"farmer":    {Num: map[string]float64{"strap_n": 2000}},
+	"cast":      {Num: map[string]float64{"joint_n": 2000}},
+	"pin":       {Num: map[string]float64{"eye_n": 4000}},
+	"sandbag":   {Num: map[string]float64{"handle_n": 2000}},
+	"sled":      {Num: map[string]float64{"strap_n": 2000}},
+	"pegs":      {Word: map[string]string{"stud": "89", "cut": "yes"}},
+	"shelf":     {Num: map[string]float64{"bracket_n": 1500, "one_kg": 15}, Word: map[string]string{"stud": "89", "cut": "yes"}},
 }
 
 // seen are the answers of holds as they have to be.
-var seen = builds.Values{Num: map[string]float64{"socket_m": 0.5}, Word: map[string]string{"skirting": "yes", "coating": "yes", "under": "yes", "whole": "yes"}}
+var seen = builds.Values{Num: map[string]float64{"socket_m": 0.5},
+	Word: map[string]string{"skirting": "yes", "coating": "yes", "under": "yes", "whole": "yes"}}
 
 func init() {
 	for _, d := range builds.Designs() {
@@ -64,7 +69,8 @@ func init() {
 }
 
 // brick are answers of a whole brick wall.
-var brick = builds.Values{Num: map[string]float64{"leaf_m": 0.215, "anchor_off_n": 9000, "anchor_along_n": 9000}, Word: map[string]string{"units": "solid", "top_held": "yes", "lined": "bare"}}
+var brick = builds.Values{Num: map[string]float64{"leaf_m": 0.215, "anchor_off_n": 9000, "anchor_along_n": 9000},
+	Word: map[string]string{"units": "solid", "top_held": "yes", "lined": "bare"}}
 
 func TestEveryDesignIsWhole(t *testing.T) {
 	approval := regexp.MustCompile(`(?i)approved|certified|guarantee|is safe|complies`)
@@ -92,7 +98,8 @@ func TestEveryDesignIsWhole(t *testing.T) {
 				assert.True(t, slices.ContainsFunc(b.Steps, func(s builds.Step) bool { return s.Hold }), "a step to hold at")
 				assert.NotEmpty(t, b.Proof)
 				assert.NotEmpty(t, b.Inspect)
-				assert.True(t, slices.ContainsFunc(b.Cautions, func(c builds.Text) bool { return strings.Contains(string(c), "Guidance for a competent person") }))
+				assert.True(t, slices.ContainsFunc(b.Cautions,
+					func(c builds.Text) bool { return strings.Contains(string(c), "Guidance for a competent person") }))
 				for _, c := range b.Checks {
 					assert.NotEmpty(t, c.Formula, c.Link)
 					assert.NotEmpty(t, c.Source, c.Link)
@@ -216,7 +223,8 @@ func TestAnySizesAreWorkedOutOrRefusedAtTheirPlace(t *testing.T) {
 				}
 			}
 			for _, p := range w.Built.Parts {
-				assert.False(t, math.IsNaN(float64(p.Length+p.Width)) || p.Length < 0 || p.Width < 0 || p.Count <= 0, "%s: %+v", d.Key, p)
+				assert.False(t, math.IsNaN(float64(p.Length+p.Width)) || p.Length < 0 || p.Width < 0 || p.Count <= 0, "%s: %+v",
+					d.Key, p)
 			}
 			for _, one := range w.Built.Steps {
 				assert.NotRegexp(t, `NaN|Inf|%!| -\d`, one.Text, d.Key)
@@ -282,7 +290,8 @@ func TestTheRentedFlat(t *testing.T) {
 	s.Room.Holes = space.Drillable
 	hard, err := builds.DesignByKey("board-bands")
 	require.NoError(t, err)
-	many, err := hard.Work(good["board-bands"].Over(builds.Values{Num: map[string]float64{"pull_n": 700}, Word: map[string]string{"rings": "chest"}}), s)
+	many, err := hard.Work(good["board-bands"].Over(builds.Values{Num: map[string]float64{"pull_n": 700},
+		Word: map[string]string{"rings": "chest"}}), s)
 	require.NoError(t, err)
 	require.NotNil(t, many.Built.Remedy, "%+v", many.Built.Weakest())
 	assert.Contains(t, many.Built.Remedy.Change.In(quantity.Metric), "lighter bands")
@@ -332,7 +341,8 @@ func TestAPlaceOnTheWall(t *testing.T) {
 	assert.Contains(t, use(func(s *builds.Situation) { s.Room.Walls[0].Offset = 0 }).Refused.In(quantity.Metric), "first stud")
 	assert.Contains(t, use(func(s *builds.Situation) { s.Wall = -1 }).Refused.In(quantity.Metric), "no wall is chosen")
 	pegboard := builds.Taken{Name: "Pegs", Wall: 0, From: 0.6, To: 1.8}
-	assert.Contains(t, use(func(s *builds.Situation) { s.Taken = []builds.Taken{pegboard} }).Refused.In(quantity.Metric), "Pegs is there")
+	assert.Contains(t, use(func(s *builds.Situation) { s.Taken = []builds.Taken{pegboard} }).Refused.In(quantity.Metric),
+		"Pegs is there")
 	beside := builds.Taken{Name: "Pegs", Wall: 0, From: 1.2, To: 2.4}
 	assert.True(t, use(func(s *builds.Situation) { s.Taken = []builds.Taken{beside} }).OK())
 	elsewhere := builds.Taken{Name: "Pegs", Room: "another", Wall: 0, From: 0.6, To: 1.8}
@@ -375,7 +385,8 @@ func TestAPlaceOnTheWall(t *testing.T) {
 	lined, err := pegs.Work(seen.Over(builds.Values{Word: map[string]string{"stud": "89"}}), off)
 	require.NoError(t, err)
 	require.NotNil(t, lined.Built.Remedy)
-	assert.Contains(t, lined.Built.Remedy.Change.In(quantity.Metric), "move it to 1.11 m along wall A, and the lining cut out behind it")
+	assert.Contains(t, lined.Built.Remedy.Change.In(quantity.Metric),
+		"move it to 1.11 m along wall A, and the lining cut out behind it")
 	// Under a slope the top of the board counts, and what fits has no high ring there.
 	s := here()
 	s.Room.Ceiling.Slopes = []space.Slope{{Outline: s.Room.Outline, From: 0, Low: 1.6, High: 2.44}}
@@ -395,7 +406,8 @@ func TestBrickAsks(t *testing.T) {
 		w, err := d.Work(good[key].Over(builds.Values{Word: brick.Word}), s)
 		require.NoError(t, err)
 		assert.True(t, slices.ContainsFunc(w.Asks, func(a builds.Ask) bool { return a.Key == "anchor_off_n" }), key)
-		assert.True(t, slices.ContainsFunc(w.Built.Checks, func(c builds.Check) bool { return strings.Contains(string(c.Refused), "nothing is guessed here") }), key)
+		assert.True(t, slices.ContainsFunc(w.Built.Checks,
+			func(c builds.Check) bool { return strings.Contains(string(c.Refused), "nothing is guessed here") }), key)
 		w, err = d.Work(good[key].Over(brick), s)
 		require.NoError(t, err)
 		assert.True(t, w.Built.OK(), "%s: %+v", key, w.Built.Weakest())

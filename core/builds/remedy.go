@@ -56,7 +56,8 @@ func together(all ...change) (out []change) {
 }
 
 // mended is the first change that makes all checks of a design pass, its place among them and its holds
-// answered as they have to be: of its answers; of what its links are marked with; of its place on the wall, the nearest first; of all of
+// answered as they have to be: of its answers; of what its links are marked with; of its place on the wall,
+// the nearest first; of all of
 // these. Nil where none does.
 func (d Design) mended(v Values, s Situation) *Remedy {
 	if b, err := d.stands(v, s); err == nil && b.OK() {
@@ -117,7 +118,8 @@ func (d Design) mended(v Values, s Situation) *Remedy {
 // changes.
 func (d Design) mayHold(v Values, s Situation) bool {
 	b, err := d.Build(v, s)
-	return err == nil && !slices.ContainsFunc(b.Checks, func(c Check) bool { return (c.Link == ownersWord || c.Link == wallTakes) && !c.OK() })
+	return err == nil && !slices.ContainsFunc(b.Checks,
+		func(c Check) bool { return (c.Link == ownersWord || c.Link == wallTakes) && !c.OK() })
 }
 
 // freePlaces are those of some places where a design may stand with some sizes, or the first on each

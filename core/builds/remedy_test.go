@@ -22,12 +22,18 @@ func TestWhatIsDoneAboutWhatFails(t *testing.T) {
 	}{
 		{"bar", num("inside_m", 0.5, "span_m", 1.0, "stock", "pipe-1"), "hands 15 cm from the supports", true},
 		{"bar", num("held", "no"), "hold it at both ends", true},
-		{"bar", num("stock", "board-flat"), "a 38 × 89 board on edge, stamped No. 2; 1¼ in steel pipe is the better grip, used 0.97", true},
-		{"bar", num("stock", "broomstick", "held", "no", "rated_n", 0.0), "hold it at both ends so that it neither rolls nor slides, and a 38 × 89 board on edge, stamped No. 2, and each support is marked with 1200 N at least; 1¼ in steel pipe is the better grip", true},
+		{"bar", num("stock", "board-flat"), "a 38 × 89 board on edge, stamped No. 2; 1¼ in steel pipe is the better " +
+			"grip, used 0.97", true},
+		{"bar", num("stock", "broomstick", "held", "no", "rated_n", 0.0),
+			"hold it at both ends so that it neither rolls nor slides, and a 38 × 89 board on edge, stamped No. 2, and each " +
+				"support is marked with 1200 N at least; 1¼ in steel pipe is the better grip", true},
 		{"bar", num("rated_n", 0.0), "each support is marked with 1200 N at least", true},
 		{"bar", num("support", "chairs"), "the chairs against a wall", false},
-		{"bar", num("use", "hang", "stock", "broomstick", "support", "chairs"), "on brackets bolted through two sawn joists that were seen, 38 × 235 mm of stamped Douglas fir-larch", false},
-		{"bar", num("use", "hang", "stock", "pipe-1-1/4", "support", "brackets", "overhead", "sawn", "joist_h_m", 0.235, "wood", "timber-graded:douglas-fir-larch", "joist_at_m", 1.8, "above", "room", "joists_m", 0.4, "above_m", 0.16, "bolt_m", 0.012, "rated_n", 4000.0), "no more than 0.6 m from a bearing", true},
+		{"bar", num("use", "hang", "stock", "broomstick", "support", "chairs"),
+			"on brackets bolted through two sawn joists that were seen, 38 × 235 mm of stamped Douglas fir-larch", false},
+		{"bar", num("use", "hang", "stock", "pipe-1-1/4", "support", "brackets", "overhead", "sawn", "joist_h_m", 0.235, "wood",
+			"timber-graded:douglas-fir-larch", "joist_at_m", 1.8, "above", "room", "joists_m", 0.4, "above_m", 0.16, "bolt_m",
+			0.012, "rated_n", 4000.0), "no more than 0.6 m from a bearing", true},
 		{"box", num("across", 0.0, "along", 0.0), "divider", true},
 		{"box", num("mu", 0.1), "feet of rubber", true},
 		{"step", num("flare_m", 0.0), "legs flared 20 mm", true},

@@ -47,7 +47,9 @@ const boltYield, plateBearing = 45e3, 87e3
 // factor 1.0. Errors are *quantity.FieldError of diameter_m, thick_m, plate_m and gravity.
 // Source: NDS 2018 table 12.3.1A and B.
 func (b Bolt) Across() (newtons float64, mode Mode, _ error) {
-	if err := first(within("diameter_m", float64(b.Diameter), 0.00635, 0.0255, "m"), within("thick_m", float64(b.Thick), 0.03, 0.3, "m"), within("plate_m", float64(b.Plate), 0.003, 0.03, "m"), gravity("gravity", b.Gravity)); err != nil {
+	if err := first(within("diameter_m", float64(b.Diameter), 0.00635, 0.0255, "m"),
+		within("thick_m", float64(b.Thick), 0.03, 0.3, "m"), within("plate_m", float64(b.Plate), 0.003, 0.03, "m"),
+		gravity("gravity", b.Gravity)); err != nil {
 		return 0, "", err
 	}
 	d, lm, ls := float64(b.Diameter)/inch, float64(b.Thick)/inch, float64(b.Plate)/inch
@@ -76,11 +78,14 @@ func (b Bolt) Across() (newtons float64, mode Mode, _ error) {
 // diameter_m, thick_m, plate_m and gravity. Source: NDS 2018 table 12.3.1A and B, general dowel
 // equations.
 func (b Bolt) Beside() (newtons float64, mode Mode, _ error) {
-	if err := first(within("diameter_m", float64(b.Diameter), 0.00635, 0.0255, "m"), within("thick_m", float64(b.Thick), 0.02, 0.3, "m"), within("plate_m", float64(b.Plate), 0.003, 0.03, "m"), gravity("gravity", b.Gravity)); err != nil {
+	if err := first(within("diameter_m", float64(b.Diameter), 0.00635, 0.0255, "m"),
+		within("thick_m", float64(b.Thick), 0.02, 0.3, "m"), within("plate_m", float64(b.Plate), 0.003, 0.03, "m"),
+		gravity("gravity", b.Gravity)); err != nil {
 		return 0, "", err
 	}
 	d := float64(b.Diameter) / inch
-	j := joint{qm: bearing(b.Gravity, d, 90) * d, qs: plateBearing * d, lm: float64(b.Thick) / inch, ls: float64(b.Plate) / inch, moment: boltYield * d * d * d / 6}
+	j := joint{qm: bearing(b.Gravity, d, 90) * d, qs: plateBearing * d, lm: float64(b.Thick) / inch, ls: float64(b.Plate) / inch,
+		moment: boltYield * d * d * d / 6}
 	const kTheta = 1.25
 	best := math.Inf(1)
 	for _, m := range []Mode{ModeIm, ModeIs, ModeII, ModeIIIm, ModeIIIs, ModeIV} {
@@ -118,14 +123,16 @@ const (
 // aside is what a pull aside asks of the joists and of the plates of one ring under f newtons.
 // Source: statics; house values.
 func (r Rings) aside(f float64, steel Material) []Check {
-	turned := Check{Link: "joists kept upright", Fits: true, Demand: r.Aside, Capacity: asideFree, Formula: "pulled aside by 10° at the most without blocking", Source: "house rule"}
+	turned := Check{Link: "joists kept upright", Fits: true, Demand: r.Aside, Capacity: asideFree,
+		Formula: "pulled aside by 10° at the most without blocking", Source: "house rule"}
 	if r.Blocked {
 		turned.Demand, turned.Formula = 0, "blocking between the joists within {0.3 m}, both sides"
 	} else if r.Aside > asideFree {
 		turned.Refused = "pulled aside by more than 10°, a joist turns over: blocking between the joists within {0.3 m}, both sides"
 	}
 	section := 2 * plateWide * float64(plateThick*plateThick) / 6
-	return []Check{turned, {Link: "plates and shackle, pulled aside", Demand: asideShare * f * plateDrop / section, Capacity: steel.Bending, Unit: "Pa", Formula: "0.5 F below the joist, by both plates", Source: "statics; 205 MPa / 1.67"}}
+	return []Check{turned, {Link: "plates and shackle, pulled aside", Demand: asideShare * f * plateDrop / section,
+		Capacity: steel.Bending, Unit: "Pa", Formula: "0.5 F below the joist, by both plates", Source: "statics; 205 MPa / 1.67"}}
 }
 
 // Build works one ring out along its load path: strap, plate, bolt, joist; on one joist, no
@@ -150,22 +157,32 @@ func (r Rings) Build() (Built, error) {
 	}
 	link := func(name Text, h Hardware) Check {
 		capacity, why := h.Capacity(true)
-		return Check{Link: name, Demand: f, Capacity: capacity, Unit: "N", Formula: "0.65 of the factored body against its mark", Source: "its maker", Refused: why}
+		return Check{Link: name, Demand: f, Capacity: capacity, Unit: "N", Formula: "0.65 of the factored body against its mark",
+			Source: "its maker", Refused: why}
 	}
 	return Built{
 		Title: "Rings from two joists", Hours: [2]float64{3, 4},
-		Checks: slices.Concat([]Check{link("strap", r.Strap), link("plates and shackle", r.Plate)}, joists, r.aside(f, steel), []Check{
-			{Link: "straps apart", Fits: true, Demand: 0.45, Capacity: float64(r.Apart), Unit: "m", Formula: "{0.45 m} at least, on different joists", Source: "house rule"},
-		}),
-		Parts: append(r.parts(), Part{Name: "bow shackle, marked", Stock: "shackle", Count: 2}, Part{Name: "strap, marked", Stock: "strap-sewn", Count: 2}, Part{Name: "ring", Stock: "gym-ring", Count: 2}),
+		Checks: slices.Concat([]Check{link("strap", r.Strap), link("plates and shackle", r.Plate)}, joists, r.aside(f, steel),
+			[]Check{
+				{Link: "straps apart", Fits: true, Demand: 0.45, Capacity: float64(r.Apart), Unit: "m",
+					Formula: "{0.45 m} at least, on different joists", Source: "house rule"},
+			}),
+		Parts: append(r.parts(), Part{Name: "bow shackle, marked", Stock: "shackle", Count: 2},
+			Part{Name: "strap, marked", Stock: "strap-sewn", Count: 2}, Part{Name: "ring", Stock: "gym-ring", Count: 2}),
 		Tools: []Text{"drill", "spanner", "tape", "detector for cables and pipes"},
 		Steps: append(r.steps(),
-			Step{tell("Pin a bow shackle through the lower holes of both plates of a joist, at least %s wide inside, and tie its pin with wire. Hang the strap in the bow, the ring in the strap's loop; the straps hang %s apart, as the joists are.", mm(r.B+2*plateThick+0.004), metre(r.Apart, 2)), false},
-			Step{"Buckles, where there are any, are threaded back; both rings hang at one height: for rows at the hip, to hang from so high that the feet are clear.", true},
+			Step{tell("Pin a bow shackle through the lower holes of both plates of a joist, at least %s wide inside, and tie its "+
+				"pin with wire. Hang the strap in the bow, the ring in the strap's loop; the straps hang %s apart, as "+
+				"the joists are.", mm(r.B+2*plateThick+0.004), metre(r.Apart, 2)), false},
+			Step{"Buckles, where there are any, are threaded back; both rings hang at one height: for rows at the hip, to hang " +
+				"from so high that the feet are clear.", true},
 			Step{"Hang the proof load from each ring, nobody beneath; look again.", true}),
-		Proof: tell("%s hung from each ring no more than {100 mm} above the floor for 5 minutes, nobody beneath; it goes back to within {2 mm}. Never a person. Passing raises nothing.", kilo(proofMass(r.Body))),
+		Proof: tell("%s hung from each ring no more than {100 mm} above the floor for 5 minutes, nobody beneath; it goes back to "+
+			"within {2 mm}. Never a person. Passing raises nothing.", kilo(proofMass(r.Body))),
 
 		ProofOf: proofMass(r.Body),
-		Inspect: looked("play, cracks, rust, straps at their stitches"), Cautions: []Text{guidance, "Both hands, one in each ring: all of a body on one is more than was worked out.", "No kipping, no giant swings, no drops into slack."},
+		Inspect: looked("play, cracks, rust, straps at their stitches"),
+		Cautions: []Text{guidance, "Both hands, one in each ring: all of a body on one is more than was worked out.",
+			"No kipping, no giant swings, no drops into slack."},
 	}, nil
 }

@@ -53,7 +53,8 @@ func piece(in string) quantity.Piece {
 	}
 	number, unit, _ := strings.Cut(in, " ")
 	metric, value := shownAs(number, unit)
-	if second, rest, two := strings.Cut(strings.TrimPrefix(unit, "to "), " "); two && strings.HasPrefix(unit, "to ") && inUS[rest] != nil {
+	if second, rest, two := strings.Cut(strings.TrimPrefix(unit, "to "), " "); two && strings.HasPrefix(unit, "to ") &&
+		inUS[rest] != nil {
 		from, _ := shownAs(number, rest)
 		to, high := shownAs(second, rest)
 		_, low := shownAs(number, rest)

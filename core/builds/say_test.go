@@ -14,16 +14,18 @@ import (
 
 func TestTextsInTheReadersUnits(t *testing.T) {
 	for text, want := range map[builds.Text][2]string{
-		"ring at {1.22 m}":                            {"ring at 1.22 m", "ring at 48 in"},
-		"marked with {700 N} at least":                {"marked with 700 N at least", "marked with 157.5 lbf at least"},
-		"a {38 × 89|2 × 4} board":                     {"a 38 × 89 board", "a 2 × 4 board"},
-		"a {38 × 89 mm|2 × 4}":                        {"a 38 × 89 mm", "a 2 × 4"},
-		"{40 to 75 mm} beside every ring":             {"40 to 75 mm beside every ring", "1 9/16 to 2 15/16 in beside every ring"},
-		"a hole of {42.6400~0 mm hole}":               {"a hole of 43 mm", "a hole of 1 11/16 in"},
-		"a hole of {42.9000~0 mm hole}":               {"a hole of 43 mm", "a hole of 1 45/64 in"},
-		"{412.3800~0 mm} apart":                       {"412 mm apart", "16¼ in apart"},
-		"within {3 mm} of each other, 5 minutes":      {"within 3 mm of each other, 5 minutes", "within ⅛ in of each other, 5 minutes"},
-		"2 m g over S, 60 m of it, no unit {unknown}": {"2 m g over S, 60 m of it, no unit unknown", "2 m g over S, 60 m of it, no unit unknown"},
+		"ring at {1.22 m}":                {"ring at 1.22 m", "ring at 48 in"},
+		"marked with {700 N} at least":    {"marked with 700 N at least", "marked with 157.5 lbf at least"},
+		"a {38 × 89|2 × 4} board":         {"a 38 × 89 board", "a 2 × 4 board"},
+		"a {38 × 89 mm|2 × 4}":            {"a 38 × 89 mm", "a 2 × 4"},
+		"{40 to 75 mm} beside every ring": {"40 to 75 mm beside every ring", "1 9/16 to 2 15/16 in beside every ring"},
+		"a hole of {42.6400~0 mm hole}":   {"a hole of 43 mm", "a hole of 1 11/16 in"},
+		"a hole of {42.9000~0 mm hole}":   {"a hole of 43 mm", "a hole of 1 45/64 in"},
+		"{412.3800~0 mm} apart":           {"412 mm apart", "16¼ in apart"},
+		"within {3 mm} of each other, 5 minutes": {"within 3 mm of each other, 5 minutes",
+			"within ⅛ in of each other, 5 minutes"},
+		"2 m g over S, 60 m of it, no unit {unknown}": {"2 m g over S, 60 m of it, no unit unknown",
+			"2 m g over S, 60 m of it, no unit unknown"},
 	} {
 		assert.Equal(t, want[0], text.In(quantity.Metric))
 		assert.Equal(t, want[1], text.In(quantity.US))

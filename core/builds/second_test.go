@@ -46,7 +46,8 @@ func TestWhatAWallTakes(t *testing.T) {
 		return s
 	}
 	body := good["board-body"].Over(brick).Over(num("steep_deg", 45.0, "board", "timber-graded:douglas-fir-larch"))
-	assert.True(t, worked(t, "board-body", body, on(space.Brick)).Built.OK(), "80 kg on 215 mm of solid brick: %+v", worked(t, "board-body", body, on(space.Brick)).Built.Weakest())
+	assert.True(t, worked(t, "board-body", body, on(space.Brick)).Built.OK(), "80 kg on 215 mm of solid brick: %+v",
+		worked(t, "board-body", body, on(space.Brick)).Built.Weakest())
 	band := good["board-bands"].Over(brick).Over(num("leaf_m", 0.102, "pull_n", 250.0, "rings", "chest"))
 	assert.True(t, worked(t, "board-bands", band, on(space.Brick)).Built.OK(), "250 N of band on a held leaf of 102 mm")
 	for words, c := range map[string]struct {
@@ -75,21 +76,27 @@ func TestWhatAWallTakes(t *testing.T) {
 	assert.True(t, hollow.Built.OK(), "%+v", hollow.Built.Weakest())
 	// Within 200 mm of an opening or of the wall's end, or 300 mm of a top that nothing holds.
 	near := on(space.Brick)
-	near.Room.Openings = []space.Opening{{ID: "w", Name: "the window", Kind: space.Window, Wall: 0, At: 2.7, Width: 1, Height: 1, Sill: 1}}
-	assert.Contains(t, linkOf(t, worked(t, "board-bands", band, near).Built, "place on the wall").Refused.In(quantity.Metric), "the window is there")
+	near.Room.Openings = []space.Opening{{ID: "w", Name: "the window", Kind: space.Window, Wall: 0, At: 2.7, Width: 1, Height: 1,
+		Sill: 1}}
+	assert.Contains(t, linkOf(t, worked(t, "board-bands", band, near).Built, "place on the wall").Refused.In(quantity.Metric),
+		"the window is there")
 	near.Room.Openings[0].At = 2.76
 	assert.True(t, linkOf(t, worked(t, "board-bands", band, near).Built, "place on the wall").OK())
 	near.Room.Openings, near.At = nil, 0.15
-	assert.Contains(t, linkOf(t, worked(t, "board-bands", band, near).Built, "place on the wall").Refused.In(quantity.Metric), "200 mm from the end")
-	high := worked(t, "board-bands", band.Over(num("rings", "high", "top_held", "no", "leaf_m", 0.5, "pull_n", 50.0)), on(space.Brick))
+	assert.Contains(t, linkOf(t, worked(t, "board-bands", band, near).Built, "place on the wall").Refused.In(quantity.Metric),
+		"200 mm from the end")
+	high := worked(t, "board-bands", band.Over(num("rings", "high", "top_held", "no", "leaf_m", 0.5, "pull_n", 50.0)),
+		on(space.Brick))
 	assert.True(t, linkOf(t, high.Built, "below a top that nothing holds").OK())
 	low := on(space.Brick)
 	low.Room.Ceiling.Height = 2.2
-	assert.False(t, linkOf(t, worked(t, "board-bands", band.Over(num("rings", "high", "top_held", "no", "leaf_m", 0.5)), low).Built, "below a top that nothing holds").OK())
+	assert.False(t, linkOf(t, worked(t, "board-bands", band.Over(num("rings", "high", "top_held", "no", "leaf_m", 0.5)),
+		low).Built, "below a top that nothing holds").OK())
 
 	// A leaf of 102.5 mm, 2.44 m high: 1387 N at 2.15 m, 375 N at 1.2 m.
 	for n, c := range map[float64][2]float64{1387: {2.15, 0.135e6}, 375: {1.2, 0.087e6}} {
-		base := builds.Base{Kind: builds.MasonryWall, High: 2.44, Leaf: 0.1025, TopHeld: true, Units: builds.SolidUnits, Lined: builds.Bare, AnchorOff: 9000, AnchorAlong: 9000}
+		base := builds.Base{Kind: builds.MasonryWall, High: 2.44, Leaf: 0.1025, TopHeld: true, Units: builds.SolidUnits,
+			Lined: builds.Bare, AnchorOff: 9000, AnchorAlong: 9000}
 		w := chest(quantity.Force(n / builds.BandFactor))
 		w.Base, w.Rings[0].Height = base, quantity.Length(c[0])
 		b, err := w.Build()
@@ -106,7 +113,8 @@ func TestWhatAWallTakes(t *testing.T) {
 // of 1½ in pipe in rows 2.73 m there, which its own first case, both hands with half of F, ends at 2.54.
 func TestHandsAreAPersons(t *testing.T) {
 	passes := func(stock string, use builds.BarUse, span float64) bool {
-		b := bar(t, builds.Bar{Use: use, Stock: stock, Span: quantity.Length(span), High: 0.6, Body: kg(80), Support: builds.Brackets, Rated: 1e6, Held: true, Joists: strong})
+		b := bar(t, builds.Bar{Use: use, Stock: stock, Span: quantity.Length(span), High: 0.6, Body: kg(80),
+			Support: builds.Brackets, Rated: 1e6, Held: true, Joists: strong})
 		for _, c := range b.Checks {
 			if strings.HasPrefix(string(c.Link), "bar in bending") && !c.OK() {
 				return false
@@ -115,33 +123,40 @@ func TestHandsAreAPersons(t *testing.T) {
 		return true
 	}
 	for stock, spans := range map[string][2]float64{
-		"pipe-1-1/4": {1.19, 1.98}, "pipe-1-1/2": {1.64, 2.54}, "board-edge": {0.40, 0.67}, "graded-edge": {0.50, 0.84}, "larch-edge": {0.70, 1.17}, "two-edge": {0.80, 1.33}, "two-graded": {1.01, 1.68},
+		"pipe-1-1/4": {1.19, 1.98}, "pipe-1-1/2": {1.64, 2.54}, "board-edge": {0.40, 0.67}, "graded-edge": {0.50, 0.84},
+		"larch-edge": {0.70, 1.17}, "two-edge": {0.80, 1.33}, "two-graded": {1.01, 1.68},
 	} {
 		for i, use := range []builds.BarUse{builds.HangFrom, builds.RowUnder} {
 			assert.True(t, passes(stock, use, spans[i]-0.011), "%s %s", stock, use)
 			assert.False(t, passes(stock, use, spans[i]+0.011), "%s %s", stock, use)
 		}
 	}
-	rows := builds.Bar{Use: builds.RowUnder, Stock: "graded-edge", Span: 0.8, Inside: 0.15, High: 0.8, Spread: 0.45, Weighs: 8, Mu: 0.5, Body: kg(80), Support: builds.Sawhorses, Rated: 5000, Held: true}
+	rows := builds.Bar{Use: builds.RowUnder, Stock: "graded-edge", Span: 0.8, Inside: 0.15, High: 0.8, Spread: 0.45, Weighs: 8,
+		Mu: 0.5, Body: kg(80), Support: builds.Sawhorses, Rated: 5000, Held: true}
 	got := bar(t, rows)
 	assert.True(t, got.OK(), "%+v", got.Weakest())
 	assert.InDelta(t, 0.954, got.Weakest().Use(), 0.001)
 	rows.Stock = "board-edge"
 	assert.InDelta(t, 1.20, bar(t, rows).Weakest().Use(), 0.01)
-	hang := builds.Bar{Use: builds.HangFrom, Stock: "pipe-1-1/4", Span: 0.8, Inside: 0.15, Body: kg(100), Support: builds.Brackets, Rated: 5000, Held: true, Joists: strong}
+	hang := builds.Bar{Use: builds.HangFrom, Stock: "pipe-1-1/4", Span: 0.8, Inside: 0.15, Body: kg(100),
+		Support: builds.Brackets, Rated: 5000, Held: true, Joists: strong}
 	assert.InDelta(t, 0.84, linkOf(t, bar(t, hang), "bar in bending, all on one point").Use(), 0.005)
 	for _, single := range []string{"board-edge", "graded-edge", "larch-edge"} {
 		hang.Stock, hang.Body = single, kg(80)
 		assert.False(t, bar(t, hang).OK(), "a single 38 × 89 to hang from at 0.8 m: %s", single)
 	}
 	// 583.7 N·m: the plastic modulus times 205/1.67.
-	c := linkOf(t, bar(t, builds.Bar{Use: builds.HangFrom, Stock: "pipe-1-1/4", Span: 1, Body: kg(80), Support: builds.Brackets, Held: true, Joists: strong}), "bar in bending, all on one point")
+	c := linkOf(t, bar(t, builds.Bar{Use: builds.HangFrom, Stock: "pipe-1-1/4", Span: 1, Body: kg(80), Support: builds.Brackets,
+		Held: true, Joists: strong}), "bar in bending, all on one point")
 	assert.InEpsilon(t, 583.7, 80*9.80665*2.5/4/c.Demand*c.Capacity, 0.001)
 	// Each support takes the largest reaction: all of it, 50 mm inside.
 	assert.InEpsilon(t, 80*9.80665*2.5*0.75/0.8, linkOf(t, bar(t, hang), "each support").Demand, 1e-6)
 	// A bar of 2 m is held where arms reach, not 0.15 m from its ends.
-	long := bar(t, builds.Bar{Use: builds.RowUnder, Stock: "pipe-2", Span: 2, Inside: 0.15, High: 0.6, Body: kg(80), Support: builds.Sawhorses, Held: true})
-	assert.InEpsilon(t, 80*9.80665*2.5/2*0.55, linkOf(t, long, "bar in bending, both hands").Demand*(math.Pow(0.060325, 3)-math.Pow(0.060325-2*0.875*0.0039116, 3))/6, 0.001)
+	long := bar(t, builds.Bar{Use: builds.RowUnder, Stock: "pipe-2", Span: 2, Inside: 0.15, High: 0.6, Body: kg(80),
+		Support: builds.Sawhorses, Held: true})
+	assert.InEpsilon(t, 80*9.80665*2.5/2*0.55,
+		linkOf(t, long, "bar in bending, both hands").Demand*(math.Pow(0.060325, 3)-math.Pow(0.060325-2*0.875*0.0039116, 3))/6,
+		0.001)
 }
 
 // 3. A stud has ends.
@@ -166,7 +181,8 @@ func TestAStudHasEnds(t *testing.T) {
 		ends        string
 		demand      float64
 		ok          bool
-	}{{80, 45, "16d", 752, true}, {80, 60, "16d", 532, true}, {80, 45, "gun", 752, false}, {120, 45, "16d", 1128, false}, {120, 45, "upright", 1128, true}} {
+	}{{80, 45, "16d", 752, true}, {80, 60, "16d", 532, true}, {80, 45, "gun", 752, false}, {120, 45, "16d", 1128, false},
+		{120, 45, "upright", 1128, true}} {
 		got := board(c.mass, c.steep, c.ends)
 		assert.InEpsilon(t, c.demand, got.Demand, 0.01, "%+v", c) // screws in series with the stud
 		assert.Equal(t, c.ok, got.OK(), "%+v: %+v", c, got)
@@ -197,12 +213,15 @@ func TestBoardsAreBeamsOnSprings(t *testing.T) {
 	assert.InDelta(t, 0.0618, outer, 0.0001)
 	assert.InDelta(t, 0.4382, inner, 0.0001)
 	for want, s := range map[float64]float64{
-		33693: builds.NetModulus(0.140, 0.038, 0, 0, 0), 27195: builds.NetModulus(0.140, 0.038, 0.027, 0, 0), 20018: builds.NetModulus(0.140, 0.038, 0.027, 0.075, 0.009),
+		33693: builds.NetModulus(0.140, 0.038, 0, 0, 0), 27195: builds.NetModulus(0.140, 0.038, 0.027, 0, 0),
+		20018: builds.NetModulus(0.140, 0.038, 0.027, 0.075, 0.009),
 	} {
 		assert.InEpsilon(t, want, s*1e9, 0.0005)
 	}
 	board := func(mass, steep float64, wood string) builds.Check {
-		return linkOf(t, worked(t, "board-body", good["board-body"].Over(num("steep_deg", steep, "board", "timber-graded:"+wood, "ends", "16d")), bodyOf(mass)).Built, "board between the studs")
+		return linkOf(t, worked(t, "board-body",
+			good["board-body"].Over(num("steep_deg", steep, "board", "timber-graded:"+wood, "ends", "16d")), bodyOf(mass)).Built,
+			"board between the studs")
 	}
 	assert.True(t, board(80, 60, "spruce-pine-fir").OK())
 	assert.True(t, board(80, 45, "douglas-fir-larch").OK())
@@ -218,7 +237,8 @@ func TestBoardsAreBeamsOnSprings(t *testing.T) {
 // 5. A foot stands on one board.
 func TestAFootStandsOnOneBoard(t *testing.T) {
 	tread := func(stock, joined string, span float64) builds.Check {
-		b, err := builds.StepBox{Use: builds.StepOn, Stock: stock, Height: 0.45, Span: quantity.Length(span), Base: 0.4, Flare: 0.03, Mass: 10, Mu: 0.5, Body: kg(80), Joined: builds.Joining(joined)}.Build()
+		b, err := builds.StepBox{Use: builds.StepOn, Stock: stock, Height: 0.45, Span: quantity.Length(span), Base: 0.4,
+			Flare: 0.03, Mass: 10, Mu: 0.5, Body: kg(80), Joined: builds.Joining(joined)}.Build()
 		require.NoError(t, err)
 		return linkOf(t, b, "tread in bending")
 	}
@@ -228,16 +248,19 @@ func TestAFootStandsOnOneBoard(t *testing.T) {
 	assert.InEpsilon(t, 5.09e6, tread("boards-140", "no", 0.40).Demand, 0.002)
 	assert.InDelta(t, 1.11, tread("boards-140", "cleat", 0.40).Use(), 0.005)
 	assert.InEpsilon(t, 0.6, tread("boards-140", "panel", 0.40).Use()/tread("boards-140", "no", 0.40).Use(), 1e-9)
-	assert.InEpsilon(t, 1.0, tread("boards-140", "cleat", 0.62).Use()/tread("boards-140", "no", 0.62).Use(), 1e-9, "a cleat does to 0.6 m")
+	assert.InEpsilon(t, 1.0, tread("boards-140", "cleat", 0.62).Use()/tread("boards-140", "no", 0.62).Use(), 1e-9,
+		"a cleat does to 0.6 m")
 	wet := worked(t, "step", good["step"].Over(num("joined", "panel", "wet", "yes")), bodyOf(80))
 	glued := worked(t, "step", good["step"].Over(num("joined", "panel")), bodyOf(80))
-	assert.InEpsilon(t, 0.85/0.6/0.85, linkOf(t, wet.Built, "tread in bending").Use()/linkOf(t, glued.Built, "tread in bending").Use(), 1e-9, "nothing is glued where it gets wet")
+	assert.InEpsilon(t, 0.85/0.6/0.85, linkOf(t, wet.Built, "tread in bending").Use()/linkOf(t, glued.Built,
+		"tread in bending").Use(), 1e-9, "nothing is glued where it gets wet")
 }
 
 // 6. A shelf carries beyond its brackets.
 func TestAShelfGoesOnBeyondItsBrackets(t *testing.T) {
 	shelf := func(over, mark float64) builds.Built {
-		b, err := builds.Shelf{Span: 0.6, Over: quantity.Length(over), Deep: 0.3, High: 0.9, PerMetre: kg(60), One: 15, Bracket: quantity.Force(mark), Panel: "softwood-plywood", Thickness: 0.018}.Build()
+		b, err := builds.Shelf{Span: 0.6, Over: quantity.Length(over), Deep: 0.3, High: 0.9, PerMetre: kg(60), One: 15,
+			Bracket: quantity.Force(mark), Panel: "softwood-plywood", Thickness: 0.018}.Build()
 		require.NoError(t, err)
 		return b
 	}
@@ -247,7 +270,8 @@ func TestAShelfGoesOnBeyondItsBrackets(t *testing.T) {
 	assert.False(t, shelf(0.1, 360).OK())
 	assert.False(t, linkOf(t, shelf(0.21, 900), "beyond its brackets").OK())
 	assert.InDelta(t, 60*0.8*1.25, shelf(0.1, 500).ProofOf, 1e-9, "of the whole shelf")
-	heavy, err := builds.Shelf{Span: 0.6, Over: 0.1, Deep: 0.3, High: 0.9, PerMetre: kg(20), One: 40, Bracket: 900, Panel: "softwood-plywood", Thickness: 0.018}.Build()
+	heavy, err := builds.Shelf{Span: 0.6, Over: 0.1, Deep: 0.3, High: 0.9, PerMetre: kg(20), One: 40, Bracket: 900,
+		Panel: "softwood-plywood", Thickness: 0.018}.Build()
 	require.NoError(t, err)
 	assert.InEpsilon(t, 40*9.80665*2*0.7/0.6, linkOf(t, heavy, "each bracket").Demand, 1e-6, "one thing at its end")
 }
@@ -255,7 +279,8 @@ func TestAShelfGoesOnBeyondItsBrackets(t *testing.T) {
 // 7. A box is checked as it is cut.
 func TestABoxIsCheckedAsItIsCut(t *testing.T) {
 	box := func(use builds.StepUse, panel string, across, along int, mass float64) builds.Built {
-		b, err := builds.Box{Use: use, Panel: panel, Sides: builds.UsualBox, Thickness: 0.018, Across: across, Along: along, Mu: 0.5, Body: kg(mass)}.Build()
+		b, err := builds.Box{Use: use, Panel: panel, Sides: builds.UsualBox, Thickness: 0.018, Across: across, Along: along,
+			Mu: 0.5, Body: kg(mass)}.Build()
 		require.NoError(t, err)
 		return b
 	}
@@ -263,10 +288,12 @@ func TestABoxIsCheckedAsItIsCut(t *testing.T) {
 		assert.True(t, linkOf(t, box(builds.StepOn, panel, 0, 0, most), "face, 51 cm high").OK(), panel)
 		assert.False(t, linkOf(t, box(builds.StepOn, panel, 0, 0, most+1), "face, 51 cm high").OK(), panel)
 	}
-	assert.True(t, box(builds.StepOn, "softwood-plywood", 0, 0, 65).OK(), "%+v", box(builds.StepOn, "softwood-plywood", 0, 0, 65).Weakest())
+	assert.True(t, box(builds.StepOn, "softwood-plywood", 0, 0, 65).OK(), "%+v",
+		box(builds.StepOn, "softwood-plywood", 0, 0, 65).Weakest())
 	assert.False(t, box(builds.StepOn, "softwood-plywood", 0, 0, 70).OK())
 	assert.Contains(t, box(builds.JumpOn, "softwood-plywood", 0, 0, 50).Weakest().Refused.In(quantity.Metric), "without a divider")
-	assert.True(t, box(builds.JumpOn, "softwood-plywood", 1, 2, 95).OK(), "%+v", box(builds.JumpOn, "softwood-plywood", 1, 2, 95).Weakest())
+	assert.True(t, box(builds.JumpOn, "softwood-plywood", 1, 2, 95).OK(), "%+v",
+		box(builds.JumpOn, "softwood-plywood", 1, 2, 95).Weakest())
 	// Tipping of 95 kg on 762 × 508 mm, 22 kg: a foot 0.05 or 0.10 m inside.
 	f := quantity.Force(95 * 9.80665 * 2.5)
 	at := func(inside quantity.Length) float64 {
@@ -288,7 +315,8 @@ func TestABoxIsCheckedAsItIsCut(t *testing.T) {
 // 0.4 m apart, in bending alone.
 func TestJoistsCarryTheirFloor(t *testing.T) {
 	rings := func(wood string, h, span, at float64) builds.Check {
-		b := worked(t, "rings", good["rings"].Over(num("wood", wood, "h_m", h, "span_m", span, "at_m", at, "above_m", h/2, "joists_m", 0.4, "above", "room")), bodyOf(80)).Built
+		b := worked(t, "rings", good["rings"].Over(num("wood", wood, "h_m", h, "span_m", span, "at_m", at, "above_m", h/2,
+			"joists_m", 0.4, "above", "room")), bodyOf(80)).Built
 		return linkOf(t, b, "joist in bending")
 	}
 	const spf, larch, unknown = "timber-graded:spruce-pine-fir", "timber-graded:douglas-fir-larch", "timber-unknown"
@@ -296,7 +324,8 @@ func TestJoistsCarryTheirFloor(t *testing.T) {
 		wood      string
 		h         float64
 		near, mid float64
-	}{{unknown, 0.184, 1.85, 1.65}, {unknown, 0.235, 3.55, 2.30}, {spf, 0.184, 3.45, 2.15}, {spf, 0.235, 5.45, 3.05}, {larch, 0.184, 4.40, 2.70}, {larch, 0.235, 6.0, 3.75}} {
+	}{{unknown, 0.184, 1.85, 1.65}, {unknown, 0.235, 3.55, 2.30}, {spf, 0.184, 3.45, 2.15}, {spf, 0.235, 5.45, 3.05},
+		{larch, 0.184, 4.40, 2.70}, {larch, 0.235, 6.0, 3.75}} {
 		assert.True(t, rings(c.wood, c.h, c.near, 0.6).OK(), "%+v", c)
 		assert.True(t, rings(c.wood, c.h, c.mid, c.mid/2).OK(), "%+v", c)
 		if c.near < 6 {
@@ -327,7 +356,8 @@ func TestAPlatformOffTheGround(t *testing.T) {
 	assert.True(t, linkOf(t, up, "floor below a foot").OK(), "80 + 100 kg upstairs")
 	assert.True(t, up.OK(), "%+v", up.Weakest())
 	assert.True(t, platform(space.Slab, 250, 80, num()).OK())
-	for words, b := range map[string]builds.Built{"80 + 150 kg": platform(space.TimberJoists, 150, 80, num()), "a bar of 280 kg": platform(space.TimberJoists, 280, 60, num())} {
+	for words, b := range map[string]builds.Built{"80 + 150 kg": platform(space.TimberJoists, 150, 80, num()),
+		"a bar of 280 kg": platform(space.TimberJoists, 280, 60, num())} {
 		assert.False(t, b.OK(), words)
 		assert.Contains(t, b.Weakest().Refused.In(quantity.Metric), "until an engineer", words)
 	}
@@ -348,10 +378,12 @@ func TestTheVisualGate(t *testing.T) {
 	for knot, ok := range map[float64]bool{0.020: true, 0.022: true, 0.023: false, 0.025: false} {
 		assert.Equal(t, ok, step(num("knot_m", knot)).OK(), "a knot of %v on 89: %+v", knot, step(num("knot_m", knot)).Weakest())
 	}
-	whole, ripped := linkOf(t, step(num()), "bar in bending, all on one point"), linkOf(t, step(num("ripped", "yes")), "bar in bending, all on one point")
+	whole, ripped := linkOf(t, step(num()), "bar in bending, all on one point"),
+		linkOf(t, step(num("ripped", "yes")), "bar in bending, all on one point")
 	assert.InEpsilon(t, 3.9e6, ripped.Capacity, 1e-9, "its stamp is void")
 	assert.Greater(t, whole.Capacity, ripped.Capacity)
-	assert.InEpsilon(t, 0.8*whole.Capacity, linkOf(t, step(num("incised", "yes")), "bar in bending, all on one point").Capacity, 1e-9)
+	assert.InEpsilon(t, 0.8*whole.Capacity, linkOf(t, step(num("incised", "yes")), "bar in bending, all on one point").Capacity,
+		1e-9)
 	for _, word := range []string{"unfit", "unknown"} {
 		assert.False(t, step(num("timber", word)).OK())
 	}
@@ -359,7 +391,8 @@ func TestTheVisualGate(t *testing.T) {
 
 // 11. Sideways, and ends.
 func TestSidewaysAndEnds(t *testing.T) {
-	rows := builds.Bar{Use: builds.RowUnder, Stock: "pipe-1-1/2", Span: 0.8, High: 0.8, Spread: 0.45, Weighs: 8, Mu: 0.5, Body: kg(80), Support: builds.Sawhorses, Rated: 5000, Held: true}
+	rows := builds.Bar{Use: builds.RowUnder, Stock: "pipe-1-1/2", Span: 0.8, High: 0.8, Spread: 0.45, Weighs: 8, Mu: 0.5,
+		Body: kg(80), Support: builds.Sawhorses, Rated: 5000, Held: true}
 	assert.True(t, bar(t, rows).OK(), "%+v", bar(t, rows).Weakest())
 	rows.High = 1.0
 	tips := linkOf(t, bar(t, rows), "supports tipping")
@@ -368,22 +401,27 @@ func TestSidewaysAndEnds(t *testing.T) {
 	v := 80 * 9.80665 * 1.5
 	assert.InDelta(t, 0.287, tips.Demand/1.5/1.0/v, 0.0005)
 	aside := good["rings"].Over(num("aside_deg", 30.0))
-	assert.Contains(t, worked(t, "rings", aside, bodyOf(80)).Built.Weakest().Refused.In(quantity.Metric), "blocking between the joists")
+	assert.Contains(t, worked(t, "rings", aside, bodyOf(80)).Built.Weakest().Refused.In(quantity.Metric),
+		"blocking between the joists")
 	blocked := worked(t, "rings", aside.Over(num("blocked", "yes")), bodyOf(80)).Built
 	assert.True(t, blocked.OK(), "%+v", blocked.Weakest())
-	bag, err := builds.Sandbag{Mass: kg(40), Bags: 4, Density: 1.5, Outer: 40, Handle: builds.Hardware{Kind: builds.SewnStrap, Working: 600}}.Build()
+	bag, err := builds.Sandbag{Mass: kg(40), Bags: 4, Density: 1.5, Outer: 40,
+		Handle: builds.Hardware{Kind: builds.SewnStrap, Working: 600}}.Build()
 	require.NoError(t, err)
 	assert.EqualValues(t, "each handle", bag.Weakest().Link.In(quantity.Metric), "all of it on one handle")
 	pegs := worked(t, "pegs", good["pegs"].Over(num("plate_m", 0.45)), here()).Built
 	assert.EqualValues(t, "plates beside each other", pegs.Weakest().Link.In(quantity.Metric))
 	chairs := good["bar"].Over(num("support", "chairs", "at_wall", "yes", "rated_n", 0.0))
-	assert.Contains(t, linkOf(t, worked(t, "bar", chairs, bodyOf(70)).Built, "each support").Refused.In(quantity.Metric), "nobody rates")
+	assert.Contains(t, linkOf(t, worked(t, "bar", chairs, bodyOf(70)).Built, "each support").Refused.In(quantity.Metric),
+		"nobody rates")
 	assert.InDelta(t, 193, builds.Recoil(230, 1.2), 0.5)
 }
 
 // 12. Holds: yes, no or not known, and not known stops.
 func TestNotKnownStops(t *testing.T) {
-	for key, asks := range map[string][]string{"board-bands": {"skirting", "coating", "whole"}, "board-body": {"skirting", "coating", "whole", "under"}, "pegs": {"skirting", "coating"}, "shelf": {"coating"}, "rings": {"coating"}} {
+	for key, asks := range map[string][]string{"board-bands": {"skirting", "coating", "whole"},
+		"board-body": {"skirting", "coating", "whole", "under"}, "pegs": {"skirting", "coating"}, "shelf": {"coating"},
+		"rings": {"coating"}} {
 		require.True(t, worked(t, key, good[key], at(key)).Built.OK(), key)
 		for _, ask := range asks {
 			for _, word := range []string{"no", "unknown"} {
@@ -394,12 +432,14 @@ func TestNotKnownStops(t *testing.T) {
 		}
 	}
 	for mm, ok := range map[float64]bool{0.149: false, 0.150: true, 0: false} {
-		assert.Equal(t, ok, worked(t, "board-bands", good["board-bands"].Over(num("socket_m", mm)), here()).Built.OK(), "%v beside a socket", mm)
+		assert.Equal(t, ok, worked(t, "board-bands", good["board-bands"].Over(num("socket_m", mm)), here()).Built.OK(),
+			"%v beside a socket", mm)
 	}
 	// Nobody has answered: nothing is given, and nothing of the design is changed for it.
 	d, err := builds.DesignByKey("board-bands")
 	require.NoError(t, err)
-	w, err := d.Work(builds.Values{Num: map[string]float64{"ring_n": 3000}, Word: map[string]string{"stud": "89", "plate_held": "yes", "rings": "chest", "cut": "yes"}}, here())
+	w, err := d.Work(builds.Values{Num: map[string]float64{"ring_n": 3000},
+		Word: map[string]string{"stud": "89", "plate_held": "yes", "rings": "chest", "cut": "yes"}}, here())
 	require.NoError(t, err)
 	assert.False(t, w.Built.OK())
 	assert.Empty(t, w.Gives)

@@ -60,8 +60,10 @@ func (s Shelf) Build() (Built, error) {
 	if err != nil {
 		return Built{}, err
 	}
-	if err := first(within("span_m", float64(s.Span), 0.2, 1.5, "m"), within("over_m", float64(s.Over), 0, 0.5, "m"), within("deep_m", float64(s.Deep), 0.1, 0.6, "m"),
-		within("high_m", float64(s.High), 0.05, 2.2, "m"), within("per_metre_kg", float64(s.PerMetre.Value), 1, 300, "kg/m"), within("one_kg", float64(s.One), 0, 300, "kg"),
+	if err := first(within("span_m", float64(s.Span), 0.2, 1.5, "m"), within("over_m", float64(s.Over), 0, 0.5, "m"),
+		within("deep_m", float64(s.Deep), 0.1, 0.6, "m"),
+		within("high_m", float64(s.High), 0.05, 2.2, "m"), within("per_metre_kg", float64(s.PerMetre.Value), 1, 300, "kg/m"),
+		within("one_kg", float64(s.One), 0, 300, "kg"),
 		within("thickness_m", float64(s.Thickness), 0.012, 0.04, "m")); err != nil {
 		return Built{}, err
 	}
@@ -69,7 +71,9 @@ func (s Shelf) Build() (Built, error) {
 	section := Section{Shape: Rect, B: s.Deep, H: s.Thickness}
 	strip := Section{Shape: Rect, B: min(s.Deep, footWidth+quantity.Length(footSpread)*s.Span), H: s.Thickness}
 	all, one := s.bends()
-	bracket := Check{Link: "each bracket", Demand: s.onBracket(), Capacity: float64(s.Bracket), Unit: "N", Formula: "2 w (L + a)²/({2 L}), or the heaviest thing at the end, × 2 (L + a)/L, against its mark", Source: "statics; its maker"}
+	bracket := Check{Link: "each bracket", Demand: s.onBracket(), Capacity: float64(s.Bracket), Unit: "N",
+		Formula: "2 w (L + a)²/({2 L}), or the heaviest thing at the end, × 2 (L + a)/L, against its mark",
+		Source:  "statics; its maker"}
 	if s.Bracket <= 0 {
 		bracket.Refused = "no mark: it counts as nothing"
 	}
@@ -78,21 +82,32 @@ func (s Shelf) Build() (Built, error) {
 	out := Built{
 		Title: "Shelf for loads", Hours: [2]float64{2, 2},
 		Checks: []Check{
-			{Link: "shelf in bending", Demand: all / section.Modulus(), Capacity: years, Unit: "Pa", Formula: "2 w L²/8 between the brackets, 2 w a²/2 over one, over S", Source: "statics; " + panel.Name + ", for years"},
-			{Link: "shelf under the heaviest thing", Demand: one / strip.Modulus(), Capacity: years, Unit: "Pa", Formula: "{2 m} g (L − 0.05)/4 in the middle, {2 m} g a at the end, on a strip", Source: "statics; " + panel.Name + ", for years"},
-			{Link: "shelf's sag", Demand: 5 * w * math.Pow(l, 4) / (384 * panel.ElasticAlong * section.Inertia()), Capacity: l / creeps, Unit: "m", Formula: "5 w L⁴/384 EI, at most L/200", Source: "house value"},
+			{Link: "shelf in bending", Demand: all / section.Modulus(), Capacity: years, Unit: "Pa",
+				Formula: "2 w L²/8 between the brackets, 2 w a²/2 over one, over S",
+				Source:  "statics; " + panel.Name + ", for years"},
+			{Link: "shelf under the heaviest thing", Demand: one / strip.Modulus(), Capacity: years, Unit: "Pa",
+				Formula: "{2 m} g (L − 0.05)/4 in the middle, {2 m} g a at the end, on a strip",
+				Source:  "statics; " + panel.Name + ", for years"},
+			{Link: "shelf's sag", Demand: 5 * w * math.Pow(l, 4) / (384 * panel.ElasticAlong * section.Inertia()),
+				Capacity: l / creeps, Unit: "m", Formula: "5 w L⁴/384 EI, at most L/200", Source: "house value"},
 			bracket,
-			{Link: "beyond its brackets", Fits: true, Demand: float64(s.Over), Capacity: l * mostOver, Unit: "m", Formula: "at most a third of what is between them", Source: "house rule"},
-			{Link: "height", Fits: true, Demand: float64(s.High), Capacity: highest, Unit: "m", Formula: "{1.5 m} at most, the heaviest lowest", Source: "house rule"},
+			{Link: "beyond its brackets", Fits: true, Demand: float64(s.Over), Capacity: l * mostOver, Unit: "m",
+				Formula: "at most a third of what is between them", Source: "house rule"},
+			{Link: "height", Fits: true, Demand: float64(s.High), Capacity: highest, Unit: "m",
+				Formula: "{1.5 m} at most, the heaviest lowest", Source: "house rule"},
 		},
 		Parts: []Part{
-			{Name: "shelf", Stock: sheetOf(panel.Key, s.Thickness), Length: s.long(), Width: s.Deep, Count: 1, Grain: true}, {Name: "lip, {10 mm}", Stock: "batten-10x20", Length: s.long(), Count: 1}, {Name: "bracket, marked", Stock: "bracket", Count: 2},
-			{Name: "wood screw for a bracket", Stock: "screw-4x16", Count: 6}, {Name: "wood screw for the lip", Stock: "screw-4x35", Count: 2 + int(float64(s.long())/0.15)},
+			{Name: "shelf", Stock: sheetOf(panel.Key, s.Thickness), Length: s.long(), Width: s.Deep, Count: 1, Grain: true},
+			{Name: "lip, {10 mm}", Stock: "batten-10x20", Length: s.long(), Count: 1},
+			{Name: "bracket, marked", Stock: "bracket", Count: 2},
+			{Name: "wood screw for a bracket", Stock: "screw-4x16", Count: 6},
+			{Name: "wood screw for the lip", Stock: "screw-4x35", Count: 2 + int(float64(s.long())/0.15)},
 		},
 		Tools:   []Text{"saw", "drill", "spirit level", "stud finder", "detector for cables and pipes", "spanner"},
 		Proof:   tell("%s spread on all of it for 5 minutes. Passing raises nothing.", kilo(proofMass(kg))),
 		Inspect: looked("brackets, screws, sag"), ProofOf: proofMass(kg),
-		Cautions: []Text{guidance, "Nothing that rolls without its lip.", tell("No more than %s on the whole shelf, no single thing over %s: written on its edge.", kilo(kg.Value), kilo(s.One))},
+		Cautions: []Text{guidance, "Nothing that rolls without its lip.",
+			tell("No more than %s on the whole shelf, no single thing over %s: written on its edge.", kilo(kg.Value), kilo(s.One))},
 	}
 	return out, nil
 }

@@ -129,20 +129,23 @@ func (s StepBox) solids() []solid {
 	for i := range max(1, t.Boards) {
 		each := wide / float64(max(1, t.Boards))
 		y := each * (float64(i) + 0.5)
-		out = append(out, board(point3{0, y, high + float64(t.Thickness)/2}, point3{long, y, high + float64(t.Thickness)/2}, each-0.002, float64(t.Thickness), point3{0, 1, 0}))
+		out = append(out, board(point3{0, y, high + float64(t.Thickness)/2}, point3{long, y, high + float64(t.Thickness)/2},
+			each-0.002, float64(t.Thickness), point3{0, 1, 0}))
 	}
 	w := float64(boardWide)
 	for _, x := range []float64{0, 1} {
 		for _, y := range []float64{0, 1} {
 			tx, ty := x*long+(0.5-x)*thick, y*wide+(0.5-y)*w
-			out = append(out, board(point3{tx, ty, high}, point3{tx + (x*2-1)*flare, ty + (y*2-1)*flare, 0}, w, thick, point3{0, 1, 0}))
+			out = append(out, board(point3{tx, ty, high}, point3{tx + (x*2-1)*flare, ty + (y*2-1)*flare, 0}, w, thick,
+				point3{0, 1, 0}))
 		}
 		rx := x*long + (0.5-x)*3*thick
 		out = append(out, board(point3{rx, 0, high - w/2}, point3{rx, wide, high - w/2}, w, thick, point3{0, 0, 1}))
 	}
 	along, across := s.braces(t, 0, 0)
 	for _, y := range []float64{-thick / 2, wide + thick/2} {
-		out = append(out, board(point3{-flare, y, along.Low}, point3{long, y, along.Upper}, float64(braceAlongWide), thick, point3{0, 0, 1}))
+		out = append(out, board(point3{-flare, y, along.Low}, point3{long, y, along.Upper}, float64(braceAlongWide), thick,
+			point3{0, 0, 1}))
 	}
 	for _, x := range []float64{-thick / 2, long + thick/2} {
 		out = append(out, board(point3{x, w / 2, across.Low}, point3{x, wide - w/2, across.Upper}, w, thick, point3{0, 0, 1}))
@@ -155,18 +158,21 @@ func (p Parallels) solids() (out []solid) {
 	foot, d := float64(footWide), p.outside()
 	if p.Screwed {
 		for _, x := range []float64{0, l} {
-			out = append(out, block(OfWood, x-foot/2, -wide/2, 0, foot, wide, thick), rod(point3{x, 0, thick}, point3{x, 0, h - d}, d))
+			out = append(out, block(OfWood, x-foot/2, -wide/2, 0, foot, wide, thick),
+				rod(point3{x, 0, thick}, point3{x, 0, h - d}, d))
 		}
 		return append(out, rod(point3{0, 0, h - d/2}, point3{l, 0, h - d/2}, d))
 	}
 	high, beside := p.prop()
 	for i, x := range []float64{0, l} {
 		side := float64(2*i-1) * thick
-		out = append(out, block(OfWood, x-thick/2, -wide/2, 0, thick, wide, foot), board(point3{x, 0, foot}, point3{x, 0, foot + p.post()}, w, thick, point3{0, 1, 0}),
+		out = append(out, block(OfWood, x-thick/2, -wide/2, 0, thick, wide, foot),
+			board(point3{x, 0, foot}, point3{x, 0, foot + p.post()}, w, thick, point3{0, 1, 0}),
 			board(point3{x + side, float64(1-2*i) * beside, foot / 2}, point3{x + side, 0, high}, w, thick, point3{0, 1, 0}))
 	}
 	for _, y := range []float64{-wide/2 + w/2, wide/2 - w/2} {
-		out = append(out, board(point3{-thick / 2, y, foot + thick/2}, point3{l + thick/2, y, foot + thick/2}, w, thick, point3{0, 1, 0}))
+		out = append(out, board(point3{-thick / 2, y, foot + thick/2}, point3{l + thick/2, y, foot + thick/2}, w, thick,
+			point3{0, 1, 0}))
 	}
 	b := p.brace(0)
 	out = append(out, board(point3{0, -w/2 - thick/2, b.Low}, point3{l, -w/2 - thick/2, b.Upper}, w, thick, point3{0, 0, 1}))
@@ -208,12 +214,16 @@ func (w WallBoard) solids() (out []solid) {
 			out = append(out, block(OfHouse, float64(x)-0.019, 0, 0, 0.038, float64(w.Base.H), float64(w.Base.High)))
 		}
 	}
-	out = append(out, block(OfWood, -long/2, -thick, at-half, long, thick, 2*half), block(OfSteel, -0.08, -thick-0.006, at-0.024, 0.16, 0.006, 0.048), block(OfSteel, -0.025, -thick-0.04, at-0.025, 0.05, 0.03, 0.05))
+	out = append(out, block(OfWood, -long/2, -thick, at-half, long, thick, 2*half),
+		block(OfSteel, -0.08, -thick-0.006, at-0.024, 0.16, 0.006, 0.048),
+		block(OfSteel, -0.025, -thick-0.04, at-0.025, 0.05, 0.03, 0.05))
 	if w.Legs {
 		for _, x := range []float64{-1, 1} {
-			out = append(out, block(OfWood, x*float64(legsApart)/2-float64(boardWide)/2, -thick, 0, float64(boardWide), thick, at-half))
+			out = append(out, block(OfWood, x*float64(legsApart)/2-float64(boardWide)/2, -thick, 0, float64(boardWide), thick,
+				at-half))
 		}
-		out = append(out, block(OfWood, -float64(legsApart+boardWide)/2, -2*thick, 0.10, float64(legsApart+boardWide), thick, float64(boardWide)))
+		out = append(out, block(OfWood, -float64(legsApart+boardWide)/2, -2*thick, 0.10, float64(legsApart+boardWide), thick,
+			float64(boardWide)))
 	}
 	return out
 }
@@ -234,7 +244,8 @@ func (b Bar) solids(stock BarStock) (out []solid) {
 			block(OfWood, x-long/2, -w/2-thick, base, long, thick, cheek), block(OfWood, x-long/2, w/2, base, long, thick, cheek))
 		for _, leg := range []float64{-1, 1} {
 			for _, y := range []float64{-1, 1} {
-				out = append(out, solid{point3{x + leg*0.04, y * 0.03, base - thick}, point3{x + leg*0.15, y * spread / 2, 0}, 0.04, 0.04, point3{0, 1, 0}, OfHouse})
+				out = append(out, solid{point3{x + leg*0.04, y * 0.03, base - thick}, point3{x + leg*0.15, y * spread / 2, 0},
+					0.04, 0.04, point3{0, 1, 0}, OfHouse})
 			}
 		}
 	}
@@ -245,9 +256,11 @@ func (s Shelf) solids() []solid {
 	l, a, deep, high, t := float64(s.Span), float64(s.Over), float64(s.Deep), float64(s.High), float64(s.Thickness)
 	out := []solid{block(OfHouse, -a-0.1, 0, high-deep, l+2*a+0.2, 0.02, deep+0.25)}
 	for _, x := range []float64{0, l} {
-		out = append(out, rod(point3{x, -0.01, high - t - deep*2/3}, point3{x, -0.01, high - t}, 0.02), rod(point3{x, -0.02, high - t - deep*2/3}, point3{x, -deep * 0.9, high - t - 0.01}, 0.015))
+		out = append(out, rod(point3{x, -0.01, high - t - deep*2/3}, point3{x, -0.01, high - t}, 0.02),
+			rod(point3{x, -0.02, high - t - deep*2/3}, point3{x, -deep * 0.9, high - t - 0.01}, 0.015))
 	}
-	return append(out, block(OfWood, -a, -deep, high-t, l+2*a, deep, t), block(OfWood, -a, -deep-0.01, high-t, l+2*a, 0.01, t+lipHigh))
+	return append(out, block(OfWood, -a, -deep, high-t, l+2*a, deep, t),
+		block(OfWood, -a, -deep-0.01, high-t, l+2*a, 0.01, t+lipHigh))
 }
 
 func (p Peg) solids(places []float64, high, long float64) (out []solid) {

@@ -63,7 +63,10 @@ const (
 	RatedAngles StudEnds = "angle"   // opened, and angles with a mark set
 )
 
-var endWords = words("16d", "Two 16d common nails, 3½ × 0.162 in", "gun", "Two nails of {3.1 × 90 mm|0.122 × 3½ in}, or not known", "upright", "An upright over each stud, plate to plate, two {8 × 130 mm|5⁄16 × 5 in} lags into each plate", "angle", "Rated angles: the lining opened, seen")
+var endWords = words("16d", "Two 16d common nails, 3½ × 0.162 in", "gun",
+	"Two nails of {3.1 × 90 mm|0.122 × 3½ in}, or not known", "upright",
+	"An upright over each stud, plate to plate, two {8 × 130 mm|5⁄16 × 5 in} lags into each plate", "angle",
+	"Rated angles: the lining opened, seen")
 
 // endGrain is what nails in end grain hold sideways of what they do in side grain (NDS 2018 12.5.2,
 // from memory); two hold a stud.
@@ -89,7 +92,8 @@ func (b Base) ends(n float64, at quantity.Length) ([]Check, error) {
 	switch b.Ends {
 	case Uprights:
 		gap := b.Lining
-		f := Fixing{Kind: LagScrew, Diameter: 0.008, Penetration: min(0.080, 0.125-boardThick-gap, b.H) - 2*0.008, Gravity: Gravities[""], Wet: b.Wet}
+		f := Fixing{Kind: LagScrew, Diameter: 0.008, Penetration: min(0.080, 0.125-boardThick-gap, b.H) - 2*0.008,
+			Gravity: Gravities[""], Wet: b.Wet}
 		var w Withdrawal
 		if w, err = f.Withdrawal(); err == nil {
 			holds, source = 2*math.Min(w.Thread, w.Steel), "two lags of {8 × 130 mm|5⁄16 × 5 in} into each plate, NDS 2018 12.2.1"

@@ -33,9 +33,12 @@ func (p Platform) below(own float64) []Check {
 	all := own + float64(p.Load.Value+p.Load.Expanded()) + float64(p.Body.Value+p.Body.Expanded())
 	const source = "EN 1991-1-1 table 6.2, category A, from memory"
 	checks := []Check{
-		{Link: "floor below", Demand: all * quantity.StandardGravity / area, Capacity: p.Limit, Unit: "Pa", Formula: "everything on it over its area", Source: "live load of dwellings, IRC R301.5, from memory"},
-		{Link: "floor below a foot", Demand: lifted * (bar + body) * footShare, Capacity: pointLoad, Unit: "N", Formula: "1.5 (bar + lifter) · 0.65", Source: source},
-		{Link: "floor below an end of the bar", Demand: lifted * bar / 2, Capacity: pointLoad, Unit: "N", Formula: "1.5 · half of the bar", Source: source},
+		{Link: "floor below", Demand: all * quantity.StandardGravity / area, Capacity: p.Limit, Unit: "Pa",
+			Formula: "everything on it over its area", Source: "live load of dwellings, IRC R301.5, from memory"},
+		{Link: "floor below a foot", Demand: lifted * (bar + body) * footShare, Capacity: pointLoad, Unit: "N",
+			Formula: "1.5 (bar + lifter) · 0.65", Source: source},
+		{Link: "floor below an end of the bar", Demand: lifted * bar / 2, Capacity: pointLoad, Unit: "N",
+			Formula: "1.5 · half of the bar", Source: source},
 	}
 	small := all > askMass && area < askArea
 	for i := range checks {
@@ -81,8 +84,10 @@ func (p Platform) layers() []Part {
 	}
 	stock := "softwood-plywood-18"
 	return []Part{
-		{Name: "layer below", Stock: stock, Length: split(p.Long, columns), Width: split(p.Wide, rows), Count: rows * columns, Grain: true},
-		{Name: "layer above, crossed", Stock: stock, Length: split(p.Wide, halves), Width: split(p.Long, strips), Count: strips * halves, Grain: true},
+		{Name: "layer below", Stock: stock, Length: split(p.Long, columns), Width: split(p.Wide, rows), Count: rows * columns,
+			Grain: true},
+		{Name: "layer above, crossed", Stock: stock, Length: split(p.Wide, halves), Width: split(p.Long, strips),
+			Count: strips * halves, Grain: true},
 	}
 }
 
@@ -96,7 +101,8 @@ func (p Platform) screws() int {
 // *quantity.FieldError of long_m, wide_m, rubber_m, load_kg and body_kg. Source: live loads of
 // dwellings (space.LiveLoad); house values.
 func (p Platform) Build() (Built, error) {
-	if err := first(within("long_m", float64(p.Long), 1, 4, "m"), within("wide_m", float64(p.Wide), 0.8, 4, "m"), within("rubber_m", float64(p.Rubber), 0, 0.06, "m"),
+	if err := first(within("long_m", float64(p.Long), 1, 4, "m"), within("wide_m", float64(p.Wide), 0.8, 4, "m"),
+		within("rubber_m", float64(p.Rubber), 0, 0.06, "m"),
 		within("load_kg", float64(p.Load.Value), 1, 500, "kg"), bodyWithin(p.Body)); err != nil {
 		return Built{}, err
 	}
@@ -106,25 +112,35 @@ func (p Platform) Build() (Built, error) {
 		Floor: area,
 		Title: "Platform", Hours: [2]float64{2, 3}, Mass: quantity.Mass(own),
 		Checks: append(p.below(own), []Check{
-			{Link: "room to stand", Fits: true, Demand: 1.2, Capacity: float64(p.Wide), Unit: "m", Formula: "at least {1.2 m} wide", Source: "house rule"},
-			{Link: "room for the plates", Fits: true, Demand: 2.2, Capacity: float64(p.Long), Unit: "m", Formula: "as long as a bar, {2.2 m}", Source: "IWF Technical and Competition Rules: a men's bar is {2.2 m}"},
+			{Link: "room to stand", Fits: true, Demand: 1.2, Capacity: float64(p.Wide), Unit: "m",
+				Formula: "at least {1.2 m} wide", Source: "house rule"},
+			{Link: "room for the plates", Fits: true, Demand: 2.2, Capacity: float64(p.Long), Unit: "m",
+				Formula: "as long as a bar, {2.2 m}", Source: "IWF Technical and Competition Rules: a men's bar is {2.2 m}"},
 		}...),
-		Parts: append(p.layers(), Part{Name: "rubber, m²", Stock: "rubber-tile", Count: int(area/2 + 0.999)}, Part{Name: "wood screw", Stock: "screw-4x35", Count: p.screws()}),
+		Parts: append(p.layers(), Part{Name: "rubber, m²", Stock: "rubber-tile", Count: int(area/2 + 0.999)},
+			Part{Name: "wood screw", Stock: "screw-4x35", Count: p.screws()}),
 		Tools: []Text{"saw, or the shop's", "drill", "straightedge of {2 m}", "knife", "plane"},
 		Steps: []Step{
 			{"The floor is flat within {3 mm} under a straightedge of {2 m}.", true},
 			{"Lay the layer below, its face grain along the platform, {3 mm} between its pieces.", false},
-			{"Lay the layer above, its face grain across the platform, {3 mm} between its pieces. No joint of it lies within {300 mm} of one below that runs the same way.", false},
-			{"Screw the layers together every {30 cm} both ways and along every edge, from above, prebored in the upper one; none stands proud. Chamfer the edges.", true},
-			{"Cut the rubber to the quarters at both ends, where loads are set down, and lay it there, its edges to the platform's.", false},
+			{"Lay the layer above, its face grain across the platform, {3 mm} between its pieces. No joint of it lies " +
+				"within {300 " +
+				"mm} of one below that runs the same way.", false},
+			{"Screw the layers together every {30 cm} both ways and along every edge, from above, prebored in the " +
+				"upper one; none " +
+				"stands proud. Chamfer the edges.", true},
+			{"Cut the rubber to the quarters at both ends, where loads are set down, and lay it there, its edges to " +
+				"the platform's.", false},
 			{"Roll the heaviest load over it: nothing gives, nothing rocks.", true},
 		},
-		Proof: "None: the heaviest load is rolled over it. It is not made to be dropped on.", Inspect: looked("proud screws, loose rubber, damp below"),
+		Proof:    "None: the heaviest load is rolled over it. It is not made to be dropped on.",
+		Inspect:  looked("proud screws, loose rubber, damp below"),
 		Cautions: []Text{guidance, "No load is dropped; what it takes is not known."},
 	}
 	if p.Ground {
 		out.Parts = append(out.Parts, Part{Name: "building film below all of it", Stock: "film", Count: int(math.Ceil(area / 20))})
-		out.Steps = slices.Insert(out.Steps, 1, Step{"Spread the film on the ground first, {10 cm} turned up at the edges: damp stays below it.", false})
+		out.Steps = slices.Insert(out.Steps, 1,
+			Step{"Spread the film on the ground first, {10 cm} turned up at the edges: damp stays below it.", false})
 	}
 	return out, nil
 }
@@ -147,9 +163,10 @@ func (s MobilityStick) Build() (Built, error) {
 	}
 	return Built{
 		Title: "Stick", Hours: [2]float64{0.2, 0.2},
-		Checks: []Check{{Link: "hands apart", Fits: true, Demand: float64(0.65 * s.Stature), Capacity: float64(s.Length), Unit: "m", Formula: "at least 0.65 of the stature", Source: "house value"}},
-		Parts:  []Part{{Name: "stick", Stock: "pvc-1", Length: s.Length, Count: 1}, {Name: "cap", Stock: "cap", Count: 2}},
-		Tools:  []Text{"saw", "sandpaper", "glue"},
+		Checks: []Check{{Link: "hands apart", Fits: true, Demand: float64(0.65 * s.Stature), Capacity: float64(s.Length),
+			Unit: "m", Formula: "at least 0.65 of the stature", Source: "house value"}},
+		Parts: []Part{{Name: "stick", Stock: "pvc-1", Length: s.Length, Count: 1}, {Name: "cap", Stock: "cap", Count: 2}},
+		Tools: []Text{"saw", "sandpaper", "glue"},
 		Steps: []Step{
 			{"Cut the stick to its length, square; sand its ends round.", false}, {"No crack, no splinter along all of it.", true},
 			{"Glue a cap on each end; an hour later none turns.", false}, {"Write on it: not to hang from, not to lean on.", true},

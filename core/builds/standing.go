@@ -25,7 +25,8 @@ func treadWords() (out []Word) {
 // standsAt is a step of a height, which also carries who sits down on it.
 func standsAt(v Values, heights ...quantity.Length) (out []capability.Supply) {
 	for _, h := range heights {
-		out = append(out, extra(v, capability.Supply{Kind: capability.Step, At: capability.Span{From: float64(h), To: float64(h)}, Quality: 1}))
+		out = append(out, extra(v, capability.Supply{Kind: capability.Step, At: capability.Span{From: float64(h), To: float64(h)},
+			Quality: 1}))
 		if h >= 0.38 && h <= 0.56 {
 			out = append(out, extra(v, capability.Of(capability.Seat)))
 		}
@@ -53,7 +54,8 @@ func boxChanges(v Values, _ Situation) []change {
 	one, two := divided(1, 1, "one divider each way"), divided(1, 2, "one divider across, two along")
 	three := divided(2, 3, "two dividers across, three along")
 	thick := sized("panels of {24 mm}", "thickness_m", math.Max(v.Num["thickness_m"], 0.024))
-	out := []change{feet, one, two, two.and(feet), birch, birch.and(one), birch.and(two), birch.and(two).and(feet), three, three.and(feet), birch.and(three).and(feet), thick.and(two).and(feet), birch.and(thick).and(three).and(feet)}
+	out := []change{feet, one, two, two.and(feet), birch, birch.and(one), birch.and(two), birch.and(two).and(feet), three,
+		three.and(feet), birch.and(three).and(feet), thick.and(two).and(feet), birch.and(thick).and(three).and(feet)}
 	if v.Word["use"] == string(JumpOn) {
 		step := sized("stepping only, no jumps", "use", string(StepOn))
 		out = append(out, step, step.and(two).and(feet), step.and(birch).and(three).and(feet))
@@ -67,13 +69,16 @@ var boxDesign = known(60, Design{
 	Key:     "box", Name: "Box of three heights", Does: "steps and jumps at three heights, a seat", On: OnFloor,
 	Asks: asked(
 		stepUse, Ask{Key: "panel", Label: "Panel", Words: panelWords}, metres("thickness_m", "Thickness", 0.012, 0.04),
-		metres("short_m", "Shortest side", 0.3, 0.9), metres("middle_m", "Middle side", 0.3, 0.9), metres("long_m", "Longest side", 0.3, 0.9),
-		Ask{Key: "across", Label: "Dividers across the shortest side", Kind: quantity.KindCount, Low: 0, High: 3}, Ask{Key: "along", Label: "Dividers across the middle side", Kind: quantity.KindCount, Low: 0, High: 3},
+		metres("short_m", "Shortest side", 0.3, 0.9), metres("middle_m", "Middle side", 0.3, 0.9),
+		metres("long_m", "Longest side", 0.3, 0.9),
+		Ask{Key: "across", Label: "Dividers across the shortest side", Kind: quantity.KindCount, Low: 0, High: 3},
+		Ask{Key: "along", Label: "Dividers across the middle side", Kind: quantity.KindCount, Low: 0, High: 3},
 		friction, damp, worn,
 	),
 	Starts: func(s Situation) Values {
 		return Values{
-			Num:  map[string]float64{"thickness_m": 0.018, "short_m": float64(UsualBox[0]), "middle_m": float64(UsualBox[1]), "long_m": float64(UsualBox[2]), "across": 1, "along": 2, "mu": 0.5, "worn_kg": 0},
+			Num: map[string]float64{"thickness_m": 0.018, "short_m": float64(UsualBox[0]), "middle_m": float64(UsualBox[1]),
+				"long_m": float64(UsualBox[2]), "across": 1, "along": 2, "mu": 0.5, "worn_kg": 0},
 			Word: map[string]string{"use": "jump", "panel": "softwood-plywood", "wet": s.outside()},
 		}
 	},
@@ -123,14 +128,16 @@ func stepChanges(v Values, _ Situation) []change {
 }
 
 // joinedWords are what keeps the boards of a tread together.
-var joinedWords = words("no", "Nothing: a foot stands on one of them", "cleat", "A board across below their middle, eight screws", "panel", "A panel of {18 mm} over both, glued and screwed")
+var joinedWords = words("no", "Nothing: a foot stands on one of them", "cleat", "A board across below their middle, eight screws",
+	"panel", "A panel of {18 mm} over both, glued and screwed")
 
 // stepOf is a step: a tread that lies on its legs, their feet standing out to all sides; what it weighs
 // follows from its boards.
 func stepOf(v Values, s Situation) StepBox {
 	tread := treadOf(v)
 	out := StepBox{
-		Use: StepUse(v.Word["use"]), Stock: v.Word["stock"], Height: v.length("height_m"), Span: v.length("span_m"), Base: tread.Width + 2*v.length("flare_m"), Flare: v.length("flare_m"),
+		Use: StepUse(v.Word["use"]), Stock: v.Word["stock"], Height: v.length("height_m"), Span: v.length("span_m"),
+		Base: tread.Width + 2*v.length("flare_m"), Flare: v.length("flare_m"),
 		Mu: v.Num["mu"], Body: s.body(v), Wet: v.yes("wet"), Joined: Joining(v.Word["joined"]), Timber: timberOf(v),
 	}
 	out.Mass = out.weighs(tread)
@@ -153,7 +160,8 @@ var stepDesign = known(70, Design{
 	Asks: func(v Values, _ Situation) []Ask {
 		asks := []Ask{stepUse, {Key: "stock", Label: "Tread", Words: treadWords()}}
 		if treadOf(v).Boards > 1 {
-			asks = append(asks, Ask{Key: "joined", Label: "Its boards are joined by", Words: joinedWords, Help: "One row of screws joins nothing: it tilts. Where it gets wet nothing is glued."})
+			asks = append(asks, Ask{Key: "joined", Label: "Its boards are joined by", Words: joinedWords,
+				Help: "One row of screws joins nothing: it tilts. Where it gets wet nothing is glued."})
 		}
 		asks = append(asks, metres("height_m", "Height", float64(lowestStep), 0.8), metres("span_m", "Between the legs", 0.15, 0.8),
 			Ask{Key: "flare_m", Label: "Legs stand out by", Kind: quantity.KindThin, Low: 0, High: 0.2}, friction)
@@ -175,25 +183,31 @@ var stepDesign = known(70, Design{
 
 var platformDesign = known(90, Design{
 	Changes: func(v Values, _ Situation) []change {
-		return []change{sized("2.44 × 1.22 m, two whole sheets", "long_m", math.Max(v.Num["long_m"], 2.44), "wide_m", math.Max(v.Num["wide_m"], 1.22))}
+		return []change{sized("2.44 × 1.22 m, two whole sheets", "long_m", math.Max(v.Num["long_m"], 2.44), "wide_m",
+			math.Max(v.Num["wide_m"], 1.22))}
 	},
 	Instead: always("rubber tiles where loads are set down, on a floor at ground level"),
 	Key:     "platform", Name: "Platform", Does: "a flat, firm floor to lift on", On: OnFloor,
 	Asks: func(_ Values, s Situation) []Ask {
 		asks := []Ask{
-			metres("long_m", "Long", 1, 4), metres("wide_m", "Wide", 0.8, 4), {Key: "rubber_m", Label: "Rubber", Kind: quantity.KindThin, Low: 0, High: 0.06},
+			metres("long_m", "Long", 1, 4), metres("wide_m", "Wide", 0.8, 4),
+			{Key: "rubber_m", Label: "Rubber", Kind: quantity.KindThin, Low: 0, High: 0.06},
 			{Key: "load_kg", Label: "Heaviest bar that is lifted on it", Kind: quantity.KindMass, Low: 1, High: 500},
 		}
 		if !s.grounded() {
-			asks = append(asks, Ask{Key: "engineer", Label: "Engineer who looked at the floor", Text: true, Help: "A name, and the day. Empty where nobody has: then what is too much stops here."})
+			asks = append(asks, Ask{Key: "engineer", Label: "Engineer who looked at the floor", Text: true,
+				Help: "A name, and the day. Empty where nobody has: then what is too much stops here."})
 		}
 		return asks
 	},
 	Starts: func(s Situation) Values {
-		return Values{Num: map[string]float64{"long_m": 2.44, "wide_m": 1.22, "rubber_m": 0.015, "load_kg": max(20, float64(s.Heaviest))}}
+		return Values{Num: map[string]float64{"long_m": 2.44, "wide_m": 1.22, "rubber_m": 0.015,
+			"load_kg": max(20, float64(s.Heaviest))}}
 	},
 	Build: func(v Values, s Situation) (Built, error) {
-		p := Platform{Long: v.length("long_m"), Wide: v.length("wide_m"), Rubber: v.length("rubber_m"), Load: quantity.Estimate{Value: v.mass("load_kg")}, Body: s.body(v), Limit: space.Room{Sleeps: true}.LiveLoad(), Ground: s.grounded(), Engineer: v.Word["engineer"]}
+		p := Platform{Long: v.length("long_m"), Wide: v.length("wide_m"), Rubber: v.length("rubber_m"),
+			Load: quantity.Estimate{Value: v.mass("load_kg")}, Body: s.body(v), Limit: space.Room{Sleeps: true}.LiveLoad(),
+			Ground: s.grounded(), Engineer: v.Word["engineer"]}
 		if s.Room != nil {
 			p.Limit = s.Room.LiveLoad()
 		}

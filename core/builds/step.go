@@ -25,7 +25,8 @@ func TreadStocks() []TreadStock {
 		{"plywood-18", "{18 mm|¾ in} softwood plywood", 0.35, 0.018, "", "softwood-plywood", "softwood-plywood-18", 1},
 		{"boards-140", "two boards {38 × 140|2 × 6}", 0.28, 0.038, "timber-unknown", "", "timber-38x140", 2},
 		{"board-235", "a board {38 × 235|2 × 10}", 0.235, 0.038, "timber-unknown", "", "timber-38x235", 1},
-		{"graded-140", "two boards {38 × 140|2 × 6}, stamped No. 2", 0.28, 0.038, "timber-graded:spruce-pine-fir", "", "timber-38x140-graded", 2},
+		{"graded-140", "two boards {38 × 140|2 × 6}, stamped No. 2", 0.28, 0.038, "timber-graded:spruce-pine-fir", "",
+			"timber-38x140-graded", 2},
 		{"birch-18", "{18 mm|¾ in} birch plywood", 0.35, 0.018, "", "birch-plywood", "birch-plywood-18", 1},
 	}
 }
@@ -132,7 +133,8 @@ func (s StepBox) Build() (Built, error) {
 	metres := func(field string, v quantity.Length, from, to float64) error {
 		return within(field, float64(v), from, to, "m")
 	}
-	if err := first(metres("height_m", s.Height, float64(lowestStep), 0.80), metres("span_m", s.Span, 0.15, 0.80), metres("base_m", s.Base, 0.15, 1.2), metres("flare_m", s.Flare, 0, 0.2)); err != nil {
+	if err := first(metres("height_m", s.Height, float64(lowestStep), 0.80), metres("span_m", s.Span, 0.15, 0.80),
+		metres("base_m", s.Base, 0.15, 1.2), metres("flare_m", s.Flare, 0, 0.2)); err != nil {
 		return Built{}, err
 	}
 	foot, most, inside := landing(s.Use, s.Body)
@@ -148,14 +150,20 @@ func (s StepBox) Build() (Built, error) {
 		Floor: float64((s.Span + 2*s.Flare) * s.Base), OnFloor: true, Mass: s.Mass,
 		Title: tell("Step, %s: %s", metre(s.Height, 2), stock.Name), Hours: [2]float64{2, 3},
 		Checks: []Check{
-			{Link: "tread in bending", Demand: stress, Capacity: allowed, Unit: "Pa", Formula: "F/4 (L − 0.05)/S, on one board what is its own", Source: source},
+			{Link: "tread in bending", Demand: stress, Capacity: allowed, Unit: "Pa",
+				Formula: "F/4 (L − 0.05)/S, on one board what is its own", Source: source},
 			s.Timber.gate(boardWide),
-			{Link: "tread on a leg", Demand: float64(most) / float64(boardThick*boardWide), Capacity: timberBearing * wetBearing(s.Wet), Unit: "Pa", Formula: "all of F at one corner, over the leg's end", Source: "house value, across the grain"},
-			{Link: "tipping", Demand: stands.Tips(foot), Capacity: 1, Formula: "1.5 · 0.1 F h over F (e + flare) + W B/2", Source: "statics; house factors"},
-			{Link: "sliding", Demand: stands.Slides(foot), Capacity: 1, Formula: "0.15 F over μ (F + W)", Source: "statics; house factors"},
+			{Link: "tread on a leg", Demand: float64(most) / float64(boardThick*boardWide),
+				Capacity: timberBearing * wetBearing(s.Wet), Unit: "Pa", Formula: "all of F at one corner, over the leg's end",
+				Source: "house value, across the grain"},
+			{Link: "tipping", Demand: stands.Tips(foot), Capacity: 1, Formula: "1.5 · 0.1 F h over F (e + flare) + W B/2",
+				Source: "statics; house factors"},
+			{Link: "sliding", Demand: stands.Slides(foot), Capacity: 1, Formula: "0.15 F over μ (F + W)",
+				Source: "statics; house factors"},
 		},
-		Tools:    []Text{"saw", "drill", "square", "sandpaper"},
-		Proof:    tell("%s laid on the front edge for 5 minutes, nobody on it; it goes back to within {2 mm}. Never a person. Passing raises nothing.", kilo(proofMass(s.Body))),
+		Tools: []Text{"saw", "drill", "square", "sandpaper"},
+		Proof: tell("%s laid on the front edge for 5 minutes, nobody on it; it goes back to within {2 mm}. Never a person. "+
+			"Passing raises nothing.", kilo(proofMass(s.Body))),
 		ProofOf:  proofMass(s.Body),
 		Inspect:  looked("play at the joints, splits, worn feet"),
 		Cautions: []Text{guidance, "On a floor that is dry and even; shoes that grip."},
@@ -202,8 +210,12 @@ func (s StepBox) braces(t TreadStock, most quantity.Force, inside quantity.Lengt
 	off, near := laidOff(high), math.Min(braceAlongOff, high/3)
 	push := func(over quantity.Length) float64 { return slideSway * float64(most) * (1 - float64(inside/over)) }
 	ends := [2]quantity.Length{quantity.Length(off), 0}
-	along = Brace{Name: "braces along", Push: push(t.Width), High: high, Low: near, Upper: high - near, Wide: float64(s.Span + boardThick), Wet: s.Wet, Lap: Lap{Wide: braceAlongWide, Other: boardThick, Flush: true, Out: standsOut, Ends: [2]quantity.Length{quantity.Length(near), 0}}}
-	across = Brace{Name: "braces across", Push: push(s.long()), High: high, Low: off, Upper: high - off, Wide: float64(t.Width - boardWide), Wet: s.Wet, Lap: Lap{Wide: boardWide, Other: boardWide, Flush: true, Ends: ends}}
+	along = Brace{Name: "braces along", Push: push(t.Width), High: high, Low: near, Upper: high - near,
+		Wide: float64(s.Span + boardThick), Wet: s.Wet,
+		Lap: Lap{Wide: braceAlongWide, Other: boardThick, Flush: true, Out: standsOut,
+			Ends: [2]quantity.Length{quantity.Length(near), 0}}}
+	across = Brace{Name: "braces across", Push: push(s.long()), High: high, Low: off, Upper: high - off,
+		Wide: float64(t.Width - boardWide), Wet: s.Wet, Lap: Lap{Wide: boardWide, Other: boardWide, Flush: true, Ends: ends}}
 	return along, across
 }
 
@@ -227,7 +239,8 @@ func (s StepBox) onLegs(out *Built, t TreadStock, most quantity.Force, inside qu
 	if s.Timber.Incised {
 		wood.Bending *= incised
 	}
-	out.Checks = append(out.Checks, Check{Link: "a leg as a column", Demand: float64(most), Capacity: Slim(leg), Unit: "N", Formula: "all of F on one against π² E I/L² over 3", Source: "Euler; house factor"})
+	out.Checks = append(out.Checks, Check{Link: "a leg as a column", Demand: float64(most), Capacity: Slim(leg), Unit: "N",
+		Formula: "all of F on one against π² E I/L² over 3", Source: "Euler; house factor"})
 	along, across := s.braces(t, most, inside)
 	spots := [2]int{}
 	for i, b := range []Brace{along, across} {
@@ -243,8 +256,10 @@ func (s StepBox) onLegs(out *Built, t TreadStock, most quantity.Force, inside qu
 		return Part{Name: name, Stock: "timber-38x89", Length: long, Count: count}
 	}
 	out.Parts = []Part{
-		t.part(s.long()), timber("leg", sawn(leg), 4), timber("rail between two legs", t.Width, 2), {Name: "brace along", Stock: "timber-38x140", Length: along.long(), Count: 2}, timber("brace across", across.long(), 2),
-		{Name: "wood screw", Stock: joinScrew, Count: 4*3 + 2*2*(spots[0]+spots[1]) + 4*2}, {Name: "rubber foot", Stock: "rubber-foot", Count: 4},
+		t.part(s.long()), timber("leg", sawn(leg), 4), timber("rail between two legs", t.Width, 2),
+		{Name: "brace along", Stock: "timber-38x140", Length: along.long(), Count: 2}, timber("brace across", across.long(), 2),
+		{Name: "wood screw", Stock: joinScrew, Count: 4*3 + 2*2*(spots[0]+spots[1]) + 4*2},
+		{Name: "rubber foot", Stock: "rubber-foot", Count: 4},
 	}
 	on := t.joinedBy(s, out)
 	off := laidOff(high)
@@ -253,13 +268,25 @@ func (s StepBox) onLegs(out *Built, t TreadStock, most quantity.Force, inside qu
 		grain = ", its face grain running from legs to legs"
 	}
 	out.Steps = []Step{
-		{tell("Cut four legs, each %s along its edges, to {1 mm}. Both ends slant, parallel to each other, so that a leg leans %s over its height of %s, %.1f°, towards its wide and towards its narrow side.", mm(math.Hypot(high, math.Sqrt2*float64(s.Flare))), mm(s.Flare), mm(high), math.Atan(float64(s.Flare)/high)*180/math.Pi), false},
-		{tell("Make two end frames: two legs side by side, their heads %s over all, which is the tread's width, their feet %s. Screw a rail on the inner side right below the heads, three screws a leg; a brace on the outer side, its middle crossing that of one leg %s above its foot and of the other %s below its head, %d screws at each end as drawn. Saw it off along the legs. All {5 × 70 mm|no. 10 × 2¾ in} screws go through one board into the next, prebored by {3.5 mm}.", mm(t.Width), mm(t.Width+2*s.Flare), mm(off), mm(off), spots[1]), false},
+		{tell("Cut four legs, each %s along its edges, to {1 mm}. Both ends slant, parallel to each other, so that a leg leans %s "+
+			"over its height of %s, %.1f°, towards its wide and towards its narrow side.",
+			mm(math.Hypot(high, math.Sqrt2*float64(s.Flare))), mm(s.Flare), mm(high),
+			math.Atan(float64(s.Flare)/high)*180/math.Pi), false},
+		{tell("Make two end frames: two legs side by side, their heads %s over all, which is the tread's width, their feet %s. "+
+			"Screw a rail on the inner side right below the heads, three screws a leg; a brace on the outer side, its middle "+
+			"crossing that of one leg %s above its foot and of the other %s below its head, %d screws at each end as drawn. "+
+			"Saw it off along the legs. All {5 × 70 mm|no. 10 × 2¾ in} screws go through one board into the next, prebored "+
+			"by {3.5 mm}.", mm(t.Width), mm(t.Width+2*s.Flare), mm(off), mm(off), spots[1]), false},
 		across.lap().told("brace on a wide side"),
-		{tell("Stand the frames %s apart at their heads, rails inside. Lay the tread on the heads of the legs, flush with them all round%s; two screws down into each leg keep it there.%s", mm(s.Span), grain, on), false},
-		{tell("At both long sides screw a brace of {38 × 140 mm|2 × 6} on the narrow sides of the legs, its middle crossing them %s from their ends, %d screws at each end as drawn, none where it would meet one that is in the leg already; it stands out {25 mm}, its corners round.", mm(along.Low), spots[0]), false},
+		{tell("Stand the frames %s apart at their heads, rails inside. Lay the tread on the heads of the legs, flush "+
+			"with them all "+
+			"round%s; two screws down into each leg keep it there.%s", mm(s.Span), grain, on), false},
+		{tell("At both long sides screw a brace of {38 × 140 mm|2 × 6} on the narrow sides of the legs, its middle crossing them "+
+			"%s from their ends, %d screws at each end as drawn, none where it would meet one that is in the leg already; it "+
+			"stands out {25 mm}, its corners round.", mm(along.Low), spots[0]), false},
 		along.lap().told("brace on a narrow side"),
-		{tell("Press a rubber foot on under each leg. Each foot stands out %s beyond the tread, to both sides of its corner.", mm(s.Flare)), false},
+		{tell("Press a rubber foot on under each leg. Each foot stands out %s beyond the tread, to both sides of its corner.",
+			mm(s.Flare)), false},
 		{"Set it on the real floor: it does not rock, and no screw has split the wood.", true},
 		{tell("Draw the zone where feet land, %s inside the edge.", mm(inside)), false},
 		{"Lay the proof load on, nobody near; look again.", true},
@@ -274,11 +301,18 @@ func (t TreadStock) joinedBy(s StepBox, out *Built) string {
 	}
 	switch {
 	case s.Joined == Cleated:
-		out.Parts = append(out.Parts, Part{Name: "cleat below the tread", Stock: "timber-38x89", Length: t.Width, Count: 1}, Part{Name: "wood screw of the cleat", Stock: joinScrew, Count: cleatScrews})
-		return " Below the middle of the span lay the cleat flat across both boards and screw it up into each with four {5 × 70 mm|no. 10 × 2¾ in} screws: two columns {60 mm} apart along the cleat's width, none nearer to a board's edge than {25 mm}, {90 mm} from one to the other across the board."
+		out.Parts = append(out.Parts, Part{Name: "cleat below the tread", Stock: "timber-38x89", Length: t.Width, Count: 1},
+			Part{Name: "wood screw of the cleat", Stock: joinScrew, Count: cleatScrews})
+		return " Below the middle of the span lay the cleat flat across both boards and screw it up into each with four {5 × 70 " +
+			"mm|no. 10 × 2¾ in} screws: two columns {60 mm} apart along the cleat's width, none nearer to a board's " +
+			"edge than {25 " +
+			"mm}, {90 mm} from one to the other across the board."
 	case s.Joined == Topped && !s.Wet:
-		out.Parts = append(out.Parts, Part{Name: "panel over the tread", Stock: "softwood-plywood-18", Length: s.long(), Width: t.Width, Count: 1, Grain: true}, Part{Name: "wood screw of the panel", Stock: "screw-4.5x50", Count: 16}, Part{Name: "wood glue", Stock: "glue", Count: 1})
-		return " Glue the panel over both boards, its face grain along them, and screw it down with eight {4.5 × 50 mm|no. 9 × 2 in} screws into each."
+		out.Parts = append(out.Parts, Part{Name: "panel over the tread", Stock: "softwood-plywood-18", Length: s.long(),
+			Width: t.Width, Count: 1, Grain: true}, Part{Name: "wood screw of the panel", Stock: "screw-4.5x50", Count: 16},
+			Part{Name: "wood glue", Stock: "glue", Count: 1})
+		return " Glue the panel over both boards, its face grain along them, and screw it down with eight {4.5 × 50 mm|no. 9 × 2 " +
+			"in} screws into each."
 	}
 	return ""
 }
@@ -289,9 +323,11 @@ func (s StepBox) under(t TreadStock, foot, most quantity.Force) (stress, allowed
 	if t.Panel != "" {
 		p, err := PanelByKey(t.Panel)
 		// Two feet land on two strips.
-		return max(Strip(foot, s.Span, t.Width, t.Thickness), Strip(most/2, s.Span, t.Width/2, t.Thickness)), p.damp(s.Wet), "strip of " + p.Name + " along its face grain, house values × 1.6", err
+		return max(Strip(foot, s.Span, t.Width, t.Thickness), Strip(most/2, s.Span, t.Width/2, t.Thickness)), p.damp(s.Wet),
+			"strip of " + p.Name + " along its face grain, house values × 1.6", err
 	}
 	m, err := s.Timber.material(t.Material, s.Wet)
 	share := quantity.Force(t.alone(s.Joined, s.Span, s.Wet))
-	return Tread(most*share, s.Span, t.Width/quantity.Length(t.Boards), t.Thickness), m.Allowable(t.Thickness), "strength of " + m.Name, err
+	return Tread(most*share, s.Span, t.Width/quantity.Length(t.Boards), t.Thickness), m.Allowable(t.Thickness),
+		"strength of " + m.Name, err
 }

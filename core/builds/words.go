@@ -12,7 +12,8 @@ const guidance Text = "Guidance for a competent person; local codes and a licens
 
 // looked is what is looked at every three months; of says at what.
 func looked(of Text) Text {
-	return "Every 3 months: " + of + "; given up at 10 % of wear, or where anything has {2 mm} of play. All that is screwed is drawn tight again after 4 weeks and each season. Written down with the date."
+	return "Every 3 months: " + of + "; given up at 10 % of wear, or where anything has {2 mm} of play. All that is screwed is " +
+		"drawn tight again after 4 weeks and each season. Written down with the date."
 }
 
 // proofFactor is what a proof load is of the largest static one.
@@ -25,7 +26,8 @@ func proofMass(m quantity.Estimate) float64 {
 
 // laid is a proof by a mass that lies still.
 func laid(m quantity.Estimate, where Text) Text {
-	return tell("%s laid %s for 5 minutes, nobody on it or beneath; it goes back to within {2 mm}. Never a person. Passing raises nothing.", kilo(proofMass(m)), where)
+	return tell("%s laid %s for 5 minutes, nobody on it or beneath; it goes back to within {2 mm}. Never a person. Passing "+
+		"raises nothing.", kilo(proofMass(m)), where)
 }
 
 // within refuses a number outside of its bounds at its field.

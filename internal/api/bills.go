@@ -83,7 +83,8 @@ type BuildBill struct {
 
 func billOf(b workbench.Bill) BuildBill {
 	units := quantity.System(b.File.Profile.Units)
-	out := BuildBill{Revision: b.File.Revision, Builds: []BillBuild{}, Wanted: []BillPart{}, Bars: []BarCut{}, Sheets: []SheetCut{}, Lines: []BillLine{}, CostMinor: b.Bill.Cost, BoundMinor: b.Bill.Bound, Proven: b.Bill.Proven}
+	out := BuildBill{Revision: b.File.Revision, Builds: []BillBuild{}, Wanted: []BillPart{}, Bars: []BarCut{},
+		Sheets: []SheetCut{}, Lines: []BillLine{}, CostMinor: b.Bill.Cost, BoundMinor: b.Bill.Bound, Proven: b.Bill.Proven}
 	for i, x := range b.Builds {
 		out.Builds = append(out.Builds, BillBuild{x.Build.ID, x.Build.Name, b.Alone[i]})
 	}
@@ -91,7 +92,8 @@ func billOf(b workbench.Bill) BuildBill {
 		out.Wanted = append(out.Wanted, BillPart{b.Builds[w.Build].Build.Name, partOf(w.Part, units)})
 	}
 	for _, x := range b.Bill.Bars {
-		out.Bars = append(out.Bars, BarCut{x.Good.Name.In(units), float64(x.Length), x.Owned, append([]int{}, x.Parts...), float64(x.Offcut)})
+		out.Bars = append(out.Bars, BarCut{x.Good.Name.In(units), float64(x.Length), x.Owned, append([]int{}, x.Parts...),
+			float64(x.Offcut)})
 	}
 	for _, x := range b.Bill.Sheets {
 		one := SheetCut{x.Good.Name.In(units), float64(x.Length), float64(x.Width), x.Owned, []SheetPiece{}, []SheetSaw{}}
@@ -104,7 +106,8 @@ func billOf(b workbench.Bill) BuildBill {
 		out.Sheets = append(out.Sheets, one)
 	}
 	for _, l := range b.Bill.Lines {
-		out.Lines = append(out.Lines, BillLine{string(l.Good.Shop), l.Good.Name.In(units), l.Good.Sizes[l.Size].Sold().In(units), l.Good.Key, builds.PriceKey(l.Good, l.Size), l.Count, l.Cost, l.Own})
+		out.Lines = append(out.Lines, BillLine{string(l.Good.Shop), l.Good.Name.In(units), l.Good.Sizes[l.Size].Sold().In(units),
+			l.Good.Key, builds.PriceKey(l.Good, l.Size), l.Count, l.Cost, l.Own})
 	}
 	return out
 }

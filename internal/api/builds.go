@@ -213,8 +213,11 @@ func designedOf(w builds.Worked, s builds.Situation, fits builds.Values, units q
 		return out
 	}
 	out := Designed{
-		Design: w.Design.Key, Title: say(b.Title), Does: w.Design.Does, NoProof: w.Design.NoProof(), For: say(w.For(s)), On: string(w.Design.On), OK: b.OK(), Checks: []BuildCheck{}, Asks: []BuildAsk{}, Figures: []BuildFigure{}, Parts: []BuildPart{}, Tools: all(b.Tools),
-		Hours: []float64{b.Hours[0], b.Hours[1]}, FirstH: b.FirstTime(), MassKg: float64(b.Mass), Steps: []BuildStep{}, Proof: say(b.Proof), Inspect: say(b.Inspect), Cautions: all(b.Cautions), Instead: say(b.Instead), Gives: []string{},
+		Design: w.Design.Key, Title: say(b.Title), Does: w.Design.Does, NoProof: w.Design.NoProof(), For: say(w.For(s)),
+		On: string(w.Design.On), OK: b.OK(), Checks: []BuildCheck{}, Asks: []BuildAsk{}, Figures: []BuildFigure{},
+		Parts: []BuildPart{}, Tools: all(b.Tools),
+		Hours: []float64{b.Hours[0], b.Hours[1]}, FirstH: b.FirstTime(), MassKg: float64(b.Mass), Steps: []BuildStep{},
+		Proof: say(b.Proof), Inspect: say(b.Inspect), Cautions: all(b.Cautions), Instead: say(b.Instead), Gives: []string{},
 	}
 	if len(b.Checks) > 0 {
 		weakest := b.Weakest()
@@ -228,7 +231,8 @@ func designedOf(w builds.Worked, s builds.Situation, fits builds.Values, units q
 		if math.IsInf(capacity, 0) {
 			capacity = 0
 		}
-		one := BuildCheck{Link: say(c.Link), Demand: c.Demand, Capacity: capacity, Fits: c.Fits, Unit: c.Unit, Use: useOf(c.Use()), OK: c.OK(), Formula: say(c.Formula), Source: c.Source, Refused: say(c.Refused), Hold: c.Hold}
+		one := BuildCheck{Link: say(c.Link), Demand: c.Demand, Capacity: capacity, Fits: c.Fits, Unit: c.Unit,
+			Use: useOf(c.Use()), OK: c.OK(), Formula: say(c.Formula), Source: c.Source, Refused: say(c.Refused), Hold: c.Hold}
 		if c.Demand > 0 {
 			if one.Asked = builds.Shown(c.Unit, c.Demand, units); c.Refused == "" {
 				one.Holds = builds.Shown(c.Unit, capacity, units)
@@ -237,7 +241,9 @@ func designedOf(w builds.Worked, s builds.Situation, fits builds.Values, units q
 		out.Checks = append(out.Checks, one)
 	}
 	for _, a := range w.Asks {
-		one := BuildAsk{Key: a.Key, Label: say(a.Label), Kind: string(a.Kind), Low: a.Low, High: a.High, Words: []BuildWord{}, Help: say(a.Help), Mark: a.Mark, Hold: a.Hold != "" || a.Least > 0, Text: a.Text, Num: w.Values.Num[a.Key], Word: w.Values.Word[a.Key]}
+		one := BuildAsk{Key: a.Key, Label: say(a.Label), Kind: string(a.Kind), Low: a.Low, High: a.High, Words: []BuildWord{},
+			Help: say(a.Help), Mark: a.Mark, Hold: a.Hold != "" || a.Least > 0, Text: a.Text, Num: w.Values.Num[a.Key],
+			Word: w.Values.Word[a.Key]}
 		for _, x := range a.Words {
 			one.Words = append(one.Words, BuildWord{x.Key, say(x.Name)})
 		}
@@ -251,7 +257,8 @@ func designedOf(w builds.Worked, s builds.Situation, fits builds.Values, units q
 			if m.Shape == builds.MarkDim {
 				says = m.Measure(units)
 			}
-			one.Marks = append(one.Marks, BuildMark{string(m.Shape), m.X, m.Y, m.W, m.H, m.Points, string(m.Of), say(m.Text), says, m.About(b.Checks)})
+			one.Marks = append(one.Marks, BuildMark{string(m.Shape), m.X, m.Y, m.W, m.H, m.Points, string(m.Of), say(m.Text),
+				says, m.About(b.Checks)})
 		}
 		out.Figures = append(out.Figures, one)
 	}
@@ -273,7 +280,8 @@ func designedOf(w builds.Worked, s builds.Situation, fits builds.Values, units q
 }
 
 func partOf(p builds.Part, units quantity.System) BuildPart {
-	one := BuildPart{Name: p.Name.In(units), Size: p.Size(units), Good: p.Stock, Of: p.Stock, LengthM: float64(p.Length), WidthM: float64(p.Width), Count: p.Count, Grain: p.Grain}
+	one := BuildPart{Name: p.Name.In(units), Size: p.Size(units), Good: p.Stock, Of: p.Stock, LengthM: float64(p.Length),
+		WidthM: float64(p.Width), Count: p.Count, Grain: p.Grain}
 	if g, err := builds.GoodByKey(p.Stock); err == nil {
 		one.Of = g.Name.In(units)
 	}
@@ -282,10 +290,12 @@ func partOf(p builds.Part, units quantity.System) BuildPart {
 
 func buildStateOf(b workbench.BuildOf, units quantity.System) BuildState {
 	d := b.Worked.Design
-	out := BuildState{ID: b.Build.ID, Counts: b.Counts, Proven: b.Kept.Proven, Failed: b.Kept.Failed, DueAt: b.DueAt(), ProofOf: b.Worked.Built.Asks()}
+	out := BuildState{ID: b.Build.ID, Counts: b.Counts, Proven: b.Kept.Proven, Failed: b.Kept.Failed, DueAt: b.DueAt(),
+		ProofOf: b.Worked.Built.Asks()}
 	if b.Kept.Less > 0 {
 		unit := b.Worked.Built.ProofUnit()
-		out.Less = fmt.Sprintf("Proven with %s, and %s is asked now", builds.Shown(unit, b.Kept.Less, units), builds.Shown(unit, out.ProofOf, units))
+		out.Less = fmt.Sprintf("Proven with %s, and %s is asked now", builds.Shown(unit, b.Kept.Less, units),
+			builds.Shown(unit, out.ProofOf, units))
 	}
 	if len(b.ProofWith) > 0 {
 		out.With = b.ProofWords(units)
@@ -313,7 +323,8 @@ func buildsIn(out *Results, f store.File, r workbench.Results) {
 // builds registers what is asked of builds beside the station.
 func (a *API) builds(r huma.API) {
 	type bill struct{ Body BuildBill }
-	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/bill", "read-bill", "What the planned builds take together: cuts with their bound, and what has to be bought", "builds"),
+	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/bill", "read-bill",
+		"What the planned builds take together: cuts with their bound, and what has to be bought", "builds"),
 		func(ctx context.Context, in *Client) (*bill, error) {
 			got, err := a.Bench.Bill(ctx, who(ctx).Practice, in.ID)
 			var short *builds.Short
@@ -333,7 +344,8 @@ func (a *API) builds(r huma.API) {
 			Offers   []BuildOffer `json:"offers"`
 		}
 	}
-	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/designs", "read-designs", "Every design as it could be made for the client, where it stands best, beside what could be bought", "builds"),
+	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/designs", "read-designs",
+		"Every design as it could be made for the client, where it stands best, beside what could be bought", "builds"),
 		func(ctx context.Context, in *Client) (*offers, error) {
 			f, all, rooms, err := a.Bench.Offers(ctx, who(ctx).Practice, in.ID)
 			if err != nil {
@@ -342,7 +354,11 @@ func (a *API) builds(r huma.API) {
 			out := &offers{}
 			out.Body.Revision, out.Body.Offers = f.Revision, []BuildOffer{}
 			for _, o := range all {
-				one := BuildOffer{Designed: designedOf(o.Worked, o.At, o.Worked.Design.Fit(o.At), quantity.System(f.Profile.Units)), Build: o.Build(rooms), CostMinor: o.Cost, BuyMinor: o.BuyCost, BuyDoes: o.BuyDoes, BuyAll: o.BuyAll, HoursMinor: int64(math.Round(o.Worked.Built.FirstTime() * float64(f.Profile.HourMinor))), With: o.With.In(quantity.System(f.Profile.Units)), Marks: []MarkedPiece{}}
+				one := BuildOffer{Designed: designedOf(o.Worked, o.At, o.Worked.Design.Fit(o.At),
+					quantity.System(f.Profile.Units)), Build: o.Build(rooms), CostMinor: o.Cost, BuyMinor: o.BuyCost,
+					BuyDoes: o.BuyDoes, BuyAll: o.BuyAll,
+					HoursMinor: int64(math.Round(o.Worked.Built.FirstTime() * float64(f.Profile.HourMinor))),
+					With:       o.With.In(quantity.System(f.Profile.Units)), Marks: []MarkedPiece{}}
 				if o.Problem != nil {
 					one.Lacks = o.Problem.Error()
 				}

@@ -33,9 +33,12 @@ type DesignAnswers map[string]any
 
 // Schema lists the questions of every design.
 func (DesignAnswers) Schema(huma.Registry) *huma.Schema {
-	out := &huma.Schema{Type: huma.TypeObject, AdditionalProperties: true, Description: "By the design's questions; numbers in SI, words as listed. What is left out is as it fits. Holds that are not answered stop."}
+	out := &huma.Schema{Type: huma.TypeObject, AdditionalProperties: true,
+		Description: "By the design's questions; numbers in SI, words as listed. What is left out is as it fits. Holds that are " +
+			"not answered stop."}
 	for _, d := range builds.Designs() {
-		one := &huma.Schema{Type: huma.TypeObject, Title: d.Key, Description: d.Name + ": " + d.Does, Properties: map[string]*huma.Schema{}}
+		one := &huma.Schema{Type: huma.TypeObject, Title: d.Key, Description: d.Name + ": " + d.Does,
+			Properties: map[string]*huma.Schema{}}
 		for _, a := range d.Questions() {
 			one.Properties[a.Key] = askSchema(a)
 		}
@@ -113,7 +116,8 @@ func (p DesignPlace) room() space.Room {
 	if p.Ground {
 		r.Floor = space.Slab
 	}
-	r.Holes = map[string]space.Walls{"": space.Drillable, "yes": space.Drillable, "no": space.NoHoles, "unknown": space.UnknownWall}[p.Owner]
+	r.Holes = map[string]space.Walls{"": space.Drillable, "yes": space.Drillable, "no": space.NoHoles,
+		"unknown": space.UnknownWall}[p.Owner]
 	side := space.Side{Kind: space.WallOfWhat, Lining: quantity.Length(p.LiningM)}
 	switch p.On {
 	case "studs":
@@ -158,7 +162,8 @@ func (q DesignQuestion) values(d builds.Design) (builds.Values, error) {
 	for _, key := range slices.Sorted(maps.Keys(q.Answers)) {
 		a, ok := known[key]
 		if !ok {
-			return v, refuse("answers."+key, d.Name+" asks nothing of this name: "+strings.Join(slices.Sorted(maps.Keys(known)), ", "), q.Answers[key])
+			return v, refuse("answers."+key, d.Name+" asks nothing of this name: "+strings.Join(slices.Sorted(maps.Keys(known)),
+				", "), q.Answers[key])
 		}
 		words := len(a.Words) > 0 || a.Text
 		switch x := q.Answers[key].(type) {
@@ -197,7 +202,8 @@ func (q DesignQuestion) answer(context.Context) (out DesignAnswer, _ error) {
 	}
 	room := q.Place.room()
 	s := builds.Situation{
-		Stature: quantity.Length(stature), Body: quantity.Estimate{Value: quantity.Mass(q.HeaviestKg)}, Worn: quantity.Mass(q.WornKg), Pull: 150, Read: true, All: 300, Lane: 10, Room: &room, Wall: -1,
+		Stature: quantity.Length(stature), Body: quantity.Estimate{Value: quantity.Mass(q.HeaviestKg)},
+		Worn: quantity.Mass(q.WornKg), Pull: 150, Read: true, All: 300, Lane: 10, Room: &room, Wall: -1,
 	}
 	w, err := d.Work(v, d.Stand(&room, s, v))
 	if err != nil {
@@ -206,7 +212,8 @@ func (q DesignQuestion) answer(context.Context) (out DesignAnswer, _ error) {
 	out = DesignAnswer{OK: w.Built.OK(), Checks: []DesignCheck{}, Gives: []string{}, Instead: w.Built.Instead.In(quantity.Metric)}
 	say := func(t builds.Text) string { return t.In(quantity.Metric) }
 	for _, c := range w.Built.Checks {
-		one := DesignCheck{Name: say(c.Link), Demand: c.Demand, Capacity: c.Capacity, Unit: c.Unit, Clause: say(c.Formula) + "; " + c.Source, Refused: say(c.Refused), Hold: c.Hold}
+		one := DesignCheck{Name: say(c.Link), Demand: c.Demand, Capacity: c.Capacity, Unit: c.Unit,
+			Clause: say(c.Formula) + "; " + c.Source, Refused: say(c.Refused), Hold: c.Hold}
 		if u := c.Use(); !math.IsInf(u, 0) {
 			one.Utilisation = &u
 			out.Utilisation = math.Max(out.Utilisation, u)

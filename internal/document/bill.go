@@ -21,7 +21,8 @@ func (b buildSheets) bill(x workbench.Bill) {
 	if !x.Bill.Proven {
 		proof = "no way to cut costs less than " + b.money(x.Bill.Bound)
 	}
-	b.text(fmt.Sprintf("For %s: %s together; %s. %s", strings.Join(names, ", "), b.money(x.Bill.Cost), proof, b.say("A saw takes {3 mm} a cut, {10 mm} come off each bar first.")), ink)
+	b.text(fmt.Sprintf("For %s: %s together; %s. %s", strings.Join(names, ", "), b.money(x.Bill.Cost), proof,
+		b.say("A saw takes {3 mm} a cut, {10 mm} come off each bar first.")), ink)
 	name := func(i int) string { return b.say(x.Bill.Wanted[i].Name) }
 	whose := func(i int) string { // where there is more than one
 		if at := x.Bill.Wanted[i].Build; len(names) > 1 && at < len(names) {
@@ -39,7 +40,8 @@ func (b buildSheets) bill(x workbench.Bill) {
 		if bar.Owned {
 			owned = ", owned"
 		}
-		b.text(fmt.Sprintf("%s, %s%s; left %s", b.say(bar.Good.Name), b.show(quantity.KindLevel, float64(bar.Length)), owned, b.show(quantity.KindLevel, float64(bar.Offcut))), ink)
+		b.text(fmt.Sprintf("%s, %s%s; left %s", b.say(bar.Good.Name), b.show(quantity.KindLevel, float64(bar.Length)), owned,
+			b.show(quantity.KindLevel, float64(bar.Offcut))), ink)
 		k := b.width / longest
 		at, y := margin, b.GetY()
 		b.SetDrawColor(ink[0], ink[1], ink[2])
@@ -68,7 +70,8 @@ func (b buildSheets) bill(x workbench.Bill) {
 	for _, s := range x.Bill.Sheets {
 		k := math.Min((b.width)/float64(s.Length), 70/float64(s.Width))
 		b.room(float64(s.Width)*k + 12)
-		b.text(fmt.Sprintf("%s, %s × %s, face grain along the longer side; cut from edge to edge in the order of the figures", b.say(s.Good.Name), b.show(quantity.KindLevel, float64(s.Length)), b.show(quantity.KindLevel, float64(s.Width))), ink)
+		b.text(fmt.Sprintf("%s, %s × %s, face grain along the longer side; cut from edge to edge in the order of the figures",
+			b.say(s.Good.Name), b.show(quantity.KindLevel, float64(s.Length)), b.show(quantity.KindLevel, float64(s.Width))), ink)
 		y := b.GetY() + 1
 		b.SetDrawColor(ink[0], ink[1], ink[2])
 		b.SetLineWidth(0.4)
@@ -80,7 +83,8 @@ func (b buildSheets) bill(x workbench.Bill) {
 			b.Rect(px, py, float64(p.Length)*k, float64(p.Width)*k, "D")
 			b.SetFont("Barlow", "", 7)
 			b.Text(px+4, py+3.2, b.short(name(p.Rect)+whose(p.Rect), float64(p.Length)*k-9))
-			b.Text(px+4, py+6.4, b.short(b.show(quantity.KindLevel, float64(p.Length))+" × "+b.show(quantity.KindLevel, float64(p.Width)), float64(p.Length)*k-9))
+			b.Text(px+4, py+6.4, b.short(b.show(quantity.KindLevel, float64(p.Length))+" × "+b.show(quantity.KindLevel,
+				float64(p.Width)), float64(p.Length)*k-9))
 		}
 		for i, c := range s.Cuts {
 			px, py := at(c.At, c.To)
@@ -101,9 +105,11 @@ func (b buildSheets) bill(x workbench.Bill) {
 		if l.Own {
 			price = ""
 		}
-		rows = append(rows, []string{string(l.Good.Shop), fmt.Sprint(l.Count), b.say(l.Good.Name + ", " + l.Good.Sizes[l.Size].Sold()), b.money(l.Cost), price})
+		rows = append(rows, []string{string(l.Good.Shop), fmt.Sprint(l.Count),
+			b.say(l.Good.Name + ", " + l.Good.Sizes[l.Size].Sold()), b.money(l.Cost), price})
 	}
 	b.Ln(2)
-	b.table([]column{{"at a", 0.22, "L", false}, {"", 0.06, "R", true}, {"  what", 0.46, "L", true}, {"together", 0.14, "R", false}, {"  price", 0.12, "L", false}}, rows)
+	b.table([]column{{"at a", 0.22, "L", false}, {"", 0.06, "R", true}, {"  what", 0.46, "L", true},
+		{"together", 0.14, "R", false}, {"  price", 0.12, "L", false}}, rows)
 	b.text("Sample prices are invented.", soft)
 }

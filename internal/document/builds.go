@@ -42,7 +42,8 @@ func Builds(f store.File, all []workbench.BuildOf, bill workbench.Bill, only, si
 		cost := ""
 		for i, on := range bill.Builds {
 			if on.Build.ID == one.Build.ID {
-				cost = "Material by itself: " + b.money(bill.Alone[i]) + ", at the prices of the practice; samples, where it has none, are invented."
+				cost = "Material by itself: " + b.money(bill.Alone[i]) + ", at the prices of the practice; samples, where it has " +
+					"none, are invented."
 			}
 		}
 		b.one(one, cost)
@@ -117,7 +118,8 @@ func (b buildSheets) one(x workbench.BuildOf, cost string) {
 		}
 		rows = append(rows, []string{fmt.Sprint(p.Count), b.say(p.Name), p.Size(b.units), of})
 	}
-	b.table([]column{{"", 0.07, "R", true}, {"  part", 0.30, "L", true}, {"size", 0.21, "L", false}, {"of", 0.42, "L", false}}, rows)
+	b.table([]column{{"", 0.07, "R", true}, {"  part", 0.30, "L", true}, {"size", 0.21, "L", false}, {"of", 0.42, "L", false}},
+		rows)
 	if grain {
 		b.text("* The face grain runs along the first measure; the cut list keeps it.", soft)
 	}
@@ -130,7 +132,8 @@ func (b buildSheets) one(x workbench.BuildOf, cost string) {
 	case built.Hours[0] < 1:
 		hours = fmt.Sprintf("%.0f minutes", built.Hours[0]*60)
 	}
-	b.text(fmt.Sprintf("Tools: %s. About %s for a joiner, %g for who builds for the first time.", strings.Join(b.all(built.Tools), ", "), hours, built.FirstTime()), soft)
+	b.text(fmt.Sprintf("Tools: %s. About %s for a joiner, %g for who builds for the first time.",
+		strings.Join(b.all(built.Tools), ", "), hours, built.FirstTime()), soft)
 	if cost != "" {
 		b.text(cost, ink)
 	}
@@ -179,7 +182,8 @@ func (b buildSheets) steps(built builds.Built) {
 func (b buildSheets) checks(built builds.Built) {
 	b.heading("From the hand to the building")
 	var rows [][]string
-	sorted := slices.SortedStableFunc(slices.Values(built.Checks), func(a, b builds.Check) int { return cmp.Compare(b.Use(), a.Use()) })
+	sorted := slices.SortedStableFunc(slices.Values(built.Checks),
+		func(a, b builds.Check) int { return cmp.Compare(b.Use(), a.Use()) })
 	for _, c := range sorted {
 		demand, holds := "", ""
 		if c.Demand > 0 {
@@ -190,8 +194,10 @@ func (b buildSheets) checks(built builds.Built) {
 		}
 		rows = append(rows, []string{b.say(c.Link), demand, holds, used(c), b.say(c.Formula) + "; " + c.Source})
 	}
-	b.table([]column{{"link", 0.22, "L", true}, {"asked", 0.11, "R", false}, {"holds", 0.17, "R", false}, {"used", 0.09, "R", true}, {"  rule and source", 0.41, "L", false}}, rows)
-	b.text("Asked is with its factor. A link passes up to 1.00 before any rounding, and is shown rounded up. One without a mark counts as nothing.", soft)
+	b.table([]column{{"link", 0.22, "L", true}, {"asked", 0.11, "R", false}, {"holds", 0.17, "R", false},
+		{"used", 0.09, "R", true}, {"  rule and source", 0.41, "L", false}}, rows)
+	b.text("Asked is with its factor. A link passes up to 1.00 before any rounding, and is shown rounded up. One without a mark "+
+		"counts as nothing.", soft)
 }
 
 // tests are the proof and the inspections: what was done, and room for what will be.
@@ -219,5 +225,6 @@ func (b buildSheets) tests(x workbench.BuildOf) {
 	for range 3 {
 		rows = append(rows, []string{" ", "", "", ""})
 	}
-	b.table([]column{{"date", 0.22, "L", true}, {"what", 0.22, "L", false}, {"found", 0.12, "L", false}, {"seen", 0.44, "L", false}}, rows)
+	b.table([]column{{"date", 0.22, "L", true}, {"what", 0.22, "L", false}, {"found", 0.12, "L", false},
+		{"seen", 0.44, "L", false}}, rows)
 }

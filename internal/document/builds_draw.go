@@ -62,7 +62,8 @@ func scale(k float64) string { return fmt.Sprintf(", 1:%.0f", 1000/k) }
 
 // on draws a figure by a map from its metres to the paper's millimetres; callouts stand from a place on, none
 // where that is 0.
-func (b buildSheets) on(f builds.Figure, at func(x, y float64) (float64, float64), k float64, checks []builds.Check, beside float64) {
+func (b buildSheets) on(f builds.Figure, at func(x, y float64) (float64, float64), k float64, checks []builds.Check,
+	beside float64) {
 	for _, m := range f.Marks {
 		if m.Shape != builds.MarkDim {
 			b.shape(m, at, k, checks)
@@ -118,7 +119,8 @@ func (b buildSheets) dim(m builds.Mark, at func(x, y float64) (float64, float64)
 		b.Line(ex, y-1.2, ex, y+1.2)
 		mid := (x + ex - w) / 2
 		for _, up := range []float64{-1.3, 3.9, -5.2, 7.8, -9.1} {
-			places = append(places, [2]float64{mid, y + up}, [2]float64{math.Max(x, ex) + 1.5, y + up + 2.3}, [2]float64{math.Min(x, ex) - w - 1.5, y + up + 2.3})
+			places = append(places, [2]float64{mid, y + up}, [2]float64{math.Max(x, ex) + 1.5, y + up + 2.3},
+				[2]float64{math.Min(x, ex) - w - 1.5, y + up + 2.3})
 		}
 	} else {
 		b.Line(x-1.2, y, x+1.2, y)
@@ -259,7 +261,10 @@ func (b buildSheets) person(at func(x, y float64) (float64, float64), k, x, stat
 		}
 	}
 	for _, side := range []float64{-1, 1} {
-		path([2]float64{0, 0.86}, [2]float64{side * 0.11, 0.82}, [2]float64{side * 0.14, 0.62}, [2]float64{side * 0.15, 0.45}, [2]float64{side * 0.12, 0.45}, [2]float64{side * 0.10, 0.70}, [2]float64{side * 0.085, 0.50}, [2]float64{side * 0.09, 0.28}, [2]float64{side * 0.08, 0.02}, [2]float64{side * 0.11, 0}, [2]float64{side * 0.03, 0}, [2]float64{side * 0.03, 0.28}, [2]float64{0, 0.46})
+		path([2]float64{0, 0.86}, [2]float64{side * 0.11, 0.82}, [2]float64{side * 0.14, 0.62}, [2]float64{side * 0.15, 0.45},
+			[2]float64{side * 0.12, 0.45}, [2]float64{side * 0.10, 0.70}, [2]float64{side * 0.085, 0.50},
+			[2]float64{side * 0.09, 0.28}, [2]float64{side * 0.08, 0.02}, [2]float64{side * 0.11, 0},
+			[2]float64{side * 0.03, 0}, [2]float64{side * 0.03, 0.28}, [2]float64{0, 0.46})
 	}
 }
 

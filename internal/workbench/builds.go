@@ -75,7 +75,8 @@ const bodyU, guessedShare = 0.5, 0.06
 
 // situation is what builds of a client stand in, without a place.
 func situation(f store.File, c client.Client, bands []BandOf, at around) builds.Situation {
-	s := builds.Situation{Stature: c.Person.Stature, Wall: -1, Lane: c.Space.Lane, Read: true, Inches: quantity.System(f.Profile.Units) == quantity.US}
+	s := builds.Situation{Stature: c.Person.Stature, Wall: -1, Lane: c.Space.Lane, Read: true,
+		Inches: quantity.System(f.Profile.Units) == quantity.US}
 	s.Body, s.Who = heaviest(f, c.Person.BodyMass)
 	for _, b := range bands {
 		if b.Usable() {
@@ -86,12 +87,13 @@ func situation(f store.File, c client.Client, bands []BandOf, at around) builds.
 		}
 	}
 	if len(f.Rigs) > 0 {
-		hardest := at.pulls.of([]any{f.Profile.StatureM, f.Bands, f.Rigs, f.Rooms, f.Fixtures, f.Openings, f.Overheads, f.Space}, func() (most quantity.Force) {
-			for _, p := range PullsOf(f) {
-				most = max(most, p.Anchor.Force)
-			}
-			return most
-		})
+		hardest := at.pulls.of([]any{f.Profile.StatureM, f.Bands, f.Rigs, f.Rooms, f.Fixtures, f.Openings, f.Overheads, f.Space},
+			func() (most quantity.Force) {
+				for _, p := range PullsOf(f) {
+					most = max(most, p.Anchor.Force)
+				}
+				return most
+			})
 		if hardest > 0 {
 			s.Pull = hardest
 		}
@@ -231,7 +233,8 @@ func buildsOf(f store.File, c client.Client, bands []BandOf, at around) (out []B
 		one := buildOf(b, c.Rooms, s, at)
 		one.ProofWith = proofWith(one.Worked.Built.ProofOf, loads)
 		if one.Counts {
-			made = append(made, client.Made{ID: b.ID, Name: b.Name, Supplies: one.Worked.Gives, Rungs: one.Worked.Design.Rungs(one.Worked.Values, b.ID)})
+			made = append(made, client.Made{ID: b.ID, Name: b.Name, Supplies: one.Worked.Gives,
+				Rungs: one.Worked.Design.Rungs(one.Worked.Values, b.ID)})
 		}
 		out = append(out, one)
 	}

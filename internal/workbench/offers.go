@@ -31,7 +31,8 @@ func pricesOf(f store.File) builds.Prices {
 
 func ownedPieces(f store.File) (out []builds.Piece) {
 	for _, o := range f.Offcuts {
-		out = append(out, builds.Piece{Good: o.Good, Length: quantity.Length(o.LengthM), Width: quantity.Length(o.WidthM), Count: o.Count})
+		out = append(out, builds.Piece{Good: o.Good, Length: quantity.Length(o.LengthM), Width: quantity.Length(o.WidthM),
+			Count: o.Count})
 	}
 	return out
 }
@@ -79,7 +80,8 @@ func offered(ctx context.Context, f store.File, c client.Client, s builds.Situat
 }
 
 // mayBuild is a client with what may be built for it, every check passing: what is not made yet.
-func mayBuild(ctx context.Context, f store.File, c client.Client, bands []BandOf, at around) (client.Client, map[string]store.Build) {
+func mayBuild(ctx context.Context, f store.File, c client.Client, bands []BandOf, at around) (client.Client,
+	map[string]store.Build) {
 	c.Offers = nil
 	builds := map[string]store.Build{}
 	for _, o := range offersOf(ctx, f, c, bands, at) {
@@ -90,7 +92,8 @@ func mayBuild(ctx context.Context, f store.File, c client.Client, bands []BandOf
 		}
 		b := o.Worked.Built
 		one := client.Offer{
-			Key: d.Key, Name: d.Name, Cost: o.Cost, Minutes: int(math.Round(b.FirstTime() * 60)), Floor: b.Floor, Supplies: o.Worked.Gives, Rungs: d.Rungs(o.Worked.Values, d.Key),
+			Key: d.Key, Name: d.Name, Cost: o.Cost, Minutes: int(math.Round(b.FirstTime() * 60)), Floor: b.Floor,
+			Supplies: o.Worked.Gives, Rungs: d.Rungs(o.Worked.Values, d.Key),
 			Note: "its checks are at Builds; it counts once its proof test has passed",
 		}
 		if len(d.MarkedWell(o.At).Num) > 0 {
@@ -107,7 +110,8 @@ func mayBuild(ctx context.Context, f store.File, c client.Client, bands []BandOf
 // Build is an offer as it is put among a client's builds, planned.
 func (o Offered) Build(rooms []space.Room) store.Build {
 	d := o.Worked.Design
-	b := store.Build{ID: d.Key, Design: d.Key, Name: d.Name, State: "planned", Wall: o.At.Wall, AtM: float64(o.At.At), Sizes: []store.BuildSize{}, Tests: []store.BuildProof{}}
+	b := store.Build{ID: d.Key, Design: d.Key, Name: d.Name, State: "planned", Wall: o.At.Wall, AtM: float64(o.At.At),
+		Sizes: []store.BuildSize{}, Tests: []store.BuildProof{}}
 	if o.Room >= 0 {
 		b.Room = rooms[o.Room].ID
 	}

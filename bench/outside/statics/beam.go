@@ -85,7 +85,8 @@ func (b Beam) Solve(loads []Point) Answer {
 		for e := 0; e+1 < len(nodes); e++ {
 			l := nodes[e+1] - nodes[e]
 			c := b.Stiff / (l * l * l)
-			ke := [4][4]float64{{12, 6 * l, -12, 6 * l}, {6 * l, 4 * l * l, -6 * l, 2 * l * l}, {-12, -6 * l, 12, -6 * l}, {6 * l, 2 * l * l, -6 * l, 4 * l * l}}
+			ke := [4][4]float64{{12, 6 * l, -12, 6 * l}, {6 * l, 4 * l * l, -6 * l, 2 * l * l}, {-12, -6 * l, 12, -6 * l},
+				{6 * l, 2 * l * l, -6 * l, 4 * l * l}}
 			for i := range 4 {
 				for j := range 4 {
 					k.Set(2*e+i, 2*e+j, k.At(2*e+i, 2*e+j)+c*ke[i][j])

@@ -199,7 +199,8 @@ func (s Screw) Sideways() float64 {
 			rd = 3.2 * k // the modes of bending; the others are held apart below
 		}
 	}
-	dowel := Dowel{Side: fe(s.SideG, s.SideAcross) * s.Root, Main: fe(s.MainG, s.MainAcross) * s.Root, SideLong: s.Side, MainLong: s.Deep, Gap: s.Gap, Yield: fy * psi * math.Pow(s.Root, 3) / 6}
+	dowel := Dowel{Side: fe(s.SideG, s.SideAcross) * s.Root, Main: fe(s.MainG, s.MainAcross) * s.Root, SideLong: s.Side,
+		MainLong: s.Deep, Gap: s.Gap, Yield: fy * psi * math.Pow(s.Root, 3) / 6}
 	z, err := dowel.Load(coarse)
 	if err != nil {
 		panic(err)
@@ -246,5 +247,6 @@ func (s Screw) Used(pull, across, head float64) float64 {
 // side member lies across.
 func lag(key string, side, gap, sideG, mainG, deepest float64, across, wet bool) Screw {
 	l := lagSizes[key]
-	return Screw{Lag: true, Thick: l[0], Root: 0.65 * l[0], Side: side, Gap: gap, Deep: math.Min(math.Min(l[2], l[1]-side-gap), deepest) - 2*l[0], SideG: sideG, MainG: mainG, SideAcross: across, Wet: wet}
+	return Screw{Lag: true, Thick: l[0], Root: 0.65 * l[0], Side: side, Gap: gap,
+		Deep: math.Min(math.Min(l[2], l[1]-side-gap), deepest) - 2*l[0], SideG: sideG, MainG: mainG, SideAcross: across, Wet: wet}
 }

@@ -128,7 +128,8 @@ func (b build) bar() (out []Link) {
 		group = "douglas-fir-larch"
 	}
 	group, left := b.timber(group)
-	modulus, allowed, stiff, shearArea := wide*deep*deep/6, bends(group, deep, b.wet())*left, elastic[group]*wide*deep*deep*deep/12, wide*deep/1.5
+	modulus, allowed, stiff, shearArea := wide*deep*deep/6, bends(group, deep, b.wet())*left,
+		elastic[group]*wide*deep*deep*deep/12, wide*deep/1.5
 	size, piped := strings.CutPrefix(stock, "pipe-")
 	if piped {
 		o, i := ring(size)
@@ -168,7 +169,8 @@ func (b build) bar() (out []Link) {
 	lean := math.Asin(math.Min(0.99, math.Max(0, (h-600)/1450)))
 	push, own, half := 1.5*w*math.Tan(lean), 2*b.num("support_kg")*g, b.mm("spread_m")/2
 	if push > 0 {
-		f := Frame{Bodies: 1, Joints: []Joint{{A: ground, B: 0, X: -half, NY: 1, Mu: b.num("mu")}, {A: ground, B: 0, X: half, NY: 1, Mu: b.num("mu")}},
+		f := Frame{Bodies: 1, Joints: []Joint{{A: ground, B: 0, X: -half, NY: 1, Mu: b.num("mu")},
+			{A: ground, B: 0, X: half, NY: 1, Mu: b.num("mu")}},
 			Level: []Force{{0, 0, h, 0, -1.5 * w}, {0, 0, h / 2, 0, -own}}, Loads: []Force{{0, 0, h, push, 0}}}
 		out = append(out, Link{"supports stand", 1.5 / factor(f)})
 	}
@@ -214,7 +216,8 @@ func (b build) joist(prefix string, load float64) []Link {
 	bolt := b.mm("bolt_m")
 	he := b.mm("above_m")
 	split := 14 * wide * math.Sqrt(he/(1-he/deep)) * 0.9 / 1.3
-	return []Link{{"joist", worst}, {"joist's shear", 1.5 * shear / (wide * deep) / shearAlong}, {"bolt", load / doubleShear(bolt, wide, heldBy[group])}, {"splitting", shear / split}}
+	return []Link{{"joist", worst}, {"joist's shear", 1.5 * shear / (wide * deep) / shearAlong},
+		{"bolt", load / doubleShear(bolt, wide, heldBy[group])}, {"splitting", shear / split}}
 }
 
 // doubleShear is a bolt across the grain of a timber between two steel plates of 6 mm, in N.
@@ -222,7 +225,8 @@ func doubleShear(d, thick, gravity float64) float64 {
 	const inch, lb = 25.4, 4.4482216152605
 	psi := lb / (inch * inch)
 	fe := 6100 * math.Pow(gravity, 1.45) / math.Sqrt(d/inch) * psi
-	half := Dowel{Side: 87e3 * psi * d, Main: fe * d, SideLong: 6, MainLong: thick / 2, Yield: 45e3 * psi * d * d * d / 6, Even: true}
+	half := Dowel{Side: 87e3 * psi * d, Main: fe * d, SideLong: 6, MainLong: thick / 2, Yield: 45e3 * psi * d * d * d / 6,
+		Even: true}
 	z, err := half.Load(coarse)
 	if err != nil {
 		panic(err)
@@ -236,7 +240,8 @@ func (b build) rings() []Link {
 		f = 3.5
 	}
 	load := 0.65 * f * b.weight()
-	out := []Link{{"strap", load / (0.7 * b.num("strap_n"))}, {"plate", load / (0.7 * b.num("plate_n"))}, {"plates aside", load / 2 * 50 / (2 * 40 * 36 / 6.0) / steelAllowed}}
+	out := []Link{{"strap", load / (0.7 * b.num("strap_n"))}, {"plate", load / (0.7 * b.num("plate_n"))},
+		{"plates aside", load / 2 * 50 / (2 * 40 * 36 / 6.0) / steelAllowed}}
 	return append(out, b.joist("", load)...)
 }
 
@@ -309,8 +314,10 @@ func (b build) bodyBoard() (out []Link) {
 		apart, long := 300.0, at-70
 		v := f // straight down
 		upright := simply(apart, 1e11).Solve([]Point{{apart / 2, v}})
-		out = append(out, Link{"board over its legs", upright.Peak() / (38 * 140 * 140 / 6.0) / (bends(group, 140, b.wet()) * left)},
-			Link{"a leg", 0.65 * v / (math.Pi * math.Pi * 7000 * 89 * 38 * 38 * 38 / 12 / (long * long) / 3)}, Link{"board on a leg", 0.65 * v / (89 * 38) / bears(b.wet())})
+		out = append(out, Link{"board over its legs",
+			upright.Peak() / (38 * 140 * 140 / 6.0) / (bends(group, 140, b.wet()) * left)},
+			Link{"a leg", 0.65 * v / (math.Pi * math.Pi * 7000 * 89 * 38 * 38 * 38 / 12 / (long * long) / 3)},
+			Link{"board on a leg", 0.65 * v / (89 * 38) / bears(b.wet())})
 	}
 	return out
 }
@@ -325,7 +332,8 @@ func (b build) onStuds(f, least float64, group string, left, at float64, legs bo
 	if b.is("ends", "upright") {
 		over += 38
 	}
-	screw := lag(b.word("screw"), 38, over, heldBy[strings.TrimPrefix(b.word("board"), "timber-graded:")], 0.36, deep, true, b.wet())
+	screw := lag(b.word("screw"), 38, over, heldBy[strings.TrimPrefix(b.word("board"), "timber-graded:")], 0.36, deep, true,
+		b.wet())
 	if b.is("ends", "upright") {
 		screw.Gap = 0
 	}
@@ -523,7 +531,8 @@ func (b build) farmer() []Link {
 	o, i := ring(b.word("pipe"))
 	// Held in the middle, both ends loaded; and one end set down while the other hangs.
 	arm := b.mm("arm_m")
-	a := Beam{2*arm + 200, 200e3 * ringInertia(o, i), []Spring{{arm + 100, stiffest, false}, {arm + 101, stiffest, false}}}.Solve([]Point{{100, m}, {2*arm + 100, m}})
+	a := Beam{2*arm + 200, 200e3 * ringInertia(o, i),
+		[]Spring{{arm + 100, stiffest, false}, {arm + 101, stiffest, false}}}.Solve([]Point{{100, m}, {2*arm + 100, m}})
 	out := []Link{{"pipe", a.Peak() / ringElastic(o, i) / steelAllowed}}
 	if b.is("bail", "yes") {
 		return append(out, Link{"bails", b.num("mass_kg") / 2 / 15})

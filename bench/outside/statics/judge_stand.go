@@ -25,14 +25,16 @@ func (b build) stands(f, own, inside, base, high float64, overBase float64) []Li
 	half := base / 2
 	tip := Frame{
 		Bodies: 1, Joints: []Joint{{A: ground, B: 0, X: -half, NY: 1, Mu: 50}, {A: ground, B: 0, X: half, NY: 1, Mu: 50}},
-		Level: []Force{{0, half - overBase - inside, high, 0, -f}, {0, 0, high / 2, 0, -own}}, Loads: []Force{{0, 0, high, 0.1 * f, 0}},
+		Level: []Force{{0, half - overBase - inside, high, 0, -f}, {0, 0, high / 2, 0, -own}},
+		Loads: []Force{{0, 0, high, 0.1 * f, 0}},
 	}
 	return []Link{{"tipping", 1.5 / factor(tip)}, {"sliding", 0.15 * f / (b.num("mu") * (f + own))}}
 }
 
 func (b build) box() (out []Link) {
 	t := b.mm("thickness_m")
-	along, across, ex, ey := panels[b.word("panel")][0]*tenMinutes, panels[b.word("panel")][1]*tenMinutes, panels[b.word("panel")][2], panels[b.word("panel")][3]
+	along, across, ex, ey := panels[b.word("panel")][0]*tenMinutes, panels[b.word("panel")][1]*tenMinutes,
+		panels[b.word("panel")][2], panels[b.word("panel")][3]
 	if b.wet() {
 		along, across = along*0.85, across*0.85
 	}
@@ -65,7 +67,8 @@ func (b build) box() (out []Link) {
 		inset            bool         // between the faces at its ends: carried by what stands inside them
 		free             bool         // its other two edges are on screws
 		lines            [][2]float64 // panels the other way
-	}{{"standing", x, y, z, true, true, cross}, {"on its long side", x, z, y, true, false, nil}, {"lying", y, z, x, false, false, nil}} {
+	}{{"standing", x, y, z, true, true, cross}, {"on its long side", x, z, y, true, false, nil},
+		{"lying", y, z, x, false, false, nil}} {
 		_, _, under := edges(way.figure)
 		from, long := 0.0, way.span
 		if way.inset {
@@ -127,7 +130,8 @@ func (b build) box() (out []Link) {
 
 // sideScrew is one 5 × 70 screw through one board of 38 mm into another.
 func (b build) sideScrew() float64 {
-	return Screw{Thick: 4.8, Root: 3.12, Side: 38, Deep: 70 - 38 - 10, SideG: 0.36, MainG: 0.36, SideAcross: true, MainAcross: true, Wet: b.wet()}.Sideways()
+	return Screw{Thick: 4.8, Root: 3.12, Side: 38, Deep: 70 - 38 - 10, SideG: 0.36, MainG: 0.36, SideAcross: true,
+		MainAcross: true, Wet: b.wet()}.Sideways()
 }
 
 // braced is a frame of two uprights that a brace keeps from going over: pushed at their heads, each on a
@@ -153,7 +157,8 @@ func (b build) braced(figure string, push, foot, head, low, upper, wide, modulus
 	}{{0, low, 1, a}, {wide, upper, -1, c}} {
 		for _, s := range b.screwsOf(figure) {
 			ux, uy := end.way*cos, end.way*sin
-			f.Joints = append(f.Joints, Joint{A: end.to, B: brace, X: end.x + s[1]*ux + s[0]*uy, Y: end.y + s[1]*uy - s[0]*ux, Most: z})
+			f.Joints = append(f.Joints, Joint{A: end.to, B: brace, X: end.x + s[1]*ux + s[0]*uy, Y: end.y + s[1]*uy - s[0]*ux,
+				Most: z})
 		}
 	}
 	for _, cut := range []struct {
@@ -192,7 +197,8 @@ func (b build) step() (out []Link) {
 	for _, p := range b.w.Built.Parts {
 		switch p.Stock {
 		case "timber-38x89", "timber-38x140":
-			own += float64(p.Length) * 0.038 * map[string]float64{"timber-38x89": 0.089, "timber-38x140": 0.140}[p.Stock] * float64(p.Count) * 410 * g
+			own += float64(p.Length) * 0.038 * map[string]float64{"timber-38x89": 0.089,
+				"timber-38x140": 0.140}[p.Stock] * float64(p.Count) * 410 * g
 		}
 	}
 	switch b.word("stock") {
@@ -218,7 +224,8 @@ func (b build) step() (out []Link) {
 				share = math.Min(share, 0.6)
 			}
 		}
-		a := simply(span, 1e11).Solve([]Point{{span/2 - 37.5, all * share / 4}, {span/2 - 12.5, all * share / 4}, {span/2 + 12.5, all * share / 4}, {span/2 + 37.5, all * share / 4}})
+		a := simply(span, 1e11).Solve([]Point{{span/2 - 37.5, all * share / 4}, {span/2 - 12.5, all * share / 4},
+			{span/2 + 12.5, all * share / 4}, {span/2 + 37.5, all * share / 4}})
 		out = append(out, Link{"tread", a.Peak() / (each * 38 * 38 / 6) / (bends(group, 38, b.wet()) * left)})
 		if b.is("stock", "graded-140") || b.is("stock", "board-235") { // the others are among the parts
 			own += long * wide * 38e-9 * 410 * g
@@ -249,7 +256,8 @@ func (b build) step() (out []Link) {
 	}
 	leg, _ := b.part("leg")
 	clear := float64(leg.Length) * 1000
-	out = append(out, Link{"a leg", all / (math.Pi * math.Pi * 7000 * 89 * 38 * 38 * 38 / 12 / (clear * clear) / 3)}, Link{"tread on a leg", all / (38 * 89) / bears(b.wet())})
+	out = append(out, Link{"a leg", all / (math.Pi * math.Pi * 7000 * 89 * 38 * 38 * 38 / 12 / (clear * clear) / 3)},
+		Link{"tread on a leg", all / (38 * 89) / bears(b.wet())})
 	out = append(out, b.stands(one, own, inside, wide+2*flare, high, flare)...)
 	under := high
 	for _, m := range b.marks("front") {
@@ -304,10 +312,12 @@ func (b build) parallels() (out []Link) {
 	}{{"strut on its foot", x0, y0, 1, feet}, {"strut on its post", x0 + dx, y0 + dy, -1, post}} {
 		for _, s := range b.screwsOf(end.figure) {
 			ux, uy := end.way*cos, end.way*sin
-			frame.Joints = append(frame.Joints, Joint{A: end.to, B: strut, X: end.x + s[1]*ux + s[0]*uy, Y: end.y + s[1]*uy - s[0]*ux, Most: z})
+			frame.Joints = append(frame.Joints,
+				Joint{A: end.to, B: strut, X: end.x + s[1]*ux + s[0]*uy, Y: end.y + s[1]*uy - s[0]*ux, Most: z})
 		}
 	}
-	frame.Cuts = []Cut{{Body: post, X: 0, Y: y0 + dy, DY: 1, Most: 38 * 89 * 89 / 6.0 * allowed}, {Body: feet, X: 0, Y: 70, DX: 1, Most: 38 * 140 * 140 / 6.0 * deepFoot}}
+	frame.Cuts = []Cut{{Body: post, X: 0, Y: y0 + dy, DY: 1, Most: 38 * 89 * 89 / 6.0 * allowed},
+		{Body: feet, X: 0, Y: 70, DX: 1, Most: 38 * 140 * 140 / 6.0 * deepFoot}}
 	worst := 0.0
 	for _, push := range []float64{0.15 * f, -0.15 * f} {
 		frame.Loads = []Force{{post, 0, h, push, -f}}
@@ -317,7 +327,9 @@ func (b build) parallels() (out []Link) {
 	// All of a body getting on at one end.
 	over := wide - 60
 	foot := simply(over, 1e11).Solve([]Point{{over / 2, 2 * f}})
-	out = append(out, Link{"foot", foot.Peak() / (38 * 140 * 140 / 6.0) / deepFoot}, Link{"post under the bar", 2 * f / (38 * pipes[b.word("pipe")][0]) / bears(b.wet())}, Link{"foot under a post", 2 * f / (38 * 89) / bears(b.wet())})
+	out = append(out, Link{"foot", foot.Peak() / (38 * 140 * 140 / 6.0) / deepFoot},
+		Link{"post under the bar", 2 * f / (38 * pipes[b.word("pipe")][0]) / bears(b.wet())},
+		Link{"foot under a post", 2 * f / (38 * 89) / bears(b.wet())})
 	postLong := 0.0
 	if p, ok := b.part("post"); ok {
 		postLong = float64(p.Length) * 1000

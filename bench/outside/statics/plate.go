@@ -44,7 +44,8 @@ func newPlate(long, wide, t, ex, ey float64, held func(x, y float64) bool) *plat
 			s, r = 2, 1
 		}
 		dof := [4]int{3 * a, 3*a + s, 3 * b, 3*b + s}
-		ke := [4][4]float64{{12, 6 * l, -12, 6 * l}, {6 * l, 4 * l * l, -6 * l, 2 * l * l}, {-12, -6 * l, 12, -6 * l}, {6 * l, 2 * l * l, -6 * l, 4 * l * l}}
+		ke := [4][4]float64{{12, 6 * l, -12, 6 * l}, {6 * l, 4 * l * l, -6 * l, 2 * l * l}, {-12, -6 * l, 12, -6 * l},
+			{6 * l, 2 * l * l, -6 * l, 4 * l * l}}
 		for m := range 4 {
 			for o := range 4 {
 				add(dof[m], dof[o], c*ke[m][o])

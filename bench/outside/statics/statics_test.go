@@ -10,7 +10,9 @@ import (
 
 // A dowel in slices comes within half a percent of the equations of TR12, written out here for its modes.
 func TestSlicesAgainstTheEquations(t *testing.T) {
-	for _, d := range []Dowel{{Side: 60, Main: 60, SideLong: 38, MainLong: 60, Yield: 9000}, {Side: 30, Main: 80, SideLong: 38, MainLong: 30, Gap: 12.7, Yield: 12000}, {Side: 90, Main: 90, SideLong: 18, MainLong: 20, Gap: 25, Yield: 8000}} {
+	for _, d := range []Dowel{{Side: 60, Main: 60, SideLong: 38, MainLong: 60, Yield: 9000},
+		{Side: 30, Main: 80, SideLong: 38, MainLong: 30, Gap: 12.7, Yield: 12000},
+		{Side: 90, Main: 90, SideLong: 18, MainLong: 20, Gap: 25, Yield: 8000}} {
 		root := func(a, b, c float64) float64 { return (-b + math.Sqrt(b*b-4*a*c)) / (2 * a) }
 		qs, qm, ls, lm, gap, m := d.Side, d.Main, d.SideLong, d.MainLong, d.Gap, d.Yield
 		least := math.Min(qm*lm, qs*ls)
@@ -31,9 +33,11 @@ func TestBeamsOfTheHandbooks(t *testing.T) {
 	two := Beam{1000, 1e10, []Spring{{0, stiffest, false}, {1000, stiffest, false}}}.Solve([]Point{{500, 1000}})
 	assert.InEpsilon(t, 250e3, two.Peak(), 1e-3)
 	assert.InEpsilon(t, 1000*1e9/(48*1e10), two.Sag[len(two.Sag)/2], 1e-3)
-	three := Beam{2000, 1e10, []Spring{{0, stiffest, false}, {1000, stiffest, false}, {2000, stiffest, false}}}.Solve([]Point{{500, 1000}, {1500, 1000}})
+	three := Beam{2000, 1e10, []Spring{{0, stiffest, false}, {1000, stiffest, false},
+		{2000, stiffest, false}}}.Solve([]Point{{500, 1000}, {1500, 1000}})
 	assert.InEpsilon(t, 1375, three.Reaction[1], 1e-3, "11/8 P over the middle support")
-	lifted := Beam{2000, 1e10, []Spring{{0, stiffest, true}, {500, stiffest, true}, {1000, stiffest, true}, {2000, stiffest, true}}}.Solve([]Point{{1500, 1000}})
+	lifted := Beam{2000, 1e10, []Spring{{0, stiffest, true}, {500, stiffest, true}, {1000, stiffest, true},
+		{2000, stiffest, true}}}.Solve([]Point{{1500, 1000}})
 	assert.InDelta(t, 0, lifted.Reaction[1], 1, "it lifts")
 	assert.InDelta(t, 1000, lifted.Reaction[0]+lifted.Reaction[1]+lifted.Reaction[2]+lifted.Reaction[3], 1)
 }
@@ -50,7 +54,8 @@ func TestPlatesOfTheHandbooks(t *testing.T) {
 
 // Rigid bodies by hand: a post on two screws 100 mm apart, pushed 1 m above; a block that slides and tips.
 func TestBodiesByHand(t *testing.T) {
-	post := Frame{Bodies: 1, Joints: []Joint{{A: ground, B: 0, X: 0, Y: 0, Most: 1100}, {A: ground, B: 0, X: 0, Y: 100, Most: 1100}}, Loads: []Force{{0, 0, 1000, 100, 0}}}
+	post := Frame{Bodies: 1, Joints: []Joint{{A: ground, B: 0, X: 0, Y: 0, Most: 1100},
+		{A: ground, B: 0, X: 0, Y: 100, Most: 1100}}, Loads: []Force{{0, 0, 1000, 100, 0}}}
 	got, err := post.Factor()
 	require.NoError(t, err)
 	assert.InEpsilon(t, 1.1, got, 0.01, "1000 N at the one, 900 at the other")
