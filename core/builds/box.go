@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strings"
 
+	"scrappyrack/core/capability"
 	"scrappyrack/core/quantity"
 )
 
@@ -236,4 +237,91 @@ func (b Box) slots() Text {
 	}
 	return tell(", with slots of %s that go half through and hold each other: in those across with their middles at %s from an "+
 		"end, in those along at %s", mm(b.Thickness+0.001), middles(middle, b.Along), middles(short, b.Across))
+}
+
+func boxOf(v Values, s Situation) Box {
+	sides := [3]quantity.Length{v.length("short_m"), v.length("middle_m"), v.length("long_m")}
+	slices.Sort(sides[:]) // whichever was typed as which
+	return Box{
+		Use: StepUse(v.Word["use"]), Panel: v.Word["panel"], Sides: sides, Thickness: v.length("thickness_m"),
+		Across: int(v.Num["across"]), Along: int(v.Num["along"]), Mu: v.Num["mu"], Body: s.body(v), Wet: v.yes("wet"),
+	}
+}
+
+func boxChanges(v Values, _ Situation) []change {
+	divided := func(across, along float64, words Text) change {
+		return sized(words, "across", math.Max(v.Num["across"], across), "along", math.Max(v.Num["along"], along))
+	}
+	feet, birch := rubberFeet(v), sized("birch plywood", "panel", "birch-plywood")
+	one, two := divided(1, 1, "one divider each way"), divided(1, 2, "one divider across, two along")
+	three := divided(2, 3, "two dividers across, three along")
+	thick := sized("panels of {24 mm}", "thickness_m", math.Max(v.Num["thickness_m"], 0.024))
+	out := []change{feet, one, two, two.and(feet), birch, birch.and(one), birch.and(two), birch.and(two).and(feet), three,
+		three.and(feet), birch.and(three).and(feet), thick.and(two).and(feet), birch.and(thick).and(three).and(feet)}
+	if v.Word["use"] == string(JumpOn) {
+		step := sized("stepping only, no jumps", "use", string(StepOn))
+		out = append(out, step, step.and(two).and(feet), step.and(birch).and(three).and(feet))
+	}
+	return out
+}
+
+var boxDesign = known(60, Design{
+	Changes: boxChanges,
+	Instead: always("a lower step, a stair, or jumps on the floor"),
+	Key:     "box", Name: "Box of three heights", Does: "steps and jumps at three heights, a seat", On: OnFloor,
+	Asks: asked(
+		stepUse, Ask{Key: "panel", Label: "Panel", Words: panelWords}, metres("thickness_m", "Thickness", 0.012, 0.04),
+		metres("short_m", "Shortest side", 0.3, 0.9), metres("middle_m", "Middle side", 0.3, 0.9),
+		metres("long_m", "Longest side", 0.3, 0.9),
+		Ask{Key: "across", Label: "Dividers across the shortest side", Kind: quantity.KindCount, Low: 0, High: 3},
+		Ask{Key: "along", Label: "Dividers across the middle side", Kind: quantity.KindCount, Low: 0, High: 3},
+		friction, damp, worn,
+	),
+	Starts: func(s Situation) Values {
+		return Values{
+			Num: map[string]float64{"thickness_m": 0.018, "short_m": float64(UsualBox[0]), "middle_m": float64(UsualBox[1]),
+				"long_m": float64(UsualBox[2]), "across": 1, "along": 2, "mu": 0.5, "worn_kg": 0},
+			Word: map[string]string{"use": "jump", "panel": "softwood-plywood", "wet": s.outside()},
+		}
+	},
+	Build: func(v Values, s Situation) (Built, error) { return boxOf(v, s).Build() },
+	Gives: func(v Values, s Situation) []capability.Supply {
+		b := boxOf(v, s)
+		return standsAt(v, b.Sides[:]...)
+	},
+	Draw: drawBox,
+})
+
+func drawBox(v Values, s Situation) []Figure {
+	box := boxOf(v, s)
+	x, y, z, t := float64(box.Sides[0]), float64(box.Sides[1]), float64(box.Sides[2]), v.Num["thickness_m"]
+	short, middle := box.spans()
+	way := func(name string, wide, high float64, outer, open quantity.Length, dividers int, link Text) Figure {
+		f := Figure{Name: name, Marks: []Mark{
+			rect(OfWood, 0, high-t, wide, t, "face, "+link), rect(OfWood, 0, 0, wide, t, ""),
+			rect(OfWood, 0, t, t, high-2*t, "panels below, "+link), rect(OfWood, wide-t, t, t, high-2*t, "panels below, "+link),
+			across(0, high+0.08, wide), upward(wide+0.1, 0, high),
+		}}
+		panel := func(at float64) {
+			f.Marks = append(f.Marks, rect(OfWood, at, t, t, high-2*t, "panels below, "+link))
+		}
+		if float64(outer) > t {
+			panel(t)
+			panel(wide - 2*t)
+		}
+		for i := range dividers {
+			panel(float64(outer) + float64(open)*float64(i+1) + t*float64(i))
+		}
+		f.Marks = append(f.Marks, across(float64(outer), high+0.03, float64(open)))
+		return f
+	}
+	lined, plain := 2*box.Thickness, box.Thickness
+	apart := assembled(box.solids()...)
+	apart.Name = "its panels, drawn apart"
+	return []Figure{
+		apart,
+		way("standing", x, z, lined, short, box.Across, cmHigh(z)),
+		way("on its long side", x, y, lined, short, box.Across, cmHigh(y)),
+		way("lying", y, x, plain, middle, box.Along, cmHigh(x)),
+	}
 }

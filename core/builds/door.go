@@ -1,7 +1,9 @@
 package builds
 
 import (
+	"scrappyrack/core/capability"
 	"scrappyrack/core/quantity"
+	"scrappyrack/core/space"
 )
 
 // DoorBuild is how a door is built.
@@ -97,4 +99,120 @@ func (d DoorStrap) Build() (Built, error) {
 		Cautions: []Text{"Bands only: never a body.", "Never on the casing.", guidance},
 	}
 	return out, nil
+}
+
+// doorChanges are what can be done about a strap in a door: on the other side of it, by its latch, by
+// another door, by what is behind the leaf, by the bands.
+func doorChanges(v Values, _ Situation) (out []change) {
+	all := change{}
+	with := func(c change) { // every one that is needed, and all of them so far
+		if all = all.and(c); len(out) > 0 {
+			out = append(out, c)
+		}
+		out = append(out, all)
+	}
+	if !v.yes("away") {
+		c := sized("pull from the other side of the door", "away", "yes")
+		c.world = true
+		with(c)
+	}
+	if !v.yes("latched") {
+		c := sized("mend the latch", "latched", "yes")
+		c.world = true
+		with(c)
+	}
+	if !v.yes("read") {
+		c := sized("pull the bands on a scale first: three pulls each tell what the door would have to take", "read", "yes")
+		c.world = true
+		with(c)
+	}
+	if need := 2 * max(v.length("gap_m"), usualGap); v.length("knot_m") < need {
+		knot := max(0.04, need)
+		with(sized(tell("a thicker tube behind the leaf, %s", mm(knot)), "knot_m", knot))
+	}
+	solid := sized("a door that is solid, on three hinges", "door", "solid")
+	solid.world = true
+	less := func(most float64) change {
+		return sized(tell("lighter bands: at most %s together", newton(most)), "pull_n", most)
+	}
+	pull, light := v.Num["pull_n"], v.Word["door"] == string(LighterDoor)
+	switch {
+	case light && pull > LightDoor && pull <= SolidDoor:
+		out = append(out, all.and(solid), all.and(less(LightDoor)))
+	case light && pull > LightDoor:
+		out = append(out, all.and(less(LightDoor)))
+	case pull > SolidDoor:
+		out = append(out, all.and(less(SolidDoor)))
+	}
+	return out
+}
+
+var doorStrap = known(30, Design{
+	Changes: doorChanges,
+	Instead: always("the band under the foot, or round a post that stands by itself"),
+	Key:     "door-strap", Name: "Door strap", Does: "an anchor for bands at any height, without a screw", On: OnDoor,
+	Asks: asked(
+		Ask{Key: "pull_n", Label: "Hardest pull of the bands", Kind: quantity.KindForce, Low: 10, High: 1500,
+			Help: "All strands together, at the most that a set-up can be pulled to, with its ±."},
+		yesNo("read", "All of these bands were pulled on a scale", ""),
+		Ask{Key: "door", Label: "Door", Words: words("solid", "Solid or framed, three hinges", "light",
+			"Hollow, glazed, sliding or folding, or not known")},
+		yesNo("away", "Opens away from who pulls", ""), yesNo("latched", "Its latch holds", ""),
+		Ask{Key: "gap_m", Label: "Gap between leaf and frame", Kind: quantity.KindThin, Low: 0, High: 0.05},
+		Ask{Key: "knot_m", Label: "Knot or tube behind the leaf", Kind: quantity.KindThin, Low: 0.005, High: 0.2},
+		marked("strap_n", "Strap is marked with"),
+	),
+	Starts: func(s Situation) Values {
+		v := Values{
+			Num: map[string]float64{"pull_n": max(10, min(1500, float64(s.Pull))), "gap_m": float64(usualGap), "knot_m": 0.04,
+				"strap_n": 0},
+			Word: map[string]string{"read": "no", "door": "light", "away": "no", "latched": "no"},
+		}
+		if s.Read {
+			v.Word["read"] = "yes"
+		}
+		if s.Room != nil {
+			for _, i := range s.Room.Leaves() { // the best leaf of the survey
+				t, o := s.Room.DoorTakes(i), s.Room.Openings[i]
+				if t.What != space.TakesBands {
+					continue
+				}
+				if o.Swings == space.Outwards {
+					v.Word["away"] = "yes"
+				}
+				if o.Leaf == space.SolidDoor {
+					v.Word["door"] = "solid"
+				}
+			}
+		}
+		return v
+	},
+	Build: func(v Values, s Situation) (Built, error) {
+		out, err := DoorStrap{
+			Door: DoorBuild(v.Word["door"]), Away: v.yes("away"), Latched: v.yes("latched"), Gap: v.length("gap_m"),
+			Knot: v.length("knot_m"), Pull: v.force("pull_n"), Read: v.yes("read"),
+			Strap: Hardware{Kind: SewnStrap, Working: v.force("strap_n")},
+		}.Build()
+		out.Cautions = append(out.Cautions, s.recoils(v.force("pull_n"))...)
+		return out, err
+	},
+	Gives: func(v Values, _ Situation) []capability.Supply {
+		return []capability.Supply{{Kind: capability.Anchor, Strength: v.force("pull_n"), Quality: 1,
+			Caution: "sign on the other side, latch looked at before each set"}}
+	},
+	Draw: drawDoorStrap,
+})
+
+func drawDoorStrap(v Values, _ Situation) []Figure {
+	const leaf, high = 0.044, 1.2
+	gap, knot := v.Num["gap_m"], v.Num["knot_m"]
+	return []Figure{{Name: "from above", Marks: []Mark{
+		rect(OfHouse, 0, 0, 0.5, leaf, "door").saying("leaf"), rect(OfHouse, 0.5+gap, -0.02, 0.25, leaf+0.04, "").saying("frame"),
+		round(OfStrap, 0.5+gap/2, leaf+knot/2, knot, "knot"),
+		line(OfStrap, 0.5+gap/2, leaf, 0, -leaf-0.3, "strap").saying("to the band"), across(0.5, -0.06, gap),
+		across(0.5+gap/2-knot/2, leaf+knot+0.04, knot),
+	}}, {Name: "side", Marks: []Mark{
+		rect(OfHouse, 0, 0, leaf, 2, "door"), round(OfStrap, leaf+knot/2, high, knot, "knot"),
+		line(OfStrap, 0, high, -0.5, 0, "strap").saying("pull"),
+	}}}
 }

@@ -2,6 +2,7 @@ package builds
 
 import (
 	"math"
+	"slices"
 
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/space"
@@ -152,4 +153,47 @@ func masonryStarts(s Situation) Values {
 		}
 	}
 	return v
+}
+
+// onMasonry is what a board asks of a masonry wall: of what it is laid of and lined with, of its leaf,
+// and of the maker's working loads, N/N_a + V/V_a at most 1, each anchor taken to bear all of it and what
+// its row gets of the board's turning. Legs take what pulls down.
+func (w WallBoard) onMasonry() ([]Check, error) {
+	out := []Check{w.Base.units(w.Use), w.Base.lining(w.Use == ForBody && w.Legs)}
+	for _, r := range w.Rings {
+		c := Check{Link: tell("anchors at %s", metre(r.Height, 2)), Capacity: 1, Formula: "N/N_a + V/V_a",
+			Source: "the anchor's maker, for this base"}
+		_, ys := w.near(r)
+		e, off, top := UnknownOffset, 0.0, r.Height+besideRing
+		if w.Use == ForBody {
+			ys, top = bodyRows, r.Height+bodyBoardWidth/2
+			if w.Legs {
+				e -= boardThick / 2
+			}
+		}
+		for _, p := range w.pulls(r) {
+			off = math.Max(off, p.Off)
+			n, v := p.Off+slices.Max(Offset(p.Along, e, ys)), p.Along
+			if w.Use == ForBody && w.Legs {
+				v = 0
+			}
+			c.Demand = math.Max(c.Demand, n/float64(w.Base.AnchorOff)+v/float64(w.Base.AnchorAlong))
+		}
+		if w.Base.AnchorOff <= 0 || w.Base.AnchorAlong <= 0 {
+			c.Demand, c.Refused = 0, "type the working loads that the plug's maker gives for this base: nothing is guessed here"
+		}
+		out = append(append(out, c, w.ring(r)), w.Base.leaf(off, r.Height, top)...)
+		if w.Use == ForBody && w.Legs {
+			m, err := w.Timber.material(w.wood(), w.Base.Wet)
+			if err != nil {
+				return nil, err
+			}
+			down := 0.0
+			for _, p := range w.pulls(r) {
+				down = math.Max(down, p.Along)
+			}
+			out = append(out, w.onLegs(down, m)...)
+		}
+	}
+	return out, nil
 }

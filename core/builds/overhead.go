@@ -229,3 +229,28 @@ func overheadChanges(prefix string, v Values) []change {
 	}
 	return out
 }
+
+// joistPrefix is before the keys of a joist where its design has sizes of its own.
+const joistPrefix = "joist_"
+
+// platesOn draws the plates on both faces of a joist that is seen along itself, b wide, its middle at x, with
+// its bolt; and what is pinned between their lower ends.
+func platesOn(x, b, under, above float64, link Text) []Mark {
+	const over = 0.03
+	t := float64(plateThick)
+	return []Mark{
+		rect(OfSteel, x-b/2-t, under-plateDrop-over, t, above+plateDrop+2*over, link),
+		rect(OfSteel, x+b/2, under-plateDrop-over, t, above+plateDrop+2*over, link),
+		line(OfSteel, x-b/2-2*t, under+above, b+4*t, 0, "bolt across the grain"),
+		line(OfSteel, x-b/2-2*t, under-plateDrop, b+4*t, 0, link),
+	}
+}
+
+// joistCut is one joist, cut across, with its plates and its bolt.
+func joistCut(b, h, above float64, link Text) Figure {
+	f := Figure{Name: "one joist, cut", Marks: append([]Mark{rect(OfHouse, -b/2, 0, b, h, "joist in bending")},
+		platesOn(0, b, 0, above, link)...)}
+	f.Marks = append(f.Marks, upward(b/2+0.08, 0, above), upward(b/2+0.08, -plateDrop, plateDrop), upward(-b/2-0.08, 0, h),
+		across(-b/2, h+0.03, b))
+	return f
+}

@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strings"
 
+	"scrappyrack/core/capability"
 	"scrappyrack/core/quantity"
 )
 
@@ -185,4 +186,70 @@ func (r Rings) Build() (Built, error) {
 		Cautions: []Text{guidance, "Both hands, one in each ring: all of a body on one is more than was worked out.",
 			"No kipping, no giant swings, no drops into slack."},
 	}, nil
+}
+
+func ringsOf(v Values, s Situation) Rings {
+	return Rings{
+		Overhead: overheadOf("", v, s), Apart: v.length("apart_m"), Aside: v.Num["aside_deg"], Blocked: v.yes("blocked"),
+		Swings: v.yes("swings"), Body: s.body(v),
+		Strap: Hardware{Kind: SewnStrap, Working: v.force("strap_n")},
+		Plate: Hardware{Kind: MetalLink, Working: v.force("plate_n")},
+	}
+}
+
+var ringsDesign = known(50, Design{
+	Key: "rings", Name: "Rings from two joists", Does: "hanging, rows, chin-ups on straps", On: OnCeiling,
+	Asks: func(Values, Situation) []Ask {
+		return append(overheadAsks(""), metres("apart_m", "Straps apart", 0.2, 1.5),
+			Ask{Key: "aside_deg", Label: "Pulled aside by at most, degrees", Kind: quantity.KindCount, Low: 0, High: 45,
+				Help: "Straps hang straight in hangs and chin-ups, along the joists in rows; flies and presses pull them aside."},
+			yesNo("blocked", "Blocking between the joists beside them, both sides",
+				"A piece of the joists' size, tight between them, within {0.3 m} of the bolt: joists turn over without it."),
+			yesNo("swings", "The movement swings", "Then × 3.5 instead of 2.5."), marked("strap_n", "Each strap is marked with"),
+			marked("plate_n", "Each plate, and the shackle in it, marked with"), worn)
+	},
+	Starts: func(Situation) Values {
+		return overheadStarts("").Over(Values{Num: map[string]float64{"apart_m": 0.5, "aside_deg": 10, "strap_n": 0, "plate_n": 0,
+			"worn_kg": 0}, Word: map[string]string{"swings": "no", "blocked": "no"}})
+	},
+	Build: func(v Values, s Situation) (Built, error) { return ringsOf(v, s).Build() },
+	Changes: func(v Values, _ Situation) []change {
+		apart := sized("straps {0.5 m} apart, on different joists", "apart_m", math.Max(v.Num["apart_m"], 0.5))
+		blocked := sized("blocking between the joists, both sides", "blocked", "yes")
+		out := append([]change{apart, blocked, apart.and(blocked)}, overheadChanges("", v)...)
+		for _, c := range overheadChanges("", v) {
+			out = append(out, apart.and(c))
+		}
+		return out
+	},
+	Instead: always("rows under a bar on sawhorses, or pull-downs on a band at an anchor that holds"),
+	Gives: func(v Values, _ Situation) []capability.Supply {
+		return []capability.Supply{
+			extra(v, capability.Supply{Kind: capability.LowBar, Quality: 1, Caution: "both hands, one in each ring"}),
+			extra(v, capability.Supply{Kind: capability.HangBar, Quality: 0.9,
+				Caution: "both hands, one in each ring; they turn: harder than a bar"}),
+		}
+	},
+	Draw: drawRings,
+})
+
+func drawRings(v Values, _ Situation) []Figure {
+	b, h, span, at, above, apart := v.Num["b_m"], v.Num["h_m"], v.Num["span_m"], v.Num["at_m"], v.Num["above_m"], v.Num["apart_m"]
+	const under, strap = 2.4, 0.7
+	from := under - plateDrop
+	cross := Figure{Name: "across", Marks: []Mark{
+		rect(OfHouse, -b/2, under, b, h, "joist in bending"), rect(OfHouse, apart-b/2, under, b, h, "joist in bending"),
+		line(OfStrap, 0, from, 0, -strap, "strap"), line(OfStrap, apart, from, 0, -strap, "strap"),
+		round(OfStrap, 0, from-strap-0.11, 0.22, "strap"), round(OfStrap, apart, from-strap-0.11, 0.22, "strap"),
+		across(0, from-strap-0.35, apart), upward(apart+0.15, under, h),
+	}}
+	cross.Marks = append(append(cross.Marks, platesOn(0, b, under, above, "plates and shackle")...),
+		platesOn(apart, b, under, above, "plates and shackle")...)
+	return []Figure{{Name: "along a joist", Marks: []Mark{
+		rect(OfHouse, 0, under, span, h, "joist in bending"),
+		rect(OfSteel, at-0.03, from-0.03, 0.06, above+plateDrop+0.06, "plates and shackle"),
+		round(OfSteel, at, under+above, 0.02, "bolt"), line(OfStrap, at, from, 0, -strap, "strap"),
+		round(OfStrap, at, from-strap-0.11, 0.22, "strap"),
+		across(0, under+h+0.15, span), across(0, under-0.2, at),
+	}}, cross, joistCut(b, h, above, "plates and shackle")}
 }

@@ -111,3 +111,91 @@ func (s Shelf) Build() (Built, error) {
 	}
 	return out, nil
 }
+
+func drawShelf(v Values, s Situation) []Figure {
+	span, over, deep, high, t := v.Num["span_m"], v.Num["over_m"], v.Num["deep_m"], v.Num["high_m"], v.Num["thickness_m"]
+	return []Figure{{Name: "front", Marks: []Mark{
+		rect(OfWood, -over, high-t, span+2*over, t, "shelf"), rect(OfWood, -over, high, span+2*over, lipHigh, ""),
+		line(OfSteel, 0, high-t, 0, -deep*2/3, "each bracket"), line(OfSteel, span, high-t, 0, -deep*2/3, "each bracket"),
+		across(0, high+0.15, span), upward(span+0.25, 0, high),
+	}}, {Name: "side", Marks: []Mark{
+		rect(OfHouse, -0.08, 0, 0.08, high+0.2, "fixings"), rect(OfWood, 0, high-t, deep, t, "shelf"),
+		line(OfSteel, 0, high-t-deep*2/3, deep*0.9, deep*2/3, "each bracket"), across(0, high+0.1, deep),
+	}}, assembled(shelfOf(v).solids()...), fixingDetail(v, s, float64(bracketFoot)*4, boardThick)}
+}
+
+func shelfOf(v Values) Shelf {
+	return Shelf{
+		Span: v.length("span_m"), Over: v.length("over_m"), Deep: v.length("deep_m"), High: v.length("high_m"),
+		PerMetre: quantity.Estimate{Value: v.mass("per_metre_kg")}, One: v.mass("one_kg"),
+		Bracket: v.force("bracket_n"), Panel: v.Word["panel"], Thickness: v.length("thickness_m"),
+	}
+}
+
+// bracketFoot is how far above its end a bracket's lower screw is, in m.
+const bracketFoot quantity.Length = 0.02
+
+var shelfDesign = known(180, Design{
+	Changes: func(v Values, s Situation) []change {
+		low := sized("at most {1.4 m} high", "high_m", math.Min(v.Num["high_m"], 1.4))
+		thick := sized("a panel of {24 mm}", "thickness_m", math.Max(v.Num["thickness_m"], 0.024))
+		base, _ := s.wallOf(v)
+		near := sized("brackets {0.4 m} apart", "span_m", math.Min(v.Num["span_m"], 0.4), "over_m", math.Min(v.Num["over_m"], 0.1))
+		if base.Kind == WoodStuds { // a bracket stands on a stud
+			near = sized("a bracket on each stud", "span_m", base.Spacing, "over_m", math.Min(v.Num["over_m"], 0.1))
+		}
+		short := sized("{10 cm} beyond its brackets", "over_m", math.Min(v.Num["over_m"], math.Min(0.1, v.Num["span_m"]/3)))
+		light := sized("nothing over {20 kg} on it", "one_kg", math.Min(v.Num["one_kg"], 20))
+		out := append(together(near, thick, low, short, light), near.and(thick).and(low), near.and(thick).and(light),
+			near.and(thick).and(light).and(low))
+		return wallChanges(out...)
+	},
+	Instead: always("loads on the floor, against a wall"),
+	Wide:    func(v Values, _ Situation) quantity.Length { return v.length("span_m") + 2*v.length("over_m") },
+	Studs: func(v Values, _ Situation) []quantity.Length {
+		return []quantity.Length{-v.length("span_m") / 2, v.length("span_m") / 2}
+	},
+	Key: "shelf", Name: "Shelf for loads", Does: "jugs and bells off the floor", On: OnWall,
+	Asks: func(v Values, s Situation) []Ask {
+		return append([]Ask{
+			{Key: "per_metre_kg", Label: "Stands on a metre of it", Kind: quantity.KindMass, Low: 1, High: 300},
+			{Key: "one_kg", Label: "Heaviest single thing", Kind: quantity.KindMass, Low: 0, High: 300},
+			metres("span_m", "Between its brackets", 0.2, 1.5), metres("over_m", "Beyond each bracket", 0, 0.5),
+			metres("deep_m", "Deep", 0.1, 0.6), metres("high_m", "Top above the floor", 0.05, 2.2),
+			{Key: "panel", Label: "Panel", Words: panelWords}, metres("thickness_m", "Thickness", 0.012, 0.04),
+			marked("bracket_n", "Each bracket is marked with"),
+		}, wallAsks(v, s)...)
+	},
+	Starts: func(s Situation) Values {
+		span := 0.6
+		if base, _ := s.wallOf(Values{}); base.Kind == WoodStuds {
+			span = float64(base.Spacing) // a bracket stands on a stud
+		}
+		return wallFit(s, Values{Num: map[string]float64{"per_metre_kg": 60,
+			"one_kg": max(5, min(300, math.Ceil(float64(s.Heaviest)))), "span_m": span, "over_m": 0.1, "deep_m": 0.3,
+			"high_m": 0.9, "thickness_m": 0.018, "bracket_n": 0}, Word: map[string]string{"panel": "softwood-plywood"}})
+	},
+	Build: func(v Values, s Situation) (Built, error) {
+		shelf := shelfOf(v)
+		out, err := shelf.Build()
+		if err != nil {
+			return out, err
+		}
+		more, err := s.carries(v, shelf.onBracket(), v.length("deep_m")*shelfLever, boardThick, v.length("high_m"), bracketFoot,
+			v.length("deep_m")*2/3)
+		out.Parts, out.Checks = append(out.Parts, s.screws(v, 4)), append(out.Checks, more...)
+		base, _ := s.wallOf(v)
+		out.Steps = append(base.found("both studs"),
+			Step{tell("Fix both brackets to the wall, level, %s apart, their tops %s above the floor, two fixings each: one %s "+
+				"above its lower end and one %s above that end.", mm(v.Num["span_m"]),
+				cm((v.Num["high_m"] - v.Num["thickness_m"])), mm(bracketFoot), mm(v.Num["deep_m"]*2/3)), false},
+			Step{"Cut the shelf, its face grain from bracket to bracket. Screw the lip on its front edge, standing {10 mm} above " +
+				"it, a {4 × 35 mm|no. 8 × 1½ in} screw every {15 cm}, prebored.", false},
+			Step{"Lay the shelf on the brackets, as far beyond both; three {4 × 16 mm|no. 8 × 5/8 in} screws from below through " +
+				"each bracket.", false},
+			Step{"Load it from the lowest up, the heaviest lowest; nothing moves.", true})
+		out.Bottom, out.Top = max(0, v.length("high_m")-v.length("deep_m")*2/3), v.length("high_m")+0.3
+		return out, err
+	},
+	Draw: drawShelf,
+})

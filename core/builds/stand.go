@@ -5,7 +5,9 @@ import (
 	"slices"
 	"strings"
 
+	"scrappyrack/core/capability"
 	"scrappyrack/core/quantity"
+	"scrappyrack/core/space"
 )
 
 // Platform is a floor to lift on: Long and Wide, in m, two layers of panel crossed, with rubber
@@ -175,4 +177,75 @@ func (s MobilityStick) Build() (Built, error) {
 		Inspect:  "Before each use: cracks, caps. Written down every 3 months.",
 		Cautions: []Text{"Not to hang from, not to lean on.", guidance},
 	}, nil
+}
+
+var platformDesign = known(90, Design{
+	Changes: func(v Values, _ Situation) []change {
+		return []change{sized("2.44 × 1.22 m, two whole sheets", "long_m", math.Max(v.Num["long_m"], 2.44), "wide_m",
+			math.Max(v.Num["wide_m"], 1.22))}
+	},
+	Instead: always("rubber tiles where loads are set down, on a floor at ground level"),
+	Key:     "platform", Name: "Platform", Does: "a flat, firm floor to lift on", On: OnFloor,
+	Asks: func(_ Values, s Situation) []Ask {
+		asks := []Ask{
+			metres("long_m", "Long", 1, 4), metres("wide_m", "Wide", 0.8, 4),
+			{Key: "rubber_m", Label: "Rubber", Kind: quantity.KindThin, Low: 0, High: 0.06},
+			{Key: "load_kg", Label: "Heaviest bar that is lifted on it", Kind: quantity.KindMass, Low: 1, High: 500},
+		}
+		if !s.grounded() {
+			asks = append(asks, Ask{Key: "engineer", Label: "Engineer who looked at the floor", Text: true,
+				Help: "A name, and the day. Empty where nobody has: then what is too much stops here."})
+		}
+		return asks
+	},
+	Starts: func(s Situation) Values {
+		return Values{Num: map[string]float64{"long_m": 2.44, "wide_m": 1.22, "rubber_m": 0.015,
+			"load_kg": max(20, float64(s.Heaviest))}}
+	},
+	Build: func(v Values, s Situation) (Built, error) {
+		p := Platform{Long: v.length("long_m"), Wide: v.length("wide_m"), Rubber: v.length("rubber_m"),
+			Load: quantity.Estimate{Value: v.mass("load_kg")}, Body: s.body(v), Limit: space.Room{Sleeps: true}.LiveLoad(),
+			Ground: s.grounded(), Engineer: v.Word["engineer"]}
+		if s.Room != nil {
+			p.Limit = s.Room.LiveLoad()
+		}
+		return p.Build()
+	},
+	Draw:     drawPlatform,
+	Unproven: true,
+})
+
+var stickDesign = known(100, Design{
+	Changes: func(_ Values, s Situation) []change {
+		return []change{sized("0.9 of the stature long", "length_m", StickLength(max(s.Stature, 1)))}
+	},
+	Instead: always("a towel held with both hands"),
+	Key:     "stick", Name: "Stick", Does: "shoulders moved with both hands on it", On: Nowhere,
+	Asks: asked(metres("length_m", "Length", 0.9, 2.2)),
+	Starts: func(s Situation) Values {
+		return Values{Num: map[string]float64{"length_m": float64(StickLength(max(s.Stature, 1)))}}
+	},
+	Build: func(v Values, s Situation) (Built, error) {
+		return MobilityStick{Length: v.length("length_m"), Stature: s.Stature}.Build()
+	},
+	Gives: func(Values, Situation) []capability.Supply {
+		return []capability.Supply{capability.Of(capability.Stick)}
+	},
+	Draw:     drawStick,
+	Unproven: true,
+})
+
+func drawPlatform(v Values, _ Situation) []Figure {
+	l, w := v.Num["long_m"], v.Num["wide_m"]
+	return []Figure{{Name: "from above", Marks: []Mark{
+		rect(OfWood, 0, 0, l, w, "floor below"), rect(OfStrap, 0, 0, l/4, w, "").saying("rubber"),
+		rect(OfStrap, l*3/4, 0, l/4, w, "").saying("rubber"), across(0, w+0.12, l), upward(l+0.12, 0, w),
+	}}, {Name: "section", Marks: []Mark{rect(OfWood, 0, 0, 0.5, layer, ""), rect(OfWood, 0, layer, 0.5, layer, ""),
+		rect(OfStrap, 0, 2*layer, 0.25, v.Num["rubber_m"], ""), upward(0.55, 0, 2*layer)}}}
+}
+
+func drawStick(v Values, _ Situation) []Figure {
+	l := v.Num["length_m"]
+	return []Figure{{Name: "front", Marks: []Mark{rect(OfSteel, 0, 0, l, 0.033, "hands apart"),
+		rect(OfStrap, -0.02, -0.004, 0.03, 0.041, ""), rect(OfStrap, l-0.01, -0.004, 0.03, 0.041, ""), across(0, 0.12, l)}}}
 }

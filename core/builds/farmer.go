@@ -1,0 +1,149 @@
+package builds
+
+import (
+	"math"
+	"scrappyrack/core/quantity"
+)
+
+func drawFarmer(v Values, _ Situation) []Figure {
+	arm := v.Num["arm_m"]
+	const at, d = 0.75, 0.034
+	return []Figure{{Name: "side", Marks: []Mark{
+		rect(OfSteel, -arm-0.1, at, 2*arm+0.2, d, "pipe"), round(OfLoad, 0, at+d/2, 0.1, "pipe").saying("hand"),
+		line(OfStrap, -arm, at, 0, -0.3, ""), line(OfStrap, arm, at, 0, -0.3, ""), rect(OfLoad, -arm-0.15, 0.12, 0.3, 0.33, ""),
+		rect(OfLoad, arm-0.15, 0.12, 0.3, 0.33, ""), across(0, at+0.2, arm), across(-arm-0.1, at+0.35, 2*arm+0.2),
+	}}}
+}
+
+// pipes are pipes of every size that is listed, the thinnest first.
+func pipes() (out []change) {
+	for _, size := range pipesUp {
+		out = append(out, sized(pipeName(size)+" pipe", "pipe", size))
+	}
+	return out
+}
+
+var farmerDesign = known(140, Design{
+	Changes: func(v Values, _ Situation) []change {
+		out := pipes()
+		for _, arm := range []float64{0.5, 0.4, 0.3} {
+			if arm < v.Num["arm_m"] {
+				near := sized(tell("loads %s beside the hand", cm(arm)), "arm_m", arm)
+				out = append(out, near, near.and(sized("2 in pipe", "pipe", "2")))
+			}
+		}
+		if v.yes("bail") && v.Num["mass_kg"] > 2*bailMark {
+			straps := sized("straps under the loads, marked", "bail", "no")
+			out = append([]change{straps, straps.and(sized("2 in pipe", "pipe", "2")),
+				sized("at most {15 kg} at each end", "mass_kg", 2*bailMark)}, out...)
+		}
+		return out
+	},
+	Instead: always("two loads in straps, held close to the body"),
+	Key:     "farmer", Name: "Farmer handles", Does: "a pair of handles to walk with", On: Nowhere,
+	Asks: func(v Values, _ Situation) []Ask {
+		asks := []Ask{
+			{Key: "pipe", Label: "Pipe, schedule 40", Words: pipeWords}, metres("arm_m", "Load beside the hand", 0.05, 1),
+			{Key: "mass_kg", Label: "One handle carries", Kind: quantity.KindMass, Low: 1, High: 300},
+			yesNoOf("bail", "Loads hang by their own bails", "No: in straps under their bases",
+				"A bail without a mark holds {15 kg}."),
+		}
+		if !v.yes("bail") {
+			asks = append(asks, marked("strap_n", "Each strap is marked with"))
+		}
+		return asks
+	},
+	Starts: func(s Situation) Values {
+		return Values{Num: map[string]float64{"arm_m": 0.5, "mass_kg": max(20, math.Round(float64(s.Body.Value)/2)),
+			"strap_n": 0}, Word: map[string]string{"pipe": "1-1/4", "bail": "no"}}
+	},
+	Build: func(v Values, _ Situation) (Built, error) {
+		return FarmerHandle{Pipe: v.Word["pipe"], Arm: v.length("arm_m"), Mass: quantity.Estimate{Value: v.mass("mass_kg")},
+			ByBail: v.yes("bail"), Strap: Hardware{Kind: SewnStrap, Working: v.force("strap_n")}}.Build()
+	},
+	Draw: drawFarmer,
+})
+
+// FarmerHandle is one of a pair of handles of pipe: Arm how far from the hand the load hangs to
+// each side, in m; Mass what one handle carries, both ends together, with its ±. At each end hangs half
+// of it: by its bail, or in a strap under its base as that is marked.
+type FarmerHandle struct {
+	Pipe   string // of Schedule40
+	Arm    quantity.Length
+	Mass   quantity.Estimate
+	ByBail bool
+	Strap  Hardware
+}
+
+// endBeyond is how far a handle reaches beyond the middle of what hangs at its end, in m.
+const endBeyond quantity.Length = 0.1
+
+// Build works a handle out: held at its middle, half of the load × 2 at each arm. Errors are
+// *quantity.FieldError of pipe, arm_m and mass_kg. Source: statics; Schedule40; × 2 for what is
+// carried.
+func (h FarmerHandle) Build() (Built, error) {
+	section, known := Schedule40[h.Pipe]
+	switch {
+	case !known:
+		return Built{}, quantity.At("pipe", "a pipe is of 3/4, 1, 1-1/4, 1-1/2 or 2 in")
+	case !(h.Arm > 0.05) || h.Arm > 1:
+		return Built{}, quantity.At("arm_m", "the load hangs from 0.05 to 1 m beside the hand")
+	case !(h.Mass.Value > 0) || h.Mass.Value > 300:
+		return Built{}, quantity.At("mass_kg", "a handle carries from above 0 to 300 kg")
+	}
+	steel, err := MaterialByKey("steel-pipe")
+	if err != nil {
+		return Built{}, err
+	}
+	section = section.Of(steel)
+	half := float64(h.Mass.Value+h.Mass.Expanded()) / 2
+	hung := Check{Link: "each bail", Demand: half, Capacity: bailMark, Unit: "kg",
+		Formula: "half of it at each end against {15 kg}, no mark", Source: "house value"}
+	if !h.ByBail {
+		capacity, why := h.Strap.Capacity(false)
+		hung = Check{Link: "each strap", Demand: half * quantity.StandardGravity * CarryFactor, Capacity: capacity, Unit: "N",
+			Formula: "half of it × 2 against its mark", Source: "its maker", Refused: why}
+	}
+	load := float64(Weight(h.Mass)) * CarryFactor / 2
+	out := Built{
+		Title: "Farmer handle, " + pipeName(h.Pipe) + " pipe", Hours: [2]float64{1.5, 1.5},
+		Checks: []Check{
+			{Link: "pipe in bending at the hand", Demand: load * float64(h.Arm) / section.Modulus(), Capacity: steel.Bending,
+				Unit: "Pa", Formula: "m/2 · g · arm · 2 over S", Source: "statics; 205 MPa / 1.67, wall × 0.875"},
+			hung,
+		},
+		Parts: []Part{{Name: "handle", Stock: "pipe-" + h.Pipe, Length: 2 * (h.Arm + endBeyond), Count: 2},
+			{Name: "collar, two at each end", Stock: "collar", Count: 8},
+			{Name: "cloth tape for the grip", Stock: "tape", Count: 1}},
+		Tools: []Text{"pipe cutter", "file", "tape", "scale"},
+		Steps: []Step{
+			{"Cut both handles of one length, file the ends round.", false},
+			{tell("Mark the middle of each, and %s from it to both sides: there the loads hang. Wind tape over {150 mm} in the "+
+				"middle, where the hand goes.", mm(h.Arm)), false},
+			h.hang(),
+			{"Push a collar on inside and one outside of each load, {10 mm} beside what hangs there, and tighten them.", false},
+			{"Weigh both as they are loaded: within {0.2 kg} of each other, and level in the hand.", true},
+			{"Collars lock at both ends; loads hang {50 mm} off the ground when it is picked up.", true},
+			{"Hang the proof load from the middle, nobody beneath.", true},
+		},
+		Proof:   tell("%s hung as it is carried, 5 minutes, nobody beneath. Passing raises nothing.", kilo(proofMass(h.Mass))),
+		ProofOf: proofMass(h.Mass),
+		Inspect: "Every 3 months: bends, cracks, rust, collars. Written down with the date.",
+		Cautions: []Text{"Not made to be dropped.", "Buckets by their bail only up to {15 kg}; above, a strap under the base.",
+			guidance},
+	}
+	if !h.ByBail {
+		out.Parts = append(out.Parts, Part{Name: "strap, a sewn loop, marked", Stock: "strap-sewn", Count: 4})
+	}
+	return out, nil
+}
+
+// hang is how a load is hung at an end.
+func (h FarmerHandle) hang() Step {
+	if h.ByBail {
+		return Step{"Hang a bucket or jug by its bail at each mark, as heavy as its fellow; its lid is shut.", false}
+	}
+	return Step{"Lay a strap flat under the base of each load, up two sides, both its loops over the pipe at the " +
+		"mark; tape it to " +
+		"the sides so that it cannot slip off.", false}
+}
