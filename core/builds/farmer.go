@@ -82,10 +82,10 @@ const endBeyond quantity.Length = 0.1
 // *quantity.FieldError of pipe, arm_m and mass_kg. Source: statics; Schedule40; × 2 for what is
 // carried.
 func (h FarmerHandle) Build() (Built, error) {
-	section, known := Schedule40[h.Pipe]
+	section, err := PipeBySize(h.Pipe)
 	switch {
-	case !known:
-		return Built{}, quantity.At("pipe", "a pipe is of 3/4, 1, 1-1/4, 1-1/2 or 2 in")
+	case err != nil:
+		return Built{}, err
 	case !(h.Arm > 0.05) || h.Arm > 1:
 		return Built{}, quantity.At("arm_m", "the load hangs from 0.05 to 1 m beside the hand")
 	case !(h.Mass.Value > 0) || h.Mass.Value > 300:

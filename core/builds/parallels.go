@@ -103,11 +103,7 @@ func (p Parallels) Mass() quantity.Mass {
 // *quantity.FieldError of pipe, length_m, height_m, wide_m, mu and body_kg. Source: Span,
 // ThreadModulus, Standing, Joined; house values.
 func (p Parallels) Build() (Built, error) {
-	section, known := Schedule40[p.Pipe]
-	pipe := error(nil)
-	if !known {
-		pipe = quantity.At("pipe", "a pipe is of 3/4, 1, 1-1/4, 1-1/2 or 2 in")
-	}
+	section, pipe := PipeBySize(p.Pipe)
 	if err := first(pipe, within("length_m", float64(p.Length), 0.2, 1.2, "m"),
 		within("height_m", float64(p.Height), 0.08, 1.3, "m"), within("wide_m", float64(p.Wide), 0.2, 1.5, "m"),
 		within("mu", p.Mu, 0.05, 1.5, ""), bodyWithin(p.Body)); err != nil {

@@ -41,10 +41,10 @@ func (p Peg) thick() quantity.Length {
 // its bolts. Errors are *quantity.FieldError of pipe, out_m, mass_kg and board. Source: statics;
 // ThreadModulus; Joined; EC5 8.1.4; house values.
 func (p Peg) Build() (Built, error) {
-	pipe, known := Schedule40[p.Pipe]
+	pipe, err := PipeBySize(p.Pipe)
 	switch {
-	case !known:
-		return Built{}, quantity.At("pipe", "a pipe is of 3/4, 1, 1-1/4, 1-1/2 or 2 in")
+	case err != nil:
+		return Built{}, err
 	case !(p.Out > 0.03) || p.Out > 0.4:
 		return Built{}, quantity.At("out_m", "a peg stands out from 0.03 to 0.4 m")
 	case !(p.Mass.Value > 0) || p.Mass.Value > 200:

@@ -83,7 +83,7 @@ func (d Design) width(v Values, s Situation) quantity.Length {
 }
 
 // floor is what it all stands on in the end, with who is on it: on the ground anything, upstairs no
-// more than 200 kg to less than 2 m², which wants an engineer.
+// more than 200 kg to less than 3 m², which wants an engineer.
 func (s Situation) floor(v Values, b Built) Check {
 	body := s.body(v)
 	c := Check{Link: "floor below", Demand: float64(body.Value+body.Expanded()) + float64(b.Mass), Capacity: askMass, Unit: "kg",

@@ -139,6 +139,14 @@ var Schedule40 = map[string]Section{
 	"2":     {Shape: Pipe, D: 2.375 * inch, Wall: 0.154 * inch},
 }
 
+// PipeBySize finds one by its nominal size. Errors are *quantity.FieldError of pipe.
+func PipeBySize(size string) (Section, error) {
+	if s, ok := Schedule40[size]; ok {
+		return s, nil
+	}
+	return Section{}, quantity.At("pipe", "a pipe is of 3/4, 1, 1-1/4, 1-1/2 or 2 in")
+}
+
 // ThreadModulus is what a thread leaves of the section modulus, at its root, by nominal size,
 // in m³ (ASME B1.20.1 threads in B36.10M walls, from memory).
 var ThreadModulus = map[string]float64{"3/4": 411e-9, "1": 739e-9, "1-1/4": 1419e-9, "1-1/2": 2073e-9, "2": 3841e-9}
