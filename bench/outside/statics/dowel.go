@@ -3,7 +3,6 @@ package statics
 import (
 	"fmt"
 	"math"
-	"sync"
 
 	"gonum.org/v1/gonum/mat"
 	"gonum.org/v1/gonum/optimize/convex/lp"
@@ -137,22 +136,15 @@ type Screw struct {
 	Wet                    bool
 }
 
-var (
-	knownMu sync.Mutex
-	known   = map[Screw]float64{}
-)
+// known are those that were worked out: one takes half a second.
+var known = map[Screw]float64{}
 
 // Sideways is what it bears across itself, in N, from slices: R_d of NDS 2018 table 12.3.1B by the largest
 // diameters of the shank and the root.
 func (s Screw) Sideways() float64 {
-	knownMu.Lock()
-	defer knownMu.Unlock()
 	if s.Wet {
 		s.Wet = false
-		knownMu.Unlock()
-		z := 0.7 * s.Sideways()
-		knownMu.Lock()
-		return z
+		return 0.7 * s.Sideways()
 	}
 	if z, ok := known[s]; ok {
 		return z
