@@ -128,7 +128,7 @@ func better(v Values, s Situation) Text {
 	return ""
 }
 
-var barDesign = known(40, Design{
+var _ = known(40, Design{
 	Key: "bar", Name: "Bar for rows, or to hang from", Does: "rows under it, or hanging", On: OnFloor,
 	Asks: func(v Values, _ Situation) []Ask {
 		asks := []Ask{

@@ -265,7 +265,7 @@ func boxChanges(v Values, _ Situation) []change {
 	return out
 }
 
-var boxDesign = known(60, Design{
+var _ = known(60, Design{
 	Changes: boxChanges,
 	Instead: always("a lower step, a stair, or jumps on the floor"),
 	Key:     "box", Name: "Box of three heights", Does: "steps and jumps at three heights, a seat", On: OnFloor,

@@ -99,7 +99,7 @@ func (c CastBlock) Build() (Built, error) {
 	}, nil
 }
 
-var castDesign = known(120, Design{
+var _ = known(120, Design{
 	Changes: func(v Values, _ Situation) (out []change) {
 		// As wide as leaves it high enough, to a centimetre.
 		fits := math.Floor(100*math.Sqrt(v.Num["mass_kg"]/concreteDensity/(math.Pi/4*(pinDeep+belowPin+cover)))) / 100

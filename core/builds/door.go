@@ -147,7 +147,7 @@ func doorChanges(v Values, _ Situation) (out []change) {
 	return out
 }
 
-var doorStrap = known(30, Design{
+var _ = known(30, Design{
 	Changes: doorChanges,
 	Instead: always("the band under the foot, or round a post that stands by itself"),
 	Key:     "door-strap", Name: "Door strap", Does: "an anchor for bands at any height, without a screw", On: OnDoor,

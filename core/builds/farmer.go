@@ -23,7 +23,7 @@ func pipes() (out []change) {
 	return out
 }
 
-var farmerDesign = known(140, Design{
+var _ = known(140, Design{
 	Changes: func(v Values, _ Situation) []change {
 		out := pipes()
 		for _, arm := range []float64{0.5, 0.4, 0.3} {

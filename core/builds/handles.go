@@ -89,7 +89,7 @@ func (p LoadingPin) Build() (Built, error) {
 // leastBore is the narrowest that plates have, in m (common practice).
 const leastBore quantity.Length = 0.025
 
-var pinDesign = known(150, Design{
+var _ = known(150, Design{
 	Changes: func(v Values, _ Situation) (out []change) {
 		for _, kg := range []float64{150, 120, 100, 80, 60, 40} {
 			if kg < v.Num["mass_kg"] {

@@ -32,7 +32,7 @@ func jugsOf(v Values) JugSet {
 		Strapped: v.yes("strapped"), Wet: f.Wet, Frost: v.yes("frost")}
 }
 
-var jugsDesign = known(130, Design{
+var _ = known(130, Design{
 	Changes: func(v Values, _ Situation) []change {
 		out := []change{sized("a strap under the base of each", "strapped", "yes")}
 		if j := jugsOf(v); j.Density > 0 { // as large as a jug may be that an ear, or a strap, bears

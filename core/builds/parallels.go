@@ -380,7 +380,7 @@ func parallelsOf(v Values, s Situation) Parallels {
 	}
 }
 
-var parallelsDesign = known(80, Design{
+var _ = known(80, Design{
 	Changes: parallelsChanges,
 	Instead: always("push-ups on the floor or on a fixed counter; dips between two fixed counters"),
 	Key:     "parallels", Name: "Parallels", Does: "dips, or push-ups with straight wrists", On: OnFloor,

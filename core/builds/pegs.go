@@ -198,7 +198,7 @@ func (p Peg) onBoards(out *Built, v Values, s Situation) {
 		Step{"Hang the proof load from each peg for 5 minutes; look again.", true})
 }
 
-var pegsDesign = known(170, Design{
+var _ = known(170, Design{
 	Changes: func(v Values, _ Situation) []change {
 		board, plain := sized("a board of {38 × 140 mm|2 × 6}", "board", "140"),
 			sized("a plain peg through two boards instead of a thread", "threaded", "no")

@@ -197,7 +197,7 @@ func ringsOf(v Values, s Situation) Rings {
 	}
 }
 
-var ringsDesign = known(50, Design{
+var _ = known(50, Design{
 	Key: "rings", Name: "Rings from two joists", Does: "hanging, rows, chin-ups on straps", On: OnCeiling,
 	Asks: func(Values, Situation) []Ask {
 		return append(overheadAsks(""), metres("apart_m", "Straps apart", 0.2, 1.5),

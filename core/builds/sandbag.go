@@ -41,7 +41,7 @@ func sandbagChanges(v Values, _ Situation) []change {
 	return out
 }
 
-var sandbagDesign = known(110, Design{
+var _ = known(110, Design{
 	Changes: sandbagChanges,
 	Instead: always("a pack of books, or two jugs"),
 	Key:     "sandbag", Name: "Sandbag", Does: "one heavy load to hug, shoulder and drag", On: Nowhere,

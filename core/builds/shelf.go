@@ -135,7 +135,7 @@ func shelfOf(v Values) Shelf {
 // bracketFoot is how far above its end a bracket's lower screw is, in m.
 const bracketFoot quantity.Length = 0.02
 
-var shelfDesign = known(180, Design{
+var _ = known(180, Design{
 	Changes: func(v Values, s Situation) []change {
 		low := sized("at most {1.4 m} high", "high_m", math.Min(v.Num["high_m"], 1.4))
 		thick := sized("a panel of {24 mm}", "thickness_m", math.Max(v.Num["thickness_m"], 0.024))

@@ -16,7 +16,7 @@ func drawSled(v Values, _ Situation) []Figure {
 		rect(OfLoad, wide*0.15, 0.05, wide*0.7, math.Max(0.05, 2*(high-0.05)), "load"), across(0, -0.1, wide)}}}
 }
 
-var sledDesign = known(160, Design{
+var _ = known(160, Design{
 	Changes: func(v Values, s Situation) []change {
 		low := sized(tell("the load tied below %s", cm(v.Num["wide_m"]/2)), "load_high_m",
 			math.Min(v.Num["load_high_m"], v.Num["wide_m"]/2))

@@ -179,7 +179,7 @@ func (s MobilityStick) Build() (Built, error) {
 	}, nil
 }
 
-var platformDesign = known(90, Design{
+var _ = known(90, Design{
 	Changes: func(v Values, _ Situation) []change {
 		return []change{sized("2.44 × 1.22 m, two whole sheets", "long_m", math.Max(v.Num["long_m"], 2.44), "wide_m",
 			math.Max(v.Num["wide_m"], 1.22))}
@@ -215,7 +215,7 @@ var platformDesign = known(90, Design{
 	Unproven: true,
 })
 
-var stickDesign = known(100, Design{
+var _ = known(100, Design{
 	Changes: func(_ Values, s Situation) []change {
 		return []change{sized("0.9 of the stature long", "length_m", StickLength(max(s.Stature, 1)))}
 	},

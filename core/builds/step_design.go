@@ -76,7 +76,7 @@ func treadOf(v Values) (out TreadStock) {
 	return out
 }
 
-var stepDesign = known(70, Design{
+var _ = known(70, Design{
 	Changes: stepChanges,
 	Instead: always("a lower step, a stair, or a split squat on the floor"),
 	Key:     "step", Name: "Step", Does: "a step at the client's own height", On: OnFloor,

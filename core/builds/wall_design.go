@@ -96,7 +96,7 @@ func ringHeights(v Values, s Situation) (out []quantity.Length) {
 	return out
 }
 
-var bandBoard = known(10, Design{
+var _ = known(10, Design{
 	Changes: func(v Values, _ Situation) []change { return wallChanges(lighter(v)...) },
 	Instead: always(boardInstead),
 	Wide:    func(Values, Situation) quantity.Length { return 0.089 },
@@ -161,7 +161,7 @@ func bodyBoardOf(v Values, s Situation) WallBoard {
 var boardWoods = words("timber-graded:spruce-pine-fir", "Spruce-pine-fir", "timber-graded:hem-fir", "Hem-fir",
 	"timber-graded:douglas-fir-larch", "Douglas fir-larch", "timber-graded:southern-pine", "Southern pine")
 
-var bodyBoard = known(20, Design{
+var _ = known(20, Design{
 	Changes: func(v Values, _ Situation) []change {
 		legs := sized("it stands on two legs to the floor", "legs", "yes")
 		more := []change{legs}
