@@ -35,6 +35,24 @@ type JoistAnswer struct {
 	Why                       string
 }
 
+// beamWithin is what a timber between two bearings may be, b and h its section, with a load between them:
+// the error of its own field, with span the name of the one that says how far the bearings are apart.
+func beamWithin(b, h, length, at quantity.Length, load quantity.Force, span string) error {
+	switch {
+	case !(b > 0) || b > mostSize:
+		return quantity.At("b_m", "a width is above 0 and at most 1 m")
+	case !(h > 0) || h > mostSize:
+		return quantity.At("h_m", "a depth is above 0 and at most 1 m")
+	case !(length > 0) || length > 20:
+		return quantity.At(span, "a length between bearings is above 0 and at most 20 m")
+	case !(at > 0) || at >= length:
+		return quantity.At("at_m", "the load is between the bearings")
+	case !(load > 0) || load > 1e6:
+		return quantity.At("load_n", "a load is above 0 and at most 1 MN")
+	}
+	return nil
+}
+
 // splits is what splits a timber b thick and h high along its grain, by a load across it at e above the edge
 // that it is pulled towards, in N: before any factor, and with both. Source: EC5 8.1.4.
 func splits(b, h, e quantity.Length) (plain, design float64) {
@@ -49,17 +67,10 @@ func splits(b, h, e quantity.Length) (plain, design float64) {
 // *quantity.FieldError of b_m, h_m, span_m, at_m, load_n, material and bolt_above_edge_m.
 func (j Joist) Check() (out JoistAnswer, _ error) {
 	section := Section{Shape: Rect, B: j.B, H: j.H}
+	err := beamWithin(j.B, j.H, j.Span, j.At, j.Load, "span_m")
 	switch {
-	case j.B <= 0 || j.B > mostSize:
-		return out, quantity.At("b_m", "a width is above 0 and at most 1 m")
-	case j.H <= 0 || j.H > mostSize:
-		return out, quantity.At("h_m", "a depth is above 0 and at most 1 m")
-	case !(j.Span > 0) || j.Span > 20:
-		return out, quantity.At("span_m", "a span is above 0 and at most 20 m")
-	case !(j.At > 0) || j.At >= j.Span:
-		return out, quantity.At("at_m", "the load hangs between the bearings")
-	case !(j.Load > 0) || j.Load > 1e6:
-		return out, quantity.At("load_n", "a load is above 0 and at most 1 MN")
+	case err != nil:
+		return out, err
 	case j.Material.Kind != SawnTimber:
 		return out, quantity.At("material", "a joist is of sawn timber: timber-unknown or timber-graded:<species>")
 	case j.Bolt < 0 || j.Bolt >= j.H:

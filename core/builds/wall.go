@@ -87,17 +87,10 @@ type StudAnswer struct {
 // and F x/L at the top plate. Errors are *quantity.FieldError of b_m, h_m, length_m, at_m,
 // load_n and material. Source: statics; NDS 2018 2.3.2.
 func (s Stud) Check() (out StudAnswer, _ error) {
+	err := beamWithin(s.B, s.H, s.Length, s.At, s.Load, "length_m")
 	switch {
-	case s.B <= 0 || s.B > mostSize:
-		return out, quantity.At("b_m", "a width is above 0 and at most 1 m")
-	case s.H <= 0 || s.H > mostSize:
-		return out, quantity.At("h_m", "a depth is above 0 and at most 1 m")
-	case !(s.Length > 0) || s.Length > 20:
-		return out, quantity.At("length_m", "a stud is above 0 and at most 20 m long")
-	case !(s.At > 0) || s.At >= s.Length:
-		return out, quantity.At("at_m", "the pull is between the plates")
-	case !(s.Load > 0) || s.Load > 1e6:
-		return out, quantity.At("load_n", "a load is above 0 and at most 1 MN")
+	case err != nil:
+		return out, err
 	case s.Material.Kind != SawnTimber:
 		return out, quantity.At("material", "a stud is of sawn timber; metal studs bear nobody")
 	}
