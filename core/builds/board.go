@@ -248,7 +248,7 @@ func (w WallBoard) check() error {
 		return quantity.At("length_m", "a screw is longer than the board and at most 0.3 m")
 	case !(w.Thread > 0) || w.Thread > w.Length:
 		return quantity.At("thread_m", "a thread is above 0 and no longer than its screw")
-	case w.Use == ForBody && (!(w.Body.Value > 20) || w.Body.Value > 300):
+	case w.Use == ForBody && (!(w.Body.Value >= 20) || w.Body.Value > 300):
 		return quantity.At("body_kg", "a body with what it wears is from 20 to 300 kg")
 	case w.Base.Kind == WoodStuds && (!(w.Base.B > 0.02) || !(w.Base.H > 0.05) || !(w.Base.High > 1) || w.Base.High > 6):
 		return quantity.At("base", "studs have a width, a depth and a height")

@@ -127,7 +127,7 @@ func (s StepBox) Build() (Built, error) {
 		return Built{}, quantity.At("mass_kg", "a step weighs from above 0 to 100 kg")
 	case !(s.Mu > 0) || s.Mu > 1.5:
 		return Built{}, quantity.At("mu", "friction is above 0 and at most 1.5; 0.2 when nobody knows")
-	case !(s.Body.Value > 20) || s.Body.Value > 300:
+	case !(s.Body.Value >= 20) || s.Body.Value > 300:
 		return Built{}, quantity.At("body_kg", "a body with what it wears is from 20 to 300 kg")
 	}
 	metres := func(field string, v quantity.Length, from, to float64) error {

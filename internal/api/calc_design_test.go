@@ -8,6 +8,8 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"scrappyrack/core/builds"
 )
 
 // What the second reading accepts and refuses, asked as a caller would.
@@ -45,6 +47,12 @@ func TestDesignsAsked(t *testing.T) {
 		}
 		assert.True(t, found, "%s: %s", question, want.link)
 		assert.Equal(t, want.ok, len(got.Gives) > 0)
+	}
+	for _, d := range builds.Designs() {
+		for _, kg := range []float64{20, 300} {
+			_, err := DesignQuestion{Design: d.Key, HeaviestKg: kg, Place: DesignPlace{On: "studs"}}.answer(t.Context())
+			assert.NoError(t, err, "%s is asked for the least and the most body that a question may have: %g", d.Key, kg)
+		}
 	}
 	for question, field := range map[string]string{
 		`{"design":"gallows","heaviest_kg":80}`:                             "design",
