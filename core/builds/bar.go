@@ -146,20 +146,11 @@ func (b Bar) Build() (Built, error) {
 	if err != nil {
 		return Built{}, err
 	}
-	switch {
-	case b.Use != RowUnder && b.Use != HangFrom:
-		return Built{}, quantity.At("use", "a bar is for rows or to hang from")
-	case !(b.Span > 0.2) || b.Span > 3:
-		return Built{}, quantity.At("span_m", "a bar is from 0.2 to 3 m between its supports")
-	case b.Inside < 0 || b.Inside > b.Span/2:
-		return Built{}, quantity.At("inside_m", "the hands are between the supports")
-	case b.Support != Sawhorses && b.Support != Chairs && b.Support != Brackets:
-		return Built{}, quantity.At("support", "a bar lies on sawhorses, chairs or brackets")
-	case b.Rated < 0:
-		return Built{}, quantity.At("rated_n", "a mark is not below 0; leave it empty where there is none")
-	}
-	if err := bodyWithin(b.Body); err != nil {
+	if err := fits(&b); err != nil {
 		return Built{}, err
+	}
+	if b.Inside > b.Span/2 {
+		return Built{}, quantity.At("inside_m", "the hands are between the supports")
 	}
 	material, err := b.Timber.material(stock.Material, b.Wet)
 	if err != nil {
@@ -204,7 +195,7 @@ func (b Bar) Build() (Built, error) {
 		"goes back to within {2 mm}. Never a person. Passing raises nothing.", kilo(proofMass(b.Body)))
 	out.ProofOf = proofMass(b.Body)
 	if b.Support != Brackets {
-		out.Floor, out.OnFloor = float64(b.Span+0.3)*footOfSupport, true
+		out.Floor, out.OnFloor = float64(b.Span+0.3)*footOfSupport, b.Body
 	}
 	out.Inspect = looked("play, cracks, rust, wear")
 	out.Cautions = []Text{"No kipping, no swinging, no drops into it.", guidance}

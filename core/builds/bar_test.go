@@ -49,7 +49,7 @@ func TestBarsAsASensiblePersonExpects(t *testing.T) {
 	assert.Contains(t, got.Weakest().Refused.In(quantity.Metric), "a board on edge rolls: it stands in cradles")
 
 	pipe := builds.Bar{Use: builds.HangFrom, Stock: "pipe-1-1/4", Span: 0.8, Inside: 0.15, Body: body, Support: builds.Brackets,
-		Rated: 5000, Held: true, Joists: strong}
+		Rated: 5000, Held: true, Joists: strong, High: 0.8, Spread: 0.45, Weighs: 8, Mu: 0.5}
 	got = bar(t, pipe)
 	assert.True(t, got.OK(), "1¼ in pipe of 0.8 m to hang from")
 	assert.Len(t, got.Checks, 14, "down to the joist: owner, joist, bolt, hole, split, bending, shear")
@@ -119,7 +119,7 @@ func TestBarsHoldTheirWord(t *testing.T) {
 		assert.NotEmpty(t, now.Proof)
 	})
 	good := builds.Bar{Use: builds.RowUnder, Stock: "pipe-1", Span: 0.8, Inside: 0.1, Body: quantity.Estimate{Value: 80},
-		Support: builds.Sawhorses}
+		Support: builds.Sawhorses, High: 0.8, Spread: 0.5, Weighs: 6, Mu: 0.4}
 	for field, change := range map[string]func(*builds.Bar){
 		"use": func(b *builds.Bar) { b.Use = "swing" }, "stock": func(b *builds.Bar) { b.Stock = "branch" },
 		"span_m":   func(b *builds.Bar) { b.Span = 0 },

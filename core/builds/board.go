@@ -190,7 +190,9 @@ func (w WallBoard) Build() (Built, error) {
 		out.Proof = tell("At each ring 1.5 times its pull, %s at the most, by the hanging scale, slowly, standing aside. Passing "+
 			"raises nothing.", newton(float64(most)*BandFactor))
 	} else {
-		if out.OnFloor = w.Legs; !w.Legs {
+		if w.Legs {
+			out.OnFloor = w.Body
+		} else {
 			out.Bottom = w.leg()
 		}
 		out.Parts = []Part{{Name: "board", Stock: "timber-38x140-graded", Length: w.Base.bodyBoardLong(), Count: 1}, fixing,

@@ -96,24 +96,14 @@ func (b Box) face(foot, most quantity.Force, span, long, free quantity.Length) f
 // body_kg. Source: Standing; house values.
 func (b Box) Build() (Built, error) {
 	p, err := PanelByKey(b.Panel)
-	sides := error(nil)
-	if !slices.IsSorted(b.Sides[:]) || !(b.Sides[0] >= 0.3) || b.Sides[2] > 0.9 {
-		sides = quantity.At("sides_m", "three sides from 0.3 to 0.9 m, the shortest first")
-	}
-	use := error(nil)
-	if b.Use != StepOn && b.Use != JumpOn {
-		use = quantity.At("use", "a box is stepped on, or jumped on to")
-	}
-	if err := first(use, err, sides, within("thickness_m", float64(b.Thickness), 0.012, 0.04, "m"),
-		within("across", float64(b.Across), 0, 3, "dividers"),
-		within("along", float64(b.Along), 0, 3, "dividers"), within("mu", b.Mu, 0.05, 1.5, ""), bodyWithin(b.Body)); err != nil {
+	if err := first(err, fits(&b)); err != nil {
 		return Built{}, err
 	}
 	foot, most, inside := landing(b.Use, b.Body)
 	x, y, z := b.Sides[0], b.Sides[1], b.Sides[2]
 	short, middle := b.spans()
 	mass, t := b.Mass(), b.Thickness
-	out := Built{Title: "Box of three heights", Hours: [2]float64{3, 5}, Mass: mass, Floor: float64(x * y), OnFloor: true}
+	out := Built{Title: "Box of three heights", Hours: [2]float64{3, 5}, Mass: mass, Floor: float64(x * y), OnFloor: b.Body}
 	if b.Use == JumpOn {
 		jumps := Check{Link: "dividers below who jumps", Fits: true, Demand: 1, Capacity: float64(min(b.Across, b.Along)),
 			Formula: "one each way at least", Source: "house rule"}
@@ -239,62 +229,60 @@ func (b Box) slots() Text {
 		"end, in those along at %s", mm(b.Thickness+0.001), middles(middle, b.Along), middles(short, b.Across))
 }
 
-func boxOf(v Values, s Situation) Box {
-	sides := [3]quantity.Length{v.length("short_m"), v.length("middle_m"), v.length("long_m")}
-	slices.Sort(sides[:]) // whichever was typed as which
-	return Box{
-		Use: StepUse(v.Word["use"]), Panel: v.Word["panel"], Sides: sides, Thickness: v.length("thickness_m"),
-		Across: int(v.Num["across"]), Along: int(v.Num["along"]), Mu: v.Num["mu"], Body: s.body(v), Wet: v.yes("wet"),
-	}
+func (b *Box) form(f *form) {
+	word(f, &b.Use, JumpOn, stepUse)
+	word(f, &b.Panel, "softwood-plywood", Ask{Key: "panel", Label: "Panel", Words: panelWords})
+	number(f, &b.Thickness, 0.018, metres("thickness_m", "Thickness", 0.012, 0.04))
+	number(f, &b.Sides[0], UsualBox[0], metres("short_m", "Shortest side", 0.3, 0.9))
+	number(f, &b.Sides[1], UsualBox[1], metres("middle_m", "Middle side", 0.3, 0.9))
+	number(f, &b.Sides[2], UsualBox[2], metres("long_m", "Longest side", 0.3, 0.9))
+	number(f, &b.Across, 1, Ask{Key: "across", Label: "Dividers across the shortest side", Kind: quantity.KindCount, Low: 0, High: 3})
+	number(f, &b.Along, 2, Ask{Key: "along", Label: "Dividers across the middle side", Kind: quantity.KindCount, Low: 0, High: 3})
+	number(f, &b.Mu, 0.5, friction)
+	f.yes(&b.Wet, f.s.outside(), damp)
+	f.body(&b.Body)
 }
 
-func boxChanges(v Values, _ Situation) []change {
-	divided := func(across, along float64, words Text) change {
-		return sized(words, "across", math.Max(v.Num["across"], across), "along", math.Max(v.Num["along"], along))
+func (b *Box) grips() *float64 { return &b.Mu }
+
+// sorted is a box whichever of its sides was typed as which.
+func (b Box) sorted() Box {
+	slices.Sort(b.Sides[:])
+	return b
+}
+
+func (b Box) changes(Situation) []change {
+	divided := func(across, along int, words Text) change {
+		return so(words, func(b *Box) { b.Across, b.Along = max(b.Across, across), max(b.Along, along) })
 	}
-	feet, birch := rubberFeet(v), sized("birch plywood", "panel", "birch-plywood")
+	feet, birch := rubberFeet, so("birch plywood", func(b *Box) { b.Panel = "birch-plywood" })
 	one, two := divided(1, 1, "one divider each way"), divided(1, 2, "one divider across, two along")
 	three := divided(2, 3, "two dividers across, three along")
-	thick := sized("panels of {24 mm}", "thickness_m", math.Max(v.Num["thickness_m"], 0.024))
+	thick := so("panels of {24 mm}", func(b *Box) { b.Thickness = max(b.Thickness, 0.024) })
 	out := []change{feet, one, two, two.and(feet), birch, birch.and(one), birch.and(two), birch.and(two).and(feet), three,
 		three.and(feet), birch.and(three).and(feet), thick.and(two).and(feet), birch.and(thick).and(three).and(feet)}
-	if v.Word["use"] == string(JumpOn) {
-		step := sized("stepping only, no jumps", "use", string(StepOn))
+	if b.Use == JumpOn {
+		step := so("stepping only, no jumps", func(b *Box) { b.Use = StepOn })
 		out = append(out, step, step.and(two).and(feet), step.and(birch).and(three).and(feet))
 	}
 	return out
 }
 
-var _ = known(60, Design{
-	Changes: boxChanges,
-	Instead: always("a lower step, a stair, or jumps on the floor"),
-	Key:     "box", Name: "Box of three heights", Does: "steps and jumps at three heights, a seat", On: OnFloor,
-	Asks: asked(
-		stepUse, Ask{Key: "panel", Label: "Panel", Words: panelWords}, metres("thickness_m", "Thickness", 0.012, 0.04),
-		metres("short_m", "Shortest side", 0.3, 0.9), metres("middle_m", "Middle side", 0.3, 0.9),
-		metres("long_m", "Longest side", 0.3, 0.9),
-		Ask{Key: "across", Label: "Dividers across the shortest side", Kind: quantity.KindCount, Low: 0, High: 3},
-		Ask{Key: "along", Label: "Dividers across the middle side", Kind: quantity.KindCount, Low: 0, High: 3},
-		friction, damp, worn,
-	),
-	Starts: func(s Situation) Values {
-		return Values{
-			Num: map[string]float64{"thickness_m": 0.018, "short_m": float64(UsualBox[0]), "middle_m": float64(UsualBox[1]),
-				"long_m": float64(UsualBox[2]), "across": 1, "along": 2, "mu": 0.5, "worn_kg": 0},
-			Word: map[string]string{"use": "jump", "panel": "softwood-plywood", "wet": s.outside()},
-		}
+var _ = known(60, of[Box]{
+	Key: "box", Name: "Box of three heights", Does: "steps and jumps at three heights, a seat", On: OnFloor,
+	Build:   func(b Box, _ Situation) (Built, error) { return b.sorted().Build() },
+	Changes: Box.changes,
+	Instead: always[Box]("a lower step, a stair, or jumps on the floor"),
+	Gives: func(b Box, _ Situation) []capability.Supply {
+		b = b.sorted()
+		return standsAt(b.Sides[:]...)
 	},
-	Build: func(v Values, s Situation) (Built, error) { return boxOf(v, s).Build() },
-	Gives: func(v Values, s Situation) []capability.Supply {
-		b := boxOf(v, s)
-		return standsAt(v, b.Sides[:]...)
-	},
-	Draw: drawBox,
+	Draw: Box.draw,
 })
 
-func drawBox(v Values, s Situation) []Figure {
-	box := boxOf(v, s)
-	x, y, z, t := float64(box.Sides[0]), float64(box.Sides[1]), float64(box.Sides[2]), v.Num["thickness_m"]
+func (b Box) draw(Situation) []Figure {
+	box := b.sorted()
+	x, y, z, t := float64(box.Sides[0]), float64(box.Sides[1]), float64(box.Sides[2]), float64(box.Thickness)
 	short, middle := box.spans()
 	way := func(name string, wide, high float64, outer, open quantity.Length, dividers int, link Text) Figure {
 		f := Figure{Name: name, Marks: []Mark{

@@ -37,8 +37,7 @@ func (c CastBlock) high() float64 {
 // the concrete below the pin, and what covers both. Errors are *quantity.FieldError of mass_kg and
 // wide_m. Source: statics; ThreadModulus; ACI 318, from memory; house values.
 func (c CastBlock) Build() (Built, error) {
-	if err := first(within("mass_kg", float64(c.Mass.Value), 3, 60, "kg"),
-		within("wide_m", float64(c.Wide), 0.15, 0.45, "m")); err != nil {
+	if err := fits(&c); err != nil {
 		return Built{}, err
 	}
 	steel, err := MaterialByKey("steel-pipe")
@@ -99,47 +98,45 @@ func (c CastBlock) Build() (Built, error) {
 	}, nil
 }
 
-var _ = known(120, Design{
-	Changes: func(v Values, _ Situation) (out []change) {
-		// As wide as leaves it high enough, to a centimetre.
-		fits := math.Floor(100*math.Sqrt(v.Num["mass_kg"]/concreteDensity/(math.Pi/4*(pinDeep+belowPin+cover)))) / 100
-		narrow := math.Max(pinLong+2*cover, fits)
-		if narrow != v.Num["wide_m"] {
-			out = append(out, sized(tell("a mould of %s inside", cm(narrow)), "wide_m", narrow))
+func (c *CastBlock) form(f *form) {
+	number(f, &c.Mass.Value, 16, Ask{Key: "mass_kg", Label: "All of it weighs", Kind: quantity.KindMass, Low: 3, High: 60,
+		Help: "Concrete of {2350 kg}/m³; what the scale says afterwards counts."})
+	number(f, &c.Wide, 0.25, metres("wide_m", "Mould, inside", 0.15, 0.45))
+	c.Joint.asked(f, MetalLink, marked("joint_n", "Tee is marked with"))
+}
+
+func (c CastBlock) changes(Situation) (out []change) {
+	// As wide as leaves it high enough, to a centimetre.
+	fits := math.Floor(100*math.Sqrt(float64(c.Mass.Value)/concreteDensity/(math.Pi/4*(pinDeep+belowPin+cover)))) / 100
+	narrow := quantity.Length(math.Max(pinLong+2*cover, fits))
+	if narrow != c.Wide {
+		out = append(out, so(tell("a mould of %s inside", cm(narrow)), func(c *CastBlock) { c.Wide = narrow }))
+	}
+	for _, kg := range []quantity.Mass{8, 12, 16, 24} {
+		if kg != c.Mass.Value {
+			out = append(out, so(tell("a block of %s", kilo(kg)), func(c *CastBlock) { c.Mass.Value = kg }),
+				so(tell("a block of %s in a mould of {20 cm} inside", kilo(kg)),
+					func(c *CastBlock) { c.Mass.Value, c.Wide = kg, 0.20 }))
 		}
-		for _, kg := range []float64{8, 12, 16, 24} {
-			if kg != v.Num["mass_kg"] {
-				out = append(out, sized(tell("a block of %s", kilo(kg)), "mass_kg", kg),
-					sized(tell("a block of %s in a mould of {20 cm} inside", kilo(kg)), "mass_kg", kg, "wide_m", 0.20))
-			}
-		}
-		return out
-	},
-	Instead: always("a sandbag, or jugs in a pack"),
-	Key:     "cast", Name: "Cast block", Does: "one heavy load with a handle for two hands", On: Nowhere,
-	Asks: asked(
-		Ask{Key: "mass_kg", Label: "All of it weighs", Kind: quantity.KindMass, Low: 3, High: 60,
-			Help: "Concrete of {2350 kg}/m³; what the scale says afterwards counts."},
-		metres("wide_m", "Mould, inside", 0.15, 0.45), marked("joint_n", "Tee is marked with"),
-	),
-	Starts: func(Situation) Values {
-		return Values{Num: map[string]float64{"mass_kg": 16, "wide_m": 0.25, "joint_n": 0}}
-	},
-	Build: func(v Values, _ Situation) (Built, error) {
-		return CastBlock{Mass: quantity.Estimate{Value: v.mass("mass_kg")}, Wide: v.length("wide_m"),
-			Joint: Hardware{Kind: MetalLink, Working: v.force("joint_n")}}.Build()
-	},
-	Loads: func(v Values) []load.Rung {
-		m := v.mass("mass_kg")
+	}
+	return out
+}
+
+var _ = known(120, of[CastBlock]{
+	Key: "cast", Name: "Cast block", Does: "one heavy load with a handle for two hands", On: Nowhere,
+	Build:   func(c CastBlock, _ Situation) (Built, error) { return c.Build() },
+	Changes: CastBlock.changes,
+	Instead: always[CastBlock]("a sandbag, or jugs in a pack"),
+	Loads: func(c CastBlock) []load.Rung {
+		m := c.Mass.Value
 		return []load.Rung{{Hold: load.TwoHand, Low: m, High: m, U: m * 0.05, Label: "cast block",
 			Conditions: load.Conditions{Household: true}}}
 	},
-	Draw: drawCast,
+	Draw: CastBlock.draw,
 })
 
-func drawCast(v Values, _ Situation) []Figure {
-	c := CastBlock{Mass: quantity.Estimate{Value: v.mass("mass_kg")}, Wide: v.length("wide_m")}
-	high, wide, d := c.high(), v.Num["wide_m"], float64(Schedule40[castHandle].D)
+func (c CastBlock) draw(Situation) []Figure {
+	high, wide, d := c.high(), float64(c.Wide), float64(Schedule40[castHandle].D)
 	top := high + castAbove
 	return []Figure{{Name: "side, cut", Marks: []Mark{
 		rect(OfLoad, -wide/2, 0, wide, high, "concrete"),

@@ -60,8 +60,8 @@ type Built struct {
 	Mass      quantity.Mass   // of the thing itself, in kg; 0 where it does not matter
 	Bottom    quantity.Length // of what is fixed to a wall, above the floor, and its top
 	Top       quantity.Length
-	Floor     float64 // what it stands on, in m²
-	OnFloor   bool    // who is on it stands on the floor in the end
+	Floor     float64           // what it stands on, in m²
+	OnFloor   quantity.Estimate // who is on it, all of it on the floor in the end; nothing where nobody is
 	Parts     []Part
 	Tools     []Text
 	Hours     [2]float64 // a joiner's

@@ -1,10 +1,8 @@
 package builds
 
 import (
-	"errors"
 	"fmt"
 	"maps"
-	"math"
 	"slices"
 
 	"scrappyrack/core/capability"
@@ -39,11 +37,6 @@ type Values struct {
 	Num  map[string]float64
 	Word map[string]string
 }
-
-func (v Values) length(key string) quantity.Length { return quantity.Length(v.Num[key]) }
-func (v Values) force(key string) quantity.Force   { return quantity.Force(v.Num[key]) }
-func (v Values) mass(key string) quantity.Mass     { return quantity.Mass(v.Num[key]) }
-func (v Values) yes(key string) bool               { return v.Word[key] == "yes" }
 
 // Over are values with others in their place where those have any.
 func (v Values) Over(with Values) Values {
@@ -103,47 +96,101 @@ const (
 	Nowhere   On = "" // it is carried
 )
 
-// Design is a parametric design. Asks are its questions as they stand with some answers, Starts its
-// sizes for a situation, Build works it out, Gives is what it lets one do where all checks pass,
-// Makes the containers that come of it and Loads the loads that are none. Of one on a wall, Wide is how
-// much of the wall it takes and Studs where its fixings have to meet a stud, from its middle. Changes are what can be done about
-// checks that fail, the cheapest first; which of them does is tried.
-type Design struct {
+// of says a design by its struct T, which its questions, their bounds and what they start from come from.
+// Build works it out, Gives is what it lets one do where all checks pass, Makes the containers that come of
+// it and Loads the loads that are none. Of one on a wall, Wide is how much of the wall it takes and Studs
+// where its fixings have to meet a stud, from its middle. Changes are what can be done about checks that
+// fail, the cheapest first; which of them does is tried. Instead is what does without it.
+type of[T any] struct {
 	Key, Name, Does string
 	On              On
-	Asks            func(Values, Situation) []Ask
-	Starts          func(Situation) Values
-	Build           func(Values, Situation) (Built, error)
-	Gives           func(Values, Situation) []capability.Supply
-	Makes           func(Values) []load.Container
-	Loads           func(Values) []load.Rung
-	Wide            func(Values, Situation) quantity.Length
-	Studs           func(Values, Situation) []quantity.Length
-	Changes         func(Values, Situation) []change
-	Instead         func(Values) Text // what does without it
-	Draw            func(Values, Situation) []Figure
+	Build           func(T, Situation) (Built, error)
+	Gives           func(T, Situation) []capability.Supply
+	Makes           func(T) []load.Container
+	Loads           func(T) []load.Rung
+	Wide            func(T) quantity.Length
+	Studs           func(T) []quantity.Length
+	Changes         func(T, Situation) []change
+	Instead         func(T) Text
+	Draw            func(T, Situation) []Figure
 	Unproven        bool // it has no proof test: nobody's weight is on it
 }
 
-// designs are all of them, each with its place: every one says it of itself, in its own file.
-var designs = map[int]Design{}
+// Design is a parametric design.
+type Design struct {
+	Key, Name, Does string
+	On              On
+	Unproven        bool
+	Carried         bool // loads come of it
+
+	blank   func() formed
+	copied  func(formed) formed
+	build   func(formed, Situation) (Built, error)
+	gives   func(formed, Situation) []capability.Supply
+	rungs   func(made formed, id string) []load.Rung
+	wide    func(formed) quantity.Length
+	studs   func(formed) []quantity.Length
+	changes func(formed, Situation) []change
+	instead func(formed) Text
+	draw    func(formed, Situation) []Figure
+}
 
 // known puts a design among all, at a place that is its own.
-func known(place int, d Design) Design {
+func known[T any, P interface {
+	*T
+	formed
+}](place int, k of[T]) Design {
 	if _, taken := designs[place]; taken {
-		panic("two designs at one place: " + d.Key)
+		panic("two designs at one place: " + k.Key)
+	}
+	it := func(m formed) T { return *m.(P) }
+	d := Design{
+		Key: k.Key, Name: k.Name, Does: k.Does, On: k.On, Unproven: k.Unproven, Carried: k.Makes != nil || k.Loads != nil,
+		blank:   func() formed { return P(new(T)) },
+		copied:  func(m formed) formed { c := it(m); return P(&c) },
+		build:   func(m formed, s Situation) (Built, error) { return k.Build(it(m), s) },
+		gives:   func(formed, Situation) []capability.Supply { return nil },
+		rungs:   func(m formed, id string) []load.Rung { return rungsOf(k, it(m), id) },
+		wide:    func(formed) quantity.Length { return 0 },
+		studs:   func(formed) []quantity.Length { return []quantity.Length{0} },
+		changes: func(formed, Situation) []change { return nil },
+		instead: func(m formed) Text { return k.Instead(it(m)) },
+		draw:    func(m formed, s Situation) []Figure { return k.Draw(it(m), s) },
+	}
+	if k.Gives != nil {
+		d.gives = func(m formed, s Situation) []capability.Supply { return k.Gives(it(m), s) }
+	}
+	if k.Wide != nil {
+		d.wide = func(m formed) quantity.Length { return k.Wide(it(m)) }
+	}
+	if k.Studs != nil {
+		d.studs = func(m formed) []quantity.Length { return k.Studs(it(m)) }
+	}
+	if k.Changes != nil {
+		d.changes = func(m formed, s Situation) []change { return k.Changes(it(m), s) }
 	}
 	designs[place] = d
 	return d
 }
 
-// Fit are a design's sizes for a situation: with what is worn there.
+// designs are all of them, each with its place: every one says it of itself, in its own file.
+var designs = map[int]Design{}
+
+// Asks are a design's questions as they stand with some answers.
+func (d Design) Asks(v Values, s Situation) []Ask {
+	f := &form{s: s, said: &v, tells: true}
+	f.of(d.blank())
+	return f.asks
+}
+
+// Fit are a design's answers for a situation where nobody has said.
 func (d Design) Fit(s Situation) Values {
-	v := d.Starts(s)
-	if _, ok := v.Num[worn.Key]; ok {
-		v.Num[worn.Key] = math.Min(worn.High, math.Max(0, float64(s.Worn)))
+	if d.blank == nil {
+		return Values{} // of a design that nobody knows
 	}
-	return v
+	f := &form{s: s, said: &Values{}, tells: true}
+	f.of(d.blank())
+	return f.all
 }
 
 // Designs are all designs, those for bands and bodies first.
@@ -167,44 +214,56 @@ func DesignByKey(key string) (Design, error) {
 // Work works a design out in a situation with some sizes; what is not said is as it fits. It
 // supplies nothing unless every check passes. Errors are *quantity.FieldError of the asks' keys.
 func (d Design) Work(v Values, s Situation) (Worked, error) {
-	v = d.Fit(s).Over(v)
-	w := Worked{Design: d, Values: v, Asks: d.Asks(v, s)}
-	for _, a := range w.Asks {
-		if err := a.takes(v); err != nil {
-			return w, err
-		}
+	f := &form{s: s, said: &v, tells: true}
+	w := Worked{Design: d, made: f.of(d.blank())}
+	w.Values, w.Asks = f.all, f.asks
+	if f.err != nil {
+		return w, f.err
 	}
 	var err error
-	if w.Built, err = d.stands(v, s); err != nil {
+	if w.Built, err = d.stands(w.made, s, f.holds); err != nil {
 		return w, err
 	}
 	if !w.Built.OK() {
 		// What has to be looked at on the spot is another matter than what has to be changed.
-		w.Built.Remedy = d.mended(d.Answered(v, s), s)
-		w.Built.Instead = d.Instead(v)
+		w.Built.Remedy = d.mended(w.made, v, s)
+		w.Built.Instead = d.instead(w.made)
+		return w, nil
 	}
-	if w.Built.OK() && d.Gives != nil {
-		w.Gives = d.Gives(v, s)
-	}
+	w.Gives = w.Supplies(s)
 	return w, nil
 }
 
-// stands is a design with its place.
-func (d Design) stands(v Values, s Situation) (Built, error) {
-	out, err := d.Build(v, s)
+// Supplies are what a design would let one do, whether its checks pass or not.
+func (w Worked) Supplies(s Situation) []capability.Supply {
+	if w.made == nil {
+		return nil
+	}
+	out := w.Design.gives(w.made, s)
+	for i := range out {
+		if out[i].Limited {
+			out[i].Extra = quantity.Mass(w.Values.Num[worn.Key])
+		}
+	}
+	return out
+}
+
+// stands is a design with its place, and its holds.
+func (d Design) stands(m formed, s Situation, holds []Check) (Built, error) {
+	out, err := d.build(m, s)
 	if err != nil {
 		return out, err
 	}
-	if out.OnFloor {
-		out.Checks = append(out.Checks, s.floor(v, out))
+	if out.OnFloor.Value > 0 {
+		out.Checks = append(out.Checks, s.floor(out))
 	}
-	base, _ := s.wallOf(v)
+	base, _ := s.wall()
 	out.Opened = out.Opened || d.On == OnCeiling || d.On == OnWall && base.Kind == MasonryWall
-	out.Checks = append(out.Checks, open(d.Asks(v, s), v)...)
+	out.Checks = append(out.Checks, holds...)
 	if d.On != OnWall {
 		return out, nil
 	}
-	out.Checks = append(out.Checks, s.standing(d.width(v, s), out.Bottom, d.studs(v, s)))
+	out.Checks = append(out.Checks, s.standing(d.wide(m), out.Bottom, d.studs(m)))
 	if over := s.over(); over > 0 {
 		out.Checks = append(out.Checks, Check{Link: "under the ceiling", Fits: true, Demand: float64(out.Top),
 			Capacity: float64(over), Unit: "m", Formula: "its top against the ceiling there", Source: "survey"})
@@ -220,6 +279,7 @@ type Worked struct {
 	Asks   []Ask
 	Built  Built
 	Gives  []capability.Supply
+	made   formed // nil of a design that nobody knows
 }
 
 // For says whose body a design was worked out for in a situation, and with what is worn; empty where
@@ -235,23 +295,6 @@ func (w Worked) For(s Situation) Text {
 	}
 	return tell("Worked out for %s: %s with its ±, and %s worn or held; no more than that on it", who,
 		kilo(s.Body.Value+s.Body.Expanded(), 1), kilo(worn, 1))
-}
-
-func (a Ask) takes(v Values) error {
-	if a.Text {
-		return nil
-	}
-	if len(a.Words) > 0 {
-		if !slices.ContainsFunc(a.Words, func(w Word) bool { return w.Key == v.Word[a.Key] }) {
-			return quantity.At(a.Key, fmt.Sprintf("%q is none of the answers to this", v.Word[a.Key]))
-		}
-		return nil
-	}
-	n, ok := v.Num[a.Key]
-	if !ok || math.IsNaN(n) || n < a.Low || n > a.High {
-		return quantity.At(a.Key, "from ", quantity.Amount(a.Kind, a.Low), " to ", quantity.Amount(a.Kind, a.High))
-	}
-	return nil
 }
 
 // yesNo asks something that is not known until it is said.
@@ -272,32 +315,12 @@ func marked(key string, label Text) Ask {
 }
 
 // always says the same, whatever the answers.
-func always(text Text) func(Values) Text { return func(Values) Text { return text } }
+func always[T any](text Text) func(T) Text { return func(T) Text { return text } }
 
-// extra bounds a supply by what its build was worked out with besides the body.
-func extra(v Values, s capability.Supply) capability.Supply {
-	s.Limited, s.Extra = true, v.mass(worn.Key)
+// limited bounds a supply by the body and what is worn that its build was worked out with.
+func limited(s capability.Supply) capability.Supply {
+	s.Limited = true
 	return s
-}
-
-// named is an error of one of the sizes of a joist, by the key that it is asked with.
-func named(err error, prefix string) error {
-	var at *quantity.FieldError
-	if errors.As(err, &at) && slices.ContainsFunc(overheadAsks(prefix), func(a Ask) bool { return a.Key == prefix+at.Field }) {
-		return &quantity.FieldError{Field: prefix + at.Field, Detail: at.Detail}
-	}
-	return err
-}
-
-func asked(all ...Ask) func(Values, Situation) []Ask {
-	return func(Values, Situation) []Ask { return all }
-}
-
-// body is who is on it, with what is worn.
-func (s Situation) body(v Values) quantity.Estimate {
-	b := s.Body
-	b.Value += v.mass("worn_kg")
-	return b
 }
 
 var worn = Ask{Key: "worn_kg", Label: "Worn with it", Kind: quantity.KindMass, Low: 0, High: 60,
@@ -307,13 +330,8 @@ var worn = Ask{Key: "worn_kg", Label: "Worn with it", Kind: quantity.KindMass, L
 var damp = yesNoOf("wet", "Gets wet or stays damp", "No",
 	"Outdoors, a damp cellar: wood bends and holds screws the less, and nothing is glued.")
 
-// outside is the answer to it in a room that is outdoors.
-func (s Situation) outside() string {
-	if s.Room != nil && s.Room.Outdoor {
-		return "yes"
-	}
-	return "no"
-}
+// outside says that it is in a room that is outdoors.
+func (s Situation) outside() bool { return s.Room != nil && s.Room.Outdoor }
 
 // friction asks how rough the floor is.
 var friction = Ask{Key: "mu", Label: "Friction of its feet", Kind: quantity.KindRatio, Low: 0.05, High: 1.5,

@@ -45,15 +45,8 @@ func (d DoorStrap) takes() (float64, Text) {
 // 1.5 against the strap; never a body. Errors are *quantity.FieldError of door, gap_m, knot_m
 // and pull_n. Source: house values for doors; Hardware.
 func (d DoorStrap) Build() (Built, error) {
-	switch {
-	case d.Door != SolidOnThree && d.Door != LighterDoor:
-		return Built{}, quantity.At("door", "a door is solid on three hinges, or lighter")
-	case d.Gap < 0 || d.Gap > 0.05:
-		return Built{}, quantity.At("gap_m", "a gap is from 0 to 50 mm")
-	case !(d.Knot > 0) || d.Knot > 0.2:
-		return Built{}, quantity.At("knot_m", "a knot or tube is above 0 and at most 0.2 m thick")
-	case !(d.Pull > 0) || d.Pull > 5000:
-		return Built{}, quantity.At("pull_n", "a pull is above 0 and at most 5,000 N")
+	if err := fits(&d); err != nil {
+		return Built{}, err
 	}
 	gap := max(d.Gap, usualGap)
 	takes, door := d.takes()
@@ -101,9 +94,37 @@ func (d DoorStrap) Build() (Built, error) {
 	return out, nil
 }
 
-// doorChanges are what can be done about a strap in a door: on the other side of it, by its latch, by
+func (d *DoorStrap) form(f *form) {
+	away, door := false, LighterDoor
+	if f.s.Room != nil {
+		for _, i := range f.s.Room.Leaves() { // the best leaf of the survey
+			if t, o := f.s.Room.DoorTakes(i), f.s.Room.Openings[i]; t.What == space.TakesBands {
+				away = away || o.Swings == space.Outwards
+				if o.Leaf == space.SolidDoor {
+					door = SolidOnThree
+				}
+			}
+		}
+	}
+	number(f, &d.Pull, max(quantity.Force(hardestPull.Low), min(quantity.Force(hardestPull.High), f.s.Pull)), hardestPull)
+	f.yes(&d.Read, f.s.Read, yesNo("read", "All of these bands were pulled on a scale", ""))
+	word(f, &d.Door, door, Ask{Key: "door", Label: "Door", Words: doorWords})
+	f.yes(&d.Away, away, yesNo("away", "Opens away from who pulls", ""))
+	f.yes(&d.Latched, false, yesNo("latched", "Its latch holds", ""))
+	number(f, &d.Gap, usualGap, Ask{Key: "gap_m", Label: "Gap between leaf and frame", Kind: quantity.KindThin, Low: 0, High: 0.05})
+	number(f, &d.Knot, 0.04, Ask{Key: "knot_m", Label: "Knot or tube behind the leaf", Kind: quantity.KindThin, Low: 0.005, High: 0.2})
+	d.Strap.asked(f, SewnStrap, marked("strap_n", "Strap is marked with"))
+}
+
+var doorWords = words("solid", "Solid or framed, three hinges", "light", "Hollow, glazed, sliding or folding, or not known")
+
+// hardestPull asks what bands pull at the most.
+var hardestPull = Ask{Key: "pull_n", Label: "Hardest pull of the bands", Kind: quantity.KindForce, Low: 10, High: 1500,
+	Help: "All strands together, at the most that a set-up can be pulled to, with its ±."}
+
+// changes are what can be done about a strap in a door: on the other side of it, by its latch, by
 // another door, by what is behind the leaf, by the bands.
-func doorChanges(v Values, _ Situation) (out []change) {
+func (d DoorStrap) changes(Situation) (out []change) {
 	all := change{}
 	with := func(c change) { // every one that is needed, and all of them so far
 		if all = all.and(c); len(out) > 0 {
@@ -111,101 +132,55 @@ func doorChanges(v Values, _ Situation) (out []change) {
 		}
 		out = append(out, all)
 	}
-	if !v.yes("away") {
-		c := sized("pull from the other side of the door", "away", "yes")
-		c.world = true
-		with(c)
+	if !d.Away {
+		with(outside("pull from the other side of the door", func(d *DoorStrap) { d.Away = true }))
 	}
-	if !v.yes("latched") {
-		c := sized("mend the latch", "latched", "yes")
-		c.world = true
-		with(c)
+	if !d.Latched {
+		with(outside("mend the latch", func(d *DoorStrap) { d.Latched = true }))
 	}
-	if !v.yes("read") {
-		c := sized("pull the bands on a scale first: three pulls each tell what the door would have to take", "read", "yes")
-		c.world = true
-		with(c)
+	if !d.Read {
+		with(outside("pull the bands on a scale first: three pulls each tell what the door would have to take",
+			func(d *DoorStrap) { d.Read = true }))
 	}
-	if need := 2 * max(v.length("gap_m"), usualGap); v.length("knot_m") < need {
+	if need := 2 * max(d.Gap, usualGap); d.Knot < need {
 		knot := max(0.04, need)
-		with(sized(tell("a thicker tube behind the leaf, %s", mm(knot)), "knot_m", knot))
+		with(so(tell("a thicker tube behind the leaf, %s", mm(knot)), func(d *DoorStrap) { d.Knot = knot }))
 	}
-	solid := sized("a door that is solid, on three hinges", "door", "solid")
-	solid.world = true
-	less := func(most float64) change {
-		return sized(tell("lighter bands: at most %s together", newton(most)), "pull_n", most)
+	solid := outside("a door that is solid, on three hinges", func(d *DoorStrap) { d.Door = SolidOnThree })
+	less := func(most quantity.Force) change {
+		return so(tell("lighter bands: at most %s together", newton(most)), func(d *DoorStrap) { d.Pull = most })
 	}
-	pull, light := v.Num["pull_n"], v.Word["door"] == string(LighterDoor)
+	light := d.Door == LighterDoor
 	switch {
-	case light && pull > LightDoor && pull <= SolidDoor:
+	case light && d.Pull > LightDoor && d.Pull <= SolidDoor:
 		out = append(out, all.and(solid), all.and(less(LightDoor)))
-	case light && pull > LightDoor:
+	case light && d.Pull > LightDoor:
 		out = append(out, all.and(less(LightDoor)))
-	case pull > SolidDoor:
+	case d.Pull > SolidDoor:
 		out = append(out, all.and(less(SolidDoor)))
 	}
 	return out
 }
 
-var _ = known(30, Design{
-	Changes: doorChanges,
-	Instead: always("the band under the foot, or round a post that stands by itself"),
-	Key:     "door-strap", Name: "Door strap", Does: "an anchor for bands at any height, without a screw", On: OnDoor,
-	Asks: asked(
-		Ask{Key: "pull_n", Label: "Hardest pull of the bands", Kind: quantity.KindForce, Low: 10, High: 1500,
-			Help: "All strands together, at the most that a set-up can be pulled to, with its ±."},
-		yesNo("read", "All of these bands were pulled on a scale", ""),
-		Ask{Key: "door", Label: "Door", Words: words("solid", "Solid or framed, three hinges", "light",
-			"Hollow, glazed, sliding or folding, or not known")},
-		yesNo("away", "Opens away from who pulls", ""), yesNo("latched", "Its latch holds", ""),
-		Ask{Key: "gap_m", Label: "Gap between leaf and frame", Kind: quantity.KindThin, Low: 0, High: 0.05},
-		Ask{Key: "knot_m", Label: "Knot or tube behind the leaf", Kind: quantity.KindThin, Low: 0.005, High: 0.2},
-		marked("strap_n", "Strap is marked with"),
-	),
-	Starts: func(s Situation) Values {
-		v := Values{
-			Num: map[string]float64{"pull_n": max(10, min(1500, float64(s.Pull))), "gap_m": float64(usualGap), "knot_m": 0.04,
-				"strap_n": 0},
-			Word: map[string]string{"read": "no", "door": "light", "away": "no", "latched": "no"},
-		}
-		if s.Read {
-			v.Word["read"] = "yes"
-		}
-		if s.Room != nil {
-			for _, i := range s.Room.Leaves() { // the best leaf of the survey
-				t, o := s.Room.DoorTakes(i), s.Room.Openings[i]
-				if t.What != space.TakesBands {
-					continue
-				}
-				if o.Swings == space.Outwards {
-					v.Word["away"] = "yes"
-				}
-				if o.Leaf == space.SolidDoor {
-					v.Word["door"] = "solid"
-				}
-			}
-		}
-		return v
-	},
-	Build: func(v Values, s Situation) (Built, error) {
-		out, err := DoorStrap{
-			Door: DoorBuild(v.Word["door"]), Away: v.yes("away"), Latched: v.yes("latched"), Gap: v.length("gap_m"),
-			Knot: v.length("knot_m"), Pull: v.force("pull_n"), Read: v.yes("read"),
-			Strap: Hardware{Kind: SewnStrap, Working: v.force("strap_n")},
-		}.Build()
-		out.Cautions = append(out.Cautions, s.recoils(v.force("pull_n"))...)
+var _ = known(30, of[DoorStrap]{
+	Key: "door-strap", Name: "Door strap", Does: "an anchor for bands at any height, without a screw", On: OnDoor,
+	Build: func(d DoorStrap, s Situation) (Built, error) {
+		out, err := d.Build()
+		out.Cautions = append(out.Cautions, s.recoils(d.Pull)...)
 		return out, err
 	},
-	Gives: func(v Values, _ Situation) []capability.Supply {
-		return []capability.Supply{{Kind: capability.Anchor, Strength: v.force("pull_n"), Quality: 1,
+	Changes: DoorStrap.changes,
+	Instead: always[DoorStrap]("the band under the foot, or round a post that stands by itself"),
+	Gives: func(d DoorStrap, _ Situation) []capability.Supply {
+		return []capability.Supply{{Kind: capability.Anchor, Strength: d.Pull, Quality: 1,
 			Caution: "sign on the other side, latch looked at before each set"}}
 	},
-	Draw: drawDoorStrap,
+	Draw: DoorStrap.draw,
 })
 
-func drawDoorStrap(v Values, _ Situation) []Figure {
+func (d DoorStrap) draw(Situation) []Figure {
 	const leaf, high = 0.044, 1.2
-	gap, knot := v.Num["gap_m"], v.Num["knot_m"]
+	gap, knot := float64(d.Gap), float64(d.Knot)
 	return []Figure{{Name: "from above", Marks: []Mark{
 		rect(OfHouse, 0, 0, 0.5, leaf, "door").saying("leaf"), rect(OfHouse, 0.5+gap, -0.02, 0.25, leaf+0.04, "").saying("frame"),
 		round(OfStrap, 0.5+gap/2, leaf+knot/2, knot, "knot"),

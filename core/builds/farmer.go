@@ -5,8 +5,8 @@ import (
 	"scrappyrack/core/quantity"
 )
 
-func drawFarmer(v Values, _ Situation) []Figure {
-	arm := v.Num["arm_m"]
+func (h FarmerHandle) draw(Situation) []Figure {
+	arm := float64(h.Arm)
 	const at, d = 0.75, 0.034
 	return []Figure{{Name: "side", Marks: []Mark{
 		rect(OfSteel, -arm-0.1, at, 2*arm+0.2, d, "pipe"), round(OfLoad, 0, at+d/2, 0.1, "pipe").saying("hand"),
@@ -15,53 +15,43 @@ func drawFarmer(v Values, _ Situation) []Figure {
 	}}}
 }
 
-// pipes are pipes of every size that is listed, the thinnest first.
-func pipes() (out []change) {
+func (h *FarmerHandle) form(f *form) {
+	word(f, &h.Pipe, "1-1/4", Ask{Key: "pipe", Label: "Pipe, schedule 40", Words: pipeWords})
+	number(f, &h.Arm, 0.5, metres("arm_m", "Load beside the hand", 0.05, 1))
+	number(f, &h.Mass.Value, max(20, quantity.Mass(math.Round(float64(f.s.Body.Value)/2))), Ask{Key: "mass_kg",
+		Label: "One handle carries", Kind: quantity.KindMass, Low: 1, High: 300})
+	f.yes(&h.ByBail, false, yesNoOf("bail", "Loads hang by their own bails", "No: in straps under their bases",
+		"A bail without a mark holds {15 kg}."))
+	f.only(!h.ByBail, func() { h.Strap.asked(f, SewnStrap, marked("strap_n", "Each strap is marked with")) })
+}
+
+func (h FarmerHandle) changes(Situation) (out []change) {
+	pipe := func(size string) change {
+		return so(pipeName(size)+" pipe", func(h *FarmerHandle) { h.Pipe = size })
+	}
+	if h.ByBail && h.Mass.Value > 2*bailMark {
+		straps := so("straps under the loads, marked", func(h *FarmerHandle) { h.ByBail = false })
+		out = append(out, straps, straps.and(pipe("2")),
+			so("at most {15 kg} at each end", func(h *FarmerHandle) { h.Mass.Value = 2 * bailMark }))
+	}
 	for _, size := range pipesUp {
-		out = append(out, sized(pipeName(size)+" pipe", "pipe", size))
+		out = append(out, pipe(size))
+	}
+	for _, arm := range []quantity.Length{0.5, 0.4, 0.3} {
+		if arm < h.Arm {
+			near := so(tell("loads %s beside the hand", cm(arm)), func(h *FarmerHandle) { h.Arm = arm })
+			out = append(out, near, near.and(pipe("2")))
+		}
 	}
 	return out
 }
 
-var _ = known(140, Design{
-	Changes: func(v Values, _ Situation) []change {
-		out := pipes()
-		for _, arm := range []float64{0.5, 0.4, 0.3} {
-			if arm < v.Num["arm_m"] {
-				near := sized(tell("loads %s beside the hand", cm(arm)), "arm_m", arm)
-				out = append(out, near, near.and(sized("2 in pipe", "pipe", "2")))
-			}
-		}
-		if v.yes("bail") && v.Num["mass_kg"] > 2*bailMark {
-			straps := sized("straps under the loads, marked", "bail", "no")
-			out = append([]change{straps, straps.and(sized("2 in pipe", "pipe", "2")),
-				sized("at most {15 kg} at each end", "mass_kg", 2*bailMark)}, out...)
-		}
-		return out
-	},
-	Instead: always("two loads in straps, held close to the body"),
-	Key:     "farmer", Name: "Farmer handles", Does: "a pair of handles to walk with", On: Nowhere,
-	Asks: func(v Values, _ Situation) []Ask {
-		asks := []Ask{
-			{Key: "pipe", Label: "Pipe, schedule 40", Words: pipeWords}, metres("arm_m", "Load beside the hand", 0.05, 1),
-			{Key: "mass_kg", Label: "One handle carries", Kind: quantity.KindMass, Low: 1, High: 300},
-			yesNoOf("bail", "Loads hang by their own bails", "No: in straps under their bases",
-				"A bail without a mark holds {15 kg}."),
-		}
-		if !v.yes("bail") {
-			asks = append(asks, marked("strap_n", "Each strap is marked with"))
-		}
-		return asks
-	},
-	Starts: func(s Situation) Values {
-		return Values{Num: map[string]float64{"arm_m": 0.5, "mass_kg": max(20, math.Round(float64(s.Body.Value)/2)),
-			"strap_n": 0}, Word: map[string]string{"pipe": "1-1/4", "bail": "no"}}
-	},
-	Build: func(v Values, _ Situation) (Built, error) {
-		return FarmerHandle{Pipe: v.Word["pipe"], Arm: v.length("arm_m"), Mass: quantity.Estimate{Value: v.mass("mass_kg")},
-			ByBail: v.yes("bail"), Strap: Hardware{Kind: SewnStrap, Working: v.force("strap_n")}}.Build()
-	},
-	Draw: drawFarmer,
+var _ = known(140, of[FarmerHandle]{
+	Key: "farmer", Name: "Farmer handles", Does: "a pair of handles to walk with", On: Nowhere,
+	Build:   func(h FarmerHandle, _ Situation) (Built, error) { return h.Build() },
+	Changes: FarmerHandle.changes,
+	Instead: always[FarmerHandle]("two loads in straps, held close to the body"),
+	Draw:    FarmerHandle.draw,
 })
 
 // FarmerHandle is one of a pair of handles of pipe: Arm how far from the hand the load hangs to
@@ -83,13 +73,8 @@ const endBeyond quantity.Length = 0.1
 // carried.
 func (h FarmerHandle) Build() (Built, error) {
 	section, err := PipeBySize(h.Pipe)
-	switch {
-	case err != nil:
+	if err := first(err, fits(&h)); err != nil {
 		return Built{}, err
-	case !(h.Arm > 0.05) || h.Arm > 1:
-		return Built{}, quantity.At("arm_m", "the load hangs from 0.05 to 1 m beside the hand")
-	case !(h.Mass.Value > 0) || h.Mass.Value > 300:
-		return Built{}, quantity.At("mass_kg", "a handle carries from above 0 to 300 kg")
 	}
 	steel, err := MaterialByKey("steel-pipe")
 	if err != nil {

@@ -69,27 +69,19 @@ func (t Timber) material(key string, wet bool) (Material, error) {
 	return m.Damp(wet), nil
 }
 
-// timberAsks are the questions about it; those of what is there already come once it is.
-func timberAsks(v Values) []Ask {
-	asks := []Ask{{Key: "timber", Label: "Its timber",
-		Words: words("bought", "To be bought, picked as the sheet says", "seen", "There already, looked over", "unfit",
-			"Nail holes, notches, bent, damp, or from pallets", "unknown", "There already, not looked over")}}
-	if v.Word["timber"] == string(LookedOver) {
-		asks = append(asks,
-			Ask{Key: "knot_m", Label: "Largest knot in its middle half", Kind: quantity.KindThin, Low: 0, High: 0.3},
-			yesNoOf("ripped", "Ripped or planed since it was stamped", "No",
-				"A stamp tells of the board as it was sawn: ripped or planed it is of no known grade."),
-			yesNoOf("incised", "Small cuts all over, for its treatment", "No", ""))
+// form asks of it; of what is there already once it is.
+func (t *Timber) form(f *form) {
+	if f.said == nil && t.Looked == "" {
+		t.Looked = ToBePicked
 	}
-	return asks
+	word(f, &t.Looked, ToBePicked, Ask{Key: "timber", Label: "Its timber", Words: lookedWords})
+	f.only(t.Looked == LookedOver, func() {
+		number(f, &t.Knot, 0, Ask{Key: "knot_m", Label: "Largest knot in its middle half", Kind: quantity.KindThin, Low: 0, High: 0.3})
+		f.yes(&t.Ripped, false, yesNoOf("ripped", "Ripped or planed since it was stamped", "No",
+			"A stamp tells of the board as it was sawn: ripped or planed it is of no known grade."))
+		f.yes(&t.Incised, false, yesNoOf("incised", "Small cuts all over, for its treatment", "No", ""))
+	})
 }
 
-// timberStarts are what they start from.
-func timberStarts() Values {
-	return Values{Num: map[string]float64{"knot_m": 0},
-		Word: map[string]string{"timber": string(ToBePicked), "ripped": "no", "incised": "no"}}
-}
-
-func timberOf(v Values) Timber {
-	return Timber{Looked: Looked(v.Word["timber"]), Knot: v.length("knot_m"), Ripped: v.yes("ripped"), Incised: v.yes("incised")}
-}
+var lookedWords = words("bought", "To be bought, picked as the sheet says", "seen", "There already, looked over", "unfit",
+	"Nail holes, notches, bent, damp, or from pallets", "unknown", "There already, not looked over")

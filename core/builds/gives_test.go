@@ -40,7 +40,7 @@ func TestABoardOnLegsHoldsBandsThatPullUp(t *testing.T) {
 			require.NoError(t, err)
 			side, _, err := f.Sideways(builds.Lateral{Side: 0.038, Gap: gap, SideGravity: 0.42, SideAngle: 90})
 			require.NoError(t, err)
-			take := d.Gives(w.Values, s)[1]
+			take := w.Supplies(s)[1]
 			require.Equal(t, capability.Anchor, take.Kind)
 			require.Positive(t, float64(take.Strength))
 			for deg := 0.0; deg <= 90; deg += 5 {
@@ -107,7 +107,7 @@ func TestWhatIsScrewedMeetsItsStuds(t *testing.T) {
 					assert.True(t, c.OK(), "%s at %v: %+v", key, spacing, c)
 				}
 			}
-			held, wide := d.Studs(w.Values, at), d.Wide(w.Values, at)
+			wide, held := w.OnWall()
 			if key == "board-body" {
 				assert.Len(t, held, 3)
 			}
@@ -132,8 +132,9 @@ func TestPegsOnBrickStandOnTheirBoard(t *testing.T) {
 	s.Room.Walls[0] = space.Side{Kind: space.Brick}
 	w, err := d.Work(good["pegs"], s)
 	require.NoError(t, err)
-	for _, off := range d.Studs(w.Values, s) {
-		assert.LessOrEqual(t, math.Abs(float64(off)), float64(d.Wide(w.Values, s))/2-0.06)
+	wide, studs := w.OnWall()
+	for _, off := range studs {
+		assert.LessOrEqual(t, math.Abs(float64(off)), float64(wide)/2-0.06)
 	}
 }
 

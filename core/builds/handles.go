@@ -31,8 +31,7 @@ const (
 // lowest weight plate bears on it; × 2. Errors are *quantity.FieldError of mass_kg, stack_m and bore_m.
 // Source: statics; Hardware; × 2 for what is carried.
 func (p LoadingPin) Build() (Built, error) {
-	if err := first(within("mass_kg", float64(p.Mass.Value), 1, 300, "kg"), within("stack_m", float64(p.Stack), 0.02, 0.7, "m"),
-		within("bore_m", float64(p.Bore), float64(leastBore), 0.1, "m")); err != nil {
+	if err := fits(&p); err != nil {
 		return Built{}, err
 	}
 	steel, err := MaterialByKey("steel-pipe")
@@ -89,36 +88,32 @@ func (p LoadingPin) Build() (Built, error) {
 // leastBore is the narrowest that plates have, in m (common practice).
 const leastBore quantity.Length = 0.025
 
-var _ = known(150, Design{
-	Changes: func(v Values, _ Situation) (out []change) {
-		for _, kg := range []float64{150, 120, 100, 80, 60, 40} {
-			if kg < v.Num["mass_kg"] {
-				out = append(out, sized(tell("at most %s on it", kilo(kg)), "mass_kg", kg))
+func (p *LoadingPin) form(f *form) {
+	number(f, &p.Mass.Value, max(20, quantity.Mass(math.Round(float64(f.s.Body.Value)/4))), Ask{Key: "mass_kg",
+		Label: "Plates on it", Kind: quantity.KindMass, Low: 1, High: 300})
+	number(f, &p.Stack, 0.15, metres("stack_m", "Stack of plates, high", 0.02, 0.7))
+	number(f, &p.Bore, 0.05, Ask{Key: "bore_m", Label: "Plates' bore", Kind: quantity.KindThin, Low: float64(leastBore), High: 0.1,
+		Help: "{25 to 28 mm}, or {50 mm}: measure it."})
+	p.Eye.asked(f, MetalLink, marked("eye_n", "Eye is marked with"))
+}
+
+var _ = known(150, of[LoadingPin]{
+	Key: "pin", Name: "Loading pin", Does: "plates hung from one hand, a belt or a strap", On: Nowhere,
+	Build: func(p LoadingPin, _ Situation) (Built, error) { return p.Build() },
+	Changes: func(p LoadingPin, _ Situation) (out []change) {
+		for _, kg := range []quantity.Mass{150, 120, 100, 80, 60, 40} {
+			if kg < p.Mass.Value {
+				out = append(out, so(tell("at most %s on it", kilo(kg)), func(p *LoadingPin) { p.Mass.Value = kg }))
 			}
 		}
 		return out
 	},
-	Instead: always("plates in a strong pack, or on a bar"),
-	Key:     "pin", Name: "Loading pin", Does: "plates hung from one hand, a belt or a strap", On: Nowhere,
-	Asks: asked(
-		Ask{Key: "mass_kg", Label: "Plates on it", Kind: quantity.KindMass, Low: 1, High: 300},
-		metres("stack_m", "Stack of plates, high", 0.02, 0.7),
-		Ask{Key: "bore_m", Label: "Plates' bore", Kind: quantity.KindThin, Low: float64(leastBore), High: 0.1,
-			Help: "{25 to 28 mm}, or {50 mm}: measure it."}, marked("eye_n", "Eye is marked with"),
-	),
-	Starts: func(s Situation) Values {
-		return Values{Num: map[string]float64{"mass_kg": max(20, math.Round(float64(s.Body.Value)/4)), "stack_m": 0.15,
-			"bore_m": 0.05, "eye_n": 0}}
-	},
-	Build: func(v Values, _ Situation) (Built, error) {
-		return LoadingPin{Mass: quantity.Estimate{Value: v.mass("mass_kg")}, Stack: v.length("stack_m"), Bore: v.length("bore_m"),
-			Eye: Hardware{Kind: MetalLink, Working: v.force("eye_n")}}.Build()
-	},
-	Draw: drawPin,
+	Instead: always[LoadingPin]("plates in a strong pack, or on a bar"),
+	Draw:    LoadingPin.draw,
 })
 
-func drawPin(v Values, _ Situation) []Figure {
-	stack, bore := v.Num["stack_m"], v.Num["bore_m"]
+func (p LoadingPin) draw(Situation) []Figure {
+	stack, bore := float64(p.Stack), float64(p.Bore)
 	const low, nut = 0.05, 0.016
 	top := low + footThick + stack
 	return []Figure{{Name: "side, cut", Marks: []Mark{

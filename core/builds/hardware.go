@@ -46,6 +46,14 @@ type Hardware struct {
 	Locked, Wet     bool
 }
 
+// asked asks what a link of a kind is marked with.
+func (h *Hardware) asked(f *form, kind HardwareKind, a Ask) {
+	if f.said != nil {
+		h.Kind = kind
+	}
+	number(f, &h.Working, 0, a)
+}
+
 // Capacity is what a link may bear, factored loads against it, in N; 0 with the reason where
 // it may bear nothing. Body says that a body hangs from it: then no more than 0.7 of it, for
 // fatigue.

@@ -13,16 +13,14 @@ func hold(key string, label, good, bad, help Text) Ask {
 		Words: []Word{{"yes", good}, {"no", bad}, {"unknown", "Not known yet"}}}
 }
 
-// stops are holds of a design before all else: refused is why one stops.
-func (a Ask) stops(v Values) (why Text) {
+// stops is why a hold stops with a word or a number, before all else.
+func (a Ask) stops(word string, n float64) (why Text) {
 	switch {
-	case a.Hold != "" && v.Word[a.Key] == "unknown":
+	case a.Hold != "" && word == "unknown", a.Least > 0 && n == 0:
 		return "nobody has answered yet: " + lower(a.Label)
-	case a.Hold != "" && v.Word[a.Key] != a.Hold:
-		return "answered: " + lower(a.answer(v.Word[a.Key]))
-	case a.Least > 0 && v.Num[a.Key] == 0:
-		return "nobody has answered yet: " + lower(a.Label)
-	case a.Least > 0 && v.Num[a.Key] < a.Least:
+	case a.Hold != "" && word != a.Hold:
+		return "answered: " + lower(a.answer(word))
+	case a.Least > 0 && n < a.Least:
 		return tell("less than %s: %s", mm(a.Least), lower(a.Label))
 	}
 	return ""
@@ -37,46 +35,12 @@ func (a Ask) answer(key string) Text {
 	return Text(key)
 }
 
-// open are the checks of the holds among some questions.
-func open(asks []Ask, v Values) (out []Check) {
-	for _, a := range asks {
-		if a.Hold == "" && a.Least == 0 {
-			continue
-		}
-		out = append(out, Check{Link: "hold: " + lower(a.Label), Fits: true, Hold: true, Capacity: 1,
-			Formula: "yes, seen on the spot", Source: "house rule", Refused: a.stops(v)})
-	}
-	return out
-}
-
 // Answered are answers with those of all holds as they have to be: how a design would stand once
 // somebody has looked. It is for offers and remedies; nobody has said so.
-func (d Design) Answered(v Values, s Situation) Values { return d.answered(d.Fit(s).Over(v), s) }
-
-// answered does the same to all answers of a design, in their place.
-func (d Design) answered(all Values, s Situation) Values {
-	for _, a := range d.Asks(all, s) {
-		switch {
-		case a.Hold != "":
-			all.Word[a.Key] = a.Hold
-		case a.Least > 0:
-			all.Num[a.Key] = max(all.Num[a.Key], a.Least)
-		}
-	}
-	return all
-}
-
-// unanswered are the answers that holds start from.
-func unanswered(asks ...Ask) Values {
-	v := Values{Num: map[string]float64{}, Word: map[string]string{}}
-	for _, a := range asks {
-		if a.Hold != "" {
-			v.Word[a.Key] = "unknown"
-		} else {
-			v.Num[a.Key] = 0
-		}
-	}
-	return v
+func (d Design) Answered(v Values, s Situation) Values {
+	f := &form{s: s, said: &v, seen: true, tells: true}
+	f.of(d.blank())
+	return f.all
 }
 
 // Holds of what is fixed to a wall, and of legs that stand before it.

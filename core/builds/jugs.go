@@ -9,15 +9,15 @@ import (
 	"strings"
 )
 
-func drawJugs(v Values, _ Situation) []Figure {
+func (j jugs) draw(Situation) []Figure {
 	f := Figure{Name: "front"}
-	full := jugsOf(v)
+	full := j.filled()
 	share := 0.9
 	if full.Wet && full.Frost {
 		share = 0.81
 	}
-	side := math.Cbrt(v.Num["volume_l"] / 1000 / 1.6)
-	for i := range min(4, int(v.Num["count"])) {
+	side := math.Cbrt(j.Volume / 1000 / 1.6)
+	for i := range min(4, j.Count) {
 		x := float64(i) * side * 1.4
 		f.Marks = append(f.Marks, rect(OfStrap, x, 0, side, side*1.6, "each ear"), rect(OfLoad, x, 0, side, side*1.6*share, ""),
 			rect(OfStrap, x+side*0.35, side*1.6, side*0.3, side*0.2, ""))
@@ -26,51 +26,55 @@ func drawJugs(v Values, _ Situation) []Figure {
 	return []Figure{f}
 }
 
-func jugsOf(v Values) JugSet {
-	f, density, u := filling(v.Word["filling"])
-	return JugSet{Count: int(v.Num["count"]), Volume: v.Num["volume_l"], Tare: v.mass("tare_kg"), Density: density, DensityU: u,
-		Strapped: v.yes("strapped"), Wet: f.Wet, Frost: v.yes("frost")}
+// jugs are a set with the filling that is chosen.
+type jugs struct {
+	JugSet
+	Filling string
 }
 
-var _ = known(130, Design{
-	Changes: func(v Values, _ Situation) []change {
-		out := []change{sized("a strap under the base of each", "strapped", "yes")}
-		if j := jugsOf(v); j.Density > 0 { // as large as a jug may be that an ear, or a strap, bears
-			for _, c := range []struct {
-				most     float64
-				strapped string
-			}{{bailMark, "no"}, {2 * bailMark, "yes"}} {
-				litres := math.Floor((c.most*0.95-v.Num["tare_kg"])/(j.Density+j.DensityU)*10) / 10
-				if litres >= 0.5 && litres < v.Num["volume_l"] {
-					out = append(out, sized(tell("jugs of %s", litre(litres, 1)), "volume_l", litres, "strapped", c.strapped))
-				}
+func (j *jugs) form(f *form) {
+	number(f, &j.Count, 2, Ask{Key: "count", Label: "Jugs", Kind: quantity.KindCount, Low: 1, High: 24})
+	number(f, &j.Volume, 3.785, Ask{Key: "volume_l", Label: "Each holds", Kind: quantity.KindVolume, Low: 0.5, High: 30})
+	number(f, &j.Tare, 0.06, Ask{Key: "tare_kg", Label: "Each weighs, empty", Kind: quantity.KindFine, Low: 0, High: 5})
+	word(f, &j.Filling, "fresh-water", Ask{Key: "filling", Label: "Filled with", Words: poured})
+	f.yes(&j.Strapped, false, yesNo("strapped", "A strap under the base of each", ""))
+	f.yes(&j.Frost, false, yesNo("frost", "May freeze", ""))
+}
+
+// filled is the set with what its filling is.
+func (j jugs) filled() JugSet {
+	f, density, u := filling(j.Filling)
+	set := j.JugSet
+	set.Density, set.DensityU, set.Wet = density, u, f.Wet
+	return set
+}
+
+var _ = known(130, of[jugs]{
+	Key: "jugs", Name: "Jugs filled to lines", Does: "pairs of light loads", On: Nowhere,
+	Build: func(j jugs, _ Situation) (Built, error) { return j.filled().Build() },
+	Changes: func(j jugs, _ Situation) []change {
+		out := []change{so("a strap under the base of each", func(j *jugs) { j.Strapped = true })}
+		set := j.filled()
+		for _, c := range []struct { // as large as a jug may be that an ear, or a strap, bears
+			most     float64
+			strapped bool
+		}{{bailMark, false}, {2 * bailMark, true}} {
+			litres := math.Floor((c.most*0.95-float64(j.Tare))/(set.Density+set.DensityU)*10) / 10
+			if litres >= 0.5 && litres < j.Volume {
+				out = append(out, so(tell("jugs of %s", litre(litres, 1)), func(j *jugs) { j.Volume, j.Strapped = litres, c.strapped }))
 			}
 		}
 		return out
 	},
-	Instead: always("the same jugs, filled less"),
-	Key:     "jugs", Name: "Jugs filled to lines", Does: "pairs of light loads", On: Nowhere,
-	Asks: asked(
-		Ask{Key: "count", Label: "Jugs", Kind: quantity.KindCount, Low: 1, High: 24},
-		Ask{Key: "volume_l", Label: "Each holds", Kind: quantity.KindVolume, Low: 0.5, High: 30},
-		Ask{Key: "tare_kg", Label: "Each weighs, empty", Kind: quantity.KindFine, Low: 0, High: 5},
-		Ask{Key: "filling", Label: "Filled with", Words: poured()}, yesNo("strapped", "A strap under the base of each", ""),
-		yesNo("frost", "May freeze", ""),
-	),
-	Starts: func(s Situation) Values {
-		v := Values{Num: map[string]float64{"count": 2, "volume_l": 3.785, "tare_kg": 0.06},
-			Word: map[string]string{"filling": "fresh-water", "strapped": "no", "frost": "no"}}
-		return v
-	},
-	Build: func(v Values, _ Situation) (Built, error) { return jugsOf(v).Build() },
-	Makes: func(v Values) (out []load.Container) {
-		f, _, _ := filling(v.Word["filling"])
-		for i := range int(v.Num["count"]) {
-			out = append(out, made("jug", fmt.Sprintf("made-jug-%d", i+1), "jug", f, jugsOf(v).Full().Value, bailMark)...)
+	Instead: always[jugs]("the same jugs, filled less"),
+	Makes: func(j jugs) (out []load.Container) {
+		f, _, _ := filling(j.Filling)
+		for i := range j.Count {
+			out = append(out, made("jug", fmt.Sprintf("made-jug-%d", i+1), "jug", f, j.filled().Full().Value, bailMark)...)
 		}
 		return out
 	},
-	Draw: drawJugs,
+	Draw: jugs.draw,
 })
 
 // JugSet is a set of jugs filled to lines: Count of them, each of Volume litres with a Tare, in
@@ -106,9 +110,8 @@ func (j JugSet) lines() string {
 // Build works a set out: each jug's ear under what it weighs. Errors are *quantity.FieldError of
 // count, volume_l, tare_kg, density_kg_l and density_u. Source: house values.
 func (j JugSet) Build() (Built, error) {
-	if err := first(within("count", float64(j.Count), 1, 24, "jugs"), within("volume_l", j.Volume, 0.5, 30, "L"),
-		within("tare_kg", float64(j.Tare), 0, 5, "kg"),
-		within("density_kg_l", j.Density, 0.1, 12, "kg/L"), within("density_u", j.DensityU, 0, 2, "kg/L")); err != nil {
+	if err := first(fits(&jugs{j, "fresh-water"}), within("density_kg_l", j.Density, 0.1, 12, "kg/L"),
+		within("density_u", j.DensityU, 0, 2, "kg/L")); err != nil {
 		return Built{}, err
 	}
 	full := j.Full()

@@ -10,14 +10,14 @@ import (
 )
 
 // poured are the fillings that are poured.
-func poured() (out []Word) {
+var poured = func() (out []Word) {
 	for _, f := range material.Fillings() {
 		if f.Loose {
 			out = append(out, Word{f.Key, Text(f.Name)})
 		}
 	}
 	return out
-}
+}()
 
 // filling is one by its key: its density and its ±, in kg/L.
 func filling(key string) (material.Filling, float64, float64) {
@@ -41,37 +41,36 @@ func made(kind, id, name string, f material.Filling, mass quantity.Mass, holds q
 }
 
 // screws are what a board or bracket is held with.
-func (s Situation) screws(v Values, n int) Part {
-	base, _ := s.wallOf(v)
-	lag := lags[v.Word["screw"]]
-	w := WallBoard{Base: base, Diameter: lag[0], Length: lag[1]}
-	return Part{Name: w.fixing(), Stock: w.screw(), Count: n}
+func (w Wall) screws(n int) Part {
+	b := WallBoard{Base: w.Base}
+	b.Diameter, b.Length, b.Thread = w.lag()
+	return Part{Name: b.fixing(), Stock: b.screw(), Count: n}
 }
 
 // carries is what a load in N that stands e off the wall asks of it: of two screws in one stud, through
 // wood that is thick, at heights above the lower edge of what they hold, or of the maker's anchors; High
 // is where on the wall that is, in m.
-func (s Situation) carries(v Values, load float64, e, thick, high quantity.Length, heights ...quantity.Length) ([]Check, error) {
-	base, owner := s.wallOf(v)
-	out := []Check{owned(owner, noScrew), base.surveyed(ForBands)}
+func (w Wall) carries(load float64, e, thick, high quantity.Length, heights ...quantity.Length) ([]Check, error) {
+	base := w.Base
+	out := []Check{owned(w.Owner, noScrew), base.surveyed(ForBands)}
 	pulls := Offset(load, e, heights)
 	pull := slices.Max(pulls)
 	wall := Check{Link: "fixings in the wall", Capacity: 1, Formula: "what the wall is built of", Source: "house rule"}
 	switch base.Kind {
 	case WoodStuds:
-		lag := lags[v.Word["screw"]]
+		diameter, length, thread := w.lag()
 		gap := base.Lining
-		if v.yes("cut") {
+		if w.Cut {
 			gap = 0
 		}
-		inside := min(lag[2], lag[1]-thick-gap, base.H) - 2*lag[0]
+		inside := min(thread, length-thick-gap, base.H) - 2*diameter
 		wall.Formula, wall.Source = "W e y over the sum of y², with W/2 across, the hardest screw",
 			"NDS 2018 chapter 12, general dowel equations with the lining as a gap"
 		if inside <= 0 {
 			wall.Refused = "the screws do not reach into the stud"
 			break
 		}
-		f := Fixing{Kind: LagScrew, Diameter: lag[0], Penetration: inside, Gravity: Gravities[""], Wet: base.Wet}
+		f := Fixing{Kind: LagScrew, Diameter: diameter, Penetration: inside, Gravity: Gravities[""], Wet: base.Wet}
 		hold, err := f.Withdrawal()
 		if err != nil {
 			return nil, err

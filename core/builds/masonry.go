@@ -121,38 +121,30 @@ func (b Base) leaf(n float64, at, top quantity.Length) (out []Check) {
 		Capacity: leafTension, Unit: "Pa", Formula: formula, Source: "statics; EC 6 3.6.4, from memory"})
 }
 
-// masonryAsks are what is asked of a masonry wall.
-func masonryAsks() []Ask {
-	return []Ask{
-		{Key: "units", Label: "Laid of", Words: unitWords, Help: "Bands hold in more than a body does."},
-		{Key: "leaf_m", Label: "Its leaf, thick", Kind: quantity.KindLevel, Low: 0.05, High: 0.6,
-			Help: "The leaf that the anchors are in: {10 cm} of a half-brick wall, {21.5 cm} of a whole one; of a " +
-				"cavity wall the " +
-				"inner leaf alone."},
-		yesNo("top_held", "Its top is held by a floor or a roof", "A wall that ends free bends over like a post."),
-		{Key: "lined", Label: "Before it", Words: linedWords},
-		{Key: "anchor_off_n", Label: "Anchor's working load off the wall", Kind: quantity.KindForce, Low: 0, High: 50000,
-			Help: "As the anchor's maker gives it for this base; nothing is guessed here. One anchor a course, never two in a " +
-				"brick or block."},
-		{Key: "anchor_along_n", Label: "Anchor's working load along it", Kind: quantity.KindForce, Low: 0, High: 50000},
-	}
-}
-
-// masonryStarts are what they start from: what the survey says, else the weak end.
-func masonryStarts(s Situation) Values {
-	v := Values{Num: map[string]float64{"leaf_m": 0.102, "anchor_off_n": 0, "anchor_along_n": 0},
-		Word: map[string]string{"units": string(UnseenUnits), "top_held": "no", "lined": string(LeftThick)}}
-	if r := s.Room; r != nil && s.Wall >= 0 && s.Wall < len(r.Walls) {
-		switch r.Walls[s.Wall].Kind {
+// masonry asks of a masonry wall; it starts from what the survey says, else the weak end.
+func (b *Base) masonry(f *form) {
+	units := UnseenUnits
+	if r := f.s.Room; r != nil && f.s.Wall >= 0 && f.s.Wall < len(r.Walls) {
+		switch r.Walls[f.s.Wall].Kind {
 		case space.ConcreteOf:
-			v.Word["units"] = string(ConcreteWall)
+			units = ConcreteWall
 		case space.HollowBlock:
-			v.Word["units"] = string(HollowUnits)
+			units = HollowUnits
 		case space.Stone:
-			v.Word["units"] = string(StoneUnits)
+			units = StoneUnits
 		}
 	}
-	return v
+	word(f, &b.Units, units, Ask{Key: "units", Label: "Laid of", Words: unitWords, Help: "Bands hold in more than a body does."})
+	number(f, &b.Leaf, 0.102, Ask{Key: "leaf_m", Label: "Its leaf, thick", Kind: quantity.KindLevel, Low: 0.05, High: 0.6,
+		Help: "The leaf that the anchors are in: {10 cm} of a half-brick wall, {21.5 cm} of a whole one; of a cavity wall the " +
+			"inner leaf alone."})
+	f.yes(&b.TopHeld, false, yesNo("top_held", "Its top is held by a floor or a roof", "A wall that ends free bends over like a post."))
+	word(f, &b.Lined, LeftThick, Ask{Key: "lined", Label: "Before it", Words: linedWords})
+	number(f, &b.AnchorOff, 0, Ask{Key: "anchor_off_n", Label: "Anchor's working load off the wall", Kind: quantity.KindForce,
+		Low: 0, High: 50000, Help: "As the anchor's maker gives it for this base; nothing is guessed here. One anchor a course, " +
+			"never two in a brick or block."})
+	number(f, &b.AnchorAlong, 0, Ask{Key: "anchor_along_n", Label: "Anchor's working load along it", Kind: quantity.KindForce,
+		Low: 0, High: 50000})
 }
 
 // onMasonry is what a board asks of a masonry wall: of what it is laid of and lined with, of its leaf,

@@ -26,7 +26,8 @@ func (d Design) places(r *space.Room, s Situation) (out []Situation) {
 		_, _, long := r.Wall(i)
 		s.Wall = i
 		var at []quantity.Length
-		first := d.studs(d.Fit(s), s)[0]
+		fit, _ := d.read(Values{}, s)
+		first := d.studs(fit)[0]
 		for _, x := range r.Studs(i) {
 			at = append(at, x-first)
 		}
@@ -50,7 +51,7 @@ func (d Design) places(r *space.Room, s Situation) (out []Situation) {
 // fixings meet what they have to; the first that is looked at where none is.
 func (d Design) Stand(r *space.Room, s Situation, v Values) Situation {
 	places := d.places(r, s)
-	for _, p := range d.freePlaces(d.Fit(places[0]).Over(v), s, places, false) {
+	for _, p := range d.freePlaces(v, change{}, places[0], places, false) {
 		return p
 	}
 	return places[0]
@@ -76,12 +77,11 @@ func (d Design) Questions() (out []Ask) {
 		if d.On != OnWall {
 			s.Wall = -1
 		}
-		fit := d.Fit(s)
-		asks := d.Asks(fit, s)
+		asks := d.Asks(Values{}, s)
 		add(asks)
 		for _, a := range asks {
 			for _, w := range a.Words {
-				add(d.Asks(fit.Over(Values{Word: map[string]string{a.Key: w.Key}}), s))
+				add(d.Asks(Values{Word: map[string]string{a.Key: w.Key}}, s))
 			}
 		}
 	}
@@ -112,7 +112,8 @@ func (d Design) Offer(rooms []space.Room, s Situation, v Values) (best Offered) 
 			continue
 		}
 		for _, place := range d.places(&rooms[i], s) {
-			b, err := d.stands(d.Answered(d.Fit(place).Over(v).Over(d.MarkedWell(s)), place), place)
+			m, _ := d.read(v, place)
+			b, err := d.stands(markedWell().of(m), place, nil)
 			if err != nil {
 				continue
 			}
@@ -131,8 +132,8 @@ func (d Design) Offer(rooms []space.Room, s Situation, v Values) (best Offered) 
 			best.At = *m.Moved
 		}
 	}
-	all := d.Answered(best.Say, best.At)
-	best.Say = best.Say.Over(Values{Num: d.leastMarks(d.Asks(all, best.At), all, best.At)})
+	m, _ := d.read(best.Say, best.At)
+	best.Say = best.Say.Over(Values{Num: d.leastMarks(m, best.At)})
 	best.Worked, _ = d.Work(d.Answered(best.Say, best.At), best.At)
 	return best
 }
@@ -147,12 +148,22 @@ func (b Built) fails() (n int) {
 	return n
 }
 
-// MarkedWell are the marks of hardware that is bought for a design: each as large as may be asked.
-func (d Design) MarkedWell(s Situation) Values { return markedWell(d.Asks(d.Fit(s), s)) }
+// markedWell is a form that marks every link with as much as may be asked, marking one with some marks.
+func markedWell() *form {
+	return &form{mark: func(a Ask) (float64, bool) { return a.High, true }}
+}
 
-func markedWell(asks []Ask) Values {
+func marking(marks map[string]float64) *form {
+	return &form{mark: func(a Ask) (n float64, set bool) {
+		n, set = marks[a.Key]
+		return n, set
+	}}
+}
+
+// MarkedWell are the marks of hardware that is bought for a design: each as large as may be asked.
+func (d Design) MarkedWell(s Situation) Values {
 	v := Values{Num: map[string]float64{}, Word: map[string]string{}}
-	for _, a := range asks {
+	for _, a := range d.Asks(Values{}, s) {
 		if a.Mark {
 			v.Num[a.Key] = a.High
 		}
@@ -163,53 +174,82 @@ func markedWell(asks []Ask) Values {
 // Marks are what each marked link of a design has to be marked with, by its question: what its
 // checks ask, where the rest passes and its holds are answered, rounded up to 100 N.
 func (d Design) Marks(s Situation, v Values) map[string]float64 {
-	all := d.Answered(v, s)
-	return d.marks(d.Asks(all, s), all, s)
+	m, _ := d.read(v, s)
+	return d.marks(m, s)
 }
 
-// marks are the same for all answers of a design, its holds answered, whose questions are asks.
-func (d Design) marks(asks []Ask, all Values, s Situation) map[string]float64 {
-	if b, err := d.stands(all.Over(markedWell(asks)), s); err != nil || !b.OK() {
+// marks are the same for a struct.
+func (d Design) marks(m formed, s Situation) map[string]float64 {
+	if b, err := d.stands(markedWell().of(d.copied(m)), s, nil); err != nil || !b.OK() {
 		return nil
 	}
-	return d.leastMarks(asks, all, s)
+	return d.leastMarks(m, s)
 }
 
 // leastMarks are the least marks with which no more fails than with the best.
-func (d Design) leastMarks(asks []Ask, all Values, s Situation) map[string]float64 {
+func (d Design) leastMarks(m formed, s Situation) map[string]float64 {
 	out := map[string]float64{}
-	well := markedWell(asks)
-	with := all.Over(well)
-	best, err := d.stands(with, s)
+	with := markedWell().of(d.copied(m))
+	best, err := d.stands(with, s, nil)
 	if err != nil {
 		return out
 	}
-	for key := range well.Num {
-		high := with.Num[key]
-		lo, hi := 0.0, high
-		for hi-lo > 1 {
-			with.Num[key] = (lo + hi) / 2
-			if b, err := d.stands(with, s); err == nil && b.fails() == best.fails() {
-				hi = (lo + hi) / 2
-			} else {
-				lo = (lo + hi) / 2
+	for _, a := range told(m, s).asks {
+		if !a.Mark {
+			continue
+		}
+		marked := func(n float64) (Built, error) {
+			return d.stands(marking(map[string]float64{a.Key: n}).of(with), s, nil)
+		}
+		does := func(n float64) bool {
+			b, err := marked(n)
+			return err == nil && b.fails() == best.fails()
+		}
+		// What a link may bear goes with its mark: that tells where to look.
+		guess := 0.0
+		if half, err := marked(a.High / 2); err == nil && len(half.Checks) == len(best.Checks) {
+			for i, c := range best.Checks {
+				if u := c.Use(); u < half.Checks[i].Use() {
+					guess = math.Max(guess, a.High*u)
+				}
 			}
 		}
-		with.Num[key], out[key] = high, math.Ceil(hi/100)*100
+		lo, hi := 0.0, a.High
+		if n := math.Ceil(guess/100) * 100; n > 0 && n < a.High && does(n) {
+			if hi = n; !does(n - 100) {
+				lo = n - 1
+			}
+		}
+		for hi-lo > 1 {
+			if middle := (lo + hi) / 2; does(middle) {
+				hi = middle
+			} else {
+				lo = middle
+			}
+		}
+		_, _ = marked(a.High)
+		out[a.Key] = math.Ceil(hi/100) * 100
 	}
 	return out
 }
 
 // Rungs are the loads that come of a build that is called by an id.
-func (d Design) Rungs(v Values, id string) (out []load.Rung) {
-	if d.Makes != nil {
-		for i, c := range d.Makes(v) {
+func (w Worked) Rungs(id string) []load.Rung {
+	if w.made == nil {
+		return nil
+	}
+	return w.Design.rungs(w.made, id)
+}
+
+func rungsOf[T any](k of[T], made T, id string) (out []load.Rung) {
+	if k.Makes != nil {
+		for i, c := range k.Makes(made) {
 			c.ID = fmt.Sprintf("%s %d", id, i+1)
 			out = append(out, c.Rungs()...)
 		}
 	}
-	if d.Loads != nil {
-		for _, r := range d.Loads(v) {
+	if k.Loads != nil {
+		for _, r := range k.Loads(made) {
 			r.Things = []string{id}
 			out = append(out, r)
 		}
@@ -228,7 +268,7 @@ const alike = 0.1
 // for, or a load as heavy, those that do most of what it does, the cheapest of them; does says how many of
 // the things that it lets one do, of all. ok is false where there is none. Source: the catalogue.
 func (w Worked) Buys() (item gear.Item, does, all int, ok bool) {
-	rungs := w.Design.Rungs(w.Values, "x")
+	rungs := w.Rungs("x")
 	all = len(w.Gives) + len(rungs)
 	for _, it := range gear.All() {
 		n, first := 0, false

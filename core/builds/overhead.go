@@ -31,6 +31,7 @@ type Overhead struct {
 	Carries     Upstairs
 	Spaced      quantity.Length
 	Timber      Timber
+	prefix      string // before the keys of a joist where its design has sizes of its own
 }
 
 // Upstairs is what joists carry besides.
@@ -94,9 +95,9 @@ func (o Overhead) Checks(newtons float64, formula Text) ([]Check, error) {
 	if _, known := kept[o.Carries]; !known && o.Carries != HeavyAbove {
 		return nil, quantity.At("above", "above is an empty loft, a furnished room, a stored loft, or something heavy")
 	}
-	if err := first(within("joists_m", float64(o.Spaced), 0.2, 0.8, "m"), within("b_m", float64(o.B), 0.03, 0.3, "m"),
-		within("h_m", float64(o.H), 0.09, 0.5, "m"), within("span_m", float64(o.Span), 0.8, 8, "m"),
-		within("at_m", float64(o.At), 0.1, float64(o.Span)-0.1, "m"),
+	if err := first(within("joists_m", float64(o.Spaced), 0.2, 0.8, "m"), within(o.prefix+"b_m", float64(o.B), 0.03, 0.3, "m"),
+		within(o.prefix+"h_m", float64(o.H), 0.09, 0.5, "m"), within(o.prefix+"span_m", float64(o.Span), 0.8, 8, "m"),
+		within(o.prefix+"at_m", float64(o.At), 0.1, float64(o.Span)-0.1, "m"),
 		within("bolt_m", float64(o.Bolt), 0.008, 0.016, "m"),
 		within("above_m", float64(o.Above), 0.01, float64(o.H)-0.03, "m")); err != nil {
 		return nil, err
@@ -176,62 +177,54 @@ var joistWoods = words(unknownTimber, "No stamp, or not known", "timber-graded:s
 	"timber-graded:douglas-fir-larch", "Stamped No. 2, Douglas fir-larch", "timber-graded:southern-pine",
 	"Stamped No. 2, southern pine")
 
-// The questions about what is overhead, the keys of its sizes after a prefix.
-func overheadAsks(prefix string) []Ask {
-	return []Ask{
-		{Key: "overhead", Label: "Overhead", Words: words("sawn", "Sawn joists, seen", "other", "Trusses, I-joists, or not seen")},
-		{Key: "above", Label: "Above them", Words: words("loft", "An empty loft", "room", "A furnished room", "stored",
-			"A loft with things in it, or not known", "heavy", "A bath, a tank, a wall, tiles, a flat roof, snow"),
-			Help: "They carry their floor as well as a body."},
-		metres(prefix+"b_m", "Joist, width", 0.03, 0.3), metres(prefix+"h_m", "Joist, depth", 0.09, 0.5),
-		metres(prefix+"span_m", "Joist, between its bearings", 0.8, 8),
-		metres(prefix+"at_m", "From one of its bearings", 0.1, 7.9), metres("joists_m", "From one joist to the next", 0.2, 0.8),
-		{Key: "wood", Label: "Joists' timber", Words: joistWoods},
-		{Key: "bolt_m", Label: "Through-bolts", Kind: quantity.KindThin, Low: 0.008, High: 0.016},
-		metres("above_m", "Bolts above the lower edge", 0.01, 0.47), ceilingHold,
+// form asks of it, from the weak end of what nobody has said.
+func (o *Overhead) form(f *form) {
+	if f.said != nil {
+		o.Owner = f.s.owner()
 	}
+	word(f, &o.Known, OtherJoist, Ask{Key: "overhead", Label: "Overhead", Words: joistWords})
+	word(f, &o.Carries, StoredLoft, Ask{Key: "above", Label: "Above them", Words: aboveWords,
+		Help: "They carry their floor as well as a body."})
+	number(f, &o.B, 0.038, metres(o.prefix+"b_m", "Joist, width", 0.03, 0.3))
+	number(f, &o.H, 0.184, metres(o.prefix+"h_m", "Joist, depth", 0.09, 0.5))
+	number(f, &o.Span, 3.6, metres(o.prefix+"span_m", "Joist, between its bearings", 0.8, 8))
+	number(f, &o.At, 0.6, metres(o.prefix+"at_m", "From one of its bearings", 0.1, 7.9))
+	number(f, &o.Spaced, 0.6, metres("joists_m", "From one joist to the next", 0.2, 0.8))
+	word(f, &o.Wood, unknownTimber, Ask{Key: "wood", Label: "Joists' timber", Words: joistWoods})
+	number(f, &o.Bolt, 0.010, Ask{Key: "bolt_m", Label: "Through-bolts", Kind: quantity.KindThin, Low: 0.008, High: 0.016})
+	number(f, &o.Above, 0.12, metres("above_m", "Bolts above the lower edge", 0.01, 0.47))
+	f.hold(ceilingHold)
 }
+
+var (
+	joistWords = words("sawn", "Sawn joists, seen", "other", "Trusses, I-joists, or not seen")
+	aboveWords = words("loft", "An empty loft", "room", "A furnished room", "stored", "A loft with things in it, or not known",
+		"heavy", "A bath, a tank, a wall, tiles, a flat roof, snow")
+)
 
 // ceilingHold is asked before a ceiling is opened.
 var ceilingHold = hold("coating", "Ceiling and its coating of before 2000 tested", "Yes, or all of it is newer",
 	"No: not tested, or it holds lead or asbestos", "Cutting it open makes dust: lead in paint, asbestos in boards and coatings.")
 
-// overheadStarts are what they start from: the weak end of what nobody has said.
-func overheadStarts(prefix string) Values {
-	return Values{
-		Num: map[string]float64{prefix + "b_m": 0.038, prefix + "h_m": 0.184, prefix + "span_m": 3.6, prefix + "at_m": 0.6,
-			"joists_m": 0.6, "bolt_m": 0.010, "above_m": 0.12},
-		Word: map[string]string{"overhead": "other", "wood": unknownTimber, "above": string(StoredLoft)},
-	}.Over(unanswered(ceilingHold))
-}
+// joisted is what hangs from joists.
+type joisted interface{ joists() *Overhead }
 
-// overheadOf is what is overhead, as it was answered in a situation.
-func overheadOf(prefix string, v Values, s Situation) Overhead {
-	return Overhead{
-		Known: JoistKnown(v.Word["overhead"]), Owner: s.owner(), B: v.length(prefix + "b_m"), H: v.length(prefix + "h_m"),
-		Span: v.length(prefix + "span_m"), At: v.length(prefix + "at_m"),
-		Wood: v.Word["wood"], Bolt: v.length("bolt_m"), Above: v.length("above_m"), Carries: Upstairs(v.Word["above"]),
-		Spaced: v.length("joists_m"),
+// changes are of how something is bolted to joists that are as they are.
+func (o Overhead) changes() []change {
+	raised := func(words Text, to quantity.Length) change {
+		return so(words, func(j joisted) { j.joists().Above = max(j.joists().Above, to) })
 	}
-}
-
-// overheadChanges are of how something is bolted to joists that are as they are.
-func overheadChanges(prefix string, v Values) []change {
-	h := v.Num[prefix+"h_m"]
-	middle, up := sized("bolts through the middle of the joist or above it", "above_m", math.Max(v.Num["above_m"], h/2)),
-		sized("bolts at two thirds of the joist's depth", "above_m", math.Max(v.Num["above_m"], h*2/3))
-	thick := sized("bolts of {12 mm}", "bolt_m", math.Max(v.Num["bolt_m"], 0.012))
-	thicker := sized("bolts of {16 mm}", "bolt_m", 0.016)
-	near := sized("no more than {0.6 m} from a bearing", prefix+"at_m", math.Min(v.Num[prefix+"at_m"], 0.6))
+	middle, up := raised("bolts through the middle of the joist or above it", o.H/2),
+		raised("bolts at two thirds of the joist's depth", o.H*2/3)
+	thick := so("bolts of {12 mm}", func(j joisted) { j.joists().Bolt = max(j.joists().Bolt, 0.012) })
+	thicker := so("bolts of {16 mm}", func(j joisted) { j.joists().Bolt = 0.016 })
+	near := so("no more than {0.6 m} from a bearing", func(j joisted) { j.joists().At = min(j.joists().At, 0.6) })
 	out := []change{middle, up, thick, thicker, near, thick.and(near), thicker.and(near)}
 	for _, c := range []change{middle, up} {
 		out = append(out, c.and(thick), c.and(near), c.and(thick).and(near), c.and(thicker), c.and(thicker).and(near))
 	}
 	return out
 }
-
-// joistPrefix is before the keys of a joist where its design has sizes of its own.
-const joistPrefix = "joist_"
 
 // platesOn draws the plates on both faces of a joist that is seen along itself, b wide, its middle at x, with
 // its bolt; and what is pinned between their lower ends.

@@ -104,9 +104,7 @@ func (p Parallels) Mass() quantity.Mass {
 // ThreadModulus, Standing, Joined; house values.
 func (p Parallels) Build() (Built, error) {
 	section, pipe := PipeBySize(p.Pipe)
-	if err := first(pipe, within("length_m", float64(p.Length), 0.2, 1.2, "m"),
-		within("height_m", float64(p.Height), 0.08, 1.3, "m"), within("wide_m", float64(p.Wide), 0.2, 1.5, "m"),
-		within("mu", p.Mu, 0.05, 1.5, ""), bodyWithin(p.Body)); err != nil {
+	if err := first(pipe, fits(&p)); err != nil {
 		return Built{}, err
 	}
 	steel, err := MaterialByKey("steel-pipe")
@@ -129,7 +127,7 @@ func (p Parallels) Build() (Built, error) {
 		depth.Demand, depth.Formula = lowDeep, "at least {0.2 m} along the bar"
 	}
 	out := Built{
-		Floor: 2 * float64(p.Wide*deep), OnFloor: true,
+		Floor: 2 * float64(p.Wide*deep), OnFloor: p.Body,
 		Title: "Parallels", Hours: [2]float64{1, 2}, Mass: 2 * mass,
 		Checks: []Check{
 			{Link: "bar in bending", Demand: a.Stress, Capacity: a.Allowable, Unit: "Pa", Formula: "F/2 · length/4 over S",
@@ -340,21 +338,21 @@ func (p Parallels) inFlanges(f float64, out *Built) ([]Check, error) {
 	}, nil
 }
 
-func parallelsChanges(v Values, _ Situation) []change {
-	feet, h := rubberFeet(v), v.Num["height_m"]
-	base := func(part float64, words Text) change {
-		return sized(words, "wide_m", math.Max(0.25, part*h))
+func (p Parallels) changes(Situation) []change {
+	h := p.Height
+	base := func(part quantity.Length, words Text) change {
+		return so(words, func(p *Parallels) { p.Wide = max(0.25, part*h) })
 	}
-	longer := sized(tell("bars %s long", metre(usualGrip, 2)), "length_m", usualGrip)
+	longer := so(tell("bars %s long", metre(usualGrip, 2)), func(p *Parallels) { p.Length = usualGrip })
 	half, more := base(leastBase, "a base half as wide as it is high"), base(0.65, "a base 0.65 as wide as it is high")
-	posts := sized("posts of timber instead of pipe in flanges", "screwed", "no")
-	out := together(feet, half)
+	posts := so("posts of timber instead of pipe in flanges", func(p *Parallels) { p.Screwed = false })
+	out := together(rubberFeet, half)
 	if h < lowestPost {
-		low := sized("pipe in flanges instead of posts of timber", "screwed", "yes")
-		out = append(out, low, low.and(half), low.and(feet), low.and(half).and(feet))
+		low := so("pipe in flanges instead of posts of timber", func(p *Parallels) { p.Screwed = true })
+		out = append(out, low, low.and(half), low.and(rubberFeet), low.and(half).and(rubberFeet))
 	}
 	for _, c := range [][]change{{more}, {longer}, {posts}, {half, posts}, {half, longer}, {posts, longer}, {half, longer, posts},
-		{half, longer, posts, feet}, {more, longer, posts, feet}} {
+		{half, longer, posts, rubberFeet}, {more, longer, posts, rubberFeet}} {
 		all := change{}
 		for _, one := range c {
 			all = all.and(one)
@@ -363,7 +361,7 @@ func parallelsChanges(v Values, _ Situation) []change {
 	}
 	n := len(out)
 	for _, size := range pipesUp {
-		pipe := sized(pipeName(size)+" pipe", "pipe", size)
+		pipe := so(pipeName(size)+" pipe", func(p *Parallels) { p.Pipe = size })
 		out = append(out, pipe)
 		for _, c := range out[n-3 : n] {
 			out = append(out, c.and(pipe))
@@ -372,53 +370,41 @@ func parallelsChanges(v Values, _ Situation) []change {
 	return out
 }
 
-func parallelsOf(v Values, s Situation) Parallels {
-	return Parallels{
-		Pipe: v.Word["pipe"], Length: v.length("length_m"), Height: v.length("height_m"), Wide: v.length("wide_m"),
-		Screwed: v.yes("screwed"), Wet: v.yes("wet"), Mu: v.Num["mu"], Body: s.body(v),
-		Joint: Hardware{Kind: MetalLink, Working: v.force("joint_n")}, Timber: timberOf(v),
-	}
+func (p *Parallels) form(f *form) {
+	word(f, &p.Pipe, "1-1/4", Ask{Key: "pipe", Label: "Bar, pipe of schedule 40", Words: pipeWords})
+	number(f, &p.Height, 0.95, metres("height_m", "Grip above the floor", 0.08, 1.3))
+	number(f, &p.Length, usualGrip, metres("length_m", "Bar, between its uprights", 0.2, 1.2))
+	number(f, &p.Wide, 0.6, metres("wide_m", "Feet across, long", 0.2, 1.5))
+	f.yes(&p.Screwed, false, yesNoOf("screwed", "Uprights of pipe in flanges", "No: posts of timber, braced",
+		"For low bars: a thread leaves under half of the pipe."))
+	f.only(p.Screwed, func() { p.Joint.asked(f, MetalLink, marked("joint_n", "Each joint of its pipes is marked with")) })
+	number(f, &p.Mu, 0.5, friction)
+	p.Timber.form(f)
+	f.yes(&p.Wet, f.s.outside(), damp)
+	f.body(&p.Body)
 }
 
-var _ = known(80, Design{
-	Changes: parallelsChanges,
-	Instead: always("push-ups on the floor or on a fixed counter; dips between two fixed counters"),
-	Key:     "parallels", Name: "Parallels", Does: "dips, or push-ups with straight wrists", On: OnFloor,
-	Asks: func(v Values, _ Situation) []Ask {
-		asks := []Ask{
-			{Key: "pipe", Label: "Bar, pipe of schedule 40", Words: pipeWords},
-			metres("height_m", "Grip above the floor", 0.08, 1.3), metres("length_m", "Bar, between its uprights", 0.2, 1.2),
-			metres("wide_m", "Feet across, long", 0.2, 1.5),
-			yesNoOf("screwed", "Uprights of pipe in flanges", "No: posts of timber, braced",
-				"For low bars: a thread leaves under half of the pipe."),
-		}
-		if v.yes("screwed") {
-			asks = append(asks, marked("joint_n", "Each joint of its pipes is marked with"))
-		}
-		return append(append(append(asks, friction), timberAsks(v)...), damp, worn)
-	},
-	Starts: func(s Situation) Values {
-		return timberStarts().Over(Values{
-			Num:  map[string]float64{"height_m": 0.95, "length_m": usualGrip, "wide_m": 0.6, "joint_n": 0, "mu": 0.5, "worn_kg": 0},
-			Word: map[string]string{"pipe": "1-1/4", "screwed": "no", "wet": s.outside()},
-		})
-	},
-	Build: func(v Values, s Situation) (Built, error) { return parallelsOf(v, s).Build() },
-	Gives: func(v Values, _ Situation) []capability.Supply {
-		if v.Num["height_m"] < dipHeight {
+func (p *Parallels) grips() *float64 { return &p.Mu }
+
+var _ = known(80, of[Parallels]{
+	Key: "parallels", Name: "Parallels", Does: "dips, or push-ups with straight wrists", On: OnFloor,
+	Build:   func(p Parallels, _ Situation) (Built, error) { return p.Build() },
+	Changes: Parallels.changes,
+	Instead: always[Parallels]("push-ups on the floor or on a fixed counter; dips between two fixed counters"),
+	Gives: func(p Parallels, _ Situation) []capability.Supply {
+		if p.Height < dipHeight {
 			return nil
 		}
-		return []capability.Supply{extra(v, capability.Of(capability.DipEdge))}
+		return []capability.Supply{limited(capability.Of(capability.DipEdge))}
 	},
-	Draw: drawParallels,
+	Draw: Parallels.draw,
 })
 
-func drawParallels(v Values, s Situation) []Figure {
-	p := parallelsOf(v, s)
+func (p Parallels) draw(Situation) []Figure {
 	if !p.Screwed {
 		p.Height = max(p.Height, lowestPost)
 	}
-	h, l, wide, deep, d := float64(p.Height), v.Num["length_m"], v.Num["wide_m"], float64(p.Depth()), p.outside()
+	h, l, wide, deep, d := float64(p.Height), float64(p.Length), float64(p.Wide), float64(p.Depth()), p.outside()
 	foot, thick, wideOf := float64(footWide), float64(boardThick), float64(boardWide)
 	if p.Screwed {
 		up := func(x float64) Mark { return rect(OfSteel, x-d/2, thick, d, h-thick, "threads") }

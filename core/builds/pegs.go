@@ -131,40 +131,91 @@ var pegBoards = map[string]quantity.Length{"89": 0.089, "140": 0.140}
 // in m: 50 mm from screw to screw along the grain, and to its end.
 const besidePeg, besidePegMore, pegEdge = 0.060, 0.115, quantity.Length(0.165)
 
-// pegBoardLong is how long a board of pegs is: over three studs.
-func pegBoardLong(v Values, s Situation) quantity.Length {
-	base, _ := s.wallOf(v)
-	if base.Kind != WoodStuds {
-		return 1.2
-	}
-	return max(1.2, 2*base.Spacing+2*pegEdge)
+// pegRow are pegs on a board over three studs: plates' Bore, the largest Plate, and how High the pegs are, in
+// m; Board how wide their boards are.
+type pegRow struct {
+	Peg
+	Wall
+	Board             string
+	Bore, Plate, High quantity.Length
 }
 
-// pegStuds are the studs behind a board of pegs, from its middle, or the places of the anchors: a peg
-// at each.
-func pegStuds(v Values, s Situation) []quantity.Length {
-	base, _ := s.wallOf(v)
-	if base.Kind != WoodStuds {
+func (r *pegRow) form(f *form) {
+	word(f, &r.Pipe, "1-1/4", Ask{Key: "pipe", Label: "Peg, pipe of", Words: pipeWords,
+		Help: "A pipe of ¾ in is {26.7 mm} thick, 1 in {33.4 mm}, 1¼ in {42.2 mm}, 1½ in {48.3 mm}."})
+	number(f, &r.Bore, 0.05, Ask{Key: "bore_m", Label: "Plates' bore", Kind: quantity.KindThin, Low: 0.02, High: 0.1,
+		Help: "{25 to 28 mm}, or {50 mm}: measure it."})
+	number(f, &r.Plate, 0.39, metres("plate_m", "Largest plate, across", 0.1, 0.6))
+	number(f, &r.Out, 0.12, metres("out_m", "Stands out by", 0.03, 0.4))
+	number(f, &r.Mass.Value, 25, Ask{Key: "mass_kg", Label: "One peg carries", Kind: quantity.KindMass, Low: 0.5, High: 200})
+	word(f, &r.Board, "140", Ask{Key: "board", Label: "On boards of", Words: pegBoardWords})
+	f.yes(&r.Threaded, false, yesNoOf("threaded", "Screwed into a flange", "No: through two boards",
+		"A thread leaves under half of the pipe."))
+	number(f, &r.High, 1.2, metres("high_m", "Pegs above the floor", 0.1, 2.2))
+	r.Wall.form(f, "8x150")
+}
+
+var pegBoardWords = words("89", "{38 × 89 mm|2 × 4}", "140", "{38 × 140 mm|2 × 6}")
+
+// peg is one of them, in its boards.
+func (r pegRow) peg() Peg {
+	p := r.Peg
+	p.Wide, p.Wet = pegBoards[r.Board], r.Base.Wet
+	return p
+}
+
+// long is how long a board of pegs is: over three studs.
+func (r pegRow) long() quantity.Length {
+	if r.Base.Kind != WoodStuds {
+		return 1.2
+	}
+	return max(1.2, 2*r.Base.Spacing+2*pegEdge)
+}
+
+// places are the studs behind a board of pegs, from its middle, or the places of the anchors: a peg at each.
+func (r pegRow) places() []quantity.Length {
+	if r.Base.Kind != WoodStuds {
 		return []quantity.Length{-0.45, 0, 0.45}
 	}
-	return []quantity.Length{-base.Spacing, 0, base.Spacing}
+	return []quantity.Length{-r.Base.Spacing, 0, r.Base.Spacing}
+}
+
+// Build is a row of pegs with what holds it.
+func (r pegRow) Build() (Built, error) {
+	p, places := r.peg(), r.places()
+	out, err := p.Build()
+	if err != nil {
+		return out, err
+	}
+	load := float64(Weight(p.Mass)) * CarryFactor
+	if p.Threaded { // beyond the last stud it turns the board over it
+		load *= 1 + besideStud/float64(places[2])
+	}
+	more, err := r.carries(load, p.Out+p.thick(), p.thick(), r.High, p.Wide/4, p.Wide*3/4)
+	r.onBoards(&out)
+	out.Bottom, out.Top = max(0, r.High-r.Plate/2), r.High+0.1
+	fixing, _, _ := r.lag()
+	out.Checks = append(append(out.Checks, p.beside(r.Plate, places[1]-places[0]), p.within(r.Bore), p.room(fixing),
+		Check{Link: "height", Fits: true, Demand: float64(r.High), Capacity: highest, Unit: "m",
+			Formula: "{1.5 m} at most, the heaviest lowest", Source: "house rule"}), more...)
+	return out, err
 }
 
 // onBoards adds what pegs are put together from, and how.
-func (p Peg) onBoards(out *Built, v Values, s Situation) {
-	base, _ := s.wallOf(v)
-	stock, long, wide, places := "timber-38x"+v.Word["board"], pegBoardLong(v, s), pegBoards[v.Word["board"]], pegStuds(v, s)
+func (r pegRow) onBoards(out *Built) {
+	p, places := r.peg(), r.places()
+	stock, long, wide := "timber-38x"+r.Board, r.long(), p.Wide
 	n, apart, bore := len(places), places[1]-places[0], Schedule40[p.Pipe].D+0.0005
 	fix := Step{tell("Fix it level, the pegs %s above the floor, with two fixings at each of three places: one %s and "+
 		"one %s above "+
-		"the lower edge.", cm(v.Num["high_m"]), mm(wide/4), mm(wide*3/4)), false}
-	out.Steps = base.found("all three studs")
+		"the lower edge.", cm(r.High), mm(wide/4), mm(wide*3/4)), false}
+	out.Steps = r.Base.found("all three studs")
 	if p.Threaded {
 		out.Parts = []Part{
 			{Name: "peg, threaded at one end", Stock: "pipe-" + p.Pipe, Length: p.Out + flangeThick, Count: n},
 			{Name: "board", Stock: stock, Length: long, Count: 1},
 			{Name: "floor flange, marked", Stock: "pipe-joint", Count: n},
-			{Name: "{M8 × 60|5⁄16 × 2½ in} bolt, four to a flange", Stock: "bolt-m8", Count: 4 * n}, s.screws(v, 2*n),
+			{Name: "{M8 × 60|5⁄16 × 2½ in} bolt, four to a flange", Stock: "bolt-m8", Count: 4 * n}, r.screws(2 * n),
 		}
 		out.Steps = append(out.Steps,
 			Step{tell("Bolt a flange to the board at each of %d places, %s from one to the next, each {80 mm} beside where two "+
@@ -176,7 +227,7 @@ func (p Peg) onBoards(out *Built, v Values, s Situation) {
 			{Name: "peg", Stock: "pipe-" + p.Pipe, Length: p.Out + p.thick(), Count: n},
 			{Name: "board, two on each other", Stock: stock, Length: long, Count: 2},
 			{Name: "wood screw, eight round each peg and one to pin it", Stock: joinScrew, Count: (screwsAtPeg + 1) * n},
-			s.screws(v, 2*n),
+			r.screws(2 * n),
 		}
 		out.Steps = append(out.Steps,
 			Step{tell("Mark %d places for pegs on the middle line of a board, %s from one to the next, the middle one in its "+
@@ -198,89 +249,51 @@ func (p Peg) onBoards(out *Built, v Values, s Situation) {
 		Step{"Hang the proof load from each peg for 5 minutes; look again.", true})
 }
 
-var _ = known(170, Design{
-	Changes: func(v Values, _ Situation) []change {
-		board, plain := sized("a board of {38 × 140 mm|2 × 6}", "board", "140"),
-			sized("a plain peg through two boards instead of a thread", "threaded", "no")
-		low := sized("at most {1.4 m} high", "high_m", math.Min(v.Num["high_m"], 1.4))
-		small := sized("plates of {39 cm} at the most", "plate_m", math.Min(v.Num["plate_m"], 0.39))
-		near := sized("pegs that stand out {10 cm}", "out_m", math.Min(v.Num["out_m"], 0.10))
-		out := together(board, plain, low, near, small)
-		var large change
-		for _, size := range pipesUp {
-			large = sized("pegs of "+pipeName(size)+" pipe", "pipe", size)
-			out = append(out, large, large.and(board), large.and(near), plain.and(board).and(large))
+func (r pegRow) changes(Situation) []change {
+	board := so("a board of {38 × 140 mm|2 × 6}", func(r *pegRow) { r.Board = "140" })
+	plain := so("a plain peg through two boards instead of a thread", func(r *pegRow) { r.Threaded = false })
+	low := so("at most {1.4 m} high", func(r *pegRow) { r.High = min(r.High, 1.4) })
+	small := so("plates of {39 cm} at the most", func(r *pegRow) { r.Plate = min(r.Plate, 0.39) })
+	near := so("pegs that stand out {10 cm}", func(r *pegRow) { r.Out = min(r.Out, 0.10) })
+	out := together(board, plain, low, near, small)
+	var large change
+	for _, size := range pipesUp {
+		large = so("pegs of "+pipeName(size)+" pipe", func(r *pegRow) { r.Pipe = size })
+		out = append(out, large, large.and(board), large.and(near), plain.and(board).and(large))
+	}
+	for _, kg := range []quantity.Mass{30, 25, 20, 15, 10} {
+		if kg < r.Mass.Value {
+			less := so(tell("at most %s on a peg", kilo(kg)), func(r *pegRow) { r.Mass.Value = kg })
+			out = append(out, less, less.and(plain).and(board), less.and(low).and(board),
+				less.and(plain).and(board).and(near).and(low).and(large))
 		}
-		for _, kg := range []float64{30, 25, 20, 15, 10} {
-			if kg < v.Num["mass_kg"] {
-				less := sized(tell("at most %s on a peg", kilo(kg)), "mass_kg", kg)
-				out = append(out, less, less.and(plain).and(board), less.and(low).and(board),
-					less.and(plain).and(board).and(near).and(low).and(large))
-			}
-		}
-		return wallChanges(out...)
-	},
-	Instead: always("plates flat on the floor, against a wall"),
-	Wide:    pegBoardLong,
-	Studs:   pegStuds,
-	Key:     "pegs", Name: "Plate pegs", Does: "plates off the floor", On: OnWall,
-	Asks: func(v Values, s Situation) []Ask {
-		return append([]Ask{
-			{Key: "pipe", Label: "Peg, pipe of", Words: pipeWords,
-				Help: "A pipe of ¾ in is {26.7 mm} thick, 1 in {33.4 mm}, 1¼ in {42.2 mm}, 1½ in {48.3 mm}."},
-			{Key: "bore_m", Label: "Plates' bore", Kind: quantity.KindThin, Low: 0.02, High: 0.1,
-				Help: "{25 to 28 mm}, or {50 mm}: measure it."},
-			metres("plate_m", "Largest plate, across", 0.1, 0.6), metres("out_m", "Stands out by", 0.03, 0.4),
-			{Key: "mass_kg", Label: "One peg carries", Kind: quantity.KindMass, Low: 0.5, High: 200},
-			{Key: "board", Label: "On boards of", Words: words("89", "{38 × 89 mm|2 × 4}", "140", "{38 × 140 mm|2 × 6}")},
-			yesNoOf("threaded", "Screwed into a flange", "No: through two boards", "A thread leaves under half of the pipe."),
-			metres("high_m", "Pegs above the floor", 0.1, 2.2),
-		}, wallAsks(v, s)...)
-	},
-	Starts: func(s Situation) Values {
-		return wallFit(s, Values{Num: map[string]float64{"bore_m": 0.05, "plate_m": 0.39, "out_m": 0.12, "mass_kg": 25,
-			"high_m": 1.2}, Word: map[string]string{"pipe": "1-1/4", "board": "140",
-			"threaded": "no"}}).Over(Values{Word: map[string]string{"screw": "8x150"}})
-	},
-	Build: func(v Values, s Situation) (Built, error) {
-		p := Peg{Pipe: v.Word["pipe"], Out: v.length("out_m"), Wide: pegBoards[v.Word["board"]],
-			Mass: quantity.Estimate{Value: v.mass("mass_kg")}, Threaded: v.yes("threaded"), Wet: v.yes("wet")}
-		out, err := p.Build()
-		if err != nil {
-			return out, err
-		}
-		wide := pegBoards[v.Word["board"]]
-		load := float64(Weight(p.Mass)) * CarryFactor
-		if p.Threaded { // beyond the last stud it turns the board over it
-			load *= 1 + besideStud/float64(pegStuds(v, s)[2])
-		}
-		more, err := s.carries(v, load, p.Out+p.thick(), p.thick(), v.length("high_m"), wide/4, wide*3/4)
-		p.onBoards(&out, v, s)
-		out.Bottom, out.Top = max(0, v.length("high_m")-v.length("plate_m")/2), v.length("high_m")+0.1
-		places := pegStuds(v, s)
-		out.Checks = append(append(out.Checks, p.beside(v.length("plate_m"), places[1]-places[0]), p.within(v.length("bore_m")),
-			p.room(lags[v.Word["screw"]][0]),
-			Check{Link: "height", Fits: true, Demand: v.Num["high_m"], Capacity: highest, Unit: "m",
-				Formula: "{1.5 m} at most, the heaviest lowest", Source: "house rule"}), more...)
-		return out, err
-	},
-	Draw: drawPegs,
+	}
+	return wallChanges(out...)
+}
+
+var _ = known(170, of[pegRow]{
+	Key: "pegs", Name: "Plate pegs", Does: "plates off the floor", On: OnWall,
+	Build:   func(r pegRow, _ Situation) (Built, error) { return r.Build() },
+	Changes: pegRow.changes,
+	Instead: always[pegRow]("plates flat on the floor, against a wall"),
+	Wide:    pegRow.long,
+	Studs:   pegRow.places,
+	Draw:    pegRow.draw,
 })
 
-func drawPegs(v Values, s Situation) []Figure {
-	p := Peg{Pipe: v.Word["pipe"], Threaded: v.yes("threaded")}
-	out, high, t, d := v.Num["out_m"], v.Num["high_m"], float64(p.thick()), float64(Schedule40[p.Pipe].D)
-	wide, long := float64(pegBoards[v.Word["board"]]), float64(pegBoardLong(v, s))
+func (r pegRow) draw(Situation) []Figure {
+	p := r.peg()
+	out, high, t, d := float64(p.Out), float64(r.High), float64(p.thick()), float64(Schedule40[p.Pipe].D)
+	wide, long := float64(p.Wide), float64(r.long())
 	front := Figure{Name: "front", Marks: []Mark{rect(OfWood, -long/2, high-wide/2, long, wide, "fixings"),
 		across(-long/2, high+0.4, long), upward(long/2+0.2, 0, high)}}
-	base, _ := s.wallOf(v)
 	beside := 0.0
 	if p.Threaded {
 		beside = besideStud
 	}
-	for i, off := range pegStuds(v, s) {
+	for i, off := range r.places() {
 		x := float64(off)
-		if base.Kind == WoodStuds {
+		if r.Base.Kind == WoodStuds {
 			front.Marks = append(front.Marks, rect(OfHouse, x-0.019, 0, 0.038, high+0.3, "").saying([]Text{"", "stud", ""}[i]))
 		}
 		front.Marks = append(front.Marks, round(OfSteel, x+beside, high, d, "peg"),
@@ -292,7 +305,7 @@ func drawPegs(v Values, s Situation) []Figure {
 			}
 		}
 	}
-	front.Marks = append(front.Marks, across(0, high-wide/2-0.12, float64(pegStuds(v, s)[2])))
+	front.Marks = append(front.Marks, across(0, high-wide/2-0.12, float64(r.places()[2])))
 	const rise = 0.087
 	side := Figure{Name: "side", Marks: []Mark{rect(OfHouse, -0.05, high-wide, 0.05, 2*wide, "fixings")}}
 	for x := 0.0; x < t-1e-6; x += float64(boardThick) {
@@ -308,9 +321,8 @@ func drawPegs(v Values, s Situation) []Figure {
 		line(OfSteel, from, high+d/2, t+out-from, (t+out-from)*rise, "peg"),
 		across(t, high+wide+0.03, out), across(0, high-wide-0.03, t).saying("boards"), upward(t+out+0.06, high-wide/2, wide))
 	var places []float64
-	for _, x := range pegStuds(v, s) {
+	for _, x := range r.places() {
 		places = append(places, float64(x))
 	}
-	p.Out, p.Wide = v.length("out_m"), pegBoards[v.Word["board"]]
-	return []Figure{front, side, assembled(p.solids(places, high, long)...), fixingDetail(v, s, wide, p.thick())}
+	return []Figure{front, side, assembled(p.solids(places, high, long)...), r.fixingDetail(wide, p.thick())}
 }

@@ -9,18 +9,10 @@ import (
 	"scrappyrack/core/space"
 )
 
-// wallOf is a wall as an anchor is asked, the weak end of what nobody has said: a lining of 25 mm,
-// wood of no known species.
-func (s Situation) wallOf(v Values) (base Base, owner string) {
+// wall is a wall as it was surveyed, the weak end of what nobody has said: a lining of 25 mm, wood of no
+// known species; and the word of its owner.
+func (s Situation) wall() (base Base, owner string) {
 	base = Base{Kind: OtherWall, B: 0.038, H: 0.089, High: 2.4, Spacing: 0.6, Lining: 0.025}
-	if v.Word["stud"] == "63" {
-		base.H = 0.063
-	}
-	base.PlateHeld, base.Wet = v.yes("plate_held"), v.yes("wet")
-	base.Ends, base.Angle = StudEnds(v.Word["ends"]), v.force("angle_n")
-	base.Units, base.Leaf, base.TopHeld, base.Lined = Units(v.Word["units"]), v.length("leaf_m"), v.yes("top_held"),
-		Lined(v.Word["lined"])
-	base.AnchorOff, base.AnchorAlong = v.force("anchor_off_n"), v.force("anchor_along_n")
 	r := s.Room
 	if r == nil || s.Wall < 0 || s.Wall >= len(r.Walls) {
 		return base, ""
@@ -74,18 +66,10 @@ func (s Situation) over() quantity.Length {
 // in an edge of 38 mm).
 const onStud = 0.005
 
-// width is how much of a wall a design takes.
-func (d Design) width(v Values, s Situation) quantity.Length {
-	if d.Wide == nil {
-		return 0
-	}
-	return d.Wide(v, s)
-}
-
 // floor is what it all stands on in the end, with who is on it: on the ground anything, upstairs no
 // more than 200 kg to less than 3 m², which wants an engineer.
-func (s Situation) floor(v Values, b Built) Check {
-	body := s.body(v)
+func (s Situation) floor(b Built) Check {
+	body := b.OnFloor
 	c := Check{Link: "floor below", Demand: float64(body.Value+body.Expanded()) + float64(b.Mass), Capacity: askMass, Unit: "kg",
 		Formula: "all of it and who is on it, upstairs on under {3 m²}", Source: "house rule"}
 	switch {
@@ -104,12 +88,9 @@ func (s Situation) grounded() bool {
 	return s.Room != nil && (s.Room.Floor == space.Slab || s.Room.Outdoor)
 }
 
-// studs is where, from its middle, a design has to meet a stud.
-func (d Design) studs(v Values, s Situation) []quantity.Length {
-	if d.Studs == nil {
-		return []quantity.Length{0}
-	}
-	return d.Studs(v, s)
+// OnWall is how much of a wall a design takes, and where from its middle its fixings meet studs.
+func (w Worked) OnWall() (wide quantity.Length, studs []quantity.Length) {
+	return w.Design.wide(w.made), w.Design.studs(w.made)
 }
 
 // Takes is the part of its wall that a design takes in a situation; ok is false of one on none.
@@ -117,7 +98,8 @@ func (d Design) Takes(name string, v Values, s Situation) (t Taken, ok bool) {
 	if d.On != OnWall || s.Room == nil || s.Wall < 0 {
 		return t, false
 	}
-	half := d.width(d.Fit(s).Over(v), s) / 2
+	m, _ := d.read(v, s)
+	half := d.wide(m) / 2
 	return Taken{name, s.Room.ID, s.Wall, s.At - half, s.At + half}, true
 }
 

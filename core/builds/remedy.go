@@ -3,6 +3,7 @@ package builds
 import (
 	"cmp"
 	"fmt"
+	"maps"
 	"math"
 	"slices"
 	"strings"
@@ -11,12 +12,24 @@ import (
 	"scrappyrack/core/space"
 )
 
-// change is a change of answers, in words, with a note after all of them. Of the world it is one that
-// no answer makes so: a door, a latch, joists that somebody has to see.
+// change is a change of a design's struct, in words, with a note after all of them. Of the world it is one
+// that no answer makes so: a door, a latch, joists that somebody has to see.
 type change struct {
 	words, note Text
-	to          Values
+	set         []func(formed)
 	world       bool
+}
+
+// so is a change of a struct, by its own type or by what it can do.
+func so[T any](words Text, set func(T)) change {
+	return change{words: words, set: []func(formed){func(m formed) { set(m.(T)) }}}
+}
+
+// outside is a change of the world.
+func outside[T any](words Text, set func(T)) change {
+	c := so(words, set)
+	c.world = true
+	return c
 }
 
 // and is a change with another one after it.
@@ -25,23 +38,15 @@ func (c change) and(more change) change {
 	if words != "" && more.words != "" {
 		words += ", and "
 	}
-	return change{words + more.words, c.note + more.note, c.to.Over(more.to), c.world || more.world}
+	return change{words + more.words, c.note + more.note, slices.Concat(c.set, more.set), c.world || more.world}
 }
 
-// sized is a change of numbers, answered one of words.
-func sized(words Text, pairs ...any) change {
-	c := change{words: words, to: Values{Num: map[string]float64{}, Word: map[string]string{}}}
-	for i := 0; i+1 < len(pairs); i += 2 {
-		switch key := pairs[i].(string); to := pairs[i+1].(type) {
-		case string:
-			c.to.Word[key] = to
-		case float64:
-			c.to.Num[key] = to
-		case quantity.Length:
-			c.to.Num[key] = float64(to)
-		}
+// of is a struct with a change.
+func (c change) of(m formed) formed {
+	for _, set := range c.set {
+		set(m)
 	}
-	return c
+	return m
 }
 
 // together are some changes, each by itself, then with each of those after it.
@@ -55,20 +60,24 @@ func together(all ...change) (out []change) {
 	return out
 }
 
+// changed are the answers of a struct that are others in another one.
+func changed(from, to formed, s Situation) Values {
+	before, after := told(from, s).all, told(to, s).all
+	maps.DeleteFunc(after.Num, func(k string, n float64) bool { return before.Num[k] == n })
+	maps.DeleteFunc(after.Word, func(k, w string) bool { return before.Word[k] == w })
+	return after
+}
+
 // mended is the first change that makes all checks of a design pass, its place among them and its holds
-// answered as they have to be: of its answers; of what its links are marked with; of its place on the wall,
-// the nearest first; of all of
-// these. Nil where none does.
-func (d Design) mended(v Values, s Situation) *Remedy {
-	if b, err := d.stands(v, s); err == nil && b.OK() {
+// aside: of its answers; of what its links are marked with; of its place on the wall, the nearest first; of
+// all of these. Nil where none does.
+func (d Design) mended(m formed, v Values, s Situation) *Remedy {
+	if b, err := d.stands(m, s, nil); err == nil && b.OK() {
 		return nil // it waits for answers alone
 	}
-	changes := []change{{}}
-	if d.Changes != nil {
-		changes = append(changes, d.Changes(v, s)...)
-	}
-	if d.mayHold(v, s) {
-		if r := d.firstOf(changes, v, s, nil); r != nil {
+	changes := append([]change{{}}, d.changes(m, s)...)
+	if d.mayHold(m, s) {
+		if r := d.firstOf(changes, m, s, nil); r != nil {
 			return r
 		}
 	}
@@ -85,8 +94,9 @@ func (d Design) mended(v Values, s Situation) *Remedy {
 	}
 	slices.SortStableFunc(places, func(a, b Situation) int { return cmp.Compare(far(a), far(b)) })
 	// As it is, every free place is tried; with changes, the nearest that is free on each wall.
-	for _, p := range d.freePlaces(v, s, places, false) {
-		if r := d.firstOf(changes[:1], v, p, &p); r != nil {
+	for _, p := range d.freePlaces(v, change{}, s, places, false) {
+		there, _ := d.read(v, p)
+		if r := d.firstOf(changes[:1], there, p, &p); r != nil {
 			return r
 		}
 	}
@@ -96,17 +106,18 @@ func (d Design) mended(v Values, s Situation) *Remedy {
 	}
 	known := map[shape][]Situation{}
 	for _, c := range changes {
-		to := v.Over(c.to)
-		b, err := d.Build(to, s)
+		to := c.of(d.copied(m))
+		b, err := d.build(to, s)
 		if err != nil {
 			continue
 		}
-		of := shape{d.width(to, s), b.Bottom, fmt.Sprint(d.studs(to, s))}
+		of := shape{d.wide(to), b.Bottom, fmt.Sprint(d.studs(to))}
 		if _, done := known[of]; !done {
-			known[of] = d.freePlaces(to, s, places, true)
+			known[of] = d.freePlaces(v, c, s, places, true)
 		}
 		for _, p := range known[of] {
-			if r := d.firstOf([]change{c}, v, p, &p); r != nil {
+			there, _ := d.read(v, p)
+			if r := d.firstOf([]change{c}, there, p, &p); r != nil {
 				return r
 			}
 		}
@@ -116,16 +127,17 @@ func (d Design) mended(v Values, s Situation) *Remedy {
 
 // mayHold says that the owner's word is there and that the survey lets a wall take it, which no answer
 // changes.
-func (d Design) mayHold(v Values, s Situation) bool {
-	b, err := d.Build(v, s)
+func (d Design) mayHold(m formed, s Situation) bool {
+	b, err := d.build(m, s)
 	return err == nil && !slices.ContainsFunc(b.Checks,
 		func(c Check) bool { return (c.Link == ownersWord || c.Link == wallTakes) && !c.OK() })
 }
 
-// freePlaces are those of some places where a design may stand with some sizes, or the first on each
-// wall.
-func (d Design) freePlaces(v Values, s Situation, places []Situation, each bool) (out []Situation) {
-	b, err := d.Build(v, s)
+// freePlaces are those of some places where a design may stand with what was said and a change, or the first
+// on each wall.
+func (d Design) freePlaces(v Values, c change, s Situation, places []Situation, each bool) (out []Situation) {
+	m, _ := d.read(v, s)
+	b, err := d.build(c.of(m), s)
 	if err != nil {
 		return nil
 	}
@@ -133,7 +145,9 @@ func (d Design) freePlaces(v Values, s Situation, places []Situation, each bool)
 		if each && len(out) > 0 && slices.ContainsFunc(out, func(o Situation) bool { return o.Wall == p.Wall }) {
 			continue
 		}
-		if p.standing(d.width(v, p), b.Bottom, d.studs(v, p)).OK() && d.mayHold(v, p) {
+		there, _ := d.read(v, p)
+		c.of(there)
+		if p.standing(d.wide(there), b.Bottom, d.studs(there)).OK() && d.mayHold(there, p) {
 			out = append(out, p)
 		}
 	}
@@ -142,25 +156,30 @@ func (d Design) freePlaces(v Values, s Situation, places []Situation, each bool)
 
 // firstOf is the first of some changes with which a design passes in a place, with its links as they
 // are marked, else with what they would have to be marked with.
-func (d Design) firstOf(changes []change, v Values, s Situation, moved *Situation) *Remedy {
-	asked := slices.ContainsFunc(d.Asks(v, s), func(a Ask) bool { return a.Mark })
+func (d Design) firstOf(changes []change, m formed, s Situation, moved *Situation) *Remedy {
+	asked := slices.ContainsFunc(told(m, s).asks, func(a Ask) bool { return a.Mark })
 	for _, marks := range []bool{false, true} {
 		if marks && !asked {
 			break
 		}
 		for _, c := range changes {
-			to := d.answered(v.Over(c.to), s)
+			to := c.of(d.copied(m))
 			if marks {
 				need := d.marksAbove(to, s)
-				if len(need.to.Num) == 0 {
+				if len(need.set) == 0 {
 					continue
 				}
-				c, to = c.and(need), to.Over(need.to)
+				c = c.and(need)
+				need.of(to)
 			}
-			if moved == nil && len(c.to.Num)+len(c.to.Word) == 0 {
+			if moved == nil && len(c.set) == 0 {
 				continue
 			}
-			b, err := d.stands(to, s)
+			f := &form{s: s}
+			if f.of(to); f.err != nil {
+				continue
+			}
+			b, err := d.stands(to, s, nil)
 			if err != nil || !b.OK() {
 				continue
 			}
@@ -168,25 +187,30 @@ func (d Design) firstOf(changes []change, v Values, s Situation, moved *Situatio
 			if moved != nil {
 				words = change{words: tell("move it to %s along wall %s", metre(s.At, 2), space.WallName(s.Wall))}.and(c).words
 			}
-			return &Remedy{words + c.note, b.Weakest().Use(), !c.world, c.to, moved}
+			return &Remedy{words + c.note, b.Weakest().Use(), !c.world, changed(m, to, s), moved}
 		}
 	}
 	return nil
 }
 
-// marksAbove are the links that would have to be marked with more than they are among all answers, where
-// everything else passes.
-func (d Design) marksAbove(all Values, s Situation) change {
-	out := change{to: Values{Num: map[string]float64{}, Word: map[string]string{}}}
+// marksAbove are the links that would have to be marked with more than they are, where everything else
+// passes.
+func (d Design) marksAbove(m formed, s Situation) (out change) {
+	need := d.marks(m, s)
+	if len(need) == 0 {
+		return out
+	}
+	now := told(m, s)
 	var parts []string
-	asks := d.Asks(all, s)
-	need := d.marks(asks, all, s)
-	for _, a := range asks {
-		if n, ok := need[a.Key]; ok && a.Mark && n > all.Num[a.Key] {
+	for _, a := range now.asks {
+		if n, ok := need[a.Key]; ok && n > now.all.Num[a.Key] {
 			parts = append(parts, fmt.Sprintf("%s %s at least", lower(a.Label), newton(n)))
-			out.to.Num[a.Key] = n
+		} else {
+			delete(need, a.Key)
 		}
 	}
-	out.words = Text(strings.Join(parts, ", "))
+	if len(need) > 0 {
+		out = change{words: Text(strings.Join(parts, ", ")), set: []func(formed){func(m formed) { marking(need).of(m) }}}
+	}
 	return out
 }

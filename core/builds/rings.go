@@ -188,53 +188,48 @@ func (r Rings) Build() (Built, error) {
 	}, nil
 }
 
-func ringsOf(v Values, s Situation) Rings {
-	return Rings{
-		Overhead: overheadOf("", v, s), Apart: v.length("apart_m"), Aside: v.Num["aside_deg"], Blocked: v.yes("blocked"),
-		Swings: v.yes("swings"), Body: s.body(v),
-		Strap: Hardware{Kind: SewnStrap, Working: v.force("strap_n")},
-		Plate: Hardware{Kind: MetalLink, Working: v.force("plate_n")},
-	}
+func (r *Rings) form(f *form) {
+	r.Overhead.form(f)
+	number(f, &r.Apart, 0.5, metres("apart_m", "Straps apart", 0.2, 1.5))
+	number(f, &r.Aside, 10, Ask{Key: "aside_deg", Label: "Pulled aside by at most, degrees", Kind: quantity.KindCount, Low: 0,
+		High: 45, Help: "Straps hang straight in hangs and chin-ups, along the joists in rows; flies and presses pull them aside."})
+	f.yes(&r.Blocked, false, yesNo("blocked", "Blocking between the joists beside them, both sides",
+		"A piece of the joists' size, tight between them, within {0.3 m} of the bolt: joists turn over without it."))
+	f.yes(&r.Swings, false, yesNo("swings", "The movement swings", "Then × 3.5 instead of 2.5."))
+	r.Strap.asked(f, SewnStrap, marked("strap_n", "Each strap is marked with"))
+	r.Plate.asked(f, MetalLink, marked("plate_n", "Each plate, and the shackle in it, marked with"))
+	f.body(&r.Body)
 }
 
-var _ = known(50, Design{
+func (r *Rings) joists() *Overhead { return &r.Overhead }
+
+var _ = known(50, of[Rings]{
 	Key: "rings", Name: "Rings from two joists", Does: "hanging, rows, chin-ups on straps", On: OnCeiling,
-	Asks: func(Values, Situation) []Ask {
-		return append(overheadAsks(""), metres("apart_m", "Straps apart", 0.2, 1.5),
-			Ask{Key: "aside_deg", Label: "Pulled aside by at most, degrees", Kind: quantity.KindCount, Low: 0, High: 45,
-				Help: "Straps hang straight in hangs and chin-ups, along the joists in rows; flies and presses pull them aside."},
-			yesNo("blocked", "Blocking between the joists beside them, both sides",
-				"A piece of the joists' size, tight between them, within {0.3 m} of the bolt: joists turn over without it."),
-			yesNo("swings", "The movement swings", "Then × 3.5 instead of 2.5."), marked("strap_n", "Each strap is marked with"),
-			marked("plate_n", "Each plate, and the shackle in it, marked with"), worn)
-	},
-	Starts: func(Situation) Values {
-		return overheadStarts("").Over(Values{Num: map[string]float64{"apart_m": 0.5, "aside_deg": 10, "strap_n": 0, "plate_n": 0,
-			"worn_kg": 0}, Word: map[string]string{"swings": "no", "blocked": "no"}})
-	},
-	Build: func(v Values, s Situation) (Built, error) { return ringsOf(v, s).Build() },
-	Changes: func(v Values, _ Situation) []change {
-		apart := sized("straps {0.5 m} apart, on different joists", "apart_m", math.Max(v.Num["apart_m"], 0.5))
-		blocked := sized("blocking between the joists, both sides", "blocked", "yes")
-		out := append([]change{apart, blocked, apart.and(blocked)}, overheadChanges("", v)...)
-		for _, c := range overheadChanges("", v) {
+	Build: func(r Rings, _ Situation) (Built, error) { return r.Build() },
+	Changes: func(r Rings, _ Situation) []change {
+		apart := so("straps {0.5 m} apart, on different joists", func(r *Rings) { r.Apart = max(r.Apart, 0.5) })
+		blocked := so("blocking between the joists, both sides", func(r *Rings) { r.Blocked = true })
+		bolted := r.Overhead.changes()
+		out := append([]change{apart, blocked, apart.and(blocked)}, bolted...)
+		for _, c := range bolted {
 			out = append(out, apart.and(c))
 		}
 		return out
 	},
-	Instead: always("rows under a bar on sawhorses, or pull-downs on a band at an anchor that holds"),
-	Gives: func(v Values, _ Situation) []capability.Supply {
+	Instead: always[Rings]("rows under a bar on sawhorses, or pull-downs on a band at an anchor that holds"),
+	Gives: func(Rings, Situation) []capability.Supply {
 		return []capability.Supply{
-			extra(v, capability.Supply{Kind: capability.LowBar, Quality: 1, Caution: "both hands, one in each ring"}),
-			extra(v, capability.Supply{Kind: capability.HangBar, Quality: 0.9,
+			limited(capability.Supply{Kind: capability.LowBar, Quality: 1, Caution: "both hands, one in each ring"}),
+			limited(capability.Supply{Kind: capability.HangBar, Quality: 0.9,
 				Caution: "both hands, one in each ring; they turn: harder than a bar"}),
 		}
 	},
-	Draw: drawRings,
+	Draw: Rings.draw,
 })
 
-func drawRings(v Values, _ Situation) []Figure {
-	b, h, span, at, above, apart := v.Num["b_m"], v.Num["h_m"], v.Num["span_m"], v.Num["at_m"], v.Num["above_m"], v.Num["apart_m"]
+func (r Rings) draw(Situation) []Figure {
+	b, h, span, at, above := float64(r.B), float64(r.H), float64(r.Span), float64(r.At), float64(r.Above)
+	apart := float64(r.Apart)
 	const under, strap = 2.4, 0.7
 	from := under - plateDrop
 	cross := Figure{Name: "across", Marks: []Mark{

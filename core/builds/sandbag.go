@@ -6,13 +6,13 @@ import (
 	"scrappyrack/core/quantity"
 )
 
-func drawSandbag(v Values, _ Situation) []Figure {
+func (b sandbag) draw(Situation) []Figure {
 	const l, w = 0.7, 0.28
 	f := Figure{Name: "from above", Marks: []Mark{rect(OfStrap, 0, 0, l, w, "outer bag"),
 		line(OfStrap, l*0.3, w, 0.1, 0.07, "each handle"), line(OfStrap, l*0.3+0.1, w+0.07, 0.1, -0.07, "each handle"),
 		line(OfStrap, l*0.3, 0, 0.1, -0.07, "each handle"), line(OfStrap, l*0.3+0.1, -0.07, 0.1, 0.07, "each handle"),
 		across(0, w+0.15, l)}}
-	n := int(v.Num["bags"])
+	n := b.Bags
 	for i := range n {
 		step := l * 0.9 / float64(n)
 		f.Marks = append(f.Marks, rect(OfLoad, l*0.05+step*float64(i)+0.005, w*0.15, step-0.01, w*0.7, "each inner bag"))
@@ -20,48 +20,53 @@ func drawSandbag(v Values, _ Situation) []Figure {
 	return []Figure{f}
 }
 
-func sandbagOf(v Values) Sandbag {
-	_, density, _ := filling(v.Word["filling"])
-	m := quantity.Estimate{Value: v.mass("mass_kg"), U1: v.mass("mass_kg") * 0.01}
-	return Sandbag{Mass: m, Bags: int(v.Num["bags"]), Density: density, Outer: v.Num["outer_l"],
-		Handle: Hardware{Kind: SewnStrap, Working: v.force("handle_n")}}
+// sandbag is one with the filling that is chosen.
+type sandbag struct {
+	Sandbag
+	Filling string
 }
 
-func sandbagChanges(v Values, _ Situation) []change {
-	bags := math.Max(v.Num["bags"], math.Ceil(v.Num["mass_kg"]/innerBag))
-	outer := math.Max(v.Num["outer_l"], math.Ceil(v.Num["mass_kg"]/sandbagOf(v).Density/outerFull))
-	out := together(sized(tell("%.0f inner bags", bags), "bags", bags),
-		sized(tell("an outer bag of %s", litre(outer)), "outer_l", outer))
-	for _, kg := range []float64{80, 60, 40} {
-		if kg < v.Num["mass_kg"] { // more than its stitches bear
-			out = append(out, sized(tell("%s of filling in %.0f inner bags", kilo(kg), math.Ceil(kg/innerBag)), "mass_kg", kg,
-				"bags", math.Ceil(kg/innerBag)))
+func (b *sandbag) form(f *form) {
+	number(f, &b.Mass.Value, 20, Ask{Key: "mass_kg", Label: "Filling", Kind: quantity.KindMass, Low: 2, High: 120})
+	word(f, &b.Filling, "dry-sand", Ask{Key: "filling", Label: "Of", Words: poured})
+	number(f, &b.Bags, 2, Ask{Key: "bags", Label: "Inner bags", Kind: quantity.KindCount, Low: 1, High: 20})
+	number(f, &b.Outer, 18, Ask{Key: "outer_l", Label: "Outer bag holds", Kind: quantity.KindVolume, Low: 2, High: 200})
+	b.Handle.asked(f, SewnStrap, marked("handle_n", "Each handle's webbing is marked with"))
+}
+
+// filled is a bag with what its filling is, weighed to 1 %.
+func (b sandbag) filled() Sandbag {
+	bag := b.Sandbag
+	_, bag.Density, _ = filling(b.Filling)
+	bag.Mass.U1 = bag.Mass.Value * 0.01
+	return bag
+}
+
+func (b sandbag) changes(Situation) []change {
+	inner := func(kg quantity.Mass) int { return int(math.Ceil(float64(kg) / innerBag)) }
+	bags := max(b.Bags, inner(b.Mass.Value))
+	outer := math.Max(b.Outer, math.Ceil(float64(b.Mass.Value)/b.filled().Density/outerFull))
+	out := together(so(tell("%d inner bags", bags), func(b *sandbag) { b.Bags = bags }),
+		so(tell("an outer bag of %s", litre(outer)), func(b *sandbag) { b.Outer = outer }))
+	for _, kg := range []quantity.Mass{80, 60, 40} {
+		if kg < b.Mass.Value { // more than its stitches bear
+			out = append(out, so(tell("%s of filling in %d inner bags", kilo(kg), inner(kg)),
+				func(b *sandbag) { b.Mass.Value, b.Bags = kg, inner(kg) }))
 		}
 	}
 	return out
 }
 
-var _ = known(110, Design{
-	Changes: sandbagChanges,
-	Instead: always("a pack of books, or two jugs"),
-	Key:     "sandbag", Name: "Sandbag", Does: "one heavy load to hug, shoulder and drag", On: Nowhere,
-	Asks: asked(
-		Ask{Key: "mass_kg", Label: "Filling", Kind: quantity.KindMass, Low: 2, High: 120},
-		Ask{Key: "filling", Label: "Of", Words: poured()},
-		Ask{Key: "bags", Label: "Inner bags", Kind: quantity.KindCount, Low: 1, High: 20},
-		Ask{Key: "outer_l", Label: "Outer bag holds", Kind: quantity.KindVolume, Low: 2, High: 200},
-		marked("handle_n", "Each handle's webbing is marked with"),
-	),
-	Starts: func(Situation) Values {
-		return Values{Num: map[string]float64{"mass_kg": 20, "bags": 2, "outer_l": 18, "handle_n": 0},
-			Word: map[string]string{"filling": "dry-sand"}}
+var _ = known(110, of[sandbag]{
+	Key: "sandbag", Name: "Sandbag", Does: "one heavy load to hug, shoulder and drag", On: Nowhere,
+	Build:   func(b sandbag, _ Situation) (Built, error) { return b.filled().Build() },
+	Changes: sandbag.changes,
+	Instead: always[sandbag]("a pack of books, or two jugs"),
+	Makes: func(b sandbag) []load.Container {
+		f, _, _ := filling(b.Filling)
+		return made("sack", "sandbag", "sandbag", f, b.Mass.Value, b.Mass.Value*1.05)
 	},
-	Build: func(v Values, _ Situation) (Built, error) { return sandbagOf(v).Build() },
-	Makes: func(v Values) []load.Container {
-		f, _, _ := filling(v.Word["filling"])
-		return made("sack", "sandbag", "sandbag", f, v.mass("mass_kg"), v.mass("mass_kg")*1.05)
-	},
-	Draw: drawSandbag,
+	Draw: sandbag.draw,
 })
 
 // Sandbag is an outer bag with inner ones: Mass of all of the filling with its ±, Bags inside,
@@ -78,8 +83,7 @@ type Sandbag struct {
 // all of it × 2. Errors are *quantity.FieldError of mass_kg, bags, density_kg_l and
 // outer_l. Source: house values; Hardware.
 func (b Sandbag) Build() (Built, error) {
-	if err := first(within("mass_kg", float64(b.Mass.Value), 2, 120, "kg"), within("bags", float64(b.Bags), 1, 20, "bags"),
-		within("density_kg_l", b.Density, 0.1, 12, "kg/L"), within("outer_l", b.Outer, 2, 200, "L")); err != nil {
+	if err := first(fits(&sandbag{b, "dry-sand"}), within("density_kg_l", b.Density, 0.1, 12, "kg/L")); err != nil {
 		return Built{}, err
 	}
 	kg := float64(b.Mass.Value)

@@ -60,11 +60,7 @@ func (s Shelf) Build() (Built, error) {
 	if err != nil {
 		return Built{}, err
 	}
-	if err := first(within("span_m", float64(s.Span), 0.2, 1.5, "m"), within("over_m", float64(s.Over), 0, 0.5, "m"),
-		within("deep_m", float64(s.Deep), 0.1, 0.6, "m"),
-		within("high_m", float64(s.High), 0.05, 2.2, "m"), within("per_metre_kg", float64(s.PerMetre.Value), 1, 300, "kg/m"),
-		within("one_kg", float64(s.One), 0, 300, "kg"),
-		within("thickness_m", float64(s.Thickness), 0.012, 0.04, "m")); err != nil {
+	if err := fits(&s); err != nil {
 		return Built{}, err
 	}
 	w, l := float64(Weight(s.PerMetre)), float64(s.Span)
@@ -112,8 +108,8 @@ func (s Shelf) Build() (Built, error) {
 	return out, nil
 }
 
-func drawShelf(v Values, s Situation) []Figure {
-	span, over, deep, high, t := v.Num["span_m"], v.Num["over_m"], v.Num["deep_m"], v.Num["high_m"], v.Num["thickness_m"]
+func (s hungShelf) draw(Situation) []Figure {
+	span, over, deep, high, t := float64(s.Span), float64(s.Over), float64(s.Deep), float64(s.High), float64(s.Thickness)
 	return []Figure{{Name: "front", Marks: []Mark{
 		rect(OfWood, -over, high-t, span+2*over, t, "shelf"), rect(OfWood, -over, high, span+2*over, lipHigh, ""),
 		line(OfSteel, 0, high-t, 0, -deep*2/3, "each bracket"), line(OfSteel, span, high-t, 0, -deep*2/3, "each bracket"),
@@ -121,81 +117,82 @@ func drawShelf(v Values, s Situation) []Figure {
 	}}, {Name: "side", Marks: []Mark{
 		rect(OfHouse, -0.08, 0, 0.08, high+0.2, "fixings"), rect(OfWood, 0, high-t, deep, t, "shelf"),
 		line(OfSteel, 0, high-t-deep*2/3, deep*0.9, deep*2/3, "each bracket"), across(0, high+0.1, deep),
-	}}, assembled(shelfOf(v).solids()...), fixingDetail(v, s, float64(bracketFoot)*4, boardThick)}
-}
-
-func shelfOf(v Values) Shelf {
-	return Shelf{
-		Span: v.length("span_m"), Over: v.length("over_m"), Deep: v.length("deep_m"), High: v.length("high_m"),
-		PerMetre: quantity.Estimate{Value: v.mass("per_metre_kg")}, One: v.mass("one_kg"),
-		Bracket: v.force("bracket_n"), Panel: v.Word["panel"], Thickness: v.length("thickness_m"),
-	}
+	}}, assembled(s.solids()...), s.fixingDetail(float64(bracketFoot)*4, boardThick)}
 }
 
 // bracketFoot is how far above its end a bracket's lower screw is, in m.
 const bracketFoot quantity.Length = 0.02
 
-var _ = known(180, Design{
-	Changes: func(v Values, s Situation) []change {
-		low := sized("at most {1.4 m} high", "high_m", math.Min(v.Num["high_m"], 1.4))
-		thick := sized("a panel of {24 mm}", "thickness_m", math.Max(v.Num["thickness_m"], 0.024))
-		base, _ := s.wallOf(v)
-		near := sized("brackets {0.4 m} apart", "span_m", math.Min(v.Num["span_m"], 0.4), "over_m", math.Min(v.Num["over_m"], 0.1))
-		if base.Kind == WoodStuds { // a bracket stands on a stud
-			near = sized("a bracket on each stud", "span_m", base.Spacing, "over_m", math.Min(v.Num["over_m"], 0.1))
-		}
-		short := sized("{10 cm} beyond its brackets", "over_m", math.Min(v.Num["over_m"], math.Min(0.1, v.Num["span_m"]/3)))
-		light := sized("nothing over {20 kg} on it", "one_kg", math.Min(v.Num["one_kg"], 20))
-		out := append(together(near, thick, low, short, light), near.and(thick).and(low), near.and(thick).and(light),
-			near.and(thick).and(light).and(low))
-		return wallChanges(out...)
-	},
-	Instead: always("loads on the floor, against a wall"),
-	Wide:    func(v Values, _ Situation) quantity.Length { return v.length("span_m") + 2*v.length("over_m") },
-	Studs: func(v Values, _ Situation) []quantity.Length {
-		return []quantity.Length{-v.length("span_m") / 2, v.length("span_m") / 2}
-	},
-	Key: "shelf", Name: "Shelf for loads", Does: "jugs and bells off the floor", On: OnWall,
-	Asks: func(v Values, s Situation) []Ask {
-		return append([]Ask{
-			{Key: "per_metre_kg", Label: "Stands on a metre of it", Kind: quantity.KindMass, Low: 1, High: 300},
-			{Key: "one_kg", Label: "Heaviest single thing", Kind: quantity.KindMass, Low: 0, High: 300},
-			metres("span_m", "Between its brackets", 0.2, 1.5), metres("over_m", "Beyond each bracket", 0, 0.5),
-			metres("deep_m", "Deep", 0.1, 0.6), metres("high_m", "Top above the floor", 0.05, 2.2),
-			{Key: "panel", Label: "Panel", Words: panelWords}, metres("thickness_m", "Thickness", 0.012, 0.04),
-			marked("bracket_n", "Each bracket is marked with"),
-		}, wallAsks(v, s)...)
-	},
-	Starts: func(s Situation) Values {
-		span := 0.6
-		if base, _ := s.wallOf(Values{}); base.Kind == WoodStuds {
-			span = float64(base.Spacing) // a bracket stands on a stud
-		}
-		return wallFit(s, Values{Num: map[string]float64{"per_metre_kg": 60,
-			"one_kg": max(5, min(300, math.Ceil(float64(s.Heaviest)))), "span_m": span, "over_m": 0.1, "deep_m": 0.3,
-			"high_m": 0.9, "thickness_m": 0.018, "bracket_n": 0}, Word: map[string]string{"panel": "softwood-plywood"}})
-	},
-	Build: func(v Values, s Situation) (Built, error) {
-		shelf := shelfOf(v)
-		out, err := shelf.Build()
-		if err != nil {
-			return out, err
-		}
-		more, err := s.carries(v, shelf.onBracket(), v.length("deep_m")*shelfLever, boardThick, v.length("high_m"), bracketFoot,
-			v.length("deep_m")*2/3)
-		out.Parts, out.Checks = append(out.Parts, s.screws(v, 4)), append(out.Checks, more...)
-		base, _ := s.wallOf(v)
-		out.Steps = append(base.found("both studs"),
-			Step{tell("Fix both brackets to the wall, level, %s apart, their tops %s above the floor, two fixings each: one %s "+
-				"above its lower end and one %s above that end.", mm(v.Num["span_m"]),
-				cm((v.Num["high_m"] - v.Num["thickness_m"])), mm(bracketFoot), mm(v.Num["deep_m"]*2/3)), false},
-			Step{"Cut the shelf, its face grain from bracket to bracket. Screw the lip on its front edge, standing {10 mm} above " +
-				"it, a {4 × 35 mm|no. 8 × 1½ in} screw every {15 cm}, prebored.", false},
-			Step{"Lay the shelf on the brackets, as far beyond both; three {4 × 16 mm|no. 8 × 5/8 in} screws from below through " +
-				"each bracket.", false},
-			Step{"Load it from the lowest up, the heaviest lowest; nothing moves.", true})
-		out.Bottom, out.Top = max(0, v.length("high_m")-v.length("deep_m")*2/3), v.length("high_m")+0.3
+// hungShelf is a shelf on its wall.
+type hungShelf struct {
+	Shelf
+	Wall
+}
+
+func (s *Shelf) form(f *form) {
+	span := quantity.Length(0.6)
+	if base, _ := f.s.wall(); base.Kind == WoodStuds {
+		span = base.Spacing // a bracket stands on a stud
+	}
+	number(f, &s.PerMetre.Value, 60, Ask{Key: "per_metre_kg", Label: "Stands on a metre of it", Kind: quantity.KindMass, Low: 1,
+		High: 300})
+	number(f, &s.One, max(5, min(300, quantity.Mass(math.Ceil(float64(f.s.Heaviest))))), Ask{Key: "one_kg",
+		Label: "Heaviest single thing", Kind: quantity.KindMass, Low: 0, High: 300})
+	number(f, &s.Span, span, metres("span_m", "Between its brackets", 0.2, 1.5))
+	number(f, &s.Over, 0.1, metres("over_m", "Beyond each bracket", 0, 0.5))
+	number(f, &s.Deep, 0.3, metres("deep_m", "Deep", 0.1, 0.6))
+	number(f, &s.High, 0.9, metres("high_m", "Top above the floor", 0.05, 2.2))
+	word(f, &s.Panel, "softwood-plywood", Ask{Key: "panel", Label: "Panel", Words: panelWords})
+	number(f, &s.Thickness, 0.018, metres("thickness_m", "Thickness", 0.012, 0.04))
+	number(f, &s.Bracket, 0, marked("bracket_n", "Each bracket is marked with"))
+}
+
+func (s *hungShelf) form(f *form) {
+	s.Shelf.form(f)
+	s.Wall.form(f, "6.5x115")
+}
+
+// Build is a shelf with what holds it.
+func (s hungShelf) Build() (Built, error) {
+	out, err := s.Shelf.Build()
+	if err != nil {
 		return out, err
-	},
-	Draw: drawShelf,
+	}
+	upper := s.Deep * 2 / 3
+	more, err := s.carries(s.onBracket(), s.Deep*shelfLever, boardThick, s.High, bracketFoot, upper)
+	out.Parts, out.Checks = append(out.Parts, s.screws(4)), append(out.Checks, more...)
+	out.Steps = append(s.Base.found("both studs"),
+		Step{tell("Fix both brackets to the wall, level, %s apart, their tops %s above the floor, two fixings each: one %s "+
+			"above its lower end and one %s above that end.", mm(s.Span), cm(s.High-s.Thickness), mm(bracketFoot), mm(upper)), false},
+		Step{"Cut the shelf, its face grain from bracket to bracket. Screw the lip on its front edge, standing {10 mm} above " +
+			"it, a {4 × 35 mm|no. 8 × 1½ in} screw every {15 cm}, prebored.", false},
+		Step{"Lay the shelf on the brackets, as far beyond both; three {4 × 16 mm|no. 8 × 5/8 in} screws from below through " +
+			"each bracket.", false},
+		Step{"Load it from the lowest up, the heaviest lowest; nothing moves.", true})
+	out.Bottom, out.Top = max(0, s.High-upper), s.High+0.3
+	return out, err
+}
+
+func (s hungShelf) changes(Situation) []change {
+	low := so("at most {1.4 m} high", func(s *hungShelf) { s.High = min(s.High, 1.4) })
+	thick := so("a panel of {24 mm}", func(s *hungShelf) { s.Thickness = max(s.Thickness, 0.024) })
+	near := so("brackets {0.4 m} apart", func(s *hungShelf) { s.Span, s.Over = min(s.Span, 0.4), min(s.Over, 0.1) })
+	if s.Base.Kind == WoodStuds { // a bracket stands on a stud
+		near = so("a bracket on each stud", func(s *hungShelf) { s.Span, s.Over = s.Base.Spacing, min(s.Over, 0.1) })
+	}
+	short := so("{10 cm} beyond its brackets", func(s *hungShelf) { s.Over = min(s.Over, 0.1, s.Span/3) })
+	light := so("nothing over {20 kg} on it", func(s *hungShelf) { s.One = min(s.One, 20) })
+	out := append(together(near, thick, low, short, light), near.and(thick).and(low), near.and(thick).and(light),
+		near.and(thick).and(light).and(low))
+	return wallChanges(out...)
+}
+
+var _ = known(180, of[hungShelf]{
+	Key: "shelf", Name: "Shelf for loads", Does: "jugs and bells off the floor", On: OnWall,
+	Build:   func(s hungShelf, _ Situation) (Built, error) { return s.Build() },
+	Changes: hungShelf.changes,
+	Instead: always[hungShelf]("loads on the floor, against a wall"),
+	Wide:    func(s hungShelf) quantity.Length { return s.long() },
+	Studs:   func(s hungShelf) []quantity.Length { return []quantity.Length{-s.Span / 2, s.Span / 2} },
+	Draw:    hungShelf.draw,
 })

@@ -99,8 +99,8 @@ func (m Mark) saying(text Text) Mark {
 
 // Figures draws a design as it was worked out.
 func (w Worked) Figures(s Situation) []Figure {
-	if w.Design.Draw == nil {
+	if w.made == nil {
 		return nil
 	}
-	return w.Design.Draw(w.Values, s)
+	return w.Design.draw(w.made, s)
 }

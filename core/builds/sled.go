@@ -6,8 +6,8 @@ import (
 	"scrappyrack/core/quantity"
 )
 
-func drawSled(v Values, _ Situation) []Figure {
-	high, angle, wide := v.Num["load_high_m"], v.Num["angle_deg"]*math.Pi/180, v.Num["wide_m"]
+func (s DragSled) draw(Situation) []Figure {
+	high, angle, wide := float64(s.LoadHigh), s.Angle*math.Pi/180, float64(s.Wide)
 	return []Figure{{Name: "side", Marks: []Mark{
 		rect(OfWood, 0, 0, 0.6, 0.05, ""), rect(OfLoad, 0.1, 0.05, 0.4, math.Max(0.05, 2*(high-0.05)), "load"),
 		line(OfStrap, 0.6, 0.05, 1.2*math.Cos(angle), 1.2*math.Sin(angle), "strap"), upward(-0.1, 0, high),
@@ -16,52 +16,52 @@ func drawSled(v Values, _ Situation) []Figure {
 		rect(OfLoad, wide*0.15, 0.05, wide*0.7, math.Max(0.05, 2*(high-0.05)), "load"), across(0, -0.1, wide)}}}
 }
 
-var _ = known(160, Design{
-	Changes: func(v Values, s Situation) []change {
-		low := sized(tell("the load tied below %s", cm(v.Num["wide_m"]/2)), "load_high_m",
-			math.Min(v.Num["load_high_m"], v.Num["wide_m"]/2))
-		lane := sized("along a lane of {6.5 m} or more, outdoors or in a hall", "lane_m",
-			math.Max(v.Num["lane_m"], leastLane+stopping))
-		lane.world = true
-		out := together(low, lane)
-		if all := math.Floor(float64(s.All) + sledMass); all >= 2 && all < v.Num["mass_kg"] {
-			less := sized(tell("%s on it, which is what there is", kilo(all)), "mass_kg", all)
-			out = append([]change{less}, append(out, less.and(low), less.and(lane), less.and(low).and(lane))...)
-		}
-		return out
-	},
-	Instead: always("a towel under a load on a smooth floor, pushed"),
-	Key:     "sled", Name: "Sled", Does: "dragging and pushing, easy on the joints", On: OnFloor,
-	Asks: asked(
-		Ask{Key: "mass_kg", Label: "Sled and load", Kind: quantity.KindMass, Low: 2, High: 300},
-		Ask{Key: "mu", Label: "Friction, measured loaded", Kind: quantity.KindRatio, Low: 0.05, High: 1.5,
-			Help: "Pull it with the hanging scale on this floor: pull over weight, three times."},
-		Ask{Key: "mu_u", Label: "its ±", Kind: quantity.KindRatio, Low: 0, High: 0.5},
-		Ask{Key: "angle_deg", Label: "Strap rises by, degrees", Kind: quantity.KindRatio, Low: 0, High: 60},
-		metres("wide_m", "Base, wide", 0.2, 1.2), metres("load_high_m", "Middle of the load above the floor", 0, 1),
-		metres("lane_m", "Lane", 0, 200), marked("strap_n", "Strap and harness, each marked with"),
-	),
-	Starts: func(s Situation) Values {
-		mass := float64(s.All) + sledMass // what there is to load it with
-		return Values{Num: map[string]float64{"mass_kg": math.Floor(math.Max(10, math.Min(40, mass))), "mu": 0.5, "mu_u": 0.1,
-			"angle_deg": 20, "wide_m": 0.45, "load_high_m": 0.2, "lane_m": math.Min(200, float64(s.Lane)), "strap_n": 0}}
-	},
-	Loads: func(v Values) []load.Rung {
-		return []load.Rung{{Hold: load.Dragged, Low: v.mass("mass_kg"), High: v.mass("mass_kg"), U: v.mass("mass_kg") * 0.05,
-			Label: "sled", Conditions: load.Conditions{Household: true}}}
-	},
-	Build: func(v Values, s Situation) (Built, error) {
-		out, err := DragSled{
-			Mass: quantity.Estimate{Value: v.mass("mass_kg")}, Mu: v.Num["mu"], MuU: v.Num["mu_u"], Angle: v.Num["angle_deg"],
-			Wide: v.length("wide_m"), LoadHigh: v.length("load_high_m"), Lane: v.length("lane_m"),
-			Strap: Hardware{Kind: SewnStrap, Working: v.force("strap_n")},
-		}.Build()
-		out.Checks = append(out.Checks, Check{Link: "what loads it", Fits: true, Demand: v.Num["mass_kg"],
-			Capacity: float64(s.All) + sledMass, Unit: "kg", Formula: "all loads of the house, and {5 kg} of sled",
+func (s *DragSled) form(f *form) {
+	if f.said != nil {
+		s.All = f.s.All
+	}
+	mass := float64(f.s.All) + sledMass // what there is to load it with
+	number(f, &s.Mass.Value, quantity.Mass(math.Floor(math.Max(10, math.Min(40, mass)))), Ask{Key: "mass_kg",
+		Label: "Sled and load", Kind: quantity.KindMass, Low: 2, High: 300})
+	number(f, &s.Mu, 0.5, Ask{Key: "mu", Label: "Friction, measured loaded", Kind: quantity.KindRatio, Low: 0.05, High: 1.5,
+		Help: "Pull it with the hanging scale on this floor: pull over weight, three times."})
+	number(f, &s.MuU, 0.1, Ask{Key: "mu_u", Label: "its ±", Kind: quantity.KindRatio, Low: 0, High: 0.5})
+	number(f, &s.Angle, 20, Ask{Key: "angle_deg", Label: "Strap rises by, degrees", Kind: quantity.KindRatio, Low: 0, High: 60})
+	number(f, &s.Wide, 0.45, metres("wide_m", "Base, wide", 0.2, 1.2))
+	number(f, &s.LoadHigh, 0.2, metres("load_high_m", "Middle of the load above the floor", 0, 1))
+	number(f, &s.Lane, min(200, f.s.Lane), metres("lane_m", "Lane", 0, 200))
+	s.Strap.asked(f, SewnStrap, marked("strap_n", "Strap and harness, each marked with"))
+}
+
+func (s DragSled) changes(Situation) []change {
+	low := so(tell("the load tied below %s", cm(s.Wide/2)), func(s *DragSled) { s.LoadHigh = min(s.LoadHigh, s.Wide/2) })
+	lane := outside("along a lane of {6.5 m} or more, outdoors or in a hall",
+		func(s *DragSled) { s.Lane = max(s.Lane, leastLane+stopping) })
+	out := together(low, lane)
+	if all := quantity.Mass(math.Floor(float64(s.All) + sledMass)); all >= 2 && all < s.Mass.Value {
+		less := so(tell("%s on it, which is what there is", kilo(all)), func(s *DragSled) { s.Mass.Value = all })
+		out = append([]change{less}, append(out, less.and(low), less.and(lane), less.and(low).and(lane))...)
+	}
+	return out
+}
+
+var _ = known(160, of[DragSled]{
+	Key: "sled", Name: "Sled", Does: "dragging and pushing, easy on the joints", On: OnFloor,
+	Build: func(d DragSled, _ Situation) (Built, error) {
+		out, err := d.Build()
+		out.Checks = append(out.Checks, Check{Link: "what loads it", Fits: true, Demand: float64(d.Mass.Value),
+			Capacity: float64(d.All) + sledMass, Unit: "kg", Formula: "all loads of the house, and {5 kg} of sled",
 			Source: "stock"})
 		return out, err
 	},
-	Draw: drawSled,
+	Changes: DragSled.changes,
+	Instead: always[DragSled]("a towel under a load on a smooth floor, pushed"),
+	Loads: func(d DragSled) []load.Rung {
+		m := d.Mass.Value
+		return []load.Rung{{Hold: load.Dragged, Low: m, High: m, U: m * 0.05, Label: "sled",
+			Conditions: load.Conditions{Household: true}}}
+	},
+	Draw: DragSled.draw,
 })
 
 // sledMass is what a sled weighs by itself, in kg (house value).
@@ -69,12 +69,14 @@ const sledMass = 5.0
 
 // DragSled is a sled: Mass of all of it with its ±, Mu the friction as it was measured, loaded,
 // with its ± as MuU, Angle at which the strap rises in degrees, Wide its base, LoadHigh the middle
-// of the load above the floor and Lane the way there is, in m; Strap as it is marked.
+// of the load above the floor and Lane the way there is, in m; Strap as it is marked; All what loads of the
+// house come to.
 type DragSled struct {
 	Mass                 quantity.Estimate
 	Mu, MuU, Angle       float64
 	Wide, LoadHigh, Lane quantity.Length
 	Strap                Hardware
+	All                  quantity.Mass
 }
 
 // sledScrews hold the base on both runners.
@@ -89,10 +91,7 @@ func (s DragSled) Pull() quantity.Force {
 // Errors are *quantity.FieldError of mass_kg, mu, mu_u, angle_deg, wide_m, load_high_m and lane_m.
 // Source: Sled; house values.
 func (s DragSled) Build() (Built, error) {
-	if err := first(within("mass_kg", float64(s.Mass.Value), 2, 300, "kg"), within("mu", s.Mu, 0.05, 1.5, ""),
-		within("mu_u", s.MuU, 0, 0.5, ""), within("angle_deg", s.Angle, 0, 60, "degrees"),
-		within("wide_m", float64(s.Wide), 0.2, 1.2, "m"), within("load_high_m", float64(s.LoadHigh), 0, 1, "m"),
-		within("lane_m", float64(s.Lane), 0, 200, "m")); err != nil {
+	if err := fits(&s); err != nil {
 		return Built{}, err
 	}
 	pull := float64(s.Pull())

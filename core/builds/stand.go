@@ -103,9 +103,7 @@ func (p Platform) screws() int {
 // *quantity.FieldError of long_m, wide_m, rubber_m, load_kg and body_kg. Source: live loads of
 // dwellings (space.LiveLoad); house values.
 func (p Platform) Build() (Built, error) {
-	if err := first(within("long_m", float64(p.Long), 1, 4, "m"), within("wide_m", float64(p.Wide), 0.8, 4, "m"),
-		within("rubber_m", float64(p.Rubber), 0, 0.06, "m"),
-		within("load_kg", float64(p.Load.Value), 1, 500, "kg"), bodyWithin(p.Body)); err != nil {
+	if err := first(fits(&p), bodyWithin(p.Body)); err != nil {
 		return Built{}, err
 	}
 	area := float64(p.Long * p.Wide)
@@ -160,7 +158,7 @@ func StickLength(stature quantity.Length) quantity.Length {
 
 // Build works a stick out: it carries nobody. Errors are *quantity.FieldError of length_m.
 func (s MobilityStick) Build() (Built, error) {
-	if err := within("length_m", float64(s.Length), 0.9, 2.2, "m"); err != nil {
+	if err := fits(&s); err != nil {
 		return Built{}, err
 	}
 	return Built{
@@ -179,73 +177,67 @@ func (s MobilityStick) Build() (Built, error) {
 	}, nil
 }
 
-var _ = known(90, Design{
-	Changes: func(v Values, _ Situation) []change {
-		return []change{sized("2.44 × 1.22 m, two whole sheets", "long_m", math.Max(v.Num["long_m"], 2.44), "wide_m",
-			math.Max(v.Num["wide_m"], 1.22))}
-	},
-	Instead: always("rubber tiles where loads are set down, on a floor at ground level"),
-	Key:     "platform", Name: "Platform", Does: "a flat, firm floor to lift on", On: OnFloor,
-	Asks: func(_ Values, s Situation) []Ask {
-		asks := []Ask{
-			metres("long_m", "Long", 1, 4), metres("wide_m", "Wide", 0.8, 4),
-			{Key: "rubber_m", Label: "Rubber", Kind: quantity.KindThin, Low: 0, High: 0.06},
-			{Key: "load_kg", Label: "Heaviest bar that is lifted on it", Kind: quantity.KindMass, Low: 1, High: 500},
+func (p *Platform) form(f *form) {
+	if f.said != nil {
+		p.Body, p.Ground, p.Limit = f.s.Body, f.s.grounded(), space.Room{Sleeps: true}.LiveLoad()
+		if f.s.Room != nil {
+			p.Limit = f.s.Room.LiveLoad()
 		}
-		if !s.grounded() {
-			asks = append(asks, Ask{Key: "engineer", Label: "Engineer who looked at the floor", Text: true,
-				Help: "A name, and the day. Empty where nobody has: then what is too much stops here."})
-		}
-		return asks
+	}
+	number(f, &p.Long, 2.44, metres("long_m", "Long", 1, 4))
+	number(f, &p.Wide, 1.22, metres("wide_m", "Wide", 0.8, 4))
+	number(f, &p.Rubber, 0.015, Ask{Key: "rubber_m", Label: "Rubber", Kind: quantity.KindThin, Low: 0, High: 0.06})
+	number(f, &p.Load.Value, max(20, f.s.Heaviest), Ask{Key: "load_kg", Label: "Heaviest bar that is lifted on it",
+		Kind: quantity.KindMass, Low: 1, High: 500})
+	f.only(!p.Ground, func() {
+		word(f, &p.Engineer, "", Ask{Key: "engineer", Label: "Engineer who looked at the floor", Text: true,
+			Help: "A name, and the day. Empty where nobody has: then what is too much stops here."})
+	})
+}
+
+var _ = known(90, of[Platform]{
+	Key: "platform", Name: "Platform", Does: "a flat, firm floor to lift on", On: OnFloor,
+	Build: func(p Platform, _ Situation) (Built, error) { return p.Build() },
+	Changes: func(Platform, Situation) []change {
+		return []change{so("2.44 × 1.22 m, two whole sheets", func(p *Platform) { p.Long, p.Wide = max(p.Long, 2.44), max(p.Wide, 1.22) })}
 	},
-	Starts: func(s Situation) Values {
-		return Values{Num: map[string]float64{"long_m": 2.44, "wide_m": 1.22, "rubber_m": 0.015,
-			"load_kg": max(20, float64(s.Heaviest))}}
-	},
-	Build: func(v Values, s Situation) (Built, error) {
-		p := Platform{Long: v.length("long_m"), Wide: v.length("wide_m"), Rubber: v.length("rubber_m"),
-			Load: quantity.Estimate{Value: v.mass("load_kg")}, Body: s.body(v), Limit: space.Room{Sleeps: true}.LiveLoad(),
-			Ground: s.grounded(), Engineer: v.Word["engineer"]}
-		if s.Room != nil {
-			p.Limit = s.Room.LiveLoad()
-		}
-		return p.Build()
-	},
-	Draw:     drawPlatform,
+	Instead:  always[Platform]("rubber tiles where loads are set down, on a floor at ground level"),
+	Draw:     Platform.draw,
 	Unproven: true,
 })
 
-var _ = known(100, Design{
-	Changes: func(_ Values, s Situation) []change {
-		return []change{sized("0.9 of the stature long", "length_m", StickLength(max(s.Stature, 1)))}
+func (s *MobilityStick) form(f *form) {
+	if f.said != nil {
+		s.Stature = f.s.Stature
+	}
+	number(f, &s.Length, StickLength(max(f.s.Stature, 1)), metres("length_m", "Length", 0.9, 2.2))
+}
+
+var _ = known(100, of[MobilityStick]{
+	Key: "stick", Name: "Stick", Does: "shoulders moved with both hands on it", On: Nowhere,
+	Build: func(s MobilityStick, _ Situation) (Built, error) { return s.Build() },
+	Changes: func(MobilityStick, Situation) []change {
+		return []change{so("0.9 of the stature long", func(s *MobilityStick) { s.Length = StickLength(max(s.Stature, 1)) })}
 	},
-	Instead: always("a towel held with both hands"),
-	Key:     "stick", Name: "Stick", Does: "shoulders moved with both hands on it", On: Nowhere,
-	Asks: asked(metres("length_m", "Length", 0.9, 2.2)),
-	Starts: func(s Situation) Values {
-		return Values{Num: map[string]float64{"length_m": float64(StickLength(max(s.Stature, 1)))}}
-	},
-	Build: func(v Values, s Situation) (Built, error) {
-		return MobilityStick{Length: v.length("length_m"), Stature: s.Stature}.Build()
-	},
-	Gives: func(Values, Situation) []capability.Supply {
+	Instead: always[MobilityStick]("a towel held with both hands"),
+	Gives: func(MobilityStick, Situation) []capability.Supply {
 		return []capability.Supply{capability.Of(capability.Stick)}
 	},
-	Draw:     drawStick,
+	Draw:     MobilityStick.draw,
 	Unproven: true,
 })
 
-func drawPlatform(v Values, _ Situation) []Figure {
-	l, w := v.Num["long_m"], v.Num["wide_m"]
+func (p Platform) draw(Situation) []Figure {
+	l, w := float64(p.Long), float64(p.Wide)
 	return []Figure{{Name: "from above", Marks: []Mark{
 		rect(OfWood, 0, 0, l, w, "floor below"), rect(OfStrap, 0, 0, l/4, w, "").saying("rubber"),
 		rect(OfStrap, l*3/4, 0, l/4, w, "").saying("rubber"), across(0, w+0.12, l), upward(l+0.12, 0, w),
 	}}, {Name: "section", Marks: []Mark{rect(OfWood, 0, 0, 0.5, layer, ""), rect(OfWood, 0, layer, 0.5, layer, ""),
-		rect(OfStrap, 0, 2*layer, 0.25, v.Num["rubber_m"], ""), upward(0.55, 0, 2*layer)}}}
+		rect(OfStrap, 0, 2*layer, 0.25, float64(p.Rubber), ""), upward(0.55, 0, 2*layer)}}}
 }
 
-func drawStick(v Values, _ Situation) []Figure {
-	l := v.Num["length_m"]
+func (s MobilityStick) draw(Situation) []Figure {
+	l := float64(s.Length)
 	return []Figure{{Name: "front", Marks: []Mark{rect(OfSteel, 0, 0, l, 0.033, "hands apart"),
 		rect(OfStrap, -0.02, -0.004, 0.03, 0.041, ""), rect(OfStrap, l-0.01, -0.004, 0.03, 0.041, ""), across(0, 0.12, l)}}}
 }

@@ -1,8 +1,6 @@
 package builds
 
 import (
-	"math"
-
 	"scrappyrack/core/capability"
 	"scrappyrack/core/quantity"
 )
@@ -14,19 +12,19 @@ var (
 )
 
 // standsAt is a step of a height, which also carries who sits down on it.
-func standsAt(v Values, heights ...quantity.Length) (out []capability.Supply) {
+func standsAt(heights ...quantity.Length) (out []capability.Supply) {
 	for _, h := range heights {
-		out = append(out, extra(v, capability.Supply{Kind: capability.Step, At: capability.Span{From: float64(h), To: float64(h)},
+		out = append(out, limited(capability.Supply{Kind: capability.Step, At: capability.Span{From: float64(h), To: float64(h)},
 			Quality: 1}))
 		if h >= 0.38 && h <= 0.56 {
-			out = append(out, extra(v, capability.Of(capability.Seat)))
+			out = append(out, limited(capability.Of(capability.Seat)))
 		}
 	}
 	return out
 }
 
 // rubberFeet are feet that grip where those that there are slide.
-func rubberFeet(v Values) change { return sized("feet of rubber", "mu", math.Max(v.Num["mu"], 0.5)) }
+var rubberFeet = so("feet of rubber", func(g interface{ grips() *float64 }) { *g.grips() = max(*g.grips(), 0.5) })
 
 // pipeName is a nominal size as it is written.
 func pipeName(size string) Text {

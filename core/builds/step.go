@@ -1,7 +1,6 @@
 package builds
 
 import (
-	"fmt"
 	"math"
 
 	"scrappyrack/core/quantity"
@@ -112,42 +111,19 @@ func StepHeight(stature quantity.Length) quantity.Length {
 // base_m, flare_m, mass_kg, mu and body_kg.
 // Source: Strip, Tread, Standing, Joined, Slim; the factors are house values.
 func (s StepBox) Build() (Built, error) {
-	var stock *TreadStock
-	for _, t := range TreadStocks() {
-		if t.Key == s.Stock {
-			stock = &t
-		}
-	}
-	switch {
-	case s.Use != StepOn && s.Use != JumpOn:
-		return Built{}, quantity.At("use", "a step is stepped on, or jumped on to")
-	case stock == nil:
-		return Built{}, quantity.At("stock", fmt.Sprintf("%q is no tread that is known", s.Stock))
-	case !(s.Mass > 0) || s.Mass > 100:
-		return Built{}, quantity.At("mass_kg", "a step weighs from above 0 to 100 kg")
-	case !(s.Mu > 0) || s.Mu > 1.5:
-		return Built{}, quantity.At("mu", "friction is above 0 and at most 1.5; 0.2 when nobody knows")
-	case !(s.Body.Value >= 20) || s.Body.Value > 300:
-		return Built{}, quantity.At("body_kg", "a body with what it wears is from 20 to 300 kg")
-	}
-	metres := func(field string, v quantity.Length, from, to float64) error {
-		return within(field, float64(v), from, to, "m")
-	}
-	if err := first(metres("height_m", s.Height, float64(lowestStep), 0.80), metres("span_m", s.Span, 0.15, 0.80),
-		metres("base_m", s.Base, 0.15, 1.2), metres("flare_m", s.Flare, 0, 0.2)); err != nil {
+	if err := first(fits(&s), within("base_m", float64(s.Base), 0.15, 1.2, "m"),
+		within("mass_kg", float64(s.Mass), 0.1, 100, "kg")); err != nil {
 		return Built{}, err
 	}
+	stock := s.tread()
 	foot, most, inside := landing(s.Use, s.Body)
-	if s.Joined != "" && s.Joined != Apart && s.Joined != Cleated && s.Joined != Topped {
-		return Built{}, quantity.At("joined", "boards are apart, on a cleat, or below a panel")
-	}
-	stress, allowed, source, err := s.under(*stock, foot, most)
+	stress, allowed, source, err := s.under(stock, foot, most)
 	if err != nil {
 		return Built{}, err
 	}
 	stands := Standing{Height: s.Height, Width: s.Base, Inside: inside, Flare: s.Flare, Mass: s.Mass, Mu: s.Mu}
 	out := Built{
-		Floor: float64((s.Span + 2*s.Flare) * s.Base), OnFloor: true, Mass: s.Mass,
+		Floor: float64((s.Span + 2*s.Flare) * s.Base), OnFloor: s.Body, Mass: s.Mass,
 		Title: tell("Step, %s: %s", metre(s.Height, 2), stock.Name), Hours: [2]float64{2, 3},
 		Checks: []Check{
 			{Link: "tread in bending", Demand: stress, Capacity: allowed, Unit: "Pa",
@@ -168,7 +144,7 @@ func (s StepBox) Build() (Built, error) {
 		Inspect:  looked("play at the joints, splits, worn feet"),
 		Cautions: []Text{guidance, "On a floor that is dry and even; shoes that grip."},
 	}
-	if err := s.onLegs(&out, *stock, most, inside); err != nil {
+	if err := s.onLegs(&out, stock, most, inside); err != nil {
 		return Built{}, err
 	}
 	if s.Use == JumpOn {

@@ -6,43 +6,44 @@ import (
 	"scrappyrack/core/quantity"
 )
 
-func treadWords() (out []Word) {
+var treadWords = func() (out []Word) {
 	for _, s := range TreadStocks() {
 		out = append(out, Word{s.Key, s.Name})
 	}
 	return out
-}
+}()
 
-func stepChanges(v Values, _ Situation) []change {
-	flare := func(f float64) change {
-		return sized(tell("legs flared %s", mm(f)), "flare_m", math.Max(v.Num["flare_m"], f))
+func (s StepBox) changes(Situation) []change {
+	flare := func(f quantity.Length) change {
+		return so(tell("legs flared %s", mm(f)), func(s *StepBox) { s.Flare = max(s.Flare, f) })
 	}
-	feet := rubberFeet(v)
-	singles := []change{flare(0.02), flare(0.04), feet}
-	for _, span := range []float64{0.36, 0.30} {
-		if span < v.Num["span_m"] {
-			singles = append(singles, sized(tell("the legs %s apart", cm(span)), "span_m", span))
+	joined := func(words Text, by Joining) change { return so(words, func(s *StepBox) { s.Joined = by }) }
+	apart := func(words Text, span quantity.Length) change { return so(words, func(s *StepBox) { s.Span = span }) }
+	singles := []change{flare(0.02), flare(0.04), rubberFeet}
+	for _, span := range []quantity.Length{0.36, 0.30} {
+		if span < s.Span {
+			singles = append(singles, apart(tell("the legs %s apart", cm(span)), span))
 		}
 	}
-	if treadOf(v).Boards > 1 && v.Word["joined"] != string(Topped) {
-		singles = append(singles, sized("a panel glued and screwed over both boards", "joined", string(Topped)))
-		if v.Word["joined"] != string(Cleated) {
-			singles = append(singles, sized("a cleat under the middle of both boards", "joined", string(Cleated)))
+	if s.tread().Boards > 1 && s.Joined != Topped {
+		singles = append(singles, joined("a panel glued and screwed over both boards", Topped))
+		if s.Joined != Cleated {
+			singles = append(singles, joined("a cleat under the middle of both boards", Cleated))
 		}
 	}
-	if short := v.Num["span_m"] / 2; short >= 0.15 {
-		singles = append(singles, sized("the legs half as far apart", "span_m", short))
+	if short := s.Span / 2; short >= 0.15 {
+		singles = append(singles, apart("the legs half as far apart", short))
 	}
 	for _, t := range TreadStocks() {
-		if t.Key != v.Word["stock"] {
-			singles = append(singles, sized(t.Name, "stock", t.Key))
+		if t.Key != s.Stock {
+			singles = append(singles, so(t.Name, func(s *StepBox) { s.Stock = t.Key }))
 		}
 	}
 	out := together(singles...)
 	for _, c := range singles[3:] {
-		out = append(out, flare(0.04).and(feet).and(c))
+		out = append(out, flare(0.04).and(rubberFeet).and(c))
 	}
-	wide := flare(0.06).and(feet)
+	wide := flare(0.06).and(rubberFeet)
 	out = append(out, wide)
 	for _, c := range singles[3:] {
 		out = append(out, wide.and(c))
@@ -54,58 +55,58 @@ func stepChanges(v Values, _ Situation) []change {
 var joinedWords = words("no", "Nothing: a foot stands on one of them", "cleat", "A board across below their middle, eight screws",
 	"panel", "A panel of {18 mm} over both, glued and screwed")
 
-// stepOf is a step: a tread that lies on its legs, their feet standing out to all sides; what it weighs
-// follows from its boards.
-func stepOf(v Values, s Situation) StepBox {
-	tread := treadOf(v)
-	out := StepBox{
-		Use: StepUse(v.Word["use"]), Stock: v.Word["stock"], Height: v.length("height_m"), Span: v.length("span_m"),
-		Base: tread.Width + 2*v.length("flare_m"), Flare: v.length("flare_m"),
-		Mu: v.Num["mu"], Body: s.body(v), Wet: v.yes("wet"), Joined: Joining(v.Word["joined"]), Timber: timberOf(v),
+func (s *StepBox) form(f *form) {
+	if f.said == nil && s.Joined == "" {
+		s.Joined = Apart
 	}
-	out.Mass = out.weighs(tread)
-	return out
+	word(f, &s.Use, StepOn, stepUse)
+	word(f, &s.Stock, "graded-140", Ask{Key: "stock", Label: "Tread", Words: treadWords})
+	f.only(s.tread().Boards > 1, func() {
+		word(f, &s.Joined, Cleated, Ask{Key: "joined", Label: "Its boards are joined by", Words: joinedWords,
+			Help: "One row of screws joins nothing: it tilts. Where it gets wet nothing is glued."})
+	})
+	high := StepHeight(max(f.s.Stature, 1))
+	number(f, &s.Height, high, metres("height_m", "Height", float64(lowestStep), 0.8))
+	number(f, &s.Span, 0.36, metres("span_m", "Between the legs", 0.15, 0.8))
+	// 1.5 · 0.1 F h over F (e + flare): the legs stand out by what the height asks for.
+	flare := quantity.Length(math.Max(0.02, math.Ceil(float64(0.15*high-stepInside)*200)/200))
+	number(f, &s.Flare, flare, Ask{Key: "flare_m", Label: "Legs stand out by", Kind: quantity.KindThin, Low: 0, High: 0.2})
+	number(f, &s.Mu, 0.5, friction)
+	s.Timber.form(f)
+	f.yes(&s.Wet, f.s.outside(), damp)
+	f.body(&s.Body)
 }
 
-func treadOf(v Values) (out TreadStock) {
+func (s *StepBox) grips() *float64 { return &s.Mu }
+
+// onItsLegs is a step whose tread lies on its legs, their feet standing out to all sides: what it weighs and
+// how wide it stands follow from its boards.
+func (s StepBox) onItsLegs() StepBox {
+	s.Base = s.tread().Width + 2*s.Flare
+	s.Mass = s.weighs(s.tread())
+	return s
+}
+
+func (s StepBox) tread() (out TreadStock) {
 	for _, t := range TreadStocks() {
-		if t.Key == v.Word["stock"] {
+		if t.Key == s.Stock {
 			out = t
 		}
 	}
 	return out
 }
 
-var _ = known(70, Design{
-	Changes: stepChanges,
-	Instead: always("a lower step, a stair, or a split squat on the floor"),
-	Key:     "step", Name: "Step", Does: "a step at the client's own height", On: OnFloor,
-	Asks: func(v Values, _ Situation) []Ask {
-		asks := []Ask{stepUse, {Key: "stock", Label: "Tread", Words: treadWords()}}
-		if treadOf(v).Boards > 1 {
-			asks = append(asks, Ask{Key: "joined", Label: "Its boards are joined by", Words: joinedWords,
-				Help: "One row of screws joins nothing: it tilts. Where it gets wet nothing is glued."})
-		}
-		asks = append(asks, metres("height_m", "Height", float64(lowestStep), 0.8), metres("span_m", "Between the legs", 0.15, 0.8),
-			Ask{Key: "flare_m", Label: "Legs stand out by", Kind: quantity.KindThin, Low: 0, High: 0.2}, friction)
-		return append(append(asks, timberAsks(v)...), damp, worn)
-	},
-	Starts: func(s Situation) Values {
-		// 1.5 · 0.1 F h over F (e + flare): the legs stand out by what the height asks for.
-		h := float64(StepHeight(max(s.Stature, 1)))
-		flare := math.Max(0.02, math.Ceil((0.15*h-float64(stepInside))*200)/200)
-		return Values{
-			Num:  map[string]float64{"height_m": h, "span_m": 0.36, "flare_m": flare, "mu": 0.5, "worn_kg": 0},
-			Word: map[string]string{"use": "step", "stock": "graded-140", "joined": string(Cleated), "wet": s.outside()},
-		}.Over(timberStarts())
-	},
-	Build: func(v Values, s Situation) (Built, error) { return stepOf(v, s).Build() },
-	Gives: func(v Values, _ Situation) []capability.Supply { return standsAt(v, v.length("height_m")) },
-	Draw:  drawStep,
+var _ = known(70, of[StepBox]{
+	Key: "step", Name: "Step", Does: "a step at the client's own height", On: OnFloor,
+	Build:   func(s StepBox, _ Situation) (Built, error) { return s.onItsLegs().Build() },
+	Changes: StepBox.changes,
+	Instead: always[StepBox]("a lower step, a stair, or a split squat on the floor"),
+	Gives:   func(s StepBox, _ Situation) []capability.Supply { return standsAt(s.Height) },
+	Draw:    StepBox.draw,
 })
 
-func drawStep(v Values, s Situation) []Figure {
-	step, tread := stepOf(v, s), treadOf(v)
+func (s StepBox) draw(Situation) []Figure {
+	step, tread := s.onItsLegs(), s.tread()
 	h, span, flare, deep, thick := float64(step.Height), float64(step.Span), float64(step.Flare), float64(tread.Width),
 		float64(tread.Thickness+step.over(tread))
 	under, wide := h-thick, float64(boardWide)

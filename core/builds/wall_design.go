@@ -16,39 +16,65 @@ var (
 		"6.5x150": {0.0060, 0.150, 0.090}, "8x150": {0.008, 0.150, 0.094}}
 )
 
-// wallAsks are what is asked of a wall, by what it is built of: of one that a body hangs from whether its
-// studs are whole.
-func wallAsks(v Values, s Situation) []Ask {
-	base, _ := s.wallOf(v)
-	var asks []Ask
-	switch base.Kind {
-	case WoodStuds:
-		asks = []Ask{
-			{Key: "stud", Label: "Studs", Words: words("89", "{38 × 89 mm|2 × 4}", "63", "{38 × 63 mm|2 × 3}, or not known")},
-			yesNo("plate_held", "Top plate nailed to the floor above",
-				"Look from the loft or behind the lining. A partition that is held by nothing takes bands to {250 N} only."),
-			{Key: "ends", Label: "Studs held by their plates with", Words: endWords,
-				Help: "What is pulled off the studs goes on into both plates."},
-		}
-		if base.Ends == RatedAngles {
-			asks = append(asks, marked("angle_n", "Each angle is marked with"))
-		}
-		asks = append(asks, Ask{Key: "screw", Label: "Lag screws", Words: lagWords},
-			yesNo("cut", "Lining cut out behind the board",
-				"Board straight on the studs: screws then hold sideways twice as much."), damp, wholeHold)
-	case MasonryWall:
-		asks = masonryAsks()
-	default:
-		return nil
-	}
-	return append(asks, wallHolds...)
+// Wall is a wall that something is fixed to, with the word of its owner: the Screw is one of lags, Cut that
+// the lining is cut out behind what is fixed.
+type Wall struct {
+	Base  Base
+	Owner string
+	Stud  string
+	Screw string
+	Cut   bool
 }
+
+// walled is what is fixed to a wall.
+type walled interface{ wall() *Wall }
+
+func (w *Wall) wall() *Wall { return w }
+
+// form asks of a wall by what it is built of, from the weak end of what nobody has said; screw is what it
+// starts with.
+func (w *Wall) form(f *form, screw string) {
+	b := &w.Base
+	if f.said != nil {
+		*b, w.Owner = f.s.wall()
+	}
+	ends := GunNails
+	if f.s.Inches { // usual there
+		ends = CommonNails
+	}
+	f.only(b.Kind == WoodStuds, func() {
+		word(f, &w.Stud, "63", Ask{Key: "stud", Label: "Studs", Words: studWords})
+		f.yes(&b.PlateHeld, false, yesNo("plate_held", "Top plate nailed to the floor above",
+			"Look from the loft or behind the lining. A partition that is held by nothing takes bands to {250 N} only."))
+		word(f, &b.Ends, ends, Ask{Key: "ends", Label: "Studs held by their plates with", Words: endWords,
+			Help: "What is pulled off the studs goes on into both plates."})
+		f.only(b.Ends == RatedAngles, func() { number(f, &b.Angle, 0, marked("angle_n", "Each angle is marked with")) })
+		word(f, &w.Screw, screw, Ask{Key: "screw", Label: "Lag screws", Words: lagWords})
+		f.yes(&w.Cut, false, yesNo("cut", "Lining cut out behind the board",
+			"Board straight on the studs: screws then hold sideways twice as much."))
+		f.yes(&b.Wet, false, damp)
+		f.hold(wholeHold)
+	})
+	if b.H = 0.063; w.Stud == "89" {
+		b.H = 0.089
+	}
+	f.only(b.Kind == MasonryWall, func() { b.masonry(f) })
+	f.only(b.Kind != OtherWall, func() { f.hold(wallHolds...) })
+}
+
+// lag is its screw: how thick, how long, and how long its thread is.
+func (w Wall) lag() (diameter, length, thread quantity.Length) {
+	l := lags[w.Screw]
+	return l[0], l[1], l[2]
+}
+
+var studWords = words("89", "{38 × 89 mm|2 × 4}", "63", "{38 × 63 mm|2 × 3}, or not known")
 
 // wallChanges are changes of what is held with screws in a wall, the cheapest first, each of more by
 // itself and with all that can be done about the screws.
 func wallChanges(more ...change) []change {
-	cut, long := sized("the lining cut out behind it", "cut", "yes"),
-		sized("lag screws of {8 × 150 mm|5⁄16 × 6 in}", "screw", "8x150")
+	cut := so("the lining cut out behind it", func(w walled) { w.wall().Cut = true })
+	long := so("lag screws of {8 × 150 mm|5⁄16 × 6 in}", func(w walled) { w.wall().Screw = "8x150" })
 	all := []change{cut, long, cut.and(long)}
 	for _, m := range more {
 		all = append(all, m, m.and(cut).and(long))
@@ -56,179 +82,170 @@ func wallChanges(more ...change) []change {
 	return all
 }
 
-// lighter are bands that pull less than they do.
-func lighter(v Values) (out []change) {
-	for _, most := range []float64{300, 250, 200, 150, 100} {
-		if most < v.Num["pull_n"] {
-			out = append(out, sized(tell("lighter bands: %s at the most", newton(most)), "pull_n", most))
-		}
-	}
-	return out
-}
-
-// wallFit are the answers that what is fixed to a wall starts from: what the survey says, the weak end of
-// what nobody has said, and no hold answered.
-func wallFit(s Situation, v Values) Values {
-	ends := GunNails
-	if s.Inches { // usual there
-		ends = CommonNails
-	}
-	return masonryStarts(s).Over(Values{
-		Num: map[string]float64{"angle_n": 0},
-		Word: map[string]string{"stud": "63", "plate_held": "no", "ends": string(ends), "screw": "6.5x115", "cut": "no",
-			"wet": "no"},
-	}).Over(unanswered(append([]Ask{wholeHold}, wallHolds...)...)).Over(v)
-}
-
 // Heights of rings as shares of stature (common practice).
 const ringHigh, ringHighOff, ringChest, ringLow = 1.20, 0.10, 0.72, 0.15
 
-func ringHeights(v Values, s Situation) (out []quantity.Length) {
-	h := float64(s.Stature)
+// bandBoard is a board for bands on a wall: which rings it has, and what each is marked with.
+type bandBoard struct {
+	Wall
+	Pull    quantity.Force
+	Rings   string
+	Mark    Hardware
+	Stature quantity.Length
+}
+
+func (b *bandBoard) form(f *form) {
+	if f.said != nil {
+		b.Stature = f.s.Stature
+	}
+	rings := "all"
+	if over := f.s.over(); over > 0 && over < ringHigh*f.s.Stature-ringHighOff+0.1 {
+		rings = "two" // the high one has no room
+	}
+	number(f, &b.Pull, max(quantity.Force(hardestPull.Low), min(quantity.Force(hardestPull.High), f.s.Pull)), hardestPull)
+	word(f, &b.Rings, rings, Ask{Key: "rings", Label: "Rings", Words: ringWords})
+	b.Mark.asked(f, MetalLink, marked("ring_n", "Each ring is marked with"))
+	b.Wall.form(f, "6.5x115")
+}
+
+var ringWords = words("all", "High, chest and low", "two", "Chest and low", "high", "High", "chest", "Chest", "low", "Low")
+
+func (b bandBoard) heights() (out []quantity.Length) {
+	h := b.Stature
 	for _, r := range []struct {
 		in string
-		at float64
+		at quantity.Length
 	}{{"low", ringLow}, {"chest", ringChest * h}, {"high", ringHigh*h - ringHighOff}} {
-		if v.Word["rings"] == "all" || v.Word["rings"] == r.in || v.Word["rings"] == "two" && r.in != "high" {
-			out = append(out, quantity.Length(r.at))
+		if b.Rings == "all" || b.Rings == r.in || b.Rings == "two" && r.in != "high" {
+			out = append(out, r.at)
 		}
 	}
 	return out
 }
 
-var _ = known(10, Design{
-	Changes: func(v Values, _ Situation) []change { return wallChanges(lighter(v)...) },
-	Instead: always(boardInstead),
-	Wide:    func(Values, Situation) quantity.Length { return 0.089 },
-	Key:     "board-bands", Name: "Wall board for bands", Does: "anchors for bands, high, at the chest and low", On: OnWall,
-	Asks: func(v Values, s Situation) []Ask {
-		return append([]Ask{
-			{Key: "pull_n", Label: "Hardest pull of the bands", Kind: quantity.KindForce, Low: 10, High: 1500,
-				Help: "All strands together, at the most that a set-up can be pulled to, with its ±."},
-			{Key: "rings", Label: "Rings", Words: words("all", "High, chest and low", "two", "Chest and low", "high", "High",
-				"chest", "Chest", "low", "Low")},
-			marked("ring_n", "Each ring is marked with"),
-		}, wallAsks(v, s)...)
-	},
-	Starts: func(s Situation) Values {
-		rings := "all"
-		if over := s.over(); over > 0 && over < ringHigh*s.Stature-ringHighOff+0.1 {
-			rings = "two" // the high one has no room
-		}
-		return wallFit(s, Values{Num: map[string]float64{"pull_n": max(10, min(1500, float64(s.Pull))), "ring_n": 0},
-			Word: map[string]string{"rings": rings}})
-	},
-	Build: func(v Values, s Situation) (Built, error) {
-		out, err := bandBoardOf(v, s).Build()
-		out.Cautions = append(out.Cautions, s.recoils(v.force("pull_n"))...)
-		return out, err
-	},
-	Gives: func(v Values, s Situation) (out []capability.Supply) {
-		for _, h := range ringHeights(v, s) {
-			at := float64(h / max(s.Stature, 0.5))
-			out = append(out, capability.Supply{Kind: capability.Anchor, At: capability.Span{From: at, To: at},
-				Strength: v.force("pull_n"), Quality: 1})
-		}
-		return out
-	},
-	Draw: drawBandBoard,
-})
-
-func bandBoardOf(v Values, s Situation) WallBoard {
-	base, owner := s.wallOf(v)
-	lag := lags[v.Word["screw"]]
-	w := WallBoard{Use: ForBands, Owner: owner, Base: base, Diameter: lag[0], Length: lag[1], Thread: lag[2], Cut: v.yes("cut")}
-	for _, h := range ringHeights(v, s) {
+func (b bandBoard) board() WallBoard {
+	w := WallBoard{Use: ForBands, Owner: b.Owner, Base: b.Base, Cut: b.Cut}
+	w.Diameter, w.Length, w.Thread = b.lag()
+	for _, h := range b.heights() {
 		w.Base.High = max(w.Base.High, h+0.05) // what is above the ceiling is refused by its place
-		w.Rings = append(w.Rings, Ring{Height: h, Pull: v.force("pull_n"),
-			Mark: Hardware{Kind: MetalLink, Working: v.force("ring_n")}})
+		w.Rings = append(w.Rings, Ring{Height: h, Pull: b.Pull, Mark: b.Mark})
 	}
 	return w
 }
 
-func bodyBoardOf(v Values, s Situation) WallBoard {
-	base, owner := s.wallOf(v)
-	lag := lags[v.Word["screw"]]
-	base.High = max(base.High, v.length("ring_m")+0.05)
-	return WallBoard{
-		Use: ForBody, Owner: owner, Base: base, Wood: v.Word["board"], Timber: timberOf(v), Diameter: lag[0], Length: lag[1],
-		Thread: lag[2], Cut: v.yes("cut"), Legs: v.yes("legs"), Body: s.body(v), Steep: v.Num["steep_deg"],
-		Rings: []Ring{{Height: v.length("ring_m"), Mark: Hardware{Kind: MetalLink, Working: v.force("ring_n")}}},
-	}
+var _ = known(10, of[bandBoard]{
+	Key: "board-bands", Name: "Wall board for bands", Does: "anchors for bands, high, at the chest and low", On: OnWall,
+	Build: func(b bandBoard, s Situation) (Built, error) {
+		out, err := b.board().Build()
+		out.Cautions = append(out.Cautions, s.recoils(b.Pull)...)
+		return out, err
+	},
+	Changes: func(b bandBoard, _ Situation) []change {
+		var lighter []change
+		for _, most := range []quantity.Force{300, 250, 200, 150, 100} {
+			if most < b.Pull {
+				lighter = append(lighter, so(tell("lighter bands: %s at the most", newton(most)), func(b *bandBoard) { b.Pull = most }))
+			}
+		}
+		return wallChanges(lighter...)
+	},
+	Instead: always[bandBoard](boardInstead),
+	Wide:    func(bandBoard) quantity.Length { return boardWide },
+	Gives: func(b bandBoard, s Situation) (out []capability.Supply) {
+		for _, h := range b.heights() {
+			at := float64(h / max(s.Stature, 0.5))
+			out = append(out, capability.Supply{Kind: capability.Anchor, At: capability.Span{From: at, To: at},
+				Strength: b.Pull, Quality: 1})
+		}
+		return out
+	},
+	Draw: bandBoard.draw,
+})
+
+// bodyBoard is a board for a body on a wall, its ring at a height.
+type bodyBoard struct {
+	Wall
+	High   quantity.Length
+	Mark   Hardware
+	Steep  float64
+	Wood   string
+	Legs   bool
+	Body   quantity.Estimate
+	Timber Timber
+}
+
+func (b *bodyBoard) form(f *form) {
+	number(f, &b.High, 2.15, metres("ring_m", "Ring above the floor", 1.0, 2.6))
+	b.Mark.asked(f, MetalLink, marked("ring_n", "Ring on its through-bolts, marked"))
+	number(f, &b.Steep, 60, Ask{Key: "steep_deg", Label: "Least angle of the strap to the wall's normal, degrees",
+		Kind: quantity.KindCount, Low: 0, High: 85, Help: "45 or steeper: feet towards the wall."})
+	word(f, &b.Wood, boardWoods[0].Key, Ask{Key: "board", Label: "Board's stamp, No. 2", Words: boardWoods})
+	f.yes(&b.Legs, true, yesNo("legs", "On two legs to the floor", "Screws then carry only what pulls off the wall."))
+	f.body(&b.Body)
+	f.only(b.Legs, func() { f.hold(underHold) })
+	b.Timber.form(f)
+	b.Wall.form(f, "8x125")
+}
+
+func (b bodyBoard) board() WallBoard {
+	w := WallBoard{Use: ForBody, Owner: b.Owner, Base: b.Base, Wood: b.Wood, Timber: b.Timber, Cut: b.Cut, Legs: b.Legs,
+		Body: b.Body, Steep: b.Steep, Rings: []Ring{{Height: b.High, Mark: b.Mark}}}
+	w.Diameter, w.Length, w.Thread = b.lag()
+	w.Base.High = max(w.Base.High, b.High+0.05)
+	return w
 }
 
 // boardWoods are the groups that a board for a body may be stamped with, the weakest first.
 var boardWoods = words("timber-graded:spruce-pine-fir", "Spruce-pine-fir", "timber-graded:hem-fir", "Hem-fir",
 	"timber-graded:douglas-fir-larch", "Douglas fir-larch", "timber-graded:southern-pine", "Southern pine")
 
-var _ = known(20, Design{
-	Changes: func(v Values, _ Situation) []change {
-		legs := sized("it stands on two legs to the floor", "legs", "yes")
-		more := []change{legs}
-		for _, steep := range []float64{45, 60, 75} {
-			if steep > v.Num["steep_deg"] {
-				nearer := sized(tell("a strap at %.0f° or steeper, the feet nearer to the wall", steep), "steep_deg", steep)
-				more = append(more, nearer, legs.and(nearer))
-			}
+func (b bodyBoard) changes(Situation) []change {
+	legs := so("it stands on two legs to the floor", func(b *bodyBoard) { b.Legs = true })
+	more := []change{legs}
+	for _, steep := range []float64{45, 60, 75} {
+		if steep > b.Steep {
+			nearer := so(tell("a strap at %.0f° or steeper, the feet nearer to the wall", steep), func(b *bodyBoard) { b.Steep = steep })
+			more = append(more, nearer, legs.and(nearer))
 		}
-		larch, upright := sized("a board stamped Douglas fir-larch", "board", "timber-graded:douglas-fir-larch"),
-			sized("an upright over each stud, plate to plate", "ends", string(Uprights))
-		for _, c := range slices.Clone(more) {
-			more = append(more, c.and(larch), c.and(upright), c.and(larch).and(upright))
-		}
-		more = append(more, larch, upright, larch.and(upright))
-		return wallChanges(more...)
-	},
-	Instead: always(boardInstead),
-	Wide: func(v Values, s Situation) quantity.Length {
-		base, _ := s.wallOf(v)
-		return base.bodyBoardLong()
-	},
-	Studs: func(v Values, s Situation) []quantity.Length {
-		base, _ := s.wallOf(v)
-		at := base.bodyPlaces()
+	}
+	larch := so("a board stamped Douglas fir-larch", func(b *bodyBoard) { b.Wood = "timber-graded:douglas-fir-larch" })
+	upright := so("an upright over each stud, plate to plate", func(b *bodyBoard) { b.Base.Ends = Uprights })
+	for _, c := range slices.Clone(more) {
+		more = append(more, c.and(larch), c.and(upright), c.and(larch).and(upright))
+	}
+	return wallChanges(append(more, larch, upright, larch.and(upright))...)
+}
+
+var _ = known(20, of[bodyBoard]{
+	Key: "board-body", Name: "Wall board for a body", Does: "straps for rows and a high anchor", On: OnWall,
+	Build:   func(b bodyBoard, _ Situation) (Built, error) { return b.board().Build() },
+	Changes: bodyBoard.changes,
+	Instead: always[bodyBoard](boardInstead),
+	Wide:    func(b bodyBoard) quantity.Length { return b.Base.bodyBoardLong() },
+	Studs: func(b bodyBoard) []quantity.Length {
+		at := b.Base.bodyPlaces()
 		return at[:]
 	},
-	Key: "board-body", Name: "Wall board for a body", Does: "straps for rows and a high anchor", On: OnWall,
-	Asks: func(v Values, s Situation) []Ask {
-		asks := []Ask{
-			metres("ring_m", "Ring above the floor", 1.0, 2.6), marked("ring_n", "Ring on its through-bolts, marked"),
-			{Key: "steep_deg", Label: "Least angle of the strap to the wall's normal, degrees", Kind: quantity.KindCount, Low: 0,
-				High: 85, Help: "45 or steeper: feet towards the wall."},
-			{Key: "board", Label: "Board's stamp, No. 2", Words: boardWoods},
-			yesNo("legs", "On two legs to the floor", "Screws then carry only what pulls off the wall."), worn,
-		}
-		if v.yes("legs") {
-			asks = append(asks, underHold)
-		}
-		return append(append(asks, timberAsks(v)...), wallAsks(v, s)...)
-	},
-	Starts: func(s Situation) Values {
-		return wallFit(s, Values{Num: map[string]float64{"ring_m": 2.15, "ring_n": 0, "steep_deg": 60, "worn_kg": 0},
-			Word: map[string]string{"legs": "yes", "board": boardWoods[0].Key, "screw": "8x125"}}).
-			Over(timberStarts()).Over(unanswered(underHold))
-	},
-	Build: func(v Values, s Situation) (Built, error) { return bodyBoardOf(v, s).Build() },
-	Gives: func(v Values, s Situation) []capability.Supply {
-		at := v.Num["ring_m"] / max(float64(s.Stature), 0.5)
+	Gives: func(b bodyBoard, s Situation) []capability.Supply {
+		at := float64(b.High / max(s.Stature, 0.5))
 		return []capability.Supply{
-			extra(v, capability.Supply{Kind: capability.LowBar, Quality: 1, Caution: "straps as steep as they were worked out"}),
-			{Kind: capability.Anchor, At: capability.Span{From: at, To: at}, Strength: bodyBoardOf(v, s).Bands(), Quality: 1},
+			limited(capability.Supply{Kind: capability.LowBar, Quality: 1, Caution: "straps as steep as they were worked out"}),
+			{Kind: capability.Anchor, At: capability.Span{From: at, To: at}, Strength: b.board().Bands(), Quality: 1},
 		}
 	},
-	Draw: drawBodyBoard,
+	Draw: bodyBoard.draw,
 })
 
 // fixingDetail is how boards are held that are thick together: a section through stud, lining, board
 // and screw.
-func fixingDetail(v Values, s Situation, board float64, through quantity.Length) Figure {
-	base, _ := s.wallOf(v)
+func (w Wall) fixingDetail(board float64, through quantity.Length) Figure {
+	base := w.Base
 	lining := float64(base.Lining)
-	if v.yes("cut") {
+	if w.Cut {
 		lining = 0
 	}
 	deep, length, name := float64(base.H), 0.115, Text("stud")
-	if lag, ok := lags[v.Word["screw"]]; ok {
+	if lag, ok := lags[w.Screw]; ok {
 		length = float64(lag[1])
 	}
 	if base.Kind != WoodStuds {
@@ -249,9 +266,9 @@ func fixingDetail(v Values, s Situation, board float64, through quantity.Length)
 	return f
 }
 
-func drawBandBoard(v Values, s Situation) []Figure {
+func (b bandBoard) draw(Situation) []Figure {
 	const wide = 0.089
-	heights := ringHeights(v, s)
+	heights := b.heights()
 	if len(heights) == 0 {
 		return nil
 	}
@@ -267,12 +284,11 @@ func drawBandBoard(v Values, s Situation) []Figure {
 			upward(-0.3-0.45*float64(i), 0, at))
 	}
 	f.Marks = append(f.Marks, round(OfSteel, 0, float64(boardEnd), 0.014, "screws"))
-	return []Figure{f, assembled(bandBoardOf(v, s).solids()...), fixingDetail(v, s, wide, boardThick)}
+	return []Figure{f, assembled(b.board().solids()...), b.fixingDetail(wide, boardThick)}
 }
 
-func drawBodyBoard(v Values, s Situation) []Figure {
-	wide, at := float64(bodyBoardWidth), v.Num["ring_m"]
-	base, _ := s.wallOf(v)
+func (b bodyBoard) draw(Situation) []Figure {
+	wide, at, base := float64(bodyBoardWidth), float64(b.High), b.Base
 	long := float64(base.bodyBoardLong())
 	f := Figure{Name: "front", Marks: []Mark{
 		rect(OfWood, -long/2, at-wide/2, long, wide, "board"), round(OfSteel, 0, at, 0.06, "ring"),
@@ -294,13 +310,13 @@ func drawBodyBoard(v Values, s Situation) []Figure {
 	for i := range 4 {
 		f.Marks = append(f.Marks, round(OfSteel, ringBoltApart*(float64(i)-1.5), at, ringBolt, "ring's bolts"))
 	}
-	if v.yes("legs") {
+	if b.Legs {
 		apart := float64(legsApart)
 		f.Marks = append(f.Marks, rect(OfWood, -apart/2-0.0445, 0, 0.089, at-wide/2, "each leg"),
 			rect(OfWood, apart/2-0.0445, 0, 0.089, at-wide/2, "each leg"),
 			rect(OfWood, -apart/2-0.0445, 0.1, apart+0.089, 0.089, ""), across(-apart/2, -0.08, apart))
 	}
-	return []Figure{f, bodyBoardClose(long, places), assembled(bodyBoardOf(v, s).solids()...), fixingDetail(v, s, wide, boardThick)}
+	return []Figure{f, bodyBoardClose(long, places), assembled(b.board().solids()...), b.fixingDetail(wide, boardThick)}
 }
 
 // bodyBoardClose is the board by itself, as it is marked and bored.

@@ -271,7 +271,7 @@ func designedOf(w builds.Worked, s builds.Situation, fits builds.Values, units q
 	for _, g := range w.Gives {
 		out.Gives = append(out.Gives, string(g.Kind))
 	}
-	if (w.Design.Makes != nil || w.Design.Loads != nil) && b.OK() {
+	if w.Design.Carried && b.OK() {
 		out.Gives = append(out.Gives, "load")
 	}
 	slices.Sort(out.Gives)
@@ -300,11 +300,7 @@ func buildStateOf(b workbench.BuildOf, units quantity.System) BuildState {
 	if len(b.ProofWith) > 0 {
 		out.With = b.ProofWords(units)
 	}
-	fits := builds.Values{}
-	if d.Starts != nil {
-		fits = d.Fit(b.At)
-	}
-	out.Designed = designedOf(b.Worked, b.At, fits, units)
+	out.Designed = designedOf(b.Worked, b.At, d.Fit(b.At), units)
 	if b.Problem != nil {
 		out.Fault = &BuildFault{b.Problem.Field, b.Problem.Detail.In(units)}
 		out.Designed.OK, out.Designed.Why = false, out.Fault.Detail

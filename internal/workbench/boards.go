@@ -50,7 +50,7 @@ func boardsOf(f store.File, at around, p *Pulled) (out []Board) {
 			}
 		}
 		switch {
-		case len(x.Worked.Gives) == 0 && (x.Worked.Design.On == builds.OnWall || x.Worked.Design.On == builds.OnDoor) && x.Worked.Design.Gives != nil:
+		case len(x.Worked.Gives) == 0 && (x.Worked.Design.On == builds.OnWall || x.Worked.Design.On == builds.OnDoor) && len(x.Worked.Supplies(x.At)) > 0:
 			one.Why, one.Off = "not every check of it passes: it holds nothing", 0
 		case math.IsInf(float64(one.Off), 1):
 			continue // no anchor

@@ -234,7 +234,7 @@ func buildsOf(f store.File, c client.Client, bands []BandOf, at around) (out []B
 		one.ProofWith = proofWith(one.Worked.Built.ProofOf, loads)
 		if one.Counts {
 			made = append(made, client.Made{ID: b.ID, Name: b.Name, Supplies: one.Worked.Gives,
-				Rungs: one.Worked.Design.Rungs(one.Worked.Values, b.ID)})
+				Rungs: one.Worked.Rungs(b.ID)})
 		}
 		out = append(out, one)
 	}

@@ -93,7 +93,7 @@ func mayBuild(ctx context.Context, f store.File, c client.Client, bands []BandOf
 		b := o.Worked.Built
 		one := client.Offer{
 			Key: d.Key, Name: d.Name, Cost: o.Cost, Minutes: int(math.Round(b.FirstTime() * 60)), Floor: b.Floor,
-			Supplies: o.Worked.Gives, Rungs: d.Rungs(o.Worked.Values, d.Key),
+			Supplies: o.Worked.Gives, Rungs: o.Worked.Rungs(d.Key),
 			Note: "its checks are at Builds; it counts once its proof test has passed",
 		}
 		if len(d.MarkedWell(o.At).Num) > 0 {
