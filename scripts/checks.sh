@@ -43,7 +43,10 @@ journeys() { (cd e2e && npm run --silent check && npm test --silent); }
 threaded() { grep -rlE --include='*.go' '^[[:space:]]*go [a-zA-Z]|\.Go\(|"sync(/atomic)?"' cmd internal core bench | xargs -n1 dirname | sort -u | sed 's|^|./|'; }
 # Long tests of such rooms in which one thread works things out: without it, once.
 long='TestRememberingChangesNothing|TestDemoClientsAnswerToChanges|TestEveryClosingKeepsItsPromise|TestSmallBoardsAreTheBestOfEveryWay|TestCoverageIsMonotone|TestCoverageIsTheIntegral|TestTacticsCountForLessThanRealLoad|TestOpeningsOpen|TestTheWorstGapThatCanBeClosed|TestOnlyWhatIsMadeHoldsAndIsProvenCounts|TestABuildIsWorkedOutAnew'
-without_race() { go test -timeout 8m $(single) && go test -timeout 8m -run "$long" ./core/coverage ./internal/workbench; }
+long+='|TestTheReleaseBeforeComesUpToDate|TestTheFirstReleaseComesUpToDate|TestOperationsOfTheReleaseBeforeStay|TestRectanglesBecomeRooms'
+long+='|TestAnyChangesUndoneAndDoneAgain|TestUndoOfTwoAgainstAModel|TestEveryTestOfABuildIsAStepOfItsOwn|TestLogSumsAreThoseOfItsSets'
+long+='|TestABuildOverTheWire|TestThePriceBookOverTheWire|TestPinsBindThePlan|TestPlanAndBook|TestBandsAreKeptLikeEverything|TestImpossiblePinsAreOneRefusal'
+without_race() { go test -timeout 8m $(single) && go test -timeout 8m -run "$long" $(threaded); }
 single() { comm -23 <(go list -f '{{.Dir}}' ./... | sed "s|^$PWD|.|" | sort) <(threaded | sort); }
 
 check "formatting" formatting

@@ -24,7 +24,7 @@ type DesignPlace struct {
 	Ground   bool    `json:"ground,omitempty" doc:"Its floor lies on the ground"`
 	Sleeps   bool    `json:"sleeps,omitempty" doc:"A bedroom or an attic, built for less"`
 	Outdoor  bool    `json:"outdoor,omitempty"`
-	Owner    string  `json:"owner,omitempty" enum:",yes,no,unknown" doc:"The word of who owns it; yes where it is left out"`
+	Owner    string  `json:"owner,omitempty" enum:",yes,no,unknown" doc:"The word of who owns it, for walls and joists; not known where it is left out, and then it stops"`
 }
 
 // DesignAnswers are answers to a design's questions, by their keys: numbers in SI, words as listed. What
@@ -116,7 +116,7 @@ func (p DesignPlace) room() space.Room {
 	if p.Ground {
 		r.Floor = space.Slab
 	}
-	r.Holes = map[string]space.Walls{"": space.Drillable, "yes": space.Drillable, "no": space.NoHoles,
+	r.Holes = map[string]space.Walls{"": space.UnknownWall, "yes": space.Drillable, "no": space.NoHoles,
 		"unknown": space.UnknownWall}[p.Owner]
 	side := space.Side{Kind: space.WallOfWhat, Lining: quantity.Length(p.LiningM)}
 	switch p.On {

@@ -3,6 +3,7 @@ package api
 import (
 	"context"
 	"encoding/json"
+	"fmt"
 	"testing"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -15,22 +16,40 @@ import (
 // What the second reading accepts and refuses, asked as a caller would.
 func TestDesignsAsked(t *testing.T) {
 	const wall = `"socket_m":0.5,"skirting":"yes","coating":"yes","whole":"yes","plate_held":"yes","stud":"89"`
-	for question, want := range map[string]struct {
-		ok   bool
-		link string
-		use  float64
+	for _, want := range []struct {
+		design, place string
+		kg            float64
+		answers       string
+		ok            bool
+		link          string
+		use           float64
 	}{
-		`{"design":"bar","place":{"on":"floor"},"heaviest_kg":80,"answers":{"stock":"graded-edge","rated_n":5000,"support_kg":8,"mu":0.5}}`:                                                                                                                                                {true, "bar in bending, all on one point", 0.954},
-		`{"design":"bar","place":{"on":"floor"},"heaviest_kg":80,"answers":{"stock":"board-edge","rated_n":5000,"support_kg":8,"mu":0.5}}`:                                                                                                                                                 {false, "bar in bending, all on one point", 1.203},
-		`{"design":"bar","place":{"on":"chairs"},"heaviest_kg":80,"answers":{"use":"hang","stock":"pipe-1-1/4","rated_n":5000}}`:                                                                                                                                                           {false, "each support", 0},
-		`{"design":"bar","place":{"on":"joists"},"heaviest_kg":100,"answers":{"use":"hang","stock":"pipe-1-1/4","rated_n":5000,"overhead":"sawn","above":"room","joists_m":0.4,"joist_h_m":0.235,"wood":"timber-graded:douglas-fir-larch","bolt_m":0.016,"above_m":0.16,"coating":"yes"}}`: {true, "bar in bending, all on one point", 0.84},
-		`{"design":"board-bands","place":{"on":"studs"},"heaviest_kg":80,"answers":{"pull_n":250,"rings":"chest","ring_n":3000,` + wall + `}}`:                                                                                                                                             {true, "stud at 1.26 m", 0.867},
-		`{"design":"board-bands","place":{"on":"studs"},"heaviest_kg":80,"answers":{"pull_n":250,"rings":"chest","ring_n":3000,"plate_held":"yes","stud":"89"}}`:                                                                                                                           {false, "hold: studs whole where the board is", 0},
-		`{"design":"board-body","place":{"on":"hollow-block"},"heaviest_kg":80,"answers":{"ring_n":6000,"anchor_off_n":9000,"anchor_along_n":9000,"socket_m":0.5,"skirting":"yes","coating":"yes","under":"yes"}}`:                                                                         {false, "what the wall takes", 0},
-		`{"design":"board-body","place":{"on":"solid-masonry"},"heaviest_kg":80,"answers":{"ring_n":6000,"anchor_off_n":9000,"anchor_along_n":9000,"leaf_m":0.215,"top_held":"yes","socket_m":0.5,"skirting":"yes","coating":"yes","under":"yes"}}`:                                        {true, "leaf of the wall at 2.15 m", 0.22},
+		{"bar", `{"on":"floor"}`, 80, `"stock":"graded-edge","rated_n":5000,"support_kg":8,"mu":0.5`,
+			true, "bar in bending, all on one point", 0.954},
+		{"bar", `{"on":"floor"}`, 80, `"stock":"board-edge","rated_n":5000,"support_kg":8,"mu":0.5`,
+			false, "bar in bending, all on one point", 1.203},
+		{"bar", `{"on":"chairs"}`, 80, `"use":"hang","stock":"pipe-1-1/4","rated_n":5000`,
+			false, "each support", 0},
+		{"bar", `{"on":"joists","owner":"yes"}`, 100, `"use":"hang","stock":"pipe-1-1/4","rated_n":5000,"overhead":"sawn","above":"room","joists_m":0.4` +
+			`,"joist_h_m":0.235,"wood":"timber-graded:douglas-fir-larch","bolt_m":0.016,"above_m":0.16` +
+			`,"coating":"yes"`,
+			true, "bar in bending, all on one point", 0.84},
+		{"board-bands", `{"on":"studs","owner":"yes"}`, 80, `"pull_n":250,"rings":"chest","ring_n":3000,` + wall,
+			true, "stud at 1.26 m", 0.867},
+		{"board-bands", `{"on":"studs","owner":"yes"}`, 80, `"pull_n":250,"rings":"chest","ring_n":3000,"plate_held":"yes","stud":"89"`,
+			false, "hold: studs whole where the board is", 0},
+		{"board-body", `{"on":"hollow-block","owner":"yes"}`, 80, `"ring_n":6000,"anchor_off_n":9000,"anchor_along_n":9000,"socket_m":0.5,"skirting":"yes"` +
+			`,"coating":"yes","under":"yes"`,
+			false, "what the wall takes", 0},
+		{"board-body", `{"on":"solid-masonry","owner":"yes"}`, 80, `"ring_n":6000,"anchor_off_n":9000,"anchor_along_n":9000,"leaf_m":0.215,"top_held":"yes"` +
+			`,"socket_m":0.5,"skirting":"yes","coating":"yes","under":"yes"`,
+			true, "leaf of the wall at 2.15 m", 0.22},
+		{"board-bands", `{"on":"studs"}`, 80, `"pull_n":250,"rings":"chest","ring_n":3000,` + wall,
+			false, "the owner's word", 0},
 	} {
+		question := fmt.Sprintf(`{"design":%q,"place":%s,"heaviest_kg":%g,"answers":{%s}}`, want.design, want.place, want.kg, want.answers)
 		var q DesignQuestion
-		require.NoError(t, json.Unmarshal([]byte(question), &q))
+		require.NoError(t, json.Unmarshal([]byte(question), &q), question)
 		got, err := q.answer(context.Background())
 		require.NoError(t, err, question)
 		assert.Equal(t, want.ok, got.OK, "%s: %s", question, got.Refused)

@@ -3095,7 +3095,7 @@ export interface components {
             on: "studs" | "solid-masonry" | "hollow-block" | "stone" | "brick" | "lined-masonry" | "joists" | "chairs" | "floor";
             outdoor?: boolean;
             /**
-             * @description The word of who owns it; yes where it is left out
+             * @description The word of who owns it, for walls and joists; not known where it is left out, and then it stops
              * @enum {string}
              */
             owner?: "" | "yes" | "no" | "unknown";
