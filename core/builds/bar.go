@@ -189,7 +189,7 @@ func (b Bar) Build() (Built, error) {
 		out.Checks = append(out.Checks, sideways...)
 	}
 	b.made(stock, &out)
-	out.Tools = []Text{"saw", "drill", "spirit level", "tape", "square"}
+	out.Tools = []Text{"hand saw", "drill", "spirit level", "tape", "square"}
 	out.Proof = tell("%s hung from the middle of the bar, no more than {100 mm} above the floor, for 5 minutes, nobody "+
 		"beneath; it "+
 		"goes back to within {2 mm}. Never a person. Passing raises nothing.", kilo(proofMass(b.Body)))
@@ -294,7 +294,7 @@ func (b Bar) made(stock BarStock, out *Built) {
 	if stock.Boards > 1 {
 		out.Parts = append(out.Parts, Part{Name: "{M8 × 100|5⁄16 × 4 in} bolt through both boards", Stock: "bolt-m8-100", Count: 2})
 		out.Steps = append(out.Steps, Step{tell("Lay both boards on each other, their upper edges flush within {1 mm}, and bolt "+
-			"them together with two {M8|5⁄16 in} bolts on the middle line, %s from either support.", mm(b.Span/3)), false})
+			"them together with two {M8|5⁄16 in} bolts in holes of {9 mm hole} on the middle line, %s from either support.", mm(b.Span/3)), false})
 	}
 	if piped {
 		out.Parts = append(out.Parts, Part{Name: "collar, one outside of each support", Stock: "collar", Count: 2})
@@ -336,7 +336,7 @@ func (b Bar) made(stock BarStock, out *Built) {
 		out.Parts = append(out.Parts, Part{Name: "wood screw", Stock: joinScrew, Count: screws})
 		out.Steps = append(out.Steps,
 			Step{tell("Make two cradles: on the middle of a base two cheeks stand on edge along the bar, %s apart, two {5 × 70 "+
-				"mm|no. 10 × 2¾ in} screws into each from below, {50 mm} apart, prebored by {3.5 mm}.", mm(between)), false},
+				"mm|no. 10 × 2¾ in} screws into each from below, {50 mm} apart, prebored by {3.5 mm hole}.", mm(between)), false},
 			Step{tell("Set the supports level, %s from the middle of one cradle to that of the other; measure it; %s.",
 				metre(b.Span, 2), held), false},
 			Step{tell("Lay the bar into both cradles, %s beyond their middles; %s.", mm(beyond), ends), false})

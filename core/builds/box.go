@@ -155,9 +155,18 @@ func (b Box) Build() (Built, error) {
 	return out, nil
 }
 
+// zone is how far inside the edges of every top feet land.
+func (b Box) zone() quantity.Length {
+	_, _, inside := landing(b.Use, b.Body)
+	if min(b.Sides[0], b.Sides[1]) >= deepTop {
+		return jumpInside
+	}
+	return inside
+}
+
 // made adds what a box is put together from, and how.
 func (b Box) made(out *Built, sheet string) {
-	x, y, t := b.Sides[0], b.Sides[1], b.Thickness
+	t := b.Thickness
 	out.Parts = b.panels(sheet)
 	out.Parts = append(out.Parts, Part{Name: "wood screw", Stock: "screw-4.5x50", Count: b.screws()})
 	glue := Text("Glue all edges and screw")
@@ -166,11 +175,7 @@ func (b Box) made(out *Built, sheet string) {
 	} else {
 		out.Parts = append(out.Parts, Part{Name: "wood glue", Stock: "glue", Count: 1})
 	}
-	out.Tools = []Text{"panel saw, or the shop's", "drill with a bit of {3 mm}", "square", "router or sandpaper"}
-	_, _, zone := landing(b.Use, b.Body)
-	if min(x, y) >= deepTop {
-		zone = jumpInside
-	}
+	out.Tools = []Text{"panel saw, or the shop's", "drill", "square", "router or sandpaper"}
 	out.Steps = []Step{
 		{"Cut the faces, the face grain as the cut list says: of each top it runs over its span, from one panel below " +
 			"to the next. " +
@@ -183,9 +188,9 @@ func (b Box) made(out *Built, sheet string) {
 			"the end faces close what is left open, on the liners and dividers; the dividers stand inside, on edge under every " +
 			"face. Diagonals differ by {2 mm} at most.", true},
 		{"Mark on every face where an edge lies behind it. " + glue + " through the faces every {10 cm} into the edges of faces, " +
-			"every {15 cm} into those of liners and dividers, in their middle, prebored by {3 mm}.", false},
+			"every {15 cm} into those of liners and dividers, in their middle, prebored by {3 mm hole}.", false},
 		{"Round all edges by {6 mm}.", false},
-		{tell("Draw the zone where feet land on every top, %s inside the edge.", mm(zone)), true},
+		{tell("Draw the zone where feet land on every top, %s inside the edge.", mm(b.zone())), true},
 		{"Lay the proof load on each face, nobody near; look again.", true},
 	}
 	out.Parts = append(out.Parts, Part{Name: "wood screw of a liner", Stock: "screw-4x35", Count: 12})
@@ -308,6 +313,7 @@ func (b Box) draw(Situation) []Figure {
 	apart.Name = "its panels, drawn apart"
 	return []Figure{
 		apart,
+		landingZone("a top from above, standing", x, y, float64(box.zone())),
 		way("standing", x, z, lined, short, box.Across, cmHigh(z)),
 		way("on its long side", x, y, lined, short, box.Across, cmHigh(y)),
 		way("lying", y, x, plain, middle, box.Along, cmHigh(x)),

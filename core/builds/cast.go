@@ -77,7 +77,7 @@ func (c CastBlock) Build() (Built, error) {
 		Tools: []Text{"drill", "file", "trowel", "scale", "gloves, goggles and a dust mask", "thermometer"},
 		Steps: []Step{
 			{"It stays above 5 °C where it sets, for two days.", true},
-			{tell("Bore {10.5 mm} through the upright, %s above its plain end; push the bolt through as a pin and draw its nut "+
+			{tell("Bore {10.5 mm hole} through the upright, %s above its plain end; push the bolt through as a pin and draw its nut "+
 				"tight, as much of it at either side.", mm(belowPin)), false},
 			{"Turn the upright and both arms into the tee until they are tight; file the ends of the arms round.", false},
 			{tell("Oil the mould, %s wide inside, and draw a line %s above its bottom.", cm(c.Wide), mm(high)), false},

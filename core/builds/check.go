@@ -1,7 +1,11 @@
 package builds
 
 import (
+	"maps"
 	"math"
+	"slices"
+	"strconv"
+	"strings"
 
 	"scrappyrack/core/quantity"
 )
@@ -86,6 +90,29 @@ type Remedy struct {
 	Does   bool
 	To     Values
 	Moved  *Situation
+}
+
+// tooled are the tools with every bit that the steps bore with.
+func (b Built) tooled() []Text {
+	bits := map[float64]Text{}
+	for _, s := range b.Steps {
+		for _, at := range pieces.FindAllStringSubmatch(string(s.Text), -1) {
+			if number, hole := strings.CutSuffix(at[1], " mm hole"); hole {
+				exact, _, _ := strings.Cut(number, "~")
+				if d, err := strconv.ParseFloat(exact, 64); err == nil {
+					bits[d] = Text(at[0])
+				}
+			}
+		}
+	}
+	if len(bits) == 0 {
+		return b.Tools
+	}
+	var all []string
+	for _, d := range slices.Sorted(maps.Keys(bits)) {
+		all = append(all, string(bits[d]))
+	}
+	return append(slices.Clone(b.Tools), Text("bits of "+strings.Join(all, ", ")))
 }
 
 // FirstTime is how many hours somebody takes who builds for the first time: twice a joiner's longest, two

@@ -224,6 +224,7 @@ func (d Design) Work(v Values, s Situation) (Worked, error) {
 	if w.Built, err = d.stands(w.made, s, f.holds); err != nil {
 		return w, err
 	}
+	w.Built.Tools = w.Built.tooled()
 	if !w.Built.OK() {
 		// What has to be looked at on the spot is another matter than what has to be changed.
 		w.Built.Remedy = d.mended(w.made, v, s)

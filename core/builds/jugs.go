@@ -22,7 +22,7 @@ func (j jugs) draw(Situation) []Figure {
 		f.Marks = append(f.Marks, rect(OfStrap, x, 0, side, side*1.6, "each ear"), rect(OfLoad, x, 0, side, side*1.6*share, ""),
 			rect(OfStrap, x+side*0.35, side*1.6, side*0.3, side*0.2, ""))
 	}
-	f.Marks = append(f.Marks, upward(-0.06, 0, side*1.6*share).saying("line"))
+	f.Marks = append(f.Marks, upward(-0.5*side, 0, side*1.6*share).saying("line"))
 	return []Figure{f}
 }
 

@@ -121,13 +121,13 @@ func (w WallBoard) mounted() []Step {
 	} else {
 		drill = Step{tell("Drill holes of %s through the board and pilots of %s into the studs, as deep as the screws "+
 			"reach: their "+
-			"chips are wood.", hole(w.Diameter), mm(0.7*w.Diameter, 1)), true}
+			"chips are wood.", hole(w.Diameter), hole(0.7*w.Diameter)), true}
 	}
 	if w.Use == ForBands {
 		return []Step{
 			{tell("Bolt each ring's plate to the board before it goes up, on its middle line: two {M8|5⁄16 in} "+
 				"carriage bolts, {25 "+
-				"mm} above and below the ring, their heads let %s into the back in holes of %s.", mm(sunk), mm(carriageBore)),
+				"mm} above and below the ring, in holes of {9 mm hole}, their heads let %s into the back in holes of %s.", mm(sunk), hole(carriageBore)),
 				false},
 			drill,
 			{tell("Fix the board, upright, with %s: %s above and below every ring, and %s from its lower end, which stands "+
@@ -137,9 +137,9 @@ func (w WallBoard) mounted() []Step {
 	apart := w.Base.bodyPlaces()[2]
 	out := []Step{
 		{tell("Push the ring's four {M10|⅜ in} carriage bolts through the middle line of the board from behind before it goes up, "+
-			"{40 mm} from one to the next, two to either side of its middle, their heads let %s into the back in holes of %s. Set "+
+			"{40 mm} from one to the next, two to either side of its middle, in holes of {11 mm hole}, their heads let %s into the back in holes of %s. Set "+
 			"the ring's plate on them, no wider than {48 mm}, with a nut that locks itself on each.", mm(sunk),
-			mm(carriageBore)), false},
+			hole(carriageBore)), false},
 		drill,
 		{tell("Fix the board, level, with six %s, none let in: two above one another in its middle, above and below the ring's "+
 			"plate, and two %s to either side; of each two one %s from the lower edge and one as far from the upper.", what,

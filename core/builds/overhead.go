@@ -163,7 +163,7 @@ func (o Overhead) steps() []Step {
 		{"The joists were seen: sawn, no truss, no notch, their size and span measured.", true},
 		{"The detector is clear; what they carry above was seen. Nobody exercises above while somebody hangs here.", true},
 		{tell("Cut the ceiling open as far as it takes to reach both faces of the two joists, %s from the same bearing. Bore each "+
-			"level and square through, %s above its lower edge, {1 mm} wider than the bolt, half from each face.", metre(o.At, 2),
+			"level and square through by %s, %s above its lower edge, half from each face.", metre(o.At, 2), hole(o.Bolt+0.001),
 			mm(o.Above)), false},
 		{tell("Lay a plate on each face: its upper hole over the bolt's, its lower end with the other hole %s below the joist. "+
 			"Push the bolt through plate, joist and plate; draw the nut up until the plates do not turn by hand, and lock it with "+

@@ -141,7 +141,7 @@ func (p Parallels) Build() (Built, error) {
 				Source: "statics; house factors"},
 			{Link: "sliding", Demand: s.Slides(f), Capacity: 1, Formula: "0.15 F over μ (F + W)", Source: "statics; house factors"},
 		},
-		Tools: []Text{"saw", "pipe cutter", "file", "drill", "square"},
+		Tools: []Text{"hand saw", "pipe cutter", "file", "drill", "square"},
 		Proof: tell("%s shared by both bars, then %s on one, 5 minutes each, nobody beneath. Never a person. Passing "+
 			"raises nothing.", kilo(proofMass(p.Body)), kilo(0.75*float64(p.Body.Value+p.Body.Expanded()))),
 		ProofOf: proofMass(p.Body),
@@ -251,7 +251,7 @@ func (p Parallels) onPosts(f float64, out *Built) ([]Check, error) {
 		{tell("Cut the posts of one length, to {1 mm}. %s below the head of each, in the middle of its wide side, bore "+
 			"a hole of %s.", mm(bore), hole(p.outside()+0.0005)), false},
 		{"Lay a foot on edge and stand a post on the middle of it, wide sides flush; screw a block over both on one side, two " +
-			"screws into each. All {5 × 70 mm|no. 10 × 2¾ in} screws go through one board into the next, prebored by {3.5 mm}.",
+			"screws into each. All {5 × 70 mm|no. 10 × 2¾ in} screws go through one board into the next, prebored by {3.5 mm hole}.",
 			false},
 		{tell("On the other side screw on the strut: its middle crosses that of the foot %s inside its end and that of "+
 			"the post %s "+
@@ -267,7 +267,7 @@ func (p Parallels) onPosts(f float64, out *Built) ([]Check, error) {
 			len(spots)), false},
 		p.brace(push).lap().told("brace on a post"),
 		{tell("Push the bar through both posts so that it stands out %s at each side; file its ends. From the head of each post "+
-			"bore {4.5 mm} down into the upper wall of the pipe and pin it with a {4.5 × 50 mm|no. 9 × 2 in} screw.",
+			"bore {4.5 mm hole} down into the upper wall of the pipe and pin it with a {4.5 × 50 mm|no. 9 × 2 in} screw.",
 			mm(beyondPost)), false},
 		{"Press a rubber foot on under both ends of every foot. The other bar is built alike.", false},
 	}
@@ -318,7 +318,7 @@ func (p Parallels) inFlanges(f float64, out *Built) ([]Check, error) {
 			cm(p.Length)), false},
 		{"Turn the bar into two joints, an upright into each, a flange on each, until all are tight: both uprights lie in one " +
 			"plane, both flanges in another.", false},
-		{"Lay the feet flat, across the bar, and screw a flange on the middle of each: four screws, prebored by {2.5 mm}.", false},
+		{"Lay the feet flat, across the bar, and screw a flange on the middle of each: four screws, prebored by {2.5 mm hole}.", false},
 		{"Press a rubber foot on under both ends of every foot. The other bar is built alike.", false},
 	}
 	return []Check{

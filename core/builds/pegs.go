@@ -62,7 +62,7 @@ func (p Peg) Build() (Built, error) {
 		Formula: "{2 m} g · out over S", Source: "statics; wall × 0.875"}
 	out := Built{
 		Title: "Plate peg, " + pipeName(p.Pipe) + " pipe", Hours: [2]float64{2, 3},
-		Tools: []Text{"saw", "drill", "spirit level", "stud finder", "detector for cables and pipes", "spanner"},
+		Tools: []Text{"hand saw", "pipe cutter", "file", "drill", "spirit level", "stud finder", "detector for cables and pipes", "spanner"},
 		Proof: tell("%s hung from each peg in turn for 5 minutes, nobody beneath. Passing raises nothing.",
 			kilo(proofMass(p.Mass))),
 		ProofOf:  proofMass(p.Mass),
@@ -219,7 +219,7 @@ func (r pegRow) onBoards(out *Built) {
 		}
 		out.Steps = append(out.Steps,
 			Step{tell("Bolt a flange to the board at each of %d places, %s from one to the next, each {80 mm} beside where two "+
-				"fixings go, to the same side: four bolts, their heads with washers of {30 mm} sunk into the back by {10 mm}; a "+
+				"fixings go, to the same side: four bolts in holes of {9 mm hole}, their heads with washers of {30 mm} sunk into the back by {10 mm}; a "+
 				"wedge of wood of 5° behind its lower half tilts it up.", n, mm(apart)), false},
 			Step{"Turn the pegs in until they are tight.", false}, fix)
 	} else {
@@ -233,13 +233,13 @@ func (r pegRow) onBoards(out *Built) {
 			Step{tell("Mark %d places for pegs on the middle line of a board, %s from one to the next, the middle one in its "+
 				"middle. Lay the boards on each other and join them with eight {5 × 70 mm|no. 10 × 2¾ in} screws round "+
 				"each place, "+
-				"prebored by {3.5 mm}: %s and %s to either side of it, {25 mm} from both edges.", n, mm(apart), mm(besidePeg),
+				"prebored by {3.5 mm hole}: %s and %s to either side of it, {25 mm} from both edges.", n, mm(apart), mm(besidePeg),
 				mm(besidePegMore)), false},
 			Step{tell("Bore a hole of %s through both boards at each place, so that it rises by 5° towards the front: {7 mm} over "+
 				"both boards.", hole(bore)), false},
 			fix,
 			Step{"Push each peg in until it meets the wall. From the upper edge of the front board, {10 mm} beside the peg's " +
-				"middle so that it passes the fixing, bore {4.5 mm} down into the upper wall of the pipe and pin it " +
+				"middle so that it passes the fixing, bore {4.5 mm hole} down into the upper wall of the pipe and pin it " +
 				"with a {5 × 70 " +
 				"mm|no. 10 × 2¾ in} screw. File the ends round.", false})
 	}

@@ -99,7 +99,7 @@ func (s Shelf) Build() (Built, error) {
 			{Name: "wood screw for a bracket", Stock: "screw-4x16", Count: 6},
 			{Name: "wood screw for the lip", Stock: "screw-4x35", Count: 2 + int(float64(s.long())/0.15)},
 		},
-		Tools:   []Text{"saw", "drill", "spirit level", "stud finder", "detector for cables and pipes", "spanner"},
+		Tools:   []Text{"panel saw, or the shop's", "drill", "spirit level", "stud finder", "detector for cables and pipes", "spanner"},
 		Proof:   tell("%s spread on all of it for 5 minutes. Passing raises nothing.", kilo(proofMass(kg))),
 		Inspect: looked("brackets, screws, sag"), ProofOf: proofMass(kg),
 		Cautions: []Text{guidance, "Nothing that rolls without its lip.",
@@ -165,7 +165,7 @@ func (s hungShelf) Build() (Built, error) {
 		Step{tell("Fix both brackets to the wall, level, %s apart, their tops %s above the floor, two fixings each: one %s "+
 			"above its lower end and one %s above that end.", mm(s.Span), cm(s.High-s.Thickness), mm(bracketFoot), mm(upper)), false},
 		Step{"Cut the shelf, its face grain from bracket to bracket. Screw the lip on its front edge, standing {10 mm} above " +
-			"it, a {4 × 35 mm|no. 8 × 1½ in} screw every {15 cm}, prebored.", false},
+			"it, a {4 × 35 mm|no. 8 × 1½ in} screw every {15 cm}, prebored by {2.5 mm hole}.", false},
 		Step{"Lay the shelf on the brackets, as far beyond both; three {4 × 16 mm|no. 8 × 5/8 in} screws from below through " +
 			"each bracket.", false},
 		Step{"Load it from the lowest up, the heaviest lowest; nothing moves.", true})

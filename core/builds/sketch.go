@@ -19,6 +19,7 @@ type Mark struct {
 	Points     [][2]float64 // of a face, in m
 	Of         MarkOf
 	Text, Link Text
+	Named      bool // a dim that says its text alone
 }
 
 // MarkShape is what a mark is.
@@ -63,6 +64,9 @@ func (m Mark) About(checks []Check) int {
 
 // Measure is what a dim says, in a reader's units: to a sixteenth of an inch where they read inches.
 func (m Mark) Measure(units quantity.System) string {
+	if m.Named {
+		return ""
+	}
 	long := math.Abs(m.W + m.H)
 	if units == quantity.US && long < far {
 		return inches(long)
@@ -95,6 +99,19 @@ func upward(x, y, h float64) Mark { return Mark{Shape: MarkDim, X: x, Y: y, H: h
 func (m Mark) saying(text Text) Mark {
 	m.Text = text
 	return m
+}
+
+// called is a dim that says a name in place of its length.
+func (m Mark) called(name Text) Mark {
+	m.Text, m.Named = name, true
+	return m
+}
+
+// landingZone is a top from above with the zone where feet land, inside of its edges.
+func landingZone(name string, long, wide, inside float64) Figure {
+	return Figure{Name: name, Marks: []Mark{rect(OfWood, 0, 0, long, wide, ""),
+		rect(OfLoad, inside, inside, long-2*inside, wide-2*inside, "").saying("feet land here"),
+		across(0, wide+0.04, long), upward(long+0.06, 0, wide), across(0, -0.05, inside)}}
 }
 
 // Figures draws a design as it was worked out.

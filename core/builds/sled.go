@@ -119,12 +119,12 @@ func (s DragSled) Build() (Built, error) {
 			{Name: "harness round the hips", Stock: "webbing-40", Length: 2.4, Count: 1},
 			{Name: "load strap with a buckle", Stock: "lash-strap", Count: 2},
 			{Name: "wood screw", Stock: joinScrew, Count: sledScrews}},
-		Tools: []Text{"saw", "drill with a bit of {30 mm}", "rasp", "lighter", "hanging scale"},
+		Tools: []Text{"hand saw", "panel saw, or the shop's", "drill", "rasp", "lighter", "hanging scale"},
 		Steps: []Step{
-			{"Cut the lower front corner of both runners round, by {60 mm}, as a ski's. In each bore a hole of {30 mm}, {80 mm} " +
+			{"Cut the lower front corner of both runners round, by {60 mm}, as a ski's. In each bore a hole of {30 mm hole}, {80 mm} " +
 				"from the front and {40 mm} above the floor; round its edges until a strap slides over them.", false},
 			{"Lay the base on the runners, which stand on edge, flush with its long sides and its ends; screw it down into each " +
-				"with four {5 × 70 mm|no. 10 × 2¾ in} screws, prebored by {3.5 mm}.", false},
+				"with four {5 × 70 mm|no. 10 × 2¾ in} screws, prebored by {3.5 mm hole}.", false},
 			{"Melt the ends of the webbing. Lead the strap from in front through the hole of one runner and out of the other's, " +
 				"and tie its ends together in front with a water knot, tails of {80 mm}, drawn tight: a loop of about {1.8 m}.",
 				false},

@@ -86,30 +86,102 @@ func (a point3) seen() (x, y, far float64) {
 	return x, a[2]*downCos + back*downSin, back*downCos - a[2]*downSin
 }
 
-// assembled draws solids as they are put together: those behind first. What is long is cut into lengths for
-// that, and its cuts are not drawn.
-func assembled(all ...solid) Figure {
-	type face struct {
-		mark Mark
-		far  float64
-	}
-	var faces []face
-	for _, s := range all {
-		for _, corners := range s.faces() {
-			m := Mark{Shape: MarkFace, Of: s.Of}
-			far := 0.0
-			for _, c := range corners {
-				x, y, f := c.seen()
-				m.Points = append(m.Points, [2]float64{x, y})
-				far += f / 4
-			}
-			faces = append(faces, face{m, far})
+// toEye is the way to the eye.
+var toEye = point3{eyeSin * downCos, -eyeCos * downCos, downSin}
+
+// drawn is a solid as it is seen: its faces with the ways out of them, and what it covers of the sheet.
+type drawn struct {
+	id             int
+	of             MarkOf
+	faces          [][]point3
+	out            []point3
+	x0, x1, y0, y1 float64
+	far            float64
+}
+
+func (s solid) drawn() drawn {
+	d := drawn{of: s.Of, faces: s.faces(), x0: math.Inf(1), x1: math.Inf(-1), y0: math.Inf(1), y1: math.Inf(-1)}
+	middle := point3{}.plus(s.From, 0.5).plus(s.To, 0.5)
+	for _, f := range d.faces {
+		n := f[1].plus(f[0], -1).cross(f[3].plus(f[0], -1)).unit()
+		if n.dot(f[0].plus(middle, -1)) < 0 {
+			n = point3{}.plus(n, -1)
+		}
+		d.out = append(d.out, n)
+		for _, c := range f {
+			x, y, _ := c.seen()
+			d.x0, d.x1, d.y0, d.y1 = math.Min(d.x0, x), math.Max(d.x1, x), math.Min(d.y0, y), math.Max(d.y1, y)
 		}
 	}
-	slices.SortStableFunc(faces, func(a, b face) int { return cmp.Compare(b.far, a.far) })
+	_, _, d.far = middle.seen()
+	return d
+}
+
+// beyond says that a face of one has all of another on its outer side, and whether that side is the eye's.
+func (d drawn) beyond(b drawn) (apart, nearer bool) {
+	const touch = 1e-6
+	for i, n := range d.out {
+		all := true
+		for _, f := range b.faces[:2] { // both ends have all corners
+			for _, c := range f {
+				all = all && n.dot(c.plus(d.faces[i][0], -1)) >= -touch
+			}
+		}
+		if side := n.dot(toEye); all && math.Abs(side) > touch {
+			return true, side > 0
+		}
+	}
+	return false, false
+}
+
+// behind says that one has to be drawn before another: where both meet on the sheet, a face that parts them
+// tells; of what runs into each other, the middle.
+func (d drawn) behind(b drawn) bool {
+	if d.x0 >= b.x1 || b.x0 >= d.x1 || d.y0 >= b.y1 || b.y0 >= d.y1 {
+		return false
+	}
+	if apart, nearer := d.beyond(b); apart {
+		return nearer
+	}
+	if apart, nearer := b.beyond(d); apart {
+		return !nearer
+	}
+	return d.far > b.far
+}
+
+// assembled draws solids as they are put together, each before what hides it and of each the faces that are
+// seen; where that goes round in a ring, the farthest first.
+func assembled(all ...solid) Figure {
+	var left []drawn
+	for i, s := range all {
+		d := s.drawn()
+		d.id = i
+		left = append(left, d)
+	}
+	slices.SortStableFunc(left, func(a, b drawn) int { return cmp.Compare(b.far, a.far) })
 	f := Figure{Name: "assembled"}
-	for _, one := range faces {
-		f.Marks = append(f.Marks, one.mark)
+	for len(left) > 0 {
+		next := 0
+		for i, d := range left {
+			hides := func(b drawn) bool { return b.id != d.id && b.behind(d) }
+			if !slices.ContainsFunc(left, hides) {
+				next = i
+				break
+			}
+		}
+		d := left[next]
+		left = slices.Delete(left, next, next+1)
+		for i, corners := range d.faces {
+			if d.out[i].dot(toEye) <= 1e-9 {
+				continue
+			}
+			m := Mark{Shape: MarkFace, Of: d.of}
+			for _, c := range corners {
+				x, y, _ := c.seen()
+				m.Points = append(m.Points, [2]float64{x, y})
+			}
+			f.Marks = append(f.Marks, m)
+		}
 	}
 	return f
 }

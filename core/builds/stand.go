@@ -60,6 +60,7 @@ func (p Platform) below(own float64) []Check {
 // on a small area from which an engineer is asked upstairs.
 const (
 	layer, rubberDensity = 0.018, 1000.0
+	rubberTile           = 0.83 // what a tile covers, in m², the smaller that is sold
 	askMass, askArea     = 200.0, 3.0
 )
 
@@ -71,11 +72,11 @@ func split(long quantity.Length, n int) quantity.Length {
 	return (long - quantity.Length(n-1)*swells) / quantity.Length(n)
 }
 
-// layers are the pieces of two layers, of sheets of 2.44 × 1.22 m: below with the face grain along the
+// layers are the pieces of two layers, of whole sheets: below with the face grain along the
 // platform, above across it. Where both have joints the same way these stand at half the pieces' width
 // from each other, 0.4 m at least.
 func (p Platform) layers() []Part {
-	const long, wide = 2.44, 1.22
+	const long, wide = 2.438, 1.219 // the smaller of both that are sold
 	n := func(of quantity.Length, by float64) int { return int(math.Ceil(float64(of)/by - 1e-9)) }
 	rows, columns, strips, halves := n(p.Wide, wide), n(p.Long, long), n(p.Long, wide), n(p.Wide, long)
 	if columns > 1 {
@@ -117,16 +118,16 @@ func (p Platform) Build() (Built, error) {
 			{Link: "room for the plates", Fits: true, Demand: 2.2, Capacity: float64(p.Long), Unit: "m",
 				Formula: "as long as a bar, {2.2 m}", Source: "IWF Technical and Competition Rules: a men's bar is {2.2 m}"},
 		}...),
-		Parts: append(p.layers(), Part{Name: "rubber, m²", Stock: "rubber-tile", Count: int(area/2 + 0.999)},
+		Parts: append(p.layers(), Part{Name: "rubber tile", Stock: "rubber-tile", Count: int(math.Ceil(area / 2 / rubberTile))},
 			Part{Name: "wood screw", Stock: "screw-4x35", Count: p.screws()}),
-		Tools: []Text{"saw, or the shop's", "drill", "straightedge of {2 m}", "knife", "plane"},
+		Tools: []Text{"panel saw, or the shop's", "drill", "straightedge of {2 m}", "knife", "plane"},
 		Steps: []Step{
 			{"The floor is flat within {3 mm} under a straightedge of {2 m}.", true},
 			{"Lay the layer below, its face grain along the platform, {3 mm} between its pieces.", false},
 			{"Lay the layer above, its face grain across the platform, {3 mm} between its pieces. No joint of it lies " +
 				"within {300 " +
 				"mm} of one below that runs the same way.", false},
-			{"Screw the layers together every {30 cm} both ways and along every edge, from above, prebored in the " +
+			{"Screw the layers together every {30 cm} both ways and along every edge, from above, prebored by {2.5 mm hole} in the " +
 				"upper one; none " +
 				"stands proud. Chamfer the edges.", true},
 			{"Cut the rubber to the quarters at both ends, where loads are set down, and lay it there, its edges to " +
@@ -166,7 +167,7 @@ func (s MobilityStick) Build() (Built, error) {
 		Checks: []Check{{Link: "hands apart", Fits: true, Demand: float64(0.65 * s.Stature), Capacity: float64(s.Length),
 			Unit: "m", Formula: "at least 0.65 of the stature", Source: "house value"}},
 		Parts: []Part{{Name: "stick", Stock: "pvc-1", Length: s.Length, Count: 1}, {Name: "cap", Stock: "cap", Count: 2}},
-		Tools: []Text{"saw", "sandpaper", "glue"},
+		Tools: []Text{"hacksaw", "sandpaper", "glue"},
 		Steps: []Step{
 			{"Cut the stick to its length, square; sand its ends round.", false}, {"No crack, no splinter along all of it.", true},
 			{"Glue a cap on each end; an hour later none turns.", false}, {"Write on it: not to hang from, not to lean on.", true},
@@ -184,8 +185,8 @@ func (p *Platform) form(f *form) {
 			p.Limit = f.s.Room.LiveLoad()
 		}
 	}
-	number(f, &p.Long, 2.44, metres("long_m", "Long", 1, 4))
-	number(f, &p.Wide, 1.22, metres("wide_m", "Wide", 0.8, 4))
+	number(f, &p.Long, 2.438, metres("long_m", "Long", 1, 4))
+	number(f, &p.Wide, 1.219, metres("wide_m", "Wide", 0.8, 4))
 	number(f, &p.Rubber, 0.015, Ask{Key: "rubber_m", Label: "Rubber", Kind: quantity.KindThin, Low: 0, High: 0.06})
 	number(f, &p.Load.Value, max(20, f.s.Heaviest), Ask{Key: "load_kg", Label: "Heaviest bar that is lifted on it",
 		Kind: quantity.KindMass, Low: 1, High: 500})
@@ -199,7 +200,7 @@ var _ = known(90, of[Platform]{
 	Key: "platform", Name: "Platform", Does: "a flat, firm floor to lift on", On: OnFloor,
 	Build: func(p Platform, _ Situation) (Built, error) { return p.Build() },
 	Changes: func(Platform, Situation) []change {
-		return []change{so("2.44 × 1.22 m, two whole sheets", func(p *Platform) { p.Long, p.Wide = max(p.Long, 2.44), max(p.Wide, 1.22) })}
+		return []change{so("{2.44 × 1.22 m|8 × 4 ft}, two whole sheets", func(p *Platform) { p.Long, p.Wide = max(p.Long, 2.438), max(p.Wide, 1.219) })}
 	},
 	Instead:  always[Platform]("rubber tiles where loads are set down, on a floor at ground level"),
 	Draw:     Platform.draw,

@@ -137,7 +137,7 @@ func (s StepBox) Build() (Built, error) {
 			{Link: "sliding", Demand: stands.Slides(foot), Capacity: 1, Formula: "0.15 F over μ (F + W)",
 				Source: "statics; house factors"},
 		},
-		Tools: []Text{"saw", "drill", "square", "sandpaper"},
+		Tools: []Text{"hand saw", "mitre box", "drill", "square", "sandpaper"},
 		Proof: tell("%s laid on the front edge for 5 minutes, nobody on it; it goes back to within {2 mm}. Never a person. "+
 			"Passing raises nothing.", kilo(proofMass(s.Body))),
 		ProofOf:  proofMass(s.Body),
@@ -243,16 +243,19 @@ func (s StepBox) onLegs(out *Built, t TreadStock, most quantity.Force, inside qu
 	if t.Panel != "" {
 		grain = ", its face grain running from legs to legs"
 	}
+	lean := math.Atan(float64(s.Flare)/high) * 180 / math.Pi
 	out.Steps = []Step{
 		{tell("Cut four legs, each %s along its edges, to {1 mm}. Both ends slant, parallel to each other, so that a leg leans %s "+
 			"over its height of %s, %.1f°, towards its wide and towards its narrow side.",
-			mm(math.Hypot(high, math.Sqrt2*float64(s.Flare))), mm(s.Flare), mm(high),
-			math.Atan(float64(s.Flare)/high)*180/math.Pi), false},
+			mm(math.Hypot(high, math.Sqrt2*float64(s.Flare))), mm(s.Flare), mm(high), lean), false},
+		{tell("A jig for these cuts: saw two wedges of %.1f°; one lies under the leg, one between it and the fence of a "+
+			"mitre box. Saw all eight ends with it, the leg not turned over from one end to the other. Without one draw %.1f° "+
+			"on two sides that meet and saw to both lines.", lean, lean), false},
 		{tell("Make two end frames: two legs side by side, their heads %s over all, which is the tread's width, their feet %s. "+
 			"Screw a rail on the inner side right below the heads, three screws a leg; a brace on the outer side, its middle "+
 			"crossing that of one leg %s above its foot and of the other %s below its head, %d screws at each end as drawn. "+
 			"Saw it off along the legs. All {5 × 70 mm|no. 10 × 2¾ in} screws go through one board into the next, prebored "+
-			"by {3.5 mm}.", mm(t.Width), mm(t.Width+2*s.Flare), mm(off), mm(off), spots[1]), false},
+			"by {3.5 mm hole}.", mm(t.Width), mm(t.Width+2*s.Flare), mm(off), mm(off), spots[1]), false},
 		across.lap().told("brace on a wide side"),
 		{tell("Stand the frames %s apart at their heads, rails inside. Lay the tread on the heads of the legs, flush "+
 			"with them all "+

@@ -124,6 +124,8 @@ func (s StepBox) draw(Situation) []Figure {
 	front, side := view("front", float64(step.long()), float64(boardThick), along), view("side", deep, wide, sideways)
 	front.Marks = append(front.Marks, across(float64(boardThick), h+0.17, span).saying("clear"))
 	side.Marks = append(side.Marks, rect(OfWood, 0, under-wide, deep, wide, "").saying("rail"))
-	return []Figure{front, side, assembled(step.solids()...), along.lap().figure("brace on a narrow side", along.Name),
+	_, _, inside := landing(s.Use, s.Body)
+	feet := landingZone("the tread from above", float64(step.long()), deep, float64(inside))
+	return []Figure{front, side, feet, assembled(step.solids()...), along.lap().figure("brace on a narrow side", along.Name),
 		sideways.lap().figure("brace on a wide side", sideways.Name)}
 }

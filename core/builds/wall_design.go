@@ -68,6 +68,16 @@ func (w Wall) lag() (diameter, length, thread quantity.Length) {
 	return l[0], l[1], l[2]
 }
 
+// sold is its screw as shops have it.
+func (w Wall) sold() Text {
+	for _, l := range lagWords {
+		if l.Key == w.Screw {
+			return l.Name
+		}
+	}
+	return ""
+}
+
 var studWords = words("89", "{38 × 89 mm|2 × 4}", "63", "{38 × 63 mm|2 × 3}, or not known")
 
 // wallChanges are changes of what is held with screws in a wall, the cheapest first, each of more by
@@ -258,7 +268,7 @@ func (w Wall) fixingDetail(board float64, through quantity.Length) Figure {
 		across(0, -0.06, deep).saying(name),
 	}}
 	if base.Kind == WoodStuds { // how far an anchor goes in its maker says
-		f.Marks = append(f.Marks, across(deep+lining+thick-length, board+0.025, length).saying("screw"))
+		f.Marks = append(f.Marks, across(deep+lining+thick-length, board+0.025, length).called("screw "+w.sold()))
 	}
 	if lining > 0 {
 		f.Marks = append(f.Marks, rect(OfHouse, deep, 0, lining, board, ""), across(deep, -0.09, lining).saying("lining"))
@@ -274,7 +284,7 @@ func (b bandBoard) draw(Situation) []Figure {
 	}
 	high := float64(slices.Max(heights) + boardEnd + 0.04)
 	f := Figure{Name: "front", Marks: []Mark{rect(OfWood, -wide/2, 0, wide, high, "board"),
-		upward(-0.3-0.45*float64(len(heights)), 0, high).saying("board"), across(-wide/2, high+0.1, wide)}}
+		upward(-0.55-0.45*float64(len(heights)), 0, high).saying("board"), across(-wide/2, high+0.1, wide)}}
 	for i, h := range heights {
 		at := float64(h)
 		f.Marks = append(f.Marks,
@@ -314,7 +324,7 @@ func (b bodyBoard) draw(Situation) []Figure {
 		apart := float64(legsApart)
 		f.Marks = append(f.Marks, rect(OfWood, -apart/2-0.0445, 0, 0.089, at-wide/2, "each leg"),
 			rect(OfWood, apart/2-0.0445, 0, 0.089, at-wide/2, "each leg"),
-			rect(OfWood, -apart/2-0.0445, 0.1, apart+0.089, 0.089, ""), across(-apart/2, -0.08, apart))
+			rect(OfWood, -apart/2-0.0445, 0.1, apart+0.089, 0.089, ""), across(-apart/2, -0.22, apart))
 	}
 	return []Figure{f, bodyBoardClose(long, places), assembled(b.board().solids()...), b.fixingDetail(wide, boardThick)}
 }

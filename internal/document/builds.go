@@ -123,17 +123,12 @@ func (b buildSheets) one(x workbench.BuildOf, cost string) {
 	if grain {
 		b.text("* The face grain runs along the first measure; the cut list keeps it.", soft)
 	}
-	hours := fmt.Sprintf("%g hours", built.Hours[0])
-	switch {
-	case built.Hours[1] > built.Hours[0]:
+	hours := takes(built.Hours[0])
+	if built.Hours[1] > built.Hours[0] {
 		hours = fmt.Sprintf("%g to %g hours", built.Hours[0], built.Hours[1])
-	case built.Hours[0] == 1:
-		hours = "an hour"
-	case built.Hours[0] < 1:
-		hours = fmt.Sprintf("%.0f minutes", built.Hours[0]*60)
 	}
-	b.text(fmt.Sprintf("Tools: %s. About %s for a joiner, %g for who builds for the first time.",
-		strings.Join(b.all(built.Tools), ", "), hours, built.FirstTime()), soft)
+	b.text(fmt.Sprintf("Tools: %s. About %s for a joiner, %s for who builds for the first time.",
+		strings.Join(b.all(built.Tools), ", "), hours, takes(built.FirstTime())), soft)
 	if cost != "" {
 		b.text(cost, ink)
 	}
@@ -227,4 +222,15 @@ func (b buildSheets) tests(x workbench.BuildOf) {
 	}
 	b.table([]column{{"date", 0.22, "L", true}, {"what", 0.22, "L", false}, {"found", 0.12, "L", false},
 		{"seen", 0.44, "L", false}}, rows)
+}
+
+// takes is a time as it is said.
+func takes(hours float64) string {
+	switch {
+	case hours < 1:
+		return fmt.Sprintf("%.0f minutes", hours*60)
+	case hours == 1:
+		return "an hour"
+	}
+	return fmt.Sprintf("%g hours", hours)
 }

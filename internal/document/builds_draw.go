@@ -231,7 +231,11 @@ func (b buildSheets) uses(f builds.Figure, at func(x, y float64) (float64, float
 		b.Text(beside+9, y+1, used(checks[c.check]))
 		b.SetFont("Barlow", "", 7.5)
 		b.colour(soft)
-		b.Text(beside+17, y+1, b.short(b.say(checks[c.check].Link), callouts-measures-17))
+		room := margin + b.width - beside - 17
+		for i, part := range b.SplitText(b.say(checks[c.check].Link), room) {
+			b.Text(beside+17, y+1+3.2*float64(i), part)
+			next = math.Max(next, y+1.2+3.2*float64(i+1))
+		}
 	}
 }
 
