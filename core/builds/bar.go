@@ -293,8 +293,7 @@ func (b Bar) made(stock BarStock, out *Built) {
 	out.Parts = []Part{{Name: "bar", Stock: stock.Good, Length: b.Span + 2*beyond, Count: stock.Boards}}
 	if stock.Boards > 1 {
 		out.Parts = append(out.Parts, Part{Name: "{M8 × 100|5⁄16 × 4 in} bolt through both boards", Stock: "bolt-m8-100", Count: 2})
-		out.Steps = append(out.Steps, Step{tell("Lay both boards on each other, their upper edges flush within {1 mm}, and bolt "+
-			"them together with two {M8|5⁄16 in} bolts in holes of {9 mm hole} on the middle line, %s from either support.", mm(b.Span/3)), false})
+		out.Steps = append(out.Steps, barJoining.with(facts{"span": mm(b.Span / 3)})...)
 	}
 	if piped {
 		out.Parts = append(out.Parts, Part{Name: "collar, one outside of each support", Stock: "collar", Count: 2})
@@ -303,10 +302,7 @@ func (b Bar) made(stock BarStock, out *Built) {
 		out.Parts = append(append(out.Parts, Part{Name: "bracket, marked", Stock: "bar-bracket", Count: 2},
 			Part{Name: "{M10|⅜ in} bolt for a bracket", Stock: "bolt-m10", Count: 2}), b.Joists.parts()...)
 		out.Steps = append(append(out.Steps, b.Joists.steps()...),
-			Step{tell("Bolt a bracket between the lower ends of the plates of each joist with an {M10|⅜ in} bolt and a nut that "+
-				"locks itself, both at one height, %s from one to the other, as the joists are.", metre(b.Span, 2)), false},
-			Step{tell("Push the bar through both brackets: %s stand out at each side. Put a collar, or a pin through the bar, "+
-				"outside of each, so that it cannot slide.", mm(beyond)), false})
+			barInBrackets.with(facts{"span": metre(b.Span, 2), "beyond": mm(beyond)})...)
 	} else {
 		timber := func(name Text, stock string, long quantity.Length, n int) Part {
 			return Part{Name: name, Stock: stock, Length: sawn(float64(long)), Count: n}
@@ -335,20 +331,15 @@ func (b Bar) made(stock BarStock, out *Built) {
 		}
 		out.Parts = append(out.Parts, Part{Name: "wood screw", Stock: joinScrew, Count: screws})
 		out.Steps = append(out.Steps,
-			Step{tell("Make two cradles: on the middle of a base two cheeks stand on edge along the bar, %s apart, two {5 × 70 "+
-				"mm|no. 10 × 2¾ in} screws into each from below, {50 mm} apart, prebored by {3.5 mm hole}.", mm(between)), false},
-			Step{tell("Set the supports level, %s from the middle of one cradle to that of the other; measure it; %s.",
-				metre(b.Span, 2), held), false},
-			Step{tell("Lay the bar into both cradles, %s beyond their middles; %s.", mm(beyond), ends), false})
+			barInCradles.with(facts{"between": mm(between), "span": metre(b.Span, 2), "held": held, "beyond": mm(beyond),
+				"ends": ends})...)
 	}
 	look := Text("no split, no dent, no rust, straight")
 	if !piped {
 		look = gateWords
 	}
-	out.Steps = append([]Step{{"Look the bar over: " + look + ".", true}}, append(out.Steps,
-		Step{tell("Mark where the hands go, %s from the supports at most.", mm(b.Inside)), false},
-		Step{"Turn it by hand, lift an end: it neither rolls nor slides out, and no support rocks.", true},
-		Step{"Hang the proof load, nobody beneath; look again.", true})...)
+	out.Steps = append(barLook.with(facts{"look": look}), append(out.Steps,
+		barInUse.with(facts{"inside": mm(b.Inside)})...)...)
 }
 
 // holds is whether the bar stays where it lies.
@@ -379,3 +370,32 @@ func (b Bar) carries(load float64) Check {
 	}
 	return c
 }
+
+var barJoining = recipeOf(`
+- Lay both boards on each other, their upper edges flush within {1 mm}, and bolt them together with two {M8|5⁄16 in}
+  bolts in holes of {9 mm hole} on the middle line, [span] from either support.
+`)
+
+var barInBrackets = recipeOf(`
+- Bolt a bracket between the lower ends of the plates of each joist with an {M10|⅜ in} bolt and a nut that locks
+  itself, both at one height, [span] from one to the other, as the joists are.
+- Push the bar through both brackets: [beyond] stand out at each side. Put a collar, or a pin through the bar,
+  outside of each, so that it cannot slide.
+`)
+
+var barInCradles = recipeOf(`
+- Make two cradles: on the middle of a base two cheeks stand on edge along the bar, [between] apart, two {5 × 70
+  mm|no. 10 × 2¾ in} screws into each from below, {50 mm} apart, prebored by {3.5 mm hole}.
+- Set the supports level, [span] from the middle of one cradle to that of the other; measure it; [held].
+- Lay the bar into both cradles, [beyond] beyond their middles; [ends].
+`)
+
+var barLook = recipeOf(`
+? Look the bar over: [look].
+`)
+
+var barInUse = recipeOf(`
+- Mark where the hands go, [inside] from the supports at most.
+? Turn it by hand, lift an end: it neither rolls nor slides out, and no support rocks.
+? Hang the proof load, nobody beneath; look again.
+`)

@@ -139,10 +139,7 @@ func (w WallBoard) Build() (Built, error) {
 			guidance,
 		},
 		Steps: slices.Concat(w.Base.found(map[BoardUse]Text{ForBands: "the stud", ForBody: "the three studs"}[w.Use]), w.fixed(),
-			[]Step{
-				{"It has no play under a hand.", true},
-				{"A slow pull with the hanging scale, standing aside: nothing moves.", true},
-			}),
+			boardTried.with(nil)),
 	}
 	if w.Base.Kind == WoodStuds {
 		out.Cautions = append(out.Cautions, "Pulled from in front of it: sideways along the wall no more than a fifth of a pull, "+
@@ -307,3 +304,8 @@ func (w WallBoard) ring(r Ring) Check {
 	return Check{Link: tell("ring at %s", metre(r.Height, 2)), Demand: f, Capacity: capacity, Unit: "N",
 		Formula: "factored pull against its mark", Source: "its maker", Refused: why}
 }
+
+var boardTried = recipeOf(`
+? It has no play under a hand.
+? A slow pull with the hanging scale, standing aside: nothing moves.
+`)

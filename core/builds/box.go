@@ -176,23 +176,7 @@ func (b Box) made(out *Built, sheet string) {
 		out.Parts = append(out.Parts, Part{Name: "wood glue", Stock: "glue", Count: 1})
 	}
 	out.Tools = []Text{"panel saw, or the shop's", "drill", "square", "router or sandpaper"}
-	out.Steps = []Step{
-		{"Cut the faces, the face grain as the cut list says: of each top it runs over its span, from one panel below " +
-			"to the next. " +
-			"Then cut the liners and the dividers" + b.slots() + ".", false},
-		{tell("Screw a liner flat inside each large face, %s in from all its edges, with six {4 × 35 mm|no. 8 × 1½ in} "+
-			"screws: the "+
-			"end faces and the long faces bear on its edges.", mm(t)), false},
-		{"Dry fit: the two large faces lie outside; the long faces stand between them, flush with their long edges, on " +
-			"the liners; " +
-			"the end faces close what is left open, on the liners and dividers; the dividers stand inside, on edge under every " +
-			"face. Diagonals differ by {2 mm} at most.", true},
-		{"Mark on every face where an edge lies behind it. " + glue + " through the faces every {10 cm} into the edges of faces, " +
-			"every {15 cm} into those of liners and dividers, in their middle, prebored by {3 mm hole}.", false},
-		{"Round all edges by {6 mm}.", false},
-		{tell("Draw the zone where feet land on every top, %s inside the edge.", mm(b.zone())), true},
-		{"Lay the proof load on each face, nobody near; look again.", true},
-	}
+	out.Steps = boxSteps.with(facts{"slots": b.slots(), "thick": mm(t), "glue": glue, "zone": mm(b.zone())})
 	out.Parts = append(out.Parts, Part{Name: "wood screw of a liner", Stock: "screw-4x35", Count: 12})
 }
 
@@ -319,3 +303,18 @@ func (b Box) draw(Situation) []Figure {
 		way("lying", y, x, plain, middle, box.Along, cmHigh(x)),
 	}
 }
+
+var boxSteps = recipeOf(`
+- Cut the faces, the face grain as the cut list says: of each top it runs over its span, from one panel below to the
+  next. Then cut the liners and the dividers[slots].
+- Screw a liner flat inside each large face, [thick] in from all its edges, with six {4 × 35 mm|no. 8 × 1½ in} screws:
+  the end faces and the long faces bear on its edges.
+? Dry fit: the two large faces lie outside; the long faces stand between them, flush with their long edges, on the
+  liners; the end faces close what is left open, on the liners and dividers; the dividers stand inside, on edge under
+  every face. Diagonals differ by {2 mm} at most.
+- Mark on every face where an edge lies behind it. [glue] through the faces every {10 cm} into the edges of faces,
+  every {15 cm} into those of liners and dividers, in their middle, prebored by {3 mm hole}.
+- Round all edges by {6 mm}.
+? Draw the zone where feet land on every top, [zone] inside the edge.
+? Lay the proof load on each face, nobody near; look again.
+`)

@@ -75,21 +75,8 @@ func (c CastBlock) Build() (Built, error) {
 			{Name: "bucket as a mould", Stock: "mould", Count: 1},
 		},
 		Tools: []Text{"drill", "file", "trowel", "scale", "gloves, goggles and a dust mask", "thermometer"},
-		Steps: []Step{
-			{"It stays above 5 °C where it sets, for two days.", true},
-			{tell("Bore {10.5 mm hole} through the upright, %s above its plain end; push the bolt through as a pin and draw its nut "+
-				"tight, as much of it at either side.", mm(belowPin)), false},
-			{"Turn the upright and both arms into the tee until they are tight; file the ends of the arms round.", false},
-			{tell("Oil the mould, %s wide inside, and draw a line %s above its bottom.", cm(c.Wide), mm(high)), false},
-			{"Put on gloves, goggles and mask: wet cement burns skin and eyes. Mix the concrete as its bag says, no wetter.", true},
-			{tell("Fill half of the mould. Hold the handle upright in its middle, the pin %s below the line, {40 mm} of concrete "+
-				"below it and beside it. Fill to the line, tap the sides until no bubble rises, prop the handle.", mm(pinDeep)),
-				false},
-			{tell("Cover it and leave it for two days; turn it out. Nobody lifts it for %d days after it was cast.", castDays),
-				true},
-			{"Weigh it, with its ±; write both on it.", true},
-			{"Hang it by both arms with the proof load for 5 minutes; no crack runs from the handle.", true},
-		},
+		Steps: castSteps.with(facts{"end": mm(belowPin),
+			"wide": cm(c.Wide), "high": mm(high), "deep": mm(pinDeep), "days": castDays}),
 		Proof: tell("%s in all hung by both arms for 5 minutes, a hand above the floor, nobody's foot beneath. Passing "+
 			"raises nothing.", kilo(proofMass(c.Mass))),
 		ProofOf: proofMass(c.Mass), Inspect: looked("cracks, chips, rust, the tee's threads"),
@@ -147,3 +134,17 @@ func (c CastBlock) draw(Situation) []Figure {
 		across(d/2, top+0.05, armLong),
 	}}}
 }
+
+var castSteps = recipeOf(`
+? It stays above 5 °C where it sets, for two days.
+- Bore {10.5 mm hole} through the upright, [end] above its plain end; push the bolt through as a pin and draw
+  its nut tight, as much of it at either side.
+- Turn the upright and both arms into the tee until they are tight; file the ends of the arms round.
+- Oil the mould, [wide] wide inside, and draw a line [high] above its bottom.
+? Put on gloves, goggles and mask: wet cement burns skin and eyes. Mix the concrete as its bag says, no wetter.
+- Fill half of the mould. Hold the handle upright in its middle, the pin [deep] below the line, {40 mm} of
+  concrete below it and beside it. Fill to the line, tap the sides until no bubble rises, prop the handle.
+? Cover it and leave it for two days; turn it out. Nobody lifts it for [days] days after it was cast.
+? Weigh it, with its ±; write both on it.
+? Hang it by both arms with the proof load for 5 minutes; no crack runs from the handle.
+`)

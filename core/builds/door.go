@@ -71,19 +71,8 @@ func (d DoorStrap) Build() (Built, error) {
 		Parts: []Part{{Name: "strap, {25 mm} webbing", Stock: "webbing-25", Length: 0.9, Count: 1},
 			{Name: "stiff tube behind the leaf", Stock: "tube-40", Count: 1}, {Name: "pad", Stock: "felt", Count: 1},
 			{Name: "sign: do not open", Stock: "tape", Count: 1}},
-		Tools: []Text{"scissors", "lighter", "hanging scale"},
-		Steps: []Step{
-			{"Melt the ends of the webbing so that they do not fray. Fold it round the tube in its middle; tie both " +
-				"ends together " +
-				"in one overhand knot, drawn tight, {80 mm} of each left over: a loop is left for the bands.", false},
-			{"Open the door and lay the strap through the gap on the hinge side, at the height that the set-up asks " +
-				"for, the tube " +
-				"upright behind the leaf, the pad between strap and edge. Shut the door.", false},
-			{"The door opens away from who pulls, is shut, and its latch holds.", true},
-			{"A sign hangs on the other side: do not open.", true},
-			{tell("Pull slowly with a hanging scale to %s, standing aside: nothing slips, the leaf does not move.",
-				newton(float64(d.Pull)*BandFactor)), true},
-		},
+		Tools:     []Text{"scissors", "lighter", "hanging scale"},
+		Steps:     doorSteps.with(facts{"pull": newton(float64(d.Pull) * BandFactor)}),
 		ProofPull: float64(d.Pull) * BandFactor,
 		Proof: tell("%s by a hanging scale, slowly, standing aside. Passing raises nothing.",
 			newton(float64(d.Pull)*BandFactor)),
@@ -191,3 +180,13 @@ func (d DoorStrap) draw(Situation) []Figure {
 		line(OfStrap, 0, high, -0.5, 0, "strap").saying("pull"),
 	}}}
 }
+
+var doorSteps = recipeOf(`
+- Melt the ends of the webbing so that they do not fray. Fold it round the tube in its middle; tie both ends together
+  in one overhand knot, drawn tight, {80 mm} of each left over: a loop is left for the bands.
+- Open the door and lay the strap through the gap on the hinge side, at the height that the set-up asks for, the tube
+  upright behind the leaf, the pad between strap and edge. Shut the door.
+? The door opens away from who pulls, is shut, and its latch holds.
+? A sign hangs on the other side: do not open.
+? Pull slowly with a hanging scale to [pull], standing aside: nothing slips, the leaf does not move.
+`)

@@ -3,6 +3,7 @@ package builds
 import (
 	"math"
 	"scrappyrack/core/quantity"
+	"slices"
 )
 
 func (h FarmerHandle) draw(Situation) []Figure {
@@ -101,16 +102,9 @@ func (h FarmerHandle) Build() (Built, error) {
 			{Name: "collar, two at each end", Stock: "collar", Count: 8},
 			{Name: "cloth tape for the grip", Stock: "tape", Count: 1}},
 		Tools: []Text{"pipe cutter", "file", "tape", "scale"},
-		Steps: []Step{
-			{"Cut both handles of one length, file the ends round.", false},
-			{tell("Mark the middle of each, and %s from it to both sides: there the loads hang. Wind tape over {150 mm} in the "+
-				"middle, where the hand goes.", mm(h.Arm)), false},
-			h.hang(),
-			{"Push a collar on inside and one outside of each load, {10 mm} beside what hangs there, and tighten them.", false},
-			{"Weigh both as they are loaded: within {0.2 kg} of each other, and level in the hand.", true},
-			{"Collars lock at both ends; loads hang {50 mm} off the ground when it is picked up.", true},
-			{"Hang the proof load from the middle, nobody beneath.", true},
-		},
+		Steps: slices.Concat(farmerPipe.with(facts{"arm": mm(h.Arm)}),
+			[]Step{h.hang()},
+			farmerLoaded.with(nil)),
 		Proof:   tell("%s hung as it is carried, 5 minutes, nobody beneath. Passing raises nothing.", kilo(proofMass(h.Mass))),
 		ProofOf: proofMass(h.Mass),
 		Inspect: "Every 3 months: bends, cracks, rust, collars. Written down with the date.",
@@ -132,3 +126,16 @@ func (h FarmerHandle) hang() Step {
 		"mark; tape it to " +
 		"the sides so that it cannot slip off.", false}
 }
+
+var farmerPipe = recipeOf(`
+- Cut both handles of one length, file the ends round.
+- Mark the middle of each, and [arm] from it to both sides: there the loads hang. Wind tape over {150 mm} in the
+  middle, where the hand goes.
+`)
+
+var farmerLoaded = recipeOf(`
+- Push a collar on inside and one outside of each load, {10 mm} beside what hangs there, and tighten them.
+? Weigh both as they are loaded: within {0.2 kg} of each other, and level in the hand.
+? Collars lock at both ends; loads hang {50 mm} off the ground when it is picked up.
+? Hang the proof load from the middle, nobody beneath.
+`)

@@ -193,31 +193,54 @@ func TestParallelsAsAFrame(t *testing.T) {
 // Legs that turn at both ends are held by their brace alone, which bends them where it crosses them: it and
 // they get what their checks say.
 func TestBracesOfAStepAsAFrame(t *testing.T) {
-	s := builds.StepBox{Use: builds.StepOn, Stock: "boards-140", Height: 0.5, Span: 0.4, Base: 0.34, Flare: 0.03, Mass: 10,
-		Mu: 0.5, Body: quantity.Estimate{Value: 60}}
-	says, err := s.Build()
+	d, err := builds.DesignByKey("step")
 	require.NoError(t, err)
+	w, err := d.Work(builds.Values{Num: map[string]float64{"height_m": 0.5, "span_m": 0.4, "flare_m": 0.03},
+		Word: map[string]string{"stock": "boards-140", "joined": "no"}}, builds.Situation{Stature: 1.75, Body: quantity.Estimate{Value: 60}})
+	require.NoError(t, err)
+	says := w.Built
+	// The middle of a brace's screws as it is drawn, along it and across, from where the middle lines cross.
+	middle := func(figure string) (along, across float64) {
+		n := 0.0
+		for _, f := range w.Figures(builds.Situation{}) {
+			for _, m := range f.Marks {
+				if f.Name == figure && m.Shape == builds.MarkRound && m.Of == builds.OfSteel && m.W == 0.006 {
+					along, across, n = along+m.Y, across+m.X, n+1
+				}
+			}
+		}
+		require.Positive(t, n)
+		return along / n, across / n
+	}
 	const high = 0.5 - 0.038
 	for _, c := range []struct {
-		link                   string
+		link, lap              string
 		wide, other, i, z, off float64
-	}{{"braces along", 0.438, 0.28, 0.089 * 0.038 * 0.038 * 0.038 / 12, 0.019, 0.09},
-		{"braces across", 0.191, 0.476, 0.038 * 0.089 * 0.089 * 0.089 / 12, 0.0445, 0.11}} {
+	}{{"braces along", "brace on a narrow side", 0.438, 0.28, 0.089 * 0.038 * 0.038 * 0.038 / 12, 0.019, 0.09},
+		{"braces across", "brace on a wide side", 0.191, 0.476, 0.038 * 0.089 * 0.089 * 0.089 / 12, 0.0445, 0.11}} {
 		f := frame{loads: map[int]float64{}}
-		a, p, top := f.point(0, 0), f.point(0, c.off), f.point(0, high)
-		b, q, end := f.point(c.wide, 0), f.point(c.wide, high-c.off), f.point(c.wide, high)
+		along, across := middle(c.lap)
+		long := math.Hypot(c.wide, high-2*c.off)
+		cos, sin := c.wide/long, (high-2*c.off)/long
+		x, y := along*cos+across*sin, along*sin-across*cos
+		a, p, top := f.point(0, 0), f.point(0, c.off+y), f.point(0, high)
+		b, q, end := f.point(c.wide, 0), f.point(c.wide, high-c.off-y), f.point(c.wide, high)
 		for _, m := range [][2]int{{a, p}, {p, top}, {b, q}, {q, end}} {
 			f.members = append(f.members, member{from: m[0], to: m[1], area: 0.0034, i: c.i})
 		}
-		f.members = append(f.members, member{from: p, to: q, area: 0.0034, rod: true},
-			member{from: top, to: end, area: 0.0034, rod: true})
+		from, to := f.point(x, c.off+y), f.point(c.wide-x, high-c.off-y)
+		f.members = append(f.members, member{from: from, to: to, area: 0.0034, rod: true},
+			member{from: top, to: end, area: 0.0034, rod: true},
+			member{from: p, to: from, area: 10, i: 1}, member{from: q, to: to, area: 10, i: 1}) // the screws, stiff
 		f.held = map[int]bool{3 * a: true, 3*a + 1: true, 3 * b: true, 3*b + 1: true}
 		f.loads[3*top] = 0.15 * 60 * 9.80665 * 2.5 * (1 - 0.05/c.other) // a foot 50 mm inside that side's edge
 		got := f.solve(t)
-		assert.InEpsilon(t, math.Abs(got[4][0]), linkOf(t, says, c.link).Demand, 0.03,
-			c.link) // along its middle line; from screws to screws up to a fiftieth more
-		bends := math.Max(math.Abs(got[0][3]), math.Abs(got[3][2]))
-		assert.InEpsilon(t, bends*c.z/c.i, linkOf(t, says, "uprights at the "+c.link).Demand, 0.01, c.link)
+		assert.InEpsilon(t, math.Abs(got[4][0]), linkOf(t, says, c.link).Demand, 0.001, c.link)
+		bends := 0.0
+		for i, m := range got[:4] {
+			bends = math.Max(bends, math.Abs(m[3-i%2]))
+		}
+		assert.InEpsilon(t, bends*c.z/c.i, linkOf(t, says, "uprights at the "+c.link).Demand, 0.001, c.link)
 	}
 }
 

@@ -63,16 +63,7 @@ func (p LoadingPin) Build() (Built, error) {
 			{Name: "eye nut, marked", Stock: "eye-nut-m20", Count: 1}, {Name: "nut", Stock: "nut-m20", Count: nuts},
 		},
 		Tools: []Text{"hacksaw", "file", "two spanners of {30 mm}", "paint"},
-		Steps: []Step{
-			{tell("Cut the rod to %s. File its end until a nut runs on by hand.", mm(p.Stack+rodBeyond)), false},
-			{"At its lower end turn on two nuts, {5 mm} of rod below them, and lock them against each other. Set the " +
-				"foot on them " +
-				"and draw a third nut down on it.", false},
-			{"At its upper end turn on a nut, then the eye nut until the rod fills its thread; lock the nut against it.", false},
-			{"Draw a line of paint over nuts and rod: they have turned when it is broken. Nothing turns by hand.", true},
-			{"Stack the plates on the foot, the largest lowest, and draw the fifth nut down on them before it is lifted.", false},
-			{"Hang it with the proof load, a hand above the floor, for 5 minutes; look again.", true},
-		},
+		Steps: pinSteps.with(facts{"rod": mm(p.Stack + rodBeyond)}),
 		Proof: tell("%s on it, hung by its eye for 5 minutes, a hand above the floor, nobody's foot beneath. Passing "+
 			"raises nothing.", kilo(proofMass(p.Mass))),
 		ProofOf: proofMass(p.Mass), Inspect: looked("eye, threads, foot, lines of paint"),
@@ -126,3 +117,13 @@ func (p LoadingPin) draw(Situation) []Figure {
 		upward(-0.26, low+footThick, stack), across(-footSide/2, -0.05, footSide),
 	}}}
 }
+
+var pinSteps = recipeOf(`
+- Cut the rod to [rod]. File its end until a nut runs on by hand.
+- At its lower end turn on two nuts, {5 mm} of rod below them, and lock them against each other. Set the foot on them
+  and draw a third nut down on it.
+- At its upper end turn on a nut, then the eye nut until the rod fills its thread; lock the nut against it.
+? Draw a line of paint over nuts and rod: they have turned when it is broken. Nothing turns by hand.
+- Stack the plates on the foot, the largest lowest, and draw the fifth nut down on them before it is lifted.
+? Hang it with the proof load, a hand above the floor, for 5 minutes; look again.
+`)

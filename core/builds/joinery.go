@@ -62,24 +62,27 @@ func (b Brace) lap() Lap {
 	return b.Lap
 }
 
-// level is what runs level in it, in N: the uprights turn about their feet and heads, so that it has a
-// shorter lever than what pushes. Source: statics (virtual work).
-func (b Brace) level() float64 {
-	return b.Push * b.High / (b.Upper - b.Low)
-}
-
-// along is what runs along it, in N: from the middle of its screws at one end to that at the other, which is
-// not its own middle line where they do not stand about the crossings. The other end is the same, turned
-// about. Source: statics (virtual work).
-func (b Brace) along(spots []Spot) float64 {
+// pulls is what runs along it, in N, and the largest moment in an upright, in N·m: from the middle of its
+// screws at one end to that at the other, which is not its own middle line where they do not stand about the
+// crossings; beside the middle of an upright they turn it. The other end is the same, turned about.
+// Source: statics (virtual work; an upright as a beam on two hinges).
+func (b Brace) pulls(spots []Spot) (along, moment float64) {
 	long := math.Hypot(b.Upper-b.Low, b.Wide)
 	cos, sin := b.Wide/long, (b.Upper-b.Low)/long
 	s, a := 0.0, 0.0
 	for _, p := range spots {
 		s, a = s+p.Along/float64(len(spots)), a+p.Across/float64(len(spots))
 	}
-	over, up := (long-2*s)*cos-2*a*sin, (long-2*s)*sin+2*a*cos
-	return b.Push * b.High / math.Max(0.01, up) * math.Hypot(over, up) / math.Max(0.01, over)
+	beside, above := s*cos+a*sin, s*sin-a*cos
+	over, up := b.Wide-2*beside, math.Max(0.01, b.Upper-b.Low-2*above)
+	along = b.Push * b.High / up * math.Hypot(over, up) / b.Wide
+	level := b.Push * b.High * over / up / b.Wide
+	turns := b.Push * b.High / b.Wide * beside
+	for _, at := range []struct{ y, turns float64 }{{b.Low + above, -turns}, {b.Upper - above, turns}} {
+		head := (level*at.y + at.turns) / b.High
+		moment = math.Max(moment, math.Max(math.Abs(head)*(b.High-at.y), math.Abs(level-head)*at.y))
+	}
+	return along, moment
 }
 
 // Checks are those of its screws at an end, as many as find room, six at most, and of the uprights that it
@@ -90,17 +93,18 @@ func (b Brace) Checks(modulus, allowed float64) (screws, bends Check, spots []Sp
 		return screws, bends, nil, err
 	}
 	spots = b.lap().Screws(screwsOfLap)
+	along, moment := b.pulls(spots)
 	screws = Check{
-		Link: b.Name, Demand: b.along(spots), Capacity: lapShare * float64(len(spots)) * each, Unit: "N",
+		Link: b.Name, Demand: along, Capacity: lapShare * float64(len(spots)) * each, Unit: "N",
 		Formula: tell("0.15 F by its lever, along it, against 0.95 of %d screws at an end", len(spots)),
 		Source:  "statics; general dowel equations, NDS 2018 chapter 12",
 	}
 	if len(spots) == 0 {
 		screws.Refused = "no screw finds room where they lie on each other"
 	}
-	lever := math.Max(b.Low*(b.High-b.Low), b.Upper*(b.High-b.Upper)) / b.High
-	bends = Check{Link: "uprights at the " + b.Name, Demand: b.level() * lever / modulus, Capacity: allowed, Unit: "Pa",
-		Formula: "what runs level in it · a (h − a)/h over S", Source: "statics; strength of timber of unknown grade"}
+	bends = Check{Link: "uprights at the " + b.Name, Demand: moment / modulus, Capacity: allowed, Unit: "Pa",
+		Formula: "what runs level in it · a (h − a)/h, and what its screws turn, over S",
+		Source:  "statics; strength of timber of unknown grade"}
 	return screws, bends, spots, nil
 }
 

@@ -128,15 +128,7 @@ func (j JugSet) Build() (Built, error) {
 		Parts: []Part{{Name: "jug with a handle", Stock: "jug-empty", Count: j.Count},
 			{Name: "tape for the lines", Stock: "tape", Count: 1}},
 		Tools: []Text{"scale", "funnel", "marker"},
-		Steps: []Step{
-			{"Weigh a litre of this filling as it lies: its own density, not the table's.", true},
-			{tell("Stick a tape up the side of each jug. Set it on the scale and fill it: at %s draw a line and write the mass "+
-				"beside it. Loose filling is tapped down first.", j.lines()), false},
-			{"Fill to the line that is wanted, close the cap, wipe it dry, turn it over: nothing comes out.", false},
-			{"Weigh each; write mass and ± on the tape.", true},
-			{tell("Hang twice its mass by the %s for 5 minutes, close above the floor: the jug, full, with as much again "+
-				"tied below it.", by), true},
-		},
+		Steps: jugSteps.with(facts{"lines": j.lines(), "by": by}),
 		Proof: tell("%s by the %s for 5 minutes, close above the floor, nobody's foot beneath. Passing raises nothing.",
 			kilo(2*heavy), by), Inspect: looked("ears, caps, damp; weighed again"),
 		ProofOf:  2 * heavy,
@@ -154,3 +146,13 @@ func (j JugSet) Build() (Built, error) {
 	}
 	return out, nil
 }
+
+var jugSteps = recipeOf(`
+? Weigh a litre of this filling as it lies: its own density, not the table's.
+- Stick a tape up the side of each jug. Set it on the scale and fill it: at [lines] draw a line and write the mass
+  beside it. Loose filling is tapped down first.
+- Fill to the line that is wanted, close the cap, wipe it dry, turn it over: nothing comes out.
+? Weigh each; write mass and ± on the tape.
+? Hang twice its mass by the [by] for 5 minutes, close above the floor: the jug, full, with as much again tied below
+  it.
+`)

@@ -2,6 +2,7 @@ package builds
 
 import (
 	"math"
+	"slices"
 
 	"scrappyrack/core/quantity"
 )
@@ -22,17 +23,13 @@ func (w WallBoard) screw() string {
 
 // found are the holds before anything is fixed to a wall: what is found in it, and that nothing else is.
 func (b Base) found(what Text) []Step {
-	owner := Step{"Who owns the wall says yes, in writing.", true}
-	clear := Step{"The detector is clear behind all of it; no socket, switch or tap below, above or beside it.", true}
 	switch b.Kind {
 	case MasonryWall:
-		return []Step{owner, {"The wall was knocked along: brick, block or concrete where every anchor goes, no joint, nothing " +
-			"hollow but what its maker names.", true}, clear}
+		return masonryKnown.with(nil)
 	case WoodStuds:
-		return []Step{owner, {tell("Found: %s. Their edges and their middles are marked; a fine drill shows wood at both edges.",
-			what), true}, clear}
+		return studsFound.with(facts{"what": what})
 	}
-	return []Step{owner, {"What the wall is built of is known, and holds.", true}, clear}
+	return wallKnown.with(nil)
 }
 
 // fixing is what holds it, in words.
@@ -108,53 +105,92 @@ func (w WallBoard) fixed() []Step {
 	if w.Use == ForBody {
 		what = "each of the three studs"
 	}
-	return append([]Step{{tell("Stand an upright on %s, plate to plate, over the lining: two {8 × 130 mm|5⁄16 × 5 in} lag screws "+
-		"into the upper plate and two into the lower, {25 mm} from its edges, and one into the stud every %s. The board "+
-		"goes on top.", what, mm(uprightEvery)), false}}, steps...)
+	return append(uprightStood.with(facts{"what": what, "every": mm(uprightEvery)}), steps...)
 }
 
 func (w WallBoard) mounted() []Step {
-	what, drill := Text("lag screws, their heads on washers"), Step{}
+	what, drill := Text("lag screws, their heads on washers"),
+		studDrilled.with(facts{"hole": hole(w.Diameter), "pilot": hole(0.7 * w.Diameter)})
 	if w.Base.Kind == MasonryWall {
-		what, drill = "anchors, their heads on washers",
-			Step{"Drill for the anchors as their maker says, into brick or block and no joint; blow the holes out.", true}
-	} else {
-		drill = Step{tell("Drill holes of %s through the board and pilots of %s into the studs, as deep as the screws "+
-			"reach: their "+
-			"chips are wood.", hole(w.Diameter), hole(0.7*w.Diameter)), true}
+		what, drill = "anchors, their heads on washers", masonryDrilled.with(nil)
 	}
 	if w.Use == ForBands {
-		return []Step{
-			{tell("Bolt each ring's plate to the board before it goes up, on its middle line: two {M8|5⁄16 in} "+
-				"carriage bolts, {25 "+
-				"mm} above and below the ring, in holes of {9 mm hole}, their heads let %s into the back in holes of %s.", mm(sunk), hole(carriageBore)),
-				false},
+		return slices.Concat(ringsOnBand.with(facts{"deep": mm(sunk), "bore": hole(carriageBore)}),
 			drill,
-			{tell("Fix the board, upright, with %s: %s above and below every ring, and %s from its lower end, which stands "+
-				"on the floor.", what, mm(besideRing), mm(boardEnd)), false},
-		}
+			bandBoardFixed.with(facts{"fixings": what, "beside": mm(besideRing), "end": mm(boardEnd)}))
 	}
 	apart := w.Base.bodyPlaces()[2]
-	out := []Step{
-		{tell("Push the ring's four {M10|⅜ in} carriage bolts through the middle line of the board from behind before it goes up, "+
-			"{40 mm} from one to the next, two to either side of its middle, in holes of {11 mm hole}, their heads let %s into the back in holes of %s. Set "+
-			"the ring's plate on them, no wider than {48 mm}, with a nut that locks itself on each.", mm(sunk),
-			hole(carriageBore)), false},
+	out := slices.Concat(ringOnBody.with(facts{"deep": mm(sunk), "bore": hole(carriageBore)}),
 		drill,
-		{tell("Fix the board, level, with six %s, none let in: two above one another in its middle, above and below the ring's "+
-			"plate, and two %s to either side; of each two one %s from the lower edge and one as far from the upper.", what,
-			mm(apart), mm(bodyRows[0])), false},
-	}
+		bodyBoardFixed.with(facts{"fixings": what, "apart": mm(apart), "edge": mm(bodyRows[0])}))
 	if w.Legs {
 		out = append(out,
-			Step{tell("Stand two legs under the board, their wide sides against the wall, %s from the middle of one to "+
-				"that of the "+
-				"other with the ring between, tight on a firm floor; screw each head to the board from below, two {5 × 70 mm|no. "+
-				"10 × 2¾ in} screws on a slant.", mm(legsApart)), false},
-			Step{"Screw the cross board over both legs, {10 cm} above the floor, two {5 × 70 mm|no. 10 × 2¾ in} " +
-				"screws into each; " +
-				"the block lies behind its middle, and a fixing through both into the wall keeps the legs from being kicked out.",
-				true})
+			legsStood.with(facts{"apart": mm(legsApart)})...)
 	}
 	return out
 }
+
+var masonryKnown = recipeOf(`
+? Who owns the wall says yes, in writing.
+? The wall was knocked along: brick, block or concrete where every anchor goes, no joint, nothing hollow but what its
+  maker names.
+? The detector is clear behind all of it; no socket, switch or tap below, above or beside it.
+`)
+
+var studsFound = recipeOf(`
+? Who owns the wall says yes, in writing.
+? Found: [what]. Their edges and their middles are marked; a fine drill shows wood at both edges.
+? The detector is clear behind all of it; no socket, switch or tap below, above or beside it.
+`)
+
+var wallKnown = recipeOf(`
+? Who owns the wall says yes, in writing.
+? What the wall is built of is known, and holds.
+? The detector is clear behind all of it; no socket, switch or tap below, above or beside it.
+`)
+
+var uprightStood = recipeOf(`
+- Stand an upright on [what], plate to plate, over the lining: two {8 × 130 mm|5⁄16 × 5 in} lag screws into the upper
+  plate and two into the lower, {25 mm} from its edges, and one into the stud every [every]. The board goes on
+  top.
+`)
+
+var ringsOnBand = recipeOf(`
+- Bolt each ring's plate to the board before it goes up, on its middle line: two {M8|5⁄16 in} carriage bolts, {25 mm}
+  above and below the ring, in holes of {9 mm hole}, their heads let [deep] into the back in holes of [bore].
+`)
+
+var bandBoardFixed = recipeOf(`
+- Fix the board, upright, with [fixings]: [beside] above and below every ring, and [end] from its lower end,
+  which stands on the floor.
+`)
+
+var ringOnBody = recipeOf(`
+- Push the ring's four {M10|⅜ in} carriage bolts through the middle line of the board from behind before it goes up,
+  {40 mm} from one to the next, two to either side of its middle, in holes of {11 mm hole}, their heads let [deep]
+  into the back in holes of [bore]. Set the ring's plate on them, no wider than {48 mm}, with a nut that
+  locks itself on each.
+`)
+
+var bodyBoardFixed = recipeOf(`
+- Fix the board, level, with six [fixings], none let in: two above one another in its middle, above and below the ring's
+  plate, and two [apart] to either side; of each two one [edge] from the lower edge and one as far from the
+  upper.
+`)
+
+var legsStood = recipeOf(`
+- Stand two legs under the board, their wide sides against the wall, [apart] from the middle of one to that of
+  the other with the ring between, tight on a firm floor; screw each head to the board from below, two {5 × 70 mm|no.
+  10 × 2¾ in} screws on a slant.
+? Screw the cross board over both legs, {10 cm} above the floor, two {5 × 70 mm|no. 10 × 2¾ in} screws into each; the
+  block lies behind its middle, and a fixing through both into the wall keeps the legs from being kicked out.
+`)
+
+var studDrilled = recipeOf(`
+? Drill holes of [hole] through the board and pilots of [pilot] into the studs, as deep as the screws reach: their chips
+  are wood.
+`)
+
+var masonryDrilled = recipeOf(`
+? Drill for the anchors as their maker says, into brick or block and no joint; blow the holes out.
+`)

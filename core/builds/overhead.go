@@ -158,18 +158,8 @@ const plateDrop = 0.05
 
 // steps are done before anything hangs: what is found, and two plates on each of two joists.
 func (o Overhead) steps() []Step {
-	return []Step{
-		{"Who owns the house says yes, in writing.", true},
-		{"The joists were seen: sawn, no truss, no notch, their size and span measured.", true},
-		{"The detector is clear; what they carry above was seen. Nobody exercises above while somebody hangs here.", true},
-		{tell("Cut the ceiling open as far as it takes to reach both faces of the two joists, %s from the same bearing. Bore each "+
-			"level and square through by %s, %s above its lower edge, half from each face.", metre(o.At, 2), hole(o.Bolt+0.001),
-			mm(o.Above)), false},
-		{tell("Lay a plate on each face: its upper hole over the bolt's, its lower end with the other hole %s below the joist. "+
-			"Push the bolt through plate, joist and plate; draw the nut up until the plates do not turn by hand, and lock it with "+
-			"a second nut or a nut that locks itself.", mm(plateDrop)), false},
-		{"Nothing has play under a hand.", true},
-	}
+	return joistSteps.with(facts{"at": metre(o.At, 2), "bore": hole(o.Bolt + 0.001), "above": mm(o.Above),
+		"drop": mm(plateDrop)})
 }
 
 // joistWoods are what joists may be stamped with.
@@ -247,3 +237,15 @@ func joistCut(b, h, above float64, link Text) Figure {
 		across(-b/2, h+0.03, b))
 	return f
 }
+
+var joistSteps = recipeOf(`
+? Who owns the house says yes, in writing.
+? The joists were seen: sawn, no truss, no notch, their size and span measured.
+? The detector is clear; what they carry above was seen. Nobody exercises above while somebody hangs here.
+- Cut the ceiling open as far as it takes to reach both faces of the two joists, [at] from the same bearing. Bore
+  each level and square through by [bore], [above] above its lower edge, half from each face.
+- Lay a plate on each face: its upper hole over the bolt's, its lower end with the other hole [drop] below the
+  joist. Push the bolt through plate, joist and plate; draw the nut up until the plates do not turn by hand, and lock
+  it with a second nut or a nut that locks itself.
+? Nothing has play under a hand.
+`)

@@ -2,6 +2,7 @@ package builds
 
 import (
 	"math"
+	"slices"
 
 	"scrappyrack/core/capability"
 	"scrappyrack/core/quantity"
@@ -158,10 +159,7 @@ func (p Parallels) Build() (Built, error) {
 	}
 	out.Checks = append(out.Checks, own...)
 	out.Steps = append(out.Steps,
-		Step{"Mark the middle third of each bar: the hands go there.", false},
-		Step{"Put each on the real floor: its feet down, nothing rocks.", true},
-		Step{"Push at the grip with a hand, across and along: it sways {10 mm} at most.", true},
-		Step{"Lay the proof load on both, then 0.75 of the body on one; look again.", true})
+		parallelsInUse.with(nil)...)
 	return out, err
 }
 
@@ -247,30 +245,13 @@ func (p Parallels) onPosts(f float64, out *Built) ([]Check, error) {
 	out.Parts = append(out.Parts, Part{Name: "wood screw", Stock: joinScrew, Count: screws},
 		Part{Name: "wood screw through the head of a post", Stock: "screw-4.5x50", Count: 4},
 		Part{Name: "rubber foot", Stock: "rubber-foot", Count: 8})
-	out.Steps = []Step{
-		{tell("Cut the posts of one length, to {1 mm}. %s below the head of each, in the middle of its wide side, bore "+
-			"a hole of %s.", mm(bore), hole(p.outside()+0.0005)), false},
-		{"Lay a foot on edge and stand a post on the middle of it, wide sides flush; screw a block over both on one side, two " +
-			"screws into each. All {5 × 70 mm|no. 10 × 2¾ in} screws go through one board into the next, prebored by {3.5 mm hole}.",
-			false},
-		{tell("On the other side screw on the strut: its middle crosses that of the foot %s inside its end and that of "+
-			"the post %s "+
-			"above the floor, and it ends %s beyond; %d screws at each end as drawn. Saw it off along the foot. Make "+
-			"another frame "+
-			"with its strut to the other side.", mm(strutEnd), cm(high), mm(strutBeyond), struts), false},
-		onFoot.told("strut on its foot"), onPost.told("strut on its post"),
-		{tell("Stand the two frames up, %s from the middle of one post to that of the other, their struts outside. "+
-			"Screw a rail on "+
-			"top of both feet at each side, flush with their ends, two screws into each foot.", mm(p.Length)), false},
-		{tell("Screw the brace on the narrow sides of the posts: its middle crosses one %s above the floor, the other %s; %d "+
-			"screws at each end as drawn; it stands out {25 mm}, its corners round.", cm(p.brace(0).Low), cm(p.brace(0).Upper),
-			len(spots)), false},
-		p.brace(push).lap().told("brace on a post"),
-		{tell("Push the bar through both posts so that it stands out %s at each side; file its ends. From the head of each post "+
-			"bore {4.5 mm hole} down into the upper wall of the pipe and pin it with a {4.5 × 50 mm|no. 9 × 2 in} screw.",
-			mm(beyondPost)), false},
-		{"Press a rubber foot on under both ends of every foot. The other bar is built alike.", false},
-	}
+	out.Steps = slices.Concat(parallelsFrames.with(facts{"below": mm(bore), "bore": hole(p.outside() + 0.0005),
+		"inside": mm(strutEnd), "high": cm(high), "beyond": mm(strutBeyond), "screws": struts}),
+		[]Step{onFoot.told("strut on its foot"), onPost.told("strut on its post")},
+		parallelsJoined.with(facts{"length": mm(p.Length), "low": cm(p.brace(0).Low),
+			"upper": cm(p.brace(0).Upper), "screws": len(spots)}),
+		[]Step{p.brace(push).lap().told("brace on a post")},
+		parallelsBars.with(facts{"out": mm(beyondPost)}))
 	return checks, nil
 }
 
@@ -312,15 +293,7 @@ func (p Parallels) inFlanges(f float64, out *Built) ([]Check, error) {
 		{Name: "floor flange, marked", Stock: "pipe-joint", Count: 4},
 		{Name: "wood screw, four to a flange", Stock: "screw-4x35", Count: 16},
 	}
-	out.Steps = []Step{
-		{tell("Lay the joints out before anything is cut: with what they take up, the grip is %s above the floor and the uprights "+
-			"are %s apart. Have the pipes cut and threaded at the merchant's; file every edge that a hand may touch.", cm(h),
-			cm(p.Length)), false},
-		{"Turn the bar into two joints, an upright into each, a flange on each, until all are tight: both uprights lie in one " +
-			"plane, both flanges in another.", false},
-		{"Lay the feet flat, across the bar, and screw a flange on the middle of each: four screws, prebored by {2.5 mm hole}.", false},
-		{"Press a rubber foot on under both ends of every foot. The other bar is built alike.", false},
-	}
+	out.Steps = parallelsPipes.with(facts{"high": cm(h), "length": cm(p.Length)})
 	return []Check{
 		{Link: "each joint of the pipes", Demand: mounting * f, Capacity: joint, Unit: "N",
 			Formula: "all of F at one end of a bar against its mark", Source: "its maker", Refused: why},
@@ -400,45 +373,44 @@ var _ = known(80, of[Parallels]{
 	Draw: Parallels.draw,
 })
 
-func (p Parallels) draw(Situation) []Figure {
-	if !p.Screwed {
-		p.Height = max(p.Height, lowestPost)
-	}
-	h, l, wide, deep, d := float64(p.Height), float64(p.Length), float64(p.Wide), float64(p.Depth()), p.outside()
-	foot, thick, wideOf := float64(footWide), float64(boardThick), float64(boardWide)
-	if p.Screwed {
-		up := func(x float64) Mark { return rect(OfSteel, x-d/2, thick, d, h-thick, "threads") }
-		side := Figure{Name: "one from the side", Marks: []Mark{
-			rect(OfWood, -foot/2, 0, foot, thick, "feet"), rect(OfWood, l-foot/2, 0, foot, thick, "feet"), up(0), up(l),
-			rect(OfSteel, -d/2, h-d, l+d, d, "bar"),
-			round(OfSteel, 0, h-d/2, d*1.5, "each joint"), round(OfSteel, l, h-d/2, d*1.5, "each joint"),
-			rect(OfSteel, -0.045, thick, 0.09, flangeThick, "flanges"),
-			rect(OfSteel, l-0.045, thick, 0.09, flangeThick, "flanges"),
-			across(0, h+0.08, l), upward(l+0.2, 0, h), across(-foot/2, -0.1, deep),
-		}}
-		return []Figure{side, assembled(p.solids()...),
-			{Name: "from the end", Marks: []Mark{rect(OfWood, -wide/2, 0, wide, thick, "tipping"), up(0),
-				rect(OfSteel, -0.045, thick, 0.09, flangeThick, "flanges"), across(-wide/2, -0.1, wide)}}}
-	}
-	high, beside := p.prop()
-	bore := d/2 + overBar
-	head, diagonal := foot+p.post(), p.brace(0)
-	post := func(x, w float64) Mark { return rect(OfWood, x-w/2, foot, w, p.post(), "posts") }
-	side := Figure{Name: "one from the side", Marks: []Mark{
-		rect(OfWood, -thick/2, 0, thick, foot, "feet"), rect(OfWood, l-thick/2, 0, thick, foot, "feet"),
-		rect(OfWood, -thick/2, foot, deep, thick, "").saying("rail"), post(0, thick), post(l, thick),
-		line(OfWood, 0, diagonal.Low, l, diagonal.Upper-diagonal.Low, "brace"),
-		rect(OfSteel, -thick/2-beyondPost, h-d, l+thick+2*beyondPost, d, "bar"),
-		across(0, head+0.08, l), upward(l+0.35, 0, h), across(-thick/2, -0.1, deep),
-	}}
-	end := Figure{Name: "from the end", Marks: []Mark{
-		rect(OfWood, -wide/2, 0, wide, foot, "feet"), line(OfWood, -beside, foot/2, beside, high-foot/2, "strut"), post(0, wideOf),
-		round(OfSteel, 0, h-d/2, d, "posts under the bar"), rect(OfWood, -wide/2, foot, wideOf, thick, ""),
-		rect(OfWood, wide/2-wideOf, foot, wideOf, thick, "").saying("rail"),
-		across(-wide/2, -0.1, wide), upward(wide/2+0.1, 0, high), upward(-wide/2-0.1, head-bore, bore),
-		across(-wide/2, -0.17, strutEnd),
-	}}
-	onFoot, onPost := p.strutOn()
-	return []Figure{side, end, assembled(p.solids()...), onFoot.figure("strut on its foot", "strut at its screws"),
-		onPost.figure("strut on its post", "strut at its screws"), diagonal.lap().figure("brace on a post", "brace along the bar")}
-}
+var parallelsInUse = recipeOf(`
+- Mark the middle third of each bar: the hands go there.
+? Put each on the real floor: its feet down, nothing rocks.
+? Push at the grip with a hand, across and along: it sways {10 mm} at most.
+? Lay the proof load on both, then 0.75 of the body on one; look again.
+`)
+
+var parallelsFrames = recipeOf(`
+- Cut the posts of one length, to {1 mm}. [below] below the head of each, in the middle of its wide side, bore a hole
+  of [bore].
+- Lay a foot on edge and stand a post on the middle of it, wide sides flush; screw a block over both on one side, two
+  screws into each. All {5 × 70 mm|no. 10 × 2¾ in} screws go through one board into the next, prebored by {3.5 mm
+  hole}.
+- On the other side screw on the strut: its middle crosses that of the foot [inside] inside its end and that of the
+  post [high] above the floor, and it ends [beyond] beyond; [screws] screws at each end as drawn. Saw it off
+  along the foot. Make another frame with its strut to the other side.
+`)
+
+var parallelsJoined = recipeOf(`
+- Stand the two frames up, [length] from the middle of one post to that of the other, their struts outside. Screw a
+  rail on top of both feet at each side, flush with their ends, two screws into each foot.
+- Screw the brace on the narrow sides of the posts: its middle crosses one [low] above the floor, the other [upper];
+  [screws] screws at each end as drawn; it stands out {25 mm}, its corners round.
+`)
+
+var parallelsBars = recipeOf(`
+- Push the bar through both posts so that it stands out [out] at each side; file its ends. From the head of
+  each post bore {4.5 mm hole} down into the upper wall of the pipe and pin it with a {4.5 × 50 mm|no. 9 × 2 in}
+  screw.
+- Press a rubber foot on under both ends of every foot. The other bar is built alike.
+`)
+
+var parallelsPipes = recipeOf(`
+- Lay the joints out before anything is cut: with what they take up, the grip is [high] above the floor and the uprights
+  are [length] apart. Have the pipes cut and threaded at the merchant's; file every edge that a hand may touch.
+- Turn the bar into two joints, an upright into each, a flange on each, until all are tight: both uprights lie in one
+  plane, both flanges in another.
+- Lay the feet flat, across the bar, and screw a flange on the middle of each: four screws, prebored by {2.5 mm
+  hole}.
+- Press a rubber foot on under both ends of every foot. The other bar is built alike.
+`)

@@ -62,7 +62,8 @@ func (p Peg) Build() (Built, error) {
 		Formula: "{2 m} g · out over S", Source: "statics; wall × 0.875"}
 	out := Built{
 		Title: "Plate peg, " + pipeName(p.Pipe) + " pipe", Hours: [2]float64{2, 3},
-		Tools: []Text{"hand saw", "pipe cutter", "file", "drill", "spirit level", "stud finder", "detector for cables and pipes", "spanner"},
+		Tools: []Text{"hand saw", "pipe cutter", "file", "drill", "spirit level",
+			"stud finder", "detector for cables and pipes", "spanner"},
 		Proof: tell("%s hung from each peg in turn for 5 minutes, nobody beneath. Passing raises nothing.",
 			kilo(proofMass(p.Mass))),
 		ProofOf:  proofMass(p.Mass),
@@ -206,9 +207,8 @@ func (r pegRow) onBoards(out *Built) {
 	p, places := r.peg(), r.places()
 	stock, long, wide := "timber-38x"+r.Board, r.long(), p.Wide
 	n, apart, bore := len(places), places[1]-places[0], Schedule40[p.Pipe].D+0.0005
-	fix := Step{tell("Fix it level, the pegs %s above the floor, with two fixings at each of three places: one %s and "+
-		"one %s above "+
-		"the lower edge.", cm(r.High), mm(wide/4), mm(wide*3/4)), false}
+	says := facts{"high": cm(r.High), "low": mm(wide / 4), "up": mm(wide * 3 / 4), "n": n, "apart": mm(apart),
+		"near": mm(besidePeg), "far": mm(besidePegMore), "bore": hole(bore)}
 	out.Steps = r.Base.found("all three studs")
 	if p.Threaded {
 		out.Parts = []Part{
@@ -217,11 +217,7 @@ func (r pegRow) onBoards(out *Built) {
 			{Name: "floor flange, marked", Stock: "pipe-joint", Count: n},
 			{Name: "{M8 × 60|5⁄16 × 2½ in} bolt, four to a flange", Stock: "bolt-m8", Count: 4 * n}, r.screws(2 * n),
 		}
-		out.Steps = append(out.Steps,
-			Step{tell("Bolt a flange to the board at each of %d places, %s from one to the next, each {80 mm} beside where two "+
-				"fixings go, to the same side: four bolts in holes of {9 mm hole}, their heads with washers of {30 mm} sunk into the back by {10 mm}; a "+
-				"wedge of wood of 5° behind its lower half tilts it up.", n, mm(apart)), false},
-			Step{"Turn the pegs in until they are tight.", false}, fix)
+		out.Steps = append(out.Steps, pegsInFlanges.with(says)...)
 	} else {
 		out.Parts = []Part{
 			{Name: "peg", Stock: "pipe-" + p.Pipe, Length: p.Out + p.thick(), Count: n},
@@ -229,24 +225,9 @@ func (r pegRow) onBoards(out *Built) {
 			{Name: "wood screw, eight round each peg and one to pin it", Stock: joinScrew, Count: (screwsAtPeg + 1) * n},
 			r.screws(2 * n),
 		}
-		out.Steps = append(out.Steps,
-			Step{tell("Mark %d places for pegs on the middle line of a board, %s from one to the next, the middle one in its "+
-				"middle. Lay the boards on each other and join them with eight {5 × 70 mm|no. 10 × 2¾ in} screws round "+
-				"each place, "+
-				"prebored by {3.5 mm hole}: %s and %s to either side of it, {25 mm} from both edges.", n, mm(apart), mm(besidePeg),
-				mm(besidePegMore)), false},
-			Step{tell("Bore a hole of %s through both boards at each place, so that it rises by 5° towards the front: {7 mm} over "+
-				"both boards.", hole(bore)), false},
-			fix,
-			Step{"Push each peg in until it meets the wall. From the upper edge of the front board, {10 mm} beside the peg's " +
-				"middle so that it passes the fixing, bore {4.5 mm hole} down into the upper wall of the pipe and pin it " +
-				"with a {5 × 70 " +
-				"mm|no. 10 × 2¾ in} screw. File the ends round.", false})
+		out.Steps = append(out.Steps, pegsThrough.with(says)...)
 	}
-	out.Steps = append(out.Steps,
-		Step{"The pegs tilt up, none turns or pulls out, and the board has no play under a hand. Write on it what a peg carries.",
-			true},
-		Step{"Hang the proof load from each peg for 5 minutes; look again.", true})
+	out.Steps = append(out.Steps, pegsTried.with(nil)...)
 }
 
 func (r pegRow) changes(Situation) []change {
@@ -326,3 +307,30 @@ func (r pegRow) draw(Situation) []Figure {
 	}
 	return []Figure{front, side, assembled(p.solids(places, high, long)...), r.fixingDetail(wide, p.thick())}
 }
+
+var pegsTried = recipeOf(`
+? The pegs tilt up, none turns or pulls out, and the board has no play under a hand. Write on it what a peg carries.
+? Hang the proof load from each peg for 5 minutes; look again.
+`)
+
+var pegsInFlanges = recipeOf(`
+- Bolt a flange to the board at each of [n] places, [apart] from one to the next, each {80 mm} beside where two
+  fixings go, to the same side: four bolts in holes of {9 mm hole}, their heads with washers of {30 mm} sunk into the
+  back by {10 mm}; a wedge of wood of 5° behind its lower half tilts it up.
+- Turn the pegs in until they are tight.
+- Fix it level, the pegs [high] above the floor, with two fixings at each of three places: one [low] and one [up] above
+  the lower edge.
+`)
+
+var pegsThrough = recipeOf(`
+- Mark [n] places for pegs on the middle line of a board, [apart] from one to the next, the middle one in its middle.
+  Lay the boards on each other and join them with eight {5 × 70 mm|no. 10 × 2¾ in} screws round each place, prebored
+  by {3.5 mm hole}: [near] and [far] to either side of it, {25 mm} from both edges.
+- Bore a hole of [bore] through both boards at each place, so that it rises by 5° towards the front: {7 mm} over both
+  boards.
+- Fix it level, the pegs [high] above the floor, with two fixings at each of three places: one [low] and one [up] above
+  the lower edge.
+- Push each peg in until it meets the wall. From the upper edge of the front board, {10 mm} beside the peg's middle so
+  that it passes the fixing, bore {4.5 mm hole} down into the upper wall of the pipe and pin it with a
+  {5 × 70 mm|no. 10 × 2¾ in} screw. File the ends round.
+`)

@@ -172,12 +172,7 @@ func (r Rings) Build() (Built, error) {
 			Part{Name: "strap, marked", Stock: "strap-sewn", Count: 2}, Part{Name: "ring", Stock: "gym-ring", Count: 2}),
 		Tools: []Text{"drill", "spanner", "tape", "detector for cables and pipes"},
 		Steps: append(r.steps(),
-			Step{tell("Pin a bow shackle through the lower holes of both plates of a joist, at least %s wide inside, and tie its "+
-				"pin with wire. Hang the strap in the bow, the ring in the strap's loop; the straps hang %s apart, as "+
-				"the joists are.", mm(r.B+2*plateThick+0.004), metre(r.Apart, 2)), false},
-			Step{"Buckles, where there are any, are threaded back; both rings hang at one height: for rows at the hip, to hang " +
-				"from so high that the feet are clear.", true},
-			Step{"Hang the proof load from each ring, nobody beneath; look again.", true}),
+			ringsHung.with(facts{"bow": mm(r.B + 2*plateThick + 0.004), "apart": metre(r.Apart, 2)})...),
 		Proof: tell("%s hung from each ring no more than {100 mm} above the floor for 5 minutes, nobody beneath; it goes back to "+
 			"within {2 mm}. Never a person. Passing raises nothing.", kilo(proofMass(r.Body))),
 
@@ -248,3 +243,12 @@ func (r Rings) draw(Situation) []Figure {
 		across(0, under+h+0.15, span), across(0, under-0.2, at),
 	}}, cross, joistCut(b, h, above, "plates and shackle")}
 }
+
+var ringsHung = recipeOf(`
+- Pin a bow shackle through the lower holes of both plates of a joist, at least [bow] wide inside, and tie its
+  pin with wire. Hang the strap in the bow, the ring in the strap's loop; the straps hang [apart] apart, as the
+  joists are.
+? Buckles, where there are any, are threaded back; both rings hang at one height: for rows at the hip, to hang from
+  so high that the feet are clear.
+? Hang the proof load from each ring, nobody beneath; look again.
+`)

@@ -108,19 +108,7 @@ func (b Sandbag) Build() (Built, error) {
 			{Name: "handle, webbing", Stock: "webbing-40", Length: 0.5, Count: 2},
 			{Name: "tape round the inner bags", Stock: "tape", Count: 1}},
 		Tools: []Text{"scale", "sailmaker's needle", "polyester thread that breaks at {45 N} or more", "lighter"},
-		Steps: []Step{
-			{tell("Fill %d inner bags with %s each, press the air out, seal them twice.", b.Bags, kilo(kg/float64(b.Bags), 1)),
-				false},
-			{"Lay each on paper for an hour: no damp, no grain comes out.", true},
-			{tell("Melt the ends of the handles. Lay each along a long side of the outer bag in its middle, its ends "+
-				"{100 mm} flat "+
-				"on the cloth, {300 mm} apart, so that a hand goes under it. Sew each end on with %d stitches {3 mm} "+
-				"apart through "+
-				"two layers of cloth: a box, {80 mm} long and {35 mm} wide, and a cross in it.", stitches), false},
-			{"Put the inner bags in, taped round so that they do not shift; close the outer bag and sew or tie it shut.", false},
-			{"Weigh the whole bag, with its ±; write it on it.", true},
-			{"Hang twice its mass from both handles for 5 minutes; then leave it lying for 24 hours.", true},
-		},
+		Steps: sandbagSteps.with(facts{"bags": b.Bags, "each": kilo(kg/float64(b.Bags), 1), "stitches": stitches}),
 		Proof: tell("%s hung from both handles for 5 minutes, the bag in it, a hand above the floor, nobody beneath; "+
 			"then 24 hours "+
 			"lying. Passing raises nothing.", kilo(2*float64(b.Mass.Value+b.Mass.Expanded()))),
@@ -130,3 +118,14 @@ func (b Sandbag) Build() (Built, error) {
 	}
 	return out, nil
 }
+
+var sandbagSteps = recipeOf(`
+- Fill [bags] inner bags with [each] each, press the air out, seal them twice.
+? Lay each on paper for an hour: no damp, no grain comes out.
+- Melt the ends of the handles. Lay each along a long side of the outer bag in its middle, its ends {100 mm} flat on
+  the cloth, {300 mm} apart, so that a hand goes under it. Sew each end on with [stitches] stitches {3 mm} apart
+  through two layers of cloth: a box, {80 mm} long and {35 mm} wide, and a cross in it.
+- Put the inner bags in, taped round so that they do not shift; close the outer bag and sew or tie it shut.
+? Weigh the whole bag, with its ±; write it on it.
+? Hang twice its mass from both handles for 5 minutes; then leave it lying for 24 hours.
+`)

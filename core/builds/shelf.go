@@ -162,13 +162,8 @@ func (s hungShelf) Build() (Built, error) {
 	more, err := s.carries(s.onBracket(), s.Deep*shelfLever, boardThick, s.High, bracketFoot, upper)
 	out.Parts, out.Checks = append(out.Parts, s.screws(4)), append(out.Checks, more...)
 	out.Steps = append(s.Base.found("both studs"),
-		Step{tell("Fix both brackets to the wall, level, %s apart, their tops %s above the floor, two fixings each: one %s "+
-			"above its lower end and one %s above that end.", mm(s.Span), cm(s.High-s.Thickness), mm(bracketFoot), mm(upper)), false},
-		Step{"Cut the shelf, its face grain from bracket to bracket. Screw the lip on its front edge, standing {10 mm} above " +
-			"it, a {4 × 35 mm|no. 8 × 1½ in} screw every {15 cm}, prebored by {2.5 mm hole}.", false},
-		Step{"Lay the shelf on the brackets, as far beyond both; three {4 × 16 mm|no. 8 × 5/8 in} screws from below through " +
-			"each bracket.", false},
-		Step{"Load it from the lowest up, the heaviest lowest; nothing moves.", true})
+		shelfSteps.with(facts{"span": mm(s.Span), "tops": cm(s.High - s.Thickness),
+			"foot": mm(bracketFoot), "upper": mm(upper)})...)
 	out.Bottom, out.Top = max(0, s.High-upper), s.High+0.3
 	return out, err
 }
@@ -196,3 +191,13 @@ var _ = known(180, of[hungShelf]{
 	Studs:   func(s hungShelf) []quantity.Length { return []quantity.Length{-s.Span / 2, s.Span / 2} },
 	Draw:    hungShelf.draw,
 })
+
+var shelfSteps = recipeOf(`
+- Fix both brackets to the wall, level, [span] apart, their tops [tops] above the floor, two fixings each: one
+  [foot] above its lower end and one [upper] above that end.
+- Cut the shelf, its face grain from bracket to bracket. Screw the lip on its front edge, standing {10 mm} above it,
+  a {4 × 35 mm|no. 8 × 1½ in} screw every {15 cm}, prebored by {2.5 mm hole}.
+- Lay the shelf on the brackets, as far beyond both; three {4 × 16 mm|no. 8 × 5/8 in} screws from below through each
+  bracket.
+? Load it from the lowest up, the heaviest lowest; nothing moves.
+`)

@@ -119,21 +119,8 @@ func (s DragSled) Build() (Built, error) {
 			{Name: "harness round the hips", Stock: "webbing-40", Length: 2.4, Count: 1},
 			{Name: "load strap with a buckle", Stock: "lash-strap", Count: 2},
 			{Name: "wood screw", Stock: joinScrew, Count: sledScrews}},
-		Tools: []Text{"hand saw", "panel saw, or the shop's", "drill", "rasp", "lighter", "hanging scale"},
-		Steps: []Step{
-			{"Cut the lower front corner of both runners round, by {60 mm}, as a ski's. In each bore a hole of {30 mm hole}, {80 mm} " +
-				"from the front and {40 mm} above the floor; round its edges until a strap slides over them.", false},
-			{"Lay the base on the runners, which stand on edge, flush with its long sides and its ends; screw it down into each " +
-				"with four {5 × 70 mm|no. 10 × 2¾ in} screws, prebored by {3.5 mm hole}.", false},
-			{"Melt the ends of the webbing. Lead the strap from in front through the hole of one runner and out of the other's, " +
-				"and tie its ends together in front with a water knot, tails of {80 mm}, drawn tight: a loop of about {1.8 m}.",
-				false},
-			{"Tie the harness to a ring that goes round the hips, the same knot; the strap's loop is hitched round it behind.",
-				false},
-			{"Set the load on, its middle no higher than planned, and draw both load straps over it and under the base.", false},
-			{"Measure the friction on this floor, loaded, with the hanging scale: pull over weight, three times.", true},
-			{"The lane is free, with room to stop.", true},
-		},
+		Tools:     []Text{"hand saw", "panel saw, or the shop's", "drill", "rasp", "lighter", "hanging scale"},
+		Steps:     sledSteps.with(nil),
 		ProofPull: 2 * pull,
 		Proof:     tell("%s by the scale against a post, slowly, standing aside. Passing raises nothing.", newton(2*pull)),
 		Inspect:   looked("strap, bolts, runners"),
@@ -141,3 +128,16 @@ func (s DragSled) Build() (Built, error) {
 	}
 	return out, nil
 }
+
+var sledSteps = recipeOf(`
+- Cut the lower front corner of both runners round, by {60 mm}, as a ski's. In each bore a hole of {30 mm hole}, {80
+  mm} from the front and {40 mm} above the floor; round its edges until a strap slides over them.
+- Lay the base on the runners, which stand on edge, flush with its long sides and its ends; screw it down into each
+  with four {5 × 70 mm|no. 10 × 2¾ in} screws, prebored by {3.5 mm hole}.
+- Melt the ends of the webbing. Lead the strap from in front through the hole of one runner and out of the other's,
+  and tie its ends together in front with a water knot, tails of {80 mm}, drawn tight: a loop of about {1.8 m}.
+- Tie the harness to a ring that goes round the hips, the same knot; the strap's loop is hitched round it behind.
+- Set the load on, its middle no higher than planned, and draw both load straps over it and under the base.
+? Measure the friction on this floor, loaded, with the hanging scale: pull over weight, three times.
+? The lane is free, with room to stop.
+`)

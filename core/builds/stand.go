@@ -120,20 +120,8 @@ func (p Platform) Build() (Built, error) {
 		}...),
 		Parts: append(p.layers(), Part{Name: "rubber tile", Stock: "rubber-tile", Count: int(math.Ceil(area / 2 / rubberTile))},
 			Part{Name: "wood screw", Stock: "screw-4x35", Count: p.screws()}),
-		Tools: []Text{"panel saw, or the shop's", "drill", "straightedge of {2 m}", "knife", "plane"},
-		Steps: []Step{
-			{"The floor is flat within {3 mm} under a straightedge of {2 m}.", true},
-			{"Lay the layer below, its face grain along the platform, {3 mm} between its pieces.", false},
-			{"Lay the layer above, its face grain across the platform, {3 mm} between its pieces. No joint of it lies " +
-				"within {300 " +
-				"mm} of one below that runs the same way.", false},
-			{"Screw the layers together every {30 cm} both ways and along every edge, from above, prebored by {2.5 mm hole} in the " +
-				"upper one; none " +
-				"stands proud. Chamfer the edges.", true},
-			{"Cut the rubber to the quarters at both ends, where loads are set down, and lay it there, its edges to " +
-				"the platform's.", false},
-			{"Roll the heaviest load over it: nothing gives, nothing rocks.", true},
-		},
+		Tools:    []Text{"panel saw, or the shop's", "drill", "straightedge of {2 m}", "knife", "plane"},
+		Steps:    platformSteps.with(nil),
 		Proof:    "None: the heaviest load is rolled over it. It is not made to be dropped on.",
 		Inspect:  looked("proud screws, loose rubber, damp below"),
 		Cautions: []Text{guidance, "No load is dropped; what it takes is not known."},
@@ -166,12 +154,9 @@ func (s MobilityStick) Build() (Built, error) {
 		Title: "Stick", Hours: [2]float64{0.2, 0.2},
 		Checks: []Check{{Link: "hands apart", Fits: true, Demand: float64(0.65 * s.Stature), Capacity: float64(s.Length),
 			Unit: "m", Formula: "at least 0.65 of the stature", Source: "house value"}},
-		Parts: []Part{{Name: "stick", Stock: "pvc-1", Length: s.Length, Count: 1}, {Name: "cap", Stock: "cap", Count: 2}},
-		Tools: []Text{"hacksaw", "sandpaper", "glue"},
-		Steps: []Step{
-			{"Cut the stick to its length, square; sand its ends round.", false}, {"No crack, no splinter along all of it.", true},
-			{"Glue a cap on each end; an hour later none turns.", false}, {"Write on it: not to hang from, not to lean on.", true},
-		},
+		Parts:    []Part{{Name: "stick", Stock: "pvc-1", Length: s.Length, Count: 1}, {Name: "cap", Stock: "cap", Count: 2}},
+		Tools:    []Text{"hacksaw", "sandpaper", "glue"},
+		Steps:    stickSteps.with(nil),
 		Proof:    "None: looked at by eye. Nobody hangs from it, or leans on it.",
 		Inspect:  "Before each use: cracks, caps. Written down every 3 months.",
 		Cautions: []Text{"Not to hang from, not to lean on.", guidance},
@@ -200,7 +185,8 @@ var _ = known(90, of[Platform]{
 	Key: "platform", Name: "Platform", Does: "a flat, firm floor to lift on", On: OnFloor,
 	Build: func(p Platform, _ Situation) (Built, error) { return p.Build() },
 	Changes: func(Platform, Situation) []change {
-		return []change{so("{2.44 × 1.22 m|8 × 4 ft}, two whole sheets", func(p *Platform) { p.Long, p.Wide = max(p.Long, 2.438), max(p.Wide, 1.219) })}
+		return []change{so("{2.44 × 1.22 m|8 × 4 ft}, two whole sheets",
+			func(p *Platform) { p.Long, p.Wide = max(p.Long, 2.438), max(p.Wide, 1.219) })}
 	},
 	Instead:  always[Platform]("rubber tiles where loads are set down, on a floor at ground level"),
 	Draw:     Platform.draw,
@@ -242,3 +228,22 @@ func (s MobilityStick) draw(Situation) []Figure {
 	return []Figure{{Name: "front", Marks: []Mark{rect(OfSteel, 0, 0, l, 0.033, "hands apart"),
 		rect(OfStrap, -0.02, -0.004, 0.03, 0.041, ""), rect(OfStrap, l-0.01, -0.004, 0.03, 0.041, ""), across(0, 0.12, l)}}}
 }
+
+var platformSteps = recipeOf(`
+? The floor is flat within {3 mm} under a straightedge of {2 m}.
+- Lay the layer below, its face grain along the platform, {3 mm} between its pieces.
+- Lay the layer above, its face grain across the platform, {3 mm} between its pieces. No joint of it lies within {300
+  mm} of one below that runs the same way.
+? Screw the layers together every {30 cm} both ways and along every edge, from above, prebored by {2.5 mm hole} in
+  the upper one; none stands proud. Chamfer the edges.
+- Cut the rubber to the quarters at both ends, where loads are set down, and lay it there, its edges to the
+  platform's.
+? Roll the heaviest load over it: nothing gives, nothing rocks.
+`)
+
+var stickSteps = recipeOf(`
+- Cut the stick to its length, square; sand its ends round.
+? No crack, no splinter along all of it.
+- Glue a cap on each end; an hour later none turns.
+? Write on it: not to hang from, not to lean on.
+`)

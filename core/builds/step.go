@@ -2,6 +2,7 @@ package builds
 
 import (
 	"math"
+	"slices"
 
 	"scrappyrack/core/quantity"
 )
@@ -244,32 +245,13 @@ func (s StepBox) onLegs(out *Built, t TreadStock, most quantity.Force, inside qu
 		grain = ", its face grain running from legs to legs"
 	}
 	lean := math.Atan(float64(s.Flare)/high) * 180 / math.Pi
-	out.Steps = []Step{
-		{tell("Cut four legs, each %s along its edges, to {1 mm}. Both ends slant, parallel to each other, so that a leg leans %s "+
-			"over its height of %s, %.1f°, towards its wide and towards its narrow side.",
-			mm(math.Hypot(high, math.Sqrt2*float64(s.Flare))), mm(s.Flare), mm(high), lean), false},
-		{tell("A jig for these cuts: saw two wedges of %.1f°; one lies under the leg, one between it and the fence of a "+
-			"mitre box. Saw all eight ends with it, the leg not turned over from one end to the other. Without one draw %.1f° "+
-			"on two sides that meet and saw to both lines.", lean, lean), false},
-		{tell("Make two end frames: two legs side by side, their heads %s over all, which is the tread's width, their feet %s. "+
-			"Screw a rail on the inner side right below the heads, three screws a leg; a brace on the outer side, its middle "+
-			"crossing that of one leg %s above its foot and of the other %s below its head, %d screws at each end as drawn. "+
-			"Saw it off along the legs. All {5 × 70 mm|no. 10 × 2¾ in} screws go through one board into the next, prebored "+
-			"by {3.5 mm hole}.", mm(t.Width), mm(t.Width+2*s.Flare), mm(off), mm(off), spots[1]), false},
-		across.lap().told("brace on a wide side"),
-		{tell("Stand the frames %s apart at their heads, rails inside. Lay the tread on the heads of the legs, flush "+
-			"with them all "+
-			"round%s; two screws down into each leg keep it there.%s", mm(s.Span), grain, on), false},
-		{tell("At both long sides screw a brace of {38 × 140 mm|2 × 6} on the narrow sides of the legs, its middle crossing them "+
-			"%s from their ends, %d screws at each end as drawn, none where it would meet one that is in the leg already; it "+
-			"stands out {25 mm}, its corners round.", mm(along.Low), spots[0]), false},
-		along.lap().told("brace on a narrow side"),
-		{tell("Press a rubber foot on under each leg. Each foot stands out %s beyond the tread, to both sides of its corner.",
-			mm(s.Flare)), false},
-		{"Set it on the real floor: it does not rock, and no screw has split the wood.", true},
-		{tell("Draw the zone where feet land, %s inside the edge.", mm(inside)), false},
-		{"Lay the proof load on, nobody near; look again.", true},
-	}
+	out.Steps = slices.Concat(stepFrames.with(facts{"long": mm(math.Hypot(high, math.Sqrt2*float64(s.Flare))), "out": mm(s.Flare),
+		"high": mm(high), "lean": tell("%.1f", lean), "width": mm(t.Width), "feet": mm(t.Width + 2*s.Flare),
+		"off": mm(off), "screws": spots[1]}),
+		[]Step{across.lap().told("brace on a wide side")},
+		stepStood.with(facts{"span": mm(s.Span), "grain": grain, "joined": on, "low": mm(along.Low), "screws": spots[0]}),
+		[]Step{along.lap().told("brace on a narrow side")},
+		stepTried.with(facts{"out": mm(s.Flare), "inside": mm(inside)}))
 	return nil
 }
 
@@ -310,3 +292,31 @@ func (s StepBox) under(t TreadStock, foot, most quantity.Force) (stress, allowed
 	return Tread(most*share, s.Span, t.Width/quantity.Length(t.Boards), t.Thickness), m.Allowable(t.Thickness),
 		"strength of " + m.Name, err
 }
+
+var stepFrames = recipeOf(`
+- Cut four legs, each [long] along its edges, to {1 mm}. Both ends slant, parallel to each other, so that a leg
+  leans [out] over its height of [high], [lean]°, towards its wide and towards its narrow side.
+- A jig for these cuts: saw two wedges of [lean]°; one lies under the leg, one between it and the fence of a mitre
+  box. Saw all eight ends with it, the leg not turned over from one end to the other. Without one draw [lean]° on two
+  sides that meet and saw to both lines.
+- Make two end frames: two legs side by side, their heads [width] over all, which is the tread's width, their feet
+  [feet]. Screw a rail on the inner side right below the heads, three screws a leg; a brace on the outer side, its
+  middle crossing that of one leg [off] above its foot and of the other [off] below its head, [screws] screws at each
+  end as drawn. Saw it off along the legs. All {5 × 70 mm|no. 10 × 2¾ in} screws go through one board into the next,
+  prebored by {3.5 mm hole}.
+`)
+
+var stepStood = recipeOf(`
+- Stand the frames [span] apart at their heads, rails inside. Lay the tread on the heads of the legs, flush with them
+  all round[grain]; two screws down into each leg keep it there.[joined]
+- At both long sides screw a brace of {38 × 140 mm|2 × 6} on the narrow sides of the legs, its middle crossing them
+  [low] from their ends, [screws] screws at each end as drawn, none where it would meet one that is in the leg
+  already; it stands out {25 mm}, its corners round.
+`)
+
+var stepTried = recipeOf(`
+- Press a rubber foot on under each leg. Each foot stands out [out] beyond the tread, to both sides of its corner.
+? Set it on the real floor: it does not rock, and no screw has split the wood.
+- Draw the zone where feet land, [inside] inside the edge.
+? Lay the proof load on, nobody near; look again.
+`)
