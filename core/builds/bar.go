@@ -261,7 +261,7 @@ func (b Bar) sideways() ([]Check, error) {
 		{Link: "supports sliding", Demand: tipGamma * level, Capacity: b.Mu * (down + own), Unit: "N",
 			Formula: "1.5 H against μ (V + W)", Source: "statics; house factors"},
 		{Link: "cheek at its screws", Demand: f.Both(pulled, level/cheekScrews, math.Min(hold.Thread, hold.Steel), shear),
-			Capacity: 1, Formula: "H on one cheek, half way up, by two screws from below", Source: "NDS 2018 chapter 12; statics"},
+			Capacity: 1, Formula: "H on one cheek, half way up, by three screws from below", Source: "NDS 2018 chapter 12; statics"},
 	}, nil
 }
 
@@ -271,7 +271,7 @@ func (b Bar) sideways() ([]Check, error) {
 const cradleLong, cradleRoom, barBeyond, toStop, stopLong quantity.Length = 0.20, 0.001, 0.10, 0.039, 0.06
 
 // cheekScrews hold each cheek, from below.
-const cheekScrews = 2
+const cheekScrews = 3
 
 // wide is how wide the section of a bar is as it lies, in m.
 func (s Section) wide() quantity.Length {
@@ -313,7 +313,7 @@ func (b Bar) made(stock BarStock, out *Built) {
 		}
 		out.Parts = append(out.Parts, timber("cradle's base", "timber-38x140", across, 2),
 			timber("cradle's cheek", "timber-38x89", cradleLong, 4))
-		screws, ends, held := 4*2, "put a collar on the bar outside of each cradle",
+		screws, ends, held := 4*cheekScrews, "put a collar on the bar outside of each cradle",
 			"screw each base on top of a sawhorse, across it, with four {5 × 70 mm|no. 10 × 2¾ in} screws in a row "+
 				"between its cheeks"
 		if !piped {
@@ -384,7 +384,7 @@ var barInBrackets = recipeOf(`
 `)
 
 var barInCradles = recipeOf(`
-- Make two cradles: on the middle of a base two cheeks stand on edge along the bar, [between] apart, two {5 × 70
+- Make two cradles: on the middle of a base two cheeks stand on edge along the bar, [between] apart, three {5 × 70
   mm|no. 10 × 2¾ in} screws into each from below, {50 mm} apart, prebored by {3.5 mm hole}.
 - Set the supports level, [span] from the middle of one cradle to that of the other; measure it; [held].
 - Lay the bar into both cradles, [beyond] beyond their middles; [ends].

@@ -196,7 +196,8 @@ func TestBracesOfAStepAsAFrame(t *testing.T) {
 	d, err := builds.DesignByKey("step")
 	require.NoError(t, err)
 	w, err := d.Work(builds.Values{Num: map[string]float64{"height_m": 0.5, "span_m": 0.4, "flare_m": 0.03},
-		Word: map[string]string{"stock": "boards-140", "joined": "no"}}, builds.Situation{Stature: 1.75, Body: quantity.Estimate{Value: 60}})
+		Word: map[string]string{"stock": "boards-140", "joined": "no"}},
+		builds.Situation{Stature: 1.75, Body: quantity.Estimate{Value: 60}})
 	require.NoError(t, err)
 	says := w.Built
 	// The middle of a brace's screws as it is drawn, along it and across, from where the middle lines cross.

@@ -254,6 +254,7 @@ func TestATreadIsAsWideAsItIsCut(t *testing.T) {
 			f := float64(builds.Weight(here().Body)) * 2.5
 			assert.InEpsilon(t, f/4*(0.36-0.05)/(b*0.018*0.018/6), linkOf(t, w.Built, "tread in bending").Demand, 0.001, tread.Key)
 		}
-		assert.InEpsilon(t, float64((tread.Width+0.10)*0.46), w.Built.Floor, 0.001, "%s: its feet, 5 cm to each side", tread.Key)
+		feet := float64((tread.Width + 0.10) * (0.36 + 2*0.038 + 0.10))
+		assert.InEpsilon(t, feet, w.Built.Floor, 0.001, "%s: its feet, 5 cm to each side", tread.Key)
 	}
 }

@@ -14,7 +14,7 @@ const (
 	boardWide           quantity.Length = 0.089
 	// The most screws at each end of a brace or a strut, and how far a brace stands out beyond the narrow side
 	// of an upright, in m, so that its screws are 50 mm from its end.
-	screwsOfLap, standsOut = 6, 0.025
+	standsOut = 0.025
 	// lapShare is what the screws of a lap bear together of what they do each: a stiff lap does not share evenly
 	// (house value).
 	lapShare = 0.95
@@ -59,7 +59,11 @@ func laidOff(high float64) float64 { return math.Min(0.11, high/3) }
 // lap is how it lies on its uprights.
 func (b Brace) lap() Lap {
 	b.Lap.Angle = math.Atan2(b.Wide, b.Upper-b.Low) * 180 / math.Pi
-	return b.Lap
+	each, _ := Joined(b.Wet)
+	return b.Lap.enough(func(at []Spot) bool {
+		along, _ := b.pulls(at)
+		return along <= lapShare*float64(len(at))*each
+	})
 }
 
 // pulls is what runs along it, in N, and the largest moment in an upright, in N·m: from the middle of its
@@ -85,14 +89,14 @@ func (b Brace) pulls(spots []Spot) (along, moment float64) {
 	return along, moment
 }
 
-// Checks are those of its screws at an end, as many as find room, six at most, and of the uprights that it
+// Checks are those of its screws at an end, as many as it takes and find room, and of the uprights that it
 // bends, of a section modulus in m³. Errors are never those of its fields. Source: statics; Lap; Joined.
 func (b Brace) Checks(modulus, allowed float64) (screws, bends Check, spots []Spot, _ error) {
 	each, err := Joined(b.Wet)
 	if err != nil {
 		return screws, bends, nil, err
 	}
-	spots = b.lap().Screws(screwsOfLap)
+	spots = b.lap().spots()
 	along, moment := b.pulls(spots)
 	screws = Check{
 		Link: b.Name, Demand: along, Capacity: lapShare * float64(len(spots)) * each, Unit: "N",

@@ -18,6 +18,23 @@ type Lap struct {
 	Out         quantity.Length
 	Flush       bool
 	Ends        [2]quantity.Length
+	Most        int // screws at the most; 0 for usualScrews
+}
+
+// usualScrews are the most in a lap where nothing asks for more, mostScrews where something does.
+const usualScrews, mostScrews = 6, 9
+
+// spots are where its screws go.
+func (l Lap) spots() []Spot { return l.Screws(max(l.Most, usualScrews)) }
+
+// enough is a lap with as many screws as it takes, or finds room for.
+func (l Lap) enough(holds func([]Spot) bool) Lap {
+	for l.Most = usualScrews; l.Most < mostScrews; l.Most++ {
+		if at := l.spots(); len(at) < l.Most || holds(at) {
+			break
+		}
+	}
+	return l
 }
 
 // Spot is where a screw goes in a lap, in m from the crossing: across the upper board, and along it, away
@@ -123,7 +140,7 @@ func (l Lap) figure(name string, link Text) Figure {
 		f.Marks = append(f.Marks, line(OfWood, x-reach*sin, y-reach*cos, 2*reach*sin, 2*reach*cos, ""))
 	}
 	f.Marks = append(f.Marks, round(OfLoad, 0, 0, 0.002, ""), across(-half, reach+0.02, 2*half))
-	for i, p := range l.Screws(screwsOfLap) {
+	for i, p := range l.spots() {
 		const beside = 0.009
 		f.Marks = append(f.Marks, round(OfSteel, p.Across, p.Along, 0.006, ""),
 			round(OfSteel, p.Across+beside, p.Along, 0, "").saying(Text(fmt.Sprint(i+1))))
@@ -134,7 +151,7 @@ func (l Lap) figure(name string, link Text) Figure {
 // told is where the screws of a lap go, in words.
 func (l Lap) told(name string) Step {
 	var at []string
-	for i, p := range l.Screws(screwsOfLap) {
+	for i, p := range l.spots() {
 		way := "up"
 		if p.Along < 0 {
 			way = "down"

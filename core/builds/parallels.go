@@ -18,6 +18,7 @@ type Parallels struct {
 	Pipe                 string
 	Length, Height, Wide quantity.Length
 	Screwed, Wet         bool
+	Stamped              bool // its feet are stamped No. 2
 	Mu                   float64
 	Body                 quantity.Estimate
 	Joint                Hardware
@@ -64,22 +65,47 @@ func (p Parallels) prop() (high, beside float64) {
 	return propped * float64(p.Height), float64(p.Wide)/2 - strutEnd
 }
 
+// force is what is on one bar, factored, in N.
+func (p Parallels) force() float64 { return float64(Weight(p.Body)) * PersonFactor / 2 }
+
+// strutPull is what runs along a strut, in N: what pushes at the grip asks, and what a foot that sags under
+// its post leaves to the strut beside it.
+func (p Parallels) strutPull() float64 {
+	high, beside := p.prop()
+	h, foot := float64(p.Height), float64(footWide)
+	return slideSway*p.force()*(h-foot)/(high-foot)*math.Hypot(high, beside)/beside + leftToStrut*p.force()
+}
+
 // strutOn is how a strut lies on its foot and on its post.
 func (p Parallels) strutOn() (foot, post Lap) {
 	high, beside := p.prop()
 	lean := math.Atan2(beside, high-float64(footWide)/2) * 180 / math.Pi
+	each, _ := Joined(p.Wet)
+	pull := p.strutPull()
+	holds := func(at []Spot) bool { return pull <= lapShare*float64(len(at))*each }
 	foot = Lap{Wide: boardWide, Other: footWide, Angle: 90 - lean, Flush: true, Ends: [2]quantity.Length{strutEnd, 0}}
-	return foot, Lap{Wide: boardWide, Other: boardWide, Angle: lean, Out: strutBeyond}
+	post = Lap{Wide: boardWide, Other: boardWide, Angle: lean, Out: strutBeyond}
+	return foot.enough(holds), post.enough(holds)
 }
 
-// brace is that along the bar, on the narrow sides of the posts.
-func (p Parallels) brace(push float64) Brace {
+// brace is that along the bar, on the narrow sides of the posts: of a wider board where a usual one does not
+// hold.
+func (p Parallels) brace() Brace {
+	b := p.braceOf(boardWide)
+	if screws, _, _, err := b.Checks(1, 1); err != nil || !screws.OK() {
+		return p.braceOf(footWide)
+	}
+	return b
+}
+
+func (p Parallels) braceOf(wide quantity.Length) Brace {
+	push := slideSway * p.force()
 	h := float64(p.Height)
 	below := laidOff(p.post())
 	return Brace{
 		Name: "brace along the bar", Push: push, High: h, Low: float64(footWide) + below,
 		Upper: h - p.outside()/2 - overBar - below/2, Wide: float64(p.Length), Wet: p.Wet,
-		Lap: Lap{Wide: boardWide, Other: boardThick, Flush: true, Out: standsOut,
+		Lap: Lap{Wide: wide, Other: boardThick, Flush: true, Out: standsOut,
 			Ends: [2]quantity.Length{quantity.Length(below), 0}},
 	}
 }
@@ -92,7 +118,7 @@ func (p Parallels) Mass() quantity.Mass {
 		pipe += 2 * float64(p.Height-boardThick)
 	} else {
 		high, beside := p.prop()
-		wood += 2*p.post() + 2*math.Hypot(high, beside) + 2*float64(p.Depth()) + float64(p.brace(0).long())
+		wood += 2*p.post() + 2*math.Hypot(high, beside) + 2*float64(p.Depth()) + float64(p.brace().long())
 	}
 	inside := float64(steel.D - 2*steel.Wall)
 	ring := math.Pi / 4 * (p.outside()*p.outside() - inside*inside)
@@ -192,14 +218,19 @@ func (p Parallels) onPosts(f float64, out *Built) ([]Check, error) {
 	if p.Timber.Incised {
 		wood.Bending *= incised
 	}
+	feet, stock := wood, "timber-38x140"
+	if p.Stamped {
+		stock += "-graded"
+		if feet, err = p.Timber.material("timber-graded:spruce-pine-fir", p.Wet); err != nil {
+			return nil, err
+		}
+	}
 	push, allowed, mounts := slideSway*f, wood.Allowable(boardWide), mounting*f
-	// A foot that sags under its post leaves some of the load to the strut beside it.
-	long := math.Hypot(high, beside)
-	strut := push*(h-foot)/(high-foot)*long/beside + leftToStrut*f
+	long, strut := math.Hypot(high, beside), p.strutPull()
 	onFoot, onPost := p.strutOn()
-	struts := min(len(onFoot.Screws(screwsOfLap)), len(onPost.Screws(screwsOfLap)))
+	struts := min(len(onFoot.spots()), len(onPost.spots()))
 	slim := Section{Shape: Rect, B: boardWide, H: boardThick}
-	brace, bends, spots, err := p.brace(push).Checks(slim.Modulus(), wood.Allowable(boardWide))
+	brace, bends, spots, err := p.brace().Checks(slim.Modulus(), wood.Allowable(boardWide))
 	if err != nil {
 		return nil, err
 	}
@@ -220,9 +251,9 @@ func (p Parallels) onPosts(f float64, out *Built) ([]Check, error) {
 			Source: "Euler; house factor"},
 		brace, bends,
 		{Link: "feet in bending", Demand: math.Max(f/2+push*h/over, mounts/2) * over / 2 / onEdge.Modulus(),
-			Capacity: wood.Allowable(footWide), Unit: "Pa",
+			Capacity: feet.Allowable(footWide), Unit: "Pa",
 			Formula: "half of F/2 and what tips it, or half of F, at one end, over S on edge",
-			Source:  "statics; strength of " + wood.Name},
+			Source:  "statics; strength of " + feet.Name},
 		{Link: "feet under the posts", Demand: mounts / float64(boardThick*boardWide),
 			Capacity: timberBearing * wetBearing(p.Wet), Unit: "Pa", Formula: "all of F on one over its end",
 			Source: "house value, across the grain"},
@@ -236,9 +267,10 @@ func (p Parallels) onPosts(f float64, out *Built) ([]Check, error) {
 	out.Parts = []Part{
 		{Name: "bar", Stock: "pipe-" + p.Pipe, Length: sawn(float64(p.Length+boardThick) + 2*beyondPost), Count: 2},
 		{Name: "post", Stock: "timber-38x89", Length: quantity.Length(p.post()), Count: 4},
-		{Name: "foot", Stock: "timber-38x140", Length: p.Wide, Count: 4},
+		{Name: "foot", Stock: stock, Length: p.Wide, Count: 4},
 		timber("strut", long+float64(footWide)+strutBeyond, 4), timber("rail between the feet", float64(p.Depth()), 4),
-		{Name: "brace along the bar", Stock: "timber-38x89", Length: p.brace(0).long(), Count: 2},
+		{Name: "brace along the bar", Stock: map[bool]string{true: "timber-38x140", false: "timber-38x89"}[p.brace().Lap.Wide > boardWide],
+			Length: p.brace().long(), Count: 2},
 		timber("block over post and foot", block, 4),
 	}
 	screws := 4*2*struts + 2*2*len(spots) + 4*4 + 4*2*2
@@ -248,9 +280,9 @@ func (p Parallels) onPosts(f float64, out *Built) ([]Check, error) {
 	out.Steps = slices.Concat(parallelsFrames.with(facts{"below": mm(bore), "bore": hole(p.outside() + 0.0005),
 		"inside": mm(strutEnd), "high": cm(high), "beyond": mm(strutBeyond), "screws": struts}),
 		[]Step{onFoot.told("strut on its foot"), onPost.told("strut on its post")},
-		parallelsJoined.with(facts{"length": mm(p.Length), "low": cm(p.brace(0).Low),
-			"upper": cm(p.brace(0).Upper), "screws": len(spots)}),
-		[]Step{p.brace(push).lap().told("brace on a post")},
+		parallelsJoined.with(facts{"length": mm(p.Length), "low": cm(p.brace().Low),
+			"upper": cm(p.brace().Upper), "screws": len(spots)}),
+		[]Step{p.brace().lap().told("brace on a post")},
 		parallelsBars.with(facts{"out": mm(beyondPost)}))
 	return checks, nil
 }
@@ -332,6 +364,10 @@ func (p Parallels) changes(Situation) []change {
 		}
 		out = append(out, all)
 	}
+	if !p.Stamped && !p.Screwed {
+		stamped := so("feet stamped No. 2", func(p *Parallels) { p.Stamped = true })
+		out = append(out, stamped, stamped.and(half), stamped.and(rubberFeet), stamped.and(longer))
+	}
 	n := len(out)
 	for _, size := range pipesUp {
 		pipe := so(pipeName(size)+" pipe", func(p *Parallels) { p.Pipe = size })
@@ -351,6 +387,9 @@ func (p *Parallels) form(f *form) {
 	f.yes(&p.Screwed, false, yesNoOf("screwed", "Uprights of pipe in flanges", "No: posts of timber, braced",
 		"For low bars: a thread leaves under half of the pipe."))
 	f.only(p.Screwed, func() { p.Joint.asked(f, MetalLink, marked("joint_n", "Each joint of its pipes is marked with")) })
+	f.only(!p.Screwed, func() {
+		f.yes(&p.Stamped, false, yesNoOf("stamped", "Feet stamped No. 2", "No, or not known", "For a heavy body: feet bend the most."))
+	})
 	number(f, &p.Mu, 0.5, friction)
 	p.Timber.form(f)
 	f.yes(&p.Wet, f.s.outside(), damp)

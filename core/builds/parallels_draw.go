@@ -22,7 +22,7 @@ func (p Parallels) draw(Situation) []Figure {
 	}
 	high, beside := p.prop()
 	bore := d/2 + overBar
-	head, diagonal := foot+p.post(), p.brace(0)
+	head, diagonal := foot+p.post(), p.brace()
 	post := func(x, w float64) Mark { return rect(OfWood, x-w/2, foot, w, p.post(), "posts") }
 	side := Figure{Name: "one from the side", Marks: []Mark{
 		rect(OfWood, -thick/2, 0, thick, foot, "feet"), rect(OfWood, l-thick/2, 0, thick, foot, "feet"),

@@ -108,3 +108,21 @@ func TestWhatNothingMends(t *testing.T) {
 		assert.Nil(t, w.Built.Remedy, key)
 	}
 }
+
+// Who weighs 130 to 150 kg gets a step, a box, parallels and a bar for rows: what does is said.
+func TestHeavyBodiesGetWhatHolds(t *testing.T) {
+	for _, key := range []string{"step", "box", "parallels", "bar"} {
+		d, err := builds.DesignByKey(key)
+		require.NoError(t, err)
+		for _, kg := range []quantity.Mass{130, 140, 150} {
+			s := at(key)
+			s.Body = quantity.Estimate{Value: kg, U1: 0.5}
+			w, err := d.Work(good[key], s)
+			require.NoError(t, err)
+			if !w.Built.OK() {
+				require.NotNil(t, w.Built.Remedy, "%s for %g kg: %+v", key, float64(kg), w.Built.Weakest())
+				follow(t, d, good[key], s, *w.Built.Remedy)
+			}
+		}
+	}
+}

@@ -188,12 +188,7 @@ func assembled(all ...solid) Figure {
 
 // solids are the assembled views of designs.
 func (s StepBox) solids() []solid {
-	t := TreadStock{}
-	for _, one := range TreadStocks() {
-		if one.Key == s.Stock {
-			t = one
-		}
-	}
+	t := s.tread()
 	long, wide, flare := float64(s.long()), float64(t.Width), float64(s.Flare)
 	high, _ := s.legs(t)
 	thick := float64(boardThick)
@@ -205,21 +200,31 @@ func (s StepBox) solids() []solid {
 			each-0.002, float64(t.Thickness), point3{0, 1, 0}))
 	}
 	w := float64(boardWide)
-	for _, x := range []float64{0, 1} {
+	frames, beside := []float64{0, 1}, []float64{-thick / 2, long + thick/2} // where a frame's brace is
+	if s.Middle {
+		frames, beside = append(frames, 0.5), append(beside, long/2-thick)
+	}
+	for _, x := range frames {
 		for _, y := range []float64{0, 1} {
 			tx, ty := x*long+(0.5-x)*thick, y*wide+(0.5-y)*w
 			out = append(out, board(point3{tx, ty, high}, point3{tx + (x*2-1)*flare, ty + (y*2-1)*flare, 0}, w, thick,
 				point3{0, 1, 0}))
 		}
 		rx := x*long + (0.5-x)*3*thick
+		if x == 0.5 {
+			rx += thick
+		}
 		out = append(out, board(point3{rx, 0, high - w/2}, point3{rx, wide, high - w/2}, w, thick, point3{0, 0, 1}))
 	}
-	along, across := s.braces(t, 0, 0)
+	along, across := s.braces(t)
 	for _, y := range []float64{-thick / 2, wide + thick/2} {
-		out = append(out, board(point3{-flare, y, along.Low}, point3{long, y, along.Upper}, float64(braceAlongWide), thick,
-			point3{0, 0, 1}))
+		for i := range int(s.spans()) {
+			from := float64(i) * along.Wide
+			out = append(out, board(point3{from - flare/2, y, along.Low}, point3{from + along.Wide + thick, y, along.Upper},
+				float64(braceAlongWide), thick, point3{0, 0, 1}))
+		}
 	}
-	for _, x := range []float64{-thick / 2, long + thick/2} {
+	for _, x := range beside {
 		out = append(out, board(point3{x, w / 2, across.Low}, point3{x, wide - w/2, across.Upper}, w, thick, point3{0, 0, 1}))
 	}
 	return out
@@ -246,7 +251,7 @@ func (p Parallels) solids() (out []solid) {
 		out = append(out, board(point3{-thick / 2, y, foot + thick/2}, point3{l + thick/2, y, foot + thick/2}, w, thick,
 			point3{0, 1, 0}))
 	}
-	b := p.brace(0)
+	b := p.brace()
 	out = append(out, board(point3{0, -w/2 - thick/2, b.Low}, point3{l, -w/2 - thick/2, b.Upper}, w, thick, point3{0, 0, 1}))
 	return append(out, rod(point3{-beyondPost, 0, h - d/2}, point3{l + beyondPost, 0, h - d/2}, d))
 }

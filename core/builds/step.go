@@ -84,7 +84,7 @@ const (
 // StepBox is a step of a tread on legs: Height and Span between the legs, Base how wide the legs
 // stand the way it tips, Flare how far they stand out beyond the tread, in m; Mass its own, in kg;
 // Mu the friction of its feet with the floor; Body with what is worn; Joined what keeps the boards of
-// its tread together; Wet that it gets wet.
+// its tread together; Wet that it gets wet; Middle that a third frame stands half way.
 type StepBox struct {
 	Use                       StepUse
 	Stock                     string
@@ -94,7 +94,7 @@ type StepBox struct {
 	Body                      quantity.Estimate
 	Joined                    Joining
 	Timber                    Timber
-	Wet                       bool
+	Wet, Middle               bool
 }
 
 // Feet land so far inside of the edge, in m: stepping, and jumping.
@@ -124,7 +124,7 @@ func (s StepBox) Build() (Built, error) {
 	}
 	stands := Standing{Height: s.Height, Width: s.Base, Inside: inside, Flare: s.Flare, Mass: s.Mass, Mu: s.Mu}
 	out := Built{
-		Floor: float64((s.Span + 2*s.Flare) * s.Base), OnFloor: s.Body, Mass: s.Mass,
+		Floor: float64((s.long() + 2*s.Flare) * s.Base), OnFloor: s.Body, Mass: s.Mass,
 		Title: tell("Step, %s: %s", metre(s.Height, 2), stock.Name), Hours: [2]float64{2, 3},
 		Checks: []Check{
 			{Link: "tread in bending", Demand: stress, Capacity: allowed, Unit: "Pa",
@@ -174,20 +174,29 @@ func (s StepBox) over(t TreadStock) quantity.Length {
 }
 
 // long is how long a tread is, over its legs.
-func (s StepBox) long() quantity.Length { return s.Span + 2*boardThick }
+func (s StepBox) long() quantity.Length { return s.spans()*s.Span + (s.spans()+1)*boardThick }
+
+// spans are how many a tread has.
+func (s StepBox) spans() quantity.Length {
+	if s.Middle {
+		return 2
+	}
+	return 1
+}
 
 // A brace along is of 38 × 140, so that three screws find room on the narrow side of a leg, and crosses it so
 // far from its end, in m.
 const braceAlongWide, braceAlongOff = quantity.Length(0.140), 0.09
 
 // braces are those along, on the narrow sides of the legs, and across, on their wide sides. What lands on
-// an edge of the zone pushes that side by the lever rule.
-func (s StepBox) braces(t TreadStock, most quantity.Force, inside quantity.Length) (along, across Brace) {
+// an edge of the zone pushes that side by the lever rule; those along share it, one to each span.
+func (s StepBox) braces(t TreadStock) (along, across Brace) {
+	_, most, inside := landing(s.Use, s.Body)
 	high, _ := s.legs(t)
 	off, near := laidOff(high), math.Min(braceAlongOff, high/3)
 	push := func(over quantity.Length) float64 { return slideSway * float64(most) * (1 - float64(inside/over)) }
 	ends := [2]quantity.Length{quantity.Length(off), 0}
-	along = Brace{Name: "braces along", Push: push(t.Width), High: high, Low: near, Upper: high - near,
+	along = Brace{Name: "braces along", Push: push(t.Width) / float64(s.spans()), High: high, Low: near, Upper: high - near,
 		Wide: float64(s.Span + boardThick), Wet: s.Wet,
 		Lap: Lap{Wide: braceAlongWide, Other: boardThick, Flush: true, Out: standsOut,
 			Ends: [2]quantity.Length{quantity.Length(near), 0}}}
@@ -199,8 +208,9 @@ func (s StepBox) braces(t TreadStock, most quantity.Force, inside quantity.Lengt
 // weighs is what a step weighs, in kg: no more than it does.
 func (s StepBox) weighs(t TreadStock) quantity.Mass {
 	_, leg := s.legs(t)
-	along, across := s.braces(t, 0, 0)
-	wood := 4*leg + 2*float64(along.long()*braceAlongWide/boardWide+across.long()+t.Width)
+	along, across := s.braces(t)
+	frames := s.spans() + 1
+	wood := 2*float64(frames)*leg + float64(2*s.spans()*along.long()*braceAlongWide/boardWide+frames*(across.long()+t.Width))
 	return quantity.Mass(lightTimber * (float64((t.Thickness+s.over(t))*t.Width*s.long()) + float64(boardThick*boardWide)*wood))
 }
 
@@ -218,7 +228,7 @@ func (s StepBox) onLegs(out *Built, t TreadStock, most quantity.Force, inside qu
 	}
 	out.Checks = append(out.Checks, Check{Link: "a leg as a column", Demand: float64(most), Capacity: Slim(leg), Unit: "N",
 		Formula: "all of F on one against π² E I/L² over 3", Source: "Euler; house factor"})
-	along, across := s.braces(t, most, inside)
+	along, across := s.braces(t)
 	spots := [2]int{}
 	for i, b := range []Brace{along, across} {
 		section := []Section{{Shape: Rect, B: boardWide, H: boardThick}, board2x4}[i]
@@ -229,16 +239,22 @@ func (s StepBox) onLegs(out *Built, t TreadStock, most quantity.Force, inside qu
 		spots[i] = len(at)
 		out.Checks = append(out.Checks, screws, bends)
 	}
+	frames := int(s.spans()) + 1
 	timber := func(name Text, long quantity.Length, count int) Part {
 		return Part{Name: name, Stock: "timber-38x89", Length: long, Count: count}
 	}
 	out.Parts = []Part{
-		t.part(s.long()), timber("leg", sawn(leg), 4), timber("rail between two legs", t.Width, 2),
-		{Name: "brace along", Stock: "timber-38x140", Length: along.long(), Count: 2}, timber("brace across", across.long(), 2),
-		{Name: "wood screw", Stock: joinScrew, Count: 4*3 + 2*2*(spots[0]+spots[1]) + 4*2},
-		{Name: "rubber foot", Stock: "rubber-foot", Count: 4},
+		t.part(s.long()), timber("leg", sawn(leg), 2*frames), timber("rail between two legs", t.Width, frames),
+		{Name: "brace along", Stock: "timber-38x140", Length: along.long(), Count: 2 * (frames - 1)},
+		timber("brace across", across.long(), frames),
+		{Name: "wood screw", Stock: joinScrew, Count: 2*frames*(3+2) + 2*2*(frames-1)*spots[0] + 2*frames*spots[1]},
+		{Name: "rubber foot", Stock: "rubber-foot", Count: 2 * frames},
 	}
-	on := t.joinedBy(s, out)
+	on, straight := t.joinedBy(s, out), ""
+	if s.Middle {
+		on += " The third frame stands half way."
+		straight = " Those of the third frame lean towards their wide side alone."
+	}
 	off := laidOff(high)
 	grain := ""
 	if t.Panel != "" {
@@ -247,7 +263,7 @@ func (s StepBox) onLegs(out *Built, t TreadStock, most quantity.Force, inside qu
 	lean := math.Atan(float64(s.Flare)/high) * 180 / math.Pi
 	out.Steps = slices.Concat(stepFrames.with(facts{"long": mm(math.Hypot(high, math.Sqrt2*float64(s.Flare))), "out": mm(s.Flare),
 		"high": mm(high), "lean": tell("%.1f", lean), "width": mm(t.Width), "feet": mm(t.Width + 2*s.Flare),
-		"off": mm(off), "screws": spots[1]}),
+		"off": mm(off), "screws": spots[1], "legs": 2 * frames, "frames": frames, "straight": straight}),
 		[]Step{across.lap().told("brace on a wide side")},
 		stepStood.with(facts{"span": mm(s.Span), "grain": grain, "joined": on, "low": mm(along.Low), "screws": spots[0]}),
 		[]Step{along.lap().told("brace on a narrow side")},
@@ -262,9 +278,10 @@ func (t TreadStock) joinedBy(s StepBox, out *Built) string {
 	}
 	switch {
 	case s.Joined == Cleated:
-		out.Parts = append(out.Parts, Part{Name: "cleat below the tread", Stock: "timber-38x89", Length: t.Width, Count: 1},
-			Part{Name: "wood screw of the cleat", Stock: joinScrew, Count: cleatScrews})
-		return " Below the middle of the span lay the cleat flat across both boards and screw it up into each with four {5 × 70 " +
+		spans := int(s.spans())
+		out.Parts = append(out.Parts, Part{Name: "cleat below the tread", Stock: "timber-38x89", Length: t.Width, Count: spans},
+			Part{Name: "wood screw of the cleat", Stock: joinScrew, Count: spans * cleatScrews})
+		return " Below the middle of each span lay a cleat flat across both boards and screw it up into each with four {5 × 70 " +
 			"mm|no. 10 × 2¾ in} screws: two columns {60 mm} apart along the cleat's width, none nearer to a board's " +
 			"edge than {25 " +
 			"mm}, {90 mm} from one to the other across the board."
@@ -294,12 +311,12 @@ func (s StepBox) under(t TreadStock, foot, most quantity.Force) (stress, allowed
 }
 
 var stepFrames = recipeOf(`
-- Cut four legs, each [long] along its edges, to {1 mm}. Both ends slant, parallel to each other, so that a leg
-  leans [out] over its height of [high], [lean]°, towards its wide and towards its narrow side.
+- Cut [legs] legs, each [long] along its edges, to {1 mm}. Both ends slant, parallel to each other, so that a leg
+  leans [out] over its height of [high], [lean]°, towards its wide and towards its narrow side.[straight]
 - A jig for these cuts: saw two wedges of [lean]°; one lies under the leg, one between it and the fence of a mitre
-  box. Saw all eight ends with it, the leg not turned over from one end to the other. Without one draw [lean]° on two
+  box. Saw all of them with it, the leg not turned over from one end to the other. Without one draw [lean]° on two
   sides that meet and saw to both lines.
-- Make two end frames: two legs side by side, their heads [width] over all, which is the tread's width, their feet
+- Make [frames] frames: two legs side by side, their heads [width] over all, which is the tread's width, their feet
   [feet]. Screw a rail on the inner side right below the heads, three screws a leg; a brace on the outer side, its
   middle crossing that of one leg [off] above its foot and of the other [off] below its head, [screws] screws at each
   end as drawn. Saw it off along the legs. All {5 × 70 mm|no. 10 × 2¾ in} screws go through one board into the next,
@@ -309,7 +326,7 @@ var stepFrames = recipeOf(`
 var stepStood = recipeOf(`
 - Stand the frames [span] apart at their heads, rails inside. Lay the tread on the heads of the legs, flush with them
   all round[grain]; two screws down into each leg keep it there.[joined]
-- At both long sides screw a brace of {38 × 140 mm|2 × 6} on the narrow sides of the legs, its middle crossing them
+- At both long sides screw a brace of {38 × 140 mm|2 × 6} on the narrow sides of the legs, from each to the next, its middle crossing them
   [low] from their ends, [screws] screws at each end as drawn, none where it would meet one that is in the leg
   already; it stands out {25 mm}, its corners round.
 `)

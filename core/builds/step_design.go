@@ -25,20 +25,22 @@ func (s StepBox) changes(Situation) []change {
 			singles = append(singles, apart(tell("the legs %s apart", cm(span)), span))
 		}
 	}
+	if short := s.Span / 2; short >= 0.15 {
+		singles = append(singles, apart("the legs half as far apart", short))
+	}
+	nearer := len(singles) - 3 // of them bring the legs together
 	if s.tread().Boards > 1 && s.Joined != Topped {
 		singles = append(singles, joined("a panel glued and screwed over both boards", Topped))
 		if s.Joined != Cleated {
 			singles = append(singles, joined("a cleat under the middle of both boards", Cleated))
 		}
 	}
-	if short := s.Span / 2; short >= 0.15 {
-		singles = append(singles, apart("the legs half as far apart", short))
-	}
 	for _, t := range TreadStocks() {
 		if t.Key != s.Stock {
 			singles = append(singles, so(t.Name, func(s *StepBox) { s.Stock = t.Key }))
 		}
 	}
+	middle := so("a third frame half way, a tread of two spans", func(s *StepBox) { s.Middle = true })
 	out := together(singles...)
 	for _, c := range singles[3:] {
 		out = append(out, flare(0.04).and(rubberFeet).and(c))
@@ -47,6 +49,19 @@ func (s StepBox) changes(Situation) []change {
 	out = append(out, wide)
 	for _, c := range singles[3:] {
 		out = append(out, wide.and(c))
+	}
+	if !s.Middle {
+		for _, first := range []change{middle, middle.and(wide)} {
+			out = append(out, first)
+			for i, c := range singles[3:] {
+				if out = append(out, first.and(c)); i >= nearer {
+					continue
+				}
+				for _, more := range singles[3+nearer:] {
+					out = append(out, first.and(c).and(more))
+				}
+			}
+		}
 	}
 	return out
 }
@@ -68,6 +83,8 @@ func (s *StepBox) form(f *form) {
 	high := StepHeight(max(f.s.Stature, 1))
 	number(f, &s.Height, high, metres("height_m", "Height", float64(lowestStep), 0.8))
 	number(f, &s.Span, 0.36, metres("span_m", "Between the legs", 0.15, 0.8))
+	f.yes(&s.Middle, false, yesNoOf("middle", "A third frame half way", "No: one at each end",
+		"A tread of two spans; its long braces push less, too."))
 	// 1.5 · 0.1 F h over F (e + flare): the legs stand out by what the height asks for.
 	flare := quantity.Length(math.Max(0.02, math.Ceil(float64(0.15*high-stepInside)*200)/200))
 	number(f, &s.Flare, flare, Ask{Key: "flare_m", Label: "Legs stand out by", Kind: quantity.KindThin, Low: 0, High: 0.2})
@@ -113,15 +130,27 @@ func (s StepBox) draw(Situation) []Figure {
 	leg := func(x, out, w float64) []Mark { // its two edges
 		return []Mark{line(OfWood, x-w/2, under, out, -under, "a leg"), line(OfWood, x+w/2, under, out, -under, "a leg")}
 	}
-	along, sideways := step.braces(tread, 0, 0)
+	along, sideways := step.braces(tread)
 	view := func(name string, long, w float64, b Brace) Figure {
 		f := Figure{Name: name, Marks: append(leg(w/2, -flare, w), leg(long-w/2, flare, w)...)}
-		f.Marks = append(f.Marks, line(OfWood, w/2-flare*0.8, b.Low, long-w+flare*0.8, b.Upper-b.Low, b.Name),
-			rect(OfWood, 0, under, long, thick, "tread in bending"),
+		bays := 1
+		if b.Name == along.Name {
+			bays = int(step.spans())
+		}
+		bay := (long - w + flare*0.8) / float64(bays)
+		for i := range bays {
+			f.Marks = append(f.Marks, line(OfWood, w/2-flare*0.8+float64(i)*bay, b.Low, bay, b.Upper-b.Low, b.Name))
+		}
+		f.Marks = append(f.Marks, rect(OfWood, 0, under, long, thick, "tread in bending"),
 			across(0, h+0.08, long), across(-flare, -0.08, long+2*flare), upward(long+0.2, 0, h), upward(-flare-0.1, 0, b.Low))
 		return f
 	}
 	front, side := view("front", float64(step.long()), float64(boardThick), along), view("side", deep, wide, sideways)
+	if s.Middle {
+		for _, edge := range []float64{-0.5, 0.5} {
+			front.Marks = append(front.Marks, line(OfWood, float64(step.long())/2+edge*float64(boardThick), under, 0, -under, "a leg"))
+		}
+	}
 	front.Marks = append(front.Marks, across(float64(boardThick), h+0.17, span).saying("clear"))
 	side.Marks = append(side.Marks, rect(OfWood, 0, under-wide, deep, wide, "").saying("rail"))
 	_, _, inside := landing(s.Use, s.Body)

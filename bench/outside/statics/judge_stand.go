@@ -233,7 +233,9 @@ func (b build) step() (out []Link) {
 	default:
 		name := map[string]string{"osb-18": "osb", "plywood-18": "softwood-plywood", "birch-18": "birch-plywood"}[b.word("stock")]
 		v := panels[name]
-		p := newPlate(long, wide, 18, v[2], v[3], func(x, _ float64) bool { return x <= 38+mesh/2 || x >= long-38-mesh/2 })
+		p := newPlate(long, wide, 18, v[2], v[3], func(x, _ float64) bool {
+			return x <= 38+mesh/2 || x >= long-38-mesh/2 || b.is("middle", "yes") && math.Abs(x-long/2) <= 19+mesh/2
+		})
 		worst := 0.0
 		wetLeft := 1.0
 		if b.wet() {
@@ -266,7 +268,12 @@ func (b build) step() (out []Link) {
 		}
 	}
 	_, low, _, up := b.lineOf("front", "braces along")
-	out = append(out, b.braced("brace on a narrow side", 0.15*all*(1-inside/wide), 0, under, low, low+up, span+38, 89*38*38/6.0))
+	bays := 1.0
+	if b.is("middle", "yes") { // a brace in each, which yield together
+		bays = 2
+	}
+	out = append(out, b.braced("brace on a narrow side", 0.15*all*(1-inside/wide)/bays, 0, under, low, low+up, span+38,
+		89*38*38/6.0))
 	_, low, _, up = b.lineOf("side", "braces across")
 	out = append(out, b.braced("brace on a wide side", 0.15*all*(1-inside/long), 0, under, low, low+up, wide-89, 38*89*89/6.0))
 	return out
@@ -292,6 +299,10 @@ func (b build) parallels() (out []Link) {
 	_, left := b.timber("")
 	allowed := bends("", 89, b.wet()) * left
 	deepFoot := bends("", 140, b.wet()) * left
+	if b.is("stamped", "yes") {
+		group, left := b.timber("spruce-pine-fir")
+		deepFoot = bends(group, 140, b.wet()) * left
+	}
 	// From the end: a foot, its post on it, a strut; the bar pushes the post's hole.
 	x0, y0, dx, dy := b.lineOf("from the end", "strut")
 	angle := math.Atan2(dy, dx)

@@ -3533,6 +3533,11 @@ export interface components {
                 joined?: "no" | "cleat" | "panel";
                 /** @description Largest knot in its middle half */
                 knot_m?: number;
+                /**
+                 * @description A third frame half way. A tread of two spans; its long braces push less, too. yes: Yes. no: No: one at each end.
+                 * @enum {string}
+                 */
+                middle?: "yes" | "no";
                 /** @description Friction of its feet. 0.2 where nobody has tried; rubber feet on a dry floor 0.5. Pull it with the hanging scale: pull over weight. */
                 mu?: number;
                 /**
@@ -3595,6 +3600,11 @@ export interface components {
                  * @enum {string}
                  */
                 screwed?: "yes" | "no";
+                /**
+                 * @description Feet stamped No. 2. For a heavy body: feet bend the most. yes: Yes. no: No, or not known.
+                 * @enum {string}
+                 */
+                stamped?: "yes" | "no";
                 /**
                  * @description Its timber bought: To be bought, picked as the sheet says. seen: There already, looked over. unfit: Nail holes, notches, bent, damp, or from pallets. unknown: There already, not looked over.
                  * @enum {string}
