@@ -48,6 +48,16 @@ func (w WallBoard) screwed() (f Fixing, off, along float64, why Text, _ error) {
 	return f, min(hold.Thread, hold.Steel, head), along, "", err
 }
 
+// liningBehind is how far a screw may go into what lines a stud on its other side, in m (house value).
+const liningBehind quantity.Length = 0.005
+
+// screwEnds is whether a screw that goes so far into a stud ends in it, and not behind it.
+func (b Base) screwEnds(inside quantity.Length) Check {
+	return Check{Link: "screws end in the stud", Fits: true, Demand: float64(inside), Capacity: float64(b.H + liningBehind),
+		Unit: "m", Formula: "how far they go in against its depth and {5 mm} of what lines it behind: there may be cables and pipes",
+		Source: "house rule"}
+}
+
 // onStuds are the checks of a board on wood studs.
 func (w WallBoard) onStuds() ([]Check, error) {
 	fixing, off, along, why, err := w.screwed()
@@ -58,7 +68,14 @@ func (w WallBoard) onStuds() ([]Check, error) {
 		return []Check{{Link: "screws in the stud", Capacity: 1, Unit: "N", Formula: "thread within the stud", Source: "geometry",
 			Refused: why}}, nil
 	}
-	var out []Check
+	over := w.Base.Lining
+	if w.Cut {
+		over = 0
+	}
+	if w.Base.Ends == Uprights {
+		over += boardThick
+	}
+	out := []Check{w.Base.screwEnds(w.Length - boardThick - over)}
 	for _, r := range w.Rings {
 		worst, studPull, pulled := 0.0, 0.0, 0.0
 		for _, p := range w.pulls(r) {

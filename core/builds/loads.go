@@ -63,6 +63,7 @@ func (w Wall) carries(load float64, e, thick, high quantity.Length, heights ...q
 		if w.Cut {
 			gap = 0
 		}
+		out = append(out, base.screwEnds(length-thick-gap))
 		inside := min(thread, length-thick-gap, base.H) - 2*diameter
 		wall.Formula, wall.Source = "W e y over the sum of y², with W/2 across, the hardest screw",
 			"NDS 2018 chapter 12, general dowel equations with the lining as a gap"

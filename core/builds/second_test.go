@@ -451,3 +451,14 @@ func TestNotKnownStops(t *testing.T) {
 	s.Room.Walls[0] = space.Side{Kind: space.Brick}
 	assert.InDelta(t, 7.5, worked(t, "board-bands", good["board-bands"].Over(brick), s).Built.FirstTime(), 1e-9)
 }
+
+// A screw that goes through a stud comes out behind it, where nobody has looked.
+func TestScrewsEndInTheStud(t *testing.T) {
+	long := worked(t, "board-bands", num("screw", "8x150", "cut", "yes", "stud", "89"), here())
+	c := linkOf(t, long.Built, "screws end in the stud")
+	assert.InDelta(t, 0.150-0.038, c.Demand, 1e-9)
+	assert.False(t, c.OK())
+	assert.False(t, long.Built.OK())
+	short := worked(t, "board-bands", num("screw", "8x125", "cut", "yes", "stud", "89"), here())
+	assert.True(t, linkOf(t, short.Built, "screws end in the stud").OK())
+}

@@ -119,7 +119,7 @@ func (s solid) drawn() drawn {
 
 // beyond says that a face of one has all of another on its outer side, and whether that side is the eye's.
 func (d drawn) beyond(b drawn) (apart, nearer bool) {
-	const touch = 1e-6
+	const touch = 0.004 // a peg that tilts reaches so far into its board, in m
 	for i, n := range d.out {
 		all := true
 		for _, f := range b.faces[:2] { // both ends have all corners
@@ -127,7 +127,7 @@ func (d drawn) beyond(b drawn) (apart, nearer bool) {
 				all = all && n.dot(c.plus(d.faces[i][0], -1)) >= -touch
 			}
 		}
-		if side := n.dot(toEye); all && math.Abs(side) > touch {
+		if side := n.dot(toEye); all && math.Abs(side) > 1e-9 {
 			return true, side > 0
 		}
 	}

@@ -85,9 +85,10 @@ var studWords = words("89", "{38 × 89 mm|2 × 4}", "63", "{38 × 63 mm|2 × 3},
 func wallChanges(more ...change) []change {
 	cut := so("the lining cut out behind it", func(w walled) { w.wall().Cut = true })
 	long := so("lag screws of {8 × 150 mm|5⁄16 × 6 in}", func(w walled) { w.wall().Screw = "8x150" })
-	all := []change{cut, long, cut.and(long)}
+	short := so("lag screws of {8 × 130 mm|5⁄16 × 5 in}", func(w walled) { w.wall().Screw = "8x125" })
+	all := []change{cut, short, long, cut.and(short), cut.and(long)}
 	for _, m := range more {
-		all = append(all, m, m.and(cut).and(long))
+		all = append(all, m, m.and(cut).and(short), m.and(cut).and(long))
 	}
 	return all
 }
