@@ -55,21 +55,21 @@ check "staticcheck" go tool staticcheck ./...
 check "generated code is fresh" fresh
 check "type check" in_web check
 check "lint" in_web lint
-check "Go tests without threads" without_race
-check "Go tests with the race detector" go test -race -timeout 8m -skip "$long" $(threaded)
-# The storm waits more than it works: the front end's unit tests go on beside it.
+# The storm waits more than it works: it goes on beside the tests of what has no threads, and
+# after it the front end's.
 said=$(mktemp)
-in_web test >"$said" 2>&1 &
-front_end=$!
-trap 'kill "$front_end" 2>/dev/null; rm -f "$said"' EXIT
-check "storm" go run ./bench/storm -for 60s
+{ go run ./bench/storm -for 60s && in_web test; } >"$said" 2>&1 &
+beside=$!
+trap 'kill "$beside" 2>/dev/null; rm -f "$said"' EXIT
 joined() {
   local code
-  wait "$front_end"
+  wait "$beside"
   code=$?
   cat "$said"
   return $code
 }
-check "front-end unit tests" joined
+check "Go tests without threads" without_race
+check "storm, and front-end unit tests" joined
+check "Go tests with the race detector" go test -race -timeout 8m -skip "$long" $(threaded)
 check "journeys in the browser" journeys
 echo "$passed passed, 0 failed"

@@ -83,7 +83,9 @@ func number[T ~float64 | ~int](f *form, to *T, start T, a Ask) {
 	if f.said != nil {
 		*to = start
 		if n, said := f.said.Num[a.Key]; said {
-			*to = T(n)
+			if *to = T(n); float64(*to) != n {
+				f.fault(quantity.At(a.Key, "a whole number"))
+			}
 		}
 	}
 	if a.Mark && f.mark != nil {

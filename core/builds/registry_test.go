@@ -407,3 +407,17 @@ func TestBrickAsks(t *testing.T) {
 		assert.True(t, w.Built.OK(), "%s: %+v", key, w.Built.Weakest())
 	}
 }
+
+// What is counted is whole: two and a half bags are refused at their question, not rounded in silence.
+func TestWhatIsCountedIsWhole(t *testing.T) {
+	d, err := builds.DesignByKey("sandbag")
+	require.NoError(t, err)
+	_, err = d.Work(num("bags", 2.5), here())
+	var at *quantity.FieldError
+	require.ErrorAs(t, err, &at)
+	assert.Equal(t, "bags", at.Field)
+	assert.Contains(t, err.Error(), "whole number")
+	_, err = d.Work(num("bags", math.NaN()), here())
+	require.ErrorAs(t, err, &at)
+	assert.Equal(t, "bags", at.Field)
+}
