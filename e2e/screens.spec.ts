@@ -47,6 +47,8 @@ test('a fault of accessibility would be found', async ({ page, demo }) => {
 /** Another theme has other colours and the same everything else. */
 async function inTheDark(page: Page) {
   await page.emulateMedia({ colorScheme: 'dark' })
+  const ground = () => page.evaluate(() => Number(/\d+/.exec(getComputedStyle(document.documentElement).backgroundColor)?.[0]))
+  await expect.poll(ground).toBeLessThan(60)
   const found = await faults(page, false, ['color-contrast'])
   await page.emulateMedia({ colorScheme: 'light' })
   return found
