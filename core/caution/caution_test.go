@@ -48,18 +48,23 @@ func TestQuestionsBeforeTraining(t *testing.T) {
 	holds, _ := of()
 	assert.Equal(t, []string{"questions before training that nobody has answered: heart"}, holds)
 	p.Health.Answers["heart"] = client.Yes
-	p.Operations = []client.Operation{{Part: movement.Knee}, {What: "appendix", Cleared: true}}
+	word := func(about string) client.Release {
+		return client.Release{About: about, Role: client.Physician, Name: "R. Quill", On: 1_799_000_000, Verdict: client.MayTrain}
+	}
+	p.Now = 1_800_000_000
+	p.Operations = []client.Operation{{ID: "k", Part: movement.Knee}, {ID: "a", What: "appendix"}}
+	p.Releases = []client.Release{word("operation/a")}
 	holds, _ = of()
 	require.Len(t, holds, 2)
 	assert.Contains(t, holds[0], "answered with yes: heart. A physician first")
-	p.Health.Cleared = "cardiologist, 2 March"
+	p.Releases = append(p.Releases, word("heart"))
 	holds, _ = of()
 	require.Len(t, holds, 1, "a heart's word is none on a knee")
 	assert.Contains(t, holds[0], "operated on within a year (knee): a physician's word")
-	p.Operations[0].Cleared = true
+	p.Releases = append(p.Releases, word("operation/k"))
 	holds, _ = of()
 	assert.Empty(t, holds)
-	p.Now = 1_800_000_000
+	p.Releases = p.Releases[1:2]
 	p.Operations = []client.Operation{{Part: movement.Knee, At: p.Now - 400*86400}}
 	holds, _ = of()
 	assert.Empty(t, holds, "longer ago than a year")

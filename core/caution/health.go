@@ -28,14 +28,16 @@ func health(p client.Person) []Caution {
 		}
 		return strings.Join(words, ", ")
 	}
-	if open := p.Health.Open(); len(open) > 0 {
-		say(true, fmt.Sprintf("questions before training that nobody has answered: %s", names(open)))
+	if unasked := p.Health.Open(); len(unasked) > 0 {
+		say(true, fmt.Sprintf("questions before training that nobody has answered: %s", names(unasked)))
 	}
-	if yes := p.Health.Deferred(); len(yes) > 0 {
-		say(true, fmt.Sprintf("answered with yes: %s. A physician first; then write down who said what, and when", names(yes)))
+	for _, h := range p.Deferred() {
+		say(true, fmt.Sprintf("answered with yes: %s. %s", h.Name, cmp.Or(upper(h.Why), "A physician first; then write down whose word it is, of which day, and what was said")))
 	}
-	for _, o := range p.Uncleared() {
-		say(true, fmt.Sprintf("operated on within a year (%s): a physician's word on training first; then write down who said what, and when", cmp.Or(o.What, words[o.Part])))
+	open, why := p.Uncleared()
+	for i, o := range open {
+		say(true, fmt.Sprintf("operated on within a year (%s): %s", cmp.Or(o.What, words[o.Part]),
+			cmp.Or(why[i], "a physician's word on training first; then write down whose it is, of which day, and what was said")))
 	}
 	if p.Health.Floor == client.No && !slices.Contains(p.Limits, movement.NoFloor) {
 		say(false, "does not get down to the floor and up again: tick “nothing on the floor” until that is trained")
@@ -44,4 +46,12 @@ func health(p client.Person) []Caution {
 		say(false, "trains alone: a telephone within reach, safeties at the bar, nothing over the face that cannot be let down")
 	}
 	return out
+}
+
+// upper is a text as it begins a sentence.
+func upper(text string) string {
+	if text == "" {
+		return ""
+	}
+	return strings.ToUpper(text[:1]) + text[1:]
 }

@@ -27,28 +27,16 @@ func Questions() []Question {
 }
 
 // Health is what is known before anything is lifted: answers by question, whether somebody
-// gets down to the floor and up again, and trains alone; Cleared says who said what, and
-// when, to what was answered with yes.
+// gets down to the floor and up again, and trains alone.
 type Health struct {
 	Answers      map[string]Answer
 	Floor, Alone Answer
-	Cleared      string
 }
 
 // Open are the questions that nobody has answered.
 func (h Health) Open() (out []Question) {
 	for _, q := range Questions() {
 		if h.Answers[q.Key] == NotAsked {
-			out = append(out, q)
-		}
-	}
-	return out
-}
-
-// Deferred are the questions answered with yes while no physician's word is recorded.
-func (h Health) Deferred() (out []Question) {
-	for _, q := range Questions() {
-		if h.Answers[q.Key] == Yes && h.Cleared == "" {
 			out = append(out, q)
 		}
 	}

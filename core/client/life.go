@@ -9,13 +9,12 @@ import (
 )
 
 // Operation is one that somebody has had: of a part of the body as limits name it, empty for
-// another, on a day (Unix time in s, 0 when nobody knows). Cleared says that a physician's
-// word on training after it is written down.
+// another, on a day (Unix time in s, 0 when nobody knows).
 type Operation struct {
-	Part    movement.Limit
-	What    string
-	At      int64
-	Cleared bool
+	ID   string
+	Part movement.Limit
+	What string
+	At   int64
 }
 
 // month is a mean month, in s, and recent how many of them an operation counts for (house
@@ -43,9 +42,14 @@ func (p Person) Recent() (out []Operation) {
 	return out
 }
 
-// Uncleared are those of them after which no physician's word is written down.
-func (p Person) Uncleared() []Operation {
-	return slices.DeleteFunc(p.Recent(), func(o Operation) bool { return o.Cleared })
+// Uncleared are those of them that nobody's word releases, each with why a word that is there does not.
+func (p Person) Uncleared() (out []Operation, why []string) {
+	for _, o := range p.Recent() {
+		if ok, because := p.released(AboutOperation(o.ID)); !ok {
+			out, why = append(out, o), append(why, because)
+		}
+	}
+	return out, why
 }
 
 // Occupation is what the days are; the empty one when nobody has asked.

@@ -67,6 +67,7 @@ type Person struct {
 	Days       int
 	Minutes    int
 	Operations []Operation
+	Releases   []Release
 	Occupation Occupation
 	Likes      []Kit
 	Avoids     []Kit

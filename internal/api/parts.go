@@ -61,6 +61,7 @@ func (a *API) parts(r huma.API) {
 	list[store.Pin](a, r, "pins", "plan")
 	list[store.Wished](a, r, "slots", "needs")
 	list[store.Operation](a, r, "operations", "client")
+	list[store.Release](a, r, "releases", "client")
 	list[store.Build](a, r, "builds", "builds")
 	list[store.Offcut](a, r, "offcuts", "builds")
 }

@@ -120,7 +120,8 @@ func garage() store.File {
 	f.Profile.Experience, f.Profile.Goal, f.Profile.Days, f.Profile.Minutes = "intermediate", "strength", 4, 50
 	f.Profile.BudgetMinor, f.Profile.Currency, f.Profile.Units = 65000, "USD", "us"
 	f.Profile.BornYear, f.Profile.Asked = 1984, store.Asked{Heart: "no", Dizzy: "no", Joints: "yes", Pregnant: "no", Medicines: "no", Falls: "no", Pain: "no", Floor: "yes", Alone: "no"}
-	f.Profile.HealthNote, f.Profile.Cleared = "An old wrist fracture, no trouble now.", "Family doctor, 3 November: may train, wrist free of pain."
+	f.Profile.HealthNote = "An old wrist fracture, no trouble now."
+	f.Releases = []store.Release{{ID: "wrist", About: "joints", Role: "physician", By: "R. Quill", On: "2026-11-03", Verdict: "may", Limits: store.Words{}}}
 	garageRooms(&f)
 	garageBuilds(&f)
 	f.AtHand = store.Words{"fresh-water", "dry-sand", "gravel"}
@@ -159,7 +160,11 @@ func flat() store.File {
 	f.Profile.Experience, f.Profile.Goal, f.Profile.Days, f.Profile.Minutes = "new", "older-adult", 2, 25
 	f.Profile.Limits = store.Words{"knee", "no-floor"}
 	f.Profile.BornYear, f.Profile.Asked = 1955, store.Asked{Heart: "no", Dizzy: "no", Joints: "yes", Pregnant: "no", Medicines: "yes", Falls: "no", Pain: "no", Floor: "no", Alone: "yes"}
-	f.Profile.HealthNote, f.Profile.Cleared = "Stiff knees; tablets for blood pressure.", "Practice nurse, 10 November: light training, breath not held."
+	f.Profile.HealthNote = "Stiff knees; tablets for blood pressure."
+	f.Releases = []store.Release{
+		{ID: "knees", About: "joints", Role: "physician", By: "T. Marrow", On: "2026-11-10", Verdict: "within", Limits: store.Words{"knee"}},
+		{ID: "tablets", About: "medicines", Role: "physician", By: "T. Marrow", On: "2026-11-10", Verdict: "may", Limits: store.Words{}},
+	}
 	f.Profile.BudgetMinor, f.Profile.Currency = 9000, "EUR"
 	flatRooms(&f)
 	f.Space.Access, f.Space.OtherName, f.Space.OtherM = "stairs", "her son", 1.84

@@ -183,7 +183,7 @@ func bodyFor(t *testing.T, path string) string {
 		"/practice/prices":            api.NewPrice{Key: "ring each", Currency: "GBP"},
 		"/practice/movements/pull-up": store.OwnMovement{ID: "own-1", Name: "n", Alike: "pull-up", Quality: 80, Spares: store.Words{}, Words: store.Words{}}, "/practice/hidden/pull-up": map[string]any{"hidden": true}, "/fill": map[string]any{"target_kg": 5}, "/clients": map[string]any{"name": "x"},
 		"/batches/jug-a": garage.Batches[0], "/weighings/jug-a": f.Weighings[0], "/weighings": f.Weighings[0], "/things/jug-a": f.Things[0], "/handles/jug-a": garage.Handles[0],
-		"/plates/jug-a": garage.Plates[0], "/pack": map[string]any{"target_kg": 9, "tolerance_kg": 0.1}, "/drops": api.DropsQuestion{StartKg: 7, Reps: 8, Fall: 0.2, Drops: 2},
+		"/plates/jug-a": garage.Plates[0], "/releases/jug-a": garage.Releases[0], "/pack": map[string]any{"target_kg": 9, "tolerance_kg": 0.1}, "/drops": api.DropsQuestion{StartKg: 7, Reps: 8, Fall: 0.2, Drops: 2},
 		"/bands/jug-a": store.Band{ID: "jug-a", Name: "b", Kind: "tube", RestM: 1, Points: store.List[store.BandReading]{}, Condition: "sound"}, "/rigs/jug-a": store.Rig{ID: "jug-a", Bands: store.Words{}, Fold: 1},
 		"/pull": api.BandTry{Rig: store.Rig{ID: "band-row", Bands: store.Words{"x"}, Fold: 1}}, "/packets": api.ScalePackets{Hex: []string{"00e803"}}, "/stand-in": map[string]any{"put_kg": 3},
 		"/log": map[string]any{"sets": []store.LogSet{{ID: "s1", DoneAt: 1, Movement: "one-hand-row", Reps: 5}}}, "/join": map[string]any{"name": "N", "email": "n@example.test", "password": "long enough it is", "code": "NOTACODE"},

@@ -45,6 +45,7 @@ type Changes struct {
 	Pins       *ListChange[Pin]       `json:"pins,omitempty"`
 	Slots      *ListChange[Wished]    `json:"slots,omitempty"`
 	Operations *ListChange[Operation] `json:"operations,omitempty"`
+	Releases   *ListChange[Release]   `json:"releases,omitempty"`
 	Builds     *ListChange[Build]     `json:"builds,omitempty"`
 	Offcuts    *ListChange[Offcut]    `json:"offcuts,omitempty"`
 }

@@ -62,7 +62,6 @@ type Profile struct {
 	Agreed      Words   `db:"agreed" json:"agreed" required:"false" maxItems:"200" doc:"Changes for limits that the client has agreed to, as limit/need"`
 	Asked
 	HealthNote string `db:"health_note" json:"health_note,omitempty" maxLength:"2000" doc:"What the answers mean: where it hurts, since when"`
-	Cleared    string `db:"cleared" json:"cleared,omitempty" maxLength:"400" doc:"Who said what, and when, to what was answered with yes"`
 }
 
 // Asked are the answers to the questions before training: empty when nobody has asked.
@@ -267,11 +266,22 @@ type Wished struct {
 
 // Operation is one that the client has had. What is empty is not known.
 type Operation struct {
+	ID   string `db:"id" json:"id" minLength:"1" maxLength:"40"`
+	Part string `db:"part" json:"part" enum:"knee,shoulder,low-back,wrist-grip,other"`
+	What string `db:"what" json:"what" maxLength:"200"`
+	On   string `db:"on_day" json:"on" maxLength:"10" doc:"Day, month or year: 2026-08-14, 2026-08 or 2026"`
+}
+
+// Release is somebody's word on one question that was answered with yes, or on one operation.
+type Release struct {
 	ID      string `db:"id" json:"id" minLength:"1" maxLength:"40"`
-	Part    string `db:"part" json:"part" enum:"knee,shoulder,low-back,wrist-grip,other"`
-	What    string `db:"what" json:"what" maxLength:"200"`
-	On      string `db:"on_day" json:"on" maxLength:"10" doc:"Day, month or year: 2026-08-14, 2026-08 or 2026"`
-	Cleared string `db:"cleared" json:"cleared" maxLength:"400" doc:"Who said that training may go on, and when"`
+	About   string `db:"about" json:"about" minLength:"1" maxLength:"60" doc:"Key of the question, or operation/ and its id"`
+	Role    string `db:"role" json:"role" enum:",physician,surgeon,physiotherapist,midwife,guardian"`
+	By      string `db:"by_whom" json:"by" maxLength:"80" doc:"Whose word it is"`
+	On      string `db:"on_day" json:"on" maxLength:"10" doc:"Its day: 2026-11-03"`
+	Verdict string `db:"verdict" json:"verdict" enum:",may,within,not-yet" doc:"May train, may train within limits, not yet"`
+	Limits  Words  `db:"limits" json:"limits" maxItems:"12" doc:"Within which limits"`
+	Until   string `db:"until_day" json:"until" maxLength:"10" doc:"The last day that it is good for; empty for twelve months"`
 }
 
 // File is everything kept of one client.
@@ -299,6 +309,7 @@ type File struct {
 	Pins       []Pin       `json:"pins"`
 	Slots      []Wished    `json:"slots"`
 	Operations []Operation `json:"operations"`
+	Releases   []Release   `json:"releases"`
 	Builds     []Build     `json:"builds"`
 	Offcuts    []Offcut    `json:"offcuts"`
 	House      *House      `json:"-"` // what the practice keeps for all; nil for nothing
@@ -353,6 +364,7 @@ func (f *File) Complete() {
 	some(&f.Pins)
 	some(&f.Slots)
 	some(&f.Operations)
+	some(&f.Releases)
 	some(&f.Builds)
 	some(&f.Offcuts)
 	for i := range f.Builds {

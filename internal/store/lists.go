@@ -63,6 +63,7 @@ func init() {
 		listIn[Pin]("pins", "pin", 400, true),
 		listIn[Wished]("slots", "slot", 60, true),
 		listIn[Operation]("operations", "operation", 20, false),
+		listIn[Release]("releases", "release", 60, false),
 		listIn[Build]("builds", "build", 60, false),
 		listIn[Offcut]("offcuts", "offcut", 100, false),
 	}

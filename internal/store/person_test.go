@@ -56,12 +56,13 @@ func TestOperationsOfTheReleaseBeforeStay(t *testing.T) {
 		f, err := s.Load(ctx, "p", id)
 		require.NoError(t, err)
 		for _, o := range f.Operations {
-			out = append(out, o.Part+": "+o.Cleared)
+			out = append(out, o.Part)
 		}
 		assert.NotNil(t, f.Profile.Likes)
-		return out
+		assert.Empty(t, f.Releases, "a text is no release")
+		return append(out, f.Profile.HealthNote)
 	}
-	assert.Equal(t, []string{"knee: ", "low-back: "}, parts("held"))
-	assert.Equal(t, []string{"shoulder: Dr. M, 3 May"}, parts("cleared"))
-	assert.Empty(t, parts("none"))
+	assert.Equal(t, []string{"knee", "low-back", ""}, parts("held"))
+	assert.Equal(t, []string{"shoulder", "Written before: Dr. M, 3 May\nWritten before of shoulder: Dr. M, 3 May"}, parts("cleared"))
+	assert.Equal(t, []string{""}, parts("none"))
 }

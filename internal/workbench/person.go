@@ -22,7 +22,7 @@ func kitsOf(words store.Words) (out []client.Kit) {
 
 func operationsOf(all []store.Operation) (out []client.Operation) {
 	for _, o := range all {
-		one := client.Operation{What: o.What, Cleared: strings.TrimSpace(o.Cleared) != ""}
+		one := client.Operation{ID: o.ID, What: o.What}
 		if o.Part != "other" {
 			one.Part = movement.Limit(o.Part)
 		}
@@ -32,6 +32,48 @@ func operationsOf(all []store.Operation) (out []client.Operation) {
 		out = append(out, one)
 	}
 	return out
+}
+
+func releasesOf(all []store.Release) (out []client.Release) {
+	for _, r := range all {
+		one := client.Release{About: r.About, Role: client.Role(r.Role), Name: strings.TrimSpace(r.By), Verdict: client.Verdict(r.Verdict),
+			Limits: limitsOf(r.Limits)}
+		if at, ok := dayOf(r.On); ok {
+			one.On = at.Unix()
+		}
+		if at, ok := dayOf(r.Until); ok {
+			one.Until = at.Unix() + 86399
+		}
+		out = append(out, one)
+	}
+	return out
+}
+
+// checkRelease refuses what a release cannot be; what it lacks holds, and is said so.
+func checkRelease(r store.Release) error {
+	// One of an operation that was taken out again is kept: it releases nothing else.
+	known := strings.HasPrefix(r.About, client.AboutOperation("")) ||
+		slices.ContainsFunc(client.Questions(), func(q client.Question) bool { return q.Key == r.About })
+	if !known {
+		return &FieldError{"about", fmt.Sprintf("%q is no question and no operation", r.About)}
+	}
+	if r.By != "" && len([]rune(strings.TrimSpace(r.By))) < 2 {
+		return &FieldError{"by", "a name: whose word it is"}
+	}
+	for _, day := range []struct{ field, text string }{{"on", r.On}, {"until", r.Until}} {
+		if _, err := time.Parse("2006-01-02", day.text); day.text != "" && err != nil {
+			return &FieldError{day.field, fmt.Sprintf("%q is no day: write it as 2026-08-14", day.text)}
+		}
+	}
+	if r.On != "" && r.Until != "" && r.Until < r.On {
+		return &FieldError{"until", "it ends before it begins"}
+	}
+	for i, l := range r.Limits {
+		if !slices.Contains(movement.Limits(), movement.Limit(l)) {
+			return &FieldError{fmt.Sprintf("limits[%d]", i), fmt.Sprintf("%q is no limit", l)}
+		}
+	}
+	return nil
 }
 
 // dayOf reads a day, a month or a year, as its last day; ok is false for nothing, or what is
@@ -82,6 +124,11 @@ func checkPerson(f store.File, say func(...any) string) error {
 			return &FieldError{"lo_kg", "say from what load on: the body alone is none of this need's"}
 		case s.HiKg > 0 && s.HiKg < s.LoKg:
 			return &FieldError{"hi_kg", say("it begins at ", quantity.Amount(quantity.KindMass, s.LoKg), " and ends at least there")}
+		}
+	}
+	for _, r := range f.Releases {
+		if err := checkRelease(r); err != nil {
+			return err
 		}
 	}
 	for _, o := range f.Operations {

@@ -169,7 +169,7 @@ func healthOf(p store.Profile) client.Health {
 			"heart": client.Answer(a.Heart), "dizzy": client.Answer(a.Dizzy), "joints": client.Answer(a.Joints), "pregnant": client.Answer(a.Pregnant),
 			"medicines": client.Answer(a.Medicines), "falls": client.Answer(a.Falls), "pain": client.Answer(a.Pain),
 		},
-		Floor: client.Answer(a.Floor), Alone: client.Answer(a.Alone), Cleared: p.Cleared,
+		Floor: client.Answer(a.Floor), Alone: client.Answer(a.Alone),
 	}
 }
 
@@ -184,6 +184,7 @@ func housed(f store.File, s *stock, at around) (client.Client, []RoomOf) {
 			Moves: movesOf(f), Experience: client.Experience(p.Experience), Goal: client.Goal(p.Goal), Now: at.seconds(),
 			Age: ageOf(p.BornYear, at.seconds()), LayOff: p.LayOff, Days: p.Days, Minutes: p.Minutes, Health: healthOf(p),
 			Occupation: client.Occupation(p.Occupation), Likes: kitsOf(p.Likes), Avoids: kitsOf(p.Avoids), Operations: operationsOf(f.Operations),
+			Releases: releasesOf(f.Releases),
 		},
 		Rooms: coreRooms(rooms), Space: answers, WayIn: quantity.Length(f.Space.WayWidthM),
 		AtHand: f.AtHand, Own: s.own(), Containers: s.usable(), Handles: s.handleRungs(), Bands: fit(s.bands),
@@ -193,6 +194,11 @@ func housed(f store.File, s *stock, at around) (client.Client, []RoomOf) {
 		c.Person.BodyMass = guessedMass(quantity.Length(p.StatureM))
 	}
 	c.Person.Limits = limitsOf(p.Limits)
+	for _, l := range c.Person.Bound() { // what a release says to spare is spared
+		if !c.Person.Spares(l) {
+			c.Person.Limits = append(c.Person.Limits, l)
+		}
+	}
 	for _, s := range f.Slots {
 		c.Person.Wishes = append(c.Person.Wishes, client.Wish{Need: s.ID, Weight: s.Weight, Low: s.Low, High: s.High, Lo: quantity.Mass(s.LoKg), Hi: quantity.Mass(s.HiKg)})
 	}

@@ -1131,6 +1131,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/clients/{client}/releases/{item}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Add or replace one of the client's releases */
+        put: operations["write-releases"];
+        post?: never;
+        /** Remove one of the client's releases */
+        delete: operations["remove-releases"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/clients/{client}/rigs/{item}": {
         parameters: {
             query?: never;
@@ -2714,6 +2732,7 @@ export interface components {
             pins?: components["schemas"]["ListChangePin"];
             plates?: components["schemas"]["ListChangePlate"];
             profile?: components["schemas"]["Profile"];
+            releases?: components["schemas"]["ListChangeRelease"];
             /** Format: int64 */
             revision: number;
             rigs?: components["schemas"]["ListChangeRig"];
@@ -4143,6 +4162,7 @@ export interface components {
             pins: components["schemas"]["Pin"][];
             plates: components["schemas"]["Plate"][];
             profile: components["schemas"]["Profile"];
+            releases: components["schemas"]["Release"][];
             /** Format: int64 */
             readonly revision: number;
             rigs: components["schemas"]["Rig"][];
@@ -4958,6 +4978,11 @@ export interface components {
             items: components["schemas"]["Plate"][];
             places?: components["schemas"]["Place"][];
         };
+        ListChangeRelease: {
+            gone?: string[];
+            items: components["schemas"]["Release"][];
+            places?: components["schemas"]["Place"][];
+        };
         ListChangeRig: {
             gone?: string[];
             items: components["schemas"]["Rig"][];
@@ -5546,8 +5571,6 @@ export interface components {
             wrong: string;
         };
         Operation: {
-            /** @description Who said that training may go on, and when */
-            cleared: string;
             id: string;
             /** @description Day, month or year: 2026-08-14, 2026-08 or 2026 */
             on: string;
@@ -5956,8 +5979,6 @@ export interface components {
              * @description Budget in the smallest unit of the currency
              */
             budget_minor: number;
-            /** @description Who said what, and when, to what was answered with yes */
-            cleared?: string;
             /** @description ISO 4217 code */
             currency: string;
             /** Format: int64 */
@@ -6128,6 +6149,26 @@ export interface components {
             why: string;
             /** @description What the consultant can do at once; what the plan would be with it is at plan/instead */
             would: string;
+        };
+        Release: {
+            /** @description Key of the question, or operation/ and its id */
+            about: string;
+            /** @description Whose word it is */
+            by: string;
+            id: string;
+            /** @description Within which limits */
+            limits: string[];
+            /** @description Its day: 2026-11-03 */
+            on: string;
+            /** @enum {string} */
+            role: "" | "physician" | "surgeon" | "physiotherapist" | "midwife" | "guardian";
+            /** @description The last day that it is good for; empty for twelve months */
+            until: string;
+            /**
+             * @description May train, may train within limits, not yet
+             * @enum {string}
+             */
+            verdict: "" | "may" | "within" | "not-yet";
         };
         RepMaxAnswer: {
             /** Format: double */
@@ -10101,6 +10142,88 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Desk"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "write-releases": {
+        parameters: {
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+            };
+            header?: {
+                /** @description The revision the change is based on, as in the ETag of the last answer */
+                "If-Match"?: string;
+            };
+            path: {
+                client: string;
+                item: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Release"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "remove-releases": {
+        parameters: {
+            query?: {
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+            };
+            header?: {
+                /** @description The revision the change is based on, as in the ETag of the last answer */
+                "If-Match"?: string;
+            };
+            path: {
+                client: string;
+                item: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
                 };
             };
             /** @description Error */

@@ -123,6 +123,29 @@ export function split(e: Entry, refused: Refusal, id: string): { bad: Entry; goo
 }
 
 /**
+ * What waits, after a write was refused in part: what was decided on top of it begins where it began, and a field of
+ * it that was written anew since is forgotten.
+ */
+export function afterRefusal(entries: readonly Entry[], bad: Entry, good: Entry | null, id: string): Entry[] {
+  const at = entries.findIndex((e) => e.id === id)
+  const later = entries.slice(at + 1)
+  if (bad.do !== 'set') return [...entries.slice(0, at), bad, ...(good ? [good] : []), ...later]
+  const anew = new Set<string>()
+  const counted = later.map((e) => {
+    if (e.do !== 'set' || e.scope !== bad.scope || e.refused) return e
+    const fields = Object.entries(e.fields).map(([f, d]) => {
+      const was = bad.fields[f]
+      if (!was || anew.has(f)) return [f, d]
+      anew.add(f)
+      return [f, { ...d, from: was.from }]
+    })
+    return { ...e, fields: Object.fromEntries(fields) as Deltas }
+  })
+  const left = without(bad, [...anew])
+  return [...entries.slice(0, at), ...(left ? [left] : []), ...(good ? [good] : []), ...counted]
+}
+
+/**
  * What waits, after a write of one's own has made one file of another: what was decided on
  * top of that write is no clash with what it made. Only what the write itself changed is
  * counted anew; all else that stands may be somebody else's and has to be asked about. What

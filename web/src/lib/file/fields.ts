@@ -94,7 +94,6 @@ export const table = {
       ask_floor: yesNo('Down to the floor and up again'),
       ask_alone: yesNo('Trains alone'),
       health_note: { label: 'What that means: where, since when', max: 2000, otherwise: '' },
-      cleared: { label: 'Who said what, and when', max: 400, otherwise: '' },
       budget_minor: { label: 'Budget', kind: 'money', min: 0, max: 100_000_000 },
       hour_minor: { label: 'An hour of their own is worth', kind: 'money', min: 0, max: 1_000_000, empty: 'not said', otherwise: 0 },
       currency: { label: 'Currency' },
@@ -372,7 +371,27 @@ export const table = {
       },
       what: { label: 'What was done', max: 200 },
       on: { label: 'When (as 2026-08)', max: 10 },
-      cleared: { label: 'Cleared by whom, when', max: 400 },
+    },
+  },
+  releases: {
+    name: 'clearance',
+    fields: {
+      role: {
+        label: 'Whose word',
+        options: {
+          '': 'not said',
+          physician: 'physician',
+          surgeon: 'surgeon',
+          physiotherapist: 'physiotherapist',
+          midwife: 'midwife',
+          guardian: 'guardian',
+        },
+      },
+      by: { label: 'Name', max: 80 },
+      on: { label: 'Of (as 2026-11-03)', max: 10 },
+      verdict: { label: 'Said', options: { '': 'not said', may: 'may train', within: 'may train within limits', 'not-yet': 'not yet' } },
+      limits: { label: 'Within' },
+      until: { label: 'Until (12 months if empty)', max: 10 },
     },
   },
   builds: {

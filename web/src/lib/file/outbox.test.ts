@@ -156,6 +156,28 @@ describe('an outbox', () => {
     expect(box.snapshot()).toMatchObject({ state: 'saved', entries: [] })
   })
 
+  it('asks nobody about a field that is put right while its refusal is still on its way', async () => {
+    const { box } = boxOn(server)
+    await pass()
+    server.refuses = (f) => (f.space.other_m > 12 ? { other_m: 'more than the room' } : {})
+    let arrive = () => {}
+    const gate = new Promise<void>((go) => {
+      arrive = go
+    })
+    vi.stubGlobal('fetch', async (url: string, init?: RequestInit) => {
+      await gate
+      return server.fetch(url, init)
+    })
+    box.setPart('space', () => ({ other_m: 40, way_height_m: 2.2 }))
+    await pass() // it is on its way
+    box.setPart('space', () => ({ other_m: 4 }))
+    arrive()
+    await pass()
+    expect(box.snapshot()).toMatchObject({ state: 'saved', entries: [] })
+    expect(box.snapshot().clash).toBeFalsy()
+    expect(server.file.space).toMatchObject({ other_m: 4, way_height_m: 2.2 })
+  })
+
   it('merges what others did to other fields, and asks only about true clashes', async () => {
     const { box } = boxOn(server)
     server.elsewhere('containers/jug', { packed: [{ thing: 'tin', count: 2 }] })

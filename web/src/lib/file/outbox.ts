@@ -1,7 +1,7 @@
 import type { QueryClient } from '@tanstack/react-query'
 import type { Answered, ApiError, ClientFile, StationName } from '../../api/client'
 import { type Clash, clashOf, settled } from './clash'
-import { type Entry, overlaid, queued, type Refusal, rebased, scopeOf, setting, split, without } from './entry'
+import { afterRefusal, type Entry, overlaid, queued, type Refusal, rebased, scopeOf, setting, split, without } from './entry'
 import { Shelf } from './keep'
 import { type Item, type List, type More, newId, type Part, type PartShape, type Scope, standing, type Thing } from './parts'
 import { asError, readDesk, type Step, send, stepBack } from './wire'
@@ -431,7 +431,7 @@ export class Outbox {
       return
     }
     const { bad, good } = split(e, fields, newId())
-    this.entries(this.now.entries.flatMap((x) => (x.id !== e.id ? [x] : good ? [bad, good] : [bad])))
+    this.entries(afterRefusal(this.now.entries, bad, good, e.id))
     this.answer(e.id, false)
   }
 

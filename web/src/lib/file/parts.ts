@@ -20,6 +20,7 @@ export type List =
   | 'pins'
   | 'slots'
   | 'operations'
+  | 'releases'
   | 'builds'
   | 'offcuts'
 

@@ -25,6 +25,7 @@ export const someFile = (change: Partial<ClientFile> = {}) =>
     pins: [],
     slots: [],
     operations: [],
+    releases: [],
     builds: [],
     offcuts: [],
     ...change,

@@ -88,7 +88,7 @@ function Operations() {
   const { desk, box } = useBench()
   const [fresh, setFresh] = useState(newId)
   const add = () => {
-    box.make('operations', { id: fresh, part: 'knee', what: '', on: '', cleared: '' })
+    box.make('operations', { id: fresh, part: 'knee', what: '', on: '' })
     setFresh(newId())
   }
   return (
@@ -115,14 +115,68 @@ function OneOperation({ id }: { id: string }) {
         <div className="w-44">
           <Text of={of('on')} />
         </div>
-        <div className="w-64">
-          <Text of={of('cleared')} />
-        </div>
         <Button look="bare" data-row className="mt-5" aria-label="Remove this operation" onClick={() => remove(id, 'The operation')}>
           remove
         </Button>
       </Fields>
       <Refusals of={`operations/${id}`} />
+      <Clearances about={`operation/${id}`} name={of('what').value || 'this operation'} />
+    </div>
+  )
+}
+
+/** The words that are written down on one question or operation; each covers nothing else. */
+function Clearances({ about, name }: { about: string; name: string }) {
+  const { desk, box } = useBench()
+  const [fresh, setFresh] = useState(newId)
+  const all = desk.file.releases.filter((r) => r.about === about)
+  const add = () => {
+    box.make('releases', { id: fresh, about, role: '', by: '', on: '', verdict: '', limits: [], until: '' })
+    setFresh(newId())
+  }
+  return (
+    <div className="border-l-2 border-line py-1 pl-3">
+      {all.map((r) => (
+        <OneClearance key={r.id} id={r.id} />
+      ))}
+      <Button onClick={add}>
+        {all.length > 0 ? 'A later word' : 'Write down a clearance'} on {name}
+      </Button>
+    </div>
+  )
+}
+
+function OneClearance({ id }: { id: string }) {
+  const { library } = useBench()
+  const of = useFields('releases', id)
+  const remove = useRemoval('releases')
+  const limitWords = specOf('profile', 'limits').options ?? {}
+  return (
+    <div className="py-1">
+      <Fields>
+        <div className="w-36">
+          <Select of={of('role')} />
+        </div>
+        <div className="w-44">
+          <Text of={of('by')} />
+        </div>
+        <div className="w-40">
+          <Text of={of('on')} />
+        </div>
+        <div className="w-52">
+          <Select of={of('verdict')} />
+        </div>
+        <div className="w-40">
+          <Text of={of('until')} />
+        </div>
+        <Button look="bare" data-row className="mt-5" aria-label="Remove this clearance" onClick={() => remove(id, 'The clearance')}>
+          remove
+        </Button>
+      </Fields>
+      {of('verdict').value === 'within' && (
+        <Ticks of={of('limits')} options={library.limits.map((l) => ({ value: l, label: limitWords[l] ?? l }))} />
+      )}
+      <Refusals of={`releases/${id}`} />
     </div>
   )
 }
@@ -134,7 +188,7 @@ function Health() {
   const { box } = useBench()
   const of = useFields('profile')
   const open = questions.filter((q) => of(q).value === '')
-  const yes = questions.some((q) => of(q).value === 'yes')
+  const yes = questions.filter((q) => of(q).value === 'yes')
   return (
     <section className="space-y-3">
       <Head aside="any yes goes to a physician first; nothing here is a diagnosis">Before training</Head>
@@ -158,12 +212,10 @@ function Health() {
           <span className="text-fine text-soft">once they have been asked; what is not answered stays a hold point</span>
         </p>
       )}
-      {(yes || of('health_note').value !== '' || of('cleared').value !== '') && (
-        <div className="grid gap-x-6 gap-y-3 md:grid-cols-2">
-          <Text of={of('health_note')} area />
-          <Text of={of('cleared')} area />
-        </div>
-      )}
+      {yes.map((q) => (
+        <Clearances key={q} about={q.slice('ask_'.length)} name={specOf('profile', q).label.toLowerCase()} />
+      ))}
+      {(yes.length > 0 || of('health_note').value !== '') && <Text of={of('health_note')} area />}
     </section>
   )
 }
