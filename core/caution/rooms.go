@@ -16,7 +16,7 @@ func rooms(c client.Client) (out []Caution) {
 		if len(trained) > 1 {
 			words = append([]any{r.Name, ": "}, words...)
 		}
-		out = append(out, Caution{"space", hold, quantity.Say(words...)})
+		out = append(out, Caution{Station: "space", Hold: hold, Text: quantity.Say(words...)})
 	}
 	for _, r := range trained {
 		if !r.Measured() {
@@ -46,7 +46,7 @@ func rooms(c client.Client) (out []Caution) {
 		}
 	}
 	if len(c.Space.Outside) > 0 {
-		out = append(out, Caution{"space", false, quantity.Say("Dark, rain or cold end outdoor training: indoors there is no place for ", outside(c.Space))})
+		out = append(out, Caution{Station: "space", Text: quantity.Say("Dark, rain or cold end outdoor training: indoors there is no place for ", outside(c.Space))})
 	}
 	return out
 }

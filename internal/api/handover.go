@@ -49,7 +49,7 @@ func (a *API) handover(r huma.API) {
 			return nil, err
 		}
 		pdf, err := workbench.Long(ctx, a.Bench, func(context.Context) ([]byte, error) {
-			return document.Builds(bill.File, worked.Builds, bill, in.Of, in.Paper)
+			return document.Builds(bill.File, worked, bill, in.Of, in.Paper)
 		})
 		return &fileOut{"application/pdf", `inline; filename="` + document.FileName(bill.File.Profile.Name) + `-builds.pdf"`, pdf}, err
 	})

@@ -2,6 +2,7 @@ package document
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 	"time"
 
@@ -66,6 +67,7 @@ func (b book) front(made time.Time) {
 	b.text(fmt.Sprintf("Home-gym plan, %s. %d days a week of %d minutes, goal: %s.", made.Format("2 January 2006"),
 		b.file.Profile.Days, b.file.Profile.Minutes, strings.ReplaceAll(b.file.Profile.Goal, "-", " ")), soft)
 	b.Ln(2)
+	b.open(b.results)
 	if b.plan == nil {
 		b.text("There is no plan yet: stature is not known.", action)
 		return
@@ -240,11 +242,25 @@ func basis(b coverage.Basis) string {
 
 func (b book) cautions() {
 	b.heading("Mind")
-	for _, c := range append(b.results.Cautions, caution.Always()...) {
-		text := c.Text.In(b.units)
-		if c.Hold {
-			text = "Before going on: " + text
+	for _, c := range append(slices.Clone(b.results.Cautions), caution.Always()...) {
+		if !c.Hold { // those are the first of the first page
+			b.warning(strings.TrimSuffix(c.ForClient().In(b.units), ".") + ".")
 		}
-		b.warning(strings.TrimSuffix(text, ".") + ".")
+	}
+}
+
+// open are the open hold points, as the client reads them: the first block of the first page of whatever
+// leaves the building.
+func (b book) open(r workbench.Results) {
+	first := true
+	for _, c := range r.Cautions {
+		if !c.Hold {
+			continue
+		}
+		if first {
+			b.heading("Before anything else")
+			first = false
+		}
+		b.warning(strings.TrimSuffix(c.ForClient().In(b.units), ".") + ".")
 	}
 }

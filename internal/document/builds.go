@@ -23,15 +23,16 @@ var (
 // Builds is what a client's builds are made from: for each its drawing, its checks, parts, steps
 // and tests, and what all that are planned take together. Given-up ones are left out. only is the
 // id of one of them, or empty for all.
-func Builds(f store.File, all []workbench.BuildOf, bill workbench.Bill, only, size string) ([]byte, error) {
+func Builds(f store.File, worked workbench.Results, bill workbench.Bill, only, size string) ([]byte, error) {
 	made := time.Unix(f.UpdatedAt, 0).UTC()
 	w, err := newPaper(size, f.Profile.Name+" · builds", made)
 	if err != nil {
 		return nil, err
 	}
 	b := buildSheets{book{paper: w, file: f, units: quantity.System(f.Profile.Units)}}
+	b.open(worked)
 	first := true
-	for _, one := range all {
+	for _, one := range worked.Builds {
 		if one.Build.State == "retired" || only != "" && one.Build.ID != only {
 			continue
 		}

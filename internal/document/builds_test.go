@@ -18,8 +18,8 @@ import (
 // The sheet of every design there is can be drawn, on both papers, the same each time.
 func TestBuildSheets(t *testing.T) {
 	f := demo.Files()[0]
-	all := workbench.WorkAt(f, time.Now()).Builds
-	require.NotEmpty(t, all)
+	all := workbench.WorkAt(f, time.Now())
+	require.NotEmpty(t, all.Builds)
 	bill, err := workbench.BillOf(t.Context(), f)
 	require.NoError(t, err)
 	require.NotEmpty(t, bill.Builds)
@@ -34,7 +34,7 @@ func TestBuildSheets(t *testing.T) {
 		require.NoError(t, err)
 		assert.Less(t, len(one), len(a))
 	}
-	none, err := document.Builds(store.NewFile("x", "x"), nil, workbench.Bill{}, "", "a4")
+	none, err := document.Builds(store.NewFile("x", "x"), workbench.Results{}, workbench.Bill{}, "", "a4")
 	require.NoError(t, err)
 	assert.True(t, bytes.HasPrefix(none, []byte("%PDF")))
 	// Every design, as somebody might plan it who has said nothing.
@@ -43,8 +43,8 @@ func TestBuildSheets(t *testing.T) {
 		d := one.Key
 		f.Builds = append(f.Builds, store.Build{ID: d, Design: d, Name: d, State: "planned", Room: "loft", Wall: 0, AtM: 2.62})
 	}
-	all = workbench.WorkAt(f, time.Now()).Builds
-	require.Len(t, all, len(f.Builds))
+	all = workbench.WorkAt(f, time.Now())
+	require.Len(t, all.Builds, len(f.Builds))
 	_, err = document.Builds(f, all, workbench.Bill{}, "", "a4")
 	require.NoError(t, err)
 }

@@ -79,22 +79,27 @@ func Tags(f store.File, r workbench.Results, w TagsWish) ([]byte, error) {
 	}
 	at := w.Skip
 	printed := 0
+	place := func() tagAt {
+		if perPage := w.Sheet.Columns * w.Sheet.Rows; at > w.Skip && at%perPage == 0 {
+			p.AddPage()
+		}
+		n := at % (w.Sheet.Columns * w.Sheet.Rows)
+		at++
+		return tagAt{w.Sheet.Left + float64(n%w.Sheet.Columns)*w.Sheet.Across, w.Sheet.Top + float64(n/w.Sheet.Columns)*w.Sheet.Down}
+	}
+	t := tag{paper: p, units: units, sheet: w.Sheet, made: w.Made}
+	open := holdsOf(r, units)
 	for i, l := range r.Loads {
 		if len(w.Only) > 0 && !contains(w.Only, l.Container.ID) || l.Container.Vessel.Profile == nil {
 			continue
 		}
-		perPage := w.Sheet.Columns * w.Sheet.Rows
-		if printed > 0 && at%perPage == 0 {
-			p.AddPage()
+		if printed == 0 && len(open) > 0 { // what holds is read before any of them
+			t.note(place(), open)
 		}
-		at %= perPage
-		x := w.Sheet.Left + float64(at%w.Sheet.Columns)*w.Sheet.Across
-		y := w.Sheet.Top + float64(at/w.Sheet.Columns)*w.Sheet.Down
-		t := tag{paper: p, units: units, sheet: w.Sheet, made: w.Made}
-		if err := t.draw(x, y, l, howMade(f.Containers[i], l, units, names), w.Link(l.Container.ID)); err != nil {
+		to := place()
+		if err := t.draw(to.x, to.y, l, howMade(f.Containers[i], l, units, names), w.Link(l.Container.ID)); err != nil {
 			return nil, err
 		}
-		at++
 		printed++
 	}
 	if printed == 0 {
@@ -105,6 +110,48 @@ func Tags(f store.File, r workbench.Results, w TagsWish) ([]byte, error) {
 		return nil, fmt.Errorf("write PDF: %w", err)
 	}
 	return out.Bytes(), nil
+}
+
+// tagAt is where a tag begins, in mm.
+type tagAt struct{ x, y float64 }
+
+// holdsOf are the open hold points as the client reads them.
+func holdsOf(r workbench.Results, units quantity.System) (out []string) {
+	for _, c := range r.Cautions {
+		if c.Hold {
+			out = append(out, strings.TrimSuffix(c.ForClient().In(units), ".")+".")
+		}
+	}
+	return out
+}
+
+// note is the tag before all others: what is open, as much of it as a tag has room for, and how many more.
+func (t tag) note(at tagAt, open []string) {
+	s, z := t.sheet, sizesOf(t.sheet)
+	if s.Plain {
+		t.SetDrawColor(line[0], line[1], line[2])
+		t.SetLineWidth(0.2)
+		t.Rect(at.x, at.y, s.Width, s.Height, "D")
+	}
+	t.stripes(at.x, at.y, 3, s.Height)
+	size := z.text
+	t.SetFont("Barlow", "B", size)
+	t.colour(ink)
+	row := size * 0.45
+	y := at.y + z.pad + row
+	t.Text(at.x+z.pad+3, y, "Before anything else")
+	t.SetFont("Barlow", "", size)
+	for i, text := range open {
+		lines := t.wrap(text, s.Width-2*z.pad-4)
+		if y+float64(len(lines)+1)*row > at.y+s.Height-z.pad && i > 0 || y+float64(len(lines))*row > at.y+s.Height {
+			t.Text(at.x+z.pad+3, y+row, fmt.Sprintf("and %d more: see the plan's first page.", len(open)-i))
+			return
+		}
+		for _, l := range lines {
+			y += row
+			t.Text(at.x+z.pad+3, y, l)
+		}
+	}
 }
 
 // howMade says what is in a container and up to where.
