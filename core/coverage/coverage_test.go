@@ -96,7 +96,7 @@ func TestGapsByHand(t *testing.T) {
 	assert.InDelta(t, float64(s.Lo-5), float64(c.Ticks[len(c.Ticks)-2].At), 1e-9)
 	c = coverage.Cover(s, stock(room(person), light))
 	assert.Equal(t, coverage.Thin, c.State)
-	assert.Contains(t, c.Reason.In(quantity.Metric), "nothing from")
+	assert.Contains(t, c.Reason.In(quantity.Metric), "nothing here weighs")
 }
 
 // The exact integral against Simpson's rule on a fine grid over the definition.

@@ -228,5 +228,6 @@ func reason(c Coverage) quantity.Phrase {
 		wide := func(g Gap) quantity.Mass { return (g.Hi + c.Slot.Along) / (g.Lo + c.Slot.Along) }
 		return cmp.Compare(wide(a), wide(b))
 	})
-	return quantity.Say("nothing from ", quantity.Amount(quantity.KindMass, float64(widest.Lo)), " to ", quantity.Amount(quantity.KindMass, float64(widest.Hi)))
+	return quantity.Say("nothing here weighs ", quantity.Amount(quantity.KindMass, float64(widest.Lo)), " to ",
+		quantity.Amount(quantity.KindMass, float64(widest.Hi)))
 }

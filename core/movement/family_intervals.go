@@ -79,7 +79,7 @@ var allIntervals = []Movement{
 		Tactics:  timedTactics,
 		Format:   Format{20, 60, Seconds},
 		Seconds:  2,
-		Words:    []string{"interval", "cardio", "tabata"},
+		Words:    []string{"interval", "cardio", "20/10"},
 		Caution:  "Stop when the depth goes.",
 	},
 	{

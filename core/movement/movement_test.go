@@ -1,6 +1,7 @@
 package movement_test
 
 import (
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -193,4 +194,15 @@ func TestBodyWeightShares(t *testing.T) {
 	assert.InDelta(t, 49, got["push-up on knees"], 1e-9)
 	row, _ := movement.ByKey("strap-row")
 	assert.InDelta(t, 52.9, float64(row.Forms(100)[1].Low), 1e-9)
+}
+
+// What is searched by names no person: methods that go by a name are called by what they are.
+func TestSearchWordsNameNobody(t *testing.T) {
+	for _, m := range movement.All() {
+		for _, w := range m.Words {
+			for _, name := range []string{"tabata", "pallof", "turkish", "zottman", "arnold", "jefferson", "zercher", "copenhagen"} {
+				assert.NotContains(t, strings.ToLower(w), name, m.Key)
+			}
+		}
+	}
 }

@@ -105,7 +105,7 @@ func (b book) toDo() {
 	}
 	if len(buy) > 0 {
 		b.heading("Buy")
-		b.table([]column{{"what", 0.30, "L", true}, {"price", 0.12, "R", false}, {"  why", 0.33, "L", false}, {"mind", 0.25, "L", false}}, buy)
+		b.table([]column{{"what", 0.30, "L", true}, {"price", 0.12, "R", false}, {"  why", 0.33, "L", false}, {"safety", 0.25, "L", false}}, buy)
 	}
 	if len(built) > 0 {
 		b.heading("Build")
@@ -114,7 +114,7 @@ func (b book) toDo() {
 	}
 	if len(fill) > 0 {
 		b.heading("Fill and pack")
-		b.table([]column{{"what", 0.32, "L", true}, {"fill to", 0.2, "L", false}, {"then it weighs", 0.2, "L", false}, {"mind", 0.28, "L", false}}, fill)
+		b.table([]column{{"what", 0.32, "L", true}, {"fill to", 0.2, "L", false}, {"then it weighs", 0.2, "L", false}, {"safety", 0.28, "L", false}}, fill)
 	}
 	if len(buy)+len(built)+len(fill) == 0 {
 		b.heading("Nothing to buy or fill")
@@ -129,7 +129,7 @@ func (b book) reach(k plan.Candidate) string {
 
 func losses(all []plan.Change) string {
 	if len(all) == 0 {
-		return "A small gain, under 2 % of any one need"
+		return "Not worth its money: under 2 % of any one need"
 	}
 	names := make([]string, len(all))
 	for i, c := range all {
@@ -194,7 +194,7 @@ func (b book) bandCard() {
 	}
 	b.table([]column{
 		{"movement", 0.19, "L", true}, {"bands", 0.13, "L", false}, {"set up", 0.21, "L", false}, {"start", 0.08, "R", false}, {"mean", 0.08, "R", true},
-		{"finish", 0.08, "R", false}, {"  mind", 0.23, "L", false},
+		{"finish", 0.08, "R", false}, {"  safety", 0.23, "L", false},
 	}, rows)
 	b.text("Mean is the pull along the whole way, slack counted as nothing. Slow first pull, then look at the anchor and the band again.", soft)
 }
@@ -241,7 +241,7 @@ func basis(b coverage.Basis) string {
 }
 
 func (b book) cautions() {
-	b.heading("Mind")
+	b.heading("Safety")
 	for _, c := range append(slices.Clone(b.results.Cautions), caution.Always()...) {
 		if !c.Hold { // those are the first of the first page
 			b.warning(strings.TrimSuffix(c.ForClient().In(b.units), ".") + ".")

@@ -133,7 +133,7 @@ func (b buildSheets) one(x workbench.BuildOf, cost string) {
 	if cost != "" {
 		b.text(cost, ink)
 	}
-	b.heading("Mind")
+	b.heading("Safety")
 	for _, c := range built.Cautions {
 		b.warning(b.say(c))
 	}

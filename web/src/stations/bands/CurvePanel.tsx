@@ -316,7 +316,7 @@ function Points({ band: b, state }: { band: Band; state: BandState }) {
             quiet: true,
             cell: (p) => (state.problem ? '' : off(units, p.off)),
           },
-          { head: 'mind', unseen: true, quiet: true, cell: (p) => (p.i === state.odd ? 'odd' : p.releasing ? 'letting back' : '') },
+          { head: 'note', unseen: true, quiet: true, cell: (p) => (p.i === state.odd ? 'odd' : p.releasing ? 'letting back' : '') },
           { head: 'read', quiet: true, cell: (p) => <span className="whitespace-nowrap">{p.at > 0 ? day(p.at) : ''}</span> },
           {
             head: 'remove',

@@ -151,7 +151,7 @@ export function TensionTable({ pull }: { pull: Pull }) {
         { head: 'pull', figure: true, cell: (p) => said(p, units.show('force', p.pull_n)) },
         { head: '±', figure: true, cell: (p) => said(p, units.pm('force', p.u95_n)) },
         { head: 'along the way', figure: true, cell: (p) => said(p, units.show('force', p.along_n)) },
-        { head: 'mind', unseen: true, quiet: true, cell: (p) => (p.reach === 'within' ? '' : p.reach) },
+        { head: 'note', unseen: true, quiet: true, cell: (p) => (p.reach === 'within' ? '' : p.reach) },
       ]}
     />
   )

@@ -72,7 +72,7 @@ export function HandoverStation() {
                   id={(c) => c.key}
                   columns={[
                     { head: 'what', names: true, cell: (c) => `☐ ${c.name}` },
-                    { head: 'mind', quiet: true, cell: (c) => [c.note, c.caution].filter(Boolean).join('. ') },
+                    { head: 'safety', quiet: true, cell: (c) => [c.note, c.caution].filter(Boolean).join('. ') },
                     { head: 'price', figure: true, cell: (c) => units.money(c.cost_minor) },
                   ]}
                 />
@@ -150,7 +150,7 @@ export function HandoverStation() {
             />
           </section>
         )}
-        <Head>Mind</Head>
+        <Head>Safety</Head>
         <div className="space-y-2">
           {desk.results.cautions.map((c) =>
             c.hold ? (
