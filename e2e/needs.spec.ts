@@ -144,6 +144,12 @@ test('an operation holds until somebody’s word is written down, and a change f
   await page.keyboard.press('Enter')
   await saved(page)
   await expect(page.getByText(/operated on within a year \(meniscus\)/).first()).toBeVisible()
+  // What the client takes along opens with it, in the client's words.
+  await station(page, 'Hand-over')
+  const first = page.getByRole('region', { name: 'Before anything else' })
+  await expect(first).toContainText('You were operated on within a year (meniscus). Do not train until your surgeon or physician has said that you may.')
+  await expect(page.locator('main article')).not.toContainText('write down')
+  await station(page, 'Client')
   // A word is a record: a space is no name, and not yet holds.
   await page.getByRole('button', { name: 'Write down a clearance on meniscus' }).click()
   const row = page.locator('main').getByLabel('Whose word')

@@ -166,7 +166,7 @@ func theLibrary() Library {
 		l.Limits = append(l.Limits, string(m))
 	}
 	for _, c := range caution.Always() {
-		l.Cautions = append(l.Cautions, Caution{c.Station, c.Hold, c.Text.In(quantity.Metric)})
+		l.Cautions = append(l.Cautions, Caution{c.Station, c.Hold, c.Text.In(quantity.Metric), c.ForClient().In(quantity.Metric)})
 	}
 	return l
 }

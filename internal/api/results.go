@@ -72,7 +72,7 @@ func frameOf(f store.File, r workbench.Results) Frame {
 		out.Needs = append(out.Needs, Need{c.Slot.Key, c.Slot.Name, string(c.State)})
 	}
 	for _, c := range r.Cautions {
-		out.Cautions = append(out.Cautions, Caution{c.Station, c.Hold, c.Text.In(units)})
+		out.Cautions = append(out.Cautions, Caution{c.Station, c.Hold, c.Text.In(units), c.ForClient().In(units)})
 	}
 	return out
 }

@@ -170,6 +170,7 @@ type Caution struct {
 	Station string `json:"station"`
 	Hold    bool   `json:"hold"`
 	Text    string `json:"text"`
+	Yours   string `json:"yours" doc:"The same as its client reads it"`
 }
 
 // Height is a height of the body, standing.

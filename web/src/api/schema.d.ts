@@ -2708,6 +2708,8 @@ export interface components {
             hold: boolean;
             station: string;
             text: string;
+            /** @description The same as its client reads it */
+            yours: string;
         };
         Change: {
             /** Format: double */

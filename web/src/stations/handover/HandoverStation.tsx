@@ -16,6 +16,7 @@ export function HandoverStation() {
   if (plan.isPending && !desk.results.lacks && !stopped)
     return <Working what="Making the pages" stopped={stopped} onStop={stop} onStart={start} />
   const made = plan.data && !plan.data.lacks ? plan.data : null
+  const open = desk.results.cautions.filter((c) => c.hold)
   const filling = (key: string) => library.fillings.find((f) => f.key === key)?.name ?? key
   const buys = made?.chosen.filter((c) => c.origin === 'buy') ?? []
   const builds = made?.chosen.filter((c) => c.origin === 'build') ?? []
@@ -57,6 +58,16 @@ export function HandoverStation() {
         <p className="mb-4 mt-1 text-soft">
           Home-gym plan · {p.days} days of {p.minutes} min · goal: {p.goal.replaceAll('-', ' ')}
         </p>
+        {open.length > 0 && (
+          <section className="mb-4 space-y-2" aria-label="Before anything else">
+            <Head>Before anything else</Head>
+            {open.map((c) => (
+              <Tape key={c.text} hold>
+                {c.yours}.
+              </Tape>
+            ))}
+          </section>
+        )}
         {made ? (
           <>
             <p className="mb-5 text-lead font-semibold text-covered">
@@ -152,15 +163,11 @@ export function HandoverStation() {
         )}
         <Head>Safety</Head>
         <div className="space-y-2">
-          {desk.results.cautions.map((c) =>
-            c.hold ? (
-              <Tape key={c.text} hold>
-                {c.text}.
-              </Tape>
-            ) : (
-              <Note key={c.text}>{c.text}.</Note>
-            ),
-          )}
+          {desk.results.cautions
+            .filter((c) => !c.hold)
+            .map((c) => (
+              <Note key={c.text}>{c.yours}.</Note>
+            ))}
           {library.cautions.map((c) => (
             <Note key={c.text}>{c.text}</Note>
           ))}
