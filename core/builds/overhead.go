@@ -95,10 +95,7 @@ func (o Overhead) Checks(newtons float64, formula Text) ([]Check, error) {
 	if _, known := kept[o.Carries]; !known && o.Carries != HeavyAbove {
 		return nil, quantity.At("above", "above is an empty loft, a furnished room, a stored loft, or something heavy")
 	}
-	if err := first(within("joists_m", float64(o.Spaced), 0.2, 0.8, "m"), within(o.prefix+"b_m", float64(o.B), 0.03, 0.3, "m"),
-		within(o.prefix+"h_m", float64(o.H), 0.09, 0.5, "m"), within(o.prefix+"span_m", float64(o.Span), 0.8, 8, "m"),
-		within(o.prefix+"at_m", float64(o.At), 0.1, float64(o.Span)-0.1, "m"),
-		within("bolt_m", float64(o.Bolt), 0.008, 0.016, "m"),
+	if err := first(fits(&o), within(o.prefix+"at_m", float64(o.At), 0.1, float64(o.Span)-0.1, "m"),
 		within("above_m", float64(o.Above), 0.01, float64(o.H)-0.03, "m")); err != nil {
 		return nil, err
 	}

@@ -140,7 +140,7 @@ func (r Rings) aside(f float64, steel Material) []Check {
 // neighbour helps. Errors are *quantity.FieldError of b_m, h_m, span_m, at_m, wood, bolt_m,
 // above_m, apart_m and body_kg. Source: Overhead, Hardware; house values.
 func (r Rings) Build() (Built, error) {
-	if err := first(within("apart_m", float64(r.Apart), 0.2, 1.5, "m"), bodyWithin(r.Body)); err != nil {
+	if err := fits(&r); err != nil {
 		return Built{}, err
 	}
 	factor := PersonFactor

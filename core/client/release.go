@@ -81,18 +81,27 @@ func (r Release) Open(now int64) string {
 // stands in the way of a word that is there; empty where there is none.
 type Hold struct{ About, Name, Why string }
 
-// released says whether the latest word on something lets training go on, and else why not.
-func (p Person) released(about string) (ok bool, why string) {
-	var last *Release
+// word is the latest word on something, nil where there is none: one without a day is as late as any, and of
+// two on a day the one that holds.
+func (p Person) word(about string) (last *Release) {
 	for i := range p.Releases {
-		if r := &p.Releases[i]; r.About == about && (last == nil || r.On >= last.On) {
+		r := &p.Releases[i]
+		switch {
+		case r.About != about:
+		case last == nil, r.On == 0, last.On != 0 && r.On > last.On, r.On == last.On && r.Open(p.Now) != "":
 			last = r
 		}
 	}
-	if last == nil {
+	return last
+}
+
+// released says whether the latest word on something lets training go on, and else why not.
+func (p Person) released(about string) (ok bool, why string) {
+	r := p.word(about)
+	if r == nil {
 		return false, ""
 	}
-	why = last.Open(p.Now)
+	why = r.Open(p.Now)
 	return why == "", why
 }
 
@@ -111,8 +120,9 @@ func (p Person) Deferred() (out []Hold) {
 
 // Bound are the limits that releases train within, on the day that they are asked.
 func (p Person) Bound() (out []movement.Limit) {
-	for _, r := range p.Releases {
-		if r.Verdict != Within || r.Open(p.Now) != "" {
+	for i := range p.Releases {
+		r := &p.Releases[i]
+		if r.Verdict != Within || r.Open(p.Now) != "" || p.word(r.About) != r {
 			continue
 		}
 		for _, l := range r.Limits {

@@ -59,6 +59,14 @@ func TestTheLatestWordOnAQuestionCounts(t *testing.T) {
 	assert.Equal(t, []string{"heart", "joints"}, names(), "not yet, said later, holds")
 	p.Releases[0], p.Releases[1] = p.Releases[1], p.Releases[0]
 	assert.Equal(t, []string{"heart", "joints"}, names(), "in whatever order they stand")
+	for _, day := range []int64{0, p.Releases[1].On} { // without a day, or of the same: what holds, holds
+		p.Releases[0].On = day
+		assert.Equal(t, []string{"heart", "joints"}, names())
+		p.Releases[0], p.Releases[1] = p.Releases[1], p.Releases[0]
+		assert.Equal(t, []string{"heart", "joints"}, names())
+		p.Releases[0], p.Releases[1] = p.Releases[1], p.Releases[0]
+	}
+	p.Releases[0].On = today - 86400
 	within := word("joints")
 	within.Verdict, within.Limits = client.Within, []movement.Limit{movement.Knee}
 	p.Releases = append(p.Releases, within)
