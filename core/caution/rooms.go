@@ -23,10 +23,14 @@ func rooms(c client.Client) (out []Caution) {
 			add(true, r, "Measure the ceiling before anything goes overhead")
 		}
 		if ownsDoorAnchor(c) {
-			doors(r, func(words ...any) { add(true, r, words...) })
+			doors(r, func(name string, words ...any) {
+				add(true, r, words...)
+				out[len(out)-1].Yours = quantity.Say("Hang nothing in ", name, " until somebody has looked at what it is")
+			})
 		}
 		if r.Holes == space.UnknownWall || r.Holes == "" {
 			add(true, r, "Find out whether the walls may be drilled before anything is fixed to them")
+			out[len(out)-1].Yours = quantity.Say("Fix nothing to the walls of ", r.Name, " until it is known whether they may be drilled")
 		} else if walls := unseen(r); walls != "" && r.Holes == space.Drillable {
 			add(true, r, "Find out what "+walls+" built of before anything is fixed there")
 		}
@@ -52,14 +56,14 @@ func rooms(c client.Client) (out []Caution) {
 }
 
 // doors holds an anchor against the doors that nobody has looked at.
-func doors(r space.Room, hold func(...any)) {
+func doors(r space.Room, hold func(name string, words ...any)) {
 	leaves := r.Leaves()
 	if len(leaves) == 0 && r.Door == space.UnknownDoor {
-		hold("Say what the door is that the anchor hangs in: until then it is asked ", quantity.Amount(quantity.KindForce, float64(r.Door.Takes())), " at most")
+		hold("the door", "Say what the door is that the anchor hangs in: until then it is asked ", quantity.Amount(quantity.KindForce, float64(r.Door.Takes())), " at most")
 	}
 	for _, i := range leaves {
 		if t := r.DoorTakes(i); t.Look {
-			hold("Say what ", r.Openings[i].Name, " is before the anchor hangs in it: until then it is asked ", quantity.Amount(quantity.KindForce, float64(t.Most)), " at most")
+			hold(r.Openings[i].Name, "Say what ", r.Openings[i].Name, " is before the anchor hangs in it: until then it is asked ", quantity.Amount(quantity.KindForce, float64(t.Most)), " at most")
 		}
 	}
 }
