@@ -31,12 +31,13 @@ const (
 	Intervals   Family = "March and intervals"
 	BalanceWork Family = "Balance"
 	Calves      Family = "Calf"
+	GetUps      Family = "Get up and transfer"
 	Mobilities  Family = "Mobility"
 )
 
 // Families lists them all, in the order in which they are shown.
 func Families() []Family {
-	return []Family{Squats, WallSits, Lunges, Steps, Hinges, Swings, Bridges, HipWork, Calves, Jumps, PushUps, Dips, Presses, Raises, Rows, PullDowns, RearFlies, PullUps, Curls, Extensions, Carries, Throws, Crawls, Trunk, Intervals, BalanceWork, Mobilities}
+	return []Family{Squats, WallSits, Lunges, Steps, Hinges, Swings, Bridges, HipWork, Calves, Jumps, PushUps, Dips, Presses, Raises, Rows, PullDowns, RearFlies, PullUps, Curls, Extensions, Carries, Throws, Crawls, Trunk, Intervals, BalanceWork, GetUps, Mobilities}
 }
 
 // Muscle is a part of the body that a movement trains.

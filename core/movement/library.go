@@ -81,15 +81,21 @@ var (
 // library is every movement, family by family; each stands in a file of its family.
 // Qualities, counts and ratios are house values.
 var library = prepared(slices.Concat(
-	allSquats, allWallSits, allLunges, allSteps, allHinges, allSwings, allBridges, allHipWork, allCalves, allJumps, allPushUps, allDips, allPresses, allRaises, allRows, allPullDowns, allRearFlies, allPullUps, allCurls, allExtensions, allCarries, allThrows, allCrawls, allTrunk, allIntervals, allBalanceWork, allMobilities,
+	allSquats, allWallSits, allLunges, allSteps, allHinges, allSwings, allBridges, allHipWork, allCalves, allJumps, allPushUps, allDips, allPresses, allRaises, allRows, allPullDowns, allRearFlies, allPullUps, allCurls, allExtensions, allCarries, allThrows, allCrawls, allTrunk, allIntervals, allBalanceWork, allGetUps, allMobilities,
 ))
 
-// prepared gives the band movements among them what they share with their record.
+// prepared gives the band movements among them what they share with their record, and all of them the limits
+// that their facets do not meet.
 func prepared(all []Movement) []Movement {
 	for i := range all {
 		if g := all[i].Band; g != nil {
 			ready := g.Ready(all[i].Key, all[i].Name, all[i].Caution)
 			all[i].Band = &ready
+		}
+		for _, r := range rules {
+			if !r.admits(all[i]) {
+				all[i].Spares = append(all[i].Spares, r.limit)
+			}
 		}
 	}
 	return all

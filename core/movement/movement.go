@@ -47,13 +47,25 @@ const (
 	Drag          Pattern = "drag"
 	WholeBody     Pattern = "whole-body"
 	Mobility      Pattern = "mobility"
+	GetUp         Pattern = "get-up"
+	// Of those below no need is asked yet.
+	Shrug Pattern = "shrug"
+	Cuff  Pattern = "cuff"
 )
+
+// Patterns lists them all.
+func Patterns() []Pattern {
+	return []Pattern{
+		Squat, Hinge, OneLeg, PushLevel, PushUp, PullLevel, PullDown, Carry, ShoulderSide, HipSide, CoreTurn, ArmBend, ArmStraighten, Calf,
+		RearShoulder, FrontRack, Swing, CoreFlexion, Brace, Balance, OverheadSquat, Jump, Rope, StepOver, Crawl, Drag, WholeBody, Mobility, GetUp, Shrug, Cuff,
+	}
+}
 
 // Timed says that a need of the pattern is met by doing one of its movements at all, for a
 // time or a number, and not by a load.
 func (p Pattern) Timed() bool {
 	switch p {
-	case Brace, Balance, OverheadSquat, Jump, Rope, StepOver, Crawl, Drag, WholeBody, Mobility:
+	case Brace, Balance, OverheadSquat, Jump, Rope, StepOver, Crawl, Drag, WholeBody, Mobility, GetUp:
 		return true
 	}
 	return false
@@ -82,22 +94,6 @@ func (p Pattern) Along() float64 {
 	}
 	return 0
 }
-
-// Limit is a part of the body, or a kind of work, that a client must spare.
-type Limit string
-
-// The limits a client can have.
-const (
-	Knee       Limit = "knee"
-	ShoulderOf Limit = "shoulder"
-	LowBack    Limit = "low-back"
-	WristGrip  Limit = "wrist-grip"
-	NoOverhead Limit = "no-overhead"
-	NoFloor    Limit = "no-floor"
-)
-
-// Limits lists them all.
-func Limits() []Limit { return []Limit{Knee, ShoulderOf, LowBack, WristGrip, NoOverhead, NoFloor} }
 
 // BodyShare is one form of a body-weight movement and the share of the body's
 // mass that it lifts. Usual is the form that the movement's name means.
@@ -150,7 +146,8 @@ type Movement struct {
 	Quality     int
 	Needs       []capability.Requirement
 	Height      space.Use
-	Spares      []Limit // limits that rule it out
+	Facets              // what it is to a body
+	Spares      []Limit // limits that rule it out, as their rules say of its facets, and a practice besides
 	Easier      string  // the unloaded or lighter alternative
 	Standard    string  // what makes a rep count
 	Down, After []string

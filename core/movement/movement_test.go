@@ -93,7 +93,7 @@ func TestChainsEnd(t *testing.T) {
 		if at.Hold == "" && len(at.Needs) == 0 {
 			free++
 		} else {
-			ends = ends && (at.Hold != "" || at.Pattern == movement.PullLevel || at.Pattern == movement.Squat)
+			ends = ends && (at.Hold != "" || at.Pattern == movement.PullLevel || at.Pattern == movement.Squat || at.Pattern == movement.GetUp)
 		}
 		assert.True(t, ends, "%s ends in %s, which needs something", m.Key, at.Key)
 	}
@@ -125,27 +125,6 @@ func TestChainsEnd(t *testing.T) {
 	}(), "what comes before what goes round")
 }
 
-// What stays possible with a limit exists, is of the pattern, and is not ruled out by it.
-func TestWhatALimitLeaves(t *testing.T) {
-	left := 0
-	for _, l := range movement.Limits() {
-		for _, m := range movement.All() {
-			all, _ := movement.Instead(l, m.Pattern)
-			for _, stays := range all {
-				left++
-				assert.Equal(t, m.Pattern, stays.Pattern, "%s, %s: %s", l, m.Pattern, stays.Key)
-				assert.NotContains(t, stays.Spares, l, "%s stays with %s", stays.Key, l)
-			}
-		}
-	}
-	assert.Greater(t, left, 100)
-	knee, ok := movement.Instead(movement.Knee, movement.Squat)
-	assert.True(t, ok)
-	assert.Len(t, knee, 3)
-	_, ok = movement.Instead(movement.Knee, movement.PullDown)
-	assert.False(t, ok)
-}
-
 // A band movement asks for an anchor where its geometry has one, at that height.
 func TestBandMovementsAskForTheirAnchor(t *testing.T) {
 	for _, m := range movement.All() {
@@ -165,7 +144,7 @@ func TestBandMovementsAskForTheirAnchor(t *testing.T) {
 		assert.Equal(t, m.Band.Anchored(), anchors == 1, m.Key)
 	}
 	assert.GreaterOrEqual(t, len(movement.Elastic()), 45)
-	assert.Len(t, movement.Banded(), 27)
+	assert.Len(t, movement.Banded(), 35)
 }
 
 // Lying under a load, or a load over the head: said as such, so that nothing open comes there.

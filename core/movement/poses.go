@@ -13,6 +13,7 @@ var (
 	overhead   = band.Pose{Base: band.Standing, Upper: 180, Fore: 180}
 	straightF  = band.Pose{Base: band.Standing, Upper: 90, Fore: 90}
 	atShoulder = band.Pose{Base: band.Standing, Upper: 35, Fore: 160}
+	sitting    = band.Pose{Base: band.Seated}
 	ribs       = band.Pose{Base: band.Standing, Upper: -45, Fore: 60}
 )
 

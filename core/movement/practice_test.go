@@ -58,7 +58,7 @@ func TestWhatIsNoMovementOfAPractice(t *testing.T) {
 		"own[1].alike":   func(o *movement.Own) { o.Like = "own-1" },
 		"own[1].name":    func(o *movement.Own) { o.Name = "  " },
 		"own[1].quality": func(o *movement.Own) { o.Quality = 0 },
-		"own[1].spares":  func(o *movement.Own) { o.Spares = []movement.Limit{"elbow"} },
+		"own[1].spares":  func(o *movement.Own) { o.Spares = []movement.Limit{"elbows"} },
 	} {
 		bad := movement.Own{Key: "own-2", Name: "Other", Like: "pull-up", Quality: 50}
 		change(&bad)

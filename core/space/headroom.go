@@ -27,6 +27,7 @@ const (
 	// 0.288, arm 0.386 and seat 0.05; on the knees.
 	seatedReach = 0.724
 	kneelReach  = 0.919
+	chairReach  = body.Knee + seatedReach
 	// Crown heights as shares of stature, from memory: on the knees, on a chair as high as
 	// the knee, on the floor.
 	kneelCrown = 1 - (body.Knee - body.Ankle)
@@ -52,6 +53,7 @@ const (
 	LyingPress   Use = "lying-press"
 	FloorPress   Use = "seated-overhead"
 	KneelPress   Use = "kneeling-overhead"
+	ChairPress   Use = "chair-overhead"
 	BarOverhead  Use = "bar-overhead"
 	FullPullUp   Use = "full-pull-up"
 	Kneeling     Use = "kneeling"
@@ -144,10 +146,13 @@ func Needs(b Body, use Use, a Allowance) derivation.Derivation {
 		d.Inputs = append(d.Inputs, derivation.Number("load above the grip", quantity.KindLevel, float64(a.LoadAbove), "stock"))
 	case BarOverhead:
 		d.Value, d.Formula = press+float64(DiscRadius)+overheadClear, pressWords+" + 0.225 m (discs of 450 mm) + 0.05 m"
-	case FloorPress, KneelPress:
+	case FloorPress, KneelPress, ChairPress:
 		reach, words := seatedReach, "0.724 H"
 		if use == KneelPress {
 			reach, words = kneelReach, "0.919 H"
+		}
+		if use == ChairPress {
+			reach, words = chairReach, "1.009 H"
 		}
 		d.Value, d.Formula = reach*h+float64(a.LoadAbove)+overheadClear, words+" + height of the load above the grip + 0.05 m"
 		d.Inputs = append(d.Inputs, derivation.Number("load above the grip", quantity.KindLevel, float64(a.LoadAbove), "stock"))
@@ -197,13 +202,13 @@ func Needs(b Body, use Use, a Allowance) derivation.Derivation {
 var useNames = map[Use]string{
 	FullHang: "Full hang", BentHang: "Bent-knee hang", ChinOverBar: "Chin over the bar", OverheadUse: "Press overhead, standing",
 	StepUp: "Step-up", Rope: "Rope", Jump: "Jump", JumpReach: "Jump, hands up", StandingUse: "Standing work", LyingOnFloor: "Floor work",
-	LyingPress: "Lying press", FloorPress: "Press seated on the floor", KneelPress: "Press kneeling", BarOverhead: "Bar overhead, standing",
+	LyingPress: "Lying press", FloorPress: "Press seated on the floor", KneelPress: "Press kneeling", ChairPress: "Press seated on a chair", BarOverhead: "Bar overhead, standing",
 	FullPullUp: "Pull-up from a full hang", Kneeling: "Kneeling work", OnChair: "Seated on a chair", OnTheFloor: "Seated on the floor",
 }
 
 // Uses lists every use with a rule.
 func Uses() []Use {
-	return []Use{OverheadUse, FullHang, BentHang, ChinOverBar, StepUp, Rope, JumpReach, Jump, StandingUse, LyingOnFloor, LyingPress, FloorPress, KneelPress, BarOverhead, FullPullUp, Kneeling, OnChair, OnTheFloor}
+	return []Use{OverheadUse, FullHang, BentHang, ChinOverBar, StepUp, Rope, JumpReach, Jump, StandingUse, LyingOnFloor, LyingPress, FloorPress, KneelPress, ChairPress, BarOverhead, FullPullUp, Kneeling, OnChair, OnTheFloor}
 }
 
 // DefaultLoadAbove is how far a jug or dumbbell stands above the grip when

@@ -27,6 +27,7 @@ var others = map[Use][]other{
 	BarOverhead:  append([]other{{"press overhead with a load in each hand", []Use{OverheadUse}}}, pressesLower...),
 	KneelPress:   pressesLower[2:],
 	FloorPress:   pressesLower[3:],
+	ChairPress:   pressesLower[2:],
 	FullHang:     pulls,
 	FullPullUp:   pulls,
 	BentHang:     pulls,

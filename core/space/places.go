@@ -86,7 +86,7 @@ func (s Spot) Area() float64 { return float64(s.Width * s.Depth) }
 // and Competition Rules: a bar is 2.2 m long), all else 0.9 × 0.6 (house values).
 func (u Use) Size(b Body) (width, depth quantity.Length) {
 	switch u {
-	case OverheadUse, FloorPress, KneelPress:
+	case OverheadUse, FloorPress, KneelPress, ChairPress:
 		return 1.2, 0.9
 	case FullHang, BentHang, ChinOverBar, FullPullUp:
 		return 0.8, 0.8
