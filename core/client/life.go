@@ -8,13 +8,49 @@ import (
 	"scrappyrack/core/movement"
 )
 
-// Operation is one that somebody has had: of a part of the body as limits name it, empty for
-// another, on a day (Unix time in s, 0 when nobody knows).
+// Part is a part of the body that was operated on.
+type Part string
+
+// The parts.
+const (
+	KneePart     Part = "knee"
+	HipPart      Part = "hip"
+	FootPart     Part = "foot"
+	BackPart     Part = "back"
+	NeckPart     Part = "neck"
+	ShoulderPart Part = "shoulder"
+	ElbowPart    Part = "elbow"
+	HandPart     Part = "hand"
+	AbdomenPart  Part = "abdomen"
+	ChestPart    Part = "chest"
+	HeartPart    Part = "heart"
+	OtherPart    Part = "other"
+)
+
+// Parts lists them, as they are chosen from.
+func Parts() []Part {
+	return []Part{KneePart, HipPart, FootPart, BackPart, NeckPart, ShoulderPart, ElbowPart, HandPart, AbdomenPart, ChestPart, HeartPart, OtherPart}
+}
+
+// spares are the limits that a part brings while nobody's word says otherwise.
+func (p Part) spares() []movement.Limit {
+	if l, ok := map[Part]movement.Limit{
+		KneePart: movement.Knee, HipPart: movement.Hip, FootPart: movement.Ankle, BackPart: movement.LowBack, NeckPart: movement.Neck,
+		ShoulderPart: movement.ShoulderOf, ElbowPart: movement.Elbow, HandPart: movement.WristGrip, HeartPart: movement.Pressure,
+	}[p]; ok {
+		return []movement.Limit{l}
+	}
+	return nil
+}
+
+// Operation is one that somebody has had: of a part of the body, on a day (Unix time in s, 0 when nobody
+// knows). Replaced says that the joint was, Forbids what the surgeon forbids, empty where nobody knows.
 type Operation struct {
-	ID   string
-	Part movement.Limit
-	What string
-	At   int64
+	ID            string
+	Part          Part
+	What, Forbids string
+	Replaced      bool
+	At            int64
 }
 
 // month is a mean month, in s, and recent how many of them an operation counts for (house
@@ -32,6 +68,29 @@ func (o Operation) Ago(now int64) float64 {
 	return math.Max(0, float64(now-o.At)/month)
 }
 
+// holds says that nothing is trained that it touches before somebody's word: of spine and heart whenever it
+// was, of all else for 12 weeks (common practice).
+func (o Operation) holds(now int64) bool {
+	return o.Part == BackPart || o.Part == NeckPart || o.Part == HeartPart || o.Ago(now)*month < newOperation*week
+}
+
+// spares are the limits that it brings: of its part for a year, and of a replaced joint for good until the
+// surgeon's word. A replaced hip keeps to its list while that is not known, or for half a year.
+func (o Operation) spares(now int64) []movement.Limit {
+	switch {
+	case o.Replaced && o.Part == HipPart:
+		if o.Forbids == "" || o.Ago(now) < hipUnknown {
+			return []movement.Limit{movement.HipReplaced}
+		}
+		return []movement.Limit{movement.NoJumping}
+	case o.Replaced && o.Part == ShoulderPart:
+		return []movement.Limit{movement.ShoulderOf, movement.NoOverhead}
+	case o.Replaced || o.Ago(now) <= recent:
+		return o.Part.spares()
+	}
+	return nil
+}
+
 // Recent are the operations within a year of now, and those of which nobody knows when.
 func (p Person) Recent() (out []Operation) {
 	for _, o := range p.Operations {
@@ -40,16 +99,6 @@ func (p Person) Recent() (out []Operation) {
 		}
 	}
 	return out
-}
-
-// Uncleared are those of them that nobody's word releases, each with why a word that is there does not.
-func (p Person) Uncleared() (out []Operation, why []string) {
-	for _, o := range p.Recent() {
-		if ok, because := p.released(AboutOperation(o.ID)); !ok {
-			out, why = append(out, o), append(why, because)
-		}
-	}
-	return out, why
 }
 
 // Occupation is what the days are; the empty one when nobody has asked.

@@ -52,7 +52,8 @@ const (
 // Person is what needs are worked out from. BodyMass in kg, Stature in m, both
 // > 0; Reach, Press and Shoe as space.Body has them. Age is in years, LayOff the months
 // since training was last regular, Days those of a week and Minutes those of one session, 0
-// where nobody has said. Tests are sets actually done.
+// where nobody has said. Weeks of pregnancy were counted on WeeksOn, Birth is the day of one (Unix times in s).
+// Limits are those that act (see Acting). Tests are sets actually done.
 type Person struct {
 	Stature    quantity.Length
 	Reach      quantity.Length
@@ -63,7 +64,10 @@ type Person struct {
 	Experience Experience
 	Goal       Goal
 	Age        int
-	LayOff     int
+	LayOff     float64
+	Weeks      int
+	WeeksOn    int64
+	Birth      int64
 	Days       int
 	Minutes    int
 	Operations []Operation

@@ -77,10 +77,6 @@ func (r Release) Open(now int64) string {
 	return ""
 }
 
-// Hold is a question, or an operation, that holds until somebody's word is written down. Why says what
-// stands in the way of a word that is there; empty where there is none.
-type Hold struct{ About, Name, Why string }
-
 // word is the latest word on something, nil where there is none: one without a day is as late as any, and of
 // two on a day the one that holds.
 func (p Person) word(about string) (last *Release) {
@@ -103,19 +99,6 @@ func (p Person) released(about string) (ok bool, why string) {
 	}
 	why = r.Open(p.Now)
 	return why == "", why
-}
-
-// Deferred are the questions answered with yes that nobody's word releases.
-func (p Person) Deferred() (out []Hold) {
-	for _, q := range Questions() {
-		if p.Health.Answers[q.Key] != Yes {
-			continue
-		}
-		if ok, why := p.released(q.Key); !ok {
-			out = append(out, Hold{q.Key, q.Short, why})
-		}
-	}
-	return out
 }
 
 // Bound are the limits that releases train within, on the day that they are asked.

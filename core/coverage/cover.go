@@ -127,8 +127,55 @@ type Change struct {
 	Limit movement.Limit
 	// Agreed says that the person has agreed to it.
 	Agreed bool
-	Stays  []Way
+	Stays  []Stay
 	Gone   int // how many movements of the pattern it leaves out
+}
+
+// Stay is a way that stays, and how it is done then; empty for as ever.
+type Stay struct {
+	Way
+	How string
+}
+
+// agreed is the movement that somebody measures a need in since they agreed to what a limit makes of it: the
+// first that stays of it with all their limits. Once twelve of one without a load go with four left, it is
+// loaded, as the next of them that takes a load.
+func agreed(p client.Person, n need) (movement.Movement, bool) {
+	for _, l := range p.Limits {
+		if !slices.Contains(p.Agreed, client.Agreement{Limit: l, Need: n.key}) {
+			continue
+		}
+		stays, _ := movement.Instead(l, n.pattern)
+		easy := false
+		for _, s := range stays {
+			if slices.ContainsFunc(s.Movement.Spares, p.Spares) {
+				continue
+			}
+			if easy && s.Movement.Hold != "" && s.Movement.Band == nil || !easy && !ready(p, s.Movement) {
+				return s.Movement, true
+			}
+			easy = true
+		}
+	}
+	return movement.Movement{}, false
+}
+
+// ready says that a movement without a load was done twelve times with four left: a load may come.
+func ready(p client.Person, m movement.Movement) bool {
+	return m.Hold == "" && slices.ContainsFunc(p.Tests, func(t client.Test) bool {
+		return t.Movement == m.Key && t.Reps >= 12 && t.Reserve >= 4
+	})
+}
+
+// Settled is a person whose movements are as what they agreed to asks: where a need is one that is done or
+// not, the movements that stay of it are too, the first of them wholly.
+func Settled(p client.Person) client.Person {
+	for _, n := range needs {
+		if m, ok := agreed(p, n); ok && m.Hold == "" && !n.pattern.Timed() {
+			p.Moves = p.Moves.Done(n.pattern, m.Quality)
+		}
+	}
+	return p
 }
 
 // changes are what the limits of a person make of a need whose ways are known.
@@ -145,8 +192,8 @@ func changes(s Slot, ways []Way, who client.Person) (out []Change) {
 			continue
 		}
 		for _, m := range stays {
-			if i := slices.IndexFunc(ways, func(w Way) bool { return w.Movement.Key == m.Key }); i >= 0 {
-				c.Stays = append(c.Stays, ways[i])
+			if i := slices.IndexFunc(ways, func(w Way) bool { return w.Movement.Key == m.Movement.Key }); i >= 0 {
+				c.Stays = append(c.Stays, Stay{ways[i], m.How})
 			}
 		}
 		out = append(out, c)

@@ -118,6 +118,9 @@ func TestCoverageIsTheIntegral(t *testing.T) {
 			for _, b := range [][2]float64{{0.88, 0.80}, {0.88, 0.60}, {0.55, 0.55}, {0.80, 0.50}} {
 				at := b[0]*body - 0.1*math.Abs(b[0]-0.88)*body
 				v = math.Max(v, coverage.Closeness(math.Abs(at-target)/target)*b[1])
+				if b[1] != 0.50 { // a wall sit is held: lowering it slowly is nothing
+					v = math.Max(v, coverage.Closeness(math.Abs(at*1.1-target)/target)*b[1]*0.95)
+				}
 			}
 			for _, r := range rungs {
 				low, high := float64(r.Low), math.Max(float64(r.Low), float64(r.High-r.U))
@@ -231,17 +234,19 @@ func TestAnUnknownDoorTakesLittle(t *testing.T) {
 }
 
 // A missing need names what is cheapest to open it with: for an 80 kg novice's row a bucket
-// of sand at nine before any gear, for the carry of 21 kg a hand one dumbbell at 48, since
-// no bucket's handle takes that, and for the hip of whoever begins again mini loops at ten.
+// of sand at nine before any gear, for the carry of an intermediate one a dumbbell at 48, since
+// no bucket's handle takes what it asks, and for the hip of whoever begins again mini loops at ten.
 func TestMissingNamesTheCheapestOpening(t *testing.T) {
 	again := person
 	again.Goal = client.BackTo
+	heavy := person
+	heavy.Experience, heavy.Sex = client.Intermediate, client.Male
 	for _, c := range []struct {
 		who   client.Person
 		slot  string
 		price int64
 		words string
-	}{{person, "pull-level", 900, "Dry sand"}, {person, "carry", 4800, "dumbbell"}, {again, "hip-side", 1000, "Mini loops"}} {
+	}{{person, "pull-level", 900, "Dry sand"}, {heavy, "carry", 4800, "dumbbell"}, {again, "hip-side", 1000, "Mini loops"}} {
 		got := coverage.Cover(slot(t, c.who, c.slot), stock(room(c.who)))
 		require.Equal(t, coverage.Missing, got.State, c.slot)
 		require.NotNil(t, got.Open, c.slot)
@@ -285,7 +290,7 @@ func TestOpeningsOpen(t *testing.T) {
 
 // No jug, which holds half of 10 kg overhead, is named for a press of 15 kg a hand.
 func TestNoJugIsNamedForWhatItMayNotDo(t *testing.T) {
-	strong := client.Person{Stature: 1.9, BodyMass: 94, Sex: "male", Experience: client.Intermediate, Goal: client.General}
+	strong := client.Person{Stature: 1.9, BodyMass: 94, Sex: "male", Experience: client.Novice, Goal: client.General}
 	press := coverage.Cover(slot(t, strong, "push-overhead"), stock(room(strong)))
 	require.Equal(t, coverage.Missing, press.State)
 	assert.NotContains(t, press.Reason.In(quantity.Metric), "jug")

@@ -31,6 +31,8 @@ type proof struct {
 	movement           movement.Movement
 	max                strength.Estimate // typical
 	low, typical, high quantity.Mass
+	ratio              float64
+	done               quantity.Mass // what was held, in the slot's kg
 	atLeast            bool
 	months             float64
 }
@@ -39,31 +41,44 @@ type proof struct {
 // that some of them say it is at least.
 type evidence struct {
 	exact       bool
+	heaviest    quantity.Mass // of what was done, in the slot's kg
 	max         strength.Estimate
 	atLeast     quantity.Mass
-	newest      float64 // months since the last of them, +Inf where nobody dated one
+	least       strength.Estimate // the same by every formula
+	newest      float64           // months since the last of them, +Inf where nobody dated one
 	inputs      []derivation.Input
 	leastInputs []derivation.Input
 	notes       []quantity.Phrase
 }
 
+// mostReserve is how many in reserve are a guess of the one who lifts, so that a test says at least (house value).
+const mostReserve = 5
+
 // prove reads one test. A test of a body-weight movement is of its usual form: the
-// body's share and what was added.
-func prove(p client.Person, i int, t client.Test) (proof, error) {
+// body's share and what was added. Reps left in reserve say that the body ended it; the load did where that is
+// ticked and none was left. More than 15 with what was left, or 5 and more left, say at least. What is
+// held for a time has no maximum: counts is false.
+func prove(p client.Person, i int, t client.Test) (out proof, counts bool, _ error) {
 	m, err := p.Moves.ByKey(t.Movement)
 	if err != nil {
-		return proof{}, fmt.Errorf("test %d: %w", i+1, err)
+		return proof{}, false, fmt.Errorf("test %d: %w", i+1, err)
 	}
 	lifted, along := t.Load, quantity.Mass(0)
 	if form, ok := m.Usual(); ok {
 		lifted += p.BodyMass * quantity.Mass(form.Share)
 		along = p.BodyMass * quantity.Mass(m.Pattern.Along())
 	}
-	e, err := strength.FromSet(lifted, t.Reps, t.Reserve)
-	if err != nil {
-		return proof{}, fmt.Errorf("test %d (%s): %w", i+1, m.Name, err)
+	out = proof{test: t, movement: m, atLeast: t.AtLeast && t.Reserve == 0}
+	reps, reserve := t.Reps, t.Reserve
+	if reps >= 1 && reserve >= 0 && (reps+reserve > strength.MaxTestReps || reserve >= mostReserve) {
+		out.atLeast = true
+		reps = min(reps, strength.MaxTestReps)
+		reserve = min(reserve, strength.MaxTestReps-reps)
 	}
-	out := proof{test: t, movement: m, atLeast: t.AtLeast || m.EndedByLoad}
+	e, err := strength.FromSet(lifted, reps, reserve)
+	if err != nil {
+		return proof{}, false, fmt.Errorf("test %d (%s): %w", i+1, m.Name, err)
+	}
 	if p.Now > 0 && t.At > 0 {
 		out.months = math.Max(0, float64(p.Now-t.At)/monthSeconds)
 	}
@@ -73,9 +88,10 @@ func prove(p client.Person, i int, t client.Test) (proof, error) {
 	}
 	r := m.Ratio.Or()
 	out.max = e.Less(along).Scaled(m.CountsAs / r.Typical * fade)
-	out.typical = out.max.E1RM
+	out.typical, out.ratio = out.max.E1RM, r.Typical
 	out.low, out.high = out.typical*quantity.Mass(r.Typical/r.High), out.typical*quantity.Mass(r.Typical/r.Low)
-	return out, nil
+	out.done = quantity.Mass(m.CountsAs) * t.Load
+	return out, !m.Timed && m.Format.Of != movement.Seconds, nil
 }
 
 // evidence gathers the tests of a need: of each movement the newest one (one within six
@@ -84,11 +100,11 @@ func (n need) evidence(p client.Person) (evidence, error) {
 	newest := map[string]proof{}
 	var keys []string
 	for i, t := range p.Tests {
-		one, err := prove(p, i, t)
+		one, counts, err := prove(p, i, t)
 		if err != nil {
 			return evidence{}, err
 		}
-		if one.movement.Pattern != n.pattern || one.movement.CountsAs == 0 {
+		if one.movement.Pattern != n.pattern || one.movement.CountsAs == 0 || !counts {
 			continue
 		}
 		before, ok := newest[t.Movement]
@@ -125,9 +141,16 @@ func newer(a, b proof) bool {
 }
 
 // weigh makes one maximum of tests that say what it is, weighted by their spreads, and
-// says where tests contradict each other.
+// says where tests contradict each other. The need is measured in the movement among them that lifts most: where
+// there is one alone, in that one, and no ratio comes in.
 func weigh(exact, least []proof) (out evidence) {
 	slices.SortStableFunc(exact, func(a, b proof) int { return cmp.Compare(a.high/a.low, b.high/b.low) })
+	measure := func(all []proof) (most float64) {
+		for _, e := range all {
+			most = math.Max(most, e.ratio)
+		}
+		return most
+	}
 	if len(exact) > 0 {
 		sum, weight := 0.0, 0.0
 		for _, e := range exact {
@@ -137,14 +160,22 @@ func weigh(exact, least []proof) (out evidence) {
 		}
 		out.exact = true
 		first := exact[0]
-		out.max = first.max.Scaled(math.Exp(sum/weight) / float64(first.typical))
+		out.max = first.max.Scaled(math.Exp(sum/weight) / float64(first.typical) * math.Min(1, measure(exact)))
+	}
+	for _, e := range slices.Concat(exact, least) {
+		out.heaviest = max(out.heaviest, e.done)
 	}
 	for _, e := range exact {
 		out.inputs = append(out.inputs, e.explain()...)
 	}
+	own := measure(append(slices.Clone(exact), least...))
 	for _, e := range least {
-		if e.low > out.atLeast {
-			out.atLeast, out.leastInputs = e.low, e.explain()
+		low := e.low * quantity.Mass(math.Min(1, own))
+		if e.ratio == own { // measured in itself
+			low = e.typical * quantity.Mass(math.Min(1, own))
+		}
+		if low > out.atLeast {
+			out.atLeast, out.least, out.leastInputs = low, e.max.Scaled(float64(low/e.typical)), e.explain()
 		}
 	}
 	all := append(append([]proof{}, exact...), least...)

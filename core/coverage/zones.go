@@ -37,6 +37,10 @@ func fromBody(key string, low, high, weight int) Zone {
 	return z
 }
 
+func metres(key string, low, high, weight int) Zone {
+	return Zone{Key: key, Low: low, High: high, Of: movement.Metres, Weight: weight}
+}
+
 func timed(key string, low, high, weight int) Zone {
 	return Zone{Key: key, Low: low, High: high, Of: movement.Seconds, Weight: weight}
 }
@@ -45,42 +49,42 @@ func timed(key string, low, high, weight int) Zone {
 var zones = map[client.Goal][]Zone{
 	client.General: {
 		reps("squat", 8, 15, 5), reps("hinge", 8, 15, 5), reps("one-leg", 8, 15, 4), reps("push-level", 8, 15, 5), reps("push-overhead", 8, 15, 3),
-		reps("pull-level", 8, 15, 5), reps("pull-down", 8, 15, 4), reps("carry", 8, 15, 4), reps("core-turn", 8, 15, 3),
+		reps("pull-level", 8, 15, 5), reps("pull-down", 8, 15, 4), metres("carry", 20, 40, 4), reps("core-turn", 8, 15, 3),
 		reps("shoulder-side", 12, 20, 1), reps("hip-side", 15, 25, 1), timed("brace", 20, 60, 2),
 	},
 	client.Muscle: {
 		reps("squat", 6, 12, 5), reps("hinge", 6, 12, 5), reps("one-leg", 6, 12, 4), reps("push-level", 6, 12, 5), reps("push-overhead", 6, 12, 4),
-		reps("pull-level", 6, 12, 5), reps("pull-down", 6, 12, 5), reps("carry", 8, 15, 2), reps("core-turn", 8, 15, 2),
+		reps("pull-level", 6, 12, 5), reps("pull-down", 6, 12, 5), metres("carry", 20, 40, 2), reps("core-turn", 8, 15, 2),
 		reps("arm-bend", 6, 12, 3), reps("arm-straighten", 6, 12, 3), reps("calf", 6, 12, 2), reps("shoulder-side", 12, 20, 3), reps("rear-shoulder", 12, 20, 2), reps("hip-side", 12, 20, 1),
 	},
 	client.Strength: {
 		reps("squat", 3, 6, 5), reps("hinge", 3, 6, 5), reps("one-leg", 6, 12, 3), reps("push-level", 3, 6, 5), reps("push-overhead", 3, 6, 4),
-		reps("pull-level", 3, 6, 5), reps("pull-down", 6, 12, 4), reps("carry", 6, 12, 4), reps("core-turn", 6, 12, 2),
+		reps("pull-level", 3, 6, 5), reps("pull-down", 6, 12, 4), metres("carry", 15, 30, 4), reps("core-turn", 6, 12, 2),
 		timed("brace", 20, 60, 3), reps("rear-shoulder", 12, 20, 1),
 	},
 	client.Lifting: {
 		reps("squat", 3, 6, 5), reps("hinge", 3, 5, 5), reps("one-leg", 6, 12, 2), reps("push-level", 6, 12, 2), fast("push-overhead", 1, 5, 4),
-		reps("pull-level", 6, 12, 3), reps("pull-down", 6, 12, 2), reps("carry", 6, 12, 2), reps("core-turn", 6, 12, 1),
+		reps("pull-level", 6, 12, 3), reps("pull-down", 6, 12, 2), metres("carry", 15, 30, 2), reps("core-turn", 6, 12, 1),
 		{Key: "overhead-squat", Low: 3, High: 10, Of: movement.Reps, Weight: 4}, fast("jump", 1, 5, 3), reps("front-rack", 3, 6, 4),
 	},
 	client.Conditioning: {
 		reps("squat", 15, 25, 4), reps("hinge", 15, 25, 3), reps("one-leg", 15, 25, 4), reps("push-level", 15, 25, 4), reps("push-overhead", 15, 25, 1),
-		reps("pull-level", 15, 25, 3), reps("pull-down", 15, 25, 2), reps("carry", 15, 25, 4), reps("core-turn", 15, 25, 2),
+		reps("pull-level", 15, 25, 3), reps("pull-down", 15, 25, 2), metres("carry", 40, 60, 4), reps("core-turn", 15, 25, 2),
 		reps("swing", 15, 25, 4), timed("jump", 20, 40, 3), timed("step-over", 30, 60, 2), timed("crawl", 20, 40, 3), timed("drag", 20, 60, 2), timed("rope", 30, 120, 3), timed("whole-body", 20, 60, 4),
 	},
 	client.Running: {
 		reps("one-leg", 6, 12, 5), reps("calf", 12, 20, 5), reps("hinge", 8, 15, 4), reps("squat", 8, 15, 3), timed("jump", 10, 30, 3), reps("hip-side", 15, 25, 4),
 		timed("brace", 30, 60, 4), reps("core-turn", 8, 15, 4),
-		reps("push-level", 8, 15, 1), reps("push-overhead", 8, 15, 1), reps("pull-level", 8, 15, 1), reps("pull-down", 8, 15, 1), reps("carry", 8, 15, 1), reps("shoulder-side", 12, 20, 1),
+		reps("push-level", 8, 15, 1), reps("push-overhead", 8, 15, 1), reps("pull-level", 8, 15, 1), reps("pull-down", 8, 15, 1), metres("carry", 20, 40, 1), reps("shoulder-side", 12, 20, 1),
 	},
 	client.BackTo: {
 		fromBody("squat", 10, 15, 5), fromBody("hinge", 10, 15, 4), fromBody("one-leg", 10, 15, 3), reps("push-level", 10, 15, 4), reps("push-overhead", 10, 15, 1),
-		reps("pull-level", 10, 15, 5), reps("pull-down", 10, 15, 3), reps("carry", 10, 15, 3), reps("core-turn", 10, 15, 3),
+		reps("pull-level", 10, 15, 5), reps("pull-down", 10, 15, 3), metres("carry", 20, 40, 3), reps("core-turn", 10, 15, 3),
 		timed("balance", 15, 45, 4), timed("brace", 15, 45, 4), reps("hip-side", 15, 25, 3),
 	},
 	client.Older: {
 		fromBody("squat", 8, 12, 5), fromBody("calf", 10, 15, 4), fromBody("one-leg", 8, 12, 4), fromBody("hinge", 10, 15, 4), reps("push-level", 10, 15, 3), reps("push-overhead", 10, 15, 1),
-		reps("pull-level", 10, 15, 5), reps("pull-down", 10, 15, 2), reps("carry", 10, 15, 4), reps("core-turn", 10, 15, 2),
+		reps("pull-level", 10, 15, 5), reps("pull-down", 10, 15, 2), metres("carry", 20, 40, 4), reps("core-turn", 10, 15, 2),
 		timed("balance", 10, 30, 5), timed("brace", 10, 30, 2),
 	},
 }
@@ -110,7 +114,29 @@ func ZonesOf(p client.Person) []Zone {
 			out = append(out, Usual(w.Need).as(w))
 		}
 	}
-	return worked(p, out)
+	out = worked(p, out)
+	for i := range out {
+		out[i] = out[i].spared(p)
+	}
+	return out
+}
+
+// spared is the need as what somebody spares bounds its sets: none under 8 repetitions where three stay in
+// reserve, under 6 before 18; no hold over 30 s with raised pressure (house values). Two pulls go to each push
+// for whoever sits all day in a chair.
+func (z Zone) spared(p client.Person) Zone {
+	switch {
+	case z.Of == movement.Reps && z.Low < 8 && spared(p):
+		z.Low, z.High = 8, 15
+	case z.Of == movement.Reps && z.Low < 6 && p.Age > 0 && p.Age < grownUp:
+		z.Low, z.High = 6, 12
+	case z.Of == movement.Seconds && p.Spares(movement.Pressure) && z.Key == "brace":
+		z.Low, z.High = min(z.Low, 30), min(z.High, 30)
+	}
+	if p.Spares(movement.Seated) && (z.Key == "push-level" || z.Key == "push-overhead") && !slices.ContainsFunc(p.Wishes, func(w client.Wish) bool { return w.Need == z.Key }) {
+		z.Weight = max(1, z.Weight/2)
+	}
+	return z
 }
 
 // works are what a day's work asks of the weights, by need (house values; that bent-forward
@@ -201,11 +227,27 @@ func nothingStays(p client.Person, key string) bool {
 	})
 }
 
+// nothingLeft says which limits leave nothing of a pattern.
+func nothingLeft(p client.Person, pattern movement.Pattern) string {
+	why := ""
+	for _, l := range p.Limits {
+		if slices.ContainsFunc(p.Moves.Known(pattern), func(m movement.Movement) bool { return slices.Contains(m.Spares, l) }) {
+			if why != "" {
+				why += ", "
+			}
+			why += l.Name()
+		}
+	}
+	return "nothing is left of it: " + why
+}
+
 // Left is a need of the goal that a board leaves out: for want of time, or because the limits
 // leave none of its movements.
 type Left struct {
-	Name   string
-	Limits bool
+	Name    string
+	Pattern movement.Pattern
+	Limits  bool
+	Why     string
 }
 
 // LeftOut are the needs of a person's goal that are not on the board, though nobody has
@@ -220,7 +262,12 @@ func LeftOut(p client.Person) (out []Left) {
 	}
 	for _, z := range zones[p.Goal] {
 		if !there[z.Key] {
-			out = append(out, Left{needOf(z.Key).name, nothingStays(p, z.Key)})
+			n := needOf(z.Key)
+			one := Left{n.name, n.pattern, nothingStays(p, z.Key), "no time for what weighs least"}
+			if one.Limits {
+				one.Why = nothingLeft(p, n.pattern)
+			}
+			out = append(out, one)
 		}
 	}
 	return out

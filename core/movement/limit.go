@@ -32,6 +32,7 @@ const (
 	BalanceOf   Limit = "balance"
 	Seated      Limit = "seated"
 	Under18     Limit = "under-18" // and alone
+	OneLegged   Limit = "one-leg"
 )
 
 // rule is what a limit makes of movements: which their facets admit, and of a pattern those that are nearest
@@ -284,6 +285,12 @@ var rules = []rule{
 			Squat: "", Hinge: "", OneLeg: "", HipSide: "", Calf: "", Jump: "", PushLevel: "band-press", PushUp: "seated-press", PullLevel: "seated-row",
 			PullDown: "seated-pull-down", Carry: "lap-carry", ShoulderSide: "side-raise", CoreTurn: "seated-press-out", Brace: "trunk-hold",
 			ArmBend: "one-hand-curl band-curl", ArmStraighten: "band-push-down", Balance: "seated-reach", GetUp: "chair-transfer",
+		},
+	},
+	{
+		limit: OneLegged, name: "Uses one leg", out: "asks for both legs",
+		facets: func(m Movement) bool {
+			return !slices.Contains(legwork, m.Pattern) || m.Sides == EachSide && m.Impact == 0 && (m.At != Standing || m.Has(Support))
 		},
 	},
 	{

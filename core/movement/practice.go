@@ -136,3 +136,16 @@ func (l *Library) ByKey(key string) (Movement, error) {
 	}
 	return ByKey(key)
 }
+
+// Done is the library with the movements of a pattern as such that are done or not, whatever the load, each at
+// its quality as a share of whole's (in hundredths).
+func (l *Library) Done(p Pattern, whole int) *Library {
+	out := &Library{shown: l.All(), own: l.Own()}
+	for i := range out.shown {
+		if m := &out.shown[i]; m.Pattern == p && m.CountsAs > 0 {
+			m.Timed, m.Body, m.CountsAs, m.Along = true, nil, 1, 0
+			m.Quality = min(100, m.Quality*100/max(1, whole))
+		}
+	}
+	return out
+}

@@ -82,11 +82,6 @@ type Lack struct {
 	Miss    band.Miss
 }
 
-var limitWords = map[movement.Limit]string{
-	movement.Knee: "left out: loads the knee", movement.ShoulderOf: "left out: loads the shoulder", movement.LowBack: "left out: loads the low back",
-	movement.WristGrip: "left out: loads wrist and grip", movement.NoOverhead: "left out: nothing overhead for this client", movement.NoFloor: "left out: nothing on the floor for this client",
-}
-
 var holdWords = map[load.Hold]string{
 	load.OneHand: "nothing to hold in one hand", load.Pair: "no two things alike, one for each hand", load.TwoHand: "nothing to hold in both hands", load.Hug: "nothing to hug",
 	load.Worn: "no pack to wear", load.Overhead: "nothing that may be held overhead", load.Dragged: "nothing to drag", load.Bar: "no bar", load.Band: "no band of the kind",
@@ -96,7 +91,7 @@ var holdWords = map[load.Hold]string{
 func (l Lack) Phrase() quantity.Phrase {
 	switch l.Kind {
 	case ByLimit:
-		return quantity.Say(limitWords[l.Limit])
+		return quantity.Say(l.Limit.Out())
 	case ByHeight:
 		return l.Head.Lack()
 	case ByThing:

@@ -9,6 +9,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"scrappyrack/core/caution"
+	"scrappyrack/core/client"
 	"scrappyrack/core/gear"
 	"scrappyrack/core/load"
 	"scrappyrack/core/material"
@@ -119,7 +120,9 @@ type Library struct {
 	BandMoves  []BandMovement  `json:"band_movements"`
 	Displays   []Display       `json:"displays"`
 	Currencies []string        `json:"currencies"`
-	Limits     []string        `json:"limits"`
+	Limits     []Keyed         `json:"limits" doc:"What a client can spare"`
+	Groups     []Keyed         `json:"question_groups"`
+	Questions  []Question      `json:"questions" doc:"Asked before training, the groups' order kept"`
 	Cautions   []Caution       `json:"cautions" doc:"What every hand-over carries"`
 }
 
@@ -163,12 +166,34 @@ func theLibrary() Library {
 		}
 	}
 	for _, m := range movement.Limits() {
-		l.Limits = append(l.Limits, string(m))
+		l.Limits = append(l.Limits, Keyed{string(m), m.Name()})
+	}
+	for _, g := range client.Groups() {
+		l.Groups = append(l.Groups, Keyed{g.Key, g.Name})
+	}
+	for _, q := range client.Questions() {
+		l.Questions = append(l.Questions, Question{q.Key, q.Group, q.If, q.Short, q.Ask, q.Holds})
 	}
 	for _, c := range caution.Always() {
 		l.Cautions = append(l.Cautions, Caution{c.Station, c.Hold, c.Text.In(quantity.Metric), c.ForClient().In(quantity.Metric)})
 	}
 	return l
+}
+
+// Keyed is something with its key and its name.
+type Keyed struct {
+	Key  string `json:"key"`
+	Name string `json:"name"`
+}
+
+// Question is one that is asked before the first session.
+type Question struct {
+	Key   string `json:"key"`
+	Group string `json:"group"`
+	If    string `json:"if" doc:"Asked where that one was answered with yes; empty for always"`
+	Short string `json:"short"`
+	Ask   string `json:"ask"`
+	Holds bool   `json:"holds" doc:"A yes holds until somebody's word is written down"`
 }
 
 // nameOf is a movement's name among those that can be tested; ok is false where no test of

@@ -4,6 +4,8 @@ import (
 	"context"
 	"fmt"
 	"net/http"
+	"slices"
+	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -51,7 +53,8 @@ type MovementRecord struct {
 	Quality       float64          `json:"quality" doc:"How well it answers its pattern, 0 to 1"`
 	Needs         []string         `json:"needs"`
 	Height        string           `json:"height" doc:"What it asks of the room's height"`
-	RuledOutBy    []string         `json:"ruled_out_by" doc:"Limits"`
+	RuledOutBy    []string         `json:"ruled_out_by" doc:"Limits that leave it out"`
+	Facets        MovementFacets   `json:"facets" doc:"What it is to a body"`
 	Easier        string           `json:"easier"`
 	EasierThan    []string         `json:"harder_movements" doc:"Keys of those that are a step harder"`
 	Down          []string         `json:"easier_movements" doc:"Keys, the nearest first"`
@@ -65,7 +68,30 @@ type MovementRecord struct {
 	Caution       string           `json:"caution"`
 }
 
-// Movements is the whole library.
+// MovementFacets are what a movement is to a body of usual build.
+type MovementFacets struct {
+	Position   string   `json:"position"`
+	HipDeg     int      `json:"hip_deg" doc:"The most that the hip is bent"`
+	KneeDeg    int      `json:"knee_deg"`
+	LeanDeg    int      `json:"lean_deg" doc:"Of the trunk from upright"`
+	StepM      float64  `json:"step_m"`
+	StartM     float64  `json:"start_m" doc:"Height from which a load comes up; 0 where it is none below the hips"`
+	HoldS      int      `json:"hold_s" doc:"The longest still hold"`
+	InclineDeg int      `json:"incline_deg" doc:"Of a trunk on its back"`
+	Impact     int      `json:"impact" doc:"0 none, 1 a small drop, 2 a jump"`
+	Grip       string   `json:"grip" enum:"none,cuff,light,heavy"`
+	Marks      []string `json:"marks"`
+	Loads      []string `json:"loads" doc:"Joints under load, as the limits that spare them"`
+	OnFloor    bool     `json:"on_floor"`
+}
+
+func facetsOf(m movement.Movement) MovementFacets {
+	return MovementFacets{
+		string(m.At), m.Hip, m.Knee, m.Lean, m.Step, m.Start, m.Held, m.Incline, m.Impact, string(m.Grip()), texts(m.AllMarks()), texts(m.Loads), m.At.OnFloor(),
+	}
+}
+
+// Movements is the library, or what limits leave of it.
 type Movements struct {
 	Movements []MovementRecord `json:"movements"`
 }
@@ -95,7 +121,7 @@ func theMovements() Movements {
 func recordOf(m movement.Movement, harder []string) MovementRecord {
 	one := MovementRecord{
 		Key: m.Key, Name: m.Name, Family: string(m.Family), Pattern: string(m.Pattern), Muscles: texts(m.Muscles), Sides: string(m.Sides), Hold: string(m.Hold), Use: string(m.Use),
-		Forms: []MovementForm{}, Timed: m.Timed, CountsAs: m.CountsAs, Along: m.Along, Quality: float64(m.Quality) / 100, Needs: []string{}, Height: string(m.Height), RuledOutBy: texts(m.Spares),
+		Forms: []MovementForm{}, Timed: m.Timed, CountsAs: m.CountsAs, Along: m.Along, Quality: float64(m.Quality) / 100, Needs: []string{}, Height: string(m.Height), RuledOutBy: texts(m.Spares), Facets: facetsOf(m),
 		Easier: m.Easier, EasierThan: texts(harder), Down: texts(m.Down), After: texts(m.After), Standard: m.Standard, Dose: m.Dose, Tactics: []MovementTactic{},
 		Sets: MovementSets{m.Format.Low, m.Format.High, string(m.Format.Of)}, SecondsPerRep: m.Seconds, Words: texts(m.Words), Caution: m.Caution,
 	}
@@ -192,6 +218,10 @@ type MovementOpening struct {
 	Sample   int64  `json:"sample_minor" doc:"Sample price in pence; 0 for what a household has"`
 }
 
+type limited struct {
+	Limits []string `query:"limit,explode" maxItems:"24" doc:"Limits by key; what remains with all of them is listed"`
+}
+
 type movementsOut struct {
 	CacheControl string `header:"Cache-Control"`
 	Body         Movements
@@ -200,9 +230,21 @@ type movementsOut struct {
 func (a *API) movements(r huma.API) {
 	a.practiceMovements(r)
 	all := theMovements()
-	handle(a, r, operation(Calc, http.MethodGet, "/movements", "read-movements", "The library of movements, with all that is known of each", "library"),
-		func(context.Context, *struct{}) (*movementsOut, error) {
-			return &movementsOut{CacheControl: "private, max-age=300", Body: all}, nil
+	handle(a, r, operation(Calc, http.MethodGet, "/movements", "read-movements", "The library of movements, or what limits leave of it", "library"),
+		func(_ context.Context, in *limited) (*movementsOut, error) {
+			out := &movementsOut{CacheControl: "private, max-age=300", Body: all}
+			if len(in.Limits) == 0 {
+				return out, nil
+			}
+			for i, l := range in.Limits {
+				if !slices.Contains(movement.Limits(), movement.Limit(l)) {
+					return nil, refuse(fmt.Sprintf("limit[%d]", i), "that is no limit: "+strings.Join(texts(movement.Limits()), ", "), l)
+				}
+			}
+			out.Body.Movements = slices.DeleteFunc(slices.Clone(all.Movements), func(m MovementRecord) bool {
+				return slices.ContainsFunc(in.Limits, func(l string) bool { return slices.Contains(m.RuledOutBy, l) })
+			})
+			return out, nil
 		})
 	type doables struct{ Body Doables }
 	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/movements", "read-doables", "Which movements can be done today, with what, and what stands against the others", "needs"),

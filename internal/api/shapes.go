@@ -89,6 +89,7 @@ type LimitChange struct {
 type Stayed struct {
 	Key  string `json:"key"`
 	Name string `json:"name"`
+	How  string `json:"how" doc:"How it is done then; empty for as ever"`
 	Why  string `json:"why" doc:"What stands against it here; empty when it can be done"`
 }
 
@@ -246,7 +247,7 @@ func lookedOf(revision int64, c coverage.Coverage, rooms client.Client, units qu
 	for _, ch := range c.Changes {
 		change := LimitChange{Limit: string(ch.Limit), Agreed: ch.Agreed, Gone: ch.Gone, Stays: []Stayed{}}
 		for _, w := range ch.Stays {
-			change.Stays = append(change.Stays, Stayed{w.Movement.Key, w.Movement.Name, w.Why().In(units)})
+			change.Stays = append(change.Stays, Stayed{w.Movement.Key, w.Movement.Name, w.How, w.Why().In(units)})
 		}
 		out.Changes = append(out.Changes, change)
 	}

@@ -7,8 +7,10 @@ import (
 	"errors"
 	"fmt"
 	"math"
+	"slices"
 	"time"
 
+	"scrappyrack/core/client"
 	"scrappyrack/core/load"
 	"scrappyrack/internal/store"
 	"scrappyrack/internal/workbench"
@@ -74,7 +76,7 @@ func loft() store.File {
 	f.Profile.StatureM, f.Profile.BodyMassKg, f.Profile.Sex = 1.69, 64, "female"
 	f.Profile.Experience, f.Profile.Goal, f.Profile.Days, f.Profile.Minutes = "novice", "general", 3, 35
 	f.Profile.BudgetMinor, f.Profile.Currency = 22000, "GBP"
-	f.Profile.BornYear, f.Profile.Asked = 1991, store.Asked{Heart: "no", Dizzy: "no", Joints: "no", Pregnant: "no", Medicines: "no", Falls: "no", Pain: "no", Floor: "yes", Alone: "yes"}
+	f.Profile.BornYear, f.Profile.Asked = 1991, asked("yes", "yes")
 	f.Profile.Note = "Hand-luggage staircase: nothing wider than 70 cm goes up."
 	loftRooms(&f)
 	loftBuilds(&f)
@@ -119,7 +121,7 @@ func garage() store.File {
 	f.Profile.StatureM, f.Profile.BodyMassKg, f.Profile.Sex = 1.88, 94, "male"
 	f.Profile.Experience, f.Profile.Goal, f.Profile.Days, f.Profile.Minutes = "intermediate", "strength", 4, 50
 	f.Profile.BudgetMinor, f.Profile.Currency, f.Profile.Units = 65000, "USD", "us"
-	f.Profile.BornYear, f.Profile.Asked = 1984, store.Asked{Heart: "no", Dizzy: "no", Joints: "yes", Pregnant: "no", Medicines: "no", Falls: "no", Pain: "no", Floor: "yes", Alone: "no"}
+	f.Profile.BornYear, f.Profile.Asked = 1984, asked("yes", "no", "joints")
 	f.Profile.HealthNote = "An old wrist fracture, no trouble now."
 	f.Releases = []store.Release{{ID: "wrist", About: "joints", Role: "physician", By: "R. Quill", On: "2026-11-03", Verdict: "may", Limits: store.Words{}}}
 	garageRooms(&f)
@@ -159,7 +161,7 @@ func flat() store.File {
 	f.Profile.StatureM, f.Profile.BodyMassKg = 1.58, 0
 	f.Profile.Experience, f.Profile.Goal, f.Profile.Days, f.Profile.Minutes = "new", "older-adult", 2, 25
 	f.Profile.Limits = store.Words{"knee", "no-floor"}
-	f.Profile.BornYear, f.Profile.Asked = 1955, store.Asked{Heart: "no", Dizzy: "no", Joints: "yes", Pregnant: "no", Medicines: "yes", Falls: "no", Pain: "no", Floor: "no", Alone: "yes"}
+	f.Profile.BornYear, f.Profile.Asked = 1955, asked("no", "yes", "joints", "medicines")
 	f.Profile.HealthNote = "Stiff knees; tablets for blood pressure."
 	f.Releases = []store.Release{
 		{ID: "knees", About: "joints", Role: "physician", By: "T. Marrow", On: "2026-11-10", Verdict: "within", Limits: store.Words{"knee"}},
@@ -176,4 +178,18 @@ func flat() store.File {
 	}
 	f.Gear = []store.Gear{{ID: "mini", Item: "mini-loops"}}
 	return f
+}
+
+// asked are answers to every question: no but for some.
+func asked(floor, alone string, yes ...string) store.Asked {
+	out := store.Asked{Floor: floor, Alone: alone, Legs: "both"}
+	for _, q := range client.Questions() {
+		switch {
+		case slices.Contains(yes, q.Key):
+			out.Answers = append(out.Answers, q.Key+":yes")
+		case q.If == "" || slices.Contains(yes, q.If):
+			out.Answers = append(out.Answers, q.Key+":no")
+		}
+	}
+	return out
 }

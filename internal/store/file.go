@@ -46,7 +46,7 @@ type Profile struct {
 	Sex         string  `db:"sex" json:"sex" enum:",female,male" doc:"Optional; only sharpens a guess"`
 	Experience  string  `db:"experience" json:"experience" enum:"new,novice,intermediate,advanced"`
 	Goal        string  `db:"goal" json:"goal" enum:"general,muscle,strength,weightlifting,conditioning,running,back-to-training,older-adult"`
-	Limits      Words   `db:"limits" json:"limits" maxItems:"12" doc:"What the client must spare"`
+	Limits      Words   `db:"limits" json:"limits" maxItems:"24" doc:"What the client must spare"`
 	Days        int     `db:"days" json:"days" minimum:"1" maximum:"7"`
 	Minutes     int     `db:"minutes" json:"minutes" minimum:"10" maximum:"180" doc:"Minutes a session"`
 	BudgetMinor int64   `db:"budget_minor" json:"budget_minor" minimum:"0" maximum:"100000000" doc:"Budget in the smallest unit of the currency"`
@@ -64,17 +64,16 @@ type Profile struct {
 	HealthNote string `db:"health_note" json:"health_note,omitempty" maxLength:"2000" doc:"What the answers mean: where it hurts, since when"`
 }
 
-// Asked are the answers to the questions before training: empty when nobody has asked.
+// Asked are the answers before training: empty when nobody has asked.
 type Asked struct {
-	Heart     string `db:"ask_heart" json:"ask_heart,omitempty" enum:",no,yes"`
-	Dizzy     string `db:"ask_dizzy" json:"ask_dizzy,omitempty" enum:",no,yes"`
-	Joints    string `db:"ask_joints" json:"ask_joints,omitempty" enum:",no,yes"`
-	Pregnant  string `db:"ask_pregnant" json:"ask_pregnant,omitempty" enum:",no,yes"`
-	Medicines string `db:"ask_medicines" json:"ask_medicines,omitempty" enum:",no,yes"`
-	Falls     string `db:"ask_falls" json:"ask_falls,omitempty" enum:",no,yes"`
-	Pain      string `db:"ask_pain" json:"ask_pain,omitempty" enum:",no,yes"`
-	Floor     string `db:"ask_floor" json:"ask_floor,omitempty" enum:",no,yes" doc:"Gets down to the floor and up again"`
-	Alone     string `db:"ask_alone" json:"ask_alone,omitempty" enum:",no,yes" doc:"Trains alone"`
+	Answers Words  `db:"answers" json:"answers" required:"false" maxItems:"80" doc:"Answers by the question's key: heart:no, eyes:yes"`
+	Floor   string `db:"floor" json:"ask_floor,omitempty" enum:",no,help,yes" doc:"Gets down to the floor and up again: not, with help, alone"`
+	Alone   string `db:"ask_alone" json:"ask_alone,omitempty" enum:",no,yes" doc:"Trains alone"`
+	Legs    string `db:"legs" json:"legs,omitempty" enum:",both,one,none" doc:"Legs that are used"`
+	Pain    int    `db:"pain" json:"pain,omitempty" minimum:"0" maximum:"10" doc:"Pain now, 1 to 10; 0 when nobody has said"`
+	Weeks   int    `db:"weeks" json:"weeks,omitempty" minimum:"0" maximum:"45" doc:"Weeks of pregnancy on the day that they were counted; 0 for none"`
+	WeeksOn string `db:"weeks_on" json:"weeks_on,omitempty" maxLength:"10" doc:"The day on which the weeks were counted"`
+	BirthOn string `db:"birth_on" json:"birth_on,omitempty" maxLength:"10" doc:"Day of a birth within a year"`
 }
 
 // Mark is a measured pair of level and volume below it.
@@ -266,10 +265,12 @@ type Wished struct {
 
 // Operation is one that the client has had. What is empty is not known.
 type Operation struct {
-	ID   string `db:"id" json:"id" minLength:"1" maxLength:"40"`
-	Part string `db:"part" json:"part" enum:"knee,shoulder,low-back,wrist-grip,other"`
-	What string `db:"what" json:"what" maxLength:"200"`
-	On   string `db:"on_day" json:"on" maxLength:"10" doc:"Day, month or year: 2026-08-14, 2026-08 or 2026"`
+	ID       string `db:"id" json:"id" minLength:"1" maxLength:"40"`
+	Part     string `db:"part" json:"part" enum:"knee,hip,foot,back,neck,shoulder,elbow,hand,abdomen,chest,heart,other"`
+	What     string `db:"what" json:"what" maxLength:"200"`
+	On       string `db:"on_day" json:"on" maxLength:"10" doc:"Day, month or year: 2026-08-14, 2026-08 or 2026"`
+	Replaced bool   `db:"replaced" json:"replaced,omitempty" doc:"The joint was replaced"`
+	Forbids  string `db:"forbids" json:"forbids,omitempty" maxLength:"400" doc:"What the surgeon forbids; empty when nobody knows"`
 }
 
 // Release is somebody's word on one question that was answered with yes, or on one operation.
@@ -280,7 +281,7 @@ type Release struct {
 	By      string `db:"by_whom" json:"by" maxLength:"80" doc:"Whose word it is"`
 	On      string `db:"on_day" json:"on" maxLength:"10" doc:"Its day: 2026-11-03"`
 	Verdict string `db:"verdict" json:"verdict" enum:",may,within,not-yet" doc:"May train, may train within limits, not yet"`
-	Limits  Words  `db:"limits" json:"limits" maxItems:"12" doc:"Within which limits"`
+	Limits  Words  `db:"limits" json:"limits" maxItems:"24" doc:"Within which limits"`
 	Until   string `db:"until_day" json:"until" maxLength:"10" doc:"The last day that it is good for; empty for twelve months"`
 }
 

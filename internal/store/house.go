@@ -19,7 +19,7 @@ type OwnMovement struct {
 	Dose     string `db:"dose" json:"dose" maxLength:"300"`
 	Caution  string `db:"caution" json:"caution" maxLength:"300" doc:"Said beside that of the other"`
 	Quality  int    `db:"quality" json:"quality" minimum:"1" maximum:"100" doc:"How well it answers its need, in hundredths"`
-	Spares   Words  `db:"spares" json:"spares" maxItems:"6" doc:"Limits that rule it out besides"`
+	Spares   Words  `db:"spares" json:"spares" maxItems:"24" doc:"Limits that rule it out besides"`
 	Words    Words  `db:"words" json:"words" maxItems:"20" doc:"By which it is looked for"`
 }
 

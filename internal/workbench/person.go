@@ -22,16 +22,19 @@ func kitsOf(words store.Words) (out []client.Kit) {
 
 func operationsOf(all []store.Operation) (out []client.Operation) {
 	for _, o := range all {
-		one := client.Operation{ID: o.ID, What: o.What}
-		if o.Part != "other" {
-			one.Part = movement.Limit(o.Part)
-		}
-		if at, ok := dayOf(o.On); ok {
-			one.At = at.Unix()
-		}
-		out = append(out, one)
+		out = append(out, client.Operation{
+			ID: o.ID, What: o.What, Part: client.Part(o.Part), Replaced: o.Replaced, Forbids: strings.TrimSpace(o.Forbids), At: secondOf(o.On),
+		})
 	}
 	return out
+}
+
+// secondOf is a day as a Unix time in s, 0 for none.
+func secondOf(day string) int64 {
+	if at, ok := dayOf(day); ok {
+		return at.Unix()
+	}
+	return 0
 }
 
 func releasesOf(all []store.Release) (out []client.Release) {
@@ -53,7 +56,7 @@ func releasesOf(all []store.Release) (out []client.Release) {
 func checkRelease(r store.Release) error {
 	// One of an operation that was taken out again is kept: it releases nothing else.
 	known := strings.HasPrefix(r.About, client.AboutOperation("")) ||
-		slices.ContainsFunc(client.Questions(), func(q client.Question) bool { return q.Key == r.About })
+		slices.Contains([]string{client.GuardianHold, client.AgeGroup}, r.About) || isQuestion(r.About)
 	if !known {
 		return &FieldError{"about", fmt.Sprintf("%q is no question and no operation", r.About)}
 	}
@@ -75,6 +78,8 @@ func checkRelease(r store.Release) error {
 	}
 	return nil
 }
+
+func isQuestion(key string) bool { _, ok := client.QuestionOf(key); return ok }
 
 // dayOf reads a day, a month or a year, as its last day; ok is false for nothing, or what is
 // none.
@@ -101,6 +106,19 @@ func checkPerson(f store.File, say func(...any) string) error {
 			if !slices.Contains(client.Kits(), client.Kit(w)) {
 				return &FieldError{fmt.Sprintf("%s[%d]", of.field, i), fmt.Sprintf("%q is nothing that is known to train with", w)}
 			}
+		}
+	}
+	seen := map[string]bool{}
+	for i, w := range p.Answers {
+		key, answer, _ := strings.Cut(w, ":")
+		if !isQuestion(key) || seen[key] || answer != string(client.Yes) && answer != string(client.No) {
+			return &FieldError{fmt.Sprintf("answers[%d]", i), fmt.Sprintf("%q is no answer to a question, or the second to one: heart:no, eyes:yes", w)}
+		}
+		seen[key] = true
+	}
+	for _, day := range []struct{ field, text string }{{"weeks_on", p.WeeksOn}, {"birth_on", p.BirthOn}} {
+		if _, ok := dayOf(day.text); day.text != "" && !ok {
+			return &FieldError{day.field, fmt.Sprintf("%q is no day: write it as 2026-08-14", day.text)}
 		}
 	}
 	for i, w := range p.Avoids {

@@ -163,14 +163,14 @@ func limitsOf(words []string) []movement.Limit {
 }
 
 func healthOf(p store.Profile) client.Health {
-	a := p.Asked
-	return client.Health{
-		Answers: map[string]client.Answer{
-			"heart": client.Answer(a.Heart), "dizzy": client.Answer(a.Dizzy), "joints": client.Answer(a.Joints), "pregnant": client.Answer(a.Pregnant),
-			"medicines": client.Answer(a.Medicines), "falls": client.Answer(a.Falls), "pain": client.Answer(a.Pain),
-		},
-		Floor: client.Answer(a.Floor), Alone: client.Answer(a.Alone),
+	h := client.Health{
+		Answers: map[string]client.Answer{}, Floor: client.Answer(p.Floor), Alone: client.Answer(p.Alone), Legs: client.Legs(p.Legs), Pain: p.Pain,
 	}
+	for _, a := range p.Answers {
+		key, answer, _ := strings.Cut(a, ":")
+		h.Answers[key] = client.Answer(answer)
+	}
+	return h
 }
 
 // housed is the client with the rooms as they were surveyed.
@@ -182,9 +182,9 @@ func housed(f store.File, s *stock, at around) (client.Client, []RoomOf) {
 		Person: client.Person{
 			Stature: body.Stature, Reach: body.Reach, Press: body.Press, Shoe: body.Shoe, BodyMass: quantity.Mass(p.BodyMassKg), Sex: client.Sex(p.Sex),
 			Moves: movesOf(f), Experience: client.Experience(p.Experience), Goal: client.Goal(p.Goal), Now: at.seconds(),
-			Age: ageOf(p.BornYear, at.seconds()), LayOff: p.LayOff, Days: p.Days, Minutes: p.Minutes, Health: healthOf(p),
+			Age: ageOf(p.BornYear, at.seconds()), LayOff: float64(p.LayOff), Days: p.Days, Minutes: p.Minutes, Health: healthOf(p),
 			Occupation: client.Occupation(p.Occupation), Likes: kitsOf(p.Likes), Avoids: kitsOf(p.Avoids), Operations: operationsOf(f.Operations),
-			Releases: releasesOf(f.Releases),
+			Releases: releasesOf(f.Releases), Weeks: p.Weeks, WeeksOn: secondOf(p.WeeksOn), Birth: secondOf(p.BirthOn),
 		},
 		Rooms: coreRooms(rooms), Space: answers, WayIn: quantity.Length(f.Space.WayWidthM),
 		AtHand: f.AtHand, Own: s.own(), Containers: s.usable(), Handles: s.handleRungs(), Bands: fit(s.bands),
@@ -194,11 +194,7 @@ func housed(f store.File, s *stock, at around) (client.Client, []RoomOf) {
 		c.Person.BodyMass = guessedMass(quantity.Length(p.StatureM))
 	}
 	c.Person.Limits = limitsOf(p.Limits)
-	for _, l := range c.Person.Bound() { // what a release says to spare is spared
-		if !c.Person.Spares(l) {
-			c.Person.Limits = append(c.Person.Limits, l)
-		}
-	}
+	c.Person.Limits = c.Person.Acting()
 	for _, s := range f.Slots {
 		c.Person.Wishes = append(c.Person.Wishes, client.Wish{Need: s.ID, Weight: s.Weight, Low: s.Low, High: s.High, Lo: quantity.Mass(s.LoKg), Hi: quantity.Mass(s.HiKg)})
 	}
@@ -210,6 +206,7 @@ func housed(f store.File, s *stock, at around) (client.Client, []RoomOf) {
 	for _, t := range f.Tests {
 		c.Person.Tests = append(c.Person.Tests, client.Test{Movement: t.Movement, Load: quantity.Mass(t.LoadKg), Reps: t.Reps, Reserve: t.Reserve, At: t.DoneAt, AtLeast: t.AtLeast})
 	}
+	c.Person = coverage.Settled(c.Person)
 	for _, g := range f.Gear {
 		if item, err := gear.ByKey(g.Item); err == nil {
 			c.Owned = append(c.Owned, client.Owned{ID: g.ID, Item: item})
