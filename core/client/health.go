@@ -239,7 +239,7 @@ func (p Person) Holds() (out []Hold) {
 	for _, g := range Groups() {
 		open := p.Health.Open(g.Key)
 		switch {
-		case g.Key == AgeGroup && p.Age == 0:
+		case g.Key == AgeGroup && p.Age == 0 && p.Now > 0: // without a day nobody has an age
 			say(Hold{Key: g.Key, About: g.Key, Name: "year of birth", Unanswered: true})
 		case g.Key == PregnancyGroup && (p.Sex == Male || p.Weeks > 0):
 			open = nil

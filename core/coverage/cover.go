@@ -15,7 +15,7 @@ import (
 	"scrappyrack/core/way"
 )
 
-// targetCount is how many targets stand for a working range where one is shown, or where
+// targetCount is how many loads stand for a working range where one is shown, or where
 // the planner samples it.
 const targetCount = 5
 
@@ -44,6 +44,14 @@ const (
 	coveredFrom = 0.70
 	missingTo   = 0.10
 )
+
+// Words is how a state is said.
+func (s State) Words() string {
+	if s == Thin {
+		return "partly covered"
+	}
+	return string(s)
+}
 
 // StateOf grades a coverage value of 0 to 1.
 func StateOf(v float64) State {

@@ -146,7 +146,7 @@ func purchases(m movement.Movement, who client.Client, items []gear.Item) (out [
 			thing := func() way.Item {
 				return way.Item{Option: way.Today, Rungs: who.RungsFor(m, it, load.Bought, it.Key), Supplies: who.ItemSupplies(it)}
 			}
-			out = append(out, Opening{Do: quantity.Say("get: " + it.Name), Price: it.Price, make: []func() way.Item{thing}})
+			out = append(out, Opening{Do: quantity.Say(priced(it, who)), Price: it.Price, make: []func() way.Item{thing}})
 		}
 	}
 	return out
@@ -183,10 +183,19 @@ func household(m movement.Movement, who client.Client) (out []Opening) {
 	}
 	for _, it := range gear.All() {
 		if f, err := material.FillingByKey(it.Filling); err == nil {
-			with(f, quantity.Say("get: "+it.Name+", and "), it.Price)
+			with(f, quantity.Say(priced(it, who), ", and "), it.Price)
 		}
 	}
 	return out
+}
+
+// priced is a piece of the catalogue with its sample price.
+func priced(it gear.Item, who client.Client) string {
+	price, err := gear.Sample(it.Price, who.Currency)
+	if err != nil || it.Price == 0 {
+		return it.Name
+	}
+	return it.Name + " (" + price.String() + ")"
 }
 
 func gives(it gear.Item, h load.Hold) bool {
@@ -216,7 +225,7 @@ func reason(c Coverage) quantity.Phrase {
 	case c.Guessed:
 		return quantity.Say("rests on bands that nobody has pulled on a scale: three pulls each tell")
 	case c.State == Missing && c.Open != nil:
-		return quantity.Say(c.Open.Movement.Name, ": ", c.Open.Do)
+		return quantity.Say(c.Open.Movement.Name, ", cheapest: ", c.Open.Do)
 	case c.State == Missing && c.dear && len(c.Ways) > 0:
 		return quantity.Say(c.Ways[0].Movement.Name, ": ", c.Ways[0].Why(), "; nothing within the budget opens it")
 	case len(c.Ticks) == 0 && len(c.Ways) > 0:

@@ -1,5 +1,5 @@
 // Package coverage holds what each movement needs (slots, in kg) against what the client
-// can reach: what is covered, what is thin, what is missing, and why.
+// can reach: what is covered, partly covered or missing, and why.
 package coverage
 
 import (
@@ -31,7 +31,7 @@ type Range struct{ Lo, Hi quantity.Mass }
 // Slot is one need: a pattern in a rep zone, with the working range of today's strength
 // and that of the horizon, half a year on; Lo to Hi spans both, in kg. Along is what of the
 // body is lifted beside them, in kg (see Judged): 0 kg is the body alone. Of is what its
-// sets are counted in. A Timed need asks for the means alone: its range is movement.Done.
+// sets are counted in. A Timed need is done or not: its range is movement.Done.
 // PerHand says that its kg are those of one hand, Fast that each rep is done as fast as it will
 // go. Weight, 1 to 5, is its share in the whole.
 // As is the movement that an agreed change measures the need in, by its name; empty without one.

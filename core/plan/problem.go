@@ -191,13 +191,18 @@ func (p *Problem) slot(s coverage.Slot, stock *way.Stock) {
 		}
 	}
 	whole := s.Whole()
-	for _, target := range coverage.Targets(whole.Lo, whole.Hi) {
+	targets := coverage.Targets(whole.Lo, whole.Hi)
+	for i, target := range targets {
+		weight := 2 * int64(s.Weight) // the trapezoid rule: an end stands for half of what one between does
+		if i == 0 || i == len(targets)-1 {
+			weight = int64(s.Weight)
+		}
 		var offers []optimise.Offer
 		for _, w := range all {
-			offers = append(offers, offersAt(w, target, int64(s.Weight))...)
+			offers = append(offers, offersAt(w, target, weight)...)
 		}
 		p.Model.Demands = append(p.Model.Demands, optimise.Demand{Offers: offers})
-		p.Whole += int64(s.Weight) * fitSteps
+		p.Whole += weight * fitSteps
 	}
 }
 

@@ -159,16 +159,23 @@ func (p *Problem) usable(set []int) []int {
 // noticed is the least change of a slot's coverage that is worth a word.
 const noticed = 0.02
 
-// changes are the slots whose coverage with a set differs from a board's; the
-// board is Before or After according to which is lower.
+// changes are the slots whose coverage with a set differs noticeably from a board's, or the one that differs
+// most where none does; the board is Before or After according to which is lower.
 func (p *Problem) changes(set []int, board coverage.Board) []Change {
 	var out []Change
+	var most Change
 	other := coverage.Values(p.Slots, p.with(set))
 	for i, s := range board.Slots {
 		low, high := min(s.Value, other[i]), max(s.Value, other[i])
 		if high-low >= noticed {
 			out = append(out, Change{Slot: s.Slot, Before: low, After: high})
 		}
+		if high-low > most.After-most.Before {
+			most = Change{Slot: s.Slot, Before: low, After: high}
+		}
+	}
+	if len(out) == 0 && most.After > most.Before {
+		out = append(out, most)
 	}
 	return out
 }

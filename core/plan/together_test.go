@@ -184,6 +184,7 @@ func TestTwoThingsTogetherAgainstAllPairs(t *testing.T) {
 // The one that a practitioner would name for the squat of somebody strong (common practice).
 func TestABarbellAndStandsForAStrongSquat(t *testing.T) {
 	c := barbellRoom(60000)
+	c.Person.Tests = []client.Test{{Movement: "back-squat", Load: 100, Reps: 5}}
 	_, _, closings, err := plan.Closings(context.Background(), c, "squat")
 	require.NoError(t, err)
 	require.NotEmpty(t, closings)

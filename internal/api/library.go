@@ -172,7 +172,7 @@ func theLibrary() Library {
 		l.Groups = append(l.Groups, Keyed{g.Key, g.Name})
 	}
 	for _, q := range client.Questions() {
-		l.Questions = append(l.Questions, Question{q.Key, q.Group, q.If, q.Short, q.Ask, q.Holds})
+		l.Questions = append(l.Questions, Question{q.Key, q.Group, q.If, q.Short, q.Ask, q.Holds, texts(q.Spares)})
 	}
 	for _, c := range caution.Always() {
 		l.Cautions = append(l.Cautions, Caution{c.Station, c.Hold, c.Text.In(quantity.Metric), c.ForClient().In(quantity.Metric)})
@@ -188,12 +188,13 @@ type Keyed struct {
 
 // Question is one that is asked before the first session.
 type Question struct {
-	Key   string `json:"key"`
-	Group string `json:"group"`
-	If    string `json:"if" doc:"Asked where that one was answered with yes; empty for always"`
-	Short string `json:"short"`
-	Ask   string `json:"ask"`
-	Holds bool   `json:"holds" doc:"A yes holds until somebody's word is written down"`
+	Key    string   `json:"key"`
+	Group  string   `json:"group"`
+	If     string   `json:"if" doc:"Asked where that one was answered with yes; empty for always"`
+	Short  string   `json:"short"`
+	Ask    string   `json:"ask"`
+	Holds  bool     `json:"holds" doc:"A yes holds until somebody's word is written down"`
+	Spares []string `json:"spares" doc:"Limits that a yes brings until a word says otherwise"`
 }
 
 // nameOf is a movement's name among those that can be tested; ok is false where no test of

@@ -104,8 +104,9 @@ type Slot struct {
 	Fast        bool     `json:"fast" doc:"Each rep as fast as it will go, rested"`
 	Group       string   `json:"group" enum:"legs,push,pull,trunk,whole"`
 	Holds       []string `json:"holds" doc:"In which it can be done today"`
+	As          string   `json:"as" doc:"The movement that an agreed change measures it in; empty without one"`
 	PerHand     bool     `json:"per_hand"`
-	Timed       bool     `json:"timed" doc:"It asks for the means alone: no kilograms"`
+	Timed       bool     `json:"timed" doc:"Done or not: no kilograms are asked for"`
 	AlongKg     float64  `json:"along_kg" doc:"Of the body, lifted beside its kilograms: closeness counts it; 0 kg is the body alone"`
 	Weight      int      `json:"weight"`
 	LoKg        float64  `json:"lo_kg"`
@@ -198,7 +199,7 @@ func boardOf(b coverage.Board, p client.Person, units quantity.System) Board {
 	for _, c := range b.Slots {
 		s := c.Slot
 		one := Slot{
-			Key: s.Key, Name: s.Name, RepsLow: s.RepsLow, RepsHigh: s.RepsHigh, Of: string(s.Of), PerHand: s.PerHand, Timed: s.Timed, AlongKg: float64(s.Along), Weight: s.Weight,
+			Key: s.Key, Name: s.Name, RepsLow: s.RepsLow, RepsHigh: s.RepsHigh, Of: string(s.Of), As: s.As, PerHand: s.PerHand, Timed: s.Timed, AlongKg: float64(s.Along), Weight: s.Weight,
 			LoKg: float64(s.Lo), HiKg: float64(s.Hi), Basis: string(s.Basis), Value: c.Value, State: string(c.State), Reason: c.Reason.In(units), Guessed: c.Guessed,
 			TodayHiKg: float64(s.Today.Hi), HorizonLoKg: float64(s.Horizon.Lo), Today: c.Today, Horizon: c.Horizon, Ticks: []Tick{}, Gaps: []Gap{}, Fast: s.Fast, Group: string(s.Group), Holds: []string{},
 		}

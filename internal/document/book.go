@@ -221,11 +221,14 @@ func (b book) needs() {
 		}
 		switch {
 		case c.Slot.Timed:
-			asks = "the means for it"
+			asks = "done or not, no kilograms"
+			if c.Slot.As != "" {
+				asks = c.Slot.As
+			}
 		case c.Slot.Lo == 0:
 			asks = "the body alone, to + " + b.mass(c.Slot.Hi) + per + basis(c.Slot.Basis)
 		}
-		rows = append(rows, []string{c.Slot.Name, sets, asks, string(c.State), way, reason})
+		rows = append(rows, []string{c.Slot.Name, sets, asks, c.State.Words(), way, reason})
 	}
 	b.table([]column{{"movement", 0.15, "L", true}, {"reps", 0.08, "L", false}, {"working range", 0.25, "L", false}, {"state", 0.1, "L", false}, {"best done as", 0.2, "L", false}, {"what is missing", 0.22, "L", false}}, rows)
 }

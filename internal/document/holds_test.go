@@ -35,7 +35,7 @@ func TestWhatLeavesOpensWithItsHolds(t *testing.T) {
 		return join(one), join(whole)
 	}
 	for i, f := range demo.Files() {
-		f.Profile.Medicines, f.Profile.Heart, f.Profile.Asked.Floor = "yes", "", "no"
+		f.Profile.Asked.Answers, f.Profile.Asked.Floor = store.Words{"cancer:yes"}, "no"
 		f.Profile.Limits = store.Words{}
 		f.Operations = []store.Operation{{ID: "o", Part: "knee", What: "meniscus"}}
 		f.Releases = []store.Release{{ID: "r", About: "operation/o", Role: "surgeon", By: " ", On: "2026-11-01", Verdict: "may", Limits: store.Words{}}}
@@ -57,7 +57,7 @@ func TestWhatLeavesOpensWithItsHolds(t *testing.T) {
 		for name, make := range papers {
 			first, all := pages(make())
 			for _, want := range []string{"Before anything else", "answer what nobody has asked you yet: heart",
-				"You answered with yes: medicines", "You were operated on within a year (meniscus)"} {
+				"You answered with yes: cancer", "You were operated on (meniscus)"} {
 				assert.Contains(t, first, want, "%s of %s", name, f.Profile.Name)
 			}
 			for _, later := range []string{"There is no plan", "No build is planned", "Front, 1:", "Side, 1:"} {

@@ -62,7 +62,7 @@ func TestOperationsOfTheReleaseBeforeStay(t *testing.T) {
 		assert.Empty(t, f.Releases, "a text is no release")
 		return append(out, f.Profile.HealthNote)
 	}
-	assert.Equal(t, []string{"knee", "low-back", ""}, parts("held"))
+	assert.Equal(t, []string{"knee", "back", ""}, parts("held"))
 	assert.Equal(t, []string{"shoulder", "Written before: Dr. M, 3 May\nWritten before of shoulder: Dr. M, 3 May"}, parts("cleared"))
 	assert.Equal(t, []string{""}, parts("none"))
 }

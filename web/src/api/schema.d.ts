@@ -258,6 +258,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/calc/needs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What somebody needs, what is left out, and what holds
+         * @description From the load for the most repetitions + 3 to that for the fewest + 1 (4 and 3 where three stay in reserve); a guess is ± 30 % at least; age, lay-off, operation and pregnancy begin with less. What nobody has answered holds. No diagnosis: a physician, physiotherapist or midwife decides. Stable contract.
+         */
+        post: operations["calc-needs"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/calc/pack": {
         parameters: {
             query?: never;
@@ -1502,7 +1522,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The library of movements, with all that is known of each */
+        /** The library of movements, or what limits leave of it */
         get: operations["read-movements"];
         put?: never;
         post?: never;
@@ -4812,6 +4832,10 @@ export interface components {
             /** Format: double */
             span_m: number;
         };
+        Keyed: {
+            key: string;
+            name: string;
+        };
         Label: {
             /**
              * @description What was done
@@ -4881,10 +4905,14 @@ export interface components {
             fillings: components["schemas"]["Filling"][];
             gear: components["schemas"]["GearItem"][];
             kinds: components["schemas"]["ContainerKind"][];
-            limits: string[];
+            /** @description What a client can spare */
+            limits: components["schemas"]["Keyed"][];
             movements: components["schemas"]["MovementName"][];
             /** @description Every need that a board can have */
             needs: components["schemas"]["NeedName"][];
+            question_groups: components["schemas"]["Keyed"][];
+            /** @description Asked before training, the groups' order kept */
+            questions: components["schemas"]["Question"][];
             scales: components["schemas"]["ScaleKind"][];
             starters: components["schemas"]["Starter"][];
             tag_sheets: components["schemas"]["TagSheet"][];
@@ -5247,6 +5275,49 @@ export interface components {
             shop: string;
             size: string;
         };
+        MovementFacets: {
+            /** @enum {string} */
+            grip: "none" | "cuff" | "light" | "heavy";
+            /**
+             * Format: int64
+             * @description The most that the hip is bent
+             */
+            hip_deg: number;
+            /**
+             * Format: int64
+             * @description The longest still hold
+             */
+            hold_s: number;
+            /**
+             * Format: int64
+             * @description 0 none, 1 a small drop, 2 a jump
+             */
+            impact: number;
+            /**
+             * Format: int64
+             * @description Of a trunk on its back
+             */
+            incline_deg: number;
+            /** Format: int64 */
+            knee_deg: number;
+            /**
+             * Format: int64
+             * @description Of the trunk from upright
+             */
+            lean_deg: number;
+            /** @description Joints under load, as the limits that spare them */
+            loads: string[];
+            marks: string[];
+            on_floor: boolean;
+            position: string;
+            /**
+             * Format: double
+             * @description Height from which a load comes up; 0 where it is none below the hips
+             */
+            start_m: number;
+            /** Format: double */
+            step_m: number;
+        };
         MovementForm: {
             name: string;
             /**
@@ -5288,6 +5359,8 @@ export interface components {
             easier: string;
             /** @description Keys, the nearest first */
             easier_movements: string[];
+            /** @description What it is to a body */
+            facets: components["schemas"]["MovementFacets"];
             family: string;
             forms: components["schemas"]["MovementForm"][];
             /** @description Keys of those that are a step harder */
@@ -5306,7 +5379,7 @@ export interface components {
              * @description How well it answers its pattern, 0 to 1
              */
             quality: number;
-            /** @description Limits */
+            /** @description Limits that leave it out */
             ruled_out_by: string[];
             /** Format: double */
             seconds_per_rep: number;
@@ -5429,6 +5502,105 @@ export interface components {
         NeedName: {
             key: string;
             name: string;
+        };
+        NeedsAnswer: {
+            holds: components["schemas"]["NeedsHold"][];
+            left_out: components["schemas"]["NeedsLeft"][];
+            slots: components["schemas"]["NeedsSlot"][];
+        };
+        NeedsHold: {
+            /** @description Of its group of questions; guardian under 18 */
+            key: string;
+            why: string;
+        };
+        NeedsLeft: {
+            pattern: string;
+            why: string;
+        };
+        NeedsOperation: {
+            /** @description A surgeon or physician has said that training may go on */
+            cleared: boolean;
+            /** Format: double */
+            months_ago: number;
+            /** @enum {string} */
+            part: "knee" | "hip" | "foot" | "ankle" | "back" | "low-back" | "spine" | "neck" | "shoulder" | "elbow" | "hand" | "wrist" | "wrist-grip" | "abdomen" | "chest" | "heart" | "other";
+        };
+        NeedsPerson: {
+            /**
+             * Format: int64
+             * @description Year of birth; left out where nobody has asked, which holds
+             */
+            born?: number;
+            /** Format: int64 */
+            days?: number;
+            /** @enum {string} */
+            experience: "new" | "novice" | "intermediate" | "advanced";
+            /** @enum {string} */
+            goal: "general" | "muscle" | "strength" | "weightlifting" | "conditioning" | "running" | "back-to-training" | "older-adult";
+            /** @enum {string} */
+            legs?: "" | "both" | "one" | "none";
+            /** @description By key */
+            limits?: string[];
+            /** Format: double */
+            mass_kg: number;
+            /** Format: int64 */
+            minutes?: number;
+            /**
+             * Format: double
+             * @description Since training was last regular
+             */
+            months_off?: number;
+            operations?: components["schemas"]["NeedsOperation"][];
+            /** @enum {string} */
+            sex?: "" | "female" | "male";
+            /** Format: double */
+            stature_m: number;
+            /** Format: int64 */
+            weeks_pregnant?: number;
+        };
+        NeedsQuestion: {
+            person: components["schemas"]["NeedsPerson"];
+            tests?: components["schemas"]["NeedsTest"][];
+        };
+        NeedsSlot: {
+            /** @description The movement that an agreed change measures it in */
+            as?: string;
+            /** @enum {string} */
+            basis: "test" | "relative" | "guess" | "means" | "hand";
+            horizon: number[];
+            /** @description Key of the need */
+            need: string;
+            now: number[];
+            pattern: string;
+            per_hand: boolean;
+            /**
+             * @description Of now and horizon: kg, or what is counted where no load is asked for
+             * @enum {string}
+             */
+            unit: "kg" | "s" | "reps" | "m";
+            /** @description A set: 8–15 reps, 20–40 m */
+            zone: string;
+        };
+        NeedsTest: {
+            /**
+             * @description load or grip, with nothing in reserve: it says at least
+             * @enum {string}
+             */
+            ended_by?: "" | "body" | "load" | "grip";
+            /**
+             * Format: double
+             * @description As held: of a pair, what is in one hand; of the body's weight, what is added
+             */
+            load_kg: number;
+            /** @description By key */
+            movement: string;
+            /** Format: int64 */
+            reps: number;
+            /**
+             * Format: int64
+             * @description Left in reserve
+             */
+            reserve?: number;
         };
         NewPrice: {
             currency: string;
@@ -5573,11 +5745,15 @@ export interface components {
             wrong: string;
         };
         Operation: {
+            /** @description What the surgeon forbids; empty when nobody knows */
+            forbids?: string;
             id: string;
             /** @description Day, month or year: 2026-08-14, 2026-08 or 2026 */
             on: string;
             /** @enum {string} */
-            part: "knee" | "shoulder" | "low-back" | "wrist-grip" | "other";
+            part: "knee" | "hip" | "foot" | "back" | "neck" | "shoulder" | "elbow" | "hand" | "abdomen" | "chest" | "heart" | "other";
+            /** @description The joint was replaced */
+            replaced?: boolean;
             what: string;
         };
         Oval: {
@@ -5940,32 +6116,22 @@ export interface components {
         Profile: {
             /** @description Changes for limits that the client has agreed to, as limit/need */
             agreed?: string[];
+            /** @description Answers by the question's key: heart:no, eyes:yes */
+            answers?: string[];
             /**
              * @description Trains alone
              * @enum {string}
              */
             ask_alone?: "" | "no" | "yes";
-            /** @enum {string} */
-            ask_dizzy?: "" | "no" | "yes";
-            /** @enum {string} */
-            ask_falls?: "" | "no" | "yes";
             /**
-             * @description Gets down to the floor and up again
+             * @description Gets down to the floor and up again: not, with help, alone
              * @enum {string}
              */
-            ask_floor?: "" | "no" | "yes";
-            /** @enum {string} */
-            ask_heart?: "" | "no" | "yes";
-            /** @enum {string} */
-            ask_joints?: "" | "no" | "yes";
-            /** @enum {string} */
-            ask_medicines?: "" | "no" | "yes";
-            /** @enum {string} */
-            ask_pain?: "" | "no" | "yes";
-            /** @enum {string} */
-            ask_pregnant?: "" | "no" | "yes";
+            ask_floor?: "" | "no" | "help" | "yes";
             /** @description What the client would rather not train with */
             avoids?: string[];
+            /** @description Day of a birth within a year */
+            birth_on?: string;
             /**
              * Format: double
              * @description Body mass in kg, 25 to 300; 0 when not known
@@ -6001,6 +6167,11 @@ export interface components {
              * @description Months since training was last regular; 0 for now
              */
             lay_off_months?: number;
+            /**
+             * @description Legs that are used
+             * @enum {string}
+             */
+            legs?: "" | "both" | "one" | "none";
             /** @description What the client knows and likes to train with: hands, bar, bands, packs, body */
             likes?: string[];
             /** @description What the client must spare */
@@ -6019,6 +6190,11 @@ export interface components {
              * @enum {string}
              */
             occupation?: "" | "forward" | "lifting" | "other";
+            /**
+             * Format: int64
+             * @description Pain now, 1 to 10; 0 when nobody has said
+             */
+            pain?: number;
             /**
              * Format: double
              * @description Greatest height of the grip in a press overhead; 0 takes the estimate
@@ -6041,6 +6217,13 @@ export interface components {
             stature_m: number;
             /** @enum {string} */
             units: "metric" | "us";
+            /**
+             * Format: int64
+             * @description Weeks of pregnancy on the day that they were counted; 0 for none
+             */
+            weeks?: number;
+            /** @description The day on which the weeks were counted */
+            weeks_on?: string;
         };
         PullEnd: {
             /** Format: double */
@@ -6107,6 +6290,18 @@ export interface components {
             text: string;
             /** @description Of a bare number: kg, lb, m, cm, ft, in, L, gal, N, lbf, kgf, min …, or an ISO 4217 code */
             unit: string;
+        };
+        Question: {
+            ask: string;
+            group: string;
+            /** @description A yes holds until somebody's word is written down */
+            holds: boolean;
+            /** @description Asked where that one was answered with yes; empty for always */
+            if: string;
+            key: string;
+            short: string;
+            /** @description Limits that a yes brings until a word says otherwise */
+            spares: string[];
         };
         QuestionBody: {
             /** @description One thing a line */
@@ -6572,6 +6767,8 @@ export interface components {
              * @description Of the body, lifted beside its kilograms: closeness counts it; 0 kg is the body alone
              */
             along_kg: number;
+            /** @description The movement that an agreed change measures it in; empty without one */
+            as: string;
             /** @enum {string} */
             basis: "test" | "relative" | "guess" | "means" | "hand";
             /** @description The movement that answers it best of those that can be done; empty without one */
@@ -6615,7 +6812,7 @@ export interface components {
             /** @enum {string} */
             state: "covered" | "thin" | "missing";
             ticks: components["schemas"]["Tick"][];
-            /** @description It asks for the means alone: no kilograms */
+            /** @description Done or not: no kilograms are asked for */
             timed: boolean;
             /**
              * Format: int64
@@ -6817,6 +7014,8 @@ export interface components {
             systems: string[];
         };
         Stayed: {
+            /** @description How it is done then; empty for as ever */
+            how: string;
             key: string;
             name: string;
             /** @description What stands against it here; empty when it can be done */
@@ -7754,6 +7953,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JoistAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "calc-needs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NeedsQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NeedsAnswer"];
                 };
             };
             /** @description Error */
@@ -11230,7 +11462,10 @@ export interface operations {
     };
     "read-movements": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Limits by key; what remains with all of them is listed */
+                limit?: string[];
+            };
             header?: never;
             path?: never;
             cookie?: never;

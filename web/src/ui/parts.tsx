@@ -84,6 +84,9 @@ const stateLooks = {
   missing: 'text-missing',
 } as const
 
+/** How a state of a need is said. */
+export const stateWords = { covered: 'covered', thin: 'partly covered', missing: 'missing' } as const
+
 export function StateWord({ state }: { state: keyof typeof stateLooks }) {
-  return <span className={`font-cond text-body font-semibold ${stateLooks[state]}`}>{state}</span>
+  return <span className={`font-cond text-body font-semibold ${stateLooks[state]}`}>{stateWords[state]}</span>
 }

@@ -5,6 +5,7 @@ import { useWidth } from '../lib/hooks'
 import { useUnits } from '../lib/units'
 import { AxisLog, logTicks, OnSheet, type Span, useSheet } from './draw'
 import { joined, Mark, type Origin, Wave } from './marks'
+import { stateWords } from './parts'
 import { Hatch, ruleOf } from './ruling'
 
 /** Where two marks would lie on each other, what is owned or bought is shown. */
@@ -137,6 +138,7 @@ export const AXIS: Slot = {
   timed: false,
   along_kg: 0,
   per_hand: false,
+  as: '',
   fast: false,
   group: 'whole',
   holds: [],
@@ -163,8 +165,11 @@ export const setsOf = (s: Pick<Slot, 'reps_low' | 'reps_high' | 'of'> & { fast?:
   `${s.reps_low}–${s.reps_high} ${s.of}${s.fast ? ', fast' : ''}`
 
 /** The working range of a need; from the body alone where it begins there. */
-export function rangeOf(s: Pick<Slot, 'lo_kg' | 'hi_kg' | 'per_hand' | 'timed'>, units: Units): string {
-  if (s.timed) return 'the means for it'
+export function rangeOf(s: Pick<Slot, 'lo_kg' | 'hi_kg' | 'per_hand' | 'timed' | 'of' | 'state' | 'as'>, units: Units): string {
+  if (s.timed) {
+    const what = s.as || { s: 'timed hold', reps: 'counted', m: 'a distance' }[s.of]
+    return s.state === 'covered' ? `${what}, nothing to buy` : what
+  }
   const hand = s.per_hand ? ' a hand' : ''
   if (s.lo_kg === 0) return `the body alone, to + ${units.show('mass', s.hi_kg)}${hand}`
   return `${units.bare('mass', s.lo_kg)}–${units.show('mass', s.hi_kg)}${hand}`
@@ -172,11 +177,11 @@ export function rangeOf(s: Pick<Slot, 'lo_kg' | 'hi_kg' | 'per_hand' | 'timed'>,
 
 /** A slot in words, for those who do not see the drawing. */
 export function slotInWords(s: Slot, units: Units): string {
-  if (s.timed) return `${s.name}: ${s.state}; sets of ${setsOf(s)}, no kilograms`
+  if (s.timed) return `${s.name}: ${stateWords[s.state]}; sets of ${setsOf(s)}, no kilograms`
   const range =
     s.lo_kg > 0 ? `${units.show('mass', s.lo_kg)} to ${units.show('mass', s.hi_kg)}${s.per_hand ? ' a hand' : ''}` : rangeOf(s, units)
   const rungs = s.ticks.length ? `${s.ticks.length} loads on the rule` : 'no load on the rule'
   const gaps = s.gaps.map((g) => `${units.show('mass', g.lo_kg)} to ${units.show('mass', g.hi_kg)}`).join(', ')
   const today = s.today_hi_kg < s.hi_kg * 0.999 ? `, today up to ${units.show('mass', s.today_hi_kg)}` : ''
-  return `${s.name}: ${s.state}; working range ${range}${today}; ${rungs}${gaps ? `; nothing from ${gaps}` : ''}`
+  return `${s.name}: ${stateWords[s.state]}; working range ${range}${today}; ${rungs}${gaps ? `; nothing here weighs ${gaps}` : ''}`
 }

@@ -4,21 +4,18 @@ import { useNavigate } from 'react-router'
 import { ApiError, api, data } from '../../api/client'
 import { useBench } from '../../lib/desk'
 import { specOf } from '../../lib/file/fields'
-import { newId } from '../../lib/file/parts'
 import { useFields } from '../../lib/file/useFields'
 import { Cautions } from '../../ui/cautions'
 import { Label, Person, Scene, spread, useSheet } from '../../ui/draw'
 import { Choice, Count, Quantity, Select, Text, Ticks } from '../../ui/field'
-import { Fields, List, useRemoval } from '../../ui/list'
 import { Button, Head } from '../../ui/parts'
-import { Refusals } from '../../ui/refusals'
+import { Before } from './Before'
 
 /** Who trains, for what, with what limits, money and time. */
 export function ClientStation() {
   const { desk, library, units } = useBench()
   const of = useFields('profile')
   const metric = units.system === 'metric'
-  const limitWords = specOf('profile', 'limits').options ?? {}
   return (
     <div className="grid gap-x-8 gap-y-6 p-4 md:grid-cols-[minmax(15.5rem,20.5rem)_1fr] md:p-6">
       <BodyPicture />
@@ -46,7 +43,7 @@ export function ClientStation() {
             <Count of={of('days')} />
             <Count of={of('minutes')} unit="min" />
           </div>
-          <Ticks of={of('limits')} options={library.limits.map((l) => ({ value: l, label: limitWords[l] ?? l }))} />
+          <Ticks of={of('limits')} options={library.limits.map((l) => ({ value: l.key, label: l.name.toLowerCase() }))} />
           {of('limits').value.length > 0 && (
             <p className="m-0 text-fine text-soft">
               Limits take movements out of the needs; they are no diagnosis. Pain that stays goes to a physician.
@@ -58,7 +55,7 @@ export function ClientStation() {
             <Ticks of={of('avoids')} options={asOptions('avoids')} />
           </div>
         </section>
-        <Health />
+        <Before />
         <section>
           <Head>Money and units</Head>
           <div className="flex flex-wrap items-start gap-x-6 gap-y-2">
@@ -82,143 +79,6 @@ export function ClientStation() {
 
 const asOptions = (field: string) =>
   Object.entries(specOf('profile', field).options ?? {}).map(([value, label]) => ({ value, label: label ?? '' }))
-
-/** Each operation with its day and a physician's word of its own. */
-function Operations() {
-  const { desk, box } = useBench()
-  const [fresh, setFresh] = useState(newId)
-  const add = () => {
-    box.make('operations', { id: fresh, part: 'knee', what: '', on: '' })
-    setFresh(newId())
-  }
-  return (
-    <div>
-      <List label="operations" items={desk.file.operations} text={(o) => o.what} finder={false} row={(o) => <OneOperation id={o.id} />} />
-      <Button onClick={add}>Add an operation</Button>{' '}
-      <span className="text-fine text-soft">within a year: what it touches begins with half until a set is tested after it</span>
-    </div>
-  )
-}
-
-function OneOperation({ id }: { id: string }) {
-  const of = useFields('operations', id)
-  const remove = useRemoval('operations')
-  return (
-    <div className="py-1">
-      <Fields>
-        <div className="w-36">
-          <Select of={of('part')} />
-        </div>
-        <div className="w-52">
-          <Text of={of('what')} />
-        </div>
-        <div className="w-44">
-          <Text of={of('on')} />
-        </div>
-        <Button look="bare" data-row className="mt-5" aria-label="Remove this operation" onClick={() => remove(id, 'The operation')}>
-          remove
-        </Button>
-      </Fields>
-      <Refusals of={`operations/${id}`} />
-      <Clearances about={`operation/${id}`} name={of('what').value || 'this operation'} />
-    </div>
-  )
-}
-
-/** The words that are written down on one question or operation; each covers nothing else. */
-function Clearances({ about, name }: { about: string; name: string }) {
-  const { desk, box } = useBench()
-  const [fresh, setFresh] = useState(newId)
-  const all = desk.file.releases.filter((r) => r.about === about)
-  const add = () => {
-    box.make('releases', { id: fresh, about, role: '', by: '', on: '', verdict: '', limits: [], until: '' })
-    setFresh(newId())
-  }
-  return (
-    <div className="border-l-2 border-line py-1 pl-3">
-      {all.map((r) => (
-        <OneClearance key={r.id} id={r.id} />
-      ))}
-      <Button onClick={add}>
-        {all.length > 0 ? 'A later word' : 'Write down a clearance'} on {name}
-      </Button>
-    </div>
-  )
-}
-
-function OneClearance({ id }: { id: string }) {
-  const { library } = useBench()
-  const of = useFields('releases', id)
-  const remove = useRemoval('releases')
-  const limitWords = specOf('profile', 'limits').options ?? {}
-  return (
-    <div className="py-1">
-      <Fields>
-        <div className="w-36">
-          <Select of={of('role')} />
-        </div>
-        <div className="w-44">
-          <Text of={of('by')} />
-        </div>
-        <div className="w-40">
-          <Text of={of('on')} />
-        </div>
-        <div className="w-52">
-          <Select of={of('verdict')} />
-        </div>
-        <div className="w-40">
-          <Text of={of('until')} />
-        </div>
-        <Button look="bare" data-row className="mt-5" aria-label="Remove this clearance" onClick={() => remove(id, 'The clearance')}>
-          remove
-        </Button>
-      </Fields>
-      {of('verdict').value === 'within' && (
-        <Ticks of={of('limits')} options={library.limits.map((l) => ({ value: l, label: limitWords[l] ?? l }))} />
-      )}
-      <Refusals of={`releases/${id}`} />
-    </div>
-  )
-}
-
-const questions = ['ask_heart', 'ask_dizzy', 'ask_joints', 'ask_pregnant', 'ask_medicines', 'ask_falls', 'ask_pain'] as const
-
-/** What is asked before anything is lifted: a minute, to be skipped, but then it holds. */
-function Health() {
-  const { box } = useBench()
-  const of = useFields('profile')
-  const open = questions.filter((q) => of(q).value === '')
-  const yes = questions.filter((q) => of(q).value === 'yes')
-  return (
-    <section className="space-y-3">
-      <Head aside="any yes goes to a physician first; nothing here is a diagnosis">Before training</Head>
-      <div className="flex flex-wrap items-start gap-x-6 gap-y-2">
-        <Count of={of('born_year')} />
-        <Count of={of('lay_off_months')} />
-      </div>
-      <Operations />
-      <div className="grid gap-x-6 gap-y-2 lg:grid-cols-2 xl:grid-cols-3">
-        {questions.map((q) => (
-          <Choice key={q} of={of(q)} />
-        ))}
-        <Choice of={of('ask_floor')} />
-        <Choice of={of('ask_alone')} />
-      </div>
-      {open.length > 0 && (
-        <p className="m-0">
-          <Button onClick={() => box.setPart('profile', () => Object.fromEntries(open.map((q) => [q, 'no' as const])))}>
-            {open.length === questions.length ? 'All seven: no' : `The other ${open.length}: no`}
-          </Button>{' '}
-          <span className="text-fine text-soft">once they have been asked; what is not answered stays a hold point</span>
-        </p>
-      )}
-      {yes.map((q) => (
-        <Clearances key={q} about={q.slice('ask_'.length)} name={specOf('profile', q).label.toLowerCase()} />
-      ))}
-      {(yes.length > 0 || of('health_note').value !== '') && <Text of={of('health_note')} area />}
-    </section>
-  )
-}
 
 /** The client to scale, with the heights that a room and its gear are measured against. */
 function BodyPicture() {

@@ -38,7 +38,7 @@ export function inWords(units: Units, scope: string, field: string, v: unknown):
 
 /** One of a list: its words, or what its numbers say. */
 function elementInWords(units: Units, options: Record<string, string> | undefined, x: unknown): string {
-  if (typeof x !== 'object' || x === null) return options?.[String(x)] ?? String(x)
+  if (typeof x !== 'object' || x === null) return options?.[String(x)] ?? String(x).replaceAll('-', ' ').replace(':', ': ')
   const o = x as Record<string, unknown>
   const kinds: Record<string, string> = { level_m: 'level', length_m: 'level', volume_l: 'volume', kg: 'mass', force_n: 'force' }
   if ('word' in o) {

@@ -168,7 +168,7 @@ function Form({ move, own, onDone }: { move: Move; own: Own | undefined; onDone:
       {said('quality')}
       <fieldset className="m-0 flex flex-wrap gap-x-3 gap-y-1 border-0 p-0">
         <legend className="font-cond text-body font-medium text-soft">Ruled out besides by</legend>
-        {library.limits.map((l) => {
+        {library.limits.map(({ key: l, name }) => {
           const fixed = move.ruled_out_by.includes(l) && !own?.spares.includes(l)
           return (
             <label key={l} className="text-fine touch:py-3">
@@ -179,7 +179,7 @@ function Form({ move, own, onDone }: { move: Move; own: Own | undefined; onDone:
                 disabled={fixed}
                 onChange={(e) => setO({ ...o, spares: e.target.checked ? [...o.spares, l] : o.spares.filter((x) => x !== l) })}
               />
-              {l.replace('-', ' ')}
+              {name.toLowerCase()}
             </label>
           )
         })}

@@ -1,7 +1,6 @@
 import { Link } from 'react-router'
 import type { Shapes, Slot } from '../../api/client'
 import { useBench, useLooked, useMovements } from '../../lib/desk'
-import { specOf } from '../../lib/file/fields'
 import { useFields } from '../../lib/file/useFields'
 import { percent } from '../../lib/format'
 import { Explain } from '../../ui/explain'
@@ -13,13 +12,13 @@ import { Wish } from './Wish'
 
 /** One need: its range and where it comes from, what would close it, and the ways to do it. */
 export function SlotPanel({ slot: s, chosen, onChoose }: { slot: Slot; chosen: Closing | null; onChoose: (c: Closing | null) => void }) {
-  const { units, desk } = useBench()
+  const { units, desk, library } = useBench()
   const got = useLooked(desk, s.key)
   const looked = got.data
-  const limits: Partial<Record<string, string>> = specOf('profile', 'limits').options ?? {}
+  const limits = Object.fromEntries(library.limits.map((l) => [l.key, l.name.toLowerCase()]))
   const basis = {
     test: 'from a test set',
-    relative: 'from the test of a relative, ±20 %',
+    relative: 'from the test of a relative',
     guess: 'a guess until a set is logged',
     means: 'no kilograms are asked for',
     hand: 'set by hand',
@@ -65,7 +64,7 @@ export function SlotPanel({ slot: s, chosen, onChoose }: { slot: Slot; chosen: C
       </p>
       {looked?.changes.map((c) => (
         <p key={c.limit} role="note" className="m-0 mt-2 border-l-4 border-due pl-2 text-fine">
-          <b>To {limits[c.limit] ?? c.limit}</b> {c.gone === 1 ? 'one movement gives' : `${c.gone} movements give`} way
+          <b>{limits[c.limit] ?? c.limit}:</b> {c.gone === 1 ? 'one movement gives' : `${c.gone} movements give`} way
           {c.stays.length > 0 ? ' to: ' : '; nothing takes their place.'}
           {c.stays.map((m, i) => (
             <span key={m.key}>
@@ -73,7 +72,7 @@ export function SlotPanel({ slot: s, chosen, onChoose }: { slot: Slot; chosen: C
               <Link to={`?move=${m.key}`} className="text-ink underline decoration-1 underline-offset-3">
                 {m.name.toLowerCase()}
               </Link>
-              {m.why && <span className="text-soft"> ({m.why})</span>}
+              {(m.how || m.why) && <span className="text-soft"> ({[m.how, m.why].filter(Boolean).join('; ')})</span>}
             </span>
           ))}
           {c.stays.length > 0 && '. Each only where it is free of pain.'}
