@@ -12,7 +12,7 @@ GO_SOURCES := $(shell find cmd core internal -name '*.go' -o -name '*.sql' -o -n
 WEB_SOURCES := $(shell find web/src web/public web/scripts -type f) web/index.html web/vite.config.ts web/package.json
 BINARY := bin/scrappyrack
 
-.PHONY: help demo test build dev bench storm soak truth generate shots fuzz clean
+.PHONY: help limits demo test build dev bench storm soak truth generate shots fuzz clean
 help: ## this list
 	@grep -hE '^[a-z]+:.*##' $(MAKEFILE_LIST) | sed 's/:.*##/\t/' | expand -t 12
 
@@ -51,6 +51,9 @@ $(STAMPS)/debian:
 
 test: $(STAMPS)/web $(STAMPS)/e2e $(STAMPS)/debian build ## every check, stopping at the first kind that fails
 	@./scripts/checks.sh
+
+limits: ## the printed table of what a limit leaves, from the rules
+	UPDATE=1 go test ./core/movement -run TestLimitsArePrinted -count=1 >/dev/null
 
 generate: ## the OpenAPI description and the types from it
 	go build -o $(BINARY) ./cmd/scrappyrack

@@ -73,7 +73,7 @@ test('a client is erased only when asked twice', async ({ page, demo }) => {
 
 test('limits and units change what is needed, at once', async ({ page, demo }) => {
   await openDemo(page, demo, '/c/demo-loft/client')
-  await page.getByRole('checkbox', { name: 'nothing overhead' }).locator('..').click()
+  await page.getByRole('checkbox', { name: 'nothing overhead', exact: true }).locator('..').click()
   await saved(page)
   await page.getByRole('radio', { name: 'lb, ft' }).locator('..').click()
   await expect(field(page, 'Body mass')).toHaveValue('141')

@@ -152,6 +152,7 @@ func QuestionOf(key string) (Question, bool) {
 // nobody has said.
 type Health struct {
 	Answers      map[string]Answer
+	On           map[string]int64 // when they were given, Unix times in s, where somebody has said
 	Floor, Alone Answer
 	Legs         Legs
 	Pain         int

@@ -97,7 +97,9 @@ func (p Person) released(about string) (ok bool, why string) {
 	if r == nil {
 		return false, ""
 	}
-	why = r.Open(p.Now)
+	if why = r.Open(p.Now); why == "" && p.Health.On[about] > r.On+86399 {
+		why = "said before that answer: ask again"
+	}
 	return why == "", why
 }
 

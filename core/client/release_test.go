@@ -68,6 +68,13 @@ func TestTheLatestWordOnAQuestionCounts(t *testing.T) {
 		p.Releases[0], p.Releases[1] = p.Releases[1], p.Releases[0]
 	}
 	p.Releases[0].On = today - 86400
+	// A yes that came later than the word on it opens its own question again, and no other.
+	again := p
+	again.Releases = []client.Release{word("heart"), word("cancer")}
+	again.Health.On = map[string]int64{"heart": today - 86400}
+	assert.Equal(t, map[string]bool{"heart": true}, about(again))
+	again.Health.On["heart"] = again.Releases[0].On
+	assert.Empty(t, about(again), "of the same day it covers it")
 	within := word("cancer")
 	within.Verdict, within.Limits = client.Within, []movement.Limit{movement.Knee}
 	p.Releases = append(p.Releases, within)

@@ -283,7 +283,7 @@ func distinct(before, after *File, c *Changes) error {
 
 // Clone copies a file with all that it holds.
 func (f File) Clone() File {
-	for _, words := range []*Words{&f.Profile.Limits, &f.Profile.Likes, &f.Profile.Avoids, &f.Profile.Agreed, &f.Profile.Answers} {
+	for _, words := range f.Profile.lists() {
 		*words = slices.Clone(*words)
 	}
 	f.AtHand = slices.Clone(f.AtHand)

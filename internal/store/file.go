@@ -66,7 +66,7 @@ type Profile struct {
 
 // Asked are the answers before training: empty when nobody has asked.
 type Asked struct {
-	Answers Words  `db:"answers" json:"answers" required:"false" maxItems:"80" doc:"Answers by the question's key: heart:no, eyes:yes"`
+	Answers Words  `db:"answers" json:"answers" required:"false" maxItems:"80" doc:"Answers by the question's key, with their day where somebody has said: heart:no, eyes:yes:2026-08-14"`
 	Floor   string `db:"floor" json:"ask_floor,omitempty" enum:",no,help,yes" doc:"Gets down to the floor and up again: not, with help, alone"`
 	Alone   string `db:"ask_alone" json:"ask_alone,omitempty" enum:",no,yes" doc:"Trains alone"`
 	Legs    string `db:"legs" json:"legs,omitempty" enum:",both,one,none" doc:"Legs that are used"`
@@ -74,6 +74,11 @@ type Asked struct {
 	Weeks   int    `db:"weeks" json:"weeks,omitempty" minimum:"0" maximum:"45" doc:"Weeks of pregnancy on the day that they were counted; 0 for none"`
 	WeeksOn string `db:"weeks_on" json:"weeks_on,omitempty" maxLength:"10" doc:"The day on which the weeks were counted"`
 	BirthOn string `db:"birth_on" json:"birth_on,omitempty" maxLength:"10" doc:"Day of a birth within a year"`
+}
+
+// lists are all that a profile lists.
+func (p *Profile) lists() []*Words {
+	return []*Words{&p.Limits, &p.Likes, &p.Avoids, &p.Agreed, &p.Answers}
 }
 
 // Mark is a measured pair of level and volume below it.
@@ -372,7 +377,7 @@ func (f *File) Complete() {
 		some((*[]BuildSize)(&f.Builds[i].Sizes))
 		some((*[]BuildProof)(&f.Builds[i].Tests))
 	}
-	for _, words := range []*Words{&f.Profile.Limits, &f.Profile.Likes, &f.Profile.Avoids, &f.Profile.Agreed} { // an older page does not say
+	for _, words := range f.Profile.lists() { // an older page does not say
 		some((*[]string)(words))
 	}
 	for i := range f.Containers {

@@ -79,6 +79,13 @@ func checkRelease(r store.Release) error {
 	return nil
 }
 
+// answerOf is an answer as it is kept: its question, yes or no, and the day of it where somebody has said.
+func answerOf(text string) (key, answer, day string) {
+	key, answer, _ = strings.Cut(text, ":")
+	answer, day, _ = strings.Cut(answer, ":")
+	return key, answer, day
+}
+
 func isQuestion(key string) bool { _, ok := client.QuestionOf(key); return ok }
 
 // dayOf reads a day, a month or a year, as its last day; ok is false for nothing, or what is
@@ -110,7 +117,10 @@ func checkPerson(f store.File, say func(...any) string) error {
 	}
 	seen := map[string]bool{}
 	for i, w := range p.Answers {
-		key, answer, _ := strings.Cut(w, ":")
+		key, answer, day := answerOf(w)
+		if _, ok := dayOf(day); day != "" && !ok {
+			return &FieldError{fmt.Sprintf("answers[%d]", i), fmt.Sprintf("%q is no day: write it as heart:no:2026-08-14", day)}
+		}
 		if !isQuestion(key) || seen[key] || answer != string(client.Yes) && answer != string(client.No) {
 			return &FieldError{fmt.Sprintf("answers[%d]", i), fmt.Sprintf("%q is no answer to a question, or the second to one: heart:no, eyes:yes", w)}
 		}

@@ -164,11 +164,11 @@ func limitsOf(words []string) []movement.Limit {
 
 func healthOf(p store.Profile) client.Health {
 	h := client.Health{
-		Answers: map[string]client.Answer{}, Floor: client.Answer(p.Floor), Alone: client.Answer(p.Alone), Legs: client.Legs(p.Legs), Pain: p.Pain,
+		Answers: map[string]client.Answer{}, On: map[string]int64{}, Floor: client.Answer(p.Floor), Alone: client.Answer(p.Alone), Legs: client.Legs(p.Legs), Pain: p.Pain,
 	}
 	for _, a := range p.Answers {
-		key, answer, _ := strings.Cut(a, ":")
-		h.Answers[key] = client.Answer(answer)
+		key, answer, day := answerOf(a)
+		h.Answers[key], h.On[key] = client.Answer(answer), secondOf(day)
 	}
 	return h
 }

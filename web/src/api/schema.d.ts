@@ -6116,7 +6116,7 @@ export interface components {
         Profile: {
             /** @description Changes for limits that the client has agreed to, as limit/need */
             agreed?: string[];
-            /** @description Answers by the question's key: heart:no, eyes:yes */
+            /** @description Answers by the question's key, with their day where somebody has said: heart:no, eyes:yes:2026-08-14 */
             answers?: string[];
             /**
              * @description Trains alone

@@ -51,7 +51,7 @@ describe('the needs rule', () => {
 
   it('can be read without seeing it', () => {
     expect(slotInWords(squat, units)).toBe(
-      'Squat: thin; working range 10.0 kg to 20.0 kg, today up to 16.0 kg; 1 loads on the rule; nothing from 12.6 kg to 20.0 kg',
+      'Squat: partly covered; working range 10.0 kg to 20.0 kg, today up to 16.0 kg; 1 loads on the rule; nothing here weighs 12.6 kg to 20.0 kg',
     )
   })
 })

@@ -10,15 +10,20 @@ import { Refusals } from '../../ui/refusals'
 
 type Question = Shapes['Question']
 
+const today = () => new Date().toISOString().slice(0, 10)
+
 /** What was answered, by question, and how to write it down. */
 function useAnswers() {
   const { library } = useBench()
   const of = useFields('profile')
   const all = of('answers').value
-  const said = (key: string) => all.find((a) => a.startsWith(`${key}:`))?.slice(key.length + 1) ?? ''
+  const said = (key: string) => all.find((a) => a.startsWith(`${key}:`))?.split(':')[1] ?? ''
   const questions = library.questions.filter((q) => !q.if || said(q.if) === 'yes')
   const answer = (keys: string[], to: 'yes' | 'no') =>
-    of('answers').set((now) => [...now.filter((a) => !keys.some((k) => a.startsWith(`${k}:`))), ...keys.map((k) => `${k}:${to}`)])
+    of('answers').set((now) => [
+      ...now.filter((a) => !keys.some((k) => a.startsWith(`${k}:`))),
+      ...keys.map((k) => `${k}:${to}:${today()}`),
+    ])
   return { said, questions, answer, refused: of('answers').refused }
 }
 
@@ -124,14 +129,22 @@ function Ticked({ question: q }: { question: Question }) {
 
 /** What a group asks besides yes or no. */
 function Besides({ of: key }: { of: string }) {
-  const { said } = useAnswers()
+  const { said, answer } = useAnswers()
   const of = useFields('profile')
   const weeks = of('weeks')
   const counted = {
     ...weeks,
     set: (...to: Parameters<typeof weeks.set>) => {
-      of('weeks_on').set(new Date().toISOString().slice(0, 10))
+      of('weeks_on').set(today())
       return weeks.set(...to)
+    },
+  }
+  const pain = of('pain')
+  const worse = {
+    ...pain,
+    set: (...to: Parameters<typeof pain.set>) => {
+      answer(['pain'], 'yes') // as of today: an older word does not cover it
+      return pain.set(...to)
     },
   }
   const row = 'flex flex-wrap items-start gap-x-6 gap-y-1'
@@ -164,7 +177,7 @@ function Besides({ of: key }: { of: string }) {
         </div>
       )
     case 'now':
-      return said('pain') === 'yes' && <Count of={of('pain')} />
+      return said('pain') === 'yes' && <Count of={worse} />
     case 'age':
       return (
         <div className={row}>
@@ -237,6 +250,7 @@ function Clearances({ about, name }: { about: string; name: string }) {
   }
   return (
     <div className="border-l-2 border-line py-1 pl-3">
+      {all.length > 0 && <p className="m-0 font-cond text-body font-semibold">Clearance: {name}</p>}
       {all.map((r) => (
         <OneClearance key={r.id} id={r.id} />
       ))}

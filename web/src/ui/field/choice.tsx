@@ -146,7 +146,8 @@ export function Flags({ label, of }: { label: string; of: Field<boolean>[] }) {
 export function Check({ children, on, onChange }: { children: React.ReactNode; on: boolean; onChange: (on: boolean) => void }) {
   return (
     <label className="flex items-center gap-2 text-body touch:min-h-12">
-      <input type="checkbox" className="size-4 accent-action" checked={on} onChange={(e) => onChange(e.target.checked)} /> {children}
+      <input type="checkbox" className="size-4 shrink-0 accent-action" checked={on} onChange={(e) => onChange(e.target.checked)} />{' '}
+      {children}
     </label>
   )
 }
