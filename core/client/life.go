@@ -147,6 +147,20 @@ const (
 	avoided = 0.8
 )
 
+// First is what somebody who is new has to have been tested in before a movement that asks for skill, by its
+// key; ok is false where nothing stands in its way.
+func (p Person) First(m movement.Movement) (key string, ok bool) {
+	if !m.Skilled || p.Experience != New || len(m.After) == 0 {
+		return "", false
+	}
+	for _, t := range p.Tests {
+		if t.Movement == m.Key || slices.Contains(m.After, t.Movement) {
+			return "", false
+		}
+	}
+	return m.After[0], true
+}
+
 // Taste is what a movement's answer is worth to somebody, as a share of what it is worth to
 // anybody: more where its kind is known and liked, less where it is avoided.
 func (p Person) Taste(m movement.Movement) float64 {

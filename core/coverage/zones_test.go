@@ -207,7 +207,7 @@ func TestNeedsAsAConsultantWishes(t *testing.T) {
 	assert.NotContains(t, by, "carry")
 	assert.NotContains(t, by, "hip-side", "no time for it")
 	assert.Contains(t, by, "shoulder-side", "but for what is wished for")
-	assert.Equal(t, []coverage.Left{{Name: "Hip to the side"}}, coverage.LeftOut(p))
+	assert.Equal(t, []coverage.Left{{Name: "Hip to the side", Pattern: movement.HipSide, Why: "no time for what weighs least"}}, coverage.LeftOut(p))
 	assert.Equal(t, coverage.Range{Lo: 0, Hi: 20}, by["squat"].Today)
 	assert.Equal(t, coverage.ByHand, by["squat"].Basis)
 	assert.Equal(t, 5, by["squat"].RepsHigh)

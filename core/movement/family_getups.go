@@ -166,6 +166,7 @@ var allGetUps = []Movement{
 		Standard: "eyes on the load, arm upright all the way",
 		Down:     []string{"floor-get-up"},
 		After:    []string{"floor-get-up", "one-hand-press"},
+		Skilled:  true,
 		Dose:     "the whole body under one hand",
 		Tactics:  timedTactics,
 		Format:   Format{1, 3, Reps},

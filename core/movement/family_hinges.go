@@ -321,6 +321,7 @@ var allHinges = []Movement{
 		Standard: "stand, then press, then down",
 		Down:     []string{"one-leg-hinge"},
 		After:    []string{"one-leg-hinge", "one-hand-press"},
+		Skilled:  true,
 		Dose:     "a chain: the press sets the load",
 		Tactics:  timedTactics,
 		Format:   Format{5, 8, Reps},

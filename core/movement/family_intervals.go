@@ -149,6 +149,7 @@ var allIntervals = []Movement{
 		Standard: "chest to the floor, hands up at the top",
 		Down:     []string{"squat-punches"},
 		After:    []string{"push-up", "jump-squat"},
+		Skilled:  true,
 		Dose:     "everything at once",
 		Tactics:  timedTactics,
 		Format:   Format{5, 15, Reps},

@@ -22,6 +22,7 @@ var allJumps = []Movement{
 		Standard: "land soft and still",
 		Down:     []string{"bodyweight-squat"},
 		After:    []string{"bodyweight-squat"},
+		Skilled:  true,
 		Dose:     "power, with full rest",
 		Tactics:  timedTactics,
 		Format:   Format{3, 6, Reps},

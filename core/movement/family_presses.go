@@ -433,6 +433,7 @@ var allPresses = []Movement{
 		Standard: "close to the body, caught soft",
 		Down:     []string{"one-hand-press"},
 		After:    []string{"two-hand-hinge", "one-hand-press"},
+		Skilled:  true,
 		Dose:     "from floor to overhead in one",
 		Tactics:  timedTactics,
 		Format:   Format{5, 8, Reps},

@@ -70,6 +70,7 @@ var allPullUps = []Movement{
 		Standard: "one hand on the bar, one on the towel",
 		Down:     []string{"pull-up"},
 		After:    []string{"pull-up"},
+		Skilled:  true,
 		Dose:     "one side does more",
 		Tactics:  pressTactics,
 		Format:   Format{3, 8, Reps},

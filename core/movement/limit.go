@@ -292,6 +292,7 @@ var rules = []rule{
 		facets: func(m Movement) bool {
 			return !slices.Contains(legwork, m.Pattern) || m.Sides == EachSide && m.Impact == 0 && (m.At != Standing || m.Has(Support))
 		},
+		but: map[string]string{"low-step-up": "always with the same leg, holding on"},
 	},
 	{
 		limit: Under18, name: "Under 18", out: "not alone under 18",

@@ -151,6 +151,7 @@ type Movement struct {
 	Easier      string  // the unloaded or lighter alternative
 	Standard    string  // what makes a rep count
 	Down, After []string
+	Skilled     bool // not for who is new, until one of what comes before it was tested
 	Dose        string
 	Tactics     []Tactic
 	Format      Format

@@ -92,6 +92,11 @@ func Bars(person client.Person, rooms space.Answers, m movement.Movement) (Lack,
 			return Lack{Kind: ByLimit, Limit: l}, true
 		}
 	}
+	if key, first := person.First(m); first {
+		if before, err := person.Moves.ByKey(key); err == nil {
+			return Lack{Kind: ByOrder, First: before}, true
+		}
+	}
 	if h := rooms.Head(m.Height); !h.Fits {
 		return Lack{Kind: ByHeight, Head: h}, true
 	}

@@ -7,6 +7,7 @@ package way
 import (
 	"maps"
 	"slices"
+	"strings"
 
 	"scrappyrack/core/band"
 	"scrappyrack/core/capability"
@@ -59,10 +60,11 @@ func (w Way) Can() bool { return len(w.Loads) > 0 }
 // LackKind says what stands against a movement.
 type LackKind string
 
-// The kinds: a limit of the person, the height of the room, something that is required,
+// The kinds: a limit of the person, what is to be mastered first, the height of the room, something that is required,
 // nothing that is held so, loads that its use does not admit, a band that misses.
 const (
 	ByLimit  LackKind = "limit"
+	ByOrder  LackKind = "order"
 	ByHeight LackKind = "height"
 	ByThing  LackKind = "thing"
 	ByHold   LackKind = "hold"
@@ -74,6 +76,7 @@ const (
 type Lack struct {
 	Kind    LackKind
 	Limit   movement.Limit
+	First   movement.Movement // to be mastered first
 	Head    space.Headroom
 	Thing   capability.Lack
 	Hold    load.Hold
@@ -92,6 +95,8 @@ func (l Lack) Phrase() quantity.Phrase {
 	switch l.Kind {
 	case ByLimit:
 		return quantity.Say(l.Limit.Out())
+	case ByOrder:
+		return quantity.Say("not for who is new: first a test of ", strings.ToLower(l.First.Name[:1])+l.First.Name[1:])
 	case ByHeight:
 		return l.Head.Lack()
 	case ByThing:

@@ -150,7 +150,8 @@ func garage() store.File {
 	f.Bands = []store.Band{{ID: "wide", Name: "wide loop", Kind: "long-loop", RestM: 1.04, WidthM: 0.045, ThicknessM: 0.0045, FirstUsed: visited - 90*day, Inspected: visited,
 		Points: read([2]float64{1.45, 131}, [2]float64{1.95, 231}, [2]float64{2.45, 308})}}
 	f.Tests = []store.TestSet{
-		{ID: "squat", Movement: "goblet-squat", LoadKg: 32, Reps: 12, Reserve: 2},
+		{ID: "squat", Movement: "goblet-squat", LoadKg: 32, Reps: 12, AtLeast: true},
+		{ID: "gym", Movement: "back-squat", LoadKg: 90, Reps: 5, Reserve: 2},
 		{ID: "press", Movement: "one-hand-press", LoadKg: 16, Reps: 9, Reserve: 1},
 	}
 	return f

@@ -19,12 +19,15 @@ function useAnswers() {
   const all = of('answers').value
   const said = (key: string) => all.find((a) => a.startsWith(`${key}:`))?.split(':')[1] ?? ''
   const questions = library.questions.filter((q) => !q.if || said(q.if) === 'yes')
+  // A yes has a day where it comes after a no of another: a word from before does not cover it.
+  const kept = (now: string[], key: string, to: 'yes' | 'no') => {
+    const [, before, day] = now.find((a) => a.startsWith(`${key}:`))?.split(':') ?? []
+    return to === 'no' || (before === 'no' && day !== today()) ? `${key}:${to}:${today()}` : `${key}:${to}`
+  }
   const answer = (keys: string[], to: 'yes' | 'no') =>
-    of('answers').set((now) => [
-      ...now.filter((a) => !keys.some((k) => a.startsWith(`${k}:`))),
-      ...keys.map((k) => `${k}:${to}:${today()}`),
-    ])
-  return { said, questions, answer, refused: of('answers').refused }
+    of('answers').set((now) => [...now.filter((a) => !keys.some((k) => a.startsWith(`${k}:`))), ...keys.map((k) => kept(now, k, to))])
+  const again = (key: string) => of('answers').set((now) => now.map((a) => (a.startsWith(`${key}:`) ? `${key}:yes:${today()}` : a)))
+  return { said, questions, answer, again, refused: of('answers').refused }
 }
 
 /** What is asked before anything is lifted, a group at a time: to be skipped, but then it holds. */
@@ -129,7 +132,7 @@ function Ticked({ question: q }: { question: Question }) {
 
 /** What a group asks besides yes or no. */
 function Besides({ of: key }: { of: string }) {
-  const { said, answer } = useAnswers()
+  const { said, again } = useAnswers()
   const of = useFields('profile')
   const weeks = of('weeks')
   const counted = {
@@ -143,7 +146,7 @@ function Besides({ of: key }: { of: string }) {
   const worse = {
     ...pain,
     set: (...to: Parameters<typeof pain.set>) => {
-      answer(['pain'], 'yes') // as of today: an older word does not cover it
+      if (pain.value > 0) again('pain') // another pain than the one that a word was on
       return pain.set(...to)
     },
   }
