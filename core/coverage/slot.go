@@ -442,6 +442,9 @@ func (n need) slot(p client.Person, z Zone, known map[string]evidence) (Slot, er
 		return out, nil
 	}
 	out.Today, out.Horizon = today, Range{today.Lo * grown, today.Hi * grown}
+	if basis == GuessOf {
+		out.Horizon = Range{round(out.Horizon.Lo), round(out.Horizon.Hi)}
+	}
 	if z.Body && out.Along > 0 && basis != Tested {
 		out.Today.Lo = 0
 	}

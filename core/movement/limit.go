@@ -286,6 +286,7 @@ var rules = []rule{
 			PullDown: "seated-pull-down", Carry: "lap-carry", ShoulderSide: "side-raise", CoreTurn: "seated-press-out", Brace: "trunk-hold",
 			ArmBend: "one-hand-curl band-curl", ArmStraighten: "band-push-down", Balance: "seated-reach", GetUp: "chair-transfer",
 		},
+		but: map[string]string{"machine-intervals": "most machines ask for the legs"},
 	},
 	{
 		limit: OneLegged, name: "Uses one leg", out: "asks for both legs",

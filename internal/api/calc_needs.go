@@ -131,6 +131,22 @@ func (q NeedsQuestion) person(now time.Time) (client.Person, error) {
 	return p, nil
 }
 
+// atTest is an error of a test at its place.
+func (q NeedsQuestion) atTest(p client.Person, err error) error {
+	var field *quantity.FieldError
+	if !errors.As(err, &field) {
+		return err
+	}
+	for i, t := range p.Tests {
+		alone := p
+		alone.Tests = []client.Test{t}
+		if _, is := coverage.Slots(alone); is != nil && errors.As(is, &field) {
+			return refuse(fmt.Sprintf("tests[%d].%s", i, field.Field), field.Error(), q.Tests[i])
+		}
+	}
+	return refuse("tests", err.Error(), nil)
+}
+
 func (q NeedsQuestion) answer(context.Context) (NeedsAnswer, error) {
 	out := NeedsAnswer{Slots: []NeedsSlot{}, LeftOut: []NeedsLeft{}, Holds: []NeedsHold{}}
 	p, err := q.person(time.Now().UTC())
@@ -139,11 +155,7 @@ func (q NeedsQuestion) answer(context.Context) (NeedsAnswer, error) {
 	}
 	slots, err := coverage.Slots(p)
 	if err != nil {
-		var field *quantity.FieldError
-		if errors.As(err, &field) {
-			return out, refuse("tests", err.Error(), nil)
-		}
-		return out, err
+		return out, q.atTest(p, err)
 	}
 	for _, s := range slots {
 		one := NeedsSlot{
