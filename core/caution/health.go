@@ -59,6 +59,11 @@ func health(p client.Person) []Caution {
 	for _, s := range p.Implied() {
 		both(fmt.Sprintf("%s: spared (%s)", s.Why, strings.ToLower(s.Limit.Name())))
 	}
+	for _, l := range p.Limits {
+		if l.Mind() != "" {
+			both(strings.ToLower(l.Name()) + ": " + l.Mind())
+		}
+	}
 	for _, m := range p.Minded() {
 		both(m)
 	}

@@ -238,7 +238,7 @@ func TestAnUnknownDoorTakesLittle(t *testing.T) {
 // no bucket's handle takes what it asks, and for the hip of whoever begins again mini loops at ten.
 func TestMissingNamesTheCheapestOpening(t *testing.T) {
 	again := person
-	again.Goal = client.BackTo
+	again.Goal, again.Limits = client.BackTo, []movement.Limit{movement.NoFloor}
 	heavy := person
 	heavy.Experience, heavy.Sex = client.Intermediate, client.Male
 	for _, c := range []struct {

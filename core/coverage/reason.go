@@ -219,6 +219,8 @@ func serves(it gear.Item, m movement.Movement) bool {
 }
 
 func reason(c Coverage) quantity.Phrase {
+	// What a limit leaves out is no reason while something else is left.
+	nearest := slices.IndexFunc(c.Ways, func(w Way) bool { return len(w.Lacks) == 0 || w.Lacks[0].Kind != way.ByLimit })
 	switch {
 	case c.State == Covered:
 		return nil
@@ -226,9 +228,11 @@ func reason(c Coverage) quantity.Phrase {
 		return quantity.Say("rests on bands that nobody has pulled on a scale: three pulls each tell")
 	case c.State == Missing && c.Open != nil:
 		return quantity.Say(c.Open.Movement.Name, ", cheapest: ", c.Open.Do)
-	case c.State == Missing && c.dear && len(c.Ways) > 0:
-		return quantity.Say(c.Ways[0].Movement.Name, ": ", c.Ways[0].Why(), "; nothing within the budget opens it")
-	case len(c.Ticks) == 0 && len(c.Ways) > 0:
+	case c.State == Missing && c.dear && nearest >= 0:
+		return quantity.Say(c.Ways[nearest].Movement.Name, ": ", c.Ways[nearest].Why(), "; nothing within the budget opens it")
+	case len(c.Ticks) == 0 && nearest >= 0 && len(c.Ways[nearest].Lacks) > 0:
+		return quantity.Say(c.Ways[nearest].Movement.Name, ": ", c.Ways[nearest].Why())
+	case len(c.Ticks) == 0 && nearest < 0 && len(c.Ways) > 0:
 		return quantity.Say(c.Ways[0].Movement.Name, ": ", c.Ways[0].Why())
 	case len(c.Gaps) == 0 || c.Slot.Timed:
 		return quantity.Say("only the lesser movements of this pattern can be loaded")

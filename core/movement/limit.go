@@ -41,6 +41,7 @@ type rule struct {
 	limit  Limit
 	name   string // on screen
 	out    string // why a movement is left out
+	mind   string // what is minded with it, whatever is trained
 	facets func(Movement) bool
 	but    map[string]string
 	order  map[Pattern]string
@@ -162,6 +163,7 @@ var rules = []rule{
 	},
 	{
 		limit: Pressure, name: "Raised pressure", out: "raises the pressure",
+		mind: "the breath is never held, three repetitions stay in reserve; pressure is taken before, and at 180/110 and above there is no session that day",
 		facets: func(m Movement) bool {
 			return !m.Has(HeadLow) && !(m.Has(Overhead) && m.Held > holdAbove) && !(m.Hold != "" && m.Held > holdBack && m.Has(Strain) && m.Has(TrunkHeld))
 		},
@@ -170,6 +172,7 @@ var rules = []rule{
 	},
 	{
 		limit: Bones, name: "Brittle bones", out: "bends, turns or shocks the spine",
+		mind: "the back stays long when something is picked up; no bending or turning under a load",
 		facets: func(m Movement) bool {
 			return !m.Has(SpineBent) && !m.Has(SpineTurned) && m.Impact < 2 && m.Use != load.Swung &&
 				!(m.Start > 0 && m.Start < kneeHigh && (m.Pattern == WholeBody || slices.Contains(legwork, m.Pattern))) &&
@@ -187,6 +190,7 @@ var rules = []rule{
 	},
 	{
 		limit: HipReplaced, name: "Replaced hip", out: "bends, crosses or turns a replaced hip",
+		mind: "the surgeon’s list is asked for; until it is known: not beyond a right angle, not across the middle, no turning in on it",
 		facets: func(m Movement) bool {
 			return !m.loads(Hip) && m.Hip <= rightAngle && m.Impact == 0 && !m.Has(Crossing) && !m.Has(Pivot) &&
 				!(m.Has(OneSided) && (m.Pattern == Carry || slices.Contains(legwork, m.Pattern))) &&
@@ -201,6 +205,7 @@ var rules = []rule{
 	},
 	{
 		limit: Pregnancy, name: "Pregnancy from 16 weeks", out: "not in pregnancy from 16 weeks on",
+		mind: "train so that talking goes on, three to four repetitions in reserve, not in the heat; bleeding, fluid, dizziness, headache or pain: stop, and ask the midwife",
 		facets: func(m Movement) bool {
 			switch {
 			case m.Impact > 0, m.At == OnFront, m.At == Propped, m.At == OnBack && m.Incline < tilted, m.At == OnBench && m.Incline < tilted,
@@ -222,6 +227,7 @@ var rules = []rule{
 	},
 	{
 		limit: Postnatal, name: "Up to 12 weeks after birth", out: "not before 12 weeks after birth and a check",
+		mind: "breathing, pelvic floor and walking first; leaking, heaviness or pain: less, and ask the midwife or physiotherapist",
 		facets: func(m Movement) bool {
 			switch {
 			case m.Impact > 0, m.Has(SpineBent), m.Has(HeadLow), m.Has(Strain), m.At == Hanging, m.At == Propped, m.Has(Unsteady),
@@ -241,6 +247,7 @@ var rules = []rule{
 	},
 	{
 		limit: Pelvis, name: "Pain in the pelvis", out: "spreads or tilts a sore pelvis",
+		mind: "feet level, steps no wider than the shoulders; pain: stop",
 		facets: func(m Movement) bool {
 			if m.Impact > 0 || m.Has(OnOneLeg) || m.Has(Wide) || m.Pattern == OneLeg || m.Pattern == Balance && m.Has(Walks) {
 				return false
@@ -258,6 +265,7 @@ var rules = []rule{
 	},
 	{
 		limit: BalanceOf, name: "Unsure on the feet", out: "asks for a balance that is not there",
+		mind: "something to hold within reach, steps low, the floor clear",
 		facets: func(m Movement) bool {
 			switch {
 			case m.Impact > 0, m.Has(Unsteady), m.Step > lowTread, m.At == Standing && m.Has(Overhead) && slices.Contains([]Pattern{PushUp, Carry, WholeBody, OverheadSquat}, m.Pattern),
@@ -279,7 +287,8 @@ var rules = []rule{
 		but: map[string]string{"band-side-step": "steps against a pull"},
 	},
 	{
-		limit: Seated, name: "Does not use the legs", out: "is done with the legs",
+		limit: Seated, name: "Does not use the legs", out: "done with the legs",
+		mind:   "chair braked, anti-tip down, a belt where the trunk does not hold; two pulls for each push; pressure is relieved every 15 to 30 minutes",
 		facets: func(m Movement) bool { return m.Has(Sits) && !slices.Contains(legwork, m.Pattern) },
 		order: map[Pattern]string{
 			Squat: "", Hinge: "", OneLeg: "", HipSide: "", Calf: "", Jump: "", PushLevel: "band-press", PushUp: "seated-press", PullLevel: "seated-row",
@@ -289,7 +298,7 @@ var rules = []rule{
 		but: map[string]string{"machine-intervals": "most machines ask for the legs"},
 	},
 	{
-		limit: OneLegged, name: "Uses one leg", out: "asks for both legs",
+		limit: OneLegged, name: "Uses one leg", out: "needs both legs",
 		facets: func(m Movement) bool {
 			return !slices.Contains(legwork, m.Pattern) || m.Sides == EachSide && m.Impact == 0 && (m.At != Standing || m.Has(Support))
 		},
@@ -297,6 +306,7 @@ var rules = []rule{
 	},
 	{
 		limit: Under18, name: "Under 18", out: "not alone under 18",
+		mind: "technique first, somebody watches, no test below six repetitions",
 		facets: func(m Movement) bool {
 			return m.Hold != load.Bar && !(m.Has(Unsteady) && m.Has(Overhead)) && !(m.Pattern == ArmStraighten && m.Has(OverTheFace))
 		},
@@ -334,6 +344,9 @@ func Exceptions() map[Limit]map[string]string {
 	}
 	return out
 }
+
+// Mind is what is minded with a limit, whatever is trained; empty for nothing.
+func (l Limit) Mind() string { return ruleOf(l).mind }
 
 func ruleOf(l Limit) rule {
 	for _, r := range rules {
