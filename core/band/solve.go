@@ -44,7 +44,7 @@ type Bounds struct {
 // been measured, in m.
 const (
 	clearBehind = quantity.Length(0.6)
-	widest      = 0.55
+	widest      = 1.5 * 0.259 // times the shoulders' width (Drillis and Contini 1966)
 	mostGrip    = 0.35
 	leastLoaded = 0.5
 	unknownRoom = quantity.Length(3)

@@ -47,6 +47,7 @@ type Client struct {
 	Handles    []load.Rung
 	Bands      []band.Band
 	Currency   string
+	Lines      quantity.Length // to what a fill line is rounded, in m, 0 for not at all
 	Budget     int64
 	Pins       map[string]Pin
 	Memo       *band.Memo
@@ -215,6 +216,10 @@ func (c Client) Excludes(it gear.Item) quantity.Phrase {
 		if why != nil {
 			return why
 		}
+	}
+	if it.Bears > 0 && c.Person.BodyMass > it.Bears {
+		return quantity.Say("good for ", quantity.Amount(quantity.KindMass, float64(it.Bears)), " at the most, and ",
+			quantity.Amount(quantity.KindMass, float64(c.Person.BodyMass)), " hang from it")
 	}
 	if it.OnDoor && c.DoorPull() == 0 {
 		return c.doorless(rooms)

@@ -33,6 +33,7 @@ type Item struct {
 	Price     int64
 	Floor     float64
 	Drilled   bool
+	Bears     quantity.Mass // of a body that hangs from it at the most, 0 where that is no matter
 	Head      space.Use
 	Needs     [][]string
 	Supplies  []capability.Supply

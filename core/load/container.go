@@ -2,6 +2,7 @@ package load
 
 import (
 	"fmt"
+	"math"
 
 	"scrappyrack/core/derivation"
 	"scrappyrack/core/material"
@@ -372,4 +373,21 @@ func (c Container) Steadiness(f Fill) Steadiness {
 		return NotOverhead
 	}
 	return Steady
+}
+
+// lowestLine is the lowest place for a line on a container, in m (house value).
+const lowestLine = quantity.Length(0.02)
+
+// Lined is the volume at the line that is drawn for a volume: the nearest multiple of a step, in m, at most that
+// of the nominal capacity, above which a neck begins. ok is false where the line would be lower than 2 cm. A
+// step of 0, and what is soft, has no line: the volume stays.
+func (c Container) Lined(v quantity.Volume, step quantity.Length) (at quantity.Volume, ok bool) {
+	if step <= 0 || c.Kind.Soft || c.Vessel.Profile == nil {
+		return v, true
+	}
+	line := quantity.Length(math.Round(float64(c.Vessel.Profile.Level(v)/step))) * step
+	if most := c.Vessel.Profile.Level(c.Vessel.Capacity); line > most {
+		line = quantity.Length(math.Floor(float64(most/step)+1e-9)) * step
+	}
+	return c.Vessel.Profile.Volume(line), line >= lowestLine-1e-9
 }

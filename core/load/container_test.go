@@ -187,3 +187,24 @@ func TestStarters(t *testing.T) {
 		assert.Greater(t, len(keys), 15)
 	}
 }
+
+// A line is where it can be drawn: a whole half-centimetre or quarter of an inch, 2 cm up at the least, below the
+// neck, and what is weighed out is what is below the line.
+func TestFillLines(t *testing.T) {
+	k := jug(t, "fresh-water", 3)
+	for _, step := range []quantity.Length{0.005, 0.00635} {
+		for v := quantity.Volume(0.2); v <= k.Vessel.Capacity; v += 0.05 {
+			at, ok := k.Lined(v, step)
+			level := float64(k.Vessel.Profile.Level(at))
+			require.InDelta(t, level/float64(step), float64(int(level/float64(step)+0.5)), 1e-6, "%v of %v", v, step)
+			require.Equal(t, level >= 0.02-1e-9, ok)
+			require.LessOrEqual(t, at, k.Vessel.Capacity+1e-9)
+			require.InDelta(t, float64(k.Vessel.Profile.Level(v)), level, float64(step)+1e-9)
+		}
+	}
+	at, ok := k.Lined(3, 0)
+	assert.True(t, ok)
+	assert.Equal(t, quantity.Volume(3), at)
+	_, ok = k.Lined(0.05, 0.005)
+	assert.False(t, ok)
+}

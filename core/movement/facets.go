@@ -106,22 +106,24 @@ type Tactic struct {
 	Quality   float64
 }
 
-// The tactics, in the order in which they are tried: the hold and the limb change most.
+// The tactics, in the order in which they are tried, one at a time (common practice).
 var (
-	HarderHold   = Tactic{"harder-hold", "a harder hold: hug, bear the load on one shoulder, hold it out", 1.15, 0.9}
-	OneLimb      = Tactic{"one-limb", "one limb at a time", 1.5, 0.85}
-	Pause        = Tactic{"pause", "pause of 2 s at the hardest place", 1.08, 0.95}
+	MoreReps     = Tactic{"more-reps", "more reps, up to 30", 1.05, 0.95}
+	MoreRange    = Tactic{"more-range", "more range, where it is free of pain", 1.08, 0.95}
+	HarderHold   = Tactic{"harder-hold", "a harder hold: hug it, or bear it on one shoulder", 1.15, 0.9}
+	OneLimb      = Tactic{"one-limb", "one limb at a time", 1.8, 0.85}
+	Pause        = Tactic{"pause", "pause of 2 to 3 s at the hardest place", 1.08, 0.95}
 	Slow         = Tactic{"slow", "4 s down", 1.10, 0.95}
-	QuarterReps  = Tactic{"quarter-reps", "one and a quarter reps", 1.12, 0.9}
+	QuarterReps  = Tactic{"quarter-reps", "one and a half reps", 1.12, 0.9}
 	PreExhaust   = Tactic{"pre-exhaust", "an isolated set of the same muscles first", 1.15, 0.85}
 	ShortRest    = Tactic{"short-rest", "half the rest", 1.05, 0.9}
 	LongerCarry  = Tactic{"longer-carry", "twice the distance", 1.15, 0.85}
 	Longer       = Tactic{"longer", "longer holds", 1.1, 0.9}
-	legTactics   = []Tactic{HarderHold, Pause, Slow, QuarterReps, PreExhaust, ShortRest}
-	pressTactics = []Tactic{OneLimb, Pause, Slow, QuarterReps, PreExhaust, ShortRest}
+	legTactics   = []Tactic{MoreReps, MoreRange, OneLimb, HarderHold, Pause, Slow, QuarterReps, PreExhaust, ShortRest}
+	pressTactics = []Tactic{MoreReps, MoreRange, OneLimb, Pause, Slow, QuarterReps, PreExhaust, ShortRest}
 	carryTactics = []Tactic{HarderHold, LongerCarry, ShortRest}
-	smallTactics = []Tactic{Pause, Slow, ShortRest}
-	bodyTactics  = []Tactic{Pause, Slow, QuarterReps, ShortRest}
+	smallTactics = []Tactic{MoreReps, Pause, Slow, ShortRest}
+	bodyTactics  = []Tactic{MoreReps, MoreRange, Pause, Slow, QuarterReps, ShortRest}
 	timedTactics = []Tactic{Longer, ShortRest}
 )
 
@@ -142,5 +144,5 @@ func (m Movement) Harder() (t Tactic, ok bool) {
 
 // Tactics lists them all.
 func Tactics() []Tactic {
-	return []Tactic{HarderHold, OneLimb, Pause, Slow, QuarterReps, PreExhaust, ShortRest, LongerCarry, Longer}
+	return []Tactic{MoreReps, MoreRange, OneLimb, HarderHold, Pause, Slow, QuarterReps, PreExhaust, ShortRest, LongerCarry, Longer}
 }

@@ -2,6 +2,7 @@ package movement
 
 import (
 	"slices"
+	"strings"
 
 	"scrappyrack/core/body"
 	"scrappyrack/core/capability"
@@ -91,6 +92,13 @@ func prepared(all []Movement) []Movement {
 		if g := all[i].Band; g != nil {
 			ready := g.Ready(all[i].Key, all[i].Name, all[i].Caution)
 			all[i].Band = &ready
+		}
+		all[i].Tactics = slices.DeleteFunc(slices.Clone(all[i].Tactics), func(t Tactic) bool {
+			// A bar or a band is held one way; what one limb does has no limb less.
+			return t == HarderHold && (all[i].Hold == load.Bar || all[i].Hold == load.Band) || t == OneLimb && all[i].Sides != BothSides
+		})
+		if breath := "the breath is not held"; all[i].strains() && !strings.Contains(strings.ToLower(all[i].Caution), "breath") {
+			all[i].Caution += " " + strings.ToUpper(breath[:1]) + breath[1:] + "."
 		}
 		for _, r := range rules {
 			if !r.admits(all[i]) {

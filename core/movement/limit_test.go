@@ -219,3 +219,21 @@ func TestExceptionsHaveReasons(t *testing.T) {
 		assert.LessOrEqual(t, len(all), 8, "%s: a rule with that many exceptions is a list", l)
 	}
 }
+
+// Every hold and every press says that the breath is not held; no bar and no band is told of another hold.
+func TestBreathAndTactics(t *testing.T) {
+	said := 0
+	for _, m := range movement.All() {
+		if m.Held > 0 || m.Family == movement.Presses || m.Has(movement.Strain) {
+			said++
+			assert.Contains(t, strings.ToLower(m.Caution), "breath", m.Key)
+		}
+		if m.Hold == load.Bar || m.Hold == load.Band {
+			assert.NotContains(t, m.Tactics, movement.HarderHold, m.Key)
+		}
+		if m.Sides != movement.BothSides {
+			assert.NotContains(t, m.Tactics, movement.OneLimb, m.Key)
+		}
+	}
+	assert.Greater(t, said, 40)
+}

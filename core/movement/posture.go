@@ -131,3 +131,8 @@ func (m Movement) Grip() GripKind {
 
 // loads says that a movement loads a joint.
 func (m Movement) loads(l Limit) bool { return slices.Contains(m.Loads, l) }
+
+// strains says that the breath is easily held in a movement: in a hold, and in what is pressed or heavy.
+func (m Movement) strains() bool {
+	return m.Has(Strain) || m.Held > 0 || m.Family == Presses || m.Format.Of == Seconds && m.Timed && m.Pattern == Brace
+}

@@ -281,7 +281,9 @@ func (c lister) refills(k load.Container, sources []source) (out []Candidate) {
 			continue
 		}
 		for _, l := range c.fills(k, s.filling, first, served) {
-			add(s, l.volume, l.name, "Fill", "")
+			if volume, ok := k.Lined(l.volume, c.Lines); ok {
+				add(s, volume, l.name, "Fill", "")
+			}
 		}
 		first = false
 	}

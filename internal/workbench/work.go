@@ -173,6 +173,14 @@ func healthOf(p store.Profile) client.Health {
 	return h
 }
 
+// lineStep is to what a fill line is rounded, in m: half a centimetre, or a quarter of an inch.
+func lineStep(units string) quantity.Length {
+	if quantity.System(units) == quantity.US {
+		return 0.00635
+	}
+	return 0.005
+}
+
 // housed is the client with the rooms as they were surveyed.
 func housed(f store.File, s *stock, at around) (client.Client, []RoomOf) {
 	p := f.Profile
@@ -188,7 +196,7 @@ func housed(f store.File, s *stock, at around) (client.Client, []RoomOf) {
 		},
 		Rooms: coreRooms(rooms), Space: answers, WayIn: quantity.Length(f.Space.WayWidthM),
 		AtHand: f.AtHand, Own: s.own(), Containers: s.usable(), Handles: s.handleRungs(), Bands: fit(s.bands),
-		Currency: p.Currency, Budget: p.BudgetMinor, Pins: map[string]client.Pin{}, Memo: at.memo,
+		Currency: p.Currency, Lines: lineStep(p.Units), Budget: p.BudgetMinor, Pins: map[string]client.Pin{}, Memo: at.memo,
 	}
 	if p.BodyMassKg == 0 {
 		c.Person.BodyMass = guessedMass(quantity.Length(p.StatureM))
