@@ -100,7 +100,7 @@ test('a need is closed by building, and a build that is due is called at the sta
   await openDemo(page, demo, '/c/demo-garage/needs?slot=pull-level')
   const panel = page.getByRole('complementary', { name: 'The open need' })
   // What is bought for less stands first.
-  await expect(panel.getByRole('button', { name: /^Buy Pull-up bar for a doorway/ })).toBeVisible()
+  await expect(panel.getByRole('button', { name: /^Buy Pull-up bar, screwed into a doorway/ })).toBeVisible()
   await panel.getByRole('button', { name: /^Build Bar for rows/ }).click()
   await panel.getByRole('button', { name: 'Put it into the plan' }).click()
   await expect(page.getByText(/is in the plan now. It counts here once it is made and proven at Builds/).first()).toBeVisible()

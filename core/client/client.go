@@ -217,6 +217,9 @@ func (c Client) Excludes(it gear.Item) quantity.Phrase {
 			return why
 		}
 	}
+	if len(it.Bands) > 0 && c.Person.Health.Answers["latex"] == Yes {
+		return quantity.Say("natural rubber, and there is an allergy to latex")
+	}
 	if it.Bears > 0 && c.Person.BodyMass > it.Bears {
 		return quantity.Say("good for ", quantity.Amount(quantity.KindMass, float64(it.Bears)), " at the most, and ",
 			quantity.Amount(quantity.KindMass, float64(c.Person.BodyMass)), " hang from it")

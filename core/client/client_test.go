@@ -139,3 +139,17 @@ func TestRoomsSupply(t *testing.T) {
 	r.Openings = r.Openings[:1]
 	assert.Contains(t, c.In(r).Excludes(anchor).In(quantity.Metric), "opens into this room")
 }
+
+// Nobody who is allergic to latex is sold a band, and nobody a bar that does not bear them.
+func TestWhatABodyRulesOut(t *testing.T) {
+	loop, err := gear.ByKey("loop-light")
+	require.NoError(t, err)
+	bar, err := gear.ByKey("door-bar")
+	require.NoError(t, err)
+	c := client.Client{Person: client.Person{Stature: 1.8, BodyMass: 80, Health: client.Health{Answers: map[string]client.Answer{}}}}.In(space.Rectangle(4, 4, 2.6))
+	assert.True(t, c.Excludes(loop).Empty())
+	assert.True(t, c.Excludes(bar).Empty())
+	c.Person.Health.Answers["latex"], c.Person.BodyMass = client.Yes, 104
+	assert.Contains(t, c.Excludes(loop).In(quantity.Metric), "allergy to latex")
+	assert.Contains(t, c.Excludes(bar).In(quantity.Metric), "good for 100.0 kg")
+}
