@@ -7,10 +7,12 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"scrappyrack/core/capability"
 	"scrappyrack/core/client"
 	"scrappyrack/core/coverage"
 	"scrappyrack/core/movement"
 	"scrappyrack/core/quantity"
+	"scrappyrack/core/way"
 )
 
 const nowOf = 1_800_000_000
@@ -203,4 +205,38 @@ func TestReserveSaysThatTheBodyEndedIt(t *testing.T) {
 	assert.Less(t, float64(low.Today.Hi), 15.0)
 	p.Tests[0].Reserve = 0
 	assert.Greater(t, float64(slot(t, p, "squat").Today.Hi), 60.0, "the load ended it: it says at least")
+}
+
+// After “squat to a chair” is agreed the need is chair stands of 8 to 12, and can be covered by a chair; twelve
+// with four left bring a load back. Not agreed, nothing changes.
+func TestAnAgreedChangeIsTheNeed(t *testing.T) {
+	p := client.Person{
+		Now: nowOf, Age: 68, Stature: 1.68, BodyMass: 70, Sex: client.Female, Experience: client.New, Goal: client.Older, Limits: []movement.Limit{movement.Knee},
+	}
+	seat := func(p client.Person) coverage.Coverage {
+		c := client.Client{Person: coverage.Settled(p)}.In(hall(2.5))
+		chair := way.Item{Option: way.Today, Supplies: []capability.Supply{capability.Of(capability.Seat)}}
+		return coverage.Cover(slot(t, c.Person, "squat"), way.New(c, []way.Item{way.Present(c), chair}))
+	}
+	assert.False(t, seat(p).Slot.Timed)
+	p.Agreed = []client.Agreement{{Limit: movement.Knee, Need: "squat"}}
+	got := seat(p)
+	assert.True(t, got.Slot.Timed)
+	assert.Equal(t, "Squat to a chair", got.Slot.As)
+	assert.Equal(t, [2]int{8, 12}, [2]int{got.Slot.RepsLow, got.Slot.RepsHigh})
+	assert.Equal(t, coverage.Covered, got.State)
+	c := client.Client{Person: coverage.Settled(p)}.In(hall(2.5))
+	assert.NotEqual(t, coverage.Missing, coverage.Cover(slot(t, c.Person, "squat"), way.New(c, []way.Item{way.Present(c)})).State, "without a chair there is the wall sit")
+	p.Tests = []client.Test{{Movement: "chair-squat", Reps: 12, Reserve: 4}}
+	loaded := slot(t, coverage.Settled(p), "squat")
+	assert.False(t, loaded.Timed)
+	assert.Equal(t, "Squat to a box with a load", loaded.As)
+	assert.Positive(t, loaded.Today.Hi)
+	p.Tests[0].Reserve = 3
+	assert.True(t, slot(t, coverage.Settled(p), "squat").Timed)
+	// What takes a load gives its own share of the range that it replaces.
+	p.Tests, p.Limits, p.Agreed = nil, []movement.Limit{movement.LowBack}, nil
+	whole := slot(t, p, "squat")
+	p.Agreed = []client.Agreement{{Limit: movement.LowBack, Need: "squat"}}
+	assert.Less(t, float64(slot(t, coverage.Settled(p), "squat").Hi), float64(whole.Hi))
 }
