@@ -6,7 +6,7 @@ import { useBench } from '../../lib/desk'
 import { percent } from '../../lib/format'
 import { useKey } from '../../lib/hooks'
 import { MarkKey, type Origin } from '../../ui/marks'
-import { Button, Head, StateWord } from '../../ui/parts'
+import { Button, Head, StateWord, stateWords } from '../../ui/parts'
 import { AXIS, Rule, setsOf, slotInWords } from '../../ui/rule'
 import { AdditionPanel, Additions } from './Additions'
 import type { Closing } from './Closings'
@@ -256,7 +256,7 @@ function Frame({
   turn?: Closing['turns'][number]
 }) {
   const { units } = useBench()
-  const columns = 'grid grid-cols-[1fr_auto] items-center gap-x-3 md:grid-cols-[8.2rem_4.8rem_minmax(0,1fr)_minmax(6rem,9.5rem)]'
+  const columns = 'grid grid-cols-[1fr_auto] items-center gap-x-3 md:grid-cols-[8.2rem_6.2rem_minmax(0,1fr)_minmax(6rem,9.5rem)]'
   if (!slot)
     return (
       <div className={columns} aria-hidden="true">
@@ -281,7 +281,9 @@ function Frame({
       <span className="max-md:text-right">
         <StateWord state={slot.state} />
         {turn && (
-          <span className="block whitespace-nowrap text-fine text-whatif">→ {turn.is !== turn.was ? turn.is : percent(turn.after)}</span>
+          <span className="block whitespace-nowrap text-fine text-whatif">
+            → {turn.is !== turn.was ? stateWords[turn.is] : percent(turn.after)}
+          </span>
         )}
       </span>
       <div className="min-w-0 overflow-hidden max-md:col-span-2">{plot}</div>
@@ -298,7 +300,7 @@ function gapNote(s: Slot, units: ReturnType<typeof useBench>['units']): string {
   const widest = s.gaps.reduce((a, b) =>
     (b.hi_kg + s.along_kg) / (b.lo_kg + s.along_kg) > (a.hi_kg + s.along_kg) / (a.lo_kg + s.along_kg) ? b : a,
   )
-  return `nothing from ${units.bare('mass', widest.lo_kg)} to ${units.show('mass', widest.hi_kg)}`
+  return `nothing here weighs ${units.bare('mass', widest.lo_kg)} to ${units.show('mass', widest.hi_kg)}`
 }
 
 function Summary({ slots, onOpen }: { slots: Slot[]; onOpen: (key: string) => void }) {

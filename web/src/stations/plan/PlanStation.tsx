@@ -80,7 +80,7 @@ function Made({ plan, fresh }: { plan: Plan; fresh: boolean }) {
           row={(s, plot) => (
             <div
               key={s.key}
-              className="grid grid-cols-[5.6rem_minmax(0,1fr)] items-center gap-x-2 md:grid-cols-[7rem_4rem_minmax(0,1fr)] border-b border-faint"
+              className="grid grid-cols-[5.6rem_minmax(0,1fr)] items-center gap-x-2 md:grid-cols-[7rem_6.2rem_minmax(0,1fr)] border-b border-faint"
             >
               <span className="truncate font-cond text-lead font-semibold">
                 {s === AXIS ? '' : s.name}
