@@ -45,6 +45,7 @@ threaded() { grep -rlE --include='*.go' '^[[:space:]]*go [a-zA-Z]|\.Go\(|"sync(/
 long='TestRememberingChangesNothing|TestDemoClientsAnswerToChanges|TestEveryClosingKeepsItsPromise|TestSmallBoardsAreTheBestOfEveryWay|TestCoverageIsMonotone|TestCoverageIsTheIntegral|TestTacticsCountForLessThanRealLoad|TestOpeningsOpen|TestTheWorstGapThatCanBeClosed|TestOnlyWhatIsMadeHoldsAndIsProvenCounts|TestABuildIsWorkedOutAnew'
 long+='|TestTheReleaseBeforeComesUpToDate|TestTheFirstReleaseComesUpToDate|TestOperationsOfTheReleaseBeforeStay|TestRectanglesBecomeRooms'
 long+='|TestAnyChangesUndoneAndDoneAgain|TestUndoOfTwoAgainstAModel|TestEveryTestOfABuildIsAStepOfItsOwn|TestLogSumsAreThoseOfItsSets'
+long+='|TestMoreIsNeverLess|TestStartsAsACoachWouldGiveThem|TestKinshipIsBounded'
 long+='|TestABuildOverTheWire|TestThePriceBookOverTheWire|TestPinsBindThePlan|TestPlanAndBook|TestBandsAreKeptLikeEverything|TestImpossiblePinsAreOneRefusal'
 without_race() { go test -timeout 8m $(single) && go test -timeout 8m -run "$long" $(threaded); }
 single() { comm -23 <(go list -f '{{.Dir}}' ./... | sed "s|^$PWD|.|" | sort) <(threaded | sort); }

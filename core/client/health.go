@@ -137,6 +137,11 @@ var questions = []Question{
 	{Key: "supervised", Group: NowGroup, Short: "under supervision only", Ask: "told to train only under supervision", Holds: true},
 }
 
+// Word says that somebody's word can be written down on a yes: it holds, sometimes or always, or spares something.
+func (q Question) Word() bool {
+	return q.Holds || len(q.Spares) > 0 || slices.Contains([]string{"joints", "pain"}, q.Key)
+}
+
 // QuestionOf finds one by its key.
 func QuestionOf(key string) (Question, bool) {
 	all := Questions()
@@ -189,11 +194,13 @@ const (
 	lyingWeek     = 16
 	restAfter     = 6
 	spareAfter    = 12
-	grownUp       = 18
 	newOperation  = 12 // weeks
 	hipUnknown    = 6  // months for which an operated hip keeps to its list
 	stillPregnant = 45
 )
+
+// GrownUp is the age, in years, below which a guardian's word is asked for.
+const GrownUp = 18
 
 // Expecting is the week of pregnancy, 0 where there is none. Weeks were counted on WeeksOn; without that day,
 // or without weeks, it is as far on as can be.
@@ -273,7 +280,7 @@ func (p Person) Holds() (out []Hold) {
 				say(Hold{Key: g.Key, About: "pain", Name: "pain"})
 			}
 		case AgeGroup:
-			if p.Age > 0 && p.Age < grownUp {
+			if p.Age > 0 && p.Age < GrownUp {
 				say(Hold{Key: GuardianHold, About: GuardianHold, Name: "a guardian's word"})
 			}
 		}
@@ -345,7 +352,7 @@ func (p Person) Implied() (out []Spared) {
 	if p.Health.Floor == No {
 		say("does not get up from the floor", movement.NoFloor)
 	}
-	if p.Age > 0 && p.Age < grownUp && p.Health.Alone == Yes {
+	if p.Age > 0 && p.Age < GrownUp && p.Health.Alone == Yes {
 		say("under 18, alone", movement.Under18)
 	}
 	for _, l := range p.Bound() {

@@ -90,7 +90,7 @@ func start(p client.Person, n need, tested bool, newest float64) (share float64,
 	if tested {
 		return share, words
 	}
-	if p.Age > 0 && p.Age < grownUp && p.Experience == client.New {
+	if p.Age > 0 && p.Age < client.GrownUp && p.Experience == client.New {
 		share *= young
 		say("70 %% under 18")
 	}
@@ -105,10 +105,7 @@ func start(p client.Person, n need, tested bool, newest float64) (share float64,
 	return share, words
 }
 
-const (
-	grownUp   = 18
-	postnatal = 12 // weeks
-)
+const postnatal = 12 // weeks
 
 // operated says that a part which the need asks of was operated on within a year, and that no
 // test has been done since.

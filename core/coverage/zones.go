@@ -128,7 +128,7 @@ func (z Zone) spared(p client.Person) Zone {
 	switch {
 	case z.Of == movement.Reps && z.Low < 8 && spared(p):
 		z.Low, z.High = 8, 15
-	case z.Of == movement.Reps && z.Low < 6 && p.Age > 0 && p.Age < grownUp:
+	case z.Of == movement.Reps && z.Low < 6 && p.Age > 0 && p.Age < client.GrownUp:
 		z.Low, z.High = 6, 12
 	case z.Of == movement.Seconds && p.Spares(movement.Pressure) && z.Key == "brace":
 		z.Low, z.High = min(z.Low, 30), min(z.High, 30)

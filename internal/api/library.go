@@ -122,6 +122,7 @@ type Library struct {
 	Currencies []string        `json:"currencies"`
 	Limits     []Keyed         `json:"limits" doc:"What a client can spare"`
 	Groups     []Keyed         `json:"question_groups"`
+	GrownUp    int             `json:"grown_up" doc:"The age below which a guardian's word is asked for"`
 	Questions  []Question      `json:"questions" doc:"Asked before training, the groups' order kept"`
 	Cautions   []Caution       `json:"cautions" doc:"What every hand-over carries"`
 }
@@ -168,11 +169,12 @@ func theLibrary() Library {
 	for _, m := range movement.Limits() {
 		l.Limits = append(l.Limits, Keyed{string(m), m.Name()})
 	}
+	l.GrownUp = client.GrownUp
 	for _, g := range client.Groups() {
 		l.Groups = append(l.Groups, Keyed{g.Key, g.Name})
 	}
 	for _, q := range client.Questions() {
-		l.Questions = append(l.Questions, Question{q.Key, q.Group, q.If, q.Short, q.Ask, q.Holds, texts(q.Spares)})
+		l.Questions = append(l.Questions, Question{q.Key, q.Group, q.If, q.Short, q.Ask, q.Word(), texts(q.Spares)})
 	}
 	for _, c := range caution.Always() {
 		l.Cautions = append(l.Cautions, Caution{c.Station, c.Hold, c.Text.In(quantity.Metric), c.ForClient().In(quantity.Metric)})
@@ -193,7 +195,7 @@ type Question struct {
 	If     string   `json:"if" doc:"Asked where that one was answered with yes; empty for always"`
 	Short  string   `json:"short"`
 	Ask    string   `json:"ask"`
-	Holds  bool     `json:"holds" doc:"A yes holds until somebody's word is written down"`
+	Word   bool     `json:"word" doc:"Somebody's word can be written down on a yes"`
 	Spares []string `json:"spares" doc:"Limits that a yes brings until a word says otherwise"`
 }
 

@@ -4904,6 +4904,11 @@ export interface components {
             displays: components["schemas"]["Display"][];
             fillings: components["schemas"]["Filling"][];
             gear: components["schemas"]["GearItem"][];
+            /**
+             * Format: int64
+             * @description The age below which a guardian's word is asked for
+             */
+            grown_up: number;
             kinds: components["schemas"]["ContainerKind"][];
             /** @description What a client can spare */
             limits: components["schemas"]["Keyed"][];
@@ -6294,14 +6299,14 @@ export interface components {
         Question: {
             ask: string;
             group: string;
-            /** @description A yes holds until somebody's word is written down */
-            holds: boolean;
             /** @description Asked where that one was answered with yes; empty for always */
             if: string;
             key: string;
             short: string;
             /** @description Limits that a yes brings until a word says otherwise */
             spares: string[];
+            /** @description Somebody's word can be written down on a yes */
+            word: boolean;
         };
         QuestionBody: {
             /** @description One thing a line */

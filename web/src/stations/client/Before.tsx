@@ -36,11 +36,9 @@ export function Before() {
   const { said, questions, answer, refused } = useAnswers()
   const of = useFields('profile')
   const open = questions.filter((q) => !said(q.key))
-  const word = questions.filter(
-    (q) => said(q.key) === 'yes' && (q.holds || q.spares.length > 0 || ['joints', 'pain', 'birth'].includes(q.key)),
-  )
+  const word = questions.filter((q) => said(q.key) === 'yes' && q.word)
   const groups = library.question_groups.filter((g) => g.key !== 'pregnancy' || desk.file.profile.sex !== 'male')
-  const minor = of('born_year').value > 0 && new Date().getFullYear() - of('born_year').value < 18
+  const minor = of('born_year').value > 0 && new Date().getFullYear() - of('born_year').value < library.grown_up
   return (
     <section className="space-y-3">
       <Head aside="a yes is a physician’s to answer; nothing here is a diagnosis">Before training</Head>
@@ -72,7 +70,7 @@ export function Before() {
       {word.map((q) => (
         <Clearances key={q.key} about={q.key} name={q.short} />
       ))}
-      {minor && <Clearances about="guardian" name="training under 18" />}
+      {minor && <Clearances about="guardian" name={`training under ${library.grown_up}`} />}
       {(word.length > 0 || of('health_note').value !== '') && <Text of={of('health_note')} area />}
     </section>
   )
