@@ -369,7 +369,8 @@ func TestBadFieldsAreNamed(t *testing.T) {
 		"over the brim": {"containers/jug-a", "body.volume_l", func() any { k := d.File.Containers[0]; k.VolumeL = 9; return k }},
 		"wrong bucket":  {"containers/bucket", "body.capacity_l", func() any { k := d.File.Containers[2]; k.CapacityL = 40; return k }},
 		"no filling":    {"containers/jug-a", "body.filling", func() any { k := d.File.Containers[0]; k.Filling = "feathers"; return k }},
-		"long set":      {"tests/row", "body.reps", func() any { s := d.File.Tests[0]; s.Reps, s.Reserve = 14, 5; return s }},
+		"long set":      {"tests/row", "body.reps", func() any { s := d.File.Tests[0]; s.Reps = 300; return s }},
+		"nothing held":  {"tests/row", "body.load_kg", func() any { s := d.File.Tests[0]; s.LoadKg = 0; return s }},
 		"no such gear":  {"gear/x", "body.item", func() any { return store.Gear{ID: "x", Item: "moon"} }},
 	} {
 		body, err := json.Marshal(c.body())

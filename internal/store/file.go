@@ -246,8 +246,8 @@ type TestSet struct {
 	ID       string  `db:"id" json:"id" pattern:"^[a-z0-9-]{1,40}$" patternDescription:"a short id of small letters, digits and dashes"`
 	Movement string  `db:"movement" json:"movement" minLength:"1" maxLength:"60" doc:"Key of the movement"`
 	LoadKg   float64 `db:"load_kg" json:"load_kg" minimum:"0" maximum:"1000" doc:"As held: a pair's is the mass in one hand; of a body-weight movement what was added, 0 for nothing"`
-	Reps     int     `db:"reps" json:"reps" minimum:"1" maximum:"15"`
-	Reserve  int     `db:"reserve" json:"reserve" minimum:"0" maximum:"14" doc:"Repetitions left in reserve"`
+	Reps     int     `db:"reps" json:"reps" minimum:"1" maximum:"200" doc:"Over 15 with what was left says what 15 say, at least"`
+	Reserve  int     `db:"reserve" json:"reserve" minimum:"0" maximum:"50" doc:"Repetitions left in reserve"`
 	DoneAt   int64   `db:"done_at" json:"done_at,omitempty" minimum:"0" maximum:"253402300799" doc:"Unix time; 0 when nobody said"`
 	AtLeast  bool    `db:"at_least" json:"at_least,omitempty" doc:"The load ended it, not the body: it was the heaviest there, or the grip gave out"`
 }

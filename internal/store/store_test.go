@@ -206,7 +206,7 @@ func TestTheDatabaseRefusesNonsense(t *testing.T) {
 		"full tank":    func(f *store.File) { c := jug("j"); c.CapacityL = 9000; f.Containers = append(f.Containers, c) },
 		"frustum of 0": func(f *store.File) { c := jug("j"); c.Shape = "frustum"; f.Containers = append(f.Containers, c) },
 		"many reps": func(f *store.File) {
-			f.Tests = []store.TestSet{{ID: "t", Movement: "m", LoadKg: 5, Reps: 12, Reserve: 9}}
+			f.Tests = []store.TestSet{{ID: "t", Movement: "m", LoadKg: 5, Reps: 220}}
 		},
 		"unknown pin": func(f *store.File) { f.Pins = []store.Pin{{ID: "x", Pin: "perhaps"}} },
 	} {

@@ -267,11 +267,12 @@ func (s *stock) checkWeighing(w store.Weighing, say func(...any) string) error {
 
 func checkTests(f store.File) error {
 	for _, t := range f.Tests {
-		if _, err := movesOf(f).ByKey(t.Movement); err != nil {
+		m, err := movesOf(f).ByKey(t.Movement)
+		if err != nil {
 			return &FieldError{"movement", err.Error()}
 		}
-		if t.Reps+t.Reserve > 15 {
-			return &FieldError{"reps", fmt.Sprintf("reps and reserve together are %d; above 15 the formulas part too far: test with a heavier load", t.Reps+t.Reserve)}
+		if _, body := m.Usual(); t.LoadKg == 0 && !body {
+			return &FieldError{"load_kg", "nothing was lifted: say what was held"}
 		}
 	}
 	return nil

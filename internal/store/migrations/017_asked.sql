@@ -47,5 +47,24 @@ ALTER TABLE operation_of RENAME TO operation;
 -- A carry is counted in metres: 20 to 40 where it was 8 to 15 repetitions.
 UPDATE slot SET low = CAST(round(low / 0.375) AS INTEGER), high = CAST(round(high / 0.375) AS INTEGER) WHERE id = 'carry' AND high > 0;
 
+-- A set of more than fifteen says what fifteen say, at least: it may be written down.
+CREATE TABLE test_set_new (
+  practice_id TEXT NOT NULL,
+  client_id TEXT NOT NULL,
+  id TEXT NOT NULL,
+  position INTEGER NOT NULL,
+  movement TEXT NOT NULL CHECK (length(movement) BETWEEN 1 AND 60),
+  load_kg REAL NOT NULL CHECK (load_kg >= 0 AND load_kg <= 1000),
+  reps INTEGER NOT NULL CHECK (reps BETWEEN 1 AND 200),
+  reserve INTEGER NOT NULL CHECK (reserve BETWEEN 0 AND 50),
+  done_at INTEGER NOT NULL DEFAULT 0 CHECK (done_at >= 0),
+  at_least INTEGER NOT NULL DEFAULT 0 CHECK (at_least IN (0, 1)),
+  PRIMARY KEY (practice_id, client_id, id),
+  FOREIGN KEY (practice_id, client_id) REFERENCES client (practice_id, id) ON DELETE CASCADE
+) STRICT;
+INSERT INTO test_set_new SELECT practice_id, client_id, id, position, movement, load_kg, reps, reserve, done_at, at_least FROM test_set;
+DROP TABLE test_set;
+ALTER TABLE test_set_new RENAME TO test_set;
+
 -- Cards of before are worked out anew.
 DELETE FROM client_card;

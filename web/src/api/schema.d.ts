@@ -7137,7 +7137,10 @@ export interface components {
             load_kg: number;
             /** @description Key of the movement */
             movement: string;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Over 15 with what was left says what 15 say, at least
+             */
             reps: number;
             /**
              * Format: int64

@@ -339,8 +339,8 @@ export const table = {
     fields: {
       movement: { label: 'Movement' },
       load_kg: { label: 'Load', kind: 'mass', min: 0.1, max: 1000 },
-      reps: { label: 'Reps', min: 1, max: 15 },
-      reserve: { label: 'In reserve', min: 0, max: 14 },
+      reps: { label: 'Reps', min: 1, max: 200 },
+      reserve: { label: 'In reserve', min: 0, max: 50 },
       at_least: { label: 'Ended by', yes: 'the load or the grip ended it', otherwise: false },
       done_at: { label: 'Done on' },
     },

@@ -62,8 +62,8 @@ function Test({ test: t }: { test: TestSet }) {
           empty={body ? 'nothing' : undefined}
           min={body ? 0 : 0.1}
         />
-        <Count of={of('reps')} max={15 - t.reserve} />
-        <Count of={of('reserve')} max={15 - t.reps} />
+        <Count of={of('reps')} />
+        <Count of={of('reserve')} />
         <div className="mt-5">
           <Check on={ended.value} onChange={(on) => ended.set(on)}>
             {ended.spec.yes}
