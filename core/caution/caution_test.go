@@ -67,7 +67,7 @@ func TestQuestionsBeforeTraining(t *testing.T) {
 	p.Operations = []client.Operation{{Part: client.KneePart, At: p.Now - 90*86400}}
 	holds, soft := of()
 	assert.Empty(t, holds, "longer ago than twelve weeks")
-	assert.Contains(t, soft, "knee, operated on: spared (knee)")
+	assert.Contains(t, soft, "movements are chosen around: knee (knee, operated on)")
 	p.Operations[0].At = p.Now - 80*86400
 	holds, _ = of()
 	assert.Len(t, holds, 1)

@@ -57,7 +57,7 @@ func health(p client.Person) []Caution {
 			"Tell your consultant, before you train: "+strings.Join(names, ", "))
 	}
 	for _, s := range p.Implied() {
-		both(fmt.Sprintf("%s: spared (%s)", s.Why, strings.ToLower(s.Limit.Name())))
+		both(fmt.Sprintf("movements are chosen around: %s (%s)", strings.ToLower(s.Limit.Name()), s.Why))
 	}
 	for _, l := range p.Limits {
 		if l.Mind() != "" {
