@@ -98,6 +98,10 @@ var questions = []Question{
 	{Key: "kidney", Group: LongGroup, Short: "kidneys", Ask: "a kidney condition", Spares: l(movement.Pressure)},
 	{Key: "cancer", Group: LongGroup, Short: "cancer in treatment", Ask: "cancer that is being treated", Holds: true},
 	{Key: "bones", Group: LongGroup, Short: "brittle bones", Ask: "osteoporosis, or a bone broken by a small fall", Spares: l(movement.Bones)},
+	{
+		Key: "fracture", Group: LongGroup, If: "bones", Short: "a broken vertebra, or a second bone", Spares: l(movement.NoJumping),
+		Ask: "a vertebra broken, or a second bone by a small fall",
+	},
 	{Key: "spine", Group: LongGroup, Short: "an injury of spine or nerves", Ask: "an injury of spine or nerves", Spares: l(movement.LowBack)},
 	{
 		Key: "t6", Group: LongGroup, If: "spine", Short: "an injury at T6 or above", Ask: "at T6 or above", Holds: true,

@@ -235,7 +235,7 @@ var rules = []rule{
 				return false
 			case slices.Contains([]Pattern{Squat, Hinge, Carry, PushLevel}, m.Pattern) && m.Grip() == HeavyGrip,
 				slices.Contains([]Pattern{Squat, Hinge}, m.Pattern) && (m.Hold == load.Hug || m.Hold == load.Worn),
-				m.Has(OnOneLeg) && !m.Has(Support), m.Pattern == OneLeg && m.Has(Split):
+				m.Has(OnOneLeg) && !m.Has(Support), m.Pattern == OneLeg && (m.Has(Split) || m.Has(Wide)):
 				return false
 			}
 			return m.Start == 0 || m.Start >= kneeHigh
@@ -252,7 +252,7 @@ var rules = []rule{
 			if m.Impact > 0 || m.Has(OnOneLeg) || m.Has(Wide) || m.Pattern == OneLeg || m.Pattern == Balance && m.Has(Walks) {
 				return false
 			}
-			if m.Pattern == Carry || slices.Contains(legwork, m.Pattern) {
+			if m.Pattern == Carry || m.Pattern == WholeBody || slices.Contains(legwork, m.Pattern) {
 				return !m.Has(Split) && !m.Has(OneSided) && !m.Has(Strain) && !m.Has(Crossing) && (m.Pattern == Carry || m.Grip() != HeavyGrip)
 			}
 			return m.Pattern != CoreFlexion || !m.Has(SpineBent)
@@ -273,7 +273,7 @@ var rules = []rule{
 				return false
 			case m.Pattern == OneLeg, m.Pattern == Calf:
 				return m.Has(Support) || m.At != Standing
-			case m.Pattern == Carry:
+			case m.Pattern == Carry, m.Pattern == WholeBody:
 				return !m.Has(OneSided)
 			}
 			return !(m.At == Standing && m.Has(OnOneLeg) && !m.Has(Support))
@@ -300,7 +300,7 @@ var rules = []rule{
 	{
 		limit: OneLegged, name: "Uses one leg", out: "needs both legs",
 		facets: func(m Movement) bool {
-			return !slices.Contains(legwork, m.Pattern) || m.Sides == EachSide && m.Impact == 0 && (m.At != Standing || m.Has(Support))
+			return !slices.Contains(legwork, m.Pattern) || m.Sides == EachSide && m.Impact == 0 && !m.Has(Split) && (m.At != Standing || m.Has(Support))
 		},
 		but: map[string]string{"low-step-up": "always with the same leg, holding on"},
 	},

@@ -36,7 +36,7 @@ postnatal: SQ bodyweight-squat chair-squat goblet-squat -back-squat; HI bridge t
 pelvis: SQ chair-squat bodyweight-squat -back-squat -pair-squat; HI bridge two-hand-hinge -one-leg-hinge -one-leg-bridge; SL; CA farmer-carry -suitcase-carry; HS band-seated-abduction -band-side-step -band-abduction; BR wall-plank dead-bug; CF heel-raise -one-leg-heel-raise; BA weight-shift -one-leg-stand; JU; GU by-chair
 balance: HI -one-leg-hinge; SL low-step-up split-squat -step-up -forward-lunge; PO seated-press -one-hand-press; CA hug-carry farmer-carry standing-hold -suitcase-carry -overhead-carry; HS band-abduction band-seated-abduction -band-side-step; CF *; BA one-leg-stand heel-toe-walk; JU; GU by-chair
 seated: SQ; HI; SL; HS; CF; JU; PF band-press -push-up; PO seated-press -one-hand-press; PT seated-row -bar-row; PD seated-pull-down -pull-up; CA lap-carry -farmer-carry; SR side-raise; RT seated-press-out -shoulder-taps; BR trunk-hold -plank; AB one-hand-curl band-curl; AS band-push-down; BA seated-reach -one-leg-stand; GU chair-transfer -floor-get-up
-one-leg: SQ band-leg-press band-knee-extension -back-squat; HI one-leg-bridge -deadlift; SL low-step-up split-squat -forward-lunge; HS band-abduction -band-side-step; CF one-leg-heel-raise -heel-raise; JU
+one-leg: SQ band-leg-press band-knee-extension -back-squat; HI one-leg-bridge -deadlift; SL low-step-up step-down -split-squat -forward-lunge; HS band-abduction -band-side-step; CF one-leg-heel-raise -heel-raise; JU
 under-18: CA -upside-down-overhead; AS -close-floor-extension; PF -bench-press -bar-floor-press; HI -deadlift`
 
 var short = map[string]movement.Pattern{
