@@ -155,7 +155,14 @@ func who(ctx context.Context) Who {
 
 // operation is one that some principals may call.
 func operation(access Access, method, path, id, summary, tag string) huma.Operation {
-	return huma.Operation{OperationID: id, Method: method, Path: "/api/v1" + path, Summary: summary, Tags: []string{tag}, MaxBodyBytes: 1 << 20, Metadata: map[string]any{accessKey: access}}
+	most := int64(1 << 20)
+	if access == Public { // of whoever has not signed in
+		most = 4 << 10
+	}
+	return huma.Operation{
+		OperationID: id, Method: method, Path: "/api/v1" + path, Summary: summary, Tags: []string{tag}, MaxBodyBytes: most,
+		Metadata: map[string]any{accessKey: access},
+	}
 }
 
 // polled marks an operation that a page asks again and again by itself: it keeps no

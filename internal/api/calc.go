@@ -36,16 +36,16 @@ func (s VesselShape) profile(capacity float64) (load.Profile, error) {
 		return p, atField(err, func(field string) string { return "profile." + field })
 	}
 	if s.HeightM <= 0 {
-		return nil, refuse("profile.height_m", "a "+s.Kind+" needs its height, above 0", s.HeightM)
+		return nil, refuse("profile.height_m", "a "+s.Kind+" needs its height, above 0")
 	}
 	if s.Kind == "prism" {
 		return load.Prism{Capacity: quantity.Volume(capacity), Height: length(s.HeightM)}, nil
 	}
 	if s.BottomM <= 0 {
-		return nil, refuse("profile.bottom_d_m", "a frustum needs its bottom diameter, above 0", s.BottomM)
+		return nil, refuse("profile.bottom_d_m", "a frustum needs its bottom diameter, above 0")
 	}
 	if s.TopM <= 0 {
-		return nil, refuse("profile.top_d_m", "a frustum needs its top diameter, above 0", s.TopM)
+		return nil, refuse("profile.top_d_m", "a frustum needs its top diameter, above 0")
 	}
 	return load.Frustum{Bottom: length(s.BottomM), Top: length(s.TopM), Height: length(s.HeightM)}, nil
 }
@@ -102,7 +102,7 @@ func fillAnswer(v load.Vessel, f material.Filling, fill load.Fill, err error, un
 func (q FillQuestion) answer(_ context.Context) (FillAnswer, error) {
 	var none FillAnswer
 	if (q.Filling == "") == (q.Density == nil) {
-		return none, refuse("filling", "name a filling or give density_kg_l, one of the two", nil)
+		return none, refuse("filling", "name a filling or give density_kg_l, one of the two")
 	}
 	given := 0
 	for _, v := range []*float64{q.VolumeL, q.LevelM, q.TargetKg} {
@@ -111,7 +111,7 @@ func (q FillQuestion) answer(_ context.Context) (FillAnswer, error) {
 		}
 	}
 	if given != 1 {
-		return none, refuse("volume_l", "give one of volume_l, level_m and target_kg", nil)
+		return none, refuse("volume_l", "give one of volume_l, level_m and target_kg")
 	}
 	filling := material.Filling{}
 	if q.Density != nil {
@@ -119,11 +119,11 @@ func (q FillQuestion) answer(_ context.Context) (FillAnswer, error) {
 	} else {
 		var err error
 		if filling, err = material.FillingByKey(q.Filling); err != nil {
-			return none, refuse("filling", err.Error(), q.Filling)
+			return none, refuse("filling", err.Error())
 		}
 	}
 	if q.BrimL > 0 && q.BrimL < q.CapacityL {
-		return none, refuse("brim_l", "the brim cannot hold less than the nominal capacity", q.BrimL)
+		return none, refuse("brim_l", "the brim cannot hold less than the nominal capacity")
 	}
 	profile, err := q.Profile.profile(q.CapacityL)
 	if err != nil {

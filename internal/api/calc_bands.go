@@ -117,7 +117,7 @@ func (q PacketQuestion) answer(_ context.Context) (out PacketAnswer, err error) 
 	m, err := scale.DecodeHex(q.Hex)
 	var bad *scale.PacketError
 	if errors.As(err, &bad) {
-		return out, refuse("hex", bad.Detail, q.Hex)
+		return out, refuse("hex", bad.Detail)
 	}
 	if err != nil {
 		return out, err

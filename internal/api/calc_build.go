@@ -255,7 +255,7 @@ func (q CutsQuestion) answer(ctx context.Context) (out CutsAnswer, _ error) {
 	got, err := cut.Solve(ctx, stock, pieces, quantity.Length(q.KerfM))
 	var few *cut.NotEnough
 	if errors.As(err, &few) {
-		return out, refuse("stock", few.Error(), nil)
+		return out, refuse("stock", few.Error())
 	}
 	if err != nil {
 		return out, err

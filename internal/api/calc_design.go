@@ -163,22 +163,23 @@ func (q DesignQuestion) values(d builds.Design) (builds.Values, error) {
 		a, ok := known[key]
 		if !ok {
 			return v, refuse("answers."+key, d.Name+" asks nothing of this name: "+strings.Join(slices.Sorted(maps.Keys(known)),
-				", "), q.Answers[key])
+				", "))
+
 		}
 		words := len(a.Words) > 0 || a.Text
 		switch x := q.Answers[key].(type) {
 		case string:
 			if !words {
-				return v, refuse("answers."+key, "this is a number", x)
+				return v, refuse("answers."+key, "this is a number")
 			}
 			v.Word[key] = x
 		case float64:
 			if words {
-				return v, refuse("answers."+key, "this is one of its words", x)
+				return v, refuse("answers."+key, "this is one of its words")
 			}
 			v.Num[key] = x
 		default:
-			return v, refuse("answers."+key, "an answer is a number or a word", x)
+			return v, refuse("answers."+key, "an answer is a number or a word")
 		}
 	}
 	if _, asked := known["worn_kg"]; asked && q.WornKg > 0 {

@@ -152,7 +152,7 @@ type ImpliedDensity struct {
 func (q BatchQuestion) answer(_ context.Context) (out BatchAnswer, err error) {
 	d := q.Density
 	if d.Typical < d.Low || d.Typical > d.High || d.Low >= d.High {
-		return out, refuse("density.typical", "the range must rise from low over typical to high", d.Typical)
+		return out, refuse("density.typical", "the range must rise from low over typical to high")
 	}
 	prior := material.Filling{Name: "given range", Low: quantity.Density(d.Low), Typical: quantity.Density(d.Typical), High: quantity.Density(d.High)}
 	var all []load.Weighing

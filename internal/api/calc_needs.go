@@ -101,12 +101,12 @@ func (q NeedsQuestion) person(now time.Time) (client.Person, error) {
 	}
 	if in.Born > 0 {
 		if p.Age = now.Year() - in.Born; p.Age < 1 || p.Age > 120 {
-			return p, refuse("person.born", "a year of birth is of somebody between 1 and 120", in.Born)
+			return p, refuse("person.born", "a year of birth is of somebody between 1 and 120")
 		}
 	}
 	for i, l := range in.Limits {
 		if !slices.Contains(movement.Limits(), movement.Limit(l)) {
-			return p, refuse(fmt.Sprintf("person.limits[%d]", i), "that is no limit: "+strings.Join(texts(movement.Limits()), ", "), l)
+			return p, refuse(fmt.Sprintf("person.limits[%d]", i), "that is no limit: "+strings.Join(texts(movement.Limits()), ", "))
 		}
 		p.Limits = append(p.Limits, movement.Limit(l))
 	}
@@ -121,7 +121,7 @@ func (q NeedsQuestion) person(now time.Time) (client.Person, error) {
 	}
 	for i, t := range q.Tests {
 		if _, err := movement.ByKey(t.Movement); err != nil {
-			return p, refuse(fmt.Sprintf("tests[%d].movement", i), err.Error(), t.Movement)
+			return p, refuse(fmt.Sprintf("tests[%d].movement", i), err.Error())
 		}
 		p.Tests = append(p.Tests, client.Test{
 			Movement: t.Movement, Load: quantity.Mass(t.LoadKg), Reps: t.Reps, Reserve: t.Reserve, AtLeast: t.EndedBy == "load" || t.EndedBy == "grip",
@@ -141,10 +141,10 @@ func (q NeedsQuestion) atTest(p client.Person, err error) error {
 		alone := p
 		alone.Tests = []client.Test{t}
 		if _, is := coverage.Slots(alone); is != nil && errors.As(is, &field) {
-			return refuse(fmt.Sprintf("tests[%d].%s", i, field.Field), field.Error(), q.Tests[i])
+			return refuse(fmt.Sprintf("tests[%d].%s", i, field.Field), field.Error())
 		}
 	}
-	return refuse("tests", err.Error(), nil)
+	return refuse("tests", err.Error())
 }
 
 func (q NeedsQuestion) answer(context.Context) (NeedsAnswer, error) {

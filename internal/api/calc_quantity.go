@@ -30,13 +30,13 @@ func (q QuantityQuestion) answer(_ context.Context) (out QuantityAnswer, err err
 	var bad *quantity.ParseError
 	refused := func(err error) error {
 		if errors.As(err, &bad) {
-			return refuse("text", bad.Error(), q.Text)
+			return refuse("text", bad.Error())
 		}
 		return err
 	}
 	if q.Kind == "money" {
 		if !slices.Contains(quantity.Currencies(), q.Unit) {
-			return out, refuse("unit", "that is not a currency that a client can have", q.Unit)
+			return out, refuse("unit", "that is not a currency that a client can have")
 		}
 		m, err := quantity.ParseMoney(q.Text, q.Unit)
 		if err != nil {
@@ -47,7 +47,7 @@ func (q QuantityQuestion) answer(_ context.Context) (out QuantityAnswer, err err
 	dim := quantity.Dim(q.Kind)
 	unit, ok := quantity.UnitOf(dim, q.Unit)
 	if !ok {
-		return out, refuse("unit", "that is not a unit of "+q.Kind, q.Unit)
+		return out, refuse("unit", "that is not a unit of "+q.Kind)
 	}
 	v, err := quantity.Parse(dim, q.Text, q.Unit)
 	if err != nil {

@@ -93,7 +93,7 @@ func ring(path string, corners []Corner) (plane.Ring, error) {
 	r := make(plane.Ring, len(corners))
 	for i, c := range corners {
 		if max(c[0], -c[0], c[1], -c[1]) > farthest {
-			return nil, refuse(fmt.Sprintf("%s[%d]", path, i), fmt.Sprintf("a corner lies within %d m of the origin", farthest), c)
+			return nil, refuse(fmt.Sprintf("%s[%d]", path, i), fmt.Sprintf("a corner lies within %d m of the origin", farthest))
 		}
 		r[i] = plane.Point{X: c[0], Y: c[1]}
 	}
@@ -103,7 +103,7 @@ func ring(path string, corners []Corner) (plane.Ring, error) {
 		if fault.Kind != plane.TooFew {
 			at = fmt.Sprintf("%s[%d]", path, fault.A)
 		}
-		return nil, refuse(at, fault.Error(), nil)
+		return nil, refuse(at, fault.Error())
 	}
 	return r, nil
 }
@@ -114,7 +114,7 @@ func (q FreeSpaceQuestion) answer(_ context.Context) (out FreeSpaceAnswer, err e
 		corners += len(b)
 	}
 	if corners > mostCorners {
-		return out, refuse("blocked", fmt.Sprintf("%d corners in all; %d can be measured", corners, mostCorners), nil)
+		return out, refuse("blocked", fmt.Sprintf("%d corners in all; %d can be measured", corners, mostCorners))
 	}
 	var f plane.Floor
 	if f.Outline, err = ring("outline", q.Outline); err != nil {

@@ -240,7 +240,7 @@ type readOut struct{ Body Read }
 // readMoney reads an amount; its value is in the currency's smallest unit.
 func readMoney(text, currency string) (*readOut, error) {
 	if !slices.Contains(quantity.Currencies(), currency) {
-		return nil, refuse("unit", "that is not a currency that a client can have", currency)
+		return nil, refuse("unit", "that is not a currency that a client can have")
 	}
 	m, err := quantity.ParseMoney(text, currency)
 	return readAs(float64(m.Minor), err)
@@ -270,7 +270,7 @@ func (a *API) library(r huma.API) {
 				return readAs(quantity.ParseTemperature(in.Body.Text, in.Body.Unit))
 			}
 			if _, ok := quantity.UnitOf(dim, in.Body.Unit); !ok {
-				return nil, refuse("unit", "that is not a unit of "+string(dim), in.Body.Unit)
+				return nil, refuse("unit", "that is not a unit of "+string(dim))
 			}
 			return readAs(quantity.Parse(dim, in.Body.Text, in.Body.Unit))
 		})

@@ -90,7 +90,7 @@ func (a *API) benches(r huma.API) {
 			drops, units, err := a.Bench.Drops(ctx, who(ctx).Practice, in.ID, in.Container, quantity.Mass(q.StartKg), q.Reps, q.Fall, q.Drops)
 			var beyond *load.OutOfReach
 			if errors.As(err, &beyond) {
-				return nil, refuse("start_kg", beyond.Reason.In(units), q.StartKg)
+				return nil, refuse("start_kg", beyond.Reason.In(units))
 			}
 			if err != nil {
 				return nil, err

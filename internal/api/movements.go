@@ -238,7 +238,7 @@ func (a *API) movements(r huma.API) {
 			}
 			for i, l := range in.Limits {
 				if !slices.Contains(movement.Limits(), movement.Limit(l)) {
-					return nil, refuse(fmt.Sprintf("limit[%d]", i), "that is no limit: "+strings.Join(texts(movement.Limits()), ", "), l)
+					return nil, refuse(fmt.Sprintf("limit[%d]", i), "that is no limit: "+strings.Join(texts(movement.Limits()), ", "))
 				}
 			}
 			out.Body.Movements = slices.DeleteFunc(slices.Clone(all.Movements), func(m MovementRecord) bool {

@@ -54,7 +54,7 @@ func (a *API) problem(ctx context.Context, err error) error {
 	case errors.As(err, &field) && field.Path == "":
 		return huma.Error422UnprocessableEntity(field.Detail)
 	case errors.As(err, &field):
-		return refuse(field.Path, field.Detail, nil)
+		return refuse(field.Path, field.Detail)
 	case errors.Is(err, optimise.ErrImpossible):
 		return huma.Error409Conflict("what is pinned does not fit the money, the floor or its prerequisites: unpin something or raise the budget")
 	case errors.Is(err, workbench.ErrWrongPassword), errors.Is(err, workbench.ErrHasAccount):
@@ -95,8 +95,30 @@ func retry(err error, seconds string) error {
 }
 
 // refuse is a 422 that names one field of the body.
-func refuse(path, detail string, value any) error {
-	return huma.Error422UnprocessableEntity(detail, &huma.ErrorDetail{Location: "body." + path, Message: detail, Value: value})
+func refuse(path, detail string) error {
+	return huma.Error422UnprocessableEntity(detail, &huma.ErrorDetail{Location: "body." + path, Message: detail})
+}
+
+// mostErrors is how many of a request's faults are named.
+const mostErrors = 20
+
+// Every problem says where and what, and not what was sent: a body of unknown fields was answered with itself for
+// each of them, the password among it.
+func init() {
+	huma.NewError = func(status int, detail string, errs ...error) huma.StatusError {
+		out := &huma.ErrorModel{Status: status, Title: http.StatusText(status), Detail: detail}
+		for _, err := range errs[:min(len(errs), mostErrors)] {
+			switch is := err.(type) {
+			case nil:
+			case huma.ErrorDetailer:
+				d := is.ErrorDetail()
+				out.Errors = append(out.Errors, &huma.ErrorDetail{Location: d.Location, Message: d.Message})
+			default:
+				out.Errors = append(out.Errors, &huma.ErrorDetail{Message: err.Error()})
+			}
+		}
+		return out
+	}
 }
 
 // atField is the refusal of a field that the core names, by the name that the body has
@@ -110,5 +132,5 @@ func atField(err error, named func(field string) string) error {
 	if named != nil {
 		field = named(field)
 	}
-	return refuse(field, bad.Error(), nil)
+	return refuse(field, bad.Error())
 }

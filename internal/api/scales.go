@@ -157,12 +157,12 @@ func (a *API) scales(r huma.API) {
 			for i, text := range in.Body.Hex {
 				packet, err := hex.DecodeString(strings.Join(strings.Fields(text), ""))
 				if err != nil {
-					return nil, refuse(fmt.Sprintf("hex[%d]", i), "these are not bytes in hexadecimal digits", text)
+					return nil, refuse(fmt.Sprintf("hex[%d]", i), "these are not bytes in hexadecimal digits")
 				}
 				r, err := a.Scales.Hear(who(ctx).Practice, in.Scale, packet)
 				var bad *scale.PacketError
 				if errors.As(err, &bad) {
-					return nil, refuse(fmt.Sprintf("hex[%d]", i), bad.Detail, text)
+					return nil, refuse(fmt.Sprintf("hex[%d]", i), bad.Detail)
 				}
 				if err != nil {
 					return nil, err
@@ -202,7 +202,7 @@ func (a *API) told(r huma.API) {
 				}
 				at := slices.IndexFunc(desk.Results.Loads, func(l workbench.Loaded) bool { return l.Container.ID == q.Container })
 				if at < 0 {
-					return nil, refuse("weigh.container", "this client has no such container", q.Container)
+					return nil, refuse("weigh.container", "this client has no such container")
 				}
 				l := desk.Results.Loads[at]
 				kg := float64(l.Fill.Mass.Value)
@@ -217,7 +217,7 @@ func (a *API) told(r huma.API) {
 					Length: quantity.Length(p.LengthM), Releasing: p.Releasing,
 				})
 				if err != nil {
-					return nil, refuse("pull", err.Error(), nil)
+					return nil, refuse("pull", err.Error())
 				}
 			}
 			if w.Unit != "" {
