@@ -5,11 +5,13 @@ import (
 	"encoding/json"
 	"errors"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"scrappyrack/internal/demo"
 	"scrappyrack/internal/store"
 	"scrappyrack/internal/workbench"
 )
@@ -124,4 +126,14 @@ func asJSON(t require.TestingT, v any) string {
 	require.NoError(t, err)
 	require.Greater(t, len(text), 100, "nothing to compare")
 	return string(text)
+}
+
+// A test with nothing held, or of a movement that is no more, kept by a release that did not look, spoils nothing.
+func TestAnEmptyTestSpoilsNothing(t *testing.T) {
+	f := demo.Files()[0]
+	before := workbench.WorkAt(f, time.Date(2026, 12, 1, 0, 0, 0, 0, time.UTC))
+	f.Tests = append(f.Tests, store.TestSet{ID: "none", Movement: "goblet-squat", Reps: 5}, store.TestSet{ID: "gone", Movement: "levitation", LoadKg: 5, Reps: 5})
+	after := workbench.WorkAt(f, time.Date(2026, 12, 1, 0, 0, 0, 0, time.UTC))
+	assert.Equal(t, before.Board.Value, after.Board.Value)
+	assert.NotEmpty(t, after.Board.Slots)
 }

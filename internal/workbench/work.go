@@ -212,6 +212,9 @@ func housed(f store.File, s *stock, at around) (client.Client, []RoomOf) {
 		c.Person.Agreed = append(c.Person.Agreed, client.Agreement{Limit: movement.Limit(limit), Need: need})
 	}
 	for _, t := range f.Tests {
+		if m, err := c.Person.Moves.ByKey(t.Movement); err != nil || t.LoadKg == 0 && len(m.Body) == 0 && !m.Timed {
+			continue // kept by a release that did not look: it says nothing, and spoils nothing
+		}
 		c.Person.Tests = append(c.Person.Tests, client.Test{Movement: t.Movement, Load: quantity.Mass(t.LoadKg), Reps: t.Reps, Reserve: t.Reserve, At: t.DoneAt, AtLeast: t.AtLeast})
 	}
 	c.Person = coverage.Settled(c.Person)
