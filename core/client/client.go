@@ -47,6 +47,7 @@ type Client struct {
 	Handles    []load.Rung
 	Bands      []band.Band
 	Currency   string
+	Heaviest   quantity.Mass   // who trains here, where that is another; 0 where nobody has said
 	Lines      quantity.Length // to what a fill line is rounded, in m, 0 for not at all
 	Budget     int64
 	Pins       map[string]Pin
@@ -220,9 +221,9 @@ func (c Client) Excludes(it gear.Item) quantity.Phrase {
 	if len(it.Bands) > 0 && c.Person.Health.Answers["latex"] == Yes {
 		return quantity.Say("natural rubber, and there is an allergy to latex")
 	}
-	if it.Bears > 0 && c.Person.BodyMass > it.Bears {
+	if who := max(c.Person.BodyMass, c.Heaviest); it.Bears > 0 && who > it.Bears {
 		return quantity.Say("good for ", quantity.Amount(quantity.KindMass, float64(it.Bears)), " at the most, and ",
-			quantity.Amount(quantity.KindMass, float64(c.Person.BodyMass)), " hang from it")
+			quantity.Amount(quantity.KindMass, float64(who)), " hang from it")
 	}
 	if it.OnDoor && c.DoorPull() == 0 {
 		return c.doorless(rooms)

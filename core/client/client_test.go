@@ -152,4 +152,6 @@ func TestWhatABodyRulesOut(t *testing.T) {
 	c.Person.Health.Answers["latex"], c.Person.BodyMass = client.Yes, 104
 	assert.Contains(t, c.Excludes(loop).In(quantity.Metric), "allergy to latex")
 	assert.Contains(t, c.Excludes(bar).In(quantity.Metric), "good for 100.0 kg")
+	c.Person.BodyMass, c.Heaviest = 60, 110
+	assert.Contains(t, c.Excludes(bar).In(quantity.Metric), "110.0 kg hang from it", "whoever else trains here")
 }

@@ -332,7 +332,7 @@ func (p Person) Implied() (out []Spared) {
 		}
 	}
 	for _, o := range p.Operations {
-		if ok, _ := p.released(AboutOperation(o.ID)); !ok {
+		if ok, _ := p.released(AboutOperation(o.ID)); !ok || o.listed() {
 			say(cmp.Or(o.What, string(o.Part)+", operated on"), o.spares(p.Now)...)
 		}
 	}
@@ -356,8 +356,8 @@ func (p Person) Implied() (out []Spared) {
 	if p.Health.Floor == No {
 		say("does not get up from the floor", movement.NoFloor)
 	}
-	if p.Age > 0 && p.Age < GrownUp && p.Health.Alone == Yes {
-		say("under 18, alone", movement.Under18)
+	if p.Age > 0 && p.Age < GrownUp && p.Health.Alone != No { // alone, or nobody has said
+		say("under 18, not said to be supervised", movement.Under18)
 	}
 	for _, l := range p.Bound() {
 		say("within limits, as somebody said", l)

@@ -83,13 +83,16 @@ func (o Operation) spares(now int64) []movement.Limit {
 			return []movement.Limit{movement.HipReplaced}
 		}
 		return []movement.Limit{movement.NoJumping}
-	case o.Replaced && o.Part == ShoulderPart:
+	case o.Replaced && o.Part == ShoulderPart && o.Forbids == "":
 		return []movement.Limit{movement.ShoulderOf, movement.NoOverhead}
 	case o.Replaced || o.Ago(now) <= recent:
 		return o.Part.spares()
 	}
 	return nil
 }
+
+// listed says that the surgeon's list bounds it whatever else was said: "may train" is no list.
+func (o Operation) listed() bool { return o.Replaced && (o.Part == HipPart || o.Part == ShoulderPart) }
 
 // Recent are the operations within a year of now, and those of which nobody knows when.
 func (p Person) Recent() (out []Operation) {

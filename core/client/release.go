@@ -97,7 +97,10 @@ func (p Person) released(about string) (ok bool, why string) {
 	if r == nil {
 		return false, ""
 	}
-	if why = r.Open(p.Now); why == "" && p.Health.On[about] > r.On+86399 {
+	if why = r.Open(p.Now); why == "" && (about == GuardianHold) != (r.Role == Guardian) {
+		why = "a guardian's word is on training under age, and no other's is"
+	}
+	if why == "" && p.Health.On[about] > r.On+86399 {
 		why = "said before that answer: ask again"
 	}
 	return why == "", why
@@ -107,7 +110,7 @@ func (p Person) released(about string) (ok bool, why string) {
 func (p Person) Bound() (out []movement.Limit) {
 	for i := range p.Releases {
 		r := &p.Releases[i]
-		if r.Verdict != Within || r.Open(p.Now) != "" || p.word(r.About) != r {
+		if ok, _ := p.released(r.About); !ok || r.Verdict != Within || p.word(r.About) != r {
 			continue
 		}
 		for _, l := range r.Limits {

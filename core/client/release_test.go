@@ -190,12 +190,29 @@ func TestWhatHoldsAndWhatSpares(t *testing.T) {
 		"which joint":       {yes("joints"), []string{"joints"}, nil},
 		"a joint named": {func(p *client.Person) { yes("joints")(p); p.Limits = []movement.Limit{movement.Elbow} }, nil,
 			[]movement.Limit{movement.Elbow}},
-		"T6":         {func(p *client.Person) { yes("spine")(p); yes("t6")(p) }, []string{"long-standing"}, []movement.Limit{movement.LowBack}},
-		"pain of 5":  {func(p *client.Person) { yes("pain")(p); p.Health.Pain = 5 }, nil, nil},
-		"pain of 6":  {func(p *client.Person) { yes("pain")(p); p.Health.Pain = 6 }, []string{"now"}, nil},
-		"some pain":  {yes("pain"), []string{"now"}, nil},
-		"year unset": {func(p *client.Person) { p.Age = 0 }, []string{"age"}, nil},
-		"a minor":    {func(p *client.Person) { p.Age = 16 }, []string{"guardian"}, nil},
+		"T6":                 {func(p *client.Person) { yes("spine")(p); yes("t6")(p) }, []string{"long-standing"}, []movement.Limit{movement.LowBack}},
+		"pain of 5":          {func(p *client.Person) { yes("pain")(p); p.Health.Pain = 5 }, nil, nil},
+		"pain of 6":          {func(p *client.Person) { yes("pain")(p); p.Health.Pain = 6 }, []string{"now"}, nil},
+		"some pain":          {yes("pain"), []string{"now"}, nil},
+		"year unset":         {func(p *client.Person) { p.Age = 0 }, []string{"age"}, nil},
+		"a minor":            {func(p *client.Person) { p.Age = 16 }, []string{"guardian"}, []movement.Limit{movement.Under18}},
+		"a minor, not alone": {func(p *client.Person) { p.Age, p.Health.Alone = 16, client.No }, []string{"guardian"}, nil},
+		"a minor, a guardian's word": {func(p *client.Person) {
+			p.Age, p.Health.Alone, p.Releases = 16, client.No, []client.Release{word(client.GuardianHold)}
+			p.Releases[0].Role = client.Guardian
+		}, nil, nil},
+		"a minor, a physician's word": {func(p *client.Person) {
+			p.Age, p.Health.Alone, p.Releases = 16, client.No, []client.Release{word(client.GuardianHold)}
+		}, []string{"guardian"}, nil},
+		"a heart, a guardian's word": {func(p *client.Person) {
+			yes("heart")(p)
+			p.Releases = []client.Release{word("heart")}
+			p.Releases[0].Role = client.Guardian
+		}, []string{"heart"}, []movement.Limit{movement.Pressure}},
+		"hip, 2 months, may train": {func(p *client.Person) {
+			p.Operations = []client.Operation{{ID: "h", Part: client.HipPart, Replaced: true, At: months(2)}}
+			p.Releases = []client.Release{word(client.AboutOperation("h"))}
+		}, nil, []movement.Limit{movement.HipReplaced}},
 		"hip, 2 months": {func(p *client.Person) {
 			p.Operations = []client.Operation{{Part: client.HipPart, Replaced: true, At: months(2)}}
 		}, []string{"operations"}, []movement.Limit{movement.HipReplaced}},

@@ -201,6 +201,8 @@ func housed(f store.File, s *stock, at around) (client.Client, []RoomOf) {
 	if p.BodyMassKg == 0 {
 		c.Person.BodyMass = guessedMass(quantity.Length(p.StatureM))
 	}
+	most, _ := heaviest(f, c.Person.BodyMass)
+	c.Heaviest = most.Value
 	c.Person.Limits = limitsOf(p.Limits)
 	c.Person.Limits = c.Person.Acting()
 	for _, s := range f.Slots {
