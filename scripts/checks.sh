@@ -43,7 +43,7 @@ journeys() { (cd e2e && npm run --silent check && npm test --silent); }
 threaded() { grep -rlE --include='*.go' '^[[:space:]]*go [a-zA-Z]|\.Go\(|"sync(/atomic)?"' cmd internal core bench | xargs -n1 dirname | sort -u | sed 's|^|./|'; }
 # Long tests of such rooms in which one thread works things out: without it, once.
 long='TestRememberingChangesNothing|TestDemoClientsAnswerToChanges|TestEveryClosingKeepsItsPromise|TestSmallBoardsAreTheBestOfEveryWay|TestCoverageIsMonotone|TestCoverageIsTheIntegral|TestTacticsCountForLessThanRealLoad|TestOpeningsOpen|TestTheWorstGapThatCanBeClosed|TestOnlyWhatIsMadeHoldsAndIsProvenCounts|TestABuildIsWorkedOutAnew'
-long+='|TestTheReleaseBeforeComesUpToDate|TestTheFirstReleaseComesUpToDate|TestOperationsOfTheReleaseBeforeStay|TestRectanglesBecomeRooms'
+long+='|TestAnUpgradeMayBeKilled|TestTheReleaseBeforeComesUpToDate|TestTheFirstReleaseComesUpToDate|TestOperationsOfTheReleaseBeforeStay|TestRectanglesBecomeRooms'
 long+='|TestAnyChangesUndoneAndDoneAgain|TestUndoOfTwoAgainstAModel|TestEveryTestOfABuildIsAStepOfItsOwn|TestLogSumsAreThoseOfItsSets'
 long+='|TestMoreIsNeverLess|TestStartsAsACoachWouldGiveThem|TestKinshipIsBounded'
 long+='|TestABuildOverTheWire|TestThePriceBookOverTheWire|TestPinsBindThePlan|TestPlanAndBook|TestBandsAreKeptLikeEverything|TestImpossiblePinsAreOneRefusal'

@@ -2,6 +2,7 @@ package main
 
 import (
 	"bufio"
+	"cmp"
 	"context"
 	"errors"
 	"fmt"
@@ -30,9 +31,13 @@ type restoreCmd struct {
 }
 
 func (c *restoreCmd) Run() error {
-	kept, err := store.Restore(context.Background(), c.Data, c.From, time.Now())
-	if kept != "" {
-		fmt.Println("The database that was there is kept as", kept)
+	done, err := store.Restore(context.Background(), c.Data, c.From, time.Now())
+	if done.Kept != "" {
+		fmt.Println("The database that was there is kept as", done.Kept)
+	}
+	if err == nil {
+		fmt.Println("All sessions and invitations have ended. Active accounts, as they came back:", cmp.Or(strings.Join(done.Active, ", "), "none"))
+		fmt.Println("Look them over: an account that was made inactive after this copy is active again.")
 	}
 	return err
 }

@@ -200,54 +200,97 @@ func CheckFile(ctx context.Context, path string) (found []Finding, err error) {
 	return found, nil
 }
 
-// Restore puts a copy in place of a folder's database, which is kept beside it under
-// the name that comes back, empty when there was none. A copy that is not whole, or
-// is not of this application, and a folder that is served are refused; nothing has
-// been replaced then.
-func Restore(ctx context.Context, dir, from string, now time.Time) (kept string, err error) {
+// Restored is what a restore has done: under which name the database that was there is kept,
+// empty when there was none, and the accounts that are active now, by their emails.
+type Restored struct {
+	Kept   string
+	Active []string
+}
+
+// Restore puts a copy in place of a folder's database, which is kept beside it. Sessions and
+// invitations of the copy have ended: some that were ended since would come back with it. A
+// copy that is not whole, or is not of this application, and a folder that is served are
+// refused; nothing has been replaced then.
+func Restore(ctx context.Context, dir, from string, now time.Time) (out Restored, err error) {
 	found, err := CheckFile(ctx, from)
 	if err != nil {
-		return "", err
+		return out, err
 	}
 	if len(found) > 0 {
-		return "", fmt.Errorf("%s cannot be restored, %s: %s", from, found[0].What, found[0].Detail)
+		return out, fmt.Errorf("%s cannot be restored, %s: %s", from, found[0].What, found[0].Detail)
 	}
 	if err := os.MkdirAll(dir, 0o700); err != nil {
-		return "", err
+		return out, err
 	}
 	lock, err := Lock(dir)
 	if err != nil {
-		return "", err
+		return out, err
 	}
 	defer func() { _ = lock.Unlock() }()
 	target := filepath.Join(dir, FileName)
 	trial := target + ".restoring"
 	if err := os.Remove(trial); err != nil && !errors.Is(err, fs.ErrNotExist) {
-		return "", err
+		return out, err
 	}
 	if err := BackupFile(ctx, from, trial); err != nil {
-		return "", err
+		return out, err
 	}
-	if _, err := os.Stat(target); err == nil {
-		kept = target + ".replaced-" + now.UTC().Format("20060102-150405")
+	active, err := signedOut(ctx, trial)
+	if err != nil {
+		return out, err
+	}
+	if exists(target) {
+		kept := target + ".replaced-" + now.UTC().Format("20060102-150405")
 		for i := 2; exists(kept); i++ {
 			kept = fmt.Sprintf("%s.replaced-%s-%d", target, now.UTC().Format("20060102-150405"), i)
 		}
 		if err := keep(ctx, target, kept); err != nil {
-			return "", err
+			return out, err
 		}
+		out.Kept = kept
 		// All of it is kept. What waits beside the file goes first: a file must never
 		// meet the changes of another.
 		for _, end := range []string{"-wal", "-shm"} {
 			if err := os.Remove(target + end); err != nil && !errors.Is(err, fs.ErrNotExist) {
-				return "", err
+				return out, err
 			}
 		}
 	}
 	if err := os.Rename(trial, target); err != nil {
-		return kept, err
+		return out, err
 	}
-	return kept, syncDir(dir)
+	out.Active = active
+	return out, syncDir(dir)
+}
+
+// signedOut ends all sessions and invitations in a copy of any release, and lists its active
+// accounts.
+func signedOut(ctx context.Context, path string) (active []string, err error) {
+	db, err := sqlx.Open("sqlite", "file:"+path+"?_pragma=synchronous(FULL)&_pragma=secure_delete(1)&_pragma=journal_mode(DELETE)")
+	if err != nil {
+		return nil, err
+	}
+	defer func() { err = errors.Join(err, told(db.Close())) }()
+	var tables []string
+	if err := db.SelectContext(ctx, &tables, "SELECT name FROM sqlite_master WHERE type = 'table' AND name IN ('session', 'sessions', 'invitation')"); err != nil {
+		return nil, told(err)
+	}
+	ends := "PRAGMA user_version = 0" // an upgrade that was under way is of the copy's own past
+	for _, table := range tables {
+		ends += "; DELETE FROM " + table
+	}
+	if _, err := db.ExecContext(ctx, ends); err != nil {
+		return nil, told(err)
+	}
+	query := "SELECT email FROM consultant"
+	var marked bool
+	if err := db.GetContext(ctx, &marked, "SELECT EXISTS (SELECT 1 FROM pragma_table_info('consultant') WHERE name = 'active')"); err != nil {
+		return nil, told(err)
+	}
+	if marked {
+		query += " WHERE active = 1"
+	}
+	return active, told(db.SelectContext(ctx, &active, query+" ORDER BY email"))
 }
 
 // BackupFile copies a database file as Backup does.

@@ -2,9 +2,7 @@ package store_test
 
 import (
 	"context"
-	"database/sql"
 	"fmt"
-	"os"
 	"path/filepath"
 	"testing"
 	"time"
@@ -134,23 +132,11 @@ func TestTypingIsOneStepBack(t *testing.T) {
 // how it was stands beside it.
 func TestTheFirstReleaseComesUpToDate(t *testing.T) {
 	dir := t.TempDir()
-	first, err := os.ReadFile("migrations/001_start.sql")
-	require.NoError(t, err)
-	db, err := sql.Open("sqlite", "file:"+filepath.Join(dir, store.FileName))
-	require.NoError(t, err)
-	for _, q := range []string{
-		string(first),
-		`CREATE TABLE goose_db_version (id INTEGER PRIMARY KEY AUTOINCREMENT, version_id INTEGER NOT NULL, is_applied INTEGER NOT NULL, tstamp TIMESTAMP DEFAULT (datetime('now')))`,
-		`INSERT INTO goose_db_version (version_id, is_applied) VALUES (0, 1), (1, 1)`,
+	madeBy(t, dir, append(schemaOf(t, 1),
 		`INSERT INTO practice VALUES ('p', 'P')`,
 		`INSERT INTO client VALUES ('a', 'p', 7, 5, 'Attic', 1.7, 70, '', 'novice', 'general', '[]', 3, 35, 100, 'EUR', 'metric', '', 4, 3, 2.4, 0, 'slab', 'wood', 'drill', 0, '["rice"]')`,
 		`INSERT INTO container VALUES ('p', 'a', 'jug', 0, 'jug A', 'jug', 0.06, 0.01, 3.785, 'prism', 0.25, 0, 0, 0, 'sealed', 'rice', 3.1, 0)`,
-		`INSERT INTO history (practice_id, client_id, what, at, before, after) VALUES ('p', 'a', 'x', 1, '{}', '{}')`,
-	} {
-		_, err := db.Exec(q)
-		require.NoError(t, err, q)
-	}
-	require.NoError(t, db.Close())
+		`INSERT INTO history (practice_id, client_id, what, at, before, after) VALUES ('p', 'a', 'x', 1, '{}', '{}')`))
 
 	ctx := context.Background()
 	s, err := store.Open(ctx, dir, store.Real)
@@ -179,17 +165,7 @@ func TestTheFirstReleaseComesUpToDate(t *testing.T) {
 func TestTheReleaseBeforeComesUpToDate(t *testing.T) {
 	for kind, email := range map[store.Kind]string{store.Real: "n@example.test", store.Demo: "demo@scrappyrack.test"} {
 		dir := t.TempDir()
-		db, err := sql.Open("sqlite", "file:"+filepath.Join(dir, store.FileName))
-		require.NoError(t, err)
-		var queries []string
-		for _, name := range []string{"001_start", "002_loads", "003_bands", "004_truth"} {
-			text, err := os.ReadFile("migrations/" + name + ".sql")
-			require.NoError(t, err)
-			queries = append(queries, string(text))
-		}
-		queries = append(queries,
-			`CREATE TABLE goose_db_version (id INTEGER PRIMARY KEY AUTOINCREMENT, version_id INTEGER NOT NULL, is_applied INTEGER NOT NULL, tstamp TIMESTAMP DEFAULT (datetime('now')))`,
-			`INSERT INTO goose_db_version (version_id, is_applied) VALUES (0, 1), (1, 1), (2, 1), (3, 1), (4, 1)`,
+		madeBy(t, dir, append(schemaOf(t, 4),
 			`INSERT INTO practice VALUES ('p', 'P')`,
 			`INSERT INTO consultant VALUES ('c', 'p', '`+email+`', 'N', 'x')`,
 			`INSERT INTO client (id, practice_id, revision, updated_at, name, stature_m, body_mass_kg, sex, experience, goal, limits, days, minutes, budget_minor, currency, units, note,
@@ -197,12 +173,7 @@ func TestTheReleaseBeforeComesUpToDate(t *testing.T) {
 				VALUES ('a', 'p', 7, 5, 'Åttic', 1.7, 70, '', 'novice', 'general', '[]', 3, 35, 100, 'EUR', 'metric', '', 4, 3, 2.4, 0, 'slab', 'wood', 'drill', 0, '["rice"]', 'solid')`,
 			`INSERT INTO thing VALUES ('p', 'a', 'z', 0, 'first', 1, 0, 1, 1, 0, 0, 1), ('p', 'a', 'm', 1, 'second', 1, 0, 1, 1, 0, 0, 1), ('p', 'a', 'b', 2, 'third', 1, 0, 1, 1, 0, 0, 1)`,
 			`INSERT INTO history (practice_id, client_id, what, at, before, after) VALUES ('p', 'a', 'profile', 1, '{}', '{}'), ('p', 'a', 'removal of containers/jug-a', 2, '{}', '{}'), ('p', 'a', 'things/z', 3, '{}', '{}')`,
-		)
-		for _, q := range queries {
-			_, err := db.Exec(q)
-			require.NoError(t, err, q)
-		}
-		require.NoError(t, db.Close())
+		))
 		have, err := store.KindOf(ctx, dir)
 		require.NoError(t, err)
 		assert.Equal(t, kind, have, "told before it is opened")
@@ -333,32 +304,17 @@ func TestUndoOfTwoAgainstAModel(t *testing.T) {
 // and words is lost, and its area is what it was. One that nobody measured has no walls.
 func TestRectanglesBecomeRooms(t *testing.T) {
 	ctx, dir := context.Background(), t.TempDir()
-	db, err := sql.Open("sqlite", "file:"+filepath.Join(dir, store.FileName))
-	require.NoError(t, err)
-	var queries []string
-	for _, name := range []string{"001_start", "002_loads", "003_bands", "004_truth", "005_trust", "006_due"} {
-		text, err := os.ReadFile("migrations/" + name + ".sql")
-		require.NoError(t, err)
-		queries = append(queries, string(text))
-	}
 	client := func(id, room string) string {
 		return `INSERT INTO client (id, practice_id, revision, updated_at, name, stature_m, body_mass_kg, sex, experience, goal, limits, days, minutes, budget_minor, currency, units, note, at_hand,
 			length_m, width_m, ceiling_m, taken_m2, floor, surface, walls, door, neighbours_below)
 			VALUES ('` + id + `', 'p', 7, 5, 'Client', 1.7, 70, '', 'novice', 'general', '[]', 3, 35, 100, 'EUR', 'metric', '', '[]', ` + room + `)`
 	}
-	queries = append(queries,
-		`CREATE TABLE goose_db_version (id INTEGER PRIMARY KEY AUTOINCREMENT, version_id INTEGER NOT NULL, is_applied INTEGER NOT NULL, tstamp TIMESTAMP DEFAULT (datetime('now')))`,
-		`INSERT INTO goose_db_version (version_id, is_applied) VALUES (0, 1), (1, 1), (2, 1), (3, 1), (4, 1), (5, 1), (6, 1)`,
+	madeBy(t, dir, append(schemaOf(t, 6),
 		`INSERT INTO practice VALUES ('p', 'P')`, `INSERT INTO about (one, kind) VALUES (1, 'practice')`,
 		client("a", `4.61, 2.93, 2.08, 3.2, 'timber', 'carpet', 'no-holes', 'light', 1`), client("b", `0, 0, 0, 0, 'unknown', 'wood', 'unknown', 'unknown', 0`),
 		`INSERT INTO history (practice_id, client_id, author, session, at, schema, label, parts, back, forth)
 			VALUES ('p', 'a', 'me', 's', 1, 6, '{"do":"write","part":"space"}', '["space"]', '{"space":{"length_m":4}}', '{"space":{"length_m":4.61}}'),
-			('p', 'a', 'me', 's', 2, 6, '{"do":"write","part":"profile"}', '["profile"]', '{"profile":{"name":"Before"}}', '{"profile":{"name":"Client"}}')`)
-	for _, q := range queries {
-		_, err := db.Exec(q)
-		require.NoError(t, err, q)
-	}
-	require.NoError(t, db.Close())
+			('p', 'a', 'me', 's', 2, 6, '{"do":"write","part":"profile"}', '["profile"]', '{"profile":{"name":"Before"}}', '{"profile":{"name":"Client"}}')`))
 	s, err := store.Open(ctx, dir, store.Real)
 	require.NoError(t, err)
 	defer func() { _ = s.Close() }()

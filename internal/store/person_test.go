@@ -2,11 +2,6 @@ package store_test
 
 import (
 	"context"
-	"database/sql"
-	"os"
-	"path/filepath"
-	"slices"
-	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -19,36 +14,14 @@ import (
 // each with that word: nobody is held again, and nothing that held is let go.
 func TestOperationsOfTheReleaseBeforeStay(t *testing.T) {
 	ctx, dir := context.Background(), t.TempDir()
-	db, err := sql.Open("sqlite", "file:"+filepath.Join(dir, store.FileName))
-	require.NoError(t, err)
-	all, err := filepath.Glob("migrations/*.sql")
-	require.NoError(t, err)
-	slices.Sort(all)
-	run := func(q string) {
-		_, err := db.Exec(q)
-		require.NoError(t, err, q)
+	queries := append(schemaOf(t, 10), `INSERT INTO practice VALUES ('p', 'P')`, `INSERT INTO consultant (id, practice_id, email, name, password) VALUES ('c', 'p', 'n@example.test', 'N', 'x')`,
+		`INSERT INTO about (one, kind) VALUES (1, 'practice')`)
+	for _, id := range []string{"held", "cleared", "none"} {
+		queries = append(queries, `INSERT INTO client (id, practice_id, revision, updated_at, name, stature_m, body_mass_kg, sex, experience, goal, limits, days, minutes, budget_minor, currency, units, note, at_hand)
+			VALUES ('`+id+`', 'p', 7, 5, 'C', 1.7, 70, '', 'novice', 'general', '[]', 3, 35, 100, 'EUR', 'metric', '', '[]')`)
 	}
-	run(`CREATE TABLE goose_db_version (id INTEGER PRIMARY KEY AUTOINCREMENT, version_id INTEGER NOT NULL, is_applied INTEGER NOT NULL, tstamp TIMESTAMP DEFAULT (datetime('now')))`)
-	run(`INSERT INTO goose_db_version (version_id, is_applied) VALUES (0, 1)`)
-	for i, file := range all[:10] {
-		text, err := os.ReadFile(file)
-		require.NoError(t, err)
-		run(strings.ReplaceAll(string(text), "-- +goose NO TRANSACTION", ""))
-		_, err = db.Exec(`INSERT INTO goose_db_version (version_id, is_applied) VALUES (?, 1)`, i+1)
-		require.NoError(t, err)
-		if i == 3 {
-			run(`INSERT INTO practice VALUES ('p', 'P')`)
-			run(`INSERT INTO consultant VALUES ('c', 'p', 'n@example.test', 'N', 'x')`)
-			for _, id := range []string{"held", "cleared", "none"} {
-				run(`INSERT INTO client (id, practice_id, revision, updated_at, name, stature_m, body_mass_kg, sex, experience, goal, limits, days, minutes, budget_minor, currency, units, note,
-					length_m, width_m, ceiling_m, taken_m2, floor, surface, walls, neighbours_below, at_hand, door)
-					VALUES ('` + id + `', 'p', 7, 5, 'C', 1.7, 70, '', 'novice', 'general', '[]', 3, 35, 100, 'EUR', 'metric', '', 4, 3, 2.4, 0, 'slab', 'wood', 'drill', 0, '[]', 'solid')`)
-			}
-		}
-	}
-	run(`UPDATE client SET operated = '["knee","low-back"]' WHERE id = 'held'`)
-	run(`UPDATE client SET operated = '["shoulder"]', cleared = 'Dr. M, 3 May' WHERE id = 'cleared'`)
-	require.NoError(t, db.Close())
+	madeBy(t, dir, append(queries, `UPDATE client SET operated = '["knee","low-back"]' WHERE id = 'held'`,
+		`UPDATE client SET operated = '["shoulder"]', cleared = 'Dr. M, 3 May' WHERE id = 'cleared'`))
 	s, err := store.Open(ctx, dir, store.Real)
 	require.NoError(t, err)
 	defer func() { _ = s.Close() }()

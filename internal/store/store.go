@@ -6,7 +6,6 @@ package store
 import (
 	"context"
 	"database/sql"
-	"embed"
 	"errors"
 	"fmt"
 	"io/fs"
@@ -17,11 +16,7 @@ import (
 
 	"github.com/gofrs/flock"
 	"github.com/jmoiron/sqlx"
-	"github.com/pressly/goose/v3"
 )
-
-//go:embed migrations/*.sql
-var migrations embed.FS
 
 // FileName is the database's name in the data folder.
 const FileName = "scrappyrack.db"
@@ -151,57 +146,6 @@ func Lock(dir string) (*flock.Flock, error) {
 		return nil, fmt.Errorf("%w: %s", ErrInUse, dir)
 	}
 	return lock, nil
-}
-
-func (s *Store) provider() (*goose.Provider, error) {
-	files, err := fs.Sub(migrations, "migrations")
-	if err != nil {
-		return nil, err
-	}
-	p, err := goose.NewProvider(goose.DialectSQLite3, s.write.db.DB, files)
-	if err != nil {
-		return nil, fmt.Errorf("migrations: %w", err)
-	}
-	return p, nil
-}
-
-func versions(ctx context.Context, p *goose.Provider) (have, want int64, err error) {
-	have, err = p.GetDBVersion(ctx)
-	sources := p.ListSources()
-	return have, sources[len(sources)-1].Version, err
-}
-
-// SchemaVersion is the schema that this release writes.
-func SchemaVersion() int64 {
-	all, _ := fs.Glob(migrations, "migrations/*.sql")
-	return int64(len(all))
-}
-
-func (s *Store) migrate(ctx context.Context) error {
-	path := filepath.Join(s.dir, FileName)
-	p, err := s.provider()
-	if err != nil {
-		return err
-	}
-	have, want, err := versions(ctx, p)
-	if err != nil {
-		return fmt.Errorf("%s is not a database of this application: %w", path, err)
-	}
-	if have > want {
-		return fmt.Errorf("%s was written by a newer release (schema %d, this one knows %d): use that release, or restore a backup", path, have, want)
-	}
-	if have == want {
-		return nil
-	}
-	if have > 0 {
-		if err := s.Backup(ctx, fmt.Sprintf("%s.before-%d", path, want)); err != nil {
-			return err
-		}
-	}
-	if _, err := p.Up(ctx); err != nil {
-		return fmt.Errorf("bring the database up to date: %w", err)
-	}
-	return s.refold(ctx)
 }
 
 // LimitSize keeps the database from growing beyond a size in MiB: a change that does
