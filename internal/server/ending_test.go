@@ -1,6 +1,7 @@
 package server
 
 import (
+	"context"
 	"log/slog"
 	"net/http"
 	"net/http/cookiejar"
@@ -81,12 +82,42 @@ func kept(t *testing.T) *store.Sessions {
 	return s.Sessions()
 }
 
-// Ends are forgotten once nothing can be on its way any more.
-func TestEndsAreForgotten(t *testing.T) {
-	e := newEnding(kept(t), time.Now)
-	e.ended["long ago"] = time.Now().Add(-time.Second)
-	require.NoError(t, e.DeleteCtx(t.Context(), "now"))
-	assert.Len(t, e.ended, 1)
-	assert.ErrorIs(t, e.CommitCtx(t.Context(), "now", nil, time.Now().Add(time.Hour)), errEnded)
-	assert.NoError(t, e.CommitCtx(t.Context(), "another", []byte{1}, time.Now().Add(time.Hour)))
+// full is a keeping of sessions on a disk that takes no more.
+type full struct {
+	scs.CtxStore
+	is bool
+}
+
+func (f *full) DeleteCtx(ctx context.Context, token string) error {
+	if f.is {
+		return store.ErrFull
+	}
+	return f.CtxStore.DeleteCtx(ctx, token)
+}
+
+// An end that finds no room on the disk is an end all the same, and is written later. Ends
+// are forgotten once nothing can be on its way any more.
+func TestAnEndHoldsOnAFullDisk(t *testing.T) {
+	ctx, now := t.Context(), time.Now()
+	disk := &full{kept(t), true}
+	e := newEnding(disk, func() time.Time { return now })
+	require.NoError(t, e.CommitCtx(ctx, "mine", []byte{1}, now.Add(absolute)))
+	require.NoError(t, e.DeleteCtx(ctx, "mine"))
+	for range 2 {
+		_, found, err := e.FindCtx(ctx, "mine")
+		require.NoError(t, err)
+		assert.False(t, found)
+		assert.ErrorIs(t, e.CommitCtx(ctx, "mine", nil, now.Add(time.Hour)), errEnded)
+		require.ErrorIs(t, e.settle(ctx), store.ErrFull)
+		now = now.Add(2 * remembered)
+	}
+	disk.is = false
+	require.NoError(t, e.settle(ctx))
+	_, found, err := disk.FindCtx(ctx, "mine")
+	require.NoError(t, err)
+	assert.False(t, found, "it is gone from the disk")
+	now = now.Add(2 * remembered)
+	require.NoError(t, e.settle(ctx))
+	assert.Empty(t, e.ended)
+	assert.NoError(t, e.CommitCtx(ctx, "another", []byte{1}, now.Add(time.Hour)))
 }

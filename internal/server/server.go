@@ -75,9 +75,8 @@ func New(o Options) *Server {
 	bench := workbench.New(workbench.Options{Store: o.Store, Now: o.Now, Rules: o.Rules})
 	ctx, end := context.WithCancel(context.Background())
 	s := &Server{bench: bench, end: end}
-	kept := o.Store.Sessions()
-	signed := newSessions(kept, o.Secure, o.Now, o.Log)
-	s.ended.Go(func() { clean(ctx, kept, o.Log) })
+	signed := newSessions(o.Store.Sessions(), o.Secure, o.Now, o.Log)
+	s.ended.Go(func() { signed.clean(ctx, o.Log) })
 	var asked atomic.Int64
 	s.ended.Go(func() { rest(ctx, &asked) })
 
@@ -116,22 +115,6 @@ func (s *Server) Close() {
 		s.standIns.Close()
 	}
 	s.bench.Close()
-}
-
-// clean removes sessions that have expired, now and then.
-func clean(ctx context.Context, kept *store.Sessions, log *slog.Logger) {
-	every := time.NewTicker(cleaned)
-	defer every.Stop()
-	for {
-		select {
-		case <-ctx.Done():
-			return
-		case <-every.C:
-			if err := kept.Clean(ctx); err != nil {
-				log.Error("clean sessions", "error", err)
-			}
-		}
-	}
 }
 
 // idleFor is for how long nobody has asked for anything when memory is given back.
@@ -188,7 +171,7 @@ func readiness(s *store.Store, log *slog.Logger, now func() time.Time) http.Hand
 			at = now()
 		}
 		if last != nil {
-			problem(w, http.StatusServiceUnavailable, "the database cannot be written")
+			problem(w, http.StatusServiceUnavailable, "the database cannot be written, or has no room for a change")
 			return
 		}
 		_, _ = w.Write([]byte("ready\n"))

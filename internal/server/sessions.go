@@ -20,8 +20,8 @@ const (
 	absolute = 14 * 24 * time.Hour
 	// touched is how seldom a session in use is written.
 	touched = 5 * time.Minute
-	// cleaned is how often sessions that have expired are removed.
-	cleaned = 30 * time.Minute
+	// cleaned is how often sessions that have expired or ended are removed.
+	cleaned = time.Minute
 )
 
 // What is kept in a session.
@@ -36,7 +36,9 @@ const (
 // sessions is the sign-in of the API on scs.
 type sessions struct {
 	*scs.SessionManager
-	now func() time.Time
+	keep *store.Sessions
+	ends *ending
+	now  func() time.Time
 }
 
 // newSessions keeps sessions in a store, under hashes of their tokens. scs itself
@@ -44,12 +46,13 @@ type sessions struct {
 // then instead, and what idles too long does not count.
 func newSessions(keep *store.Sessions, secure bool, now func() time.Time, log *slog.Logger) *sessions {
 	m := scs.New()
-	m.Store, m.HashTokenInStore = newEnding(keep, now), true
+	ends := newEnding(keep, now)
+	m.Store, m.HashTokenInStore = ends, true
 	m.ErrorFunc = unsaved(log)
 	m.Lifetime = absolute
 	m.Cookie.Name, m.Cookie.HttpOnly, m.Cookie.Secure = "scrappyrack", true, secure
 	m.Cookie.SameSite = http.SameSiteStrictMode
-	return &sessions{m, now}
+	return &sessions{m, keep, ends, now}
 }
 
 // Who implements api.Sessions.
@@ -85,6 +88,22 @@ func (s *sessions) SignIn(ctx context.Context, w api.Who) error {
 
 // SignOut implements api.Sessions.
 func (s *sessions) SignOut(ctx context.Context) error { return s.Destroy(ctx) }
+
+// clean removes sessions that have expired or ended, now and then.
+func (s *sessions) clean(ctx context.Context, log *slog.Logger) {
+	every := time.NewTicker(cleaned)
+	defer every.Stop()
+	for {
+		select {
+		case <-ctx.Done():
+			return
+		case <-every.C:
+			if err := errors.Join(s.ends.settle(ctx), s.keep.Clean(ctx)); err != nil {
+				log.Error("clean sessions", "error", err)
+			}
+		}
+	}
+}
 
 // errUnread marks a session that could not be read.
 var errUnread = errors.New("the session cannot be read")

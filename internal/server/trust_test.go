@@ -130,6 +130,7 @@ func TestOnAFullDisk(t *testing.T) {
 	read.into(t, &after)
 	assert.Equal(t, d.File, after.File)
 	assert.Equal(t, 200, b.do("GET", "/healthz", "").status)
+	assert.Equal(t, 503, b.do("GET", "/readyz", "").status)
 	_, err = h.store.Writer().Exec("PRAGMA max_page_count = 1000000")
 	require.NoError(t, err)
 	assert.Equal(t, 200, b.do("GET", "/readyz", "").status)

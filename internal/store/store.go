@@ -184,12 +184,24 @@ func (s *Store) Writer() *sql.DB { return s.write.db.DB }
 // Reader is the readers' side, for what holds the store against SQL alone.
 func (s *Store) Reader() *sql.DB { return s.read.DB }
 
-// Ready checks that the database can be read and written.
+// roomForAChange is what must find room for the database to be ready: more than an edit writes.
+const roomForAChange = 32 << 10
+
+// Ready checks that the database can be read, and that a change finds room: by writing one and
+// taking it away again.
 func (s *Store) Ready(ctx context.Context) error {
-	return s.inTx(ctx, func(tx *sqlx.Tx) error {
-		_, err := tx.Exec("UPDATE about SET ready = ?", s.now().Unix())
-		return err
-	})
+	for _, query := range []string{
+		fmt.Sprintf("INSERT OR REPLACE INTO room_for (one, filler) VALUES (1, randomblob(%d))", roomForAChange), "DELETE FROM room_for",
+	} {
+		err := s.inTx(ctx, func(tx *sqlx.Tx) error {
+			_, err := tx.Exec(query)
+			return err
+		})
+		if err != nil {
+			return err
+		}
+	}
+	return nil
 }
 
 // inTx runs a function in a transaction of the one writer, when it is its turn.
