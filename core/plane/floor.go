@@ -37,6 +37,7 @@ type sheet struct {
 	right    float64
 	spans    [][2]float64
 	odd      []bool
+	looks    *int // sides that may still be looked at; nil for any number
 }
 
 // turned is the floor turned clockwise by an angle, so that what ran along it runs along x.
@@ -82,6 +83,9 @@ func (s *sheet) free(p Point) bool {
 // is longer than a length; otherwise 0, 0.
 func (s *sheet) gap(lo, hi, longer float64) (from, to float64) {
 	s.spans = s.spans[:0]
+	if s.looks != nil {
+		*s.looks -= len(s.edges)
+	}
 	for _, e := range s.edges {
 		if e.high.Y <= lo+touching || e.low.Y >= hi-touching {
 			continue

@@ -2,9 +2,11 @@ package plane_test
 
 import (
 	"math"
+	"math/rand/v2"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
 
 	"scrappyrack/core/plane"
 )
@@ -110,4 +112,26 @@ func TestLanesThatAreKnown(t *testing.T) {
 	} {
 		assert.InDelta(t, c.want, c.f.LongestLane(c.width).Length(), 0.0101, c.name)
 	}
+}
+
+// A floor as large and as full as may be asked is answered in bounded time: with a lane that is
+// free, and a bound that a patient search (on the same floor, cut to where it ends) keeps.
+func TestALaneOnAFullFloor(t *testing.T) {
+	r := rand.New(rand.NewPCG(24, 7))
+	const size = 90.0
+	var f plane.Floor
+	for i := range 200 {
+		a, d := 2*math.Pi*float64(i)/200, size*(0.6+0.4*r.Float64())
+		f.Outline = append(f.Outline, plane.Point{X: d * math.Cos(a), Y: d * math.Sin(a)})
+	}
+	for range 60 {
+		x, y := (r.Float64()*2-1)*size/2, (r.Float64()*2-1)*size/2
+		f.Blocked = append(f.Blocked, plane.Ring{{X: x, Y: y}, {X: x + 2.7, Y: y + 0.9}, {X: x, Y: y + 1.8}})
+	}
+	got := f.LongestLane(0.1)
+	require.Positive(t, got.Length())
+	held(t, outside(t, f), strip(got, 0.0011), 1e-6, uint64(0))
+	assert.Greater(t, got.Most, got.Length()+plane.Within, "it did not search to the end, and says so")
+	wider := f.LongestLane(0.3)
+	assert.LessOrEqual(t, wider.Length(), got.Most, "a wider lane holds a narrow one")
 }

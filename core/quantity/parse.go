@@ -45,7 +45,7 @@ func Parse(dim Dim, text string, fallback string) (float64, error) {
 	}
 	unit, ok := UnitOf(dim, fallback)
 	if !ok {
-		return 0, fmt.Errorf("quantity: no unit %q for %s", fallback, dim)
+		return 0, At("unit", fmt.Sprintf("%q is not a unit of %s", fallback, dim))
 	}
 	if dim == DimTime {
 		if v, ok := p.clock(fallback); ok {

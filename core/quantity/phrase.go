@@ -61,14 +61,3 @@ func (p Phrase) In(system System) string {
 
 // Empty reports whether nothing is said.
 func (p Phrase) Empty() bool { return len(p) == 0 }
-
-// FieldError names the field of something that cannot be, as a path, and says why.
-type FieldError struct {
-	Field  string
-	Detail Phrase
-}
-
-func (e *FieldError) Error() string { return e.Detail.In(Metric) }
-
-// At is the error of a field; the parts are those of Say.
-func At(field string, parts ...any) *FieldError { return &FieldError{field, Say(parts...)} }

@@ -80,8 +80,8 @@ func (r Room) extremes() (inner, outer plane.Ring) {
 }
 
 // laneHalf is by how much a room's lane may be off when its walls may: from the longest in
-// the smallest room that was walked to the longest in the largest, and the 1 cm within which
-// a lane is found. With ever so little less room a lane may not pass at all.
+// the smallest room that was walked to the longest in the largest, and within how much a lane
+// is found (1 cm, more on a floor that is very full). With ever so little less room a lane may not pass at all.
 func (r Room) laneHalf(lane plane.Lane, height quantity.Length) quantity.Length {
 	if len(r.Variants) == 0 || lane.Length() == 0 {
 		return 0
@@ -95,7 +95,7 @@ func (r Room) laneHalf(lane plane.Lane, height quantity.Length) quantity.Length 
 		other.Outline, other.Variants = outline, nil
 		return other.Lane(height).Length()
 	}
-	return quantity.Length(math.Max(lane.Length()-longest(inner), longest(outer)-lane.Length()) + plane.Within)
+	return quantity.Length(math.Max(lane.Length()-longest(inner), longest(outer)-lane.Length()) + lane.Most - lane.Length())
 }
 
 // SlopeAt is the part of a ceiling that rises from a height at a wall to another so far from

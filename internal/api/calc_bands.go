@@ -67,7 +67,7 @@ func (q BandQuestion) answer(_ context.Context) (out BandAnswer, err error) {
 		c, err = band.FitWith(quantity.Length(q.RestM), q.Strands, points, q.doubts())
 	}
 	if err != nil {
-		return out, atField(err, nil)
+		return out, err
 	}
 	out = BandAnswer{
 		A0C1: float64(c.A0C1), A0C2: float64(c.A0C2), RMS: float64(c.RMS), Basis: string(c.Basis),

@@ -104,7 +104,7 @@ func (q FixingQuestion) answer(context.Context) (out FixingAnswer, _ error) {
 	}
 	w, err := f.Withdrawal()
 	if err != nil {
-		return out, atField(err, func(field string) string {
+		return out, quantity.Moved(err, func(field string) string {
 			if field == "root_diameter_m" {
 				return "lateral." + field
 			}

@@ -208,7 +208,7 @@ func (q DesignQuestion) answer(context.Context) (out DesignAnswer, _ error) {
 	}
 	w, err := d.Work(v, d.Stand(&room, s, v))
 	if err != nil {
-		return out, atField(err, func(field string) string { return "answers." + field })
+		return out, quantity.Moved(err, func(field string) string { return "answers." + field })
 	}
 	out = DesignAnswer{OK: w.Built.OK(), Checks: []DesignCheck{}, Gives: []string{}, Instead: w.Built.Instead.In(quantity.Metric)}
 	say := func(t builds.Text) string { return t.In(quantity.Metric) }

@@ -85,7 +85,7 @@ func TestDesignsAsked(t *testing.T) {
 		require.NoError(t, json.Unmarshal([]byte(question), &q))
 		_, err := q.answer(context.Background())
 		var refused *huma.ErrorModel
-		require.ErrorAs(t, atField(err, nil), &refused, question)
+		require.ErrorAs(t, (&API{}).problem(context.Background(), err), &refused, question)
 		assert.Equal(t, "body."+field, refused.Errors[0].Location, question)
 	}
 }

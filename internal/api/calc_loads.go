@@ -41,7 +41,7 @@ func (q PlatesQuestion) answer(ctx context.Context) (PlatesAnswer, error) {
 	return PlatesAnswer{
 		LoadsKg: kilograms(got.Loads), BelowKg: (*float64)(got.Below), AboveKg: (*float64)(got.Above),
 		NearestKg: float64(got.Nearest), PerSideKg: kilograms(got.PerSide),
-	}, atField(err, nil)
+	}, err
 }
 
 func kilograms(ms []quantity.Mass) []float64 {
@@ -78,9 +78,12 @@ func (q WeighingQuestion) answer(_ context.Context) (out WeighingAnswer, err err
 	}
 	got, err := s.Read(readings, nil)
 	if err != nil {
-		return out, atField(err, func(field string) string { return strings.Replace(field, "readings", "readings_kg", 1) })
+		return out, quantity.Moved(err, func(field string) string { return strings.Replace(field, "readings", "readings_kg", 1) })
 	}
 	m := got.Mass
+	if m.U1 == 0 {
+		return out, quantity.At("accuracy_kg", "nothing says how far such a scale may be off: give its accuracy, or the step of its display")
+	}
 	return WeighingAnswer{
 		MassKg: float64(m.Value), UKg: float64(m.U1), DoF: m.DoF, U95Kg: float64(m.Expanded()), Odd: append([]int{}, got.Odd...),
 		Why: derivationOf(got.Explain(s, readings, nil)),
@@ -165,7 +168,7 @@ func (q BatchQuestion) answer(_ context.Context) (out BatchAnswer, err error) {
 	}
 	b, err := load.Reestimate(prior, all)
 	if err != nil {
-		return out, atField(err, nil)
+		return out, err
 	}
 	out = BatchAnswer{DensityKgL: float64(b.Density), UKgL: float64(b.U1), Chi2: b.Chi2, Each: []ImpliedDensity{}, Why: derivationOf(b.Explain(prior))}
 	for _, e := range b.Each {
@@ -221,7 +224,7 @@ func (q PackQuestion) answer(ctx context.Context) (out PackAnswer, err error) {
 	}
 	got, err := load.Pack(ctx, ask)
 	if err != nil {
-		return out, atField(err, nil)
+		return out, err
 	}
 	out = PackAnswer{
 		MassKg: float64(got.Mass), TotalKg: float64(got.Total), Chosen: []PackedItem{}, StuffingL: float64(got.Stuffing),

@@ -56,14 +56,15 @@ type Corner [2]float64
 type FreeSpaceQuestion struct {
 	Outline    []Corner   `json:"outline" maxItems:"200" doc:"The corners of the room in their order, in m"`
 	Blocked    [][]Corner `json:"blocked,omitempty" maxItems:"100" doc:"The corners of what is not free; these may overlap and reach out of the room"`
-	LaneWidthM float64    `json:"lane_width_m" exclusiveMinimum:"0" maximum:"50"`
+	LaneWidthM float64    `json:"lane_width_m" minimum:"0.05" maximum:"50"`
 }
 
 // FreeSpaceAnswer is what is free.
 type FreeSpaceAnswer struct {
 	AreaM2           float64       `json:"area_m2"`
 	LargestRectangle FreeRectangle `json:"largest_rectangle"`
-	LongestLaneM     float64       `json:"longest_lane_m" doc:"The longest free rectangle of the lane's width, at any angle; within 1 cm"`
+	LongestLaneM     float64       `json:"longest_lane_m" doc:"The longest free rectangle of the lane's width, at any angle; within 1 cm where longest_lane_at_most_m says no more"`
+	AtMostM          float64       `json:"longest_lane_at_most_m" doc:"No free lane is longer: 1 cm more, and further off on a floor too full to be searched to the end"`
 	Lane             *FreeLane     `json:"lane,omitempty" doc:"Where it lies; absent when there is none"`
 }
 
@@ -130,7 +131,9 @@ func (q FreeSpaceQuestion) answer(_ context.Context) (out FreeSpaceAnswer, err e
 	out.AreaM2 = f.FreeArea()
 	r := f.LargestRectangle()
 	out.LargestRectangle = FreeRectangle{r.X, r.Y, r.Width, r.Depth, r.Area()}
-	if lane := f.LongestLane(q.LaneWidthM); lane.Length() > 0 {
+	lane := f.LongestLane(q.LaneWidthM)
+	out.AtMostM = lane.Most
+	if lane.Length() > 0 {
 		out.LongestLaneM = lane.Length()
 		out.Lane = &FreeLane{Corner{lane.From.X, lane.From.Y}, Corner{lane.To.X, lane.To.Y}}
 	}

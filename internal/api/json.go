@@ -3,6 +3,7 @@ package api
 import (
 	"bytes"
 	"encoding/json"
+	"errors"
 	"io"
 	"strconv"
 
@@ -11,9 +12,16 @@ import (
 
 // strictJSON reads JSON so that a number which is none (NaN, Infinity, 1e999)
 // is refused at its own field, as a value of the wrong type, and not as a body
-// that cannot be read.
+// that cannot be read. What cannot be written as JSON is a panic, before any of it is sent.
 var strictJSON = huma.Format{
-	Marshal: huma.DefaultJSONFormat.Marshal,
+	Marshal: func(w io.Writer, v any) error {
+		err := huma.DefaultJSONFormat.Marshal(w, v)
+		var unsaid *json.UnsupportedValueError
+		if errors.As(err, &unsaid) {
+			panic(err)
+		}
+		return err
+	},
 	Unmarshal: func(data []byte, v any) error {
 		d := json.NewDecoder(bytes.NewReader(quoteNonNumbers(data)))
 		if err := d.Decode(v); err != nil {

@@ -13,7 +13,6 @@ import (
 	"scrappyrack/core/movement"
 	"scrappyrack/core/quantity"
 	"scrappyrack/internal/store"
-	"scrappyrack/internal/workbench"
 )
 
 // MovementForm is a body-weight form of a movement.
@@ -171,7 +170,7 @@ func (a *API) practiceMovements(r huma.API) {
 	handle(a, r, operation(Signed, http.MethodPut, "/practice/movements/{movement}", "write-practice-movement", "Keep a movement of the practice's own", "practice"),
 		func(ctx context.Context, in *put) (*out, error) {
 			if in.Body.ID != in.Movement {
-				return nil, &workbench.FieldError{Path: "id", Detail: "the id is that of the address"}
+				return nil, quantity.At("id", "the id is that of the address")
 			}
 			if err := a.Bench.PutOwn(ctx, who(ctx).Practice, in.Body); err != nil {
 				return nil, err

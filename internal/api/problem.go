@@ -30,7 +30,7 @@ const statusLeft = 499
 // problem turns an error of the use cases into an answer. What is not known is logged
 // whole and answered without detail.
 func (a *API) problem(ctx context.Context, err error) error {
-	var field *workbench.FieldError
+	var field *quantity.FieldError
 	var many *store.TooManyError
 	var overlaps *store.OverlapError
 	var ready huma.StatusError
@@ -51,10 +51,10 @@ func (a *API) problem(ctx context.Context, err error) error {
 		return huma.Error412PreconditionFailed("this was changed since you read it: read it again")
 	case errors.As(err, &many):
 		return huma.Error422UnprocessableEntity(many.Error())
-	case errors.As(err, &field) && field.Path == "":
-		return huma.Error422UnprocessableEntity(field.Detail)
-	case errors.As(err, &field):
-		return refuse(field.Path, field.Detail)
+	case errors.As(err, &field) && field.Field == "":
+		return huma.Error422UnprocessableEntity(field.Error())
+	case errors.As(err, &field): // what the core refuses of a field is refused at it
+		return refuse(field.Field, field.Error())
 	case errors.Is(err, optimise.ErrImpossible):
 		return huma.Error409Conflict("what is pinned does not fit the money, the floor or its prerequisites: unpin something or raise the budget")
 	case errors.Is(err, workbench.ErrWrongPassword), errors.Is(err, workbench.ErrHasAccount):
@@ -119,18 +119,4 @@ func init() {
 		}
 		return out
 	}
-}
-
-// atField is the refusal of a field that the core names, by the name that the body has
-// for it (nil: the same); any other error is itself.
-func atField(err error, named func(field string) string) error {
-	var bad *quantity.FieldError
-	if !errors.As(err, &bad) {
-		return err
-	}
-	field := bad.Field
-	if named != nil {
-		field = named(field)
-	}
-	return refuse(field, bad.Error())
 }

@@ -233,7 +233,7 @@ func roomStateOf(of workbench.RoomOf, a space.Answer, rooms []space.Room, units 
 		out.GapM = of.Survey.Missed()
 	}
 	for _, l := range of.Lost {
-		out.Lost = append(out.Lost, LostThing{l.List, l.ID, workbench.Say(l.Why, units)})
+		out.Lost = append(out.Lost, LostThing{l.List, l.ID, quantity.In(l.Why, units).Error()})
 	}
 	for i := range r.Walls {
 		from, to, l := r.Wall(i)
@@ -252,7 +252,7 @@ func roomStateOf(of workbench.RoomOf, a space.Answer, rooms []space.Room, units 
 	for i, o := range r.Openings {
 		s := OpeningState{ID: o.ID, Takes: takesOf(r.DoorTakes(i), units), Swing: cornersOf(r.Swing(i)), RunM: float64(r.AtDoor(i).Run)}
 		if err := r.CheckOpening(i); err != nil {
-			s.Wrong = workbench.Say(err, units)
+			s.Wrong = quantity.In(err, units).Error()
 		}
 		out.Openings = append(out.Openings, s)
 	}

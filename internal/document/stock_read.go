@@ -217,9 +217,9 @@ func (t *StockTable) add(c *cell, say func(column, text, detail string), f *stor
 			k.Name = fmt.Sprintf("%s %d", k.Name, i+1)
 		}
 		tried.Containers = append(append([]store.Container{}, f.Containers...), k)
-		var bad *workbench.FieldError
+		var bad *quantity.FieldError
 		if err := workbench.Check(tried); errors.As(err, &bad) {
-			say(columnOf(bad.Path), "", bad.Detail)
+			say(columnOf(bad.Field), "", bad.Error())
 			return
 		}
 		t.Containers = append(t.Containers, k)

@@ -62,22 +62,59 @@ func numbered(next http.Handler) http.Handler {
 	})
 }
 
+// whole holds the status of an answer back until there is something of it: what then fails is
+// answered with a status of its own.
+type whole struct {
+	http.ResponseWriter
+	status int
+	sent   bool
+}
+
+func (w *whole) WriteHeader(status int) {
+	if !w.sent && w.status == 0 {
+		w.status = status
+	}
+}
+
+func (w *whole) Write(b []byte) (int, error) {
+	w.send()
+	return w.ResponseWriter.Write(b)
+}
+
+// Unwrap is for http.ResponseController.
+func (w *whole) Unwrap() http.ResponseWriter { return w.ResponseWriter }
+
+func (w *whole) send() {
+	if !w.sent && w.status != 0 {
+		w.ResponseWriter.WriteHeader(w.status)
+	}
+	w.sent = true
+}
+
 // caught answers a request whose handler panicked, and logs where.
 func caught(log *slog.Logger) func(http.Handler) http.Handler {
 	return func(next http.Handler) http.Handler {
 		return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+			held := &whole{ResponseWriter: w}
 			defer func() {
 				what := recover()
 				if what == nil {
+					held.send()
 					return
 				}
 				if what == http.ErrAbortHandler { //nolint:errorlint // it is compared so by net/http
 					panic(what)
 				}
 				log.Error("panic", "id", middleware.GetReqID(r.Context()), "what", what, "stack", string(debug.Stack()))
+				if held.sent {
+					panic(http.ErrAbortHandler) // half of an answer is none
+				}
+				for _, of := range []string{"ETag", "Content-Disposition", "Last-Modified"} {
+					held.Header().Del(of)
+				}
 				problem(w, http.StatusInternalServerError, "something went wrong here: it is in the log under this answer's X-Request-Id")
 			}()
-			next.ServeHTTP(w, r)
+			next.ServeHTTP(held, r)
 		})
 	}
 }

@@ -81,7 +81,7 @@ func New(o Options) *Server {
 	s.ended.Go(func() { rest(ctx, &asked) })
 
 	r := chi.NewRouter()
-	r.Use(counted(&asked), numbered, caller(o.Trusted), logged(o.Log, o.Metrics, o.Now), caught(o.Log), headers(o.Secure))
+	r.Use(counted(&asked), numbered, caller(o.Trusted), logged(o.Log, o.Metrics, o.Now), headers(o.Secure))
 	if o.Demo {
 		r.Use(fromHere)
 	}
@@ -93,7 +93,7 @@ func New(o Options) *Server {
 		s.standIns = standin.NewSet(o.Now, func(practice, key string, packet []byte) { _, _ = scales.Hear(practice, key, packet) })
 	}
 	r.Group(func(r chi.Router) {
-		r.Use(compressed(), signed.LoadAndSave, signInLimit)
+		r.Use(compressed(), signed.LoadAndSave, caught(o.Log), signInLimit)
 		s.API = (&api.API{
 			Accounts: workbench.NewAccounts(o.Store, o.Now), Bench: bench, Sessions: signed, Scales: scales, StandIns: s.standIns,
 			Demo: o.Demo, Version: o.Version, Now: o.Now, Log: o.Log,

@@ -15,6 +15,7 @@ import (
 
 	"golang.org/x/time/rate"
 
+	"scrappyrack/core/quantity"
 	"scrappyrack/internal/store"
 )
 
@@ -124,17 +125,17 @@ type Newcomer struct{ Name, Email, Password string }
 func (n *Newcomer) check() error {
 	n.Name, n.Email = strings.TrimSpace(n.Name), strings.TrimSpace(n.Email)
 	if n.Name == "" {
-		return &FieldError{"name", "a consultant has a name: it stands beside what was changed"}
+		return quantity.At("name", "a consultant has a name: it stands beside what was changed")
 	}
 	if at, err := mail.ParseAddress(n.Email); err != nil || at.Address != n.Email {
-		return &FieldError{"email", "an email address is written as name@place"}
+		return quantity.At("email", "an email address is written as name@place")
 	}
 	return checkPassword("password", n.Password)
 }
 
 func checkPassword(field, password string) error {
 	if n := utf8.RuneCountInString(password); n < minPassword || n > maxPassword || strings.TrimSpace(password) == "" {
-		return &FieldError{field, "a password has 10 to 200 characters; a few words in a row are easy to keep"}
+		return quantity.At(field, "a password has 10 to 200 characters; a few words in a row are easy to keep")
 	}
 	return nil
 }
@@ -143,7 +144,7 @@ func checkPassword(field, password string) error {
 // already it is ErrHasAccount.
 func (a *Accounts) SetUp(ctx context.Context, practice string, n Newcomer) (store.Consultant, error) {
 	if practice = strings.TrimSpace(practice); practice == "" {
-		return store.Consultant{}, &FieldError{"practice", "a practice has a name: it stands on what clients take home"}
+		return store.Consultant{}, quantity.At("practice", "a practice has a name: it stands on what clients take home")
 	}
 	if err := n.check(); err != nil {
 		return store.Consultant{}, err
@@ -200,9 +201,9 @@ func (a *Accounts) Join(ctx context.Context, code string, n Newcomer) (store.Con
 	c, err := a.store.Join(ctx, codeHash(code), store.Consultant{ID: NewID(), Email: n.Email, Name: n.Name, Password: hash})
 	switch {
 	case errors.Is(err, store.ErrNotFound):
-		err = &FieldError{"code", "this code is not known, was used already, or is older than 7 days: ask for a new one"}
+		err = quantity.At("code", "this code is not known, was used already, or is older than 7 days: ask for a new one")
 	case errors.Is(err, store.ErrTaken):
-		err = &FieldError{"email", "this email has an account already"}
+		err = quantity.At("email", "this email has an account already")
 	}
 	return c, err
 }
@@ -225,7 +226,7 @@ func (a *Accounts) ChangePassword(ctx context.Context, consultant, old, password
 		return 0, err
 	}
 	if !ok {
-		return 0, &FieldError{"old", "that is not the password so far"}
+		return 0, quantity.At("old", "that is not the password so far")
 	}
 	return a.reset(ctx, consultant, password)
 }
@@ -256,7 +257,7 @@ func (a *Accounts) Reset(ctx context.Context, email, password string) error {
 func (a *Accounts) Set(ctx context.Context, practice, id string, role store.Role, active bool) error {
 	err := a.store.SetAccount(ctx, practice, id, role, active)
 	if errors.Is(err, store.ErrLastOwner) {
-		return &FieldError{"role", "a practice keeps at least one active owner: make somebody else one first"}
+		return quantity.At("role", "a practice keeps at least one active owner: make somebody else one first")
 	}
 	return err
 }

@@ -33,14 +33,10 @@ func (b BandOf) Usable() bool { return b.Problem == nil && b.Band.Condition == "
 // Said is what stands against its curve, in a client's units; empty when nothing
 // does.
 func (b BandOf) Said(units quantity.System) string {
-	var bad *quantity.FieldError
-	switch {
-	case b.Problem == nil:
+	if b.Problem == nil {
 		return ""
-	case errors.As(b.Problem, &bad):
-		return bad.Detail.In(units)
 	}
-	return b.Problem.Error()
+	return quantity.In(b.Problem, units).Error()
 }
 
 // roundGap is how long after a reading the next counts as a new round of
@@ -133,32 +129,30 @@ func fit(all []BandOf) []band.Band {
 	return out
 }
 
-func checkBands(f store.File, all []BandOf, say func(...any) string) error {
+func checkBands(f store.File, all []BandOf) error {
 	for _, b := range all {
 		var bad *quantity.FieldError
 		// A band that nobody has measured at all yet is no mistake.
 		if errors.As(b.Problem, &bad) && (len(b.Points) > 0 || bad.Field != "width_m") {
-			field := map[string]string{"rest_length_m": "rest_m"}[bad.Field]
-			return &FieldError{cmp.Or(field, bad.Field), say(bad.Detail)}
+			return quantity.At(cmp.Or(map[string]string{"rest_length_m": "rest_m"}[bad.Field], bad.Field), bad.Detail)
 		}
 	}
 	for _, r := range f.Rigs {
 		if _, ok := movement.ElasticByKey(r.ID); !ok {
-			return &FieldError{"id", fmt.Sprintf("no band movement is called %q", r.ID)}
+			return quantity.At("id", fmt.Sprintf("no band movement is called %q", r.ID))
 		}
 		s := band.Set{Rig: rigOf(r)}
 		for i, id := range r.Bands {
 			at := slices.IndexFunc(all, func(b BandOf) bool { return b.Band.ID == id })
 			if at < 0 {
-				return &FieldError{fmt.Sprintf("bands[%d]", i), "that band is not there any more"}
+				return quantity.At(fmt.Sprintf("bands[%d]", i), "that band is not there any more")
 			}
 			if all[at].Problem == nil {
 				s.Bands = append(s.Bands, all[at].Elastic)
 			}
 		}
-		var bad *quantity.FieldError
-		if errors.As(s.Check(), &bad) {
-			return &FieldError{bad.Field, say(bad.Detail)}
+		if err := s.Check(); err != nil {
+			return err
 		}
 	}
 	return nil
@@ -219,7 +213,7 @@ func (b *Bench) Pull(ctx context.Context, practice, id string, rig store.Rig, us
 func pulled(f store.File, rig store.Rig, usual bool, wish *Wish, at around) (*Pulled, error) {
 	m, ok := movement.ElasticByKey(rig.ID)
 	if !ok {
-		return nil, &FieldError{"rig.id", fmt.Sprintf("no band movement is called %q", rig.ID)}
+		return nil, quantity.At("rig.id", fmt.Sprintf("no band movement is called %q", rig.ID))
 	}
 	out := &Pulled{Units: unitsOf(f), Movement: m}
 	stature := cmp.Or(quantity.Length(f.Profile.StatureM), assumedStature)
@@ -232,16 +226,16 @@ func pulled(f store.File, rig store.Rig, usual bool, wish *Wish, at around) (*Pu
 		at := slices.IndexFunc(all, func(b BandOf) bool { return b.Band.ID == id })
 		switch {
 		case at < 0:
-			return nil, &FieldError{fmt.Sprintf("rig.bands[%d]", i), "that band is not there any more"}
+			return nil, quantity.At(fmt.Sprintf("rig.bands[%d]", i), "that band is not there any more")
 		case all[at].Problem != nil:
-			return nil, &FieldError{fmt.Sprintf("rig.bands[%d]", i), all[at].Band.Name + ": " + all[at].Said(out.Units)}
+			return nil, quantity.At(fmt.Sprintf("rig.bands[%d]", i), all[at].Band.Name+": "+all[at].Said(out.Units))
 		case !m.Takes(all[at].Elastic.Kind):
-			return nil, &FieldError{fmt.Sprintf("rig.bands[%d]", i), all[at].Band.Name + " is of the wrong kind for it: " + m.Wants()}
+			return nil, quantity.At(fmt.Sprintf("rig.bands[%d]", i), all[at].Band.Name+" is of the wrong kind for it: "+m.Wants())
 		}
 		s.Bands = append(s.Bands, all[at].Elastic)
 	}
 	if len(s.Bands) == 0 {
-		return nil, &FieldError{"rig.bands", "choose a band: " + m.Wants()}
+		return nil, quantity.At("rig.bands", "choose a band: "+m.Wants())
 	}
 	for _, e := range fit(all) {
 		if !slices.Contains(rig.Bands, e.ID) && m.Takes(e.Kind) {
@@ -253,12 +247,11 @@ func pulled(f store.File, rig store.Rig, usual bool, wish *Wish, at around) (*Pu
 	} else {
 		s.Rig = rigOf(rig)
 	}
-	var bad *quantity.FieldError
-	if errors.As(s.Check(), &bad) {
-		return nil, &FieldError{"rig." + bad.Field, bad.Detail.In(out.Units)}
+	if err := s.Check(); err != nil {
+		return nil, quantity.Moved(err, func(field string) string { return "rig." + field })
 	}
 	if wish != nil && !slices.Contains(m.Adjusters(), wish.By) {
-		return nil, &FieldError{"wish.by", fmt.Sprintf("%s changes nothing in this movement", wish.By)}
+		return nil, quantity.At("wish.by", fmt.Sprintf("%s changes nothing in this movement", wish.By))
 	}
 	if wish != nil {
 		got, err := s.Solve(wish.By, wish.Goal, wish.Force, others)

@@ -62,9 +62,9 @@ func TestWhatCannotBeOfABandIsSaidAtItsField(t *testing.T) {
 	} {
 		f := demo.Files()[0]
 		change(&f)
-		var bad *workbench.FieldError
+		var bad *quantity.FieldError
 		require.ErrorAs(t, workbench.Check(f), &bad, path)
-		assert.Equal(t, path, bad.Path)
+		assert.Equal(t, path, bad.Field)
 	}
 }
 
@@ -108,32 +108,32 @@ func TestPullAndWhatIsWanted(t *testing.T) {
 	require.NotNil(t, held.Tied)
 	assert.Less(t, float64(held.Tied.Allowed), float64(held.Anchor.Force))
 
-	var bad *workbench.FieldError
+	var bad *quantity.FieldError
 	_, err = b.Pull(ctx, practice, "demo-loft", rig("band-row", "mini"), true, nil)
 	require.ErrorAs(t, err, &bad)
-	assert.Contains(t, bad.Detail, "a long loop, a strip or a tube")
+	assert.Contains(t, bad.Error(), "a long loop, a strip or a tube")
 	_, err = b.Pull(ctx, practice, "demo-loft", rig("band-row"), true, nil)
 	require.ErrorAs(t, err, &bad)
 	all := usual.Rig
 	all.GripM = 2
 	_, err = b.Pull(ctx, practice, "demo-loft", all, false, nil)
 	require.ErrorAs(t, err, &bad)
-	assert.Equal(t, "rig.grip_m", bad.Path)
+	assert.Equal(t, "rig.grip_m", bad.Field)
 	_, err = b.Pull(ctx, practice, "demo-loft", usual.Rig, false, &workbench.Wish{By: band.ByStance, Goal: band.OnMean, Force: 90})
 	require.ErrorAs(t, err, &bad)
-	assert.Equal(t, "wish.by", bad.Path)
+	assert.Equal(t, "wish.by", bad.Field)
 	_, err = b.Pull(ctx, practice, "demo-loft", rig("band-dance", "loop-one"), true, nil)
 	require.ErrorAs(t, err, &bad)
-	assert.Equal(t, "rig.id", bad.Path)
+	assert.Equal(t, "rig.id", bad.Field)
 }
 
 // In a client's own units, also what is refused.
 func TestRefusalsOfBandsAreInTheClientsUnits(t *testing.T) {
 	f := demo.Files()[1]
 	f.Bands[0].Points[0].LengthM = 1
-	var bad *workbench.FieldError
+	var bad *quantity.FieldError
 	require.ErrorAs(t, workbench.Check(f), &bad)
-	assert.Equal(t, `at 3' 3⅜" a band of 3' 5" at rest is not stretched: pull it further`, bad.Detail)
+	assert.Equal(t, `at 3' 3⅜" a band of 3' 5" at rest is not stretched: pull it further`, bad.Error())
 }
 
 func TestSetUpInWords(t *testing.T) {

@@ -256,35 +256,35 @@ func (b BuildOf) DueAt() int64 {
 func checkBuilds(f store.File) error {
 	for _, b := range f.Builds {
 		if _, err := builds.DesignByKey(b.Design); err != nil {
-			return &FieldError{"design", err.Error()}
+			return quantity.At("design", err.Error())
 		}
 		if b.Room != "" && !slices.ContainsFunc(f.Rooms, func(r store.Room) bool { return r.ID == b.Room }) {
-			return &FieldError{"room", "that room is not there any more"}
+			return quantity.At("room", "that room is not there any more")
 		}
 		for i, s := range b.Sizes {
 			if slices.ContainsFunc(b.Sizes[:i], func(o store.BuildSize) bool { return o.ID == s.ID }) {
-				return &FieldError{fmt.Sprintf("sizes[%d]", i), "it is there twice"}
+				return quantity.At(fmt.Sprintf("sizes[%d]", i), "it is there twice")
 			}
 			if math.IsNaN(s.Num) || math.IsInf(s.Num, 0) {
-				return &FieldError{fmt.Sprintf("sizes[%d]", i), "that is no number"}
+				return quantity.At(fmt.Sprintf("sizes[%d]", i), "that is no number")
 			}
 		}
 		for i, t := range b.Tests {
 			if slices.ContainsFunc(b.Tests[:i], func(o store.BuildProof) bool { return o.ID == t.ID }) {
-				return &FieldError{fmt.Sprintf("tests[%d]", i), "it is there twice"}
+				return quantity.At(fmt.Sprintf("tests[%d]", i), "it is there twice")
 			}
 		}
 	}
 	for _, o := range f.Offcuts {
 		g, err := builds.GoodByKey(o.Good)
 		if err != nil {
-			return &FieldError{"good", err.Error()}
+			return quantity.At("good", err.Error())
 		}
 		if (g.Form == builds.InBars || g.Form == builds.InSheets || g.Form == builds.ByMetre) && o.LengthM <= 0 {
-			return &FieldError{"length_m", "a bar, a sheet or webbing has a length"}
+			return quantity.At("length_m", "a bar, a sheet or webbing has a length")
 		}
 		if g.Form == builds.InSheets && o.WidthM <= 0 {
-			return &FieldError{"width_m", "a sheet has a width"}
+			return quantity.At("width_m", "a sheet has a width")
 		}
 	}
 	return nil

@@ -158,9 +158,9 @@ func TestBuildsThatCannotBeKept(t *testing.T) {
 		f.Complete()
 		require.NoError(t, workbench.Check(f))
 		change(&f)
-		var bad *workbench.FieldError
+		var bad *quantity.FieldError
 		require.ErrorAs(t, workbench.Check(f), &bad, field)
-		assert.Equal(t, field, bad.Path)
+		assert.Equal(t, field, bad.Field)
 	}
 }
 
@@ -258,7 +258,7 @@ func TestAPracticeHasItsOwnPrices(t *testing.T) {
 	}
 	require.NoError(t, b.SetPrice(ctx, practice, "glue each", "GBP", nil))
 	assert.Equal(t, before, cost())
-	var bad *workbench.FieldError
+	var bad *quantity.FieldError
 	require.ErrorAs(t, b.SetPrice(ctx, practice, "gold", "GBP", &nine), &bad)
 	require.ErrorAs(t, b.SetPrice(ctx, practice, "glue each", "XXX", &nine), &bad)
 }

@@ -25,50 +25,54 @@ func Check(f store.File) error {
 // rooms before is not held against them. The stock that comes back is the
 // file's.
 func check(f store.File, at around, before inRooms) (*stock, error) {
+	s, err := checked(f, at, before)
+	return s, quantity.In(err, unitsOf(f))
+}
+
+func checked(f store.File, at around, before inRooms) (*stock, error) {
 	if err := named(f); err != nil {
 		return nil, err
 	}
 	p := f.Profile
-	say := speaker(p.Units)
 	length := func(v float64) quantity.Piece { return quantity.Amount(quantity.KindLength, v) }
 	if s := p.StatureM; s != 0 && (s < float64(body.MinStature) || s > float64(body.MaxStature)) {
-		return nil, &FieldError{"stature_m", say("a stature of ", length(s), " is not between ", length(float64(body.MinStature)), " and ", length(float64(body.MaxStature)), "; leave it empty when it is not known")}
+		return nil, quantity.At("stature_m", "a stature of ", length(s), " is not between ", length(float64(body.MinStature)), " and ", length(float64(body.MaxStature)), "; leave it empty when it is not known")
 	}
 	if m := p.BodyMassKg; m != 0 && m < minBodyMass {
-		return nil, &FieldError{"body_mass_kg", say("a body mass of ", quantity.Amount(quantity.KindMass, m), " is below ", quantity.Amount(quantity.KindMass, minBodyMass), "; leave it empty when it is not known")}
+		return nil, quantity.At("body_mass_kg", "a body mass of ", quantity.Amount(quantity.KindMass, m), " is below ", quantity.Amount(quantity.KindMass, minBodyMass), "; leave it empty when it is not known")
 	}
 	if !slices.Contains(quantity.Currencies(), p.Currency) {
-		return nil, &FieldError{"currency", fmt.Sprintf("%q is not a currency that is offered", p.Currency)}
+		return nil, quantity.At("currency", fmt.Sprintf("%q is not a currency that is offered", p.Currency))
 	}
 	for i, l := range p.Limits {
 		if !slices.Contains(movement.Limits(), movement.Limit(l)) {
-			return nil, &FieldError{fmt.Sprintf("limits[%d]", i), fmt.Sprintf("%q is not a limit that is known", l)}
+			return nil, quantity.At(fmt.Sprintf("limits[%d]", i), fmt.Sprintf("%q is not a limit that is known", l))
 		}
 	}
-	if err := checkPerson(f, say); err != nil {
+	if err := checkPerson(f); err != nil {
 		return nil, err
 	}
-	if err := checkReach(p, say); err != nil {
+	if err := checkReach(p); err != nil {
 		return nil, err
 	}
-	if err := checkRooms(f, before, say); err != nil {
+	if err := checkRooms(f, before); err != nil {
 		return nil, err
 	}
 	for i, key := range f.AtHand {
 		if _, err := material.FillingByKey(key); err != nil {
-			return nil, &FieldError{fmt.Sprintf("at_hand[%d]", i), err.Error()}
+			return nil, quantity.At(fmt.Sprintf("at_hand[%d]", i), err.Error())
 		}
 	}
-	stock, err := checkStock(f, at, say)
+	stock, err := checkStock(f, at)
 	if err != nil {
 		return nil, err
 	}
-	if err := checkBands(f, stock.bands, say); err != nil {
+	if err := checkBands(f, stock.bands); err != nil {
 		return nil, err
 	}
 	for _, g := range f.Gear {
 		if _, err := gear.ByKey(g.Item); err != nil {
-			return nil, &FieldError{"item", err.Error()}
+			return nil, quantity.At("item", err.Error())
 		}
 	}
 	if err := checkBuilds(f); err != nil {
@@ -86,32 +90,27 @@ const (
 )
 
 // checkReach refuses a reach that no body of the stature has.
-func checkReach(p store.Profile, say func(...any) string) error {
+func checkReach(p store.Profile) error {
 	for field, v := range map[string]float64{"reach_m": p.ReachM, "press_m": p.PressM} {
 		if v != 0 && p.StatureM != 0 && (v < leastReach*p.StatureM || v > mostReach*p.StatureM) {
-			return &FieldError{field, say("of a stature of ", quantity.Amount(quantity.KindLength, p.StatureM), " it lies between ",
-				quantity.Amount(quantity.KindLength, leastReach*p.StatureM), " and ", quantity.Amount(quantity.KindLength, mostReach*p.StatureM), "; leave it empty for the estimate")}
+			return quantity.At(field, "of a stature of ", quantity.Amount(quantity.KindLength, p.StatureM), " it lies between ",
+				quantity.Amount(quantity.KindLength, leastReach*p.StatureM), " and ", quantity.Amount(quantity.KindLength, mostReach*p.StatureM), "; leave it empty for the estimate")
 		}
 	}
 	return nil
 }
 
-// speaker writes phrases in a client's units.
-func speaker(units string) func(words ...any) string {
-	return func(words ...any) string { return quantity.Say(words...).In(quantity.System(units)) }
-}
-
 // checkStock refuses what contradicts itself among the things of a file.
-func checkStock(f store.File, at around, say func(...any) string) (*stock, error) {
+func checkStock(f store.File, at around) (*stock, error) {
 	for _, b := range f.Batches {
 		if _, err := priorOf(b); err != nil {
 			return nil, err
 		}
 		if _, err := material.FillingByKey(b.ID); err == nil {
-			return nil, &FieldError{"id", fmt.Sprintf("%q is the key of a filling in the table", b.ID)}
+			return nil, quantity.At("id", fmt.Sprintf("%q is the key of a filling in the table", b.ID))
 		}
 	}
-	if err := checkPacked(f, say); err != nil {
+	if err := checkPacked(f); err != nil {
 		return nil, err
 	}
 	s := stockOf(f, at)
@@ -119,47 +118,47 @@ func checkStock(f store.File, at around, say func(...any) string) (*stock, error
 		if s.problems[i] != nil {
 			return nil, s.problems[i]
 		}
-		if err := s.checkContainer(k, s.containers[i], say); err != nil {
+		if err := s.checkContainer(k, s.containers[i]); err != nil {
 			return nil, err
 		}
 	}
 	for _, w := range f.Weighings {
-		if err := s.checkWeighing(w, say); err != nil {
+		if err := s.checkWeighing(w); err != nil {
 			return nil, err
 		}
 	}
 	for _, h := range s.handles {
 		var bad *quantity.FieldError
 		if errors.As(s.rungsOf(h).err, &bad) {
-			return nil, &FieldError{"count", say(h.Name, ": ", bad.Detail)}
+			return nil, quantity.At("count", h.Name, ": ", bad.Detail)
 		}
 	}
 	return s, nil
 }
 
-func (s *stock) checkContainer(k store.Container, c load.Container, say func(...any) string) error {
+func (s *stock) checkContainer(k store.Container, c load.Container) error {
 	if k.BrimL > 0 && k.BrimL < k.CapacityL {
-		return &FieldError{"brim_l", say("the brim cannot hold less than the capacity, ", quantity.Amount(quantity.KindVolume, k.CapacityL))}
+		return quantity.At("brim_l", "the brim cannot hold less than the capacity, ", quantity.Amount(quantity.KindVolume, k.CapacityL))
 	}
 	if k.Shape == "as-sold" && k.NetKg <= 0 {
-		return &FieldError{"net_kg", "what was sold has a net mass printed on it"}
+		return quantity.At("net_kg", "what was sold has a net mass printed on it")
 	}
 	if frustum, ok := c.Vessel.Profile.(load.Frustum); ok {
 		if full := float64(frustum.Full()); full < k.CapacityL*0.8 || full > k.CapacityL*1.5 {
-			return &FieldError{"capacity_l", say("these diameters and this height hold ", quantity.Amount(quantity.KindVolume, full), ", not ", quantity.Amount(quantity.KindVolume, k.CapacityL), ": measure again, inside")}
+			return quantity.At("capacity_l", "these diameters and this height hold ", quantity.Amount(quantity.KindVolume, full), ", not ", quantity.Amount(quantity.KindVolume, k.CapacityL), ": measure again, inside")
 		}
 	}
 	seen := map[string]bool{}
 	for i, l := range k.Limits {
 		if seen[l.Hold] {
-			return &FieldError{fmt.Sprintf("limits[%d].hold", i), fmt.Sprintf("%s has a limit already", l.Hold)}
+			return quantity.At(fmt.Sprintf("limits[%d].hold", i), fmt.Sprintf("%s has a limit already", l.Hold))
 		}
 		seen[l.Hold] = true
 	}
 	err := s.now.loads.of(&c).err
 	var beyond *load.OutOfReach
 	if errors.As(err, &beyond) {
-		return &FieldError{"volume_l", say(k.Name, ": ", beyond.Reason)}
+		return quantity.At("volume_l", k.Name, ": ", beyond.Reason)
 	}
 	return err
 }
@@ -170,27 +169,19 @@ func marksOf(marks []store.Mark) (load.Profile, error) {
 	for _, m := range marks {
 		out = append(out, load.Mark{Level: quantity.Length(m.LevelM), Volume: quantity.Volume(m.VolumeL)})
 	}
-	p, err := load.NewMarks(out)
-	var bad *quantity.FieldError
-	if errors.As(err, &bad) {
-		return nil, &FieldError{bad.Field, bad.Detail.In(quantity.Metric)}
-	}
-	if err != nil {
-		return nil, err
-	}
-	return p, nil
+	return load.NewMarks(out)
 }
 
 // checkPacked refuses a thing that lies in two places at once, more of one than
 // there are, and a container that lies in itself.
-func checkPacked(f store.File, say func(...any) string) error {
+func checkPacked(f store.File) error {
 	things, containers := map[string]store.Thing{}, map[string]store.Container{}
 	for _, t := range f.Things {
 		things[t.ID] = t
 	}
 	for _, c := range f.Containers {
 		if _, twice := things[c.ID]; twice {
-			return &FieldError{"id", "a thing and a container cannot have the same id"}
+			return quantity.At("id", "a thing and a container cannot have the same id")
 		}
 		containers[c.ID] = c
 	}
@@ -206,17 +197,17 @@ func checkPacked(f store.File, say func(...any) string) error {
 				have, name = 1, inner.Name
 			}
 			if !isThing && !isContainer {
-				return &FieldError{at, fmt.Sprintf("nothing is called %q", p.Thing)}
+				return quantity.At(at, fmt.Sprintf("nothing is called %q", p.Thing))
 			}
 			if isContainer && lies(c.ID, inner, containers, 0) {
-				return &FieldError{at, say(name, " cannot lie in ", c.Name, ", which lies in it")}
+				return quantity.At(at, name, " cannot lie in ", c.Name, ", which lies in it")
 			}
 			before := used[p.Thing]
 			if used[p.Thing] += p.Count; used[p.Thing] > have {
 				if before > 0 {
-					return &FieldError{at, say(fmt.Sprintf("%d of %s are there, and %d lie in %s", have, name, before, where[p.Thing]))}
+					return quantity.At(at, fmt.Sprintf("%d of %s are there, and %d lie in %s", have, name, before, where[p.Thing]))
 				}
-				return &FieldError{at, say(fmt.Sprintf("only %d of %s are there", have, name))}
+				return quantity.At(at, fmt.Sprintf("only %d of %s are there", have, name))
 			}
 			where[p.Thing] = c.Name
 		}
@@ -237,30 +228,26 @@ func lies(id string, in store.Container, all map[string]store.Container, depth i
 	return false
 }
 
-func (s *stock) checkWeighing(w store.Weighing, say func(...any) string) error {
+func (s *stock) checkWeighing(w store.Weighing) error {
 	at := slices.IndexFunc(s.file.Containers, func(k store.Container) bool { return k.ID == w.Container })
 	if at < 0 {
-		return &FieldError{"container", "what was weighed is not there any more"}
+		return quantity.At("container", "what was weighed is not there any more")
 	}
 	if _, ok := s.fillings[w.Filling]; !ok {
-		return &FieldError{"filling", fmt.Sprintf("no filling or batch is called %q", w.Filling)}
+		return quantity.At("filling", fmt.Sprintf("no filling or batch is called %q", w.Filling))
 	}
 	reading, err := scaleOf(w).Read(masses(w.Readings), masses(w.Without))
-	var bad *quantity.FieldError
-	if errors.As(err, &bad) {
-		return &FieldError{bad.Field, say(bad.Detail)}
-	}
 	if err != nil {
 		return err
 	}
 	c := s.containers[at]
 	empty := c.Vessel.Tare + quantity.Mass(w.PackedKg)
 	if (w.VolumeL > 0 || w.PackedKg > 0) && reading.Mass.Value <= empty {
-		return &FieldError{"readings", say("full it would weigh ", quantity.Amount(quantity.KindFine, float64(reading.Mass.Value)), ", but ", c.Name, " weighs ",
-			quantity.Amount(quantity.KindFine, float64(empty)), " without its filling: one of the two is wrong")}
+		return quantity.At("readings", "full it would weigh ", quantity.Amount(quantity.KindFine, float64(reading.Mass.Value)), ", but ", c.Name, " weighs ",
+			quantity.Amount(quantity.KindFine, float64(empty)), " without its filling: one of the two is wrong")
 	}
 	if room := c.Vessel.BrimVolume(); quantity.Volume(w.VolumeL) > room+1e-9 {
-		return &FieldError{"volume_l", say(c.Name, " holds ", quantity.Amount(quantity.KindVolume, float64(room)), " at the brim")}
+		return quantity.At("volume_l", c.Name, " holds ", quantity.Amount(quantity.KindVolume, float64(room)), " at the brim")
 	}
 	return nil
 }
@@ -269,10 +256,10 @@ func checkTests(f store.File) error {
 	for _, t := range f.Tests {
 		m, err := movesOf(f).ByKey(t.Movement)
 		if err != nil {
-			return &FieldError{"movement", err.Error()}
+			return quantity.At("movement", err.Error())
 		}
 		if _, body := m.Usual(); t.LoadKg == 0 && !body && m.Hold != "" {
-			return &FieldError{"load_kg", "nothing was lifted: say what was held"}
+			return quantity.At("load_kg", "nothing was lifted: say what was held")
 		}
 	}
 	return nil

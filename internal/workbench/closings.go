@@ -6,6 +6,7 @@ import (
 
 	"scrappyrack/core/coverage"
 	"scrappyrack/core/plan"
+	"scrappyrack/core/quantity"
 	"scrappyrack/internal/store"
 )
 
@@ -27,7 +28,7 @@ func (b *Bench) Closings(ctx context.Context, practice, id, need string) (out Li
 	}
 	out.File = f
 	if f.Profile.StatureM == 0 {
-		return out, &FieldError{"stature_m", "there are no needs without the client's stature"}
+		return out, quantity.At("stature_m", "there are no needs without the client's stature")
 	}
 	leave, err := b.long.enter(ctx)
 	if err != nil {
@@ -51,7 +52,7 @@ func (b *Bench) Additions(ctx context.Context, practice, id string) (f store.Fil
 		return f, before, nil, err
 	}
 	if f.Profile.StatureM == 0 {
-		return f, before, nil, &FieldError{"stature_m", "there are no needs without the client's stature"}
+		return f, before, nil, quantity.At("stature_m", "there are no needs without the client's stature")
 	}
 	leave, err := b.long.enter(ctx)
 	if err != nil {

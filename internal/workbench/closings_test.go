@@ -11,6 +11,7 @@ import (
 
 	"scrappyrack/core/coverage"
 	"scrappyrack/core/plan"
+	"scrappyrack/core/quantity"
 	"scrappyrack/internal/store"
 	"scrappyrack/internal/workbench"
 )
@@ -95,7 +96,7 @@ func TestClosingsOfWhatIsNoNeed(t *testing.T) {
 	d, err := b.Create(ctx, workbench.Who{Practice: practice}, "nobody yet", "", "")
 	require.NoError(t, err)
 	_, err = b.Closings(ctx, practice, d.File.ID, "squat")
-	var wrong *workbench.FieldError
+	var wrong *quantity.FieldError
 	assert.ErrorAs(t, err, &wrong)
 }
 

@@ -47,7 +47,7 @@ func named(f store.File) error {
 	var bad error
 	f.EachName(func(name *string) {
 		if bad == nil && strings.TrimSpace(*name) == "" {
-			bad = &FieldError{"name", "this needs a name to be found again"}
+			bad = quantity.At("name", "this needs a name to be found again")
 		}
 	})
 	return bad
@@ -88,7 +88,7 @@ func Remove[T any](l store.Things[T], client string, base int64, id string) Edit
 				return ErrNoThing
 			}
 			if l.Name == "batches" && !f.Refill(id) {
-				return &FieldError{"", "something is filled with it, and the table has nothing to put in its place: fill that with something else first"}
+				return quantity.At("", "something is filled with it, and the table has nothing to put in its place: fill that with something else first")
 			}
 			all := l.All(f)
 			*all = slices.Delete(*all, at, at+1)
@@ -150,7 +150,7 @@ func Add(client string, base int64, m More) Edit {
 			}
 		}
 		if here != "" {
-			return &FieldError{"", "there is something with the id " + here + " already"}
+			return quantity.At("", "there is something with the id "+here+" already")
 		}
 		f.Containers, f.Things, f.Batches = append(f.Containers, m.Containers...), append(f.Things, m.Things...), append(f.Batches, m.Batches...)
 		f.Builds = append(slices.Clone(f.Builds), m.Builds...)

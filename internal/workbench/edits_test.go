@@ -11,6 +11,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"scrappyrack/core/quantity"
 	"scrappyrack/internal/demo"
 	"scrappyrack/internal/store"
 	"scrappyrack/internal/workbench"
@@ -53,7 +54,7 @@ func TestAddingManyIsOneChange(t *testing.T) {
 	two := workbench.Add("a", 1, workbench.More{Things: []store.Thing{{ID: "t"}}, Containers: []store.Container{{ID: "t"}}})
 	assert.Equal(t, "stock", two.Label.Part)
 	f := store.NewFile("a", "x")
-	var bad *workbench.FieldError
+	var bad *quantity.FieldError
 	require.ErrorAs(t, two.Do(&f), &bad)
 	assert.Empty(t, f.Things)
 	require.NoError(t, one.Do(&f))
@@ -100,7 +101,7 @@ func TestRememberingChangesNothing(t *testing.T) {
 			}
 			return nil
 		}})
-		var refused *workbench.FieldError
+		var refused *quantity.FieldError
 		if errors.As(err, &refused) {
 			return
 		}

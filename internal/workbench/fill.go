@@ -62,12 +62,12 @@ func (b *Bench) TryFill(ctx context.Context, practice, id, container string, wis
 	}
 	c := s.containers[at]
 	if c.Sold > 0 {
-		return nil, &FieldError{"volume_l", "it is taken as it was sold: change its shape at Stock to fill it"}
+		return nil, quantity.At("volume_l", "it is taken as it was sold: change its shape at Stock to fill it")
 	}
 	if wish.Filling != "" {
 		filling, ok := s.fillings[wish.Filling]
 		if !ok {
-			return nil, &FieldError{"filling", fmt.Sprintf("no filling or batch is called %q", wish.Filling)}
+			return nil, quantity.At("filling", fmt.Sprintf("no filling or batch is called %q", wish.Filling))
 		}
 		c.Filling = filling
 	}
@@ -80,7 +80,7 @@ func (b *Bench) TryFill(ctx context.Context, practice, id, container string, wis
 	case wish.Volume != nil && wish.Mass == nil && wish.Level == nil:
 		t.Fill, err = c.Vessel.At(c.Filling, *wish.Volume)
 	default:
-		return nil, &FieldError{"target_kg", "give one of target_kg, level_m and volume_l"}
+		return nil, quantity.At("target_kg", "give one of target_kg, level_m and volume_l")
 	}
 	return t, err
 }
@@ -216,7 +216,7 @@ func (b *Bench) Drops(ctx context.Context, practice, id, container string, start
 	}
 	c := s.containers[at]
 	if c.Sold > 0 || !c.Filling.Loose {
-		return nil, "", &FieldError{"start_kg", "only what pours can be poured off"}
+		return nil, "", quantity.At("start_kg", "only what pours can be poured off")
 	}
 	out, err := c.Vessel.PourOff(c.Filling, start, reps, fall, drops)
 	return out, unitsOf(f), err
@@ -235,7 +235,7 @@ func (b *Bench) Scoops(ctx context.Context, practice, id, container string, size
 	c := s.containers[at]
 	got, err := c.Vessel.Scoops(c.Filling, c.Volume, size)
 	if err != nil {
-		return got, &FieldError{"size_l", err.Error()}
+		return got, quantity.At("size_l", err.Error())
 	}
 	return got, nil
 }

@@ -2,7 +2,6 @@ package workbench
 
 import (
 	"context"
-	"errors"
 	"fmt"
 	"slices"
 	"strings"
@@ -58,7 +57,7 @@ func (b *Bench) House(ctx context.Context, practice string) (*store.House, []mov
 	return h, libraryOf(h).Own(), nil
 }
 
-// PutOwn keeps a movement of a practice's own, once it is one. Errors are *FieldError of its
+// PutOwn keeps a movement of a practice's own, once it is one. Errors are *quantity.FieldError of its
 // fields.
 func (b *Bench) PutOwn(ctx context.Context, practice string, m store.OwnMovement) error {
 	h, err := b.store.House(ctx, practice)
@@ -72,16 +71,14 @@ func (b *Bench) PutOwn(ctx context.Context, practice string, m store.OwnMovement
 		}
 	}
 	if len(all) >= mostOwn {
-		return &FieldError{"name", "a practice keeps 200 movements of its own at most"}
+		return quantity.At("name", "a practice keeps 200 movements of its own at most")
 	}
 	_, err = movement.For(ownOf(append(all, m)), nil)
-	var at *quantity.FieldError
-	if errors.As(err, &at) {
-		_, field, _ := strings.Cut(at.Field, ".")
-		return &FieldError{field, at.Detail.In(quantity.Metric)}
-	}
 	if err != nil {
-		return err
+		return quantity.Moved(err, func(path string) string {
+			_, field, _ := strings.Cut(path, ".")
+			return field
+		})
 	}
 	return b.houseChanged(practice, b.store.PutOwn(ctx, practice, m))
 }
@@ -120,7 +117,7 @@ func (b *Bench) Prices(ctx context.Context, practice, currency string) (out []Pr
 		for i := range g.Sizes {
 			minor, own, err := prices.Of(g, i)
 			if err != nil {
-				return nil, &FieldError{"currency", err.Error()}
+				return nil, quantity.At("currency", err.Error())
 			}
 			out = append(out, Priced{g, i, builds.PriceKey(g, i), minor, own})
 		}
@@ -131,7 +128,7 @@ func (b *Bench) Prices(ctx context.Context, practice, currency string) (out []Pr
 // SetPrice keeps what a practice pays for a size of a material; nil goes back to the sample.
 func (b *Bench) SetPrice(ctx context.Context, practice, key, currency string, minor *int64) error {
 	if !slices.Contains(quantity.Currencies(), currency) {
-		return &FieldError{"currency", fmt.Sprintf("%q is not a currency that is offered", currency)}
+		return quantity.At("currency", fmt.Sprintf("%q is not a currency that is offered", currency))
 	}
 	known := slices.ContainsFunc(builds.Goods(), func(g builds.Good) bool {
 		for i := range g.Sizes {
@@ -142,7 +139,7 @@ func (b *Bench) SetPrice(ctx context.Context, practice, key, currency string, mi
 		return false
 	})
 	if !known {
-		return &FieldError{"good", fmt.Sprintf("%q is no material that is known", key)}
+		return quantity.At("good", fmt.Sprintf("%q is no material that is known", key))
 	}
 	if minor == nil {
 		return b.houseChanged(practice, b.store.DropPrice(ctx, practice, key, currency))

@@ -9,6 +9,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"scrappyrack/core/quantity"
 	"scrappyrack/internal/store"
 	"scrappyrack/internal/workbench"
 )
@@ -79,11 +80,11 @@ func TestAPracticesMovementsCountForItsClientsAlone(t *testing.T) {
 	}})
 	require.NoError(t, err)
 
-	var at *workbench.FieldError
+	var at *quantity.FieldError
 	require.ErrorAs(t, b.PutOwn(ctx, practice, store.OwnMovement{ID: "own-2", Name: "row at the TABLE", Alike: "one-hand-row", Quality: 50}), &at)
-	assert.Equal(t, "name", at.Path)
+	assert.Equal(t, "name", at.Field)
 	require.ErrorAs(t, b.PutOwn(ctx, practice, store.OwnMovement{ID: "own-2", Name: "x", Alike: "nothing", Quality: 50}), &at)
-	assert.Equal(t, "alike", at.Path)
+	assert.Equal(t, "alike", at.Field)
 	require.ErrorIs(t, b.Hide(ctx, practice, "nothing", true), store.ErrNotFound)
 	require.ErrorIs(t, b.Hide(ctx, "other", "own-1", true), store.ErrNotFound, "it is nobody else's")
 	require.NoError(t, b.PutOwn(ctx, "other", store.OwnMovement{ID: "own-1", Name: "Row at the table", Alike: "pull-up", Quality: 50}), "the same id in another practice is another movement")

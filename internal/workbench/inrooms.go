@@ -1,8 +1,6 @@
 package workbench
 
 import (
-	"cmp"
-	"errors"
 	"fmt"
 	"slices"
 
@@ -29,41 +27,32 @@ const lightest = 20.0
 // checkRooms refuses rooms that cannot be, and what is written of the things in them. What
 // was there before is held to nothing: a walk that is corrected takes nothing away, and what
 // then stands wrong, which is said, can still be weighed, tested and named.
-func checkRooms(f store.File, before inRooms, say func(...any) string) error {
+func checkRooms(f store.File, before inRooms) error {
 	length := func(v float64) quantity.Piece { return quantity.Amount(quantity.KindLength, v) }
 	if o := f.Space.OtherM; o != 0 && o < 1 {
-		return &FieldError{"other_m", say("a stature of ", length(o), " is below ", length(1), "; leave it empty when nobody else trains here")}
+		return quantity.At("other_m", "a stature of ", length(o), " is below ", length(1), "; leave it empty when nobody else trains here")
 	}
 	if o := f.Space.OtherKg; o != 0 && o < lightest {
-		return &FieldError{"other_kg", say("a body of ", quantity.Amount(quantity.KindMass, o), " is below ", quantity.Amount(quantity.KindMass, lightest), "; leave it empty when nobody knows")}
+		return quantity.At("other_kg", "a body of ", quantity.Amount(quantity.KindMass, o), " is below ", quantity.Amount(quantity.KindMass, lightest), "; leave it empty when nobody knows")
 	}
 	for _, r := range f.Rooms {
 		if c := r.CeilingM; c != 0 && c < 1 {
-			return &FieldError{"ceiling_m", say("a ceiling of ", length(c), " is below ", length(1), "; leave it empty when it is not measured")}
+			return quantity.At("ceiling_m", "a ceiling of ", length(c), " is below ", length(1), "; leave it empty when it is not measured")
 		}
 		got := roomOf(f, r)
-		if err := fieldOf(got.Problem, "", say); err != nil {
-			return err
+		if got.Problem != nil {
+			return got.Problem
 		}
 		if got.Walked {
 			if area := got.Room.Outline.Area(); r.TakenM2 > area+1e-9 {
-				return &FieldError{"taken_m2", say(quantity.Amount(quantity.KindArea, r.TakenM2), " are taken of a room of ", quantity.Amount(quantity.KindArea, area))}
+				return quantity.At("taken_m2", quantity.Amount(quantity.KindArea, r.TakenM2), " are taken of a room of ", quantity.Amount(quantity.KindArea, area))
 			}
 		}
 	}
-	return checkInRooms(f, before, say)
+	return checkInRooms(f, before)
 }
 
-// fieldOf is a core's error of a field in the words and paths of a part; nil of none.
-func fieldOf(err error, path string, say func(...any) string) error {
-	var bad *quantity.FieldError
-	if !errors.As(err, &bad) {
-		return err
-	}
-	return &FieldError{cmp.Or(path, bad.Field), say(bad.Detail)}
-}
-
-func checkInRooms(f store.File, before inRooms, say func(...any) string) error {
+func checkInRooms(f store.File, before inRooms) error {
 	known := map[string]RoomOf{}
 	room := func(id string) (RoomOf, error) {
 		if r, ok := known[id]; ok {
@@ -71,7 +60,7 @@ func checkInRooms(f store.File, before inRooms, say func(...any) string) error {
 		}
 		at := slices.IndexFunc(f.Rooms, func(r store.Room) bool { return r.ID == id })
 		if at < 0 {
-			return RoomOf{}, &FieldError{"room", fmt.Sprintf("there is no room %q", id)}
+			return RoomOf{}, quantity.At("room", fmt.Sprintf("there is no room %q", id))
 		}
 		known[id] = roomOf(f, f.Rooms[at])
 		return known[id], nil
@@ -89,7 +78,7 @@ func checkInRooms(f store.File, before inRooms, say func(...any) string) error {
 		if at < 0 { // its wall is not there: alone it is refused for that
 			r.Room.Openings, at = append(slices.Clone(r.Room.Openings), openingOf(o)), len(r.Room.Openings)
 		}
-		if err := anew(r.Room.OpeningFaults(at), was.Room != o.Room, func(field string) bool { return openingRests(was, field) != openingRests(o, field) }, say); err != nil {
+		if err := anew(r.Room.OpeningFaults(at), was.Room != o.Room, func(field string) bool { return openingRests(was, field) != openingRests(o, field) }); err != nil {
 			return err
 		}
 	}
@@ -103,13 +92,13 @@ func checkInRooms(f store.File, before inRooms, say func(...any) string) error {
 			return err
 		}
 		if x.Kind == "gear" && (x.Gear != was.Gear || was.Kind != "gear") && !slices.ContainsFunc(f.Gear, func(g store.Gear) bool { return g.ID == x.Gear }) {
-			return &FieldError{"gear", "it stands for a piece of gear that is not there"}
+			return quantity.At("gear", "it stands for a piece of gear that is not there")
 		}
 		if !r.Walked || x.Away {
 			continue
 		}
 		at := slices.IndexFunc(r.Room.Things, func(t space.Thing) bool { return t.ID == x.ID })
-		if err := anew(r.Room.ThingFaults(at), was.Room != x.Room || was.Away, func(field string) bool { return fixtureRests(was, field) != fixtureRests(x, field) }, say); err != nil {
+		if err := anew(r.Room.ThingFaults(at), was.Room != x.Room || was.Away, func(field string) bool { return fixtureRests(was, field) != fixtureRests(x, field) }); err != nil {
 			return err
 		}
 	}
@@ -122,7 +111,7 @@ func checkInRooms(f store.File, before inRooms, say func(...any) string) error {
 		if err != nil {
 			return err
 		}
-		if err := anew(r.Room.OverheadFaults(overheadOf(o)), was.Room != o.Room || was.Kind != o.Kind, func(field string) bool { return overheadRests(was, field) != overheadRests(o, field) }, say); err != nil {
+		if err := anew(r.Room.OverheadFaults(overheadOf(o)), was.Room != o.Room || was.Kind != o.Kind, func(field string) bool { return overheadRests(was, field) != overheadRests(o, field) }); err != nil {
 			return err
 		}
 	}
@@ -139,10 +128,10 @@ func one[T any](all []T, meant func(T) bool) (out T) {
 
 // anew is the first fault that an edit has made: one of a thing that is new or elsewhere, or
 // of a field that rests on what has changed. Nil when every fault stood there before.
-func anew(faults []*quantity.FieldError, elsewhere bool, changed func(field string) bool, say func(...any) string) error {
+func anew(faults []*quantity.FieldError, elsewhere bool, changed func(field string) bool) error {
 	for _, f := range faults {
 		if elsewhere || changed(f.Field) {
-			return fieldOf(f, "", say)
+			return f
 		}
 	}
 	return nil

@@ -5,6 +5,7 @@ import (
 	"errors"
 	"fmt"
 
+	"scrappyrack/core/quantity"
 	"scrappyrack/internal/store"
 )
 
@@ -18,7 +19,7 @@ func (b *Bench) AppendLog(ctx context.Context, practice, id string, sets []store
 	moves := libraryOf(house)
 	for i, s := range sets {
 		if _, err := moves.ByKey(s.Movement); err != nil {
-			return &FieldError{fmt.Sprintf("sets[%d].movement", i), err.Error()}
+			return quantity.At(fmt.Sprintf("sets[%d].movement", i), err.Error())
 		}
 	}
 	return b.store.AppendLog(ctx, practice, id, sets)

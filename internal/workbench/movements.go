@@ -57,7 +57,7 @@ func (b *Bench) stockFor(ctx context.Context, practice, id string) (store.File, 
 		return f, client.Client{}, nil, err
 	}
 	if f.Profile.StatureM == 0 {
-		return f, client.Client{}, nil, &FieldError{"stature_m", "what can be done needs the client's stature"}
+		return f, client.Client{}, nil, quantity.At("stature_m", "what can be done needs the client's stature")
 	}
 	c := clientOf(f, stockOf(f, b.at), b.at)
 	return f, c, way.Reach(c), nil

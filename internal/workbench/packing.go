@@ -2,7 +2,6 @@ package workbench
 
 import (
 	"context"
-	"errors"
 	"slices"
 
 	"scrappyrack/core/load"
@@ -51,17 +50,17 @@ func (b *Bench) Pack(ctx context.Context, practice, id, container string, target
 		Capacity: room, Tare: c.Vessel.Tare + kept, Target: target, Tolerance: tolerance, Stuffing: stuffing.Typical,
 	}}
 	if room <= 0 {
-		return nil, &FieldError{"target_kg", "what lies in it already leaves no room"}
+		return nil, quantity.At("target_kg", "what lies in it already leaves no room")
 	}
 	if most, ok := c.Limit(c.Kind.Holds[0]); ok && most > 0 && target > most {
-		return nil, &FieldError{"target_kg", quantity.Say("its handle or straps are taken to be good for ", quantity.Amount(quantity.KindMass, float64(most))).In(out.Units)}
+		return nil, quantity.At("target_kg", "its handle or straps are taken to be good for ", quantity.Amount(quantity.KindMass, float64(most)))
 	}
 	out.offer(f.Things, taken)
 	if len(out.Question.Items) == 0 {
-		return nil, &FieldError{"target_kg", "there is nothing to pack: list things that the household can spare at Stock"}
+		return nil, quantity.At("target_kg", "there is nothing to pack: list things that the household can spare at Stock")
 	}
 	if out.Best, err = load.Pack(ctx, out.Question); err != nil {
-		return nil, asField(err, "target_kg")
+		return nil, quantity.Moved(err, atTarget)
 	}
 	for i, n := range out.Best.Counts {
 		if n > 0 && out.Things[i].Hard {
@@ -149,7 +148,7 @@ func (b *Bench) LoadBar(ctx context.Context, practice, id, handle string, target
 		return nil, store.ErrNotFound
 	}
 	if f.Handles[at].Kind == "stick" {
-		return nil, &FieldError{"target_kg", "a stick takes no plates: it is loaded by what hangs from its ends"}
+		return nil, quantity.At("target_kg", "a stick takes no plates: it is loaded by what hangs from its ends")
 	}
 	h := handleOf(f, f.Handles[at])
 	bar := h.Bar
@@ -158,17 +157,11 @@ func (b *Bench) LoadBar(ctx context.Context, practice, id, handle string, target
 	}
 	out := &Loading{Plates: bar.Plates, Sharing: h.Count == 2}
 	if out.Loading, err = bar.Load(ctx, target); err != nil {
-		return nil, asField(err, "target_kg")
+		return nil, quantity.Moved(err, atTarget)
 	}
 	out.Extra, out.Helps, err = bar.BestExtraPair(ctx, load.PlateSizes(unitsOf(f)))
 	return out, err
 }
 
-// asField is a refusal of the core said at a field; any other error is itself.
-func asField(err error, field string) error {
-	var bad *quantity.FieldError
-	if errors.As(err, &bad) {
-		return &FieldError{field, err.Error()}
-	}
-	return err
-}
+// atTarget is where what cannot be packed or loaded is said.
+func atTarget(string) string { return "target_kg" }

@@ -58,22 +58,22 @@ func checkRelease(r store.Release) error {
 	known := strings.HasPrefix(r.About, client.AboutOperation("")) ||
 		slices.Contains([]string{client.GuardianHold, client.AgeGroup}, r.About) || isQuestion(r.About)
 	if !known {
-		return &FieldError{"about", fmt.Sprintf("%q is no question and no operation", r.About)}
+		return quantity.At("about", fmt.Sprintf("%q is no question and no operation", r.About))
 	}
 	if r.By != "" && len([]rune(strings.TrimSpace(r.By))) < 2 {
-		return &FieldError{"by", "a name: whose word it is"}
+		return quantity.At("by", "a name: whose word it is")
 	}
 	for _, day := range []struct{ field, text string }{{"on", r.On}, {"until", r.Until}} {
 		if _, err := time.Parse("2006-01-02", day.text); day.text != "" && err != nil {
-			return &FieldError{day.field, fmt.Sprintf("%q is no day: write it as 2026-08-14", day.text)}
+			return quantity.At(day.field, fmt.Sprintf("%q is no day: write it as 2026-08-14", day.text))
 		}
 	}
 	if r.On != "" && r.Until != "" && r.Until < r.On {
-		return &FieldError{"until", "it ends before it begins"}
+		return quantity.At("until", "it ends before it begins")
 	}
 	for i, l := range r.Limits {
 		if !slices.Contains(movement.Limits(), movement.Limit(l)) {
-			return &FieldError{fmt.Sprintf("limits[%d]", i), fmt.Sprintf("%q is no limit", l)}
+			return quantity.At(fmt.Sprintf("limits[%d]", i), fmt.Sprintf("%q is no limit", l))
 		}
 	}
 	return nil
@@ -100,10 +100,10 @@ func dayOf(text string) (time.Time, bool) {
 }
 
 // checkPerson refuses what of a person, of needs and of operations cannot be.
-func checkPerson(f store.File, say func(...any) string) error {
+func checkPerson(f store.File) error {
 	p := f.Profile
 	if y := p.BornYear; y != 0 && y < 1900 {
-		return &FieldError{"born_year", fmt.Sprintf("a year of birth of %d is before 1900; leave it empty when nobody has asked", y)}
+		return quantity.At("born_year", fmt.Sprintf("a year of birth of %d is before 1900; leave it empty when nobody has asked", y))
 	}
 	for _, of := range []struct {
 		field string
@@ -111,7 +111,7 @@ func checkPerson(f store.File, say func(...any) string) error {
 	}{{"likes", p.Likes}, {"avoids", p.Avoids}} {
 		for i, w := range of.words {
 			if !slices.Contains(client.Kits(), client.Kit(w)) {
-				return &FieldError{fmt.Sprintf("%s[%d]", of.field, i), fmt.Sprintf("%q is nothing that is known to train with", w)}
+				return quantity.At(fmt.Sprintf("%s[%d]", of.field, i), fmt.Sprintf("%q is nothing that is known to train with", w))
 			}
 		}
 	}
@@ -119,39 +119,39 @@ func checkPerson(f store.File, say func(...any) string) error {
 	for i, w := range p.Answers {
 		key, answer, day := answerOf(w)
 		if _, ok := dayOf(day); day != "" && !ok {
-			return &FieldError{fmt.Sprintf("answers[%d]", i), fmt.Sprintf("%q is no day: write it as heart:no:2026-08-14", day)}
+			return quantity.At(fmt.Sprintf("answers[%d]", i), fmt.Sprintf("%q is no day: write it as heart:no:2026-08-14", day))
 		}
 		if !isQuestion(key) || seen[key] || answer != string(client.Yes) && answer != string(client.No) {
-			return &FieldError{fmt.Sprintf("answers[%d]", i), fmt.Sprintf("%q is no answer to a question, or the second to one: heart:no, eyes:yes", w)}
+			return quantity.At(fmt.Sprintf("answers[%d]", i), fmt.Sprintf("%q is no answer to a question, or the second to one: heart:no, eyes:yes", w))
 		}
 		seen[key] = true
 	}
 	for _, day := range []struct{ field, text string }{{"weeks_on", p.WeeksOn}, {"birth_on", p.BirthOn}} {
 		if _, ok := dayOf(day.text); day.text != "" && !ok {
-			return &FieldError{day.field, fmt.Sprintf("%q is no day: write it as 2026-08-14", day.text)}
+			return quantity.At(day.field, fmt.Sprintf("%q is no day: write it as 2026-08-14", day.text))
 		}
 	}
 	for i, w := range p.Avoids {
 		if slices.Contains(p.Likes, w) {
-			return &FieldError{fmt.Sprintf("avoids[%d]", i), "this is liked as well: it is one or the other"}
+			return quantity.At(fmt.Sprintf("avoids[%d]", i), "this is liked as well: it is one or the other")
 		}
 	}
 	for i, w := range p.Agreed {
 		limit, need, _ := strings.Cut(w, "/")
 		if !slices.Contains(movement.Limits(), movement.Limit(limit)) || !coverage.Known(need) {
-			return &FieldError{fmt.Sprintf("agreed[%d]", i), fmt.Sprintf("%q is no limit of a need", w)}
+			return quantity.At(fmt.Sprintf("agreed[%d]", i), fmt.Sprintf("%q is no limit of a need", w))
 		}
 	}
 	for _, s := range f.Slots {
 		switch {
 		case !coverage.Known(s.ID):
-			return &FieldError{"id", fmt.Sprintf("there is no need %q", s.ID)}
+			return quantity.At("id", fmt.Sprintf("there is no need %q", s.ID))
 		case s.High > 0 && s.High < s.Low:
-			return &FieldError{"high", "the most of a set is at least the fewest"}
+			return quantity.At("high", "the most of a set is at least the fewest")
 		case s.HiKg > 0 && s.LoKg == 0 && !coverage.FromBody(s.ID):
-			return &FieldError{"lo_kg", "say from what load on: the body alone is none of this need's"}
+			return quantity.At("lo_kg", "say from what load on: the body alone is none of this need's")
 		case s.HiKg > 0 && s.HiKg < s.LoKg:
-			return &FieldError{"hi_kg", say("it begins at ", quantity.Amount(quantity.KindMass, s.LoKg), " and ends at least there")}
+			return quantity.At("hi_kg", "it begins at ", quantity.Amount(quantity.KindMass, s.LoKg), " and ends at least there")
 		}
 	}
 	for _, r := range f.Releases {
@@ -161,7 +161,7 @@ func checkPerson(f store.File, say func(...any) string) error {
 	}
 	for _, o := range f.Operations {
 		if _, ok := dayOf(o.On); o.On != "" && !ok {
-			return &FieldError{"on", fmt.Sprintf("%q is no day: write 2026-08-14, 2026-08 or 2026, or leave it empty when it is not known", o.On)}
+			return quantity.At("on", fmt.Sprintf("%q is no day: write 2026-08-14, 2026-08 or 2026, or leave it empty when it is not known", o.On))
 		}
 	}
 	return nil

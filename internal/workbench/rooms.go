@@ -1,7 +1,6 @@
 package workbench
 
 import (
-	"errors"
 	"slices"
 
 	"scrappyrack/core/gear"
@@ -28,16 +27,7 @@ type Lost struct {
 }
 
 // Said is the problem in a reader's units.
-func (r RoomOf) Said(units quantity.System) string { return Say(r.Problem, units) }
-
-// Say writes an error of the core in a reader's units.
-func Say(err error, units quantity.System) string {
-	var bad *quantity.FieldError
-	if errors.As(err, &bad) {
-		return bad.Detail.In(units)
-	}
-	return err.Error()
-}
+func (r RoomOf) Said(units quantity.System) string { return quantity.In(r.Problem, units).Error() }
 
 // walkOf are the walls of a room as they were walked; closes says that the last one's
 // length is to be found.

@@ -61,11 +61,11 @@ func stockOf(f store.File, now around) *stock {
 func (s *stock) container(k store.Container) (load.Container, error) {
 	kind, err := load.KindByKey(k.Kind)
 	if err != nil {
-		return load.Container{}, &FieldError{"kind", err.Error()}
+		return load.Container{}, quantity.At("kind", err.Error())
 	}
 	filling, ok := s.fillings[k.Filling]
 	if !ok {
-		return load.Container{}, &FieldError{"filling", fmt.Sprintf("no filling or batch is called %q", k.Filling)}
+		return load.Container{}, quantity.At("filling", fmt.Sprintf("no filling or batch is called %q", k.Filling))
 	}
 	profile, err := profileOf(k)
 	if err != nil {
@@ -128,7 +128,7 @@ func profileOf(k store.Container) (load.Profile, error) {
 	switch k.Shape {
 	case "frustum":
 		if k.BottomM <= 0 || k.TopM <= 0 {
-			return nil, &FieldError{"bottom_m", "a bucket shape needs both inside diameters"}
+			return nil, quantity.At("bottom_m", "a bucket shape needs both inside diameters")
 		}
 		return load.Frustum{Bottom: quantity.Length(k.BottomM), Top: quantity.Length(k.TopM), Height: quantity.Length(k.HeightM)}, nil
 	case "marks":

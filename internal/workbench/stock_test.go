@@ -129,9 +129,9 @@ func TestBagsNest(t *testing.T) {
 		g := f.Clone()
 		change(&g)
 		err := workbench.Check(g)
-		var bad *workbench.FieldError
+		var bad *quantity.FieldError
 		require.ErrorAs(t, err, &bad)
-		return bad.Path + ": " + bad.Detail
+		return bad.Field + ": " + bad.Error()
 	}
 	assert.Equal(t, "packed[1]: 10 of tin are there, and 6 lie in pack", refused(func(g *store.File) {
 		g.Containers[5].Packed = []store.Packed{{Thing: "pack", Count: 1}, {Thing: "tin", Count: 5}}
@@ -169,10 +169,10 @@ func TestWrongEntriesAreRefusedAtTheirPlace(t *testing.T) {
 		change(&f)
 		f.Complete()
 		err := workbench.Check(f)
-		var bad *workbench.FieldError
+		var bad *quantity.FieldError
 		require.ErrorAs(t, err, &bad, path)
-		assert.Equal(t, path, bad.Path, bad.Detail)
-		assert.NotEmpty(t, bad.Detail)
+		assert.Equal(t, path, bad.Field, bad.Error())
+		assert.NotEmpty(t, bad.Error())
 	}
 }
 
@@ -234,10 +234,10 @@ func TestPackingTakesOnlyWhatIsFree(t *testing.T) {
 	again, err := b.Pack(ctx, practice, "demo-loft", "pack", 9, 0.1)
 	require.NoError(t, err)
 	assert.Contains(t, again.Left, "tin of chickpeas: lies in another bag")
-	var bad *workbench.FieldError
+	var bad *quantity.FieldError
 	_, err = b.Pack(ctx, practice, "demo-loft", "pack", 25, 0.1)
 	require.ErrorAs(t, err, &bad)
-	assert.Contains(t, bad.Detail, "18.0 kg")
+	assert.Contains(t, bad.Error(), "18.0 kg")
 }
 
 func TestSticksCountForNothingYet(t *testing.T) {
@@ -314,7 +314,7 @@ func TestMeasuringOut(t *testing.T) {
 	require.Len(t, drops, 3)
 	assert.InDelta(t, 7*0.75*0.75, float64(drops[2].Fill.Mass.Value), 1e-9)
 	assert.InDelta(t, (7-7*0.75)/0.998, float64(drops[1].Pour), 1e-9)
-	var bad *workbench.FieldError
+	var bad *quantity.FieldError
 	_, _, err = b.Drops(ctx, practice, "demo-loft", "pack", 7, 10, 0.25, 2)
 	require.ErrorAs(t, err, &bad, "books do not pour")
 	scoops, err := b.Scoops(ctx, practice, "demo-loft", "bucket", 2)

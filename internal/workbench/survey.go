@@ -2,7 +2,6 @@ package workbench
 
 import (
 	"context"
-	"errors"
 	"fmt"
 	"slices"
 	"strings"
@@ -41,7 +40,6 @@ func (b *Bench) Survey(ctx context.Context, practice, client, room, text, unit s
 
 // SurveyOf reads lines of a survey of a room of a file.
 func SurveyOf(f store.File, r store.Room, text, unit string) []SurveyLine {
-	say := speaker(f.Profile.Units)
 	r.Walls = slices.Clone(r.Walls)
 	var out []SurveyLine
 	for _, line := range strings.Split(text, "\n") {
@@ -51,31 +49,19 @@ func SurveyOf(f store.File, r store.Room, text, unit string) []SurveyLine {
 		one := SurveyLine{Text: strings.TrimSpace(line)}
 		got, err := space.ParseLine(line, unit)
 		if err == nil {
-			err = one.take(got, &f, &r, say)
+			err = one.take(got, &f, &r)
 		}
 		if err != nil {
-			one = SurveyLine{Text: one.Text, Problem: problemOf(err, say)}
+			one = SurveyLine{Text: one.Text, Problem: quantity.In(err, unitsOf(f)).Error()}
 		}
 		out = append(out, one)
 	}
 	return out
 }
 
-func problemOf(err error, say func(...any) string) string {
-	var bad *quantity.FieldError
-	if errors.As(err, &bad) {
-		return say(bad.Detail)
-	}
-	var said *FieldError
-	if errors.As(err, &said) {
-		return said.Detail
-	}
-	return err.Error()
-}
-
 // take turns a line into what is kept; the room and the file get it too, so that the next
 // line is held against it.
-func (l *SurveyLine) take(got space.Line, f *store.File, r *store.Room, say func(...any) string) error {
+func (l *SurveyLine) take(got space.Line, f *store.File, r *store.Room) error {
 	before := standing(*f)
 	switch got.Kind {
 	case space.WalkLine:
@@ -135,7 +121,7 @@ func (l *SurveyLine) take(got space.Line, f *store.File, r *store.Room, say func
 		f.Rooms = slices.Clone(f.Rooms)
 		f.Rooms[at] = *r
 	}
-	if err := checkInRooms(*f, before, say); err != nil {
+	if err := checkInRooms(*f, before); err != nil {
 		settle(f, false)
 		return err
 	}

@@ -7,6 +7,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"scrappyrack/core/quantity"
 	"scrappyrack/internal/demo"
 	"scrappyrack/internal/store"
 	"scrappyrack/internal/workbench"
@@ -100,9 +101,9 @@ func TestAWalkTakesNothingAway(t *testing.T) {
 	for path, do := range map[string]func(*store.Fixture){
 		"x_m": func(x *store.Fixture) { x.XM += 0.1 }, "height_m": func(x *store.Fixture) { x.HeightM = 9 },
 	} {
-		var bad *workbench.FieldError
+		var bad *quantity.FieldError
 		require.ErrorAs(t, sofa(do), &bad)
-		assert.Equal(t, path, bad.Path)
+		assert.Equal(t, path, bad.Field)
 	}
 	door := func(do func(*store.Opening)) error {
 		at, err := b.Change(ctx, who, workbench.Edit{Client: "demo-flat", Base: d.File.Revision, Scopes: []string{"openings/hall-door"}, Do: func(f *store.File) error {
@@ -115,9 +116,9 @@ func TestAWalkTakesNothingAway(t *testing.T) {
 		return err
 	}
 	require.NoError(t, door(func(o *store.Opening) { o.Name = "the hall's" }))
-	var bad *workbench.FieldError
+	var bad *quantity.FieldError
 	require.ErrorAs(t, door(func(o *store.Opening) { o.Wall = 7 }), &bad)
-	assert.Equal(t, "wall", bad.Path)
+	assert.Equal(t, "wall", bad.Field)
 	require.NoError(t, door(func(o *store.Opening) {
 		o.Name = before.File.Openings[slices.IndexFunc(before.File.Openings, func(o store.Opening) bool { return o.ID == "hall-door" })].Name
 	}))

@@ -50,18 +50,18 @@ func priorOf(b store.Batch) (material.Filling, error) {
 	if b.Filling != "" {
 		var err error
 		if prior, err = material.FillingByKey(b.Filling); err != nil {
-			return prior, &FieldError{"filling", err.Error()}
+			return prior, quantity.At("filling", err.Error())
 		}
 		if b.Celsius > 0 {
 			if b.Filling != "fresh-water" {
-				return prior, &FieldError{"celsius", "only of fresh water is it known what its temperature does"}
+				return prior, quantity.At("celsius", "only of fresh water is it known what its temperature does")
 			}
 			if prior, err = material.WaterAt(b.Celsius); err != nil {
-				return prior, &FieldError{"celsius", err.Error()}
+				return prior, quantity.At("celsius", err.Error())
 			}
 		}
 	} else if !(prior.Low > 0 && prior.Low <= prior.Typical && prior.Typical <= prior.High && prior.Low < prior.High) {
-		return prior, &FieldError{"typical_kg_l", "a filling of your own needs a lowest, a typical and a highest density, in that order and not all the same"}
+		return prior, quantity.At("typical_kg_l", "a filling of your own needs a lowest, a typical and a highest density, in that order and not all the same")
 	}
 	prior.Key, prior.Name = b.ID, b.Name
 	return prior, nil

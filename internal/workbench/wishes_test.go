@@ -6,6 +6,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"scrappyrack/core/quantity"
 	"scrappyrack/internal/demo"
 	"scrappyrack/internal/store"
 	"scrappyrack/internal/workbench"
@@ -22,9 +23,9 @@ func TestWishesThatCannotBe(t *testing.T) {
 	} {
 		f := demo.Files()[0]
 		f.Slots = []store.Wished{w}
-		var bad *workbench.FieldError
+		var bad *quantity.FieldError
 		require.ErrorAs(t, workbench.Check(f), &bad, path)
-		assert.Equal(t, path, bad.Path)
+		assert.Equal(t, path, bad.Field)
 	}
 	for _, w := range []store.Wished{{ID: "pull-down", Weight: 3, LoKg: 10}, {ID: "squat", Weight: 3, HiKg: 20}, {ID: "carry"}, {ID: "pull-down", Weight: 5, LoKg: 10, HiKg: 12}} {
 		f := demo.Files()[0]

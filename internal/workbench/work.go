@@ -311,7 +311,7 @@ func (b *Bench) Instead(ctx context.Context, practice, id, candidate string) (st
 		return f, plan.Instead{}, err
 	}
 	if f.Profile.StatureM == 0 {
-		return f, plan.Instead{}, &FieldError{"stature_m", "a plan needs the client's stature first"}
+		return f, plan.Instead{}, quantity.At("stature_m", "a plan needs the client's stature first")
 	}
 	leave, err := b.long.enter(ctx)
 	if err != nil {

@@ -123,11 +123,6 @@ type Desk struct {
 	Results Results
 }
 
-// FieldError is a refusal of one field, named by its path in the request body.
-type FieldError struct{ Path, Detail string }
-
-func (e *FieldError) Error() string { return e.Detail }
-
 // NewID makes an unguessable id of small letters and digits.
 func NewID() string {
 	b := make([]byte, 15)
@@ -225,7 +220,7 @@ func (b *Bench) Change(ctx context.Context, w Who, e Edit) (Desk, error) {
 	}
 	var taken *store.IDTakenError
 	if errors.As(err, &taken) {
-		return Desk{}, &FieldError{"id", taken.Error()}
+		return Desk{}, quantity.At("id", taken.Error())
 	}
 	if err != nil {
 		return Desk{}, err
