@@ -28,7 +28,7 @@ func (a *API) handover(r huma.API) {
 		if err != nil {
 			return nil, err
 		}
-		pdf, err := workbench.Long(ctx, a.Bench, func(context.Context) ([]byte, error) { return document.Book(f, worked, made, in.Paper) })
+		pdf, err := workbench.Long(ctx, a.Bench, who(ctx).Practice, func(context.Context) ([]byte, error) { return document.Book(f, worked, made, in.Paper) })
 		return &fileOut{"application/pdf", `inline; filename="` + document.FileName(f.Profile.Name) + `.pdf"`, pdf}, err
 	})
 
@@ -48,7 +48,7 @@ func (a *API) handover(r huma.API) {
 		if err != nil {
 			return nil, err
 		}
-		pdf, err := workbench.Long(ctx, a.Bench, func(context.Context) ([]byte, error) {
+		pdf, err := workbench.Long(ctx, a.Bench, who(ctx).Practice, func(context.Context) ([]byte, error) {
 			return document.Builds(bill.File, worked, bill, in.Of, in.Paper)
 		})
 		return &fileOut{"application/pdf", `inline; filename="` + document.FileName(bill.File.Profile.Name) + `-builds.pdf"`, pdf}, err

@@ -10,6 +10,7 @@ import (
 
 	"scrappyrack/core/optimise"
 	"scrappyrack/core/quantity"
+	"scrappyrack/internal/share"
 	"scrappyrack/internal/store"
 	"scrappyrack/internal/workbench"
 )
@@ -71,7 +72,7 @@ func (a *API) problem(ctx context.Context, err error) error {
 func (a *API) failed(ctx context.Context, err error) error {
 	status, detail := http.StatusInternalServerError, "something went wrong here: it is in the log under this answer's X-Request-Id"
 	switch {
-	case errors.Is(err, store.ErrBusy):
+	case errors.Is(err, store.ErrBusy), errors.Is(err, share.ErrBusy):
 		status, detail = http.StatusServiceUnavailable, "too much is asked at once: nothing was changed, try again"
 	case errors.Is(err, context.DeadlineExceeded):
 		status, detail = http.StatusServiceUnavailable, "this took too long and was stopped: nothing was changed"

@@ -83,8 +83,8 @@ func (a *API) stock(r huma.API) {
 			if err != nil {
 				return nil, err
 			}
-			got, err := workbench.Long(ctx, a.Bench, func(context.Context) (document.StockTable, error) {
-				return document.ReadStock(in.Body.Text, quantity.System(f.Profile.Units), f), nil
+			got, err := workbench.Long(ctx, a.Bench, who(ctx).Practice, func(ctx context.Context) (document.StockTable, error) {
+				return document.ReadStock(ctx, in.Body.Text, quantity.System(f.Profile.Units), f), ctx.Err()
 			})
 			if err != nil {
 				return nil, err
@@ -157,7 +157,7 @@ func (a *API) tags(r huma.API) {
 				Sheet: sheet, Only: only, Skip: min(in.Skip, sheet.Columns*sheet.Rows-1), Made: time.Unix(f.UpdatedAt, 0).UTC(),
 				Link: func(id string) string { return in.At + "/c/" + f.ID + "/loads?of=" + id },
 			}
-			body, err := workbench.Long(ctx, a.Bench, func(context.Context) ([]byte, error) {
+			body, err := workbench.Long(ctx, a.Bench, who(ctx).Practice, func(context.Context) ([]byte, error) {
 				body, err := document.Tags(f, worked, wish)
 				if err != nil {
 					err = huma.Error422UnprocessableEntity(err.Error())

@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"strconv"
 	"strings"
+	"unicode/utf8"
 
 	"scrappyrack/core/load"
 	"scrappyrack/core/quantity"
@@ -35,7 +36,7 @@ type field struct {
 	also   []string
 	dim    quantity.Dim // "" for words
 	number func(*cell) *float64
-	above  bool    // it must be above 0
+	above  bool    // of a container it must be above 0
 	most   float64 // and at most this, in SI (litres for volume)
 	get    func(*cell) string
 	set    func(*cell, string) error
@@ -84,7 +85,7 @@ var fields = []field{
 	},
 	{name: "count", also: []string{"how many", "number", "qty"}, get: func(c *cell) string { return strconv.Itoa(c.count) }, set: func(c *cell, text string) error {
 		n, err := strconv.Atoi(strings.TrimSpace(text))
-		if err != nil || n < 1 || n > 200 {
+		if err != nil || n > 200 || n < 1 && (n < 0 || !c.isThing()) {
 			return fmt.Errorf("a whole number from 1 to 200")
 		}
 		c.count, c.thing.Count = n, n
@@ -94,11 +95,25 @@ var fields = []field{
 	number("mass", quantity.DimMass, false, 100, both(func(c *cell) *float64 { return &c.container.TareKg }, func(c *cell) *float64 { return &c.thing.MassKg }), "empty", "empty mass", "tare", "weight"),
 	number("mass off by", quantity.DimMass, false, 10, both(func(c *cell) *float64 { return &c.container.TareHalfKg }, func(c *cell) *float64 { return &c.thing.HalfKg }), "±", "plus or minus"),
 	number("brim", quantity.DimVolume, false, 2500, onlyContainer(func(c *store.Container) *float64 { return &c.BrimL })),
+	{name: "shape", get: func(c *cell) string { return c.container.Shape }, set: func(c *cell, text string) error {
+		return among(&c.container.Shape, text, "prism", "frustum", "marks", "as-sold")
+	}},
 	number("height", quantity.DimLength, true, 5, onlyContainer(func(c *store.Container) *float64 { return &c.HeightM })),
 	number("bottom", quantity.DimLength, false, 5, onlyContainer(func(c *store.Container) *float64 { return &c.BottomM }), "bottom diameter"),
 	number("top", quantity.DimLength, false, 5, onlyContainer(func(c *store.Container) *float64 { return &c.TopM }), "top diameter"),
+	{name: "marks", also: []string{"fill lines"}, get: marksText, set: setMarks},
 	number("net", quantity.DimMass, false, 1000, onlyContainer(func(c *store.Container) *float64 { return &c.NetKg }), "net mass", "as sold"),
 	number("rating", quantity.DimMass, false, 1000, onlyContainer(func(c *store.Container) *float64 { return &c.RatingKg }), "handle good for"),
+	{name: "rated by", get: func(c *cell) string { return c.container.RatingHow }, set: func(c *cell, text string) error {
+		return among(&c.container.RatingHow, text, "maker", "judged")
+	}},
+	{name: "limits", get: limitsText, set: setLimits},
+	number("width", quantity.DimLength, false, 3, onlyContainer(func(c *store.Container) *float64 { return &c.WidthM }), "outer width"),
+	number("hang", quantity.DimLength, false, 3, onlyContainer(func(c *store.Container) *float64 { return &c.HangM })),
+	{name: "condition", get: func(c *cell) string { return c.container.Condition }, set: func(c *cell, text string) error {
+		return among(&c.container.Condition, text, "sound", "worn", "retired")
+	}},
+	{name: "freezes", get: func(c *cell) string { return yesNo(c.container.Freezes) }, set: func(c *cell, text string) error { return yes(&c.container.Freezes, text) }},
 	{name: "closed by", also: []string{"closure"}, get: func(c *cell) string { return c.container.Closure }, set: func(c *cell, text string) error {
 		return among(&c.container.Closure, text, "sealed", "zipped", "open")
 	}},
@@ -123,6 +138,64 @@ func setKind(c *cell, text string) error {
 		}
 	}
 	return fmt.Errorf("not a kind that is known: jug, bottle, bucket, bag, backpack, duffel, basket, crate, sack or thing")
+}
+
+// pairs writes a list of two things each, as "a: b; c: d", and eachPair reads it.
+func pairs[T any](all []T, say func(T) (string, string)) string {
+	var out []string
+	for _, one := range all {
+		a, b := say(one)
+		out = append(out, a+": "+b)
+	}
+	return strings.Join(out, "; ")
+}
+
+func eachPair(text string, do func(a, b string) error) error {
+	for _, one := range strings.Split(text, ";") {
+		a, b, ok := strings.Cut(one, ":")
+		if !ok {
+			return fmt.Errorf("write pairs, as 0.1 m: 1 L; 0.2 m: 2 L")
+		}
+		if err := do(strings.TrimSpace(a), strings.TrimSpace(b)); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+func exactly(v float64, unit string) string { return strconv.FormatFloat(v, 'f', -1, 64) + " " + unit }
+
+func marksText(c *cell) string {
+	return pairs(c.container.Marks, func(m store.Mark) (string, string) { return exactly(m.LevelM, "m"), exactly(m.VolumeL, "L") })
+}
+
+func setMarks(c *cell, text string) error {
+	return eachPair(text, func(level, volume string) error {
+		l, err := quantity.Parse(quantity.DimLength, level, "m")
+		if err != nil {
+			return err
+		}
+		v, err := quantity.Parse(quantity.DimVolume, volume, "L")
+		c.container.Marks = append(c.container.Marks, store.Mark{LevelM: l, VolumeL: v})
+		return err
+	})
+}
+
+func limitsText(c *cell) string {
+	return pairs(c.container.Limits, func(l store.HoldLimit) (string, string) { return l.Hold, exactly(l.Kg, "kg") })
+}
+
+func setLimits(c *cell, text string) error {
+	return eachPair(text, func(hold, mass string) error {
+		l := store.HoldLimit{}
+		if err := among(&l.Hold, hold, "one-hand", "two-hand", "hug", "worn", "overhead-safe", "dragged"); err != nil {
+			return err
+		}
+		kg, err := quantity.Parse(quantity.DimMass, mass, "kg")
+		l.Kg = kg
+		c.container.Limits = append(c.container.Limits, l)
+		return err
+	})
 }
 
 func among(to *string, text string, words ...string) error {
@@ -158,7 +231,7 @@ func yes(to *bool, text string) error {
 var written = map[quantity.Dim]string{quantity.DimVolume: "L", quantity.DimMass: "kg", quantity.DimLength: "m"}
 
 // StockCSV writes a file's containers and things as a table that ReadStock
-// reads back.
+// reads back as they were, but for what lies in what.
 func StockCSV(f store.File) ([]byte, error) {
 	var out bytes.Buffer
 	w := csv.NewWriter(&out)
@@ -177,7 +250,7 @@ func StockCSV(f store.File) ([]byte, error) {
 			case fd.dim == "":
 				line[i] = fd.get(c)
 			case fd.number(c) != nil:
-				line[i] = strconv.FormatFloat(*fd.number(c), 'g', -1, 64)
+				line[i] = strconv.FormatFloat(*fd.number(c), 'f', -1, 64)
 			}
 		}
 		rows = append(rows, line)
@@ -197,9 +270,11 @@ func StockCSV(f store.File) ([]byte, error) {
 	return out.Bytes(), err
 }
 
-// harmless keeps a spreadsheet from taking a text for a formula.
+// harmless keeps a spreadsheet from taking a text for a formula, by an apostrophe before it; what
+// has one of its own gets another.
 func harmless(text string) string {
-	if text != "" && strings.ContainsAny(text[:1], "=+-@\t\r") {
+	first, _ := utf8.DecodeRuneInString(text)
+	if strings.ContainsRune("=+-@\t\r'＝＋－＠", first) {
 		if _, err := strconv.ParseFloat(text, 64); err != nil {
 			return "'" + text
 		}

@@ -1,6 +1,7 @@
 package document
 
 import (
+	"context"
 	"encoding/csv"
 	"errors"
 	"fmt"
@@ -29,6 +30,7 @@ type StockTable struct {
 	Errors     []RowError
 	Ignored    []string // columns that mean nothing here
 	Headless   bool     // there was no head; the usual order was taken
+	room       int      // for so many containers more
 }
 
 // usual is the order of columns where a table has no head.
@@ -39,14 +41,19 @@ var usual = []string{"name", "kind", "capacity", "mass", "filling", "fill", "cou
 // numbers are in the units of the system, or in what the head says in brackets.
 // Fillings are those of the table and the file's batches. Rows that cannot be
 // read are told by line; the others are made.
-func ReadStock(text string, system quantity.System, f store.File) StockTable {
-	var out StockTable
+func ReadStock(ctx context.Context, text string, system quantity.System, f store.File) StockTable {
+	out := StockTable{room: store.MostOf("containers") - len(f.Containers)}
+	// What a row is held against: the household's fillings, not all its things each time.
+	f = store.File{Profile: f.Profile, Batches: f.Batches}
 	text = strings.TrimPrefix(text, "\ufeff")
 	r := csv.NewReader(strings.NewReader(text))
 	r.Comma, r.FieldsPerRecord, r.LazyQuotes = separator(text), -1, true
 	r.TrimLeadingSpace = r.Comma != '\t' // an empty first cell is a cell
 	var columns []*readColumn
 	for n := 0; ; n++ {
+		if ctx.Err() != nil {
+			return out
+		}
 		record, err := r.Read()
 		if errors.Is(err, io.EOF) {
 			return out
@@ -190,7 +197,6 @@ func (t *StockTable) row(record []string, line int, columns []*readColumn, f *st
 // add makes the thing or containers of a row, after the checks that a change of
 // the file would make.
 func (t *StockTable) add(c *cell, say func(column, text, detail string), f *store.File) {
-	tried := *f
 	if c.isThing() {
 		c.thing.ID = workbench.NewID()
 		if c.thing.MassKg <= 0 {
@@ -204,25 +210,37 @@ func (t *StockTable) add(c *cell, say func(column, text, detail string), f *stor
 		t.Things = append(t.Things, c.thing)
 		return
 	}
-	if c.container.BottomM > 0 && c.container.TopM > 0 {
-		c.container.Shape = "frustum"
+	k := &c.container
+	switch {
+	case k.Shape != "":
+	case k.NetKg > 0:
+		k.Shape = "as-sold"
+	case len(k.Marks) > 0:
+		k.Shape = "marks"
+	case k.BottomM > 0 && k.TopM > 0:
+		k.Shape = "frustum"
+	default:
+		k.Shape = "prism"
 	}
-	if c.container.NetKg > 0 {
-		c.container.Shape = "as-sold"
+	if len(t.Containers)+c.count > t.room {
+		say("count", "", fmt.Sprintf("a household has %d containers at most", store.MostOf("containers")))
+		return
+	}
+	alone := *f
+	k.ID = "x"
+	alone.Containers = []store.Container{*k}
+	var bad *quantity.FieldError
+	if err := workbench.Check(alone); errors.As(err, &bad) { // once: as many as there are, they are alike
+		say(columnOf(bad.Field), "", bad.Error())
+		return
 	}
 	for i := range c.count {
-		k := c.container
-		k.ID = workbench.NewID()
+		one := *k
+		one.ID = workbench.NewID()
 		if c.count > 1 {
-			k.Name = fmt.Sprintf("%s %d", k.Name, i+1)
+			one.Name = fmt.Sprintf("%s %d", one.Name, i+1)
 		}
-		tried.Containers = append(append([]store.Container{}, f.Containers...), k)
-		var bad *quantity.FieldError
-		if err := workbench.Check(tried); errors.As(err, &bad) {
-			say(columnOf(bad.Field), "", bad.Error())
-			return
-		}
-		t.Containers = append(t.Containers, k)
+		t.Containers = append(t.Containers, one)
 	}
 }
 
@@ -241,7 +259,7 @@ func newContainer(kind string) store.Container {
 		return store.Container{}
 	}
 	out := store.Container{
-		Kind: k.Key, TareKg: float64(k.Tare), CapacityL: float64(k.Capacity), HeightM: float64(k.Height), Shape: "prism",
+		Kind: k.Key, TareKg: float64(k.Tare), CapacityL: float64(k.Capacity), HeightM: float64(k.Height),
 		Closure: string(k.Closure), Condition: "sound", RatingHow: "judged", Filling: "fresh-water", Adjustable: k.Adjustable,
 		Marks: store.List[store.Mark]{}, Limits: store.List[store.HoldLimit]{}, Packed: store.List[store.Packed]{},
 	}
@@ -266,7 +284,7 @@ func (c *readColumn) take(to *cell, text string, f *store.File) error {
 	if err != nil {
 		return err
 	}
-	if c.above && v == 0 {
+	if c.above && v == 0 && !to.isThing() {
 		return fmt.Errorf("must be above 0")
 	}
 	if v > c.most {

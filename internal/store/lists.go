@@ -69,6 +69,16 @@ func init() {
 	}
 }
 
+// MostOf is how many things a client can have in a list, by its name.
+func MostOf(list string) int {
+	for _, p := range parts {
+		if p.name() == list {
+			return p.most()
+		}
+	}
+	panic("store: there is no list " + list)
+}
+
 // fieldOf finds the field of a struct with a name in JSON.
 func fieldOf(t reflect.Type, name string) []int {
 	for i := range t.NumField() {

@@ -16,6 +16,7 @@ import (
 	"golang.org/x/time/rate"
 
 	"scrappyrack/core/quantity"
+	"scrappyrack/internal/share"
 	"scrappyrack/internal/store"
 )
 
@@ -44,13 +45,13 @@ const (
 type Accounts struct {
 	store *store.Store
 	now   func() time.Time
-	gate  *gate
+	gate  *share.Gate
 	tries tries
 }
 
 // NewAccounts makes them; now is the clock.
 func NewAccounts(s *store.Store, now func() time.Time) *Accounts {
-	return &Accounts{store: s, now: now, gate: newGate(2, 64)}
+	return &Accounts{store: s, now: now, gate: share.NewGate(2, 64)}
 }
 
 // SignIn finds the account that an email and a password belong to.
@@ -101,21 +102,11 @@ func (a *Accounts) try(email string) error {
 }
 
 func (a *Accounts) matches(ctx context.Context, hash, password string) (bool, error) {
-	leave, err := a.gate.enter(ctx)
-	if err != nil {
-		return false, err
-	}
-	defer leave()
-	return PasswordMatches(hash, password), nil
+	return share.Do(ctx, a.gate, "", func(context.Context) (bool, error) { return PasswordMatches(hash, password), nil })
 }
 
 func (a *Accounts) hash(ctx context.Context, password string) (string, error) {
-	leave, err := a.gate.enter(ctx)
-	if err != nil {
-		return "", err
-	}
-	defer leave()
-	return HashPassword(password), nil
+	return share.Do(ctx, a.gate, "", func(context.Context) (string, error) { return HashPassword(password), nil })
 }
 
 // Newcomer is somebody who gets an account.

@@ -30,7 +30,7 @@ func (b *Bench) Closings(ctx context.Context, practice, id, need string) (out Li
 	if f.Profile.StatureM == 0 {
 		return out, quantity.At("stature_m", "there are no needs without the client's stature")
 	}
-	leave, err := b.long.enter(ctx)
+	leave, err := b.long.Enter(ctx, practice)
 	if err != nil {
 		return out, err
 	}
@@ -54,7 +54,7 @@ func (b *Bench) Additions(ctx context.Context, practice, id string) (f store.Fil
 	if f.Profile.StatureM == 0 {
 		return f, before, nil, quantity.At("stature_m", "there are no needs without the client's stature")
 	}
-	leave, err := b.long.enter(ctx)
+	leave, err := b.long.Enter(ctx, practice)
 	if err != nil {
 		return f, before, nil, err
 	}

@@ -152,8 +152,8 @@ func (b *Bench) houseChanged(practice string, err error) error {
 	if err != nil {
 		return err
 	}
-	b.desks.forget(func(k atRevision) bool { return k.practice == practice })
-	b.plans.forget(func(k inputs) bool { return k.practice == practice })
+	b.desks.Forget(func(k atRevision) bool { return k.practice == practice })
+	b.plans.Forget(func(k inputs) bool { return k.practice == practice })
 	b.fresh.dropAll(practice)
 	return nil
 }

@@ -43,7 +43,7 @@ type Closed struct {
 // Ladders works out the ladder of every hold. counter is the height of a place
 // to push from, in m, 0 for none.
 func (b *Bench) Ladders(ctx context.Context, practice, id string, counter quantity.Length) (*Ladders, error) {
-	leave, err := b.long.enter(ctx)
+	leave, err := b.long.Enter(ctx, practice)
 	if err != nil {
 		return nil, err
 	}

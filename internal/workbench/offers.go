@@ -147,7 +147,7 @@ func (b *Bench) Bill(ctx context.Context, practice, id string) (out Bill, err er
 	if out.File, err = b.store.Load(ctx, practice, id); err != nil {
 		return out, err
 	}
-	leave, err := b.long.enter(ctx)
+	leave, err := b.long.Enter(ctx, practice)
 	if err != nil {
 		return out, err
 	}
@@ -183,7 +183,7 @@ func (b *Bench) Offers(ctx context.Context, practice, id string) (f store.File, 
 	if f, err = b.store.Load(ctx, practice, id); err != nil {
 		return f, nil, nil, err
 	}
-	leave, err := b.long.enter(ctx)
+	leave, err := b.long.Enter(ctx, practice)
 	if err != nil {
 		return f, nil, nil, err
 	}

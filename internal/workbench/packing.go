@@ -27,7 +27,7 @@ const wrapShare = 1.15
 // Pack chooses what to put into a bag so that it weighs a mass with its
 // stuffing. Other containers that lie in it stay.
 func (b *Bench) Pack(ctx context.Context, practice, id, container string, target, tolerance quantity.Mass) (*Packing, error) {
-	leave, err := b.long.enter(ctx)
+	leave, err := b.long.Enter(ctx, practice)
 	if err != nil {
 		return nil, err
 	}
@@ -134,7 +134,7 @@ type Loading struct {
 // LoadBar works out every load of a bar or handle, the plates for a target, and
 // the best extra pair. A pair of handles is loaded alike.
 func (b *Bench) LoadBar(ctx context.Context, practice, id, handle string, target quantity.Mass) (*Loading, error) {
-	leave, err := b.long.enter(ctx)
+	leave, err := b.long.Enter(ctx, practice)
 	if err != nil {
 		return nil, err
 	}

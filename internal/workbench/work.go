@@ -272,7 +272,7 @@ func (b *Bench) Plan(ctx context.Context, practice, id string) (store.File, *pla
 	if err != nil {
 		return f, nil, err
 	}
-	made, err := b.plans.get(ctx, key, func(ctx context.Context) (*plan.Plan, error) { return planOf(ctx, f, b.at) })
+	made, err := b.plans.Get(ctx, practice, key, func(ctx context.Context, _ func(*plan.Plan)) (*plan.Plan, error) { return planOf(ctx, f, b.at) })
 	return f, made, err
 }
 
@@ -313,7 +313,7 @@ func (b *Bench) Instead(ctx context.Context, practice, id, candidate string) (st
 	if f.Profile.StatureM == 0 {
 		return f, plan.Instead{}, quantity.At("stature_m", "a plan needs the client's stature first")
 	}
-	leave, err := b.long.enter(ctx)
+	leave, err := b.long.Enter(ctx, practice)
 	if err != nil {
 		return f, plan.Instead{}, err
 	}

@@ -19,6 +19,7 @@ import (
 	"scrappyrack/core/plan"
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/space"
+	"scrappyrack/internal/share"
 	"scrappyrack/internal/store"
 )
 
@@ -27,10 +28,10 @@ type Bench struct {
 	store  *store.Store
 	at     around
 	rules  string
-	long   *gate
-	edits  *gate // first come, first served
-	plans  *shared[inputs, *plan.Plan]
-	desks  *shared[atRevision, Results]
+	long   *share.Gate
+	edits  *share.Gate
+	plans  *share.Work[inputs, *plan.Plan]
+	desks  *share.Work[atRevision, Results]
 	fresh  fresh
 	behind behind
 }
@@ -45,6 +46,10 @@ type Options struct {
 }
 
 const (
+	// longAtOnce is how many things that take long are worked out at once.
+	longAtOnce = 2
+	// longWaiting is how many may wait for that.
+	longWaiting = 64
 	// mostRanges is how many ranges of bands a bench remembers.
 	mostRanges = 8192
 	// mostEdits is how many edits may wait to be worked on.
@@ -66,12 +71,12 @@ const (
 
 // New makes a bench.
 func New(o Options) *Bench {
-	long := newGate(longAtOnce, longWaiting)
+	long := share.NewGate(longAtOnce, longWaiting)
 	return &Bench{
-		store: o.Store, at: around{band.NewMemo(mostRanges), keeping[BandOf](mostBands), keeping[barRungs](mostBars), keeping[space.Answer](mostRooms), &lately{most: mostLoads}, keeping[quantity.Force](mostPulls), keeping[[]Offered](mostOffers), keeping[builtAs](mostBuilt), o.Now}, rules: o.Rules, long: long, edits: newGate(2*runtime.NumCPU(), mostEdits),
-		plans: newShared[inputs, *plan.Plan](long, mostPlans),
+		store: o.Store, at: around{band.NewMemo(mostRanges), keeping[BandOf](mostBands), keeping[barRungs](mostBars), keeping[space.Answer](mostRooms), &lately{most: mostLoads}, keeping[quantity.Force](mostPulls), keeping[[]Offered](mostOffers), keeping[builtAs](mostBuilt), o.Now}, rules: o.Rules, long: long, edits: share.NewGate(2*runtime.NumCPU(), mostEdits),
+		plans: share.NewWork[inputs, *plan.Plan](long, mostPlans),
 		// Working a file out is short: no gate but the machine's own.
-		desks: newShared[atRevision, Results](newGate(256, 1024), mostDesks),
+		desks: share.NewWork[atRevision, Results](share.NewGate(256, 1024), mostDesks),
 	}
 }
 
@@ -112,7 +117,7 @@ func (b *Bench) key(practice string, f store.File) atRevision {
 
 // Work works out a file as the bench does, once for all who ask for it.
 func (b *Bench) Work(ctx context.Context, practice string, f store.File) (Results, error) {
-	return b.desks.get(ctx, b.key(practice, f), func(context.Context) (Results, error) { return work(f, stockOf(f, b.at), b.at), nil })
+	return b.desks.Get(ctx, practice, b.key(practice, f), func(context.Context, func(Results)) (Results, error) { return work(f, stockOf(f, b.at), b.at), nil })
 }
 
 // Desk is a client's file with everything worked out from it.
@@ -192,7 +197,7 @@ type Edit struct {
 // store.ErrStale the desk returned is what stands; with any other error nothing was
 // worked out.
 func (b *Bench) Change(ctx context.Context, w Who, e Edit) (Desk, error) {
-	leave, err := b.edits.enter(ctx)
+	leave, err := b.edits.Enter(ctx, w.Practice)
 	if err != nil {
 		return Desk{}, err
 	}
@@ -235,7 +240,7 @@ func (b *Bench) changed(ctx context.Context, w Who, c store.Changed, r Results) 
 	if err != nil {
 		return Desk{}, err
 	}
-	b.desks.put(b.key(w.Practice, c.File), r)
+	b.desks.Put(b.key(w.Practice, c.File), r)
 	b.noteCard(ctx, w.Practice, c.File, r)
 	return Desk{File: c.File, Changes: c.Changes, Steps: steps, Results: r}, nil
 }
@@ -314,8 +319,8 @@ func (b *Bench) Delete(ctx context.Context, practice, id string, revision int64)
 	if err := b.store.Delete(ctx, practice, id, revision); err != nil {
 		return nil, err
 	}
-	b.desks.forget(func(k atRevision) bool { return k.practice == practice && k.client == id })
-	b.plans.forget(func(k inputs) bool { return k.practice == practice && k.client == id })
+	b.desks.Forget(func(k atRevision) bool { return k.practice == practice && k.client == id })
+	b.plans.Forget(func(k inputs) bool { return k.practice == practice && k.client == id })
 	b.fresh.drop(practice, id)
 	return b.store.StillIn(ctx, practice, id), nil
 }
@@ -333,4 +338,9 @@ func (b *Bench) TagOf(ctx context.Context, practice, id, of string) (string, err
 	}
 	sum := sha256.Sum256(fmt.Appendf(nil, "%s %s %d %s %d %d", id, of, changed, b.rules, b.at.seconds()/day, house.Rev))
 	return hex.EncodeToString(sum[:12]), nil
+}
+
+// Long works out something of a practice's that takes long, when it is its turn.
+func Long[V any](ctx context.Context, b *Bench, practice string, do func(context.Context) (V, error)) (V, error) {
+	return share.Do(ctx, b.long, practice, do)
 }
