@@ -3,14 +3,17 @@ package main
 
 import (
 	"context"
+	"crypto/sha256"
 	"errors"
 	"fmt"
+	"io"
 	"log/slog"
 	"net"
 	"net/http"
 	"net/netip"
 	"os"
 	"os/signal"
+	"regexp"
 	"syscall"
 	"time"
 
@@ -79,17 +82,31 @@ func (c *demoCmd) Run() error {
 	return serve(c.address, c.Data, store.Demo, server.Options{Demo: true})
 }
 
-// rules names this build: the version and the binary itself, since rules change with it.
+// buildID is how the linker names a binary by what went into it, near the binary's beginning.
+var buildID = regexp.MustCompile(`Go\x00\x00([\w/.-]{20,})\x00|Go build ID: "([\w/.-]+)"`)
+
+// rules names this build by what is in its binary, since rules change with that and not with
+// when it was copied.
 func rules() string {
 	path, err := os.Executable()
 	if err != nil {
 		return version
 	}
-	at, err := os.Stat(path)
+	f, err := os.Open(path)
 	if err != nil {
 		return version
 	}
-	return fmt.Sprintf("%s %d %d", version, at.Size(), at.ModTime().UnixNano())
+	defer func() { _ = f.Close() }()
+	head := make([]byte, 64<<10)
+	n, _ := io.ReadFull(f, head)
+	if id := buildID.FindSubmatch(head[:n]); id != nil {
+		return fmt.Sprintf("%s %s%s", version, id[1], id[2])
+	}
+	sum := sha256.New() // without one, all of it
+	if _, err := io.Copy(sum, f); err != nil {
+		return version
+	}
+	return fmt.Sprintf("%s %x", version, sum.Sum(nil)[:12])
 }
 
 func serve(p address, data string, kind store.Kind, o server.Options) error {

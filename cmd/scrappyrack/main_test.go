@@ -302,3 +302,26 @@ func TestCommandsAtTheMachine(t *testing.T) {
 	assert.Error(t, err)
 	assert.Contains(t, out, "no database")
 }
+
+// A build is named by what is in it: the same under another name and time, another once
+// something is changed.
+func TestABuildIsNamedByWhatIsInIt(t *testing.T) {
+	name := func(path string) string {
+		f, err := os.Open(path)
+		require.NoError(t, err)
+		defer func() { _ = f.Close() }()
+		head := make([]byte, 64<<10)
+		_, err = io.ReadFull(f, head)
+		require.NoError(t, err)
+		id := buildID.FindSubmatch(head)
+		require.NotNil(t, id, "the linker names it near its beginning")
+		return string(id[1]) + string(id[2])
+	}
+	said, err := exec.Command("go", "tool", "buildid", binary).Output()
+	require.NoError(t, err)
+	assert.Equal(t, strings.TrimSpace(string(said)), name(binary))
+	other := filepath.Join(t.TempDir(), "other")
+	out, err := exec.Command("go", "build", "-ldflags", "-X main.version=other", "-o", other, ".").CombinedOutput()
+	require.NoError(t, err, string(out))
+	assert.NotEqual(t, name(binary), name(other))
+}

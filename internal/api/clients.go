@@ -144,13 +144,13 @@ func (a *API) stale(d workbench.Desk, l Looking, yours any, err error) error {
 	if !errors.Is(err, store.ErrStale) || d.File.ID == "" {
 		return err
 	}
-	return &Stale{
+	return huma.ErrorWithHeaders(&Stale{
 		ErrorModel: huma.ErrorModel{
 			Status: http.StatusPreconditionFailed, Title: http.StatusText(http.StatusPreconditionFailed),
 			Detail: "this was changed elsewhere since you opened it: choose which version to keep",
 		},
 		Yours: yours, Theirs: a.deskOf(d, l),
-	}
+	}, http.Header{"ETag": {etag(d.File)}})
 }
 
 // Listing are clients that were looked for.

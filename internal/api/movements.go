@@ -172,7 +172,17 @@ func (a *API) practiceMovements(r huma.API) {
 			if in.Body.ID != in.Movement {
 				return nil, quantity.At("id", "the id is that of the address")
 			}
-			if err := a.Bench.PutOwn(ctx, who(ctx).Practice, in.Body); err != nil {
+			if err := a.Bench.PutOwn(ctx, who(ctx).Who, in.Body); err != nil {
+				return nil, err
+			}
+			return read(ctx)
+		})
+	type drop struct {
+		Movement string `path:"movement" maxLength:"60"`
+	}
+	handle(a, r, operation(Signed, http.MethodDelete, "/practice/movements/{movement}", "remove-practice-movement", "Take a movement of the practice's own away; one that clients have sets of stays", "practice"),
+		func(ctx context.Context, in *drop) (*out, error) {
+			if err := a.Bench.DropOwn(ctx, who(ctx).Who, in.Movement); err != nil {
 				return nil, err
 			}
 			return read(ctx)
@@ -185,7 +195,7 @@ func (a *API) practiceMovements(r huma.API) {
 	}
 	handle(a, r, operation(Signed, http.MethodPut, "/practice/hidden/{movement}", "hide-movement", "Hide a movement from the practice, or show it again", "practice"),
 		func(ctx context.Context, in *hide) (*out, error) {
-			if err := a.Bench.Hide(ctx, who(ctx).Practice, in.Movement, in.Body.Hidden); err != nil {
+			if err := a.Bench.Hide(ctx, who(ctx).Who, in.Movement, in.Body.Hidden); err != nil {
 				return nil, err
 			}
 			return read(ctx)

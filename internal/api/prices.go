@@ -56,7 +56,7 @@ func (a *API) prices(r huma.API) {
 	type put struct{ Body NewPrice }
 	handle(a, r, operation(Signed, http.MethodPut, "/practice/prices", "write-price", "Say what the practice pays for a size of a material", "practice"),
 		func(ctx context.Context, in *put) (*out, error) {
-			if err := a.Bench.SetPrice(ctx, who(ctx).Practice, in.Body.Key, in.Body.Currency, in.Body.Minor); err != nil {
+			if err := a.Bench.SetPrice(ctx, who(ctx).Who, in.Body.Key, in.Body.Currency, in.Body.Minor); err != nil {
 				return nil, err
 			}
 			return read(ctx, in.Body.Currency)

@@ -35,6 +35,7 @@ func (a *API) problem(ctx context.Context, err error) error {
 	var many *store.TooManyError
 	var overlaps *store.OverlapError
 	var ready huma.StatusError
+	var inUse *workbench.InUseError
 	switch {
 	case err == nil:
 		return nil
@@ -44,6 +45,8 @@ func (a *API) problem(ctx context.Context, err error) error {
 		return huma.Error404NotFound("there is no such client in this practice")
 	case errors.Is(err, workbench.ErrNoThing):
 		return huma.Error404NotFound(err.Error())
+	case errors.As(err, &inUse):
+		return huma.Error409Conflict(inUse.Error())
 	case errors.Is(err, store.ErrNothing):
 		return huma.Error409Conflict("there is nothing to undo or do again")
 	case errors.As(err, &overlaps):

@@ -155,7 +155,7 @@ func (h house) walk(t *testing.T, visit func(method, path string, access api.Acc
 	t.Helper()
 	n := 0
 	for path, item := range h.api.OpenAPI().Paths {
-		real := strings.NewReplacer("{client}", "demo-loft", "{item}", "jug-a", "{container}", "bucket", "{handle}", "spin", "{scale}", "hanging", "{candidate}", "flat-bench", "{station}", "needs", "{set}", "s1", "{slot}", "squat", "{movement}", "pull-up", "{room}", "loft", "{invitation}", "none", "{account}", "none").Replace(path)
+		real := strings.NewReplacer("{client}", "demo-loft", "{item}", "jug-a", "{container}", "bucket", "{handle}", "spin", "{scale}", "hanging", "{candidate}", "flat-bench", "{station}", "needs", "{set}", "s1", "{slot}", "squat", "{movement}", "pull-up", "{room}", "loft", "{invitation}", "none", "{account}", "none", "{change}", "1").Replace(path)
 		if strings.HasSuffix(path, "/scoops") {
 			real += "?size_l=1"
 		}

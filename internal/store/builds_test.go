@@ -65,17 +65,31 @@ func TestEveryTestOfABuildIsAStepOfItsOwn(t *testing.T) {
 // A practice's prices are its own, and go when they are dropped.
 func TestPricesOfAPractice(t *testing.T) {
 	s, ctx := openStore(t)
-	require.NoError(t, s.PutPrice(ctx, "p", store.Price{Good: "ring each", Currency: "GBP", Minor: 700}))
-	require.NoError(t, s.PutPrice(ctx, "p", store.Price{Good: "ring each", Currency: "GBP", Minor: 720}))
-	require.NoError(t, s.PutPrice(ctx, "p", store.Price{Good: "ring each", Currency: "EUR", Minor: 810}))
+	put := func(currency string, minor int64) {
+		p := store.Price{Good: "ring each", Currency: currency, Minor: minor}
+		require.NoError(t, s.SetHouse(ctx, "p", "c", store.KeptPrice, "ring each "+currency, p))
+	}
+	put("GBP", 700)
+	put("GBP", 720)
+	put("GBP", 720) // and once more: nothing
+	put("EUR", 810)
 	h, err := s.House(ctx, "p")
 	require.NoError(t, err)
 	assert.Equal(t, []store.Price{{Good: "ring each", Currency: "EUR", Minor: 810}, {Good: "ring each", Currency: "GBP", Minor: 720}}, h.Prices)
-	require.NoError(t, s.DropPrice(ctx, "p", "ring each", "EUR"))
+	require.NoError(t, s.SetHouse(ctx, "p", "c", store.KeptPrice, "ring each EUR", nil))
 	h, err = s.House(ctx, "p")
 	require.NoError(t, err)
 	assert.Len(t, h.Prices, 1)
 	other, err := s.House(ctx, "q")
 	require.NoError(t, err)
 	assert.Empty(t, other.Prices)
+	past, err := s.HouseHistory(ctx, "p")
+	require.NoError(t, err)
+	require.Len(t, past, 4)
+	assert.Equal(t, "C", past[0].Name)
+	assert.Empty(t, past[0].Forth)
+	assert.JSONEq(t, `{"good":"ring each","currency":"GBP","minor":700}`, past[2].Back)
+	assert.JSONEq(t, `{"good":"ring each","currency":"GBP","minor":720}`, past[2].Forth)
+	assert.EqualValues(t, 4, h.Rev)
+	assert.Zero(t, h.Moves, "no card rests on a price")
 }

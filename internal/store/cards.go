@@ -3,6 +3,7 @@ package store
 import (
 	"cmp"
 	"context"
+	"encoding/json"
 	"fmt"
 	"strings"
 	"unicode"
@@ -14,9 +15,9 @@ import (
 	"golang.org/x/text/unicode/norm"
 )
 
-// Listed is a client in a list, in short. Known is whether it was worked out as it stands,
-// by a rule set: then DueAt is when something of it is due first (0: nothing), and Gaps how
-// many of its needs are not covered.
+// Listed is a client in a list, in short: when something of it is due first (0: nothing), and
+// how many of its needs are not covered. Known is whether that was worked out as it stands, by
+// a rule set; what it was before holds until then.
 type Listed struct {
 	ID, Name            string
 	UpdatedAt, Revision int64
@@ -58,105 +59,93 @@ func (s *Store) refold(ctx context.Context) error {
 }
 
 // Seek is which clients are looked for: whose name contains a text, whatever its case and
-// accents; of those known by a rule set, all, what is due by a time ("due"), or what has
-// needs that are not covered ("gaps"); and how many are listed.
+// accents; of those, all, what is due by a time ("due"), or what has
+// needs that are not covered ("gaps"); and how many are listed (0 for all).
 type Seek struct {
 	Contains, Rules, Show string
 	Now                   int64
 	Limit                 int
 }
 
-// Due is whether something of a client is due by then.
-func (s Seek) Due(l Listed) bool { return l.DueAt > 0 && l.DueAt < s.Now }
-
-// Shows is whether a client is among those that are asked for.
-func (s Seek) Shows(l Listed) bool {
-	switch s.Show {
-	case "due":
-		return s.Due(l)
-	case "gaps":
-		return l.Gaps > 0
-	}
-	return true
-}
-
-// Before is the order of a list: what has something due, then the newest change.
-func (s Seek) Before(a, b Listed) int {
-	switch {
-	case s.Due(a) != s.Due(b) && s.Due(a):
-		return -1
-	case s.Due(a) != s.Due(b):
-		return 1
-	}
-	return cmp.Or(cmp.Compare(b.UpdatedAt, a.UpdatedAt), cmp.Compare(a.ID, b.ID))
-}
-
-// Listing are clients that were looked for: of those known how many there are, and the first
-// of those asked for; and all that are not known as they stand. Both in order.
+// Listing are the first clients of those that were looked for, and how many there are: of all,
+// with something due, with gaps, of those asked for, and of all not worked out as they stand.
 type Listing struct {
-	Count   struct{ All, Due, Gaps int }
-	Known   []Listed
-	Unknown []Listed
+	All, Due, Gaps, Matching, Waiting int
+	Clients                           []Listed
 }
 
-// List looks for clients of a practice, in one walk of its clients: how many, then those
-// known, then those not.
-func (s *Store) List(ctx context.Context, practice string, seek Seek) (Listing, error) {
-	matches, args := "", []any{seek.Rules, practice}
+// List looks for clients of a practice, in one walk of them: those with something due first,
+// then the newest change. What was worked out and is not kept yet counts as if it were.
+func (s *Store) List(ctx context.Context, practice string, seek Seek, noted []Derived) (out Listing, err error) {
+	matches, args := "", []any{}
 	if text := fold(seek.Contains); text != "" {
 		matches = ` AND folded LIKE ? ESCAPE '\'`
 		args = append(args, "%"+strings.NewReplacer(`\`, `\\`, "%", `\%`, "_", `\_`).Replace(text)+"%")
 	}
-	due := "due_at > 0 AND due_at < ?"
-	args = append(args, seek.Now)
-	shows := map[string]string{"due": " AND " + due, "gaps": " AND gaps > 0"}[seek.Show]
-	if seek.Show == "due" {
-		args = append(args, seek.Now)
+	fresh, err := json.Marshal(noted)
+	if err != nil {
+		return out, err
 	}
-	var found Listing
-	err := s.inRead(ctx, func(tx *sqlx.Tx) error {
-		rows, err := tx.QueryxContext(ctx, `WITH l AS MATERIALIZED (
-				SELECT id, name, updated_at, k.revision, c.client_id IS NOT NULL AS known, coalesce(due_at, 0) AS due_at, coalesce(gaps, 0) AS gaps
-				FROM client k LEFT JOIN client_card c ON c.practice_id = k.practice_id AND c.client_id = k.id AND c.revision = k.revision AND c.rules = ?
+	shows := map[string]string{"": "1", "due": "due", "gaps": "gaps > 0"}[seek.Show]
+	err = s.inRead(ctx, func(tx *sqlx.Tx) error {
+		house, err := s.house(ctx, tx, practice)
+		if err != nil {
+			return err
+		}
+		rows, err := tx.QueryxContext(ctx, `WITH f AS (SELECT value ->> 'Client' AS id, value ->> 'Revision' AS revision, value ->> 'DueAt' AS due_at, value ->> 'Gaps' AS gaps FROM json_each(?)),
+			l AS MATERIALIZED (
+				SELECT k.id, name, updated_at, k.revision, f.id IS NOT NULL OR coalesce(c.revision = k.revision AND c.rules = ? AND c.moves_rev = ?, 0) AS known,
+					coalesce(f.due_at, c.due_at, 0) AS due_at, coalesce(f.gaps, c.gaps, 0) AS gaps, coalesce(f.due_at, c.due_at, 0) BETWEEN 1 AND ? - 1 AS due
+				FROM client k LEFT JOIN client_card c ON c.practice_id = k.practice_id AND c.client_id = k.id LEFT JOIN f ON f.id = k.id AND f.revision = k.revision
 				WHERE k.practice_id = ?`+matches+`)
-			SELECT '', '', 0, coalesce(sum(known), 0), 0, count(CASE WHEN `+due+` THEN 1 END), count(CASE WHEN gaps > 0 THEN 1 END) FROM l
-			UNION ALL SELECT * FROM (SELECT * FROM l WHERE known`+shows+` ORDER BY `+due+` DESC, updated_at DESC, id LIMIT ?)
-			UNION ALL SELECT * FROM (SELECT * FROM l WHERE NOT known ORDER BY updated_at DESC, id)`, append(args, seek.Now, seek.Limit)...)
+			SELECT '', '', count(*), count(CASE WHEN `+shows+` THEN 1 END), 0, coalesce(sum(due), 0), count(CASE WHEN gaps > 0 THEN 1 END), coalesce(sum(NOT known), 0) FROM l
+			UNION ALL SELECT * FROM (SELECT * FROM l WHERE `+shows+` ORDER BY due DESC, updated_at DESC, id LIMIT ?)`,
+			append(append([]any{string(fresh), seek.Rules, house.Moves, seek.Now, practice}, args...), cmp.Or(seek.Limit, -1))...)
 		if err != nil {
 			return err
 		}
 		defer func() { _ = rows.Close() }()
 		for rows.Next() {
 			var l Listed
-			if err := rows.Scan(&l.ID, &l.Name, &l.UpdatedAt, &l.Revision, &l.Known, &l.DueAt, &l.Gaps); err != nil {
+			var last int
+			if err := rows.Scan(&l.ID, &l.Name, &l.UpdatedAt, &l.Revision, &l.Known, &l.DueAt, &l.Gaps, &last); err != nil {
 				return err
 			}
-			switch {
-			case l.ID == "":
-				found.Count.All, found.Count.Due, found.Count.Gaps = int(l.Revision), int(l.DueAt), l.Gaps
-			case l.Known:
-				found.Known = append(found.Known, l)
-			default:
-				found.Unknown = append(found.Unknown, l)
+			if l.ID == "" {
+				out.All, out.Matching, out.Due, out.Gaps, out.Waiting = int(l.UpdatedAt), int(l.Revision), int(l.DueAt), l.Gaps, last
+				continue
 			}
+			out.Clients = append(out.Clients, l)
 		}
 		return rows.Err()
 	})
 	if err != nil {
 		return Listing{}, fmt.Errorf("list clients: %w", err)
 	}
-	return found, nil
+	return out, nil
 }
 
-// Cards are what was kept of clients when they were last worked out, by their ids, where it
-// holds for what stands and a rule set.
-func (s *Store) Cards(ctx context.Context, practice, rules string, ids []string) (map[string]string, error) {
+// Unknown are the next clients of a practice that are not worked out as they stand.
+func (s *Store) Unknown(ctx context.Context, practice, rules, after string, most int) (ids []string, err error) {
+	err = s.inRead(ctx, func(tx *sqlx.Tx) error {
+		house, err := s.house(ctx, tx, practice)
+		if err != nil {
+			return err
+		}
+		return tx.SelectContext(ctx, &ids, `SELECT id FROM client k LEFT JOIN client_card c ON c.practice_id = k.practice_id AND c.client_id = k.id
+			WHERE k.practice_id = ? AND id > ? AND NOT coalesce(c.revision = k.revision AND c.rules = ? AND c.moves_rev = ?, 0) ORDER BY id LIMIT ?`, practice, after, rules, house.Moves, most)
+	})
+	return ids, err
+}
+
+// Cards are what was kept of clients when they were last worked out, by their ids: of whatever
+// revision and rules.
+func (s *Store) Cards(ctx context.Context, practice string, ids []string) (map[string]string, error) {
 	out := map[string]string{}
 	if len(ids) == 0 {
 		return out, nil
 	}
-	query, args, err := sqlx.In(`SELECT c.client_id AS id, card FROM client_card c JOIN client k ON k.practice_id = c.practice_id AND k.id = c.client_id AND k.revision = c.revision
-		WHERE c.practice_id = ? AND c.rules = ? AND c.client_id IN (?)`, practice, rules, ids)
+	query, args, err := sqlx.In("SELECT client_id AS id, card FROM client_card WHERE practice_id = ? AND client_id IN (?)", practice, ids)
 	if err != nil {
 		return nil, fmt.Errorf("cards of clients: %w", err)
 	}
@@ -176,10 +165,10 @@ func (s *Store) Cards(ctx context.Context, practice, rules string, ids []string)
 type Derived struct {
 	Practice, Client string
 	Revision         int64
-	Card             string
+	Card             string `json:"-"`
 	DueAt            int64
 	Gaps             int
-	House            int64 // the practice's House.Rev that it was worked out with
+	Moves            int64 // the practice's House.Moves that it was worked out with
 }
 
 // Keep keeps what was worked out of clients by a rule set, where they have not
@@ -187,10 +176,11 @@ type Derived struct {
 func (s *Store) Keep(ctx context.Context, rules string, all []Derived) error {
 	return s.inTx(ctx, func(tx *sqlx.Tx) error {
 		for _, d := range all {
-			_, err := tx.Exec(`INSERT INTO client_card (practice_id, client_id, revision, rules, card, due_at, gaps)
-				SELECT practice_id, client.id, revision, ?, ?, ?, ? FROM client JOIN practice ON practice.id = practice_id AND house_rev = ? WHERE practice_id = ? AND client.id = ? AND revision = ?
-				ON CONFLICT (practice_id, client_id) DO UPDATE SET revision = excluded.revision, rules = excluded.rules, card = excluded.card, due_at = excluded.due_at, gaps = excluded.gaps`,
-				rules, d.Card, d.DueAt, d.Gaps, d.House, d.Practice, d.Client, d.Revision)
+			_, err := tx.Exec(`INSERT INTO client_card (practice_id, client_id, revision, rules, moves_rev, card, due_at, gaps)
+				SELECT practice_id, id, revision, ?, ?, ?, ?, ? FROM client WHERE practice_id = ? AND id = ? AND revision = ?
+				ON CONFLICT (practice_id, client_id) DO UPDATE SET revision = excluded.revision, rules = excluded.rules, moves_rev = excluded.moves_rev,
+					card = excluded.card, due_at = excluded.due_at, gaps = excluded.gaps`,
+				rules, d.Moves, d.Card, d.DueAt, d.Gaps, d.Practice, d.Client, d.Revision)
 			if err != nil {
 				return fmt.Errorf("keep what was worked out: %w", err)
 			}

@@ -2,6 +2,7 @@ package store
 
 import (
 	"context"
+	"encoding/json"
 	"fmt"
 	"sync"
 
@@ -24,13 +25,24 @@ type OwnMovement struct {
 }
 
 // House is what a practice keeps for all of its clients: movements of its own, those that it
-// hides, and what it pays for materials. Rev rises with each change; 0 for one that has said nothing.
+// hides, and what it pays for materials. Rev rises with each change, Moves with those of its
+// movements; 0 for one that has said nothing.
 type House struct {
-	Rev    int64
-	Own    []OwnMovement
-	Hidden []string
-	Prices []Price
+	Rev, Moves int64
+	Own        []OwnMovement
+	Hidden     []string
+	Prices     []Price
 }
+
+// HouseKind is a kind of what a practice keeps.
+type HouseKind string
+
+// The kinds, with what they are called by.
+const (
+	KeptMovement HouseKind = "movement" // its id
+	KeptHidden   HouseKind = "hidden"   // the movement's key
+	KeptPrice    HouseKind = "price"    // Price.Key
+)
 
 // houses are those that were read, by practice.
 type houses struct {
@@ -72,85 +84,131 @@ func (s *Store) house(ctx context.Context, tx *sqlx.Tx, practice string) (*House
 	if one, ok := s.houses.get(practice); ok {
 		return one, nil
 	}
+	out, err := readHouse(ctx, tx, practice)
+	if err == nil {
+		s.houses.put(practice, out)
+	}
+	return out, err
+}
+
+func readHouse(ctx context.Context, tx *sqlx.Tx, practice string) (*House, error) {
 	out := &House{Own: []OwnMovement{}, Hidden: []string{}, Prices: []Price{}}
-	if err := tx.SelectContext(ctx, &out.Own, "SELECT id, name, alike, standard, easier, dose, caution, quality, spares, words FROM practice_movement WHERE practice_id = ? ORDER BY id", practice); err != nil {
-		return nil, fmt.Errorf("read own movements: %w", err)
+	var all []struct {
+		Kind  HouseKind
+		Key   string
+		Value string
 	}
-	if err := tx.SelectContext(ctx, &out.Hidden, "SELECT movement FROM practice_hidden WHERE practice_id = ? ORDER BY movement", practice); err != nil {
-		return nil, fmt.Errorf("read hidden movements: %w", err)
+	if err := tx.SelectContext(ctx, &all, "SELECT kind, key, value FROM practice_thing WHERE practice_id = ? ORDER BY kind, key", practice); err != nil {
+		return nil, fmt.Errorf("read what a practice keeps: %w", err)
 	}
-	if err := tx.SelectContext(ctx, &out.Prices, "SELECT good, currency, minor FROM practice_price WHERE practice_id = ? ORDER BY good, currency", practice); err != nil {
-		return nil, fmt.Errorf("read prices: %w", err)
+	for _, one := range all {
+		var err error
+		switch one.Kind {
+		case KeptMovement:
+			m := OwnMovement{Spares: Words{}, Words: Words{}}
+			err = json.Unmarshal([]byte(one.Value), &m)
+			out.Own = append(out.Own, m)
+		case KeptHidden:
+			out.Hidden = append(out.Hidden, one.Key)
+		case KeptPrice:
+			var p Price
+			err = json.Unmarshal([]byte(one.Value), &p)
+			out.Prices = append(out.Prices, p)
+		}
+		if err != nil {
+			return nil, fmt.Errorf("read %s %s of a practice: %w", one.Kind, one.Key, err)
+		}
 	}
-	if err := tx.GetContext(ctx, &out.Rev, "SELECT coalesce(max(house_rev), 0) FROM practice WHERE id = ?", practice); err != nil {
+	err := tx.QueryRowxContext(ctx, "SELECT coalesce(max(house_rev), 0), coalesce(max(moves_rev), 0) FROM practice WHERE id = ?", practice).Scan(&out.Rev, &out.Moves)
+	if err != nil {
 		return nil, fmt.Errorf("read a practice: %w", err)
 	}
-	s.houses.put(practice, out)
 	return out, nil
 }
 
-// PutOwn keeps a movement of a practice's own.
-func (s *Store) PutOwn(ctx context.Context, practice string, m OwnMovement) error {
-	some((*[]string)(&m.Spares))
-	some((*[]string)(&m.Words))
-	return s.changeHouse(ctx, practice, func(tx *sqlx.Tx) error {
-		_, err := tx.Exec(`INSERT INTO practice_movement (practice_id, id, name, alike, standard, easier, dose, caution, quality, spares, words) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
-			ON CONFLICT (practice_id, id) DO UPDATE SET name = excluded.name, alike = excluded.alike, standard = excluded.standard, easier = excluded.easier, dose = excluded.dose, caution = excluded.caution, quality = excluded.quality, spares = excluded.spares, words = excluded.words`,
-			practice, m.ID, m.Name, m.Alike, m.Standard, m.Easier, m.Dose, m.Caution, m.Quality, m.Spares, m.Words)
-		return err
-	})
-}
+// keptHouse is how many changes of a practice are remembered.
+const keptHouse = 500
 
-// Hide hides a movement from a practice, or shows it again.
-func (s *Store) Hide(ctx context.Context, practice, movement string, hidden bool) error {
-	query := "DELETE FROM practice_hidden WHERE practice_id = ? AND movement = ?"
-	if hidden {
-		query = "INSERT INTO practice_hidden (practice_id, movement) VALUES (?, ?) ON CONFLICT DO NOTHING"
+// SetHouse keeps something of a practice, nil for no more; what it was is remembered, with who
+// changed it.
+func (s *Store) SetHouse(ctx context.Context, practice, author string, kind HouseKind, key string, value any) error {
+	forth := ""
+	if value != nil {
+		text, err := json.Marshal(value)
+		if err != nil {
+			return err
+		}
+		forth = string(text)
 	}
-	return s.changeHouse(ctx, practice, func(tx *sqlx.Tx) error {
-		_, err := tx.Exec(query, practice, movement)
-		return err
-	})
-}
-
-// PutPrice keeps what a practice pays for a size of a material.
-func (s *Store) PutPrice(ctx context.Context, practice string, p Price) error {
-	return s.changeHouse(ctx, practice, func(tx *sqlx.Tx) error {
-		_, err := tx.Exec(`INSERT INTO practice_price (practice_id, good, currency, minor) VALUES (?, ?, ?, ?)
-			ON CONFLICT (practice_id, good, currency) DO UPDATE SET minor = excluded.minor`, practice, p.Good, p.Currency, p.Minor)
-		return err
-	})
-}
-
-// DropPrice goes back to the sample price of a size of a material.
-func (s *Store) DropPrice(ctx context.Context, practice, good, currency string) error {
-	return s.changeHouse(ctx, practice, func(tx *sqlx.Tx) error {
-		_, err := tx.Exec("DELETE FROM practice_price WHERE practice_id = ? AND good = ? AND currency = ?", practice, good, currency)
-		return err
-	})
-}
-
-// changeHouse changes what a practice keeps; what lists show of its clients is worked out
-// anew.
-func (s *Store) changeHouse(ctx context.Context, practice string, do func(tx *sqlx.Tx) error) error {
 	var after *House
 	err := s.inTx(ctx, func(tx *sqlx.Tx) error {
-		if err := do(tx); err != nil {
-			return fmt.Errorf("change a practice: %w", err)
+		var back string
+		const of = " WHERE practice_id = ? AND kind = ? AND key = ?"
+		if err := tx.Get(&back, "SELECT coalesce((SELECT value FROM practice_thing"+of+"), '')", practice, kind, key); err != nil {
+			return err
 		}
-		if _, err := tx.Exec("UPDATE practice SET house_rev = house_rev + 1 WHERE id = ?", practice); err != nil {
-			return fmt.Errorf("change a practice: %w", err)
-		}
-		if _, err := tx.Exec("DELETE FROM client_card WHERE practice_id = ?", practice); err != nil {
-			return fmt.Errorf("change a practice: %w", err)
-		}
-		fresh := &Store{}
 		var err error
-		after, err = fresh.house(ctx, tx, practice)
+		if back != forth {
+			err = setHouse(tx, practice, author, kind, key, back, forth, s.now().UTC().Unix())
+		}
+		if err == nil {
+			after, err = readHouse(ctx, tx, practice)
+		}
 		return err
 	})
-	if err == nil {
-		s.houses.put(practice, after)
+	if err != nil {
+		return fmt.Errorf("change a practice: %w", err)
 	}
-	return err
+	s.houses.put(practice, after)
+	return nil
+}
+
+func setHouse(tx *sqlx.Tx, practice, author string, kind HouseKind, key, back, forth string, at int64) error {
+	queries := []struct {
+		text string
+		args []any
+	}{
+		{"DELETE FROM practice_thing WHERE practice_id = ? AND kind = ? AND key = ?", []any{practice, kind, key}},
+		{"INSERT INTO practice_thing (practice_id, kind, key, value) SELECT ?, ?, ?, ?4 WHERE ?4 <> ''", []any{practice, kind, key, forth}},
+		{"INSERT INTO practice_history (practice_id, author, at, kind, key, back, forth) VALUES (?, ?, ?, ?, ?, ?, ?)", []any{practice, author, at, kind, key, back, forth}},
+		{`DELETE FROM practice_history WHERE practice_id = ?1 AND seq <= (SELECT seq FROM practice_history WHERE practice_id = ?1 ORDER BY seq DESC LIMIT 1 OFFSET ?2)`, []any{practice, keptHouse}},
+		{"UPDATE practice SET house_rev = house_rev + 1, moves_rev = moves_rev + ? WHERE id = ?", []any{kind != KeptPrice, practice}},
+	}
+	for _, q := range queries {
+		if _, err := tx.Exec(q.text, q.args...); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// HouseChange is a remembered change of what a practice keeps. Back and Forth are what it was
+// and what it became, as JSON; empty for nothing.
+type HouseChange struct {
+	Seq   int64
+	By    string // the consultant's id
+	Name  string // the consultant's name, empty when there is no such account any more
+	At    int64
+	Kind  HouseKind
+	Key   string
+	Back  string
+	Forth string
+}
+
+// HouseHistory lists what was changed of what a practice keeps, newest first.
+func (s *Store) HouseHistory(ctx context.Context, practice string) (all []HouseChange, err error) {
+	err = s.inRead(ctx, func(tx *sqlx.Tx) error {
+		return tx.SelectContext(ctx, &all, `SELECT seq, author AS by, at, kind, key, back, forth,
+			coalesce((SELECT name FROM consultant WHERE id = author), '') AS name FROM practice_history WHERE practice_id = ? ORDER BY seq DESC`, practice)
+	})
+	return all, err
+}
+
+// UsedBy is how many clients of a practice have sets of a movement, tested or logged.
+func (s *Store) UsedBy(ctx context.Context, practice, movement string) (n int, err error) {
+	err = s.inRead(ctx, func(tx *sqlx.Tx) error {
+		return tx.GetContext(ctx, &n, `SELECT count(*) FROM (SELECT client_id FROM test_set WHERE practice_id = ?1 AND movement = ?2
+			UNION SELECT client_id FROM log_sum WHERE practice_id = ?1 AND movement = ?2)`, practice, movement)
+	})
+	return n, err
 }

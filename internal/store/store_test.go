@@ -91,10 +91,10 @@ func TestAnotherPracticeFindsNothing(t *testing.T) {
 	_, _, err = undo(s, "p2", "a", f.Revision)
 	assert.ErrorIs(t, err, store.ErrNotFound)
 	assert.ErrorIs(t, s.Delete(ctx, "p2", "a", 0), store.ErrNotFound)
-	found, err := s.List(ctx, "p2", store.Seek{Limit: 9})
+	found, err := s.List(ctx, "p2", store.Seek{Limit: 9}, nil)
 	require.NoError(t, err)
-	assert.Empty(t, append(found.Known, found.Unknown...))
-	kept, err := s.Cards(ctx, "p2", "", []string{"a"})
+	assert.Empty(t, found.Clients)
+	kept, err := s.Cards(ctx, "p2", []string{"a"})
 	require.NoError(t, err)
 	assert.Empty(t, kept)
 	// The same id in another practice is another client.

@@ -294,41 +294,62 @@ func TestNamesAreFoundWithoutAccents(t *testing.T) {
 		require.NoError(t, err)
 	}
 	for text, want := range map[string]string{"cwiczenia": "a", "LUCJI": "a", "orsteds KAELDER": "b", "étroit": "c", "etroit": "c", "istanbul": "d", "STRASSE": "e", "5 %": "e"} {
-		found, err := s.List(ctx, "p1", store.Seek{Contains: text})
+		found, err := s.List(ctx, "p1", store.Seek{Contains: text}, nil)
 		require.NoError(t, err)
-		require.Len(t, found.Unknown, 1, text)
-		assert.Equal(t, want, found.Unknown[0].ID, text)
+		require.Len(t, found.Clients, 1, text)
+		assert.Equal(t, want, found.Clients[0].ID, text)
 	}
-	found, err := s.List(ctx, "p1", store.Seek{Contains: "%"})
+	found, err := s.List(ctx, "p1", store.Seek{Contains: "%"}, nil)
 	require.NoError(t, err)
-	assert.Len(t, found.Unknown, 1, "a percent sign is a percent sign")
+	assert.Len(t, found.Clients, 1, "a percent sign is a percent sign")
 }
 
-// What was worked out of a client counts at its revision and by its rules only.
+// What was worked out of a client holds at its revision, by its rules and the practice's
+// movements; after that it stays to be shown, as what was known before.
 func TestDerivedRowsHoldAtTheirRevision(t *testing.T) {
 	s := open(t, t.TempDir())
 	loft(t, s)
-	derived := func(rules string) string {
-		cards, err := s.Cards(ctx, "p1", rules, []string{"a"})
+	derived := func(rules string) (card string, known bool) {
+		cards, err := s.Cards(ctx, "p1", []string{"a"})
 		require.NoError(t, err)
-		found, err := s.List(ctx, "p1", store.Seek{Rules: rules, Limit: 1})
+		found, err := s.List(ctx, "p1", store.Seek{Rules: rules, Limit: 1}, nil)
 		require.NoError(t, err)
-		assert.Equal(t, cards["a"] != "", len(found.Known) == 1)
-		assert.Equal(t, cards["a"] == "", len(found.Unknown) == 1)
-		return cards["a"]
+		require.Len(t, found.Clients, 1)
+		unknown, err := s.Unknown(ctx, "p1", rules, "", 9)
+		require.NoError(t, err)
+		assert.Len(t, unknown, found.Waiting)
+		assert.Equal(t, found.Waiting == 0, found.Clients[0].Known)
+		return cards["a"], found.Clients[0].Known
 	}
-	assert.Empty(t, derived("r1"))
+	is := func(card string, known bool) func(string, bool) {
+		return func(c string, k bool) {
+			t.Helper()
+			assert.Equal(t, card, c)
+			assert.Equal(t, known, k)
+		}
+	}
+	is("", false)(derived("r1"))
 	require.NoError(t, s.Keep(ctx, "r1", []store.Derived{{Practice: "p1", Client: "a", Revision: 1, Card: `{"x":1}`, DueAt: 7, Gaps: 3}, {Practice: "p2", Client: "a", Revision: 1, Card: `{}`}}))
-	assert.Equal(t, `{"x":1}`, derived("r1"))
-	found, err := s.List(ctx, "p1", store.Seek{Rules: "r1", Limit: 1})
+	is(`{"x":1}`, true)(derived("r1"))
+	found, err := s.List(ctx, "p1", store.Seek{Rules: "r1", Limit: 1}, nil)
 	require.NoError(t, err)
-	assert.Equal(t, []any{int64(7), 3}, []any{found.Known[0].DueAt, found.Known[0].Gaps})
-	assert.Empty(t, derived("r2"), "by other rules")
+	assert.Equal(t, []any{int64(7), 3}, []any{found.Clients[0].DueAt, found.Clients[0].Gaps})
+	is(`{"x":1}`, false)(derived("r2"))
+	require.NoError(t, s.SetHouse(ctx, "p1", "", store.KeptPrice, "ring each GBP", store.Price{Good: "ring each", Currency: "GBP", Minor: 1}))
+	is(`{"x":1}`, true)(derived("r1")) // a price changes no card
+	require.NoError(t, s.SetHouse(ctx, "p1", "", store.KeptHidden, "pull-up", true))
+	is(`{"x":1}`, false)(derived("r1"))
+	require.NoError(t, s.Keep(ctx, "r1", []store.Derived{{Practice: "p1", Client: "a", Revision: 1, Moves: 1, Card: `{"x":2}`}}))
+	is(`{"x":2}`, true)(derived("r1"))
 	_, err = edited(s, "ana", 1, "profile", "", func(f *store.File) { f.Profile.Days = 5 })
 	require.NoError(t, err)
-	assert.Empty(t, derived("r1"), "it has changed since")
-	require.NoError(t, s.Keep(ctx, "r1", []store.Derived{{Practice: "p1", Client: "a", Revision: 1, Card: `{"x":1}`}}), "too late is too late")
-	assert.Empty(t, derived("r1"))
+	is(`{"x":2}`, false)(derived("r1"))
+	require.NoError(t, s.Keep(ctx, "r1", []store.Derived{{Practice: "p1", Client: "a", Revision: 1, Moves: 1, Card: `{"x":3}`}}), "too late is too late")
+	is(`{"x":2}`, false)(derived("r1"))
+	noted := []store.Derived{{Client: "a", Revision: 2, DueAt: 9, Gaps: 1}}
+	found, err = s.List(ctx, "p1", store.Seek{Rules: "r1", Show: "due", Now: 10}, noted)
+	require.NoError(t, err)
+	assert.Equal(t, []int{1, 1, 1, 1, 0}, []int{found.All, found.Due, found.Gaps, found.Matching, found.Waiting}, "what is noted counts")
 }
 
 // A list made by the database is the one made by going through all clients by hand.
@@ -352,31 +373,34 @@ func TestListsAreThoseMadeByHand(t *testing.T) {
 	for _, seek := range []store.Seek{{Limit: 100}, {Limit: 5}, {Limit: 7, Show: "due"}, {Limit: 7, Show: "gaps"}, {Limit: 4, Contains: "client 3"}, {Limit: 9, Contains: "CLIENT 3", Show: "due"}} {
 		seek.Rules, seek.Now = "r", 6
 		var want store.Listing
+		dueNow := func(l store.Listed) bool { return l.DueAt > 0 && l.DueAt < 6 }
 		for _, l := range all {
-			switch {
-			case seek.Contains != "" && !strings.EqualFold(seek.Contains, l.Name):
-			case !l.Known:
-				want.Unknown = append(want.Unknown, l)
-			default:
-				due, gaps := l.DueAt > 0 && l.DueAt < 6, l.Gaps > 0
-				want.Count.All++
-				if due {
-					want.Count.Due++
-				}
-				if gaps {
-					want.Count.Gaps++
-				}
-				if seek.Show == "" || (seek.Show == "due" && due) || (seek.Show == "gaps" && gaps) {
-					want.Known = append(want.Known, l)
-				}
+			if seek.Contains != "" && !strings.EqualFold(seek.Contains, l.Name) {
+				continue
+			}
+			want.All++
+			if dueNow(l) {
+				want.Due++
+			}
+			if l.Gaps > 0 {
+				want.Gaps++
+			}
+			if !l.Known {
+				want.Waiting++
+			}
+			if seek.Show == "" || (seek.Show == "due" && dueNow(l)) || (seek.Show == "gaps" && l.Gaps > 0) {
+				want.Matching++
+				want.Clients = append(want.Clients, l)
 			}
 		}
-		slices.SortFunc(want.Known, seek.Before)
-		slices.SortFunc(want.Unknown, func(a, b store.Listed) int {
+		slices.SortFunc(want.Clients, func(a, b store.Listed) int {
+			if dueNow(a) != dueNow(b) {
+				return map[bool]int{true: -1, false: 1}[dueNow(a)]
+			}
 			return cmp.Or(cmp.Compare(b.UpdatedAt, a.UpdatedAt), cmp.Compare(a.ID, b.ID))
 		})
-		want.Known = want.Known[:min(seek.Limit, len(want.Known))]
-		got, err := s.List(ctx, "p1", seek)
+		want.Clients = want.Clients[:min(seek.Limit, len(want.Clients))]
+		got, err := s.List(ctx, "p1", seek, nil)
 		require.NoError(t, err)
 		assert.Equal(t, want, got, "%+v", seek)
 	}

@@ -133,9 +133,9 @@ func TestAnUpgradeMayBeKilled(t *testing.T) {
 			assert.Len(t, f.Things, 2)
 			assert.Len(t, f.Rooms, 1)
 		}
-		listed, err := s.List(ctx, "p", store.Seek{Contains: "attic"})
+		listed, err := s.List(ctx, "p", store.Seek{Contains: "attic"}, nil)
 		require.NoError(t, err)
-		assert.Len(t, listed.Unknown, clients, "found by its folded name")
+		assert.Len(t, listed.Clients, clients, "found by its folded name")
 		require.NoError(t, s.Close())
 		copies, err := filepath.Glob(filepath.Join(dir, "*.before-*"))
 		require.NoError(t, err)
@@ -172,9 +172,9 @@ func TestWhatAnUpgradeFinds(t *testing.T) {
 	assert.Empty(t, found)
 	s, err = store.Open(ctx, dir, store.Real)
 	require.NoError(t, err)
-	listed, err := s.List(ctx, "p", store.Seek{Contains: "ann"})
+	listed, err := s.List(ctx, "p", store.Seek{Contains: "ann"}, nil)
 	require.NoError(t, err)
-	assert.Len(t, listed.Unknown, 1)
+	assert.Len(t, listed.Clients, 1)
 	require.NoError(t, s.Close())
 
 	require.NoError(t, os.Remove(filepath.Join(dir, store.FileName)))

@@ -114,7 +114,7 @@ type Newcomer struct{ Name, Email, Password string }
 
 // check trims what was given and refuses what cannot be.
 func (n *Newcomer) check() error {
-	n.Name, n.Email = strings.TrimSpace(n.Name), strings.TrimSpace(n.Email)
+	n.Name, n.Email = tidy(n.Name), tidy(n.Email)
 	if n.Name == "" {
 		return quantity.At("name", "a consultant has a name: it stands beside what was changed")
 	}
@@ -134,7 +134,7 @@ func checkPassword(field, password string) error {
 // SetUp makes the first account of a database with its practice. When there is one
 // already it is ErrHasAccount.
 func (a *Accounts) SetUp(ctx context.Context, practice string, n Newcomer) (store.Consultant, error) {
-	if practice = strings.TrimSpace(practice); practice == "" {
+	if practice = tidy(practice); practice == "" {
 		return store.Consultant{}, quantity.At("practice", "a practice has a name: it stands on what clients take home")
 	}
 	if err := n.check(); err != nil {
@@ -164,7 +164,7 @@ func (a *Accounts) Invite(ctx context.Context, practice string, role store.Role,
 	b := make([]byte, 15)
 	_, _ = rand.Read(b) // never fails (crypto/rand)
 	code = base32.StdEncoding.WithPadding(base32.NoPadding).EncodeToString(b)
-	i = store.Invitation{Code: codeHash(code), ID: NewID(), PracticeID: practice, Role: role, Note: strings.TrimSpace(note), ExpiresAt: a.now().Add(invitedFor).Unix()}
+	i = store.Invitation{Code: codeHash(code), ID: NewID(), PracticeID: practice, Role: role, Note: tidy(note), ExpiresAt: a.now().Add(invitedFor).Unix()}
 	return code, i, a.store.Invite(ctx, i)
 }
 

@@ -247,20 +247,20 @@ func TestAPracticeHasItsOwnPrices(t *testing.T) {
 	}
 	before := cost()
 	nine := int64(900)
-	require.NoError(t, b.SetPrice(ctx, practice, "glue each", "GBP", &nine))
+	require.NoError(t, b.SetPrice(ctx, workbench.Who{Practice: practice}, "glue each", "GBP", &nine))
 	assert.Equal(t, before-590+900, cost())
-	require.NoError(t, b.SetPrice(ctx, practice, "glue each", "USD", &nine))
+	require.NoError(t, b.SetPrice(ctx, workbench.Who{Practice: practice}, "glue each", "USD", &nine))
 	assert.Equal(t, before-590+900, cost())
 	all, err := b.Prices(ctx, "somebody-else", "GBP")
 	require.NoError(t, err)
 	for _, p := range all {
 		assert.False(t, p.Own)
 	}
-	require.NoError(t, b.SetPrice(ctx, practice, "glue each", "GBP", nil))
+	require.NoError(t, b.SetPrice(ctx, workbench.Who{Practice: practice}, "glue each", "GBP", nil))
 	assert.Equal(t, before, cost())
 	var bad *quantity.FieldError
-	require.ErrorAs(t, b.SetPrice(ctx, practice, "gold", "GBP", &nine), &bad)
-	require.ErrorAs(t, b.SetPrice(ctx, practice, "glue each", "XXX", &nine), &bad)
+	require.ErrorAs(t, b.SetPrice(ctx, workbench.Who{Practice: practice}, "gold", "GBP", &nine), &bad)
+	require.ErrorAs(t, b.SetPrice(ctx, workbench.Who{Practice: practice}, "glue each", "XXX", &nine), &bad)
 }
 
 // Offers on walls stand beside each other and beside what is there: all of them together find

@@ -137,11 +137,17 @@ func (f *fresh) add(d store.Derived) (full bool) {
 	return len(f.all) >= mostFresh
 }
 
-func (f *fresh) get(practice, client string, revision int64) (store.Derived, bool) {
+// of are those of a practice, by client.
+func (f *fresh) of(practice string) map[string]store.Derived {
 	f.mu.Lock()
 	defer f.mu.Unlock()
-	d, ok := f.all[[2]string{practice, client}]
-	return d, ok && d.Revision == revision
+	out := map[string]store.Derived{}
+	for k, d := range f.all {
+		if k[0] == practice {
+			out[k[1]] = d
+		}
+	}
+	return out
 }
 
 func (f *fresh) drop(practice, client string) {
@@ -168,13 +174,12 @@ func (f *fresh) take() (out []store.Derived) {
 
 // noteCard notes what a list shows of a file that was worked out. It is written
 // later, with others; what is lost is worked out anew.
-func (b *Bench) noteCard(ctx context.Context, practice string, f store.File, r Results) Brief {
+func (b *Bench) noteCard(ctx context.Context, practice string, f store.File, r Results) {
 	brief := briefOf(f, r)
 	text, err := json.Marshal(brief)
-	if err == nil && b.fresh.add(store.Derived{Practice: practice, Client: f.ID, Revision: f.Revision, Card: string(text), DueAt: brief.dueAt(), Gaps: brief.gaps(), House: revOf(f)}) {
+	if err == nil && b.fresh.add(store.Derived{Practice: practice, Client: f.ID, Revision: f.Revision, Card: string(text), DueAt: brief.dueAt(), Gaps: brief.gaps(), Moves: movesRev(f)}) {
 		b.keepCards(ctx)
 	}
-	return brief
 }
 
 func (b *Bench) keepCards(ctx context.Context) {
@@ -206,100 +211,67 @@ type Found struct {
 	Waiting        int // of all, those not worked out yet: they count as nothing due and no gap
 }
 
-// mostNow is how many clients are worked out while their list waits. More of them are
-// there after a new build alone, or a restored copy.
-const mostNow = 8
-
-// Cards lists a practice's clients: those with something due first, then the newest change.
-// Where many are not worked out yet, the first are, and the rest behind the answer.
+// Cards lists a practice's clients: those with something due first, then the newest change. A
+// list works nobody out: who has changed in a way that was not worked out with it, as all have
+// after a new build, is shown as before until the work behind the answer has come to them.
 func (b *Bench) Cards(ctx context.Context, practice string, find Find) (out Found, err error) {
+	noted := b.fresh.of(practice)
 	seek := store.Seek{Contains: find.Contains, Show: find.Show, Limit: find.Limit, Rules: b.rules, Now: b.at.seconds()}
-	all, err := b.store.List(ctx, practice, seek)
+	all, err := b.store.List(ctx, practice, seek, slices.Collect(maps.Values(noted)))
 	if err != nil {
 		return out, err
 	}
-	out.All, out.Due, out.Gaps = all.Count.All, all.Count.Due, all.Count.Gaps
-	out.Matching = map[string]int{"": out.All, "due": out.Due, "gaps": out.Gaps}[find.Show]
-	shown := all.Known
-	did := 0
-	for _, l := range all.Unknown {
-		worked, err := b.listed(ctx, practice, &l, did < mostNow)
-		if errors.Is(err, store.ErrNotFound) { // erased meanwhile
-			continue
-		}
-		if err = cmp.Or(err, ctx.Err()); err != nil {
-			return out, err
-		}
-		out.All++
-		if worked {
-			did++
-		}
-		if !l.Known {
-			out.Waiting++
-		}
-		if seek.Due(l) {
-			out.Due++
-		}
-		if l.Gaps > 0 {
-			out.Gaps++
-		}
-		if seek.Shows(l) {
-			out.Matching++
-			shown = append(shown, l)
-		}
-	}
-	slices.SortFunc(shown, seek.Before)
-	out.Cards, err = b.cardsOf(ctx, practice, shown[:min(find.Limit, len(shown))], seek.Now)
-	if did > 0 {
-		b.keepCards(ctx)
-	}
-	if out.Waiting > 0 {
+	if all.Waiting > 0 {
 		b.behind.start(practice, b.workOut)
 	}
-	return out, err
-}
-
-// listed fills in what a client that has changed is listed by: as it was noted, or, where
-// that may take its time, worked out; worked is whether it was.
-func (b *Bench) listed(ctx context.Context, practice string, l *store.Listed, may bool) (worked bool, err error) {
-	d, ok := b.fresh.get(practice, l.ID, l.Revision)
-	if !ok {
-		if !may {
-			return false, nil
-		}
-		if d, err = b.workedOut(ctx, practice, l.ID); err != nil {
-			return false, err
-		}
+	out = Found{All: all.All, Due: all.Due, Gaps: all.Gaps, Matching: all.Matching, Waiting: all.Waiting}
+	ids := make([]string, len(all.Clients))
+	for i, l := range all.Clients {
+		ids[i] = l.ID
 	}
-	l.Known, l.DueAt, l.Gaps = true, d.DueAt, d.Gaps
-	return !ok, nil
-}
-
-// workedOut works out what a list shows of a client as it stands, and notes it.
-func (b *Bench) workedOut(ctx context.Context, practice, id string) (store.Derived, error) {
-	f, err := b.store.Load(ctx, practice, id)
+	kept, err := b.store.Cards(ctx, practice, ids)
 	if err != nil {
-		return store.Derived{}, err
+		return out, err
 	}
-	brief := b.noteCard(ctx, practice, f, work(f, stockOf(f, b.at), b.at))
-	return store.Derived{Client: id, DueAt: brief.dueAt(), Gaps: brief.gaps()}, nil
+	for _, l := range all.Clients {
+		one := CardOf{Listed: l}
+		text := kept[l.ID]
+		if d := noted[l.ID]; d.Revision == l.Revision {
+			text = cmp.Or(d.Card, text)
+		}
+		// One that no longer can be read is worked out again like one that there never was.
+		if text == "" || json.Unmarshal([]byte(text), &one.Brief) != nil {
+			one.Brief, one.Known = Brief{}, false
+		}
+		one.Due, one.BandDue, one.Testing = due(one.WeighAt, seek.Now), due(one.BandsDue, seek.Now), due(one.Builds, seek.Now)
+		out.Cards = append(out.Cards, one)
+	}
+	return out, nil
 }
+
+// someTogether is how many clients are worked out before what came of it is kept.
+const someTogether = 32
 
 // workOut works out a practice's clients that are not known, one after the other, till all
 // are or the bench is closed.
 func (b *Bench) workOut(ctx context.Context, practice string) {
-	all, err := b.store.List(ctx, practice, store.Seek{Rules: b.rules})
-	if err != nil {
-		return // the next who asks for the list begins anew
-	}
-	defer b.keepCards(ctx)
-	for _, l := range all.Unknown {
-		if _, noted := b.fresh.get(practice, l.ID, l.Revision); noted {
-			continue
+	for last := ""; ctx.Err() == nil; {
+		ids, err := b.store.Unknown(ctx, practice, b.rules, last, someTogether)
+		if err != nil || len(ids) == 0 {
+			return // the next who asks for the list begins anew
 		}
-		if _, err := b.workedOut(ctx, practice, l.ID); ctx.Err() != nil || (err != nil && !errors.Is(err, store.ErrNotFound)) {
-			return
+		for _, id := range ids {
+			f, err := b.store.Load(ctx, practice, id)
+			if errors.Is(err, store.ErrNotFound) {
+				continue // erased meanwhile
+			}
+			if err != nil || ctx.Err() != nil {
+				break
+			}
+			b.noteCard(ctx, practice, f, work(f, stockOf(f, b.at), b.at))
 		}
+		b.keepCards(ctx)
+		last = ids[len(ids)-1]
 	}
 }
 
@@ -362,30 +334,4 @@ func (w *behind) close() {
 	}
 	w.mu.Unlock()
 	w.done.Wait()
-}
-
-// cardsOf are the cards of clients that were listed, in their order; of those not worked
-// out yet what is known of them.
-func (b *Bench) cardsOf(ctx context.Context, practice string, listed []store.Listed, now int64) ([]CardOf, error) {
-	ids, noted := make([]string, len(listed)), make([]string, len(listed))
-	for i, l := range listed {
-		ids[i] = l.ID
-		if d, ok := b.fresh.get(practice, l.ID, l.Revision); ok { // before what is kept is read: it may be kept meanwhile
-			noted[i] = d.Card
-		}
-	}
-	kept, err := b.store.Cards(ctx, practice, b.rules, ids)
-	if err != nil {
-		return nil, err
-	}
-	out := make([]CardOf, 0, len(listed))
-	for i, l := range listed {
-		one := CardOf{Listed: l}
-		text := cmp.Or(noted[i], kept[l.ID])
-		// What was known has changed meanwhile, or cannot be read: the next list has it.
-		one.Known = text != "" && json.Unmarshal([]byte(text), &one.Brief) == nil
-		one.Due, one.BandDue, one.Testing = due(one.WeighAt, now), due(one.BandsDue, now), due(one.Builds, now)
-		out = append(out, one)
-	}
-	return out, nil
 }

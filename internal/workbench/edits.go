@@ -5,6 +5,7 @@ import (
 	"math"
 	"slices"
 	"strings"
+	"unicode"
 
 	"scrappyrack/core/load"
 	"scrappyrack/core/quantity"
@@ -14,10 +15,28 @@ import (
 // ErrNoThing says that a client has no such thing.
 var ErrNoThing = errors.New("there is no such thing in this client's file")
 
-// trim takes the blanks around names away, before they are checked.
+// trim takes out of names what nobody sees, before they are checked.
 func trim(f *store.File) {
-	f.EachName(func(name *string) { *name = strings.TrimSpace(*name) })
+	f.EachName(func(name *string) { *name = tidy(*name) })
+	f.Space.OtherName = tidy(f.Space.OtherName)
+	for i := range f.Releases {
+		f.Releases[i].By = tidy(f.Releases[i].By)
+	}
 	f.Complete()
+}
+
+// tidy is a name without the blanks around it, and without marks that steer what is shown: they
+// came with what was pasted, and turn the words of others around.
+func tidy(name string) string {
+	return strings.TrimSpace(strings.Map(func(r rune) rune {
+		switch {
+		case r == '\t' || r == '\n' || r == '\r':
+			return ' '
+		case unicode.Is(unicode.Cc, r) || unicode.Is(unicode.Bidi_Control, r) || r == '\ufeff' || r == '\u2028' || r == '\u2029':
+			return -1
+		}
+		return r
+	}, name))
 }
 
 // begun gives a container that was said to be of another shape what that shape needs to be

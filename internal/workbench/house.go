@@ -1,7 +1,9 @@
 package workbench
 
 import (
+	"cmp"
 	"context"
+	"encoding/json"
 	"fmt"
 	"slices"
 	"strings"
@@ -18,6 +20,14 @@ func revOf(f store.File) int64 {
 		return 0
 	}
 	return f.House.Rev
+}
+
+// movesRev is that of its movements alone: what a card of a client depends on.
+func movesRev(f store.File) int64 {
+	if f.House == nil {
+		return 0
+	}
+	return f.House.Moves
 }
 
 // movesOf are the movements that a client's practice works with.
@@ -59,7 +69,15 @@ func (b *Bench) House(ctx context.Context, practice string) (*store.House, []mov
 
 // PutOwn keeps a movement of a practice's own, once it is one. Errors are *quantity.FieldError of its
 // fields.
-func (b *Bench) PutOwn(ctx context.Context, practice string, m store.OwnMovement) error {
+func (b *Bench) PutOwn(ctx context.Context, w Who, m store.OwnMovement) error {
+	practice := w.Practice
+	m.Name = tidy(m.Name)
+	if m.Spares == nil {
+		m.Spares = store.Words{}
+	}
+	if m.Words == nil {
+		m.Words = store.Words{}
+	}
 	h, err := b.store.House(ctx, practice)
 	if err != nil {
 		return err
@@ -80,20 +98,23 @@ func (b *Bench) PutOwn(ctx context.Context, practice string, m store.OwnMovement
 			return field
 		})
 	}
-	return b.houseChanged(practice, b.store.PutOwn(ctx, practice, m))
+	return b.keep(ctx, w, store.KeptMovement, m.ID, m)
 }
 
 // Hide hides a movement from a practice, or shows it again; what is not known is
 // store.ErrNotFound.
-func (b *Bench) Hide(ctx context.Context, practice, key string, hidden bool) error {
-	h, err := b.store.House(ctx, practice)
+func (b *Bench) Hide(ctx context.Context, w Who, key string, hidden bool) error {
+	h, err := b.store.House(ctx, w.Practice)
 	if err != nil {
 		return err
 	}
 	if _, err := libraryOf(h).ByKey(key); err != nil {
 		return store.ErrNotFound
 	}
-	return b.houseChanged(practice, b.store.Hide(ctx, practice, key, hidden))
+	if !hidden {
+		return b.keep(ctx, w, store.KeptHidden, key, nil)
+	}
+	return b.keep(ctx, w, store.KeptHidden, key, true)
 }
 
 // Priced is a size of a material with what it costs a practice in a currency: its own price,
@@ -126,7 +147,7 @@ func (b *Bench) Prices(ctx context.Context, practice, currency string) (out []Pr
 }
 
 // SetPrice keeps what a practice pays for a size of a material; nil goes back to the sample.
-func (b *Bench) SetPrice(ctx context.Context, practice, key, currency string, minor *int64) error {
+func (b *Bench) SetPrice(ctx context.Context, w Who, key, currency string, minor *int64) error {
 	if !slices.Contains(quantity.Currencies(), currency) {
 		return quantity.At("currency", fmt.Sprintf("%q is not a currency that is offered", currency))
 	}
@@ -141,19 +162,113 @@ func (b *Bench) SetPrice(ctx context.Context, practice, key, currency string, mi
 	if !known {
 		return quantity.At("good", fmt.Sprintf("%q is no material that is known", key))
 	}
+	name := key + " " + currency
 	if minor == nil {
-		return b.houseChanged(practice, b.store.DropPrice(ctx, practice, key, currency))
+		return b.keep(ctx, w, store.KeptPrice, name, nil)
 	}
-	return b.houseChanged(practice, b.store.PutPrice(ctx, practice, store.Price{Good: key, Currency: currency, Minor: *minor}))
+	return b.keep(ctx, w, store.KeptPrice, name, store.Price{Good: key, Currency: currency, Minor: *minor})
 }
 
-// houseChanged forgets what was worked out with what the practice kept before.
-func (b *Bench) houseChanged(practice string, err error) error {
+// keep keeps something of a practice, nil for no more, and forgets what was worked out with what
+// was kept before.
+func (b *Bench) keep(ctx context.Context, w Who, kind store.HouseKind, key string, value any) error {
+	if err := b.store.SetHouse(ctx, w.Practice, w.Consultant, kind, key, value); err != nil {
+		return err
+	}
+	b.desks.Forget(func(k atRevision) bool { return k.practice == w.Practice })
+	b.plans.Forget(func(k inputs) bool { return k.practice == w.Practice })
+	if kind != store.KeptPrice {
+		b.fresh.dropAll(w.Practice)
+	}
+	return nil
+}
+
+// InUseError says that something cannot be taken away, as clients have what rests on it.
+type InUseError struct{ Clients int }
+
+func (e *InUseError) Error() string {
+	if e.Clients == 1 {
+		return "a client has sets of it: hide it instead"
+	}
+	return fmt.Sprintf("%d clients have sets of it: hide it instead", e.Clients)
+}
+
+// DropOwn takes a movement of a practice's own away. ErrNotFound where it is none, *InUseError
+// where clients have sets of it.
+func (b *Bench) DropOwn(ctx context.Context, w Who, id string) error {
+	h, err := b.store.House(ctx, w.Practice)
 	if err != nil {
 		return err
 	}
-	b.desks.Forget(func(k atRevision) bool { return k.practice == practice })
-	b.plans.Forget(func(k inputs) bool { return k.practice == practice })
-	b.fresh.dropAll(practice)
-	return nil
+	if !slices.ContainsFunc(h.Own, func(m store.OwnMovement) bool { return m.ID == id }) {
+		return store.ErrNotFound
+	}
+	used, err := b.store.UsedBy(ctx, w.Practice, id)
+	if err == nil && used > 0 {
+		err = &InUseError{used}
+	}
+	if err == nil {
+		err = b.keep(ctx, w, store.KeptMovement, id, nil)
+	}
+	return err
+}
+
+// HouseHistory lists what was changed of what a practice keeps, newest first.
+func (b *Bench) HouseHistory(ctx context.Context, practice string) ([]store.HouseChange, error) {
+	return b.store.HouseHistory(ctx, practice)
+}
+
+// TakeBack makes something of a practice again what it was before a change, as a change of its
+// own. ErrOverlaps where it has been changed since.
+func (b *Bench) TakeBack(ctx context.Context, w Who, seq int64) error {
+	all, err := b.store.HouseHistory(ctx, w.Practice)
+	if err != nil {
+		return err
+	}
+	of := func(c store.HouseChange) bool { return c.Seq == seq }
+	at := slices.IndexFunc(all, of)
+	if at < 0 {
+		return store.ErrNotFound
+	}
+	was := all[at]
+	if slices.ContainsFunc(all[:at], func(c store.HouseChange) bool { return c.Kind == was.Kind && c.Key == was.Key }) {
+		return store.ErrOverlaps
+	}
+	if was.Back == "" && was.Kind == store.KeptMovement {
+		return b.DropOwn(ctx, w, was.Key)
+	}
+	if was.Back == "" {
+		return b.keep(ctx, w, was.Kind, was.Key, nil)
+	}
+	return b.keep(ctx, w, was.Kind, was.Key, json.RawMessage(was.Back))
+}
+
+// HouseChangeInWords says of what a change was, what it was and what it became; empty for nothing.
+func HouseChangeInWords(c store.HouseChange, h *store.House) (name, was, is string) {
+	say := func(text string) string {
+		if text == "" {
+			return ""
+		}
+		switch c.Kind {
+		case store.KeptPrice:
+			var p store.Price
+			_ = json.Unmarshal([]byte(text), &p) // the store keeps what it was given
+			return quantity.Money{Minor: p.Minor, Currency: p.Currency}.String()
+		case store.KeptMovement:
+			var m store.OwnMovement
+			_ = json.Unmarshal([]byte(text), &m)
+			return m.Name
+		}
+		return "hidden"
+	}
+	name, was, is = c.Key, say(c.Back), say(c.Forth)
+	switch c.Kind {
+	case store.KeptMovement:
+		name = cmp.Or(is, was)
+	case store.KeptHidden:
+		if m, err := libraryOf(h).ByKey(c.Key); err == nil {
+			name = m.Name
+		}
+	}
+	return name, was, is
 }

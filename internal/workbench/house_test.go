@@ -51,26 +51,32 @@ func TestAPracticesMovementsCountForItsClientsAlone(t *testing.T) {
 		require.NoError(t, err)
 		return found
 	}
+	settled := func() (found workbench.Found) { // what was known stands till then
+		require.Eventually(t, func() bool { found = cards(); return found.Waiting == 0 }, time.Minute, time.Millisecond)
+		return found
+	}
+	settled()
 	before, tagged, listed := value(), tag(), cards()
 	theirs := keys("other", other.File.ID)
 
+	who := workbench.Who{Practice: practice}
 	row := store.OwnMovement{ID: "own-1", Name: "Row at the table", Alike: "one-hand-row", Quality: 100}
-	require.NoError(t, b.PutOwn(ctx, practice, row))
+	require.NoError(t, b.PutOwn(ctx, who, row))
 	assert.Contains(t, keys(practice, "demo-loft"), "own-1")
 	assert.GreaterOrEqual(t, value(), before)
 	assert.NotEqual(t, tagged, tag(), "what a page has kept holds no more")
 	assert.Equal(t, theirs, keys("other", other.File.ID))
-	assert.Zero(t, cards().Waiting)
+	settled()
 
 	for _, key := range keys(practice, "demo-loft") {
 		if key != "own-1" && !slices.Contains([]string{"squat"}, key) {
-			require.NoError(t, b.Hide(ctx, practice, key, true))
+			require.NoError(t, b.Hide(ctx, who, key, true))
 		}
 	}
 	assert.Less(t, value(), before/2, "little is left")
-	assert.Less(t, cards().Cards[0].Covered, listed.Cards[0].Covered+1)
+	assert.Less(t, settled().Cards[0].Covered, listed.Cards[0].Covered+1)
 	assert.Equal(t, theirs, keys("other", other.File.ID))
-	require.NoError(t, b.Hide(ctx, practice, "own-1", true))
+	require.NoError(t, b.Hide(ctx, who, "own-1", true))
 	assert.NotContains(t, keys(practice, "demo-loft"), "own-1")
 
 	// A test of a movement that is hidden stays what it is.
@@ -81,11 +87,38 @@ func TestAPracticesMovementsCountForItsClientsAlone(t *testing.T) {
 	require.NoError(t, err)
 
 	var at *quantity.FieldError
-	require.ErrorAs(t, b.PutOwn(ctx, practice, store.OwnMovement{ID: "own-2", Name: "row at the TABLE", Alike: "one-hand-row", Quality: 50}), &at)
+	require.ErrorAs(t, b.PutOwn(ctx, who, store.OwnMovement{ID: "own-2", Name: "row at the TABLE", Alike: "one-hand-row", Quality: 50}), &at)
 	assert.Equal(t, "name", at.Field)
-	require.ErrorAs(t, b.PutOwn(ctx, practice, store.OwnMovement{ID: "own-2", Name: "x", Alike: "nothing", Quality: 50}), &at)
+	require.ErrorAs(t, b.PutOwn(ctx, who, store.OwnMovement{ID: "own-2", Name: "x", Alike: "nothing", Quality: 50}), &at)
 	assert.Equal(t, "alike", at.Field)
-	require.ErrorIs(t, b.Hide(ctx, practice, "nothing", true), store.ErrNotFound)
-	require.ErrorIs(t, b.Hide(ctx, "other", "own-1", true), store.ErrNotFound, "it is nobody else's")
-	require.NoError(t, b.PutOwn(ctx, "other", store.OwnMovement{ID: "own-1", Name: "Row at the table", Alike: "pull-up", Quality: 50}), "the same id in another practice is another movement")
+	require.ErrorIs(t, b.Hide(ctx, who, "nothing", true), store.ErrNotFound)
+	require.ErrorIs(t, b.Hide(ctx, workbench.Who{Practice: "other"}, "own-1", true), store.ErrNotFound, "it is nobody else's")
+	require.NoError(t, b.PutOwn(ctx, workbench.Who{Practice: "other"}, store.OwnMovement{ID: "own-1", Name: "Row at the table", Alike: "pull-up", Quality: 50}), "the same id in another practice is another movement")
+
+	// One that a client has sets of stays; what was changed is taken back, once.
+	var used *workbench.InUseError
+	require.ErrorAs(t, b.DropOwn(ctx, who, "own-1"), &used)
+	assert.Equal(t, 1, used.Clients)
+	require.NoError(t, b.PutOwn(ctx, who, store.OwnMovement{ID: "own-3", Name: "Sw\u202eap\x07 \u2066it", Alike: "pull-up", Quality: 50}))
+	require.NoError(t, b.DropOwn(ctx, who, "own-3"))
+	assert.NotContains(t, keys(practice, "demo-loft"), "own-3")
+	require.ErrorIs(t, b.DropOwn(ctx, who, "own-3"), store.ErrNotFound)
+	past, err := b.HouseHistory(ctx, practice)
+	require.NoError(t, err)
+	name, was, is := workbench.HouseChangeInWords(past[0], nil)
+	assert.Equal(t, []string{"Swap it", "Swap it", ""}, []string{name, was, is}, "without marks that turn the words of others round")
+	require.NoError(t, b.TakeBack(ctx, who, past[0].Seq))
+	assert.Contains(t, keys(practice, "demo-loft"), "own-3")
+	require.ErrorIs(t, b.TakeBack(ctx, who, past[0].Seq), store.ErrOverlaps, "it has been changed since: it came back")
+	settled()
+	price := int64(1234)
+	require.NoError(t, b.SetPrice(ctx, who, "ring each", "GBP", &price))
+	past, err = b.HouseHistory(ctx, practice)
+	require.NoError(t, err)
+	require.NoError(t, b.TakeBack(ctx, who, past[0].Seq))
+	h, _, err := b.House(ctx, practice)
+	require.NoError(t, err)
+	assert.Empty(t, h.Prices)
+	require.ErrorIs(t, b.TakeBack(ctx, workbench.Who{Practice: "other"}, past[0].Seq), store.ErrNotFound)
+	assert.Zero(t, cards().Waiting, "a price works nobody out again")
 }

@@ -167,7 +167,7 @@ func (b *Bench) desk(ctx context.Context, w Who, f store.File) (Desk, error) {
 
 // Create adds a client with a name.
 func (b *Bench) Create(ctx context.Context, w Who, name, currency, units string) (Desk, error) {
-	f := store.NewFile(NewID(), strings.TrimSpace(name))
+	f := store.NewFile(NewID(), tidy(name))
 	if currency != "" {
 		f.Profile.Currency = currency
 	}

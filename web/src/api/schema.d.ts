@@ -1583,6 +1583,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/practice/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What was changed of the practice's movements and prices, by whom */
+        get: operations["read-practice-history"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/practice/history/{change}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make something again what it was before a change; refused where it has been changed since */
+        post: operations["take-back-practice-change"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/practice/invitations": {
         parameters: {
             query?: never;
@@ -1645,7 +1679,8 @@ export interface paths {
         /** Keep a movement of the practice's own */
         put: operations["write-practice-movement"];
         post?: never;
-        delete?: never;
+        /** Take a movement of the practice's own away; one that clients have sets of stays */
+        delete: operations["remove-practice-movement"];
         options?: never;
         head?: never;
         patch?: never;
@@ -4450,7 +4485,12 @@ export interface components {
             largest_rectangle: components["schemas"]["FreeRectangle"];
             /**
              * Format: double
-             * @description The longest free rectangle of the lane's width, at any angle; within 1 cm
+             * @description No free lane is longer: 1 cm more, and further off on a floor too full to be searched to the end
+             */
+            longest_lane_at_most_m: number;
+            /**
+             * Format: double
+             * @description The longest free rectangle of the lane's width, at any angle; within 1 cm where longest_lane_at_most_m says no more
              */
             longest_lane_m: number;
         };
@@ -6104,6 +6144,27 @@ export interface components {
             invitations: components["schemas"]["OpenInvitation"][];
             name: string;
         };
+        PracticeChange: {
+            /** Format: int64 */
+            at: number;
+            /** @description The consultant's name; empty where there is no such account any more */
+            by: string;
+            /** @description In words; empty for nothing */
+            is: string;
+            /** @description Of a movement, or of a material with the currency */
+            key: string;
+            /** @enum {string} */
+            kind: "movement" | "hidden" | "price";
+            name: string;
+            /** Format: int64 */
+            seq: number;
+            /** @description In words; empty for nothing */
+            was: string;
+            yours: boolean;
+        };
+        PracticeHistory: {
+            changes: components["schemas"]["PracticeChange"][];
+        };
         PracticeMovements: {
             /** @description Keys */
             hidden: string[];
@@ -7620,6 +7681,25 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "rest_length_m": 1,
+                 *       "strands": 2,
+                 *       "points": [
+                 *         {
+                 *           "length_m": 1.39,
+                 *           "force_n": 64
+                 *         },
+                 *         {
+                 *           "length_m": 1.89,
+                 *           "force_n": 100
+                 *         }
+                 *       ],
+                 *       "at_length_m": [
+                 *         1.6
+                 *       ]
+                 *     }
+                 */
                 "application/json": components["schemas"]["BandQuestion"];
             };
         };
@@ -7653,6 +7733,24 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "density": {
+                 *         "low": 1.44,
+                 *         "typical": 1.5,
+                 *         "high": 1.65
+                 *       },
+                 *       "weighings": [
+                 *         {
+                 *           "gross_kg": 5.9,
+                 *           "gross_u_kg": 0.02,
+                 *           "tare_kg": 0.06,
+                 *           "tare_u_kg": 0.01,
+                 *           "volume_l": 3.785
+                 *         }
+                 *       ]
+                 *     }
+                 */
                 "application/json": components["schemas"]["BatchQuestion"];
             };
         };
@@ -7686,6 +7784,24 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "range_kg": [
+                 *         8,
+                 *         16
+                 *       ],
+                 *       "rungs_kg": [
+                 *         10,
+                 *         12.5
+                 *       ],
+                 *       "stretches_kg": [
+                 *         [
+                 *           13,
+                 *           16
+                 *         ]
+                 *       ]
+                 *     }
+                 */
                 "application/json": components["schemas"]["CoverageQuestion"];
             };
         };
@@ -7719,6 +7835,28 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "stock": [
+                 *         {
+                 *           "length_m": 2.4,
+                 *           "price": 5.49
+                 *         },
+                 *         {
+                 *           "length_m": 0.9,
+                 *           "price": 0,
+                 *           "count": 1
+                 *         }
+                 *       ],
+                 *       "pieces": [
+                 *         {
+                 *           "length_m": 0.8,
+                 *           "count": 3
+                 *         }
+                 *       ],
+                 *       "kerf_m": 0.003
+                 *     }
+                 */
                 "application/json": components["schemas"]["CutsQuestion"];
             };
         };
@@ -7752,6 +7890,21 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "design": "bar",
+                 *       "place": {
+                 *         "on": "floor"
+                 *       },
+                 *       "heaviest_kg": 80,
+                 *       "answers": {
+                 *         "stock": "graded-edge",
+                 *         "rated_n": 5000,
+                 *         "support_kg": 8,
+                 *         "mu": 0.5
+                 *       }
+                 *     }
+                 */
                 "application/json": components["schemas"]["DesignQuestion"];
             };
         };
@@ -7785,6 +7938,18 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "capacity_l": 3.785,
+                 *       "tare_kg": 0.06,
+                 *       "profile": {
+                 *         "kind": "prism",
+                 *         "height_m": 0.25
+                 *       },
+                 *       "filling": "fresh-water",
+                 *       "target_kg": 3.054
+                 *     }
+                 */
                 "application/json": components["schemas"]["FillQuestion"];
             };
         };
@@ -7818,6 +7983,14 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "kind": "wood-screw",
+                 *       "diameter_m": 0.004826,
+                 *       "penetration_m": 0.04826,
+                 *       "specific_gravity": 0.5
+                 *     }
+                 */
                 "application/json": components["schemas"]["FixingQuestion"];
             };
         };
@@ -7851,6 +8024,49 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "outline": [
+                 *         [
+                 *           0,
+                 *           0
+                 *         ],
+                 *         [
+                 *           4.6,
+                 *           0
+                 *         ],
+                 *         [
+                 *           4.6,
+                 *           2.9
+                 *         ],
+                 *         [
+                 *           0,
+                 *           2.9
+                 *         ]
+                 *       ],
+                 *       "blocked": [
+                 *         [
+                 *           [
+                 *             0,
+                 *             0
+                 *           ],
+                 *           [
+                 *             2,
+                 *             0
+                 *           ],
+                 *           [
+                 *             2,
+                 *             0.4
+                 *           ],
+                 *           [
+                 *             0,
+                 *             0.4
+                 *           ]
+                 *         ]
+                 *       ],
+                 *       "lane_width_m": 0.9
+                 *     }
+                 */
                 "application/json": components["schemas"]["FreeSpaceQuestion"];
             };
         };
@@ -7884,6 +8100,16 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "mass_kg": 25,
+                 *       "mu": 0.2,
+                 *       "height_m": 0.7,
+                 *       "edge_to_pull_m": 0,
+                 *       "edge_to_centre_m": 0.35,
+                 *       "angle_deg": 0
+                 *     }
+                 */
                 "application/json": components["schemas"]["FurnitureQuestion"];
             };
         };
@@ -7917,6 +8143,12 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "stature_m": 1.64,
+                 *       "ceiling_m": 2.4
+                 *     }
+                 */
                 "application/json": components["schemas"]["HeadroomQuestion"];
             };
         };
@@ -7950,6 +8182,17 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "b_m": 0.038,
+                 *       "h_m": 0.184,
+                 *       "span_m": 3.6,
+                 *       "at_m": 0.6,
+                 *       "load_n": 500,
+                 *       "material": "timber-graded:lodgepole-pine",
+                 *       "bolt_above_edge_m": 0.092
+                 *     }
+                 */
                 "application/json": components["schemas"]["JoistQuestion"];
             };
         };
@@ -7983,6 +8226,18 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "person": {
+                 *         "born": 1985,
+                 *         "stature_m": 1.75,
+                 *         "mass_kg": 80,
+                 *         "experience": "novice",
+                 *         "goal": "general"
+                 *       },
+                 *       "tests": []
+                 *     }
+                 */
                 "application/json": components["schemas"]["NeedsQuestion"];
             };
         };
@@ -8016,6 +8271,22 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "capacity_l": 10,
+                 *       "tare_kg": 0.7,
+                 *       "target_kg": 6,
+                 *       "tolerance_kg": 0.1,
+                 *       "items": [
+                 *         {
+                 *           "name": "bottle",
+                 *           "mass_kg": 1.5,
+                 *           "volume_l": 2.4,
+                 *           "count": 3
+                 *         }
+                 *       ]
+                 *     }
+                 */
                 "application/json": components["schemas"]["PackQuestion"];
             };
         };
@@ -8049,6 +8320,23 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "bar_kg": 20,
+                 *       "collar_kg": 2.5,
+                 *       "plates": [
+                 *         {
+                 *           "mass_kg": 25,
+                 *           "count": 2
+                 *         },
+                 *         {
+                 *           "mass_kg": 10,
+                 *           "count": 3
+                 *         }
+                 *       ],
+                 *       "target_kg": 80
+                 *     }
+                 */
                 "application/json": components["schemas"]["PlatesQuestion"];
             };
         };
@@ -8082,6 +8370,13 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "text": "5'11\"",
+                 *       "kind": "length",
+                 *       "unit": "m"
+                 *     }
+                 */
                 "application/json": components["schemas"]["QuantityQuestion"];
             };
         };
@@ -8115,6 +8410,13 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "load_kg": 50,
+                 *       "reps": 8,
+                 *       "target_reps": 5
+                 *     }
+                 */
                 "application/json": components["schemas"]["RepMaxQuestion"];
             };
         };
@@ -8148,6 +8450,22 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "section": {
+                 *         "kind": "pipe",
+                 *         "od_m": 0.042164,
+                 *         "wall_m": 0.003556
+                 *       },
+                 *       "material": "steel-pipe",
+                 *       "span_m": 0.813,
+                 *       "hands_m": [
+                 *         0.15,
+                 *         0.663
+                 *       ],
+                 *       "load_n": 2451.7
+                 *     }
+                 */
                 "application/json": components["schemas"]["SpanQuestion"];
             };
         };
@@ -8181,6 +8499,12 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "text": "4.6 x 2.9 - 1.2 x 0.8 C",
+                 *       "unit": "m"
+                 *     }
+                 */
                 "application/json": components["schemas"]["WalkQuestion"];
             };
         };
@@ -8214,6 +8538,17 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "scale": "hanging",
+                 *       "readings_kg": [
+                 *         12.2,
+                 *         12.21
+                 *       ],
+                 *       "resolution_kg": 0.01,
+                 *       "accuracy_kg": 0.05
+                 *     }
+                 */
                 "application/json": components["schemas"]["WeighingQuestion"];
             };
         };
@@ -8247,6 +8582,11 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "hex": "00e803"
+                 *     }
+                 */
                 "application/json": components["schemas"]["PacketQuestion"];
             };
         };
@@ -11598,6 +11938,66 @@ export interface operations {
             };
         };
     };
+    "read-practice-history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeHistory"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "take-back-practice-change": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                change: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeHistory"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     invite: {
         parameters: {
             query?: never;
@@ -11703,6 +12103,37 @@ export interface operations {
                 "application/json": components["schemas"]["OwnMovement"];
             };
         };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeMovements"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "remove-practice-movement": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                movement: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             /** @description OK */
             200: {

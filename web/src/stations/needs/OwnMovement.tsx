@@ -36,6 +36,14 @@ export function InPractice({ move }: { move: Move }) {
   const practice = usePracticeMovements().data
   const hide = useHide()
   const [writing, setWriting] = useState(false)
+  const changed = useChanged()
+  const drop = useMutation({
+    mutationFn: () => data<Practice>(api.DELETE('/api/v1/practice/movements/{movement}', { params: { path: { movement: move.key } } })),
+    onSuccess: (now) => {
+      changed(now)
+      tell(`${move.name} is taken away. The practice’s page can bring it back.`)
+    },
+  })
   if (!practice) return null
   const own = practice.own.find((o) => o.id === move.key)
   const hidden = practice.hidden.includes(move.key)
@@ -59,10 +67,15 @@ export function InPractice({ move }: { move: Move }) {
           {hidden ? 'Show it again' : 'Hide it'}
         </Button>
         <Button onClick={() => setWriting(true)}>{own ? 'Change its words' : 'Make one like it'}</Button>
+        {own && (
+          <Button onClick={() => drop.mutate()} disabled={drop.isPending}>
+            Take it away
+          </Button>
+        )}
       </p>
-      {hide.error && (
+      {(hide.error ?? drop.error) && (
         <p role="alert" className="m-0 mt-1 text-fine text-wrong">
-          {hide.error.message}
+          {(hide.error ?? drop.error)?.message}
         </p>
       )}
     </section>

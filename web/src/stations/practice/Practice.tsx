@@ -44,6 +44,7 @@ export function Practice({ session }: { session: Session }) {
             {session.owner && <Invitations open={practice.data.invitations} />}
             {session.demo ? <p className="m-0 text-soft">In the demo nobody has a password.</p> : <Password />}
             <EndSessions />
+            <Past />
           </>
         )}
       </main>
@@ -219,6 +220,57 @@ function EndSessions() {
         Sign out everywhere else
       </Button>
       <Said error={end.error} done={end.isSuccess && 'You are signed out everywhere else.'} />
+    </section>
+  )
+}
+
+const pastKey = ['practice-history'] as const
+
+const kinds: Record<Shapes['PracticeChange']['kind'], string> = { movement: 'movement', hidden: 'movement', price: 'price' }
+
+/** What was changed of the movements and prices that hold for all clients; each the newest of its own can be taken back. */
+function Past() {
+  const cache = useQueryClient()
+  const past = useQuery({ queryKey: pastKey, queryFn: () => data<Shapes['PracticeHistory']>(api.GET('/api/v1/practice/history')) })
+  const back = useMutation({
+    mutationFn: (change: number) =>
+      data<Shapes['PracticeHistory']>(api.POST('/api/v1/practice/history/{change}/back', { params: { path: { change } } })),
+    onSuccess: async (now) => {
+      await cache.invalidateQueries()
+      cache.setQueryData(pastKey, now)
+    },
+  })
+  const seen = new Set<string>()
+  return (
+    <section>
+      <Head aside="they hold for all of the practice’s clients">Movements and prices, as they were changed</Head>
+      {past.isPending && <Waiting what="Reading what was changed" />}
+      {past.isError && <Failed error={past.error} retry={() => past.refetch()} />}
+      {past.data?.changes.length === 0 && <p className="m-0 text-fine text-soft">Nothing has been changed yet.</p>}
+      {back.error && <Said error={back.error} />}
+      <ol className="m-0 list-none p-0">
+        {past.data?.changes.map((c) => {
+          const newest = !seen.has(`${c.kind} ${c.key}`)
+          seen.add(`${c.kind} ${c.key}`)
+          return (
+            <li key={c.seq} className="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b border-faint py-1.5">
+              <span className="grow">
+                {kinds[c.kind]} <b>{c.name}</b>:{' '}
+                {c.was || (c.kind === 'price' ? 'sample price' : c.kind === 'hidden' ? 'shown' : 'not there')} →{' '}
+                {c.is || (c.kind === 'price' ? 'sample price' : c.kind === 'hidden' ? 'shown' : 'taken away')}
+              </span>
+              <span className="text-fine text-soft">
+                {c.yours ? 'you' : c.by || 'not known'}, {until(c.at)}
+              </span>
+              {newest && (
+                <Button look="bare" disabled={back.isPending} onClick={() => back.mutate(c.seq)}>
+                  Take back
+                </Button>
+              )}
+            </li>
+          )
+        })}
+      </ol>
     </section>
   )
 }

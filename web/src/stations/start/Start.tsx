@@ -34,7 +34,7 @@ export function Start({ session }: { session: Session }) {
     queryKey: [...keys.clients(q), show, limit],
     queryFn: () => data(api.GET('/api/v1/clients', { params: { query: { q, show: show || undefined, limit } } })),
     placeholderData: keepPreviousData,
-    refetchInterval: (query: Query<Listing>) => (query.state.data?.waiting ? 2000 : false),
+    refetchInterval: (query: Query<Listing>) => (query.state.data?.waiting ? (query.state.data.waiting < 30 ? 300 : 2000) : false),
   })
   const first = useQuery(ask(many))
   const lines = (first.data?.total ?? 0) > many
@@ -97,7 +97,7 @@ export function Start({ session }: { session: Session }) {
             {lines ? <Lines cards={clients.clients} count={Math.min(clients.matching, mostLines)} /> : <Cards cards={clients.clients} />}
             <p className="text-soft" role="status">
               {clients.matching === 0 && clients.waiting === 0 && nothing(q, show)}
-              {clients.waiting > 0 && `${clients.waiting} not worked out yet: what is due and missing of them is still to come. `}
+              {clients.waiting > 0 && `${clients.waiting} being worked out again: till then they stand as they were. `}
               {clients.matching > clients.clients.length &&
                 !(lines && rest.isFetching) &&
                 `${clients.clients.length} of ${clients.matching} shown: type to find the others.`}
@@ -268,7 +268,7 @@ function ClientCard({ card }: { card: Card }) {
       {card.slots.length === 0 && !card.waiting && <p className="my-4 text-soft">Stature is needed before there are needs.</p>}
       <p className="m-0 mt-2 flex flex-wrap gap-x-4 text-fine">
         <Covered card={card} />
-        {units && !card.waiting && <Numbers card={card} units={units} />}
+        {units && !(card.waiting && card.slots.length === 0) && <Numbers card={card} units={units} />}
         <Calls card={card} />
       </p>
     </Link>
@@ -276,7 +276,7 @@ function ClientCard({ card }: { card: Card }) {
 }
 
 const Covered = ({ card }: { card: Card }) =>
-  card.waiting ? (
+  card.waiting && card.slots.length === 0 ? (
     <span className="text-fine text-soft">being worked out</span>
   ) : card.slots.length === 0 ? (
     <span className="text-fine text-soft">no stature yet</span>
@@ -285,7 +285,7 @@ const Covered = ({ card }: { card: Card }) =>
       <b>
         {card.covered}/{card.slots.length}
       </b>{' '}
-      needs covered
+      needs covered{card.waiting && <span className="text-soft">, being worked out again</span>}
     </span>
   )
 
