@@ -54,27 +54,35 @@ func (v Values) Over(with Values) Values {
 
 // Situation is what a build stands in: who it is for, what hangs or stands on it, and where.
 // Pull is the most that bands there may pull at any set-up, its ± in it, Stretch by how much they are
-// longer then than at rest, 0 where nobody knows, and Read that every one of them was read by a scale;
-// Heaviest is the heaviest load of the house, All what all loads come to, Worn the heaviest that is
-// worn. Body is the heaviest who trains there. Inches says that things are bought as North America
+// longer then than at rest, 0 where nobody knows, and Read that every one of them was read by a scale.
+// Body is the heaviest who trains there. Inches says that things are bought as North America
 // sells them. Room is nil where none is said; Wall is one of its walls, or -1, and At where along it,
 // in m.
 type Situation struct {
 	Stature  quantity.Length
 	Body     quantity.Estimate
 	Who      string // whose body it is; empty for the client's
-	Worn     quantity.Mass
 	Pull     quantity.Force
 	Stretch  quantity.Length
 	Read     bool
 	Inches   bool
-	Heaviest quantity.Mass
-	All      quantity.Mass
+	Loads    func() Loads // asked by designs that rest on it; nil for none
 	Room     *space.Room
 	Wall     int
 	At       quantity.Length
 	Lane     quantity.Length
 	Taken    []Taken
+}
+
+// Loads are what the loads of a household come to: the heaviest that is worn, the heaviest of all,
+// and all that can be laid on one thing at once.
+type Loads struct{ Worn, Heaviest, All quantity.Mass }
+
+func (s Situation) loads() Loads {
+	if s.Loads == nil {
+		return Loads{}
+	}
+	return s.Loads()
 }
 
 // Taken is a part of a wall of a room where something is built already, in m along it.

@@ -166,7 +166,7 @@ func (f *form) hold(all ...Ask) {
 // as it stands, body_kg.
 func (f *form) body(to *quantity.Estimate) {
 	var on quantity.Mass
-	number(f, &on, max(0, min(quantity.Mass(worn.High), f.s.Worn)), worn)
+	number(f, &on, max(0, min(quantity.Mass(worn.High), f.s.loads().Worn)), worn)
 	if f.said == nil {
 		f.fault(bodyWithin(*to))
 		return

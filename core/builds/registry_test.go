@@ -26,8 +26,8 @@ func here() builds.Situation {
 	}
 	r.Openings = []space.Opening{{ID: "d", Name: "the door", Kind: space.DoorWay, Wall: 1, At: 1, Width: 0.8, Height: 2,
 		Leaf: space.SolidDoor, Swings: space.Outwards}}
-	return builds.Situation{Stature: 1.75, Body: quantity.Estimate{Value: 80, U1: 0.5}, Pull: 180, Read: true, Heaviest: 40,
-		All: 120, Room: &r, Wall: 0, At: 0.3 + 2*0.406, Lane: 8}
+	return builds.Situation{Stature: 1.75, Body: quantity.Estimate{Value: 80, U1: 0.5}, Pull: 180, Read: true,
+		Loads: func() builds.Loads { return builds.Loads{Heaviest: 40, All: 120} }, Room: &r, Wall: 0, At: 0.3 + 2*0.406, Lane: 8}
 }
 
 // at is that room, and a place on its wall where a design meets its studs.

@@ -136,7 +136,7 @@ func (s *Shelf) form(f *form) {
 	}
 	number(f, &s.PerMetre.Value, 60, Ask{Key: "per_metre_kg", Label: "Stands on a metre of it", Kind: quantity.KindMass, Low: 1,
 		High: 300})
-	number(f, &s.One, max(5, min(300, quantity.Mass(math.Ceil(float64(f.s.Heaviest))))), Ask{Key: "one_kg",
+	number(f, &s.One, max(5, min(300, quantity.Mass(math.Ceil(float64(f.s.loads().Heaviest))))), Ask{Key: "one_kg",
 		Label: "Heaviest single thing", Kind: quantity.KindMass, Low: 0, High: 300})
 	number(f, &s.Span, span, metres("span_m", "Between its brackets", 0.2, 1.5))
 	number(f, &s.Over, 0.1, metres("over_m", "Beyond each bracket", 0, 0.5))

@@ -18,9 +18,9 @@ func (s DragSled) draw(Situation) []Figure {
 
 func (s *DragSled) form(f *form) {
 	if f.said != nil {
-		s.All = f.s.All
+		s.All = f.s.loads().All
 	}
-	mass := float64(f.s.All) + sledMass // what there is to load it with
+	mass := float64(f.s.loads().All) + sledMass // what there is to load it with
 	number(f, &s.Mass.Value, quantity.Mass(math.Floor(math.Max(10, math.Min(40, mass)))), Ask{Key: "mass_kg",
 		Label: "Sled and load", Kind: quantity.KindMass, Low: 2, High: 300})
 	number(f, &s.Mu, 0.5, Ask{Key: "mu", Label: "Friction, measured loaded", Kind: quantity.KindRatio, Low: 0.05, High: 1.5,

@@ -173,7 +173,7 @@ func (p *Platform) form(f *form) {
 	number(f, &p.Long, 2.438, metres("long_m", "Long", 1, 4))
 	number(f, &p.Wide, 1.219, metres("wide_m", "Wide", 0.8, 4))
 	number(f, &p.Rubber, 0.015, Ask{Key: "rubber_m", Label: "Rubber", Kind: quantity.KindThin, Low: 0, High: 0.06})
-	number(f, &p.Load.Value, max(20, f.s.Heaviest), Ask{Key: "load_kg", Label: "Heaviest bar that is lifted on it",
+	number(f, &p.Load.Value, max(20, f.s.loads().Heaviest), Ask{Key: "load_kg", Label: "Heaviest bar that is lifted on it",
 		Kind: quantity.KindMass, Low: 1, High: 500})
 	f.only(!p.Ground, func() {
 		word(f, &p.Engineer, "", Ask{Key: "engineer", Label: "Engineer who looked at the floor", Text: true,

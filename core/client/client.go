@@ -117,6 +117,9 @@ func (c Client) OwnRungs() []load.Rung {
 	return out
 }
 
+// BandRungs are the loads of the client's own bands.
+func (c Client) BandRungs() []load.Rung { return c.bandRungs(c.Bands) }
+
 // bandRungs are what bands give to this person in this room.
 func (c Client) bandRungs(bands []band.Band) []load.Rung {
 	if c.Person.Stature == 0 || len(bands) == 0 {

@@ -4,6 +4,7 @@ import (
 	"cmp"
 	"fmt"
 	"math"
+	"reflect"
 	"slices"
 	"sync"
 
@@ -403,7 +404,8 @@ func gaps(r Range, pieces []served) []Gap {
 type Board struct {
 	Slots   []Coverage
 	Covered int
-	Value   float64 // weighted mean of the slots' values, 0 to 1
+	Value   float64      // weighted mean of the slots' values, 0 to 1
+	against []*way.Stock // what each slot was held against
 }
 
 // Values are the coverages of slots alone, without what is to be shown of them.
@@ -420,24 +422,40 @@ func Values(slots []Slot, stock *way.Stock) []float64 {
 }
 
 // Hold makes the board.
-func Hold(slots []Slot, stock *way.Stock) Board {
-	b := Board{Slots: make([]Coverage, len(slots))}
+func Hold(slots []Slot, stock *way.Stock) Board { return Board{}.Again(slots, stock) }
+
+// Again is Hold where a board was held before, perhaps of other slots against another stock: a
+// slot that is the same, and finds the same, is taken from there.
+func (b Board) Again(slots []Slot, stock *way.Stock) Board {
+	out := Board{Slots: make([]Coverage, len(slots)), against: make([]*way.Stock, len(slots))}
 	var all sync.WaitGroup
+	since := map[*way.Stock]*way.Since{}
 	for i, s := range slots {
-		all.Go(func() { b.Slots[i] = Cover(s, stock) })
+		if at := slices.IndexFunc(b.Slots, func(c Coverage) bool { return c.Slot.Key == s.Key }); at >= 0 && b.against[at] != nil && reflect.DeepEqual(b.Slots[at].Slot, s) {
+			before := b.against[at]
+			if since[before] == nil {
+				since[before] = stock.Since(before)
+			}
+			if since[before].SameFor(stock.Client().Person.Moves.Of(s.Pattern)) {
+				out.Slots[i], out.against[i] = b.Slots[at], before
+				continue
+			}
+		}
+		out.against[i] = stock
+		all.Go(func() { out.Slots[i] = Cover(s, stock) })
 	}
 	all.Wait()
 	weights := 0
 	for i, s := range slots {
-		c := b.Slots[i]
-		b.Value += c.Value * float64(s.Weight)
+		c := out.Slots[i]
+		out.Value += c.Value * float64(s.Weight)
 		weights += s.Weight
 		if c.State == Covered {
-			b.Covered++
+			out.Covered++
 		}
 	}
 	if weights > 0 {
-		b.Value /= float64(weights)
+		out.Value /= float64(weights)
 	}
-	return b
+	return out
 }

@@ -173,10 +173,7 @@ func (a *API) closings(r huma.API) {
 			if err != nil {
 				return nil, err
 			}
-			worked, err := a.Bench.Work(ctx, who(ctx).Practice, f)
-			if err != nil {
-				return nil, err
-			}
+			worked := a.Bench.Work(who(ctx).Practice, f)
 			for _, c := range worked.Board.Slots {
 				if c.Slot.Key == in.Slot {
 					return &looked{lookedOf(f.Revision, c, worked.Client, quantity.System(f.Profile.Units))}, nil

@@ -24,10 +24,7 @@ func (a *API) handover(r huma.API) {
 		if err != nil {
 			return nil, err
 		}
-		worked, err := a.Bench.Work(ctx, who(ctx).Practice, f)
-		if err != nil {
-			return nil, err
-		}
+		worked := a.Bench.Work(who(ctx).Practice, f)
 		pdf, err := workbench.Long(ctx, a.Bench, who(ctx).Practice, func(context.Context) ([]byte, error) { return document.Book(f, worked, made, in.Paper) })
 		return &fileOut{"application/pdf", `inline; filename="` + document.FileName(f.Profile.Name) + `.pdf"`, pdf}, err
 	})
@@ -44,10 +41,7 @@ func (a *API) handover(r huma.API) {
 		if err != nil && !errors.As(err, &short) {
 			return nil, err
 		}
-		worked, err := a.Bench.Work(ctx, who(ctx).Practice, bill.File)
-		if err != nil {
-			return nil, err
-		}
+		worked := a.Bench.Work(who(ctx).Practice, bill.File)
 		pdf, err := workbench.Long(ctx, a.Bench, who(ctx).Practice, func(context.Context) ([]byte, error) {
 			return document.Builds(bill.File, worked, bill, in.Of, in.Paper)
 		})

@@ -149,10 +149,7 @@ func (a *API) tags(r huma.API) {
 			if in.Only != "" {
 				only = strings.Split(in.Only, ",")
 			}
-			worked, err := a.Bench.Work(ctx, who(ctx).Practice, f)
-			if err != nil {
-				return nil, err
-			}
+			worked := a.Bench.Work(who(ctx).Practice, f)
 			wish := document.TagsWish{
 				Sheet: sheet, Only: only, Skip: min(in.Skip, sheet.Columns*sheet.Rows-1), Made: time.Unix(f.UpdatedAt, 0).UTC(),
 				Link: func(id string) string { return in.At + "/c/" + f.ID + "/loads?of=" + id },

@@ -95,14 +95,20 @@ func (s *Source[K, V]) Of(r *Record, key K) V {
 // Part is a kind of what follows: how it is worked out of others.
 type Part[K comparable, V any] struct {
 	what string
-	work func(r *Record, key K) V
+	work func(r *Record, key K, before V) V
 	same func(a, b V) bool
 }
 
 // Made makes a kind of part. The work reads sources and parts, and nothing else that changes.
 // Where what comes out is the same as before, what rests on it is not worked out again.
 func Made[K comparable, V any](what string, work func(r *Record, key K) V) *Part[K, V] {
-	return &Part[K, V]{what, work, func(a, b V) bool { return reflect.DeepEqual(a, b) }}
+	return &Part[K, V]{what, func(r *Record, key K, _ V) V { return work(r, key) }, func(a, b V) bool { return reflect.DeepEqual(a, b) }}
+}
+
+// Again is Made of what can begin with what it was before (a zero value the first time), and comes
+// to the same from there as from nothing. Its values are never taken for the same.
+func Again[K comparable, V any](what string, work func(r *Record, key K, before V) V) *Part[K, V] {
+	return &Part[K, V]{what, work, func(V, V) bool { return false }}
 }
 
 // Unlike makes the kind one whose values are never taken for the same: what is dear to compare,
@@ -112,17 +118,11 @@ func (p *Part[K, V]) Unlike() *Part[K, V] {
 	return p
 }
 
-// Same makes the kind one whose values are compared so.
-func (p *Part[K, V]) Same(same func(a, b V) bool) *Part[K, V] {
-	p.same = same
-	return p
-}
-
 // Of is the part for a key. It is shared: it is read only.
 func (p *Part[K, V]) Of(r *Record, key K) V {
 	c := r.cell(name{p, key}, false, func(c *cell) (any, bool) {
-		v := p.work(r, key)
 		old, ok := c.value.(V)
+		v := p.work(r, key, old)
 		return v, !ok || !p.same(old, v)
 	})
 	if c.busy {

@@ -11,6 +11,8 @@ import (
 	"scrappyrack/core/load"
 	"scrappyrack/core/movement"
 	"scrappyrack/core/quantity"
+	"scrappyrack/core/space"
+	"scrappyrack/internal/derive"
 	"scrappyrack/internal/store"
 )
 
@@ -108,14 +110,6 @@ func doubtsOf(k store.Band) band.Doubts {
 	return d
 }
 
-func bandsOf(f store.File, at around) []BandOf {
-	out := make([]BandOf, 0, len(f.Bands))
-	for _, k := range f.Bands {
-		out = append(out, at.bands.of(k, func() BandOf { return bandOf(k) }))
-	}
-	return out
-}
-
 // fit are the bands that are fit for use, the weakest first.
 func fit(all []BandOf) []band.Band {
 	var out []band.Band
@@ -203,25 +197,30 @@ func (b *Bench) Pull(ctx context.Context, practice, id string, rig store.Rig, us
 	if err != nil {
 		return nil, err
 	}
-	p, err := pulled(f, rig, usual, wish, b.at)
+	var with pulling
+	var stature quantity.Length
+	var all []BuildOf
+	b.follow(practice, &f, func(r *derive.Record) {
+		with, stature, all = thePulling.Of(r, the), thePerson.Of(r, the).Stature, allBuilds.Of(r, the)
+	})
+	p, err := pulled(with, rig, usual, wish)
 	if err == nil && p.Movement.Anchored() {
-		p.Boards = boardsOf(f, b.at, p)
+		p.Boards = boardsOf(all, stature, p)
 	}
 	return p, err
 }
 
-func pulled(f store.File, rig store.Rig, usual bool, wish *Wish, at around) (*Pulled, error) {
+func pulled(with pulling, rig store.Rig, usual bool, wish *Wish) (*Pulled, error) {
 	m, ok := movement.ElasticByKey(rig.ID)
 	if !ok {
 		return nil, quantity.At("rig.id", fmt.Sprintf("no band movement is called %q", rig.ID))
 	}
-	out := &Pulled{Units: unitsOf(f), Movement: m}
-	stature := cmp.Or(quantity.Length(f.Profile.StatureM), assumedStature)
-	out.Mass = cmp.Or(quantity.Mass(f.Profile.BodyMassKg), guessedMass(stature))
-	_, rooms := answersOf(f, bodyOf(f), at)
-	s := band.Set{Movement: m, Stature: stature, Bounds: band.BoundsIn(rooms.Farthest, stature)}
+	out := &Pulled{Units: with.units, Movement: m}
+	stature := cmp.Or(with.stature, assumedStature)
+	out.Mass = cmp.Or(with.mass, guessedMass(stature))
+	s := band.Set{Movement: m, Stature: stature, Bounds: band.BoundsIn(with.farthest, stature)}
 	var others []band.Band
-	all := bandsOf(f, at)
+	all := with.bands
 	for i, id := range rig.Bands {
 		at := slices.IndexFunc(all, func(b BandOf) bool { return b.Band.ID == id })
 		switch {
@@ -260,30 +259,31 @@ func pulled(f store.File, rig store.Rig, usual bool, wish *Wish, at around) (*Pu
 			return nil, err
 		}
 	}
-	out.finish(s, rig, f)
+	out.finish(s, rig, with.surface)
 	return out, nil
 }
 
 // PullsOf are the set-ups that are kept in a file, those left out that cannot be
 // used now, a band of theirs being damaged, retired or without a curve.
-func PullsOf(f store.File) []*Pulled {
-	unfit := map[string]bool{}
-	for _, b := range f.Bands {
-		unfit[b.ID] = b.Condition != "sound"
-	}
-	var out []*Pulled
-	for _, r := range f.Rigs {
-		if slices.ContainsFunc(r.Bands, func(id string) bool { return unfit[id] }) {
+func PullsOf(f store.File) (out []*Pulled) {
+	r := derive.New()
+	r.With(derive.Input{File: &f}, func() { out = pullsOf(thePulling.Of(r, the), ofRigs.Of(r, the)) })
+	return out
+}
+
+func pullsOf(with pulling, rigs []store.Rig) (out []*Pulled) {
+	for _, r := range rigs {
+		if slices.ContainsFunc(with.bands, func(b BandOf) bool { return b.Band.Condition != "sound" && slices.Contains(r.Bands, b.Band.ID) }) {
 			continue
 		}
-		if p, err := pulled(f, r, false, nil, around{}); err == nil {
+		if p, err := pulled(with, r, false, nil); err == nil {
 			out = append(out, p)
 		}
 	}
 	return out
 }
 
-func (p *Pulled) finish(s band.Set, rig store.Rig, f store.File) {
+func (p *Pulled) finish(s band.Set, rig store.Rig, floor space.Surface) {
 	m := s.Movement
 	p.Set, p.Profile, p.Anchor = s, s.Profile(), s.OnAnchor()
 	p.Course = band.CourseOf(m, s.Bands[0].Kind, s.Stature, s.Rig)
@@ -305,7 +305,7 @@ func (p *Pulled) finish(s band.Set, rig store.Rig, f store.File) {
 		p.Spans[a] = [2]float64{low, high}
 	}
 	if rig.TiedKg > 0 && rig.TiedDepthM > 0 && m.Anchored() && s.Rig.Height > 0 {
-		p.Tied = tied(rig, s.Rig.Height, p.Anchor.Upwards, surfaceOf(f))
+		p.Tied = tied(rig, s.Rig.Height, p.Anchor.Upwards, floor)
 	}
 }
 

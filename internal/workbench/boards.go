@@ -28,10 +28,7 @@ const near = quantity.Length(0.10)
 
 // boardsOf are the anchors that were built for a client, the nearest first, held against the
 // most that a set-up may pull.
-func boardsOf(f store.File, at around, p *Pulled) (out []Board) {
-	s := stockOf(f, at)
-	c, _ := housed(f, s, at)
-	all, _ := buildsOf(f, c, s.bands, at)
+func boardsOf(all []BuildOf, stature quantity.Length, p *Pulled) (out []Board) {
 	for _, x := range all {
 		if x.Build.State != "made" {
 			continue
@@ -43,7 +40,7 @@ func boardsOf(f store.File, at around, p *Pulled) (out []Board) {
 			}
 			h := p.Set.Rig.Height
 			if g.At != (capability.Span{}) {
-				h = quantity.Length(g.At.From) * c.Person.Stature
+				h = quantity.Length(g.At.From) * stature
 			}
 			if off := max(h-p.Set.Rig.Height, p.Set.Rig.Height-h); off < one.Off {
 				one.Height, one.Off, one.Strength = h, off, g.Strength

@@ -9,7 +9,6 @@ import (
 	"strings"
 
 	"scrappyrack/core/builds"
-	"scrappyrack/core/client"
 	"scrappyrack/core/load"
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/space"
@@ -73,11 +72,8 @@ func proofWith(kg float64, loads []ProofLoad) (out []ProofLoad) {
 // guessedShare of it where it is a guess from the stature (house values).
 const bodyU, guessedShare = 0.5, 0.06
 
-// situation is what builds of a client stand in, without a place.
-func situation(f store.File, c client.Client, bands []BandOf, at around) builds.Situation {
-	s := builds.Situation{Stature: c.Person.Stature, Wall: -1, Lane: c.Space.Lane, Read: true,
-		Inches: quantity.System(f.Profile.Units) == quantity.US}
-	s.Body, s.Who = heaviest(f, c.Person.BodyMass)
+// pulledBy is how hard bands by themselves may pull, and how sure that is.
+func pulledBy(s *builds.Situation, bands []BandOf) {
 	for _, b := range bands {
 		if b.Usable() {
 			s.Read = s.Read && len(b.Band.Points) > 0
@@ -86,43 +82,27 @@ func situation(f store.File, c client.Client, bands []BandOf, at around) builds.
 			s.Stretch = max(s.Stretch, pulled-b.Elastic.Curve.Rest)
 		}
 	}
-	if len(f.Rigs) > 0 {
-		hardest := at.pulls.of([]any{f.Profile.StatureM, f.Bands, f.Rigs, f.Rooms, f.Fixtures, f.Openings, f.Overheads, f.Space},
-			func() (most quantity.Force) {
-				for _, p := range PullsOf(f) {
-					most = max(most, p.Anchor.Force)
-				}
-				return most
-			})
-		if hardest > 0 {
-			s.Pull = hardest
-		}
-	}
-	s.Read = s.Read && s.Pull > 0
-	weigh := func(rungs []load.Rung) {
+}
+
+// householdOf is what loads come to, those of one thing together.
+func householdOf(all [][]load.Rung) (out builds.Loads) {
+	for _, rungs := range all {
 		most := quantity.Mass(0)
-		defer func() { s.All += most }()
 		for _, r := range rungs {
-			if r.Hold != load.Band && r.Hold != load.Body {
-				most = max(most, r.High)
-			}
 			switch r.Hold {
-			case load.Dragged, load.Band, load.Body:
+			case load.Band, load.Body:
+				continue
+			case load.Dragged:
 			case load.Worn:
-				s.Worn, s.Heaviest = max(s.Worn, r.High), max(s.Heaviest, r.High)
+				out.Worn, out.Heaviest = max(out.Worn, r.High), max(out.Heaviest, r.High)
 			default:
-				s.Heaviest = max(s.Heaviest, r.High)
+				out.Heaviest = max(out.Heaviest, r.High)
 			}
+			most = max(most, r.High)
 		}
+		out.All += most
 	}
-	for _, k := range c.Containers {
-		weigh(k.Rungs())
-	}
-	for _, o := range c.Owned {
-		weigh(o.Item.Rungs(load.Bought, o.ID))
-	}
-	weigh(c.Handles)
-	return s
+	return out
 }
 
 // heaviest is the heaviest who trains there: the client, or somebody else with their stature said;
@@ -161,41 +141,38 @@ func valuesOf(b store.Build) builds.Values {
 	return v
 }
 
-// builtAs is a build as it was worked out.
-type builtAs struct {
-	worked builds.Worked
-	err    error
-}
-
-// buildOf works one out where it stands.
-func buildOf(b store.Build, rooms []space.Room, s builds.Situation, at around) (out BuildOf) {
-	out.Build, s = b, placed(b, rooms, s)
-	out.At = s
-	d, err := builds.DesignByKey(b.Design)
-	if err == nil {
-		got := at.built.of([]any{b.Design, b.Sizes, s}, func() builtAs {
-			w, err := d.Work(valuesOf(b), s)
-			return builtAs{w, err}
-		})
-		out.Worked, err = got.worked, got.err
-	}
-	if err != nil && !errors.As(err, &out.Problem) {
-		out.Problem = quantity.At("", err.Error())
+// buildOf is a build with what it was worked out as, and the loads that may prove it.
+func buildOf(b store.Build, was asBuilt, loads []ProofLoad) BuildOf {
+	out := BuildOf{Build: b, Worked: was.worked, At: was.at}
+	if was.err != nil && !errors.As(was.err, &out.Problem) {
+		out.Problem = quantity.At("", was.err.Error())
 	}
 	var tests []builds.Tested
 	for _, t := range b.Tests {
 		tests = append(tests, builds.Tested{Proof: t.Kind == "proof", Passed: t.Passed, At: t.At, Of: t.Of})
 	}
+	d, _ := builds.DesignByKey(b.Design) // one that is not there is the problem
 	out.Kept = builds.Keep(tests, d.NoProof(), out.Worked.Built.Asks())
 	out.Counts = b.State == "made" && out.Problem == nil && out.Worked.Built.OK() && out.Kept.Proven
+	out.ProofWith = proofWith(out.Worked.Built.ProofOf, loads)
+	return out
+}
+
+// proofLoads are the containers as they may be hung or laid on for proof.
+func proofLoads(s *stock, of func(id string) *filled) (out []ProofLoad) {
+	for _, k := range s.usable() {
+		if f := of(k.ID); f.err == nil {
+			out = append(out, ProofLoad{k.Name, k.Mass(f.fill).Value})
+		}
+	}
 	return out
 }
 
 // takenBut are the parts of walls that builds take, but for one of them and those given up.
-func takenBut(f store.File, rooms []space.Room, but int) (out []builds.Taken) {
-	for i, b := range f.Builds {
+func takenBut(all []store.Build, rooms []space.Room, but string) (out []builds.Taken) {
+	for _, b := range all {
 		d, err := builds.DesignByKey(b.Design)
-		if i == but || b.State == "retired" || err != nil {
+		if b.ID == but || b.State == "retired" || err != nil {
 			continue
 		}
 		if t, ok := d.Takes(b.Name, valuesOf(b), placed(b, rooms, builds.Situation{})); ok {
@@ -214,31 +191,6 @@ func placed(b store.Build, rooms []space.Room, s builds.Situation) builds.Situat
 		}
 	}
 	return s
-}
-
-// buildsOf are those of a file, with what counts of them for the client.
-func buildsOf(f store.File, c client.Client, bands []BandOf, at around) (out []BuildOf, made []client.Made) {
-	if len(f.Builds) == 0 {
-		return nil, nil
-	}
-	s := situation(f, c, bands, at)
-	var loads []ProofLoad
-	for _, k := range c.Containers {
-		if fill, err := k.Fill(); err == nil {
-			loads = append(loads, ProofLoad{k.Name, k.Mass(fill).Value})
-		}
-	}
-	for i, b := range f.Builds {
-		s.Taken = takenBut(f, c.Rooms, i)
-		one := buildOf(b, c.Rooms, s, at)
-		one.ProofWith = proofWith(one.Worked.Built.ProofOf, loads)
-		if one.Counts {
-			made = append(made, client.Made{ID: b.ID, Name: b.Name, Supplies: one.Worked.Gives,
-				Rungs: one.Worked.Rungs(b.ID)})
-		}
-		out = append(out, one)
-	}
-	return out, made
 }
 
 // DueAt is when a build asks for something next, as a Unix time; 1 for at once, 0 for never.

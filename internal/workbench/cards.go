@@ -216,7 +216,7 @@ type Found struct {
 // after a new build, is shown as before until the work behind the answer has come to them.
 func (b *Bench) Cards(ctx context.Context, practice string, find Find) (out Found, err error) {
 	noted := b.fresh.of(practice)
-	seek := store.Seek{Contains: find.Contains, Show: find.Show, Limit: find.Limit, Rules: b.rules, Now: b.at.seconds()}
+	seek := store.Seek{Contains: find.Contains, Show: find.Show, Limit: find.Limit, Rules: b.rules, Now: b.now().Unix()}
 	all, err := b.store.List(ctx, practice, seek, slices.Collect(maps.Values(noted)))
 	if err != nil {
 		return out, err
@@ -268,7 +268,7 @@ func (b *Bench) workOut(ctx context.Context, practice string) {
 			if err != nil || ctx.Err() != nil {
 				break
 			}
-			b.noteCard(ctx, practice, f, work(f, stockOf(f, b.at), b.at))
+			b.noteCard(ctx, practice, f, WorkAt(f, b.now())) // of no record: nobody works on them
 		}
 		b.keepCards(ctx)
 		last = ids[len(ids)-1]

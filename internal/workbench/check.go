@@ -11,74 +11,73 @@ import (
 	"scrappyrack/core/material"
 	"scrappyrack/core/movement"
 	"scrappyrack/core/quantity"
+	"scrappyrack/internal/derive"
 	"scrappyrack/internal/store"
 )
 
 // Check refuses a file as a change of it would be refused.
-func Check(f store.File) error {
-	_, err := check(f, around{}, inRooms{})
+func Check(f store.File) (err error) {
+	r := derive.New()
+	r.With(derive.Input{File: &f}, func() { err = check(r, f, inRooms{}) })
 	return err
 }
 
 // check refuses what the shapes alone cannot: unknown keys, and values that
 // contradict each other. Paths are those of the part that is being written; what was in
-// rooms before is not held against them. The stock that comes back is the
-// file's.
-func check(f store.File, at around, before inRooms) (*stock, error) {
-	s, err := checked(f, at, before)
-	return s, quantity.In(err, unitsOf(f))
+// rooms before is not held against them. What follows from the file is the record's.
+func check(r *derive.Record, f store.File, before inRooms) error {
+	return quantity.In(checked(r, f, before), unitsOf(f))
 }
 
-func checked(f store.File, at around, before inRooms) (*stock, error) {
+func checked(r *derive.Record, f store.File, before inRooms) error {
 	if err := named(f); err != nil {
-		return nil, err
+		return err
 	}
 	p := f.Profile
 	length := func(v float64) quantity.Piece { return quantity.Amount(quantity.KindLength, v) }
 	if s := p.StatureM; s != 0 && (s < float64(body.MinStature) || s > float64(body.MaxStature)) {
-		return nil, quantity.At("stature_m", "a stature of ", length(s), " is not between ", length(float64(body.MinStature)), " and ", length(float64(body.MaxStature)), "; leave it empty when it is not known")
+		return quantity.At("stature_m", "a stature of ", length(s), " is not between ", length(float64(body.MinStature)), " and ", length(float64(body.MaxStature)), "; leave it empty when it is not known")
 	}
 	if m := p.BodyMassKg; m != 0 && m < minBodyMass {
-		return nil, quantity.At("body_mass_kg", "a body mass of ", quantity.Amount(quantity.KindMass, m), " is below ", quantity.Amount(quantity.KindMass, minBodyMass), "; leave it empty when it is not known")
+		return quantity.At("body_mass_kg", "a body mass of ", quantity.Amount(quantity.KindMass, m), " is below ", quantity.Amount(quantity.KindMass, minBodyMass), "; leave it empty when it is not known")
 	}
 	if !slices.Contains(quantity.Currencies(), p.Currency) {
-		return nil, quantity.At("currency", fmt.Sprintf("%q is not a currency that is offered", p.Currency))
+		return quantity.At("currency", fmt.Sprintf("%q is not a currency that is offered", p.Currency))
 	}
 	for i, l := range p.Limits {
 		if !slices.Contains(movement.Limits(), movement.Limit(l)) {
-			return nil, quantity.At(fmt.Sprintf("limits[%d]", i), fmt.Sprintf("%q is not a limit that is known", l))
+			return quantity.At(fmt.Sprintf("limits[%d]", i), fmt.Sprintf("%q is not a limit that is known", l))
 		}
 	}
 	if err := checkPerson(f); err != nil {
-		return nil, err
+		return err
 	}
 	if err := checkReach(p); err != nil {
-		return nil, err
+		return err
 	}
-	if err := checkRooms(f, before); err != nil {
-		return nil, err
+	if err := checkRooms(r, f, before); err != nil {
+		return err
 	}
 	for i, key := range f.AtHand {
 		if _, err := material.FillingByKey(key); err != nil {
-			return nil, quantity.At(fmt.Sprintf("at_hand[%d]", i), err.Error())
+			return quantity.At(fmt.Sprintf("at_hand[%d]", i), err.Error())
 		}
 	}
-	stock, err := checkStock(f, at)
-	if err != nil {
-		return nil, err
+	if err := checkStock(r, f); err != nil {
+		return err
 	}
-	if err := checkBands(f, stock.bands); err != nil {
-		return nil, err
+	if err := checkBands(f, allBands.Of(r, the)); err != nil {
+		return err
 	}
 	for _, g := range f.Gear {
 		if _, err := gear.ByKey(g.Item); err != nil {
-			return nil, quantity.At("item", err.Error())
+			return quantity.At("item", err.Error())
 		}
 	}
 	if err := checkBuilds(f); err != nil {
-		return nil, err
+		return err
 	}
-	return stock, checkTests(f)
+	return checkTests(f)
 }
 
 const minBodyMass = 25
@@ -101,42 +100,42 @@ func checkReach(p store.Profile) error {
 }
 
 // checkStock refuses what contradicts itself among the things of a file.
-func checkStock(f store.File, at around) (*stock, error) {
+func checkStock(r *derive.Record, f store.File) error {
 	for _, b := range f.Batches {
 		if _, err := priorOf(b); err != nil {
-			return nil, err
+			return err
 		}
 		if _, err := material.FillingByKey(b.ID); err == nil {
-			return nil, quantity.At("id", fmt.Sprintf("%q is the key of a filling in the table", b.ID))
+			return quantity.At("id", fmt.Sprintf("%q is the key of a filling in the table", b.ID))
 		}
 	}
 	if err := checkPacked(f); err != nil {
-		return nil, err
+		return err
 	}
-	s := stockOf(f, at)
+	s := theStock.Of(r, the)
 	for i, k := range f.Containers {
 		if s.problems[i] != nil {
-			return nil, s.problems[i]
+			return s.problems[i]
 		}
-		if err := s.checkContainer(k, s.containers[i]); err != nil {
-			return nil, err
+		if err := s.checkContainer(k, s.containers[i], asFilled.Of(r, k.ID)); err != nil {
+			return err
 		}
 	}
 	for _, w := range f.Weighings {
 		if err := s.checkWeighing(w); err != nil {
-			return nil, err
+			return err
 		}
 	}
 	for _, h := range s.handles {
 		var bad *quantity.FieldError
-		if errors.As(s.rungsOf(h).err, &bad) {
-			return nil, quantity.At("count", h.Name, ": ", bad.Detail)
+		if errors.As(asLoaded.Of(r, h.ID).err, &bad) {
+			return quantity.At("count", h.Name, ": ", bad.Detail)
 		}
 	}
-	return s, nil
+	return nil
 }
 
-func (s *stock) checkContainer(k store.Container, c load.Container) error {
+func (s *stock) checkContainer(k store.Container, c load.Container, known *filled) error {
 	if k.BrimL > 0 && k.BrimL < k.CapacityL {
 		return quantity.At("brim_l", "the brim cannot hold less than the capacity, ", quantity.Amount(quantity.KindVolume, k.CapacityL))
 	}
@@ -155,12 +154,11 @@ func (s *stock) checkContainer(k store.Container, c load.Container) error {
 		}
 		seen[l.Hold] = true
 	}
-	err := s.now.loads.of(&c).err
 	var beyond *load.OutOfReach
-	if errors.As(err, &beyond) {
+	if errors.As(known.err, &beyond) {
 		return quantity.At("volume_l", k.Name, ": ", beyond.Reason)
 	}
-	return err
+	return known.err
 }
 
 // marksOf makes a profile of marks; what is wrong is said at the mark.

@@ -35,7 +35,10 @@ func (b *Bench) Closings(ctx context.Context, practice, id, need string) (out Li
 		return out, err
 	}
 	defer leave()
-	c, builds := builder(ctx, f, b.at)
+	c, builds, err := b.mayBuild(ctx, practice, f)
+	if err != nil {
+		return out, err
+	}
 	out.Builds = builds
 	out.Before, out.Need, out.Closings, err = plan.Closings(ctx, c, need)
 	var unknown *plan.UnknownError
@@ -59,7 +62,10 @@ func (b *Bench) Additions(ctx context.Context, practice, id string) (f store.Fil
 		return f, before, nil, err
 	}
 	defer leave()
-	c, _ := builder(ctx, f, b.at)
+	c, _, err := b.mayBuild(ctx, practice, f)
+	if err != nil {
+		return f, before, nil, err
+	}
 	before, out, err = plan.Additions(ctx, c)
 	return f, before, out, err
 }

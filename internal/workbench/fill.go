@@ -9,6 +9,7 @@ import (
 	"scrappyrack/core/load"
 	"scrappyrack/core/material"
 	"scrappyrack/core/quantity"
+	"scrappyrack/internal/derive"
 	"scrappyrack/internal/store"
 )
 
@@ -18,7 +19,9 @@ func (b *Bench) opened(ctx context.Context, practice, id string) (store.File, *s
 	if err != nil {
 		return f, nil, err
 	}
-	return f, stockOf(f, b.at), nil
+	var s *stock
+	b.follow(practice, &f, func(r *derive.Record) { s = theStock.Of(r, the) })
+	return f, s, nil
 }
 
 // Units is the system of a file.
@@ -139,7 +142,7 @@ func (b *Bench) Examine(ctx context.Context, practice, id, container string) (*O
 		return nil, err
 	}
 	k, c := f.Containers[at], s.containers[at]
-	out := &OnBench{Loaded: s.loaded(c, s.lastWeighed()[c.ID]), Units: unitsOf(f), RatingHow: k.RatingHow, Weighings: s.ofContainer(c.ID)}
+	out := &OnBench{Loaded: s.loaded(c, s.lastWeighed()[c.ID], filledOf(c)), Units: unitsOf(f), RatingHow: k.RatingHow, Weighings: s.ofContainer(c.ID)}
 	if k.RatingKg == 0 {
 		out.RatingHow = "default"
 	}
@@ -189,7 +192,12 @@ func (b *Bench) TryWeighing(ctx context.Context, practice, id string, w store.We
 		return nil, err
 	}
 	f.Weighings = append(slices.DeleteFunc(slices.Clone(f.Weighings), func(o store.Weighing) bool { return o.ID == w.ID }), w)
-	after, err := check(f, b.at, standing(f))
+	var after *stock
+	b.follow(practice, &f, func(r *derive.Record) {
+		if err = check(r, f, standing(f)); err == nil {
+			after = theStock.Of(r, the)
+		}
+	})
 	if err != nil {
 		return nil, err
 	}

@@ -175,7 +175,7 @@ func (b *Bench) keep(ctx context.Context, w Who, kind store.HouseKind, key strin
 	if err := b.store.SetHouse(ctx, w.Practice, w.Consultant, kind, key, value); err != nil {
 		return err
 	}
-	b.desks.Forget(func(k atRevision) bool { return k.practice == w.Practice })
+	b.offers.Forget(func(k atRevision) bool { return k.practice == w.Practice })
 	b.plans.Forget(func(k inputs) bool { return k.practice == w.Practice })
 	if kind != store.KeptPrice {
 		b.fresh.dropAll(w.Practice)

@@ -6,6 +6,7 @@ import (
 
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/space"
+	"scrappyrack/internal/derive"
 	"scrappyrack/internal/store"
 )
 
@@ -27,7 +28,7 @@ const lightest = 20.0
 // checkRooms refuses rooms that cannot be, and what is written of the things in them. What
 // was there before is held to nothing: a walk that is corrected takes nothing away, and what
 // then stands wrong, which is said, can still be weighed, tested and named.
-func checkRooms(f store.File, before inRooms) error {
+func checkRooms(rec *derive.Record, f store.File, before inRooms) error {
 	length := func(v float64) quantity.Piece { return quantity.Amount(quantity.KindLength, v) }
 	if o := f.Space.OtherM; o != 0 && o < 1 {
 		return quantity.At("other_m", "a stature of ", length(o), " is below ", length(1), "; leave it empty when nobody else trains here")
@@ -39,7 +40,7 @@ func checkRooms(f store.File, before inRooms) error {
 		if c := r.CeilingM; c != 0 && c < 1 {
 			return quantity.At("ceiling_m", "a ceiling of ", length(c), " is below ", length(1), "; leave it empty when it is not measured")
 		}
-		got := roomOf(f, r)
+		got := aRoom.Of(rec, r.ID)
 		if got.Problem != nil {
 			return got.Problem
 		}

@@ -10,7 +10,7 @@ import (
 	"scrappyrack/core/movement"
 	"scrappyrack/core/plan"
 	"scrappyrack/core/quantity"
-	"scrappyrack/core/way"
+	"scrappyrack/internal/derive"
 	"scrappyrack/internal/store"
 )
 
@@ -48,12 +48,16 @@ func (b *Bench) Ladders(ctx context.Context, practice, id string, counter quanti
 		return nil, err
 	}
 	defer leave()
-	f, s, err := b.opened(ctx, practice, id)
+	f, err := b.store.Load(ctx, practice, id)
 	if err != nil {
 		return nil, err
 	}
-	c := clientOf(f, s, b.at)
-	rungs := way.Reach(c).Ladder()
+	var s *stock
+	var c client.Client
+	var rungs load.Ladder
+	b.follow(practice, &f, func(r *derive.Record) {
+		s, c, rungs = theStock.Of(r, the), theClient.Of(r, the), reach.Of(r, the).Ladder()
+	})
 	out := &Ladders{Units: unitsOf(f), Currency: f.Profile.Currency, Names: map[string]string{}}
 	offers := s.offers(f, c)
 	sticks := load.Ladder{}

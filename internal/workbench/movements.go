@@ -7,6 +7,7 @@ import (
 	"scrappyrack/core/coverage"
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/way"
+	"scrappyrack/internal/derive"
 	"scrappyrack/internal/store"
 )
 
@@ -59,8 +60,10 @@ func (b *Bench) stockFor(ctx context.Context, practice, id string) (store.File, 
 	if f.Profile.StatureM == 0 {
 		return f, client.Client{}, nil, quantity.At("stature_m", "what can be done needs the client's stature")
 	}
-	c := clientOf(f, stockOf(f, b.at), b.at)
-	return f, c, way.Reach(c), nil
+	var c client.Client
+	var all *way.Stock
+	b.follow(practice, &f, func(r *derive.Record) { c, all = theClient.Of(r, the), reach.Of(r, the) })
+	return f, c, all, nil
 }
 
 func doable(w way.Way) Doable {

@@ -13,6 +13,7 @@ import (
 	"scrappyrack/core/plan"
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/space"
+	"scrappyrack/internal/derive"
 	"scrappyrack/internal/store"
 )
 
@@ -49,50 +50,88 @@ type Offered struct {
 	BuyDoes, BuyAll int
 }
 
-// offersOf are all designs for a client: hardware is taken to be bought as it has to be marked.
-func offersOf(ctx context.Context, f store.File, c client.Client, bands []BandOf, at around) []Offered {
-	s, prices := situation(f, c, bands, at), pricesOf(f)
-	place := s
-	place.Room = nil
-	return at.offer.of([]any{place, prices, c.Rooms, f.Offcuts, f.Builds}, func() []Offered {
-		return offered(context.WithoutCancel(ctx), f, c, s, prices) // what is remembered is whole
-	})
+// building is what may be built for a client is worked out from.
+type building struct {
+	file   store.File
+	client client.Client
+	at     builds.Situation // no place yet
+	all    []BuildOf
 }
 
-func offered(ctx context.Context, f store.File, c client.Client, s builds.Situation, prices builds.Prices) (out []Offered) {
-	s.Taken = takenBut(f, c.Rooms, -1)
+func (b *Bench) building(practice string, f store.File) (out building) {
+	b.follow(practice, &f, func(r *derive.Record) { out = buildingIn(r, f) })
+	return out
+}
+
+func buildingOf(f store.File) (out building) {
+	r := derive.New()
+	r.With(derive.Input{File: &f}, func() { out = buildingIn(r, f) })
+	return out
+}
+
+func buildingIn(r *derive.Record, f store.File) building {
+	its := household.Of(r, the)
+	out := building{f, theClient.Of(r, the), theSituation.Of(r, the), allBuilds.Of(r, the)}
+	out.at.Loads = func() builds.Loads { return its }
+	return out
+}
+
+// offers are all designs for a client: hardware is taken to be bought as it has to be marked.
+func (b building) offers(ctx context.Context) (out []Offered, err error) {
+	s, prices := b.at, pricesOf(b.file)
+	s.Taken = takenBut(b.file.Builds, b.client.Rooms, "")
 	for _, d := range builds.Designs() {
-		one := Offered{Offered: d.Offer(c.Rooms, s, builds.Values{})}
+		if ctx.Err() != nil {
+			return nil, ctx.Err()
+		}
+		one := Offered{Offered: d.Offer(b.client.Rooms, s, builds.Values{})}
 		// What is offered after it stands beside it, so that any of them go together.
 		if t, ok := d.Takes(d.Name, one.Worked.Values, one.At); ok && one.Worked.Built.OK() {
 			s.Taken = append(s.Taken, t)
 		}
-		bill, err := builds.BillOf(ctx, []builds.Built{one.Worked.Built}, prices, ownedPieces(f))
+		bill, err := builds.BillOf(ctx, []builds.Built{one.Worked.Built}, prices, ownedPieces(b.file))
 		one.Cost, one.Problem = bill.Cost, err
 		if it, does, all, ok := one.Worked.Buys(); ok {
-			if price, err := it.SamplePrice(f.Profile.Currency); err == nil {
+			if price, err := it.SamplePrice(b.file.Profile.Currency); err == nil {
 				one.Buy, one.BuyCost, one.BuyDoes, one.BuyAll = &it, price.Minor, does, all
 			}
 		}
 		out = append(out, one)
 	}
-	return out
+	return out, nil
 }
 
-// mayBuild is a client with what may be built for it, every check passing: what is not made yet.
-func mayBuild(ctx context.Context, f store.File, c client.Client, bands []BandOf, at around) (client.Client,
-	map[string]store.Build) {
+// mayBuild is a client with what may be built for it.
+func (b *Bench) mayBuild(ctx context.Context, practice string, f store.File) (client.Client, map[string]store.Build, error) {
+	from := b.building(practice, f)
+	all, err := b.offersOf(ctx, practice, from)
+	if err != nil {
+		return client.Client{}, nil, err
+	}
+	c, planned := from.may(all)
+	return c, planned, nil
+}
+
+// offersOf are the offers of a client, worked out once at a revision.
+func (b *Bench) offersOf(ctx context.Context, practice string, from building) ([]Offered, error) {
+	return b.offers.Get(ctx, practice, b.key(practice, from.file), func(ctx context.Context, _ func([]Offered)) ([]Offered, error) { return from.offers(ctx) })
+}
+
+// may is the client with those offers of which every check passes, and that are not made yet; and
+// those builds by the keys of their candidates.
+func (b building) may(all []Offered) (client.Client, map[string]store.Build) {
+	c := b.client
 	c.Offers = nil
-	builds := map[string]store.Build{}
-	for _, o := range offersOf(ctx, f, c, bands, at) {
+	planned := map[string]store.Build{}
+	for _, o := range all {
 		d := o.Worked.Design
-		here := slices.ContainsFunc(f.Builds, func(b store.Build) bool { return b.Design == d.Key && b.State == "made" })
+		here := slices.ContainsFunc(b.file.Builds, func(b store.Build) bool { return b.Design == d.Key && b.State == "made" })
 		if here || o.Problem != nil || !o.Worked.Built.OK() {
 			continue
 		}
-		b := o.Worked.Built
+		built := o.Worked.Built
 		one := client.Offer{
-			Key: d.Key, Name: d.Name, Cost: o.Cost, Minutes: int(math.Round(b.FirstTime() * 60)), Floor: b.Floor,
+			Key: d.Key, Name: d.Name, Cost: o.Cost, Minutes: int(math.Round(built.FirstTime() * 60)), Floor: built.Floor,
 			Supplies: o.Worked.Gives, Rungs: o.Worked.Rungs(d.Key),
 			Note: "its checks are at Builds; it counts once its proof test has passed",
 		}
@@ -101,10 +140,10 @@ func mayBuild(ctx context.Context, f store.File, c client.Client, bands []BandOf
 		}
 		if len(one.Supplies)+len(one.Rungs) > 0 {
 			c.Offers = append(c.Offers, one)
-			builds[plan.BuildKey+d.Key] = o.Build(c.Rooms)
+			planned[plan.BuildKey+d.Key] = o.Build(c.Rooms)
 		}
 	}
-	return c, builds
+	return c, planned
 }
 
 // Build is an offer as it is put among a client's builds, planned.
@@ -123,12 +162,6 @@ func (o Offered) Build(rooms []space.Room) store.Build {
 	}
 	slices.SortFunc(b.Sizes, func(a, b store.BuildSize) int { return cmp.Compare(a.ID, b.ID) })
 	return b
-}
-
-// builder is clientOf with what may be built, and the builds by the keys of their candidates.
-func builder(ctx context.Context, f store.File, at around) (client.Client, map[string]store.Build) {
-	s := stockOf(f, at)
-	return mayBuild(ctx, f, clientOf(f, s, at), s.bands, at)
 }
 
 // billTime bounds the proof of a bill.
@@ -152,19 +185,16 @@ func (b *Bench) Bill(ctx context.Context, practice, id string) (out Bill, err er
 		return out, err
 	}
 	defer leave()
-	return billOf(ctx, out.File, b.at)
+	return billOf(ctx, b.building(practice, out.File))
 }
 
-func billOf(ctx context.Context, f store.File, at around) (out Bill, err error) {
-	out.File = f
-	s := stockOf(f, at)
-	c, _ := housed(f, s, at)
-	all, _ := buildsOf(f, c, s.bands, at)
+func billOf(ctx context.Context, b building) (out Bill, err error) {
+	out.File = b.file
 	var builts []builds.Built
-	prices, owned := pricesOf(f), ownedPieces(f)
+	prices, owned := pricesOf(b.file), ownedPieces(b.file)
 	search, cancel := context.WithTimeout(ctx, billTime)
 	defer cancel()
-	for _, one := range all {
+	for _, one := range b.all {
 		if one.Build.State != "planned" || one.Problem != nil || !one.Worked.Built.OK() {
 			continue // what does not hold is not bought for
 		}
@@ -188,10 +218,10 @@ func (b *Bench) Offers(ctx context.Context, practice, id string) (f store.File, 
 		return f, nil, nil, err
 	}
 	defer leave()
-	s := stockOf(f, b.at)
-	c, _ := housed(f, s, b.at)
-	return f, offersOf(ctx, f, c, s.bands, b.at), c.Rooms, nil
+	from := b.building(practice, f)
+	out, err = b.offersOf(ctx, practice, from)
+	return f, out, from.client.Rooms, err
 }
 
 // BillOf is the bill of a file.
-func BillOf(ctx context.Context, f store.File) (Bill, error) { return billOf(ctx, f, around{}) }
+func BillOf(ctx context.Context, f store.File) (Bill, error) { return billOf(ctx, buildingOf(f)) }

@@ -41,15 +41,6 @@ func walkOf(r store.Room) (walls []space.Wall, closes bool) {
 	return walls, closes
 }
 
-// roomsOf are the rooms of a file with what stands in them.
-func roomsOf(f store.File) []RoomOf {
-	out := make([]RoomOf, 0, len(f.Rooms))
-	for _, r := range f.Rooms {
-		out = append(out, roomOf(f, r))
-	}
-	return out
-}
-
 func roomOf(f store.File, r store.Room) RoomOf {
 	out := RoomOf{Room: space.Room{
 		ID: r.ID, Name: r.Name, Trains: r.Trains, Outdoor: r.Outdoor,
@@ -124,23 +115,6 @@ func overheadOf(o store.Overhead) space.Overhead {
 		Name: o.Name, Slopes: o.Kind == "slope", Loose: o.Kind == "lamp", X: o.XM, Y: -o.YM, Turned: -o.TurnDeg, Width: quantity.Length(o.WidthM), Depth: quantity.Length(o.DepthM),
 		Under: quantity.Length(o.UnderM), Wall: o.Wall, Run: quantity.Length(o.RunM), High: quantity.Length(o.HighM),
 	}
-}
-
-// answersOf are the rooms of a file with what they come to for a body; each room is asked
-// anew only when something of it, or the body, has changed.
-func answersOf(f store.File, b space.Body, at around) ([]RoomOf, space.Answers) {
-	rooms := roomsOf(f)
-	all := coreRooms(rooms)
-	answers := make([]space.Answer, 0, len(all))
-	for _, r := range all {
-		key := struct {
-			Room space.Room
-			Body space.Body
-		}{r, b}
-		key.Room.Name, key.Room.ID = "", ""
-		answers = append(answers, at.rooms.of(key, func() space.Answer { return space.Ask(r, b) }))
-	}
-	return rooms, space.Gather(all, answers, b)
 }
 
 func coreRooms(rooms []RoomOf) []space.Room {

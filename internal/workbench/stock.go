@@ -14,7 +14,6 @@ import (
 // stock is what the things of a file come to: batches re-estimated, containers
 // with what is in them, weighings read.
 type stock struct {
-	now        around
 	file       store.File
 	fillings   map[string]material.Filling
 	batches    []BatchOf
@@ -23,14 +22,14 @@ type stock struct {
 	tares      map[string]*WeighingOf
 	latest     map[string]*WeighingOf // by container, of it as it is filled now
 	weighings  []WeighingOf           // as in the file
-	bands      []BandOf               // as in the file
 	handles    []load.Handle
 	sticks     []store.Handle
+	at         map[string]int // where a container is, by its id
 }
 
-func stockOf(f store.File, now around) *stock {
+func stockOf(f store.File) *stock {
 	s := &stock{
-		now: now, file: f, fillings: map[string]material.Filling{}, tares: map[string]*WeighingOf{}, latest: map[string]*WeighingOf{},
+		file: f, at: map[string]int{}, fillings: map[string]material.Filling{}, tares: map[string]*WeighingOf{}, latest: map[string]*WeighingOf{},
 		containers: make([]load.Container, len(f.Containers)), problems: make([]error, len(f.Containers)), weighings: make([]WeighingOf, len(f.Weighings)),
 	}
 	for _, t := range material.Fillings() {
@@ -43,16 +42,14 @@ func stockOf(f store.File, now around) *stock {
 		}
 	}
 	s.read()
-	at := map[string]int{}
 	for i, k := range f.Containers {
-		at[k.ID] = i
+		s.at[k.ID] = i
 		s.containers[i], s.problems[i] = s.container(k)
 	}
-	s.estimate(at)
-	s.pack(at)
-	s.hold(at)
+	s.estimate(s.at)
+	s.pack(s.at)
+	s.hold(s.at)
 	s.barsAndHandles()
-	s.bands = bandsOf(f, now)
 	return s
 }
 
@@ -217,30 +214,16 @@ func (s *stock) usable() []load.Container {
 	return out
 }
 
-// handleRungs are the loads of bars and handles with the plates there are. A set
-// that makes too many sums gives none here; check refuses it.
-func (s *stock) handleRungs() []load.Rung {
-	var out []load.Rung
-	for _, h := range s.handles {
-		if r := s.rungsOf(h); r.err == nil {
-			out = append(out, r.rungs...)
-		}
-	}
-	return out
-}
-
 // barRungs are the loads of a bar or handle, or why there are none.
 type barRungs struct {
 	rungs []load.Rung
 	err   error
 }
 
-func (s *stock) rungsOf(h load.Handle) barRungs {
-	return s.now.bars.of(h, func() barRungs {
-		// Bounded in what it enumerates, and remembered: nobody's leaving ends it.
-		rungs, err := h.Rungs(context.Background())
-		return barRungs{rungs, err}
-	})
+func rungsOf(h load.Handle) barRungs {
+	// Bounded in what it enumerates, and remembered: nobody's leaving ends it.
+	rungs, err := h.Rungs(context.Background())
+	return barRungs{rungs, err}
 }
 
 // stickRungs are the bars that sticks make with things hung on their ends.

@@ -5,14 +5,12 @@ import (
 	"crypto/sha256"
 	"encoding/json"
 	"errors"
-	"slices"
 	"strings"
 	"time"
 
 	"scrappyrack/core/caution"
 	"scrappyrack/core/client"
 	"scrappyrack/core/coverage"
-	"scrappyrack/core/gear"
 	"scrappyrack/core/load"
 	"scrappyrack/core/movement"
 	"scrappyrack/core/optimise"
@@ -20,6 +18,7 @@ import (
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/space"
 	"scrappyrack/core/way"
+	"scrappyrack/internal/derive"
 	"scrappyrack/internal/store"
 )
 
@@ -55,12 +54,9 @@ type Loaded struct {
 	Problem     quantity.Phrase
 }
 
-const day = 24 * 60 * 60
-
 // loaded works out one container as it is filled.
-func (s *stock) loaded(c load.Container, weighedAt int64) Loaded {
+func (s *stock) loaded(c load.Container, weighedAt int64, known *filled) Loaded {
 	l := Loaded{Container: c, Weighing: s.latest[c.ID], TareWeighed: s.tares[c.ID] != nil, WeighedAt: weighedAt}
-	known := s.now.loads.of(&c)
 	l.Fill = known.fill
 	var beyond *load.OutOfReach
 	if errors.As(known.err, &beyond) {
@@ -90,59 +86,14 @@ func guessedMass(stature quantity.Length) quantity.Mass {
 	return quantity.Mass(guessedBMI * float64(stature) * float64(stature))
 }
 
-// Work runs the core on a file, without a clock. It never fails: what is not known yet is
-// said in Lacks.
-func Work(f store.File) Results { return work(f, stockOf(f, around{}), around{}) }
+// Work works out a file without a clock. It never fails: what is not known yet is said in Lacks.
+func Work(f store.File) Results { return WorkAt(f, time.Unix(0, 0)) }
 
-// WorkAt is Work at a time: ages and tests are as old as they are then.
-func WorkAt(f store.File, now time.Time) Results {
-	at := around{now: func() time.Time { return now }}
-	return work(f, stockOf(f, at), at)
-}
-
-func work(f store.File, stock *stock, at around) Results {
-	c, rooms := housed(f, stock, at)
-	r := Results{Client: c, Rooms: rooms, Batches: stock.batches, Bands: stock.bands}
-	if f.Profile.BodyMassKg == 0 && f.Profile.StatureM > 0 {
-		r.MassGuessed = true
-	}
-	r.Builds, _ = buildsOf(f, c, stock.bands, at)
-	weighedAt := stock.lastWeighed()
-	r.Loads = make([]Loaded, 0, len(stock.containers))
-	rungs := make([]load.Rung, 0, 4*len(stock.containers))
-	for i, c := range stock.containers {
-		if stock.problems[i] != nil {
-			r.Loads = append(r.Loads, Loaded{Container: load.Container{ID: f.Containers[i].ID}, Problem: quantity.Say(stock.problems[i].Error())})
-			continue
-		}
-		l := stock.loaded(c, weighedAt[c.ID])
-		r.Loads, rungs = append(r.Loads, l), append(rungs, l.Rungs...)
-	}
-	r.Cautions = caution.For(r.Client)
-	if other := otherOf(f); other.Stature > 0 {
-		_, r.Other = answersOf(f, other, at)
-	}
-	if f.Profile.StatureM == 0 {
-		r.Lacks = "stature"
-		r.Reach = way.ReachWith(r.Client, rungs).Extents()
-		return r
-	}
-	reach := way.ReachWith(r.Client, rungs)
-	r.Reach = reach.Extents()
-	slots, err := coverage.Slots(r.Client.Person)
-	if err != nil {
-		r.Lacks = err.Error()
-		return r
-	}
-	r.Board = coverage.Hold(slots, reach)
-	return r
-}
-
-// clientOf turns what is kept into what the core works on. A file that passed
-// check has no unknown keys; an unknown one is left out.
-func clientOf(f store.File, s *stock, at around) client.Client {
-	c, _ := housed(f, s, at)
-	return c
+// WorkAt is Work on a day: ages and tests are as old as they are then.
+func WorkAt(f store.File, now time.Time) (out Results) {
+	r := derive.New()
+	r.With(derive.Input{File: &f, Day: now.Unix() / day}, func() { out = results.Of(r, the) })
+	return out
 }
 
 // ageOf is how old somebody is at most who was born in a year, at a Unix time in s; 0 where
@@ -181,57 +132,35 @@ func lineStep(units string) quantity.Length {
 	return 0.005
 }
 
-// housed is the client with the rooms as they were surveyed.
-func housed(f store.File, s *stock, at around) (client.Client, []RoomOf) {
-	p := f.Profile
-	body := bodyOf(f)
-	rooms, answers := answersOf(f, body, at)
-	c := client.Client{
-		Person: client.Person{
-			Stature: body.Stature, Reach: body.Reach, Press: body.Press, Shoe: body.Shoe, BodyMass: quantity.Mass(p.BodyMassKg), Sex: client.Sex(p.Sex),
-			Moves: movesOf(f), Experience: client.Experience(p.Experience), Goal: client.Goal(p.Goal), Now: at.seconds(),
-			Age: ageOf(p.BornYear, at.seconds()), LayOff: float64(p.LayOff), Days: p.Days, Minutes: p.Minutes, Health: healthOf(p),
-			Occupation: client.Occupation(p.Occupation), Likes: kitsOf(p.Likes), Avoids: kitsOf(p.Avoids), Operations: operationsOf(f.Operations),
-			Releases: releasesOf(f.Releases), Weeks: p.Weeks, WeeksOn: secondOf(p.WeeksOn), Birth: secondOf(p.BirthOn),
-		},
-		Rooms: coreRooms(rooms), Space: answers, WayIn: quantity.Length(f.Space.WayWidthM),
-		AtHand: f.AtHand, Own: s.own(), Containers: s.usable(), Handles: s.handleRungs(), Bands: fit(s.bands),
-		Currency: p.Currency, Lines: lineStep(p.Units), Budget: p.BudgetMinor, Pins: map[string]client.Pin{}, Memo: at.memo,
+// personOf is who trains, on a day, with their practice's movements.
+func personOf(f store.File, moves *movement.Library, now int64) client.Person {
+	p, body := f.Profile, bodyOf(f)
+	out := client.Person{
+		Stature: body.Stature, Reach: body.Reach, Press: body.Press, Shoe: body.Shoe, BodyMass: quantity.Mass(p.BodyMassKg), Sex: client.Sex(p.Sex),
+		Moves: moves, Experience: client.Experience(p.Experience), Goal: client.Goal(p.Goal), Now: now,
+		Age: ageOf(p.BornYear, now), LayOff: float64(p.LayOff), Days: p.Days, Minutes: p.Minutes, Health: healthOf(p),
+		Occupation: client.Occupation(p.Occupation), Likes: kitsOf(p.Likes), Avoids: kitsOf(p.Avoids), Operations: operationsOf(f.Operations),
+		Releases: releasesOf(f.Releases), Weeks: p.Weeks, WeeksOn: secondOf(p.WeeksOn), Birth: secondOf(p.BirthOn),
 	}
 	if p.BodyMassKg == 0 {
-		c.Person.BodyMass = guessedMass(quantity.Length(p.StatureM))
+		out.BodyMass = guessedMass(quantity.Length(p.StatureM))
 	}
-	most, _ := heaviest(f, c.Person.BodyMass)
-	c.Heaviest = most.Value
-	c.Person.Limits = limitsOf(p.Limits)
-	c.Person.Limits = c.Person.Acting()
+	out.Limits = limitsOf(p.Limits)
+	out.Limits = out.Acting()
 	for _, s := range f.Slots {
-		c.Person.Wishes = append(c.Person.Wishes, client.Wish{Need: s.ID, Weight: s.Weight, Low: s.Low, High: s.High, Lo: quantity.Mass(s.LoKg), Hi: quantity.Mass(s.HiKg)})
+		out.Wishes = append(out.Wishes, client.Wish{Need: s.ID, Weight: s.Weight, Low: s.Low, High: s.High, Lo: quantity.Mass(s.LoKg), Hi: quantity.Mass(s.HiKg)})
 	}
-
 	for _, a := range p.Agreed {
 		limit, need, _ := strings.Cut(a, "/")
-		c.Person.Agreed = append(c.Person.Agreed, client.Agreement{Limit: movement.Limit(limit), Need: need})
+		out.Agreed = append(out.Agreed, client.Agreement{Limit: movement.Limit(limit), Need: need})
 	}
 	for _, t := range f.Tests {
-		if m, err := c.Person.Moves.ByKey(t.Movement); err != nil || t.LoadKg == 0 && len(m.Body) == 0 && !m.Timed {
+		if m, err := out.Moves.ByKey(t.Movement); err != nil || t.LoadKg == 0 && len(m.Body) == 0 && !m.Timed {
 			continue // kept by a release that did not look: it says nothing, and spoils nothing
 		}
-		c.Person.Tests = append(c.Person.Tests, client.Test{Movement: t.Movement, Load: quantity.Mass(t.LoadKg), Reps: t.Reps, Reserve: t.Reserve, At: t.DoneAt, AtLeast: t.AtLeast})
+		out.Tests = append(out.Tests, client.Test{Movement: t.Movement, Load: quantity.Mass(t.LoadKg), Reps: t.Reps, Reserve: t.Reserve, At: t.DoneAt, AtLeast: t.AtLeast})
 	}
-	c.Person = coverage.Settled(c.Person)
-	for _, g := range f.Gear {
-		if item, err := gear.ByKey(g.Item); err == nil {
-			c.Owned = append(c.Owned, client.Owned{ID: g.ID, Item: item})
-		}
-	}
-	for _, pin := range f.Pins {
-		c.Pins[pin.ID] = client.Pin(pin.Pin)
-	}
-	if slices.ContainsFunc(f.Builds, func(b store.Build) bool { return b.State == "made" }) {
-		_, c.Made = buildsOf(f, c, s.bands, at)
-	}
-	return c, rooms
+	return coverage.Settled(out)
 }
 
 // inputs are what a plan is worked out from: of a client, by what of its file a plan
@@ -249,7 +178,7 @@ func (b *Bench) inputsOf(practice string, f store.File) (inputs, error) {
 		File store.File
 		Day  int64
 		Rev  int64
-	}{f, b.at.seconds() / day, revOf(f)})
+	}{f, b.today(), revOf(f)})
 	return inputs{practice, id, sha256.Sum256(text)}, err
 }
 
@@ -272,22 +201,38 @@ func (b *Bench) Plan(ctx context.Context, practice, id string) (store.File, *pla
 	if err != nil {
 		return f, nil, err
 	}
-	made, err := b.plans.Get(ctx, practice, key, func(ctx context.Context, _ func(*plan.Plan)) (*plan.Plan, error) { return planOf(ctx, f, b.at) })
+	made, err := b.plans.Get(ctx, practice, key, func(ctx context.Context, _ func(*plan.Plan)) (*plan.Plan, error) {
+		if f.Profile.StatureM == 0 {
+			return nil, nil
+		}
+		c, _, err := b.mayBuild(ctx, practice, f)
+		if err != nil {
+			return nil, err
+		}
+		return planOf(ctx, f, c)
+	})
 	return f, made, err
 }
 
 // PlanOf plans for a file; nil when too little is known.
-func PlanOf(ctx context.Context, f store.File) (*plan.Plan, error) { return planOf(ctx, f, around{}) }
-
-func planOf(ctx context.Context, f store.File, at around) (*plan.Plan, error) {
+func PlanOf(ctx context.Context, f store.File) (*plan.Plan, error) {
 	if f.Profile.StatureM == 0 {
 		return nil, nil
 	}
+	from := buildingOf(f)
+	all, err := from.offers(ctx)
+	if err != nil {
+		return nil, err
+	}
+	c, _ := from.may(all)
+	return planOf(ctx, f, c)
+}
+
+func planOf(ctx context.Context, f store.File, c client.Client) (*plan.Plan, error) {
 	most := planTime
 	if len(f.Containers) > crowd {
 		most = crowdTime
 	}
-	c, _ := builder(ctx, f, at)
 	p, err := plan.NewProblem(ctx, c)
 	if err != nil {
 		return nil, err
@@ -320,7 +265,10 @@ func (b *Bench) Instead(ctx context.Context, practice, id, candidate string) (st
 	defer leave()
 	ctx, cancel := context.WithTimeout(ctx, insteadTime)
 	defer cancel()
-	c, _ := builder(ctx, f, b.at)
+	c, _, err := b.mayBuild(ctx, practice, f)
+	if err != nil {
+		return f, plan.Instead{}, err
+	}
 	p, err := plan.NewProblem(ctx, c)
 	if err != nil {
 		return f, plan.Instead{}, err

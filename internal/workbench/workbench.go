@@ -11,14 +11,12 @@ import (
 	"errors"
 	"fmt"
 	"runtime"
-	"runtime/debug"
 	"strings"
 	"time"
 
-	"scrappyrack/core/band"
 	"scrappyrack/core/plan"
 	"scrappyrack/core/quantity"
-	"scrappyrack/core/space"
+	"scrappyrack/internal/derive"
 	"scrappyrack/internal/share"
 	"scrappyrack/internal/store"
 )
@@ -26,12 +24,13 @@ import (
 // Bench runs the use cases on a store.
 type Bench struct {
 	store  *store.Store
-	at     around
 	rules  string
 	long   *share.Gate
 	edits  *share.Gate
 	plans  *share.Work[inputs, *plan.Plan]
-	desks  *share.Work[atRevision, Results]
+	offers *share.Work[atRevision, []Offered]
+	kept   records
+	now    func() time.Time
 	fresh  fresh
 	behind behind
 }
@@ -50,59 +49,29 @@ const (
 	longAtOnce = 2
 	// longWaiting is how many may wait for that.
 	longWaiting = 64
-	// mostRanges is how many ranges of bands a bench remembers.
-	mostRanges = 8192
 	// mostEdits is how many edits may wait to be worked on.
 	mostEdits = 512
-	// mostBands, mostBars and mostLoads are how many bands, bars with their plates, and
-	// containers it remembers.
-	mostBands, mostBars, mostLoads = 1024, 64, 2048
-	// mostPulls and mostOffers are of how many clients it remembers how hard their bands pull,
-	// and what may be built for them.
-	mostPulls, mostOffers = 256, 64
-	// mostBuilt is of how many builds it remembers what they come to.
-	mostBuilt = 1024
-	// mostPlans is how many plans it remembers.
-	mostPlans = 32
-	// mostDesks is how many files worked out it remembers.
-	mostDesks = 8
-	mostRooms = 400 // what rooms come to for a body
+	// mostPlans and mostOffers are how many plans are remembered, and of how many clients what may
+	// be built for them.
+	mostPlans, mostOffers = 32, 32
 )
 
 // New makes a bench.
 func New(o Options) *Bench {
 	long := share.NewGate(longAtOnce, longWaiting)
 	return &Bench{
-		store: o.Store, at: around{band.NewMemo(mostRanges), keeping[BandOf](mostBands), keeping[barRungs](mostBars), keeping[space.Answer](mostRooms), &lately{most: mostLoads}, keeping[quantity.Force](mostPulls), keeping[[]Offered](mostOffers), keeping[builtAs](mostBuilt), o.Now}, rules: o.Rules, long: long, edits: share.NewGate(2*runtime.NumCPU(), mostEdits),
+		store: o.Store, now: o.Now, rules: o.Rules, long: long, edits: share.NewGate(2*runtime.NumCPU(), mostEdits),
 		plans: share.NewWork[inputs, *plan.Plan](long, mostPlans),
-		// Working a file out is short: no gate but the machine's own.
-		desks: share.NewWork[atRevision, Results](share.NewGate(256, 1024), mostDesks),
+		// Who asks for offers waits for their turn already.
+		offers: share.NewWork[atRevision, []Offered](share.NewGate(256, 1024), mostOffers),
 	}
-}
-
-// around is what working something out takes beside the file: what was worked out of
-// bands before (may be nil), and the clock (nil where dates do not matter).
-type around struct {
-	memo  *band.Memo
-	bands *kept[BandOf]
-	bars  *kept[barRungs]
-	rooms *kept[space.Answer]
-	loads *lately
-	pulls *kept[quantity.Force]
-	offer *kept[[]Offered]
-	built *kept[builtAs]
-	now   func() time.Time
-}
-
-func (a around) seconds() int64 {
-	if a.now == nil {
-		return 0
-	}
-	return a.now().Unix()
 }
 
 // Now is the bench's time.
-func (b *Bench) Now() time.Time { return b.at.now() }
+func (b *Bench) Now() time.Time { return b.now() }
+
+// today is the day, since 1970.
+func (b *Bench) today() int64 { return b.now().Unix() / day }
 
 // atRevision is a file as it stood, on a day.
 type atRevision struct {
@@ -112,12 +81,19 @@ type atRevision struct {
 }
 
 func (b *Bench) key(practice string, f store.File) atRevision {
-	return atRevision{practice, f.ID, f.Revision, b.at.seconds() / day, revOf(f)}
+	return atRevision{practice, f.ID, f.Revision, b.today(), revOf(f)}
 }
 
-// Work works out a file as the bench does, once for all who ask for it.
-func (b *Bench) Work(ctx context.Context, practice string, f store.File) (Results, error) {
-	return b.desks.Get(ctx, practice, b.key(practice, f), func(context.Context, func(Results)) (Results, error) { return work(f, stockOf(f, b.at), b.at), nil })
+// follow has a function read what follows from a client's file, whose record is kept.
+func (b *Bench) follow(practice string, f *store.File, read func(r *derive.Record)) {
+	r := b.kept.of(practice, f.ID)
+	r.With(derive.Input{File: f, Day: b.today()}, func() { read(r) })
+}
+
+// Work works out a file.
+func (b *Bench) Work(practice string, f store.File) (out Results) {
+	b.follow(practice, &f, func(r *derive.Record) { out = results.Of(r, the) })
+	return out
 }
 
 // Desk is a client's file with everything worked out from it.
@@ -161,8 +137,7 @@ func (b *Bench) desk(ctx context.Context, w Who, f store.File) (Desk, error) {
 	if err != nil {
 		return Desk{}, err
 	}
-	r, err := b.Work(ctx, w.Practice, f)
-	return Desk{File: f, Steps: steps, Results: r}, err
+	return Desk{File: f, Steps: steps, Results: b.Work(w.Practice, f)}, nil
 }
 
 // Create adds a client with a name.
@@ -202,7 +177,7 @@ func (b *Bench) Change(ctx context.Context, w Who, e Edit) (Desk, error) {
 		return Desk{}, err
 	}
 	defer leave()
-	var working chan worked
+	var worked Results
 	out, err := b.store.Change(ctx, store.Edit{
 		Practice: w.Practice, Client: e.Client, Base: e.Base, By: w.by(), Label: e.Label, Scopes: e.Scopes,
 		Do: func(f *store.File) error {
@@ -212,10 +187,13 @@ func (b *Bench) Change(ctx context.Context, w Who, e Edit) (Desk, error) {
 			}
 			trim(f)
 			begun(f)
-			stock, err := check(*f, b.at, before)
-			if err == nil {
-				working = workAside(f.Clone(), stock, b.at)
-			}
+			after := f.Clone()
+			var err error
+			b.follow(w.Practice, &after, func(r *derive.Record) {
+				if err = check(r, after, before); err == nil {
+					worked = results.Of(r, the)
+				}
+			})
 			return err
 		},
 	})
@@ -230,8 +208,7 @@ func (b *Bench) Change(ctx context.Context, w Who, e Edit) (Desk, error) {
 	if err != nil {
 		return Desk{}, err
 	}
-	r := (<-working).results()
-	return b.changed(ctx, w, out, r)
+	return b.changed(ctx, w, out, worked)
 }
 
 // changed is the desk after a change, with what was worked out of it kept.
@@ -240,39 +217,8 @@ func (b *Bench) changed(ctx context.Context, w Who, c store.Changed, r Results) 
 	if err != nil {
 		return Desk{}, err
 	}
-	b.desks.Put(b.key(w.Practice, c.File), r)
 	b.noteCard(ctx, w.Practice, c.File, r)
 	return Desk{File: c.File, Changes: c.Changes, Steps: steps, Results: r}, nil
-}
-
-// worked is what came of working something out aside: results, or a panic.
-type worked struct {
-	r     Results
-	panic any
-}
-
-// results are the results; a panic aside goes on here, where it is answered for.
-func (w worked) results() Results {
-	if w.panic != nil {
-		panic(w.panic)
-	}
-	return w.r
-}
-
-// workAside works a file out while it is being written to disk.
-func workAside(f store.File, s *stock, at around) chan worked {
-	out := make(chan worked, 1)
-	go func() {
-		var w worked
-		defer func() {
-			if r := recover(); r != nil {
-				w.panic = fmt.Sprintf("%v\n%s", r, debug.Stack())
-			}
-			out <- w
-		}()
-		w.r = work(f, s, at)
-	}()
-	return out
 }
 
 // Step is a change taken back or done again. With Anyones it is the newest of all,
@@ -288,8 +234,8 @@ type Step struct {
 func (b *Bench) Undo(ctx context.Context, w Who, st Step) (Desk, store.Label, error) {
 	out, label, err := b.store.Undo(ctx, store.Step{
 		Practice: w.Practice, Client: st.Client, Base: st.Base, By: w.by(), Redo: st.Redo, Anyones: st.Anyones,
-		Check: func(f store.File) error {
-			_, err := check(f, b.at, standing(f))
+		Check: func(f store.File) (err error) {
+			b.follow(w.Practice, &f, func(r *derive.Record) { err = check(r, f, standing(f)) })
 			return err
 		},
 	})
@@ -300,11 +246,7 @@ func (b *Bench) Undo(ctx context.Context, w Who, st Step) (Desk, store.Label, er
 	if err != nil {
 		return Desk{}, label, err
 	}
-	r, err := b.Work(ctx, w.Practice, out.File)
-	if err != nil {
-		return Desk{}, label, err
-	}
-	d, err := b.changed(ctx, w, out, r)
+	d, err := b.changed(ctx, w, out, b.Work(w.Practice, out.File))
 	return d, label, err
 }
 
@@ -319,7 +261,8 @@ func (b *Bench) Delete(ctx context.Context, practice, id string, revision int64)
 	if err := b.store.Delete(ctx, practice, id, revision); err != nil {
 		return nil, err
 	}
-	b.desks.Forget(func(k atRevision) bool { return k.practice == practice && k.client == id })
+	b.kept.drop(practice, id)
+	b.offers.Forget(func(k atRevision) bool { return k.practice == practice && k.client == id })
 	b.plans.Forget(func(k inputs) bool { return k.practice == practice && k.client == id })
 	b.fresh.drop(practice, id)
 	return b.store.StillIn(ctx, practice, id), nil
@@ -336,7 +279,7 @@ func (b *Bench) TagOf(ctx context.Context, practice, id, of string) (string, err
 	if err != nil {
 		return "", err
 	}
-	sum := sha256.Sum256(fmt.Appendf(nil, "%s %s %d %s %d %d", id, of, changed, b.rules, b.at.seconds()/day, house.Rev))
+	sum := sha256.Sum256(fmt.Appendf(nil, "%s %s %d %s %d %d", id, of, changed, b.rules, b.today(), house.Rev))
 	return hex.EncodeToString(sum[:12]), nil
 }
 

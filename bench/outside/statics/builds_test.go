@@ -37,9 +37,10 @@ func drawn(r *rand.Rand, d builds.Design) (builds.Values, builds.Situation) {
 	}
 	s := builds.Situation{
 		Stature: quantity.Length(1.45 + 0.6*r.Float64()), Body: quantity.Estimate{Value: quantity.Mass(45 + 75*r.Float64())},
-		Pull: quantity.Force(60 + 250*r.Float64()), Read: true, Heaviest: quantity.Mass(5 + 40*r.Float64()), All: 300,
-		Lane: 12, Room: &room, Wall: -1,
+		Pull: quantity.Force(60 + 250*r.Float64()), Read: true, Lane: 12, Room: &room, Wall: -1,
 	}
+	heaviest := quantity.Mass(5 + 40*r.Float64())
+	s.Loads = func() builds.Loads { return builds.Loads{Heaviest: heaviest, All: 300} }
 	s = d.Stand(&room, s, d.MarkedWell(s))
 	v := d.Answered(d.MarkedWell(s), s)
 	for _, a := range d.Questions() {

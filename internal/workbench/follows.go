@@ -1,0 +1,467 @@
+package workbench
+
+import (
+	"slices"
+
+	"scrappyrack/core/band"
+	"scrappyrack/core/builds"
+	"scrappyrack/core/capability"
+	"scrappyrack/core/caution"
+	"scrappyrack/core/client"
+	"scrappyrack/core/coverage"
+	"scrappyrack/core/gear"
+	"scrappyrack/core/load"
+	"scrappyrack/core/movement"
+	"scrappyrack/core/quantity"
+	"scrappyrack/core/space"
+	"scrappyrack/core/way"
+	"scrappyrack/internal/derive"
+	"scrappyrack/internal/store"
+)
+
+// What follows from a file, part by part. A source gives a part what of the file it may read, and
+// nothing else of it: a part that needs more does not find it, in any test.
+
+// none is the key of a part that there is one of.
+type none = derive.None
+
+var the none
+
+const day = 24 * 60 * 60
+
+// mostRanges is how many ranges of bands are remembered, whosever they are.
+const mostRanges = 8192
+
+var ranges = band.NewMemo(mostRanges)
+
+// now is the beginning of the day, as a Unix time; 0 where dates do not matter.
+var now = derive.From(func(in derive.Input, _ none) int64 { return in.Day * day })
+
+// --- things
+
+var ofThings = derive.From(func(in derive.Input, _ none) store.File {
+	f := in.File
+	return store.File{Batches: f.Batches, Containers: f.Containers, Weighings: f.Weighings, Things: f.Things, Handles: f.Handles, Plates: f.Plates}
+})
+
+// theStock is what the things come to: batches re-estimated, containers with what is in them,
+// weighings read.
+var theStock = derive.Made("stock", func(r *derive.Record, _ none) *stock { return stockOf(ofThings.Of(r, the)) }).Unlike()
+
+// aContainer is one that can be worked with, or a zero one.
+var aContainer = derive.Made("container", func(r *derive.Record, id string) load.Container {
+	s := theStock.Of(r, the)
+	if at, ok := s.at[id]; ok && s.problems[at] == nil {
+		return s.containers[at]
+	}
+	return load.Container{}
+})
+
+// filled is what a container comes to as it is filled, with its loads.
+type filled struct {
+	fill  load.Fill
+	err   error
+	rungs []load.Rung
+}
+
+func filledOf(c load.Container) *filled {
+	out := &filled{rungs: slices.Clip(c.Rungs())}
+	out.fill, out.err = c.Fill()
+	return out
+}
+
+var asFilled = derive.Made("fill", func(r *derive.Record, id string) *filled { return filledOf(aContainer.Of(r, id)) }).Unlike()
+
+// allLoads are the containers in their order, with what they weigh.
+var allLoads = derive.Made("loads", func(r *derive.Record, _ none) []Loaded {
+	s := theStock.Of(r, the)
+	weighedAt := s.lastWeighed()
+	out := make([]Loaded, len(s.containers))
+	for i, c := range s.containers {
+		if s.problems[i] != nil {
+			out[i] = Loaded{Container: load.Container{ID: s.file.Containers[i].ID}, Problem: quantity.Say(s.problems[i].Error())}
+			continue
+		}
+		out[i] = s.loaded(c, weighedAt[c.ID], asFilled.Of(r, c.ID))
+	}
+	return out
+}).Unlike()
+
+var aHandle = derive.Made("handle", func(r *derive.Record, id string) load.Handle {
+	s := theStock.Of(r, the)
+	at := slices.IndexFunc(s.handles, func(h load.Handle) bool { return h.ID == id })
+	return s.handles[at]
+})
+
+var asLoaded = derive.Made("bar", func(r *derive.Record, id string) barRungs { return rungsOf(aHandle.Of(r, id)) }).Unlike()
+
+// handleRungs are the loads of bars and handles with the plates there are. A set that makes too
+// many sums gives none here; check refuses it.
+var handleRungs = derive.Made("bars", func(r *derive.Record, _ none) (out []load.Rung) {
+	for _, h := range theStock.Of(r, the).handles {
+		if b := asLoaded.Of(r, h.ID); b.err == nil {
+			out = append(out, b.rungs...)
+		}
+	}
+	return out
+})
+
+var ofGear = derive.From(func(in derive.Input, _ none) []store.Gear { return in.File.Gear })
+
+var owned = derive.Made("gear", func(r *derive.Record, _ none) (out []client.Owned) {
+	for _, g := range ofGear.Of(r, the) {
+		if item, err := gear.ByKey(g.Item); err == nil {
+			out = append(out, client.Owned{ID: g.ID, Item: item})
+		}
+	}
+	return out
+})
+
+// --- bands
+
+var ofBands = derive.From(func(in derive.Input, _ none) (ids []string) {
+	for _, b := range in.File.Bands {
+		ids = append(ids, b.ID)
+	}
+	return ids
+})
+
+var ofBand = derive.From(func(in derive.Input, id string) store.Band {
+	return one(in.File.Bands, func(b store.Band) bool { return b.ID == id })
+})
+
+var aBand = derive.Made("band", func(r *derive.Record, id string) BandOf { return bandOf(ofBand.Of(r, id)) })
+
+var allBands = derive.Made("bands", func(r *derive.Record, _ none) []BandOf {
+	ids := ofBands.Of(r, the)
+	out := make([]BandOf, 0, len(ids))
+	for _, id := range ids {
+		out = append(out, aBand.Of(r, id))
+	}
+	return out
+})
+
+// --- rooms
+
+var ofRooms = derive.From(func(in derive.Input, _ none) (ids []string) {
+	for _, r := range in.File.Rooms {
+		ids = append(ids, r.ID)
+	}
+	return ids
+})
+
+var ofRoom = derive.From(func(in derive.Input, id string) store.File {
+	f := in.File
+	out := store.File{Rooms: []store.Room{one(f.Rooms, func(r store.Room) bool { return r.ID == id })}}
+	for _, o := range f.Openings {
+		if o.Room == id {
+			out.Openings = append(out.Openings, o)
+		}
+	}
+	for _, o := range f.Overheads {
+		if o.Room == id {
+			out.Overheads = append(out.Overheads, o)
+		}
+	}
+	for _, x := range f.Fixtures {
+		if x.Room == id {
+			out.Fixtures = append(out.Fixtures, x)
+			if at := slices.IndexFunc(f.Gear, func(g store.Gear) bool { return g.ID == x.Gear }); x.Gear != "" && at >= 0 {
+				out.Gear = append(out.Gear, f.Gear[at])
+			}
+		}
+	}
+	return out
+})
+
+var aRoom = derive.Made("room", func(r *derive.Record, id string) RoomOf {
+	f := ofRoom.Of(r, id)
+	return roomOf(f, f.Rooms[0])
+})
+
+var allRooms = derive.Made("rooms", func(r *derive.Record, _ none) []RoomOf {
+	ids := ofRooms.Of(r, the)
+	out := make([]RoomOf, 0, len(ids))
+	for _, id := range ids {
+		out = append(out, aRoom.Of(r, id))
+	}
+	return out
+})
+
+// whose body a room is asked for.
+type whose bool
+
+const (
+	clients whose = false
+	others  whose = true
+)
+
+var bodies = derive.From(func(in derive.Input, of whose) space.Body {
+	if of == others {
+		return otherOf(*in.File)
+	}
+	return bodyOf(*in.File)
+})
+
+type asked struct {
+	room string
+	of   whose
+}
+
+var roomAnswer = derive.Made("answer", func(r *derive.Record, q asked) space.Answer {
+	return space.Ask(aRoom.Of(r, q.room).Room, bodies.Of(r, q.of))
+})
+
+// answers are what the rooms come to for a body.
+var answers = derive.Made("answers", func(r *derive.Record, of whose) space.Answers {
+	ids := ofRooms.Of(r, the)
+	all := make([]space.Answer, 0, len(ids))
+	for _, id := range ids {
+		all = append(all, roomAnswer.Of(r, asked{id, of}))
+	}
+	return space.Gather(coreRooms(allRooms.Of(r, the)), all, bodies.Of(r, of))
+})
+
+// --- person
+
+var ofHouse = derive.From(func(in derive.Input, _ none) *store.House { return in.File.House })
+
+var library = derive.Made("library", func(r *derive.Record, _ none) *movement.Library { return libraryOf(ofHouse.Of(r, the)) }).Unlike()
+
+// ofPerson is a profile without what says nothing of the person, and who else trains there.
+var ofPerson = derive.From(func(in derive.Input, _ none) store.File {
+	f := in.File
+	p := f.Profile
+	p.Name, p.Note, p.HealthNote, p.BudgetMinor, p.HourMinor, p.Currency, p.Units = "", "", "", 0, 0, "", ""
+	return store.File{Profile: p, Space: f.Space, Tests: f.Tests, Operations: f.Operations, Releases: f.Releases, Slots: f.Slots}
+})
+
+var thePerson = derive.Made("person", func(r *derive.Record, _ none) client.Person {
+	return personOf(ofPerson.Of(r, the), library.Of(r, the), now.Of(r, the))
+})
+
+// heavy is the heaviest who trains there.
+type heavy struct {
+	body quantity.Estimate
+	who  string
+}
+
+var heaviestThere = derive.Made("heaviest", func(r *derive.Record, _ none) heavy {
+	body, who := heaviest(ofPerson.Of(r, the), thePerson.Of(r, the).BodyMass)
+	return heavy{body, who}
+})
+
+// --- client
+
+type means struct {
+	currency, units string
+	budget          int64
+	pins            []store.Pin
+	atHand          []string
+	wayIn           float64
+}
+
+var ofMeans = derive.From(func(in derive.Input, _ none) means {
+	f := in.File
+	return means{f.Profile.Currency, f.Profile.Units, f.Profile.BudgetMinor, f.Pins, f.AtHand, f.Space.WayWidthM}
+})
+
+// theClient is the client with all there is, what was built and counts too.
+var theClient = derive.Made("client", func(r *derive.Record, _ none) client.Client {
+	s, m := theStock.Of(r, the), ofMeans.Of(r, the)
+	c := client.Client{
+		Person: thePerson.Of(r, the), Rooms: coreRooms(allRooms.Of(r, the)), Space: answers.Of(r, clients), WayIn: quantity.Length(m.wayIn),
+		AtHand: m.atHand, Own: s.own(), Containers: s.usable(), Owned: owned.Of(r, the), Handles: handleRungs.Of(r, the), Bands: fit(allBands.Of(r, the)),
+		Currency: m.currency, Lines: lineStep(m.units), Budget: m.budget, Pins: map[string]client.Pin{}, Memo: ranges,
+		Heaviest: heaviestThere.Of(r, the).body.Value, Made: made.Of(r, the),
+	}
+	for _, pin := range m.pins {
+		c.Pins[pin.ID] = client.Pin(pin.Pin)
+	}
+	return c
+}).Unlike()
+
+// --- builds
+
+// household is what the loads of the household come to.
+var household = derive.Made("household", func(r *derive.Record, _ none) builds.Loads {
+	var all [][]load.Rung
+	for _, c := range theStock.Of(r, the).usable() {
+		all = append(all, asFilled.Of(r, c.ID).rungs)
+	}
+	for _, o := range owned.Of(r, the) {
+		all = append(all, o.Item.Rungs(load.Bought, o.ID))
+	}
+	return householdOf(append(all, handleRungs.Of(r, the)))
+})
+
+var ofRigs = derive.From(func(in derive.Input, _ none) []store.Rig { return in.File.Rigs })
+
+// pulling is what a set-up of bands is worked out with.
+type pulling struct {
+	units    quantity.System
+	stature  quantity.Length // 0 where nobody has measured it
+	mass     quantity.Mass
+	farthest quantity.Length
+	surface  space.Surface
+	bands    []BandOf
+}
+
+var ofPulling = derive.From(func(in derive.Input, _ none) pulling {
+	p := in.File.Profile
+	return pulling{units: unitsOf(*in.File), stature: quantity.Length(p.StatureM), mass: quantity.Mass(p.BodyMassKg), surface: surfaceOf(*in.File)}
+})
+
+var thePulling = derive.Made("pulling", func(r *derive.Record, _ none) pulling {
+	p := ofPulling.Of(r, the)
+	p.farthest, p.bands = answers.Of(r, clients).Farthest, allBands.Of(r, the)
+	return p
+})
+
+// hardest is the hardest that a set-up may pull.
+var hardest = derive.Made("hardest pull", func(r *derive.Record, _ none) (most quantity.Force) {
+	for _, p := range pullsOf(thePulling.Of(r, the), ofRigs.Of(r, the)) {
+		most = max(most, p.Anchor.Force)
+	}
+	return most
+})
+
+// theSituation is what builds stand in, without a place and without the loads of the household.
+var theSituation = derive.Made("situation", func(r *derive.Record, _ none) builds.Situation {
+	p, there := thePerson.Of(r, the), heaviestThere.Of(r, the)
+	s := builds.Situation{Stature: p.Stature, Wall: -1, Lane: answers.Of(r, clients).Lane, Read: true, Inches: ofPulling.Of(r, the).units == quantity.US}
+	s.Body, s.Who = there.body, there.who
+	pulledBy(&s, allBands.Of(r, the))
+	if most := hardest.Of(r, the); most > 0 {
+		s.Pull = most
+	}
+	s.Read = s.Read && s.Pull > 0
+	return s
+})
+
+var ofBuilds = derive.From(func(in derive.Input, _ none) []store.Build { return in.File.Builds })
+
+// ofBuild is a build without what its strength does not rest on.
+var ofBuild = derive.From(func(in derive.Input, id string) store.Build {
+	b := one(in.File.Builds, func(b store.Build) bool { return b.ID == id })
+	b.Name, b.State, b.Tests = "", "", nil
+	return b
+})
+
+var takenBesides = derive.Made("taken", func(r *derive.Record, id string) []builds.Taken {
+	return takenBut(ofBuilds.Of(r, the), coreRooms(allRooms.Of(r, the)), id)
+})
+
+// asBuilt is a build worked out where it stands, and that place.
+type asBuilt struct {
+	worked builds.Worked
+	err    error
+	at     builds.Situation
+}
+
+var aBuild = derive.Made("build", func(r *derive.Record, id string) asBuilt {
+	b, s := ofBuild.Of(r, id), theSituation.Of(r, the)
+	s.Taken = takenBesides.Of(r, id)
+	s = placed(b, coreRooms(allRooms.Of(r, the)), s)
+	s.Loads = func() builds.Loads { return household.Of(r, the) } // read by those that ask
+	out := asBuilt{}
+	d, err := builds.DesignByKey(b.Design)
+	if err == nil {
+		out.worked, err = d.Work(valuesOf(b), s)
+	}
+	s.Loads = nil
+	out.err, out.at = err, s
+	return out
+})
+
+// allBuilds are the builds in their order.
+var allBuilds = derive.Made("builds", func(r *derive.Record, _ none) (out []BuildOf) {
+	all := ofBuilds.Of(r, the)
+	if len(all) == 0 {
+		return nil
+	}
+	loads, its := proofLoads(theStock.Of(r, the), func(id string) *filled { return asFilled.Of(r, id) }), household.Of(r, the)
+	for _, b := range all {
+		was := aBuild.Of(r, b.ID)
+		was.at.Loads = func() builds.Loads { return its }
+		out = append(out, buildOf(b, was, loads))
+	}
+	return out
+}).Unlike()
+
+// made is what was built and counts.
+var made = derive.Made("made", func(r *derive.Record, _ none) (out []client.Made) {
+	for _, b := range ofBuilds.Of(r, the) {
+		if one := buildOf(b, aBuild.Of(r, b.ID), nil); one.Counts {
+			out = append(out, client.Made{ID: b.ID, Name: b.Name, Supplies: one.Worked.Gives, Rungs: one.Worked.Rungs(b.ID)})
+		}
+	}
+	return out
+})
+
+// --- board
+
+var bandRungs = derive.Made("bands' loads", func(r *derive.Record, _ none) []load.Rung {
+	c := client.Client{Person: client.Person{Stature: thePerson.Of(r, the).Stature}, Space: space.Answers{Farthest: answers.Of(r, clients).Farthest}, Memo: ranges,
+		Bands: fit(allBands.Of(r, the))}
+	return c.BandRungs()
+}).Unlike()
+
+var supplies = derive.Made("supplies", func(r *derive.Record, _ none) []capability.Supply { return theClient.Of(r, the).Supplies() })
+
+// reach is all that the client can do today, item by item as they are kept.
+var reach = derive.Made("reach", func(r *derive.Record, _ none) *way.Stock {
+	c := theClient.Of(r, the)
+	var items []way.Item
+	add := func(rungs []load.Rung) {
+		if len(rungs) > 0 {
+			items = append(items, way.Item{Option: way.Today, Rungs: rungs})
+		}
+	}
+	for _, k := range c.Containers {
+		add(asFilled.Of(r, k.ID).rungs)
+	}
+	add(handleRungs.Of(r, the))
+	add(bandRungs.Of(r, the))
+	for _, o := range c.Owned {
+		add(c.ItemRungs(o.Item, load.Owned, o.ID))
+	}
+	for _, m := range c.Made {
+		add(m.Rungs)
+	}
+	return way.New(c, append(items, way.Item{Option: way.Today, Supplies: supplies.Of(r, the)}))
+}).Unlike()
+
+// held is a board, or why there is none.
+type held struct {
+	lacks string
+	board coverage.Board
+}
+
+// theBoard is every need held against the reach: those again that find another.
+var theBoard = derive.Again("board", func(r *derive.Record, _ none, before held) held {
+	p := thePerson.Of(r, the)
+	if p.Stature == 0 {
+		return held{lacks: "stature"}
+	}
+	slots, err := coverage.Slots(p)
+	if err != nil {
+		return held{lacks: err.Error()}
+	}
+	return held{board: before.board.Again(slots, reach.Of(r, the))}
+})
+
+var cautions = derive.Made("cautions", func(r *derive.Record, _ none) []caution.Caution { return caution.For(theClient.Of(r, the)) })
+
+// results are all of it.
+var results = derive.Made("results", func(r *derive.Record, _ none) Results {
+	s, b, guess := theStock.Of(r, the), theBoard.Of(r, the), ofPulling.Of(r, the)
+	out := Results{
+		Client: theClient.Of(r, the), Lacks: b.lacks, MassGuessed: guess.mass == 0 && guess.stature > 0, Rooms: allRooms.Of(r, the), Loads: allLoads.Of(r, the),
+		Batches: s.batches, Bands: allBands.Of(r, the), Builds: allBuilds.Of(r, the), Reach: reach.Of(r, the).Extents(), Board: b.board, Cautions: cautions.Of(r, the),
+	}
+	if bodies.Of(r, others).Stature > 0 {
+		out.Other = answers.Of(r, others)
+	}
+	return out
+}).Unlike()
