@@ -139,18 +139,31 @@ func Kgf(f quantity.Force) quantity.Mass { return quantity.Mass(f / quantity.Sta
 // does, the part of the range that such a door takes stands beside the whole.
 func (m *Memo) Rungs(bands []Band, moves []Movement, stature quantity.Length, bounds Bounds) []load.Rung {
 	var out []load.Rung
+	for _, set := range Sets(bands) {
+		out = append(out, m.RungsOf(set, moves, stature, bounds)...)
+	}
+	return out
+}
+
+// Sets are the bands that are used together, of some in the order of their strength: each by
+// itself, and with the next stronger one of its kind.
+func Sets(bands []Band) (out [][]Band) {
+	weaker := map[Kind]int{}
+	for n, b := range bands {
+		out = append(out, bands[n:n+1])
+		if before, ok := weaker[b.Kind]; ok {
+			out = append(out, []Band{bands[before], b})
+		}
+		weaker[b.Kind] = n
+	}
+	return out
+}
+
+// RungsOf are those of Rungs that one set gives.
+func (m *Memo) RungsOf(set []Band, moves []Movement, stature quantity.Length, bounds Bounds) (out []load.Rung) {
 	for i := range moves {
-		move := moves[i]
-		stronger := map[Kind]int{}
-		for n, b := range bands {
-			if !move.Takes(b.Kind) {
-				continue
-			}
-			out = append(out, m.rungsOf(move, bands[n:n+1], stature, bounds)...)
-			if before, ok := stronger[b.Kind]; ok {
-				out = append(out, m.rungsOf(move, []Band{bands[before], b}, stature, bounds)...)
-			}
-			stronger[b.Kind] = n
+		if moves[i].Takes(set[0].Kind) {
+			out = append(out, m.rungsOf(moves[i], set, stature, bounds)...)
 		}
 	}
 	return out

@@ -52,11 +52,12 @@ const (
 
 // BoundsIn are the bounds that a room sets for a stature with so much room before a wall or
 // a door, in m (0 when nobody has measured): an anchor there, with 0.6 m clear behind the
-// body.
+// body. The room counts in whole centimetres: no band is set up finer.
 func BoundsIn(run, stature quantity.Length) Bounds {
 	if run <= 0 {
 		run = unknownRoom
 	}
+	run = quantity.Length(math.Floor(float64(run)*100+1e-6) / 100)
 	return Bounds{Distance: max(0.3, run-clearBehind), Stance: quantity.Length(widest) * stature, Grip: mostGrip}
 }
 

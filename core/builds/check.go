@@ -57,8 +57,7 @@ type Step struct {
 }
 
 // Built is a design in its sizes, with its checks; nothing of it is an approval. Weakest is the
-// check that is used furthest. Remedy is the cheapest change that makes all checks pass, nil
-// where they do or none does; Instead says what is safe in its place.
+// check that is used furthest. Instead says what is safe in its place where one does not pass.
 type Built struct {
 	Title     Text
 	Mass      quantity.Mass   // of the thing itself, in kg; 0 where it does not matter
@@ -77,8 +76,17 @@ type Built struct {
 	ProofPull float64 // what bands' anchors are pulled with for proof, in N; 0 for others
 	Inspect   Text
 	Cautions  []Text
-	Remedy    *Remedy
 	Instead   Text
+	remedy    func() *Remedy // nil where there is nothing to mend
+}
+
+// Remedy is the cheapest change that makes all checks pass, nil where they do or none does. It is
+// looked for when it is asked for, once.
+func (b Built) Remedy() *Remedy {
+	if b.remedy == nil {
+		return nil
+	}
+	return b.remedy()
 }
 
 // Remedy is a change of a design, in words, with how far its weakest link is used then. To are the

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"maps"
 	"slices"
+	"sync"
 
 	"scrappyrack/core/capability"
 	"scrappyrack/core/load"
@@ -59,19 +60,19 @@ func (v Values) Over(with Values) Values {
 // sells them. Room is nil where none is said; Wall is one of its walls, or -1, and At where along it,
 // in m.
 type Situation struct {
-	Stature  quantity.Length
-	Body     quantity.Estimate
-	Who      string // whose body it is; empty for the client's
-	Pull     quantity.Force
-	Stretch  quantity.Length
-	Read     bool
-	Inches   bool
-	Loads    func() Loads // asked by designs that rest on it; nil for none
-	Room     *space.Room
-	Wall     int
-	At       quantity.Length
-	Lane     quantity.Length
-	Taken    []Taken
+	Stature quantity.Length
+	Body    quantity.Estimate
+	Who     string // whose body it is; empty for the client's
+	Pull    quantity.Force
+	Stretch quantity.Length
+	Read    bool
+	Inches  bool
+	Loads   func() Loads // asked by designs that rest on it; nil for none
+	Room    *space.Room
+	Wall    int
+	At      quantity.Length
+	Lane    quantity.Length
+	Taken   []Taken
 }
 
 // Loads are what the loads of a household come to: the heaviest that is worn, the heaviest of all,
@@ -235,7 +236,8 @@ func (d Design) Work(v Values, s Situation) (Worked, error) {
 	w.Built.Tools = w.Built.tooled()
 	if !w.Built.OK() {
 		// What has to be looked at on the spot is another matter than what has to be changed.
-		w.Built.Remedy = d.mended(w.made, v, s)
+		made := w.made
+		w.Built.remedy = sync.OnceValue(func() *Remedy { return d.mended(made, v, s) })
 		w.Built.Instead = d.instead(w.made)
 		return w, nil
 	}

@@ -143,7 +143,7 @@ func TestPegsOnBrickStandOnTheirBoard(t *testing.T) {
 func TestSuppliesAreBoundByWhatWasWorn(t *testing.T) {
 	for _, d := range builds.Designs() {
 		s := at(d.Key)
-		s.Worn = 9
+		s.Loads = func() builds.Loads { return builds.Loads{Worn: 9} }
 		s.Body = quantity.Estimate{Value: 60}
 		w, err := d.Work(good[d.Key], s)
 		require.NoError(t, err)

@@ -127,7 +127,7 @@ func (d Design) Offer(rooms []space.Room, s Situation, v Values) (best Offered) 
 	}
 	w, _ := d.Work(v.Over(d.MarkedWell(s)), best.At)
 	best.Say = v
-	if m := w.Built.Remedy; m != nil && m.Does {
+	if m := w.Built.Remedy(); m != nil && m.Does {
 		if best.Say, best.With = v.Over(m.To), m.Change; m.Moved != nil {
 			best.At = *m.Moved
 		}

@@ -65,9 +65,9 @@ func TestAPegAsABeamInSprings(t *testing.T) {
 func TestFixingsHaveRoomBesideAPeg(t *testing.T) {
 	narrow := worked(t, "pegs", builds.Values{Word: map[string]string{"board": "89"}}, here())
 	assert.False(t, linkOf(t, narrow.Built, "room for the fixings").OK())
-	require.NotNil(t, narrow.Built.Remedy)
-	assert.Contains(t, narrow.Built.Remedy.Change.In(quantity.Metric), "38 × 140")
-	follow(t, narrow.Design, narrow.Values, here(), *narrow.Built.Remedy)
+	require.NotNil(t, narrow.Built.Remedy())
+	assert.Contains(t, narrow.Built.Remedy().Change.In(quantity.Metric), "38 × 140")
+	follow(t, narrow.Design, narrow.Values, here(), *narrow.Built.Remedy())
 	plain := worked(t, "pegs", builds.Values{}, here())
 	hole, lag := 0.0422/2, 0.140/4
 	assert.GreaterOrEqual(t, lag-hole, 0.010, "the heads of the fixings are clear of the peg")

@@ -225,9 +225,9 @@ func TestAnySizesAreWorkedOutOrRefusedAtTheirPlace(t *testing.T) {
 			}
 			if w.Built.OK() {
 				passed++
-				assert.Nil(t, w.Built.Remedy)
+				assert.Nil(t, w.Built.Remedy())
 			}
-			if m := w.Built.Remedy; m != nil {
+			if m := w.Built.Remedy(); m != nil {
 				mended++
 				assert.NotEmpty(t, m.Change)
 				follow(t, d, v, s, *m)
@@ -272,7 +272,7 @@ func TestTheRentedFlat(t *testing.T) {
 		require.NoError(t, err)
 		assert.EqualValues(t, "the owner's word", w.Built.Weakest().Link.In(quantity.Metric))
 		assert.Contains(t, w.Built.Instead.In(quantity.Metric), "a strap in a door")
-		assert.Nil(t, w.Built.Remedy)
+		assert.Nil(t, w.Built.Remedy())
 		assert.Empty(t, w.Gives)
 	}
 	d, err := builds.DesignByKey("door-strap")
@@ -287,8 +287,8 @@ func TestTheRentedFlat(t *testing.T) {
 	many, err := hard.Work(good["board-bands"].Over(builds.Values{Num: map[string]float64{"pull_n": 700},
 		Word: map[string]string{"rings": "chest"}}), s)
 	require.NoError(t, err)
-	require.NotNil(t, many.Built.Remedy, "%+v", many.Built.Weakest())
-	assert.Contains(t, many.Built.Remedy.Change.In(quantity.Metric), "lighter bands")
+	require.NotNil(t, many.Built.Remedy(), "%+v", many.Built.Weakest())
+	assert.Contains(t, many.Built.Remedy().Change.In(quantity.Metric), "lighter bands")
 	s.Read = false
 	w, err = d.Work(good["door-strap"], s)
 	require.NoError(t, err)
@@ -366,8 +366,8 @@ func TestAPlaceOnTheWall(t *testing.T) {
 	off.At += 0.1
 	moved, err := d.Work(good["board-bands"], off)
 	require.NoError(t, err)
-	require.NotNil(t, moved.Built.Remedy)
-	assert.EqualValues(t, "move it to 1.11 m along wall A", moved.Built.Remedy.Change.In(quantity.Metric))
+	require.NotNil(t, moved.Built.Remedy())
+	assert.EqualValues(t, "move it to 1.11 m along wall A", moved.Built.Remedy().Change.In(quantity.Metric))
 	off.At = here().At
 	moved, err = d.Work(good["board-bands"], off)
 	require.NoError(t, err)
@@ -378,8 +378,8 @@ func TestAPlaceOnTheWall(t *testing.T) {
 	off.At += 0.1
 	lined, err := pegs.Work(seen.Over(builds.Values{Word: map[string]string{"stud": "89"}}), off)
 	require.NoError(t, err)
-	require.NotNil(t, lined.Built.Remedy)
-	assert.Contains(t, lined.Built.Remedy.Change.In(quantity.Metric),
+	require.NotNil(t, lined.Built.Remedy())
+	assert.Contains(t, lined.Built.Remedy().Change.In(quantity.Metric),
 		"move it to 1.11 m along wall A, and the lining cut out behind it")
 	// Under a slope the top of the board counts, and what fits has no high ring there.
 	s := here()

@@ -76,10 +76,10 @@ func TestWhatIsDoneAboutWhatFails(t *testing.T) {
 		w, err := d.Work(v, s)
 		require.NoError(t, err, "%s %v", c.design, c.spoilt)
 		require.False(t, w.Built.OK(), "%s %v", c.design, c.spoilt)
-		if !assert.NotNil(t, w.Built.Remedy, "%s %v: %+v", c.design, c.spoilt, w.Built.Weakest()) {
+		if !assert.NotNil(t, w.Built.Remedy(), "%s %v: %+v", c.design, c.spoilt, w.Built.Weakest()) {
 			continue
 		}
-		m := *w.Built.Remedy
+		m := *w.Built.Remedy()
 		assert.Contains(t, m.Change.In(quantity.Metric), c.words, c.design)
 		assert.Equal(t, c.does, m.Does, "%s: what the world has to be cannot be clicked", m.Change)
 		follow(t, d, v, s, m)
@@ -95,7 +95,7 @@ func TestWhatNothingMends(t *testing.T) {
 		w, err := d.Work(good[key].Over(spoilt), here())
 		require.NoError(t, err)
 		assert.False(t, w.Built.OK())
-		assert.Nil(t, w.Built.Remedy, key)
+		assert.Nil(t, w.Built.Remedy(), key)
 		assert.NotEmpty(t, w.Built.Instead)
 	}
 	s := here()
@@ -105,7 +105,7 @@ func TestWhatNothingMends(t *testing.T) {
 		require.NoError(t, err)
 		w, err := d.Work(good[key], s)
 		require.NoError(t, err)
-		assert.Nil(t, w.Built.Remedy, key)
+		assert.Nil(t, w.Built.Remedy(), key)
 	}
 }
 
@@ -120,8 +120,8 @@ func TestHeavyBodiesGetWhatHolds(t *testing.T) {
 			w, err := d.Work(good[key], s)
 			require.NoError(t, err)
 			if !w.Built.OK() {
-				require.NotNil(t, w.Built.Remedy, "%s for %g kg: %+v", key, float64(kg), w.Built.Weakest())
-				follow(t, d, good[key], s, *w.Built.Remedy)
+				require.NotNil(t, w.Built.Remedy(), "%s for %g kg: %+v", key, float64(kg), w.Built.Weakest())
+				follow(t, d, good[key], s, *w.Built.Remedy())
 			}
 		}
 	}

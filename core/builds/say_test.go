@@ -38,8 +38,8 @@ func TestTextsInTheReadersUnits(t *testing.T) {
 			w, err := d.Work(v, here())
 			require.NoError(t, err)
 			texts := append(slices.Clone(w.Built.Cautions), w.Built.Title, w.Built.Proof, w.Built.Inspect, w.Built.Instead)
-			if w.Built.Remedy != nil {
-				texts = append(texts, w.Built.Remedy.Change)
+			if w.Built.Remedy() != nil {
+				texts = append(texts, w.Built.Remedy().Change)
 			}
 			for _, s := range w.Built.Steps {
 				texts = append(texts, s.Text)

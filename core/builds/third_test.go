@@ -143,7 +143,7 @@ func TestNotKnownStops(t *testing.T) {
 	require.NoError(t, err)
 	assert.False(t, w.Built.OK())
 	assert.Empty(t, w.Gives)
-	assert.Nil(t, w.Built.Remedy)
+	assert.Nil(t, w.Built.Remedy())
 	assert.True(t, w.Built.Weakest().Hold)
 	// Hours of who builds for the first time: 2–3 are 6, in masonry 7.5.
 	assert.InDelta(t, 6, w.Built.FirstTime(), 1e-9)

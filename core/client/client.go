@@ -117,19 +117,20 @@ func (c Client) OwnRungs() []load.Rung {
 	return out
 }
 
-// BandRungs are the loads of the client's own bands.
-func (c Client) BandRungs() []load.Rung { return c.bandRungs(c.Bands) }
-
 // bandRungs are what bands give to this person in this room.
 func (c Client) bandRungs(bands []band.Band) []load.Rung {
 	if c.Person.Stature == 0 || len(bands) == 0 {
 		return nil
 	}
-	var moves []band.Movement
+	return c.Memo.Rungs(bands, BandMoves(), c.Person.Stature, c.Bounds())
+}
+
+// BandMoves are the movements that bands can be used in.
+func BandMoves() (out []band.Movement) {
 	for _, m := range movement.Banded() {
-		moves = append(moves, *m.Band)
+		out = append(out, *m.Band)
 	}
-	return c.Memo.Rungs(bands, moves, c.Person.Stature, c.Bounds())
+	return out
 }
 
 // ItemRungs are the loads of a piece of the catalogue to this person in this room.

@@ -436,7 +436,8 @@ func (b Board) Again(slots []Slot, stock *way.Stock) Board {
 			if since[before] == nil {
 				since[before] = stock.Since(before)
 			}
-			if since[before].SameFor(stock.Client().Person.Moves.Of(s.Pattern)) {
+			same := since[before].SameFor(stock.Client().Person.Moves.Of(s.Pattern))
+			if same && (b.Slots[at].State != Missing || since[before].SameRest()) {
 				out.Slots[i], out.against[i] = b.Slots[at], before
 				continue
 			}

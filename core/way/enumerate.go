@@ -199,6 +199,12 @@ func (s *Stock) equipped(m movement.Movement, h held, missing *[]Lack) []Load {
 			}
 			continue
 		}
+		if len(ways) == 1 && len(ways[0].options) == 0 { // as it is today: the same loads, less well done
+			for i := range out {
+				out[i].Quality *= ways[0].quality
+			}
+			continue
+		}
 		var next []Load
 		for _, one := range out {
 			for _, w := range ways {

@@ -223,8 +223,8 @@ func designedOf(w builds.Worked, s builds.Situation, fits builds.Values, units q
 		weakest := b.Weakest()
 		out.Weakest, out.Use, out.Why = say(weakest.Link), useOf(weakest.Use()), say(weakest.Refused)
 	}
-	if b.Remedy != nil {
-		out.Remedy, out.Doing = say(b.Remedy.Change), doingOf(b.Remedy)
+	if m := b.Remedy(); m != nil {
+		out.Remedy, out.Doing = say(m.Change), doingOf(m)
 	}
 	for _, c := range b.Checks {
 		capacity := c.Capacity

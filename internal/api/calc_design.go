@@ -227,8 +227,8 @@ func (q DesignQuestion) answer(context.Context) (out DesignAnswer, _ error) {
 		}
 		out.Checks = append(out.Checks, one)
 	}
-	if w.Built.Remedy != nil {
-		out.Remedy = say(w.Built.Remedy.Change)
+	if w.Built.Remedy() != nil {
+		out.Remedy = say(w.Built.Remedy().Change)
 	}
 	for _, g := range w.Gives {
 		out.Gives = append(out.Gives, string(g.Kind))

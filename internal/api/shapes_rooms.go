@@ -235,16 +235,17 @@ func roomStateOf(of workbench.RoomOf, a space.Answer, rooms []space.Room, units 
 	for _, l := range of.Lost {
 		out.Lost = append(out.Lost, LostThing{l.List, l.ID, quantity.In(l.Why, units).Error()})
 	}
+	look := of.Look()
 	for i := range r.Walls {
-		from, to, l := r.Wall(i)
+		_, _, l := r.Wall(i)
 		w := WallState{Name: space.WallName(i), LengthM: float64(l), MovedM: float64(of.Survey.Moved[i]), Takes: takesOf(r.WallTakes(i), units), StudsM: []float64{}, Skyline: []Corner{}}
 		for _, s := range r.Studs(i) {
 			w.StudsM = append(w.StudsM, float64(s))
 		}
-		if far, ok := r.FarthestOn(i); ok {
+		if far := look.Farthest[i]; far.Run > 0 {
 			w.RunM, w.RunAtM = float64(far.Run), float64(far.Along)
 		}
-		for _, s := range r.Skyline(from, to) {
+		for _, s := range look.Skylines[i] {
 			w.Skyline = append(w.Skyline, Corner{float64(s.Along), float64(s.Height)})
 		}
 		out.Walls = append(out.Walls, w)
@@ -275,7 +276,7 @@ func roomStateOf(of workbench.RoomOf, a space.Answer, rooms []space.Room, units 
 			FootM: [2]Corner{drawn(s.Outline[s.From]), drawn(s.Outline[(s.From+1)%len(s.Outline)])},
 		})
 	}
-	for _, c := range r.Conflicts() {
+	for _, c := range look.Conflicts {
 		out.Conflicts = append(out.Conflicts, RoomConflict{string(c.Kind), c.Thing, c.Other, float64(c.Missing), c.Guidance, c.Why.In(units)})
 	}
 	return out

@@ -94,8 +94,8 @@ func (b buildSheets) one(x workbench.BuildOf, cost string) {
 	} else {
 		b.colour(wrong)
 		b.MultiCell(0, 5.5, "Do not build it as it stands: "+strings.TrimSuffix(b.reason(weakest), ".")+".", "", "L", false)
-		if built.Remedy != nil {
-			b.text("The least that makes all checks pass: "+b.say(built.Remedy.Change)+".", ink)
+		if built.Remedy() != nil {
+			b.text("The least that makes all checks pass: "+b.say(built.Remedy().Change)+".", ink)
 		}
 		if built.Instead != "" {
 			b.text("Safe instead: "+b.say(built.Instead)+".", ink)

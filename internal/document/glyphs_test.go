@@ -73,8 +73,8 @@ func TestEveryCharacterOfASheetIsDrawn(t *testing.T) {
 				require.NoError(t, err, p.Stock)
 				look(p.Name + g.Name)
 			}
-			if b.Remedy != nil {
-				look(b.Remedy.Change)
+			if m := b.Remedy(); m != nil {
+				look(m.Change)
 			}
 		}
 	}

@@ -348,8 +348,27 @@ var ofBuild = derive.From(func(in derive.Input, id string) store.Build {
 	return b
 })
 
-var takenBesides = derive.Made("taken", func(r *derive.Record, id string) []builds.Taken {
-	return takenBut(ofBuilds.Of(r, the), coreRooms(allRooms.Of(r, the)), id)
+// roomFor is a room, none where there is no such room.
+var roomFor = derive.Made("room for", func(r *derive.Record, id string) []space.Room {
+	if !slices.Contains(ofRooms.Of(r, the), id) {
+		return nil
+	}
+	return []space.Room{aRoom.Of(r, id).Room}
+})
+
+// taken is what a build takes of a wall, if it does.
+var taken = derive.Made("taken", func(r *derive.Record, id string) []builds.Taken {
+	b := one(ofBuilds.Of(r, the), func(b store.Build) bool { return b.ID == id })
+	return takenBut([]store.Build{b}, roomFor.Of(r, b.Room), "")
+})
+
+var takenBesides = derive.Made("taken besides", func(r *derive.Record, id string) (out []builds.Taken) {
+	for _, b := range ofBuilds.Of(r, the) {
+		if b.ID != id {
+			out = append(out, taken.Of(r, b.ID)...)
+		}
+	}
+	return out
 })
 
 // asBuilt is a build worked out where it stands, and that place.
@@ -362,17 +381,17 @@ type asBuilt struct {
 var aBuild = derive.Made("build", func(r *derive.Record, id string) asBuilt {
 	b, s := ofBuild.Of(r, id), theSituation.Of(r, the)
 	s.Taken = takenBesides.Of(r, id)
-	s = placed(b, coreRooms(allRooms.Of(r, the)), s)
-	s.Loads = func() builds.Loads { return household.Of(r, the) } // read by those that ask
-	out := asBuilt{}
+	s = placed(b, roomFor.Of(r, b.Room), s)
+	its := household.Of(r, the)
+	s.Loads = func() builds.Loads { return its }
+	out := asBuilt{at: s}
 	d, err := builds.DesignByKey(b.Design)
 	if err == nil {
 		out.worked, err = d.Work(valuesOf(b), s)
 	}
-	s.Loads = nil
-	out.err, out.at = err, s
+	out.err = err
 	return out
-})
+}).Unlike()
 
 // allBuilds are the builds in their order.
 var allBuilds = derive.Made("builds", func(r *derive.Record, _ none) (out []BuildOf) {
@@ -380,11 +399,9 @@ var allBuilds = derive.Made("builds", func(r *derive.Record, _ none) (out []Buil
 	if len(all) == 0 {
 		return nil
 	}
-	loads, its := proofLoads(theStock.Of(r, the), func(id string) *filled { return asFilled.Of(r, id) }), household.Of(r, the)
+	loads := proofLoads(theStock.Of(r, the), func(id string) *filled { return asFilled.Of(r, id) })
 	for _, b := range all {
-		was := aBuild.Of(r, b.ID)
-		was.at.Loads = func() builds.Loads { return its }
-		out = append(out, buildOf(b, was, loads))
+		out = append(out, buildOf(b, aBuild.Of(r, b.ID), loads))
 	}
 	return out
 }).Unlike()
@@ -401,10 +418,30 @@ var made = derive.Made("made", func(r *derive.Record, _ none) (out []client.Made
 
 // --- board
 
-var bandRungs = derive.Made("bands' loads", func(r *derive.Record, _ none) []load.Rung {
-	c := client.Client{Person: client.Person{Stature: thePerson.Of(r, the).Stature}, Space: space.Answers{Farthest: answers.Of(r, clients).Farthest}, Memo: ranges,
-		Bands: fit(allBands.Of(r, the))}
-	return c.BandRungs()
+// bounds are those of a set-up with a band there, and the stature.
+var bounds = derive.Made("bounds", func(r *derive.Record, _ none) bounded {
+	stature := bodies.Of(r, clients).Stature
+	return bounded{stature, band.BoundsIn(answers.Of(r, clients).Farthest, stature)}
+})
+
+type bounded struct {
+	stature quantity.Length
+	band.Bounds
+}
+
+// together are bands that are used together, by their ids.
+type together [2]string
+
+// setRungs are the loads of bands that are used together.
+var setRungs = derive.Made("bands' loads", func(r *derive.Record, set together) []load.Rung {
+	var bands []band.Band
+	for _, id := range set {
+		if id != "" {
+			bands = append(bands, aBand.Of(r, id).Elastic)
+		}
+	}
+	b := bounds.Of(r, the)
+	return ranges.RungsOf(bands, client.BandMoves(), b.stature, b.Bounds)
 }).Unlike()
 
 var supplies = derive.Made("supplies", func(r *derive.Record, _ none) []capability.Supply { return theClient.Of(r, the).Supplies() })
@@ -422,7 +459,15 @@ var reach = derive.Made("reach", func(r *derive.Record, _ none) *way.Stock {
 		add(asFilled.Of(r, k.ID).rungs)
 	}
 	add(handleRungs.Of(r, the))
-	add(bandRungs.Of(r, the))
+	if c.Person.Stature > 0 {
+		for _, set := range band.Sets(c.Bands) {
+			key := together{}
+			for i, b := range set {
+				key[i] = b.ID
+			}
+			add(setRungs.Of(r, key))
+		}
+	}
 	for _, o := range c.Owned {
 		add(c.ItemRungs(o.Item, load.Owned, o.ID))
 	}

@@ -2,6 +2,7 @@ package workbench
 
 import (
 	"slices"
+	"sync"
 
 	"scrappyrack/core/gear"
 	"scrappyrack/core/quantity"
@@ -18,6 +19,27 @@ type RoomOf struct {
 	Problem error
 	// Lost is what has no place any more, its wall or the ceiling's height being gone.
 	Lost []Lost
+	look func() RoomLook
+}
+
+// RoomLook is what is only seen of a room that is looked at.
+type RoomLook struct {
+	Farthest  []space.Anchor // per wall; a run of 0 where it has none
+	Skylines  [][]space.Step // per wall
+	Conflicts []space.Conflict
+}
+
+// Look looks at a room, once as long as it stands so.
+func (r RoomOf) Look() RoomLook { return r.look() }
+
+func looked(r space.Room) (out RoomLook) {
+	for i := range r.Walls {
+		from, to, _ := r.Wall(i)
+		far, _ := r.FarthestOn(i)
+		out.Farthest, out.Skylines = append(out.Farthest, far), append(out.Skylines, r.Skyline(from, to))
+	}
+	out.Conflicts = r.Conflicts()
+	return out
 }
 
 // Lost is a thing of a list that has no place in its room, and why.
@@ -86,6 +108,7 @@ func roomOf(f store.File, r store.Room) RoomOf {
 			}
 		}
 	}
+	out.look = sync.OnceValue(func() RoomLook { return looked(out.Room) })
 	return out
 }
 
