@@ -48,6 +48,7 @@ type API struct {
 	Version  string
 	Now      func() time.Time
 	Log      *slog.Logger
+	shown    shown
 }
 
 // Access says which principals may call an operation: a consultant, a consultant who

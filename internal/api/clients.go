@@ -91,12 +91,12 @@ type deskOut struct {
 	Body Desk
 }
 
-func (a *API) deskOf(d workbench.Desk, l Looking) Desk {
-	return Desk{File: d.File, Steps: stepsOf(d.Steps), Frame: frameOf(d.File, d.Results), Station: l.results(d.File, d.Results)}
+func (a *API) deskOf(ctx context.Context, d workbench.Desk, l Looking) Desk {
+	return Desk{File: d.File, Steps: stepsOf(d.Steps), Frame: frameOf(d.File, d.Results), Station: a.look(ctx, l, d.File, d.Results)}
 }
 
-func (a *API) deskAnswer(d workbench.Desk, l Looking) *deskOut {
-	return &deskOut{ETag: etag(d.File), Body: a.deskOf(d, l)}
+func (a *API) deskAnswer(ctx context.Context, d workbench.Desk, l Looking) *deskOut {
+	return &deskOut{ETag: etag(d.File), Body: a.deskOf(ctx, d, l)}
 }
 
 // Written is the answer to a change: what of the file differs, the frame, and what the
@@ -108,6 +108,8 @@ type Written struct {
 	Steps   Steps         `json:"steps"`
 	Frame   Frame         `json:"frame"`
 	Station *Results      `json:"station,omitempty" doc:"What the station that was asked for shows"`
+	// Changed is there in place of Station where the caller has what was shown before.
+	Changed []PatchOp `json:"station_changes,omitempty" doc:"Of a caller who has what the station showed before: what differs of it, as JSON Patch (RFC 6902)"`
 }
 
 type writtenOut struct {
@@ -125,22 +127,21 @@ type Client struct {
 func (a *API) change(ctx context.Context, l Looking, yours any, e workbench.Edit) (*writtenOut, error) {
 	d, err := a.Bench.Change(ctx, who(ctx).Who, e)
 	if err != nil {
-		return nil, a.stale(d, l, yours, err)
+		return nil, a.stale(ctx, d, l, yours, err)
 	}
 	base := d.File.Revision
 	if d.Changes.Some() {
 		base--
 	}
-	return &writtenOut{
-		ETag: etag(d.File),
-		Body: Written{Changes: d.Changes, Base: base, Steps: stepsOf(d.Steps), Frame: frameOf(d.File, d.Results), Station: l.results(d.File, d.Results)},
-	}, nil
+	out := &writtenOut{ETag: etag(d.File), Body: Written{Changes: d.Changes, Base: base, Steps: stepsOf(d.Steps), Frame: frameOf(d.File, d.Results)}}
+	out.Body.Station, out.Body.Changed = a.lookAgain(ctx, l, d)
+	return out, nil
 }
 
 func etag(f store.File) string { return fmt.Sprintf("%q", fmt.Sprint(f.Revision)) }
 
 // stale answers with both versions; any other error is itself.
-func (a *API) stale(d workbench.Desk, l Looking, yours any, err error) error {
+func (a *API) stale(ctx context.Context, d workbench.Desk, l Looking, yours any, err error) error {
 	if !errors.Is(err, store.ErrStale) || d.File.ID == "" {
 		return err
 	}
@@ -149,7 +150,7 @@ func (a *API) stale(d workbench.Desk, l Looking, yours any, err error) error {
 			Status: http.StatusPreconditionFailed, Title: http.StatusText(http.StatusPreconditionFailed),
 			Detail: "this was changed elsewhere since you opened it: choose which version to keep",
 		},
-		Yours: yours, Theirs: a.deskOf(d, l),
+		Yours: yours, Theirs: a.deskOf(ctx, d, l),
 	}, http.Header{"ETag": {etag(d.File)}})
 }
 
@@ -201,7 +202,7 @@ func (a *API) oneClient(r huma.API) {
 	op.DefaultStatus = http.StatusCreated
 	handle(a, r, op, func(ctx context.Context, in *create) (*deskOut, error) {
 		d, err := a.Bench.Create(ctx, who(ctx).Who, in.Body.Name, in.Body.Currency, in.Body.Units)
-		return a.deskAnswer(d, in.Looking), err
+		return a.deskAnswer(ctx, d, in.Looking), err
 	})
 
 	type read struct {
@@ -211,7 +212,7 @@ func (a *API) oneClient(r huma.API) {
 	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}", "read-client", "A client's file with what the frame shows, and a station when it is named", "client"),
 		func(ctx context.Context, in *read) (*deskOut, error) {
 			d, err := a.Bench.Open(ctx, who(ctx).Who, in.ID)
-			return a.deskAnswer(d, in.Looking), err
+			return a.deskAnswer(ctx, d, in.Looking), err
 		})
 
 	type erase struct {
@@ -271,9 +272,9 @@ func (a *API) steps(r huma.API) {
 				}
 				d, _, err := a.Bench.Undo(ctx, who(ctx).Who, workbench.Step{Client: in.ID, Base: revision, Redo: redo, Anyones: in.Anyones})
 				if err != nil {
-					return nil, a.stale(d, in.Looking, nil, err)
+					return nil, a.stale(ctx, d, in.Looking, nil, err)
 				}
-				return a.deskAnswer(d, in.Looking), nil
+				return a.deskAnswer(ctx, d, in.Looking), nil
 			})
 	}
 	type historyOut struct{ Body []PastChange }

@@ -87,6 +87,7 @@ type Stock struct {
 // the parts that it shows.
 type Results struct {
 	Station string       `json:"station"`
+	Tag     string       `json:"tag" doc:"Names this answer among those of the station"`
 	Heights []Height     `json:"heights,omitempty" doc:"Of the body: client, space"`
 	Stander *Stander     `json:"stander,omitempty" doc:"The client standing: client, space"`
 	Home    *Home        `json:"home,omitempty" doc:"Space, hand-over"`
@@ -149,6 +150,7 @@ var views = map[string]func(*Results, store.File, workbench.Results){
 // Looking says which station is looked at: its results are answered too.
 type Looking struct {
 	Station string `query:"station" enum:",client,space,stock,loads,bands,needs,builds,plan,handover" doc:"The station that is looked at: what it shows is answered too"`
+	Have    string `query:"have" maxLength:"60" doc:"The tag of what the caller has of that station: to an edit, what differs from it is answer enough"`
 }
 
 func (l Looking) results(f store.File, r workbench.Results) *Results {
@@ -156,9 +158,34 @@ func (l Looking) results(f store.File, r workbench.Results) *Results {
 	if !ok || f.ID == "" {
 		return nil
 	}
-	out := &Results{Station: l.Station}
+	out := &Results{Station: l.Station, Tag: workbench.NewID()}
 	v(out, f, r)
 	return out
+}
+
+// look is what a station shows of a client now, kept for the answers to edits.
+func (a *API) look(ctx context.Context, l Looking, f store.File, r workbench.Results) *Results {
+	out := l.results(f, r)
+	if out != nil {
+		a.shown.keep(shownOf{who(ctx).Practice, f.ID, l.Station}, out)
+	}
+	return out
+}
+
+// lookAgain is what a station shows after a change: what differs where the caller has what it
+// showed before, else all of it.
+func (a *API) lookAgain(ctx context.Context, l Looking, d workbench.Desk) (all *Results, changes []PatchOp) {
+	out := l.results(d.File, d.Results)
+	if out == nil {
+		return nil, nil
+	}
+	before := a.shown.keep(shownOf{who(ctx).Practice, d.File.ID, l.Station}, out)
+	if l.Have != "" && before != nil && before.Tag == l.Have {
+		if ops, few := patchOf(before, out); few {
+			return nil, ops
+		}
+	}
+	return out, nil
 }
 
 // atStation is the address of what a station shows.
@@ -195,7 +222,7 @@ func (a *API) results(r huma.API) {
 			return nil, err
 		}
 		worked := a.Bench.Work(practice, f)
-		answer.Body = Looking{in.Station}.results(f, worked)
+		answer.Body = a.look(ctx, Looking{Station: in.Station}, f, worked)
 		return answer, nil
 	})
 }

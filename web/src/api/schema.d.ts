@@ -6020,6 +6020,13 @@ export interface components {
             undone: boolean;
             yours: boolean;
         };
+        PatchOp: {
+            /** @enum {string} */
+            op: "add" | "remove" | "replace";
+            /** @description JSON Pointer (RFC 6901) */
+            path: string;
+            value?: unknown;
+        };
         Physique: {
             chest: components["schemas"]["Oval"];
             head: components["schemas"]["Oval"];
@@ -6487,6 +6494,8 @@ export interface components {
             station: string;
             /** @description Stock, loads, hand-over */
             stock?: components["schemas"]["Stock"];
+            /** @description Names this answer among those of the station */
+            tag: string;
         };
         Rig: {
             /** @description Ids of the bands that are used together */
@@ -7603,6 +7612,8 @@ export interface components {
             frame: components["schemas"]["Frame"];
             /** @description What the station that was asked for shows */
             station?: components["schemas"]["Results"];
+            /** @description Of a caller who has what the station showed before: what differs of it, as JSON Patch (RFC 6902) */
+            station_changes?: components["schemas"]["PatchOp"][];
             steps: components["schemas"]["Steps"];
         };
     };
@@ -8650,6 +8661,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
             };
             header?: never;
             path?: never;
@@ -8687,6 +8700,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
             };
             header?: never;
             path: {
@@ -8787,6 +8802,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -8829,6 +8846,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -8872,6 +8891,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -8911,6 +8932,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -8954,6 +8977,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -9096,6 +9121,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -9139,6 +9166,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -9352,6 +9381,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -9395,6 +9426,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -9465,6 +9498,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -9508,6 +9543,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -9547,6 +9584,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -9590,6 +9629,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -9663,6 +9704,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -9706,6 +9749,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -10070,6 +10115,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -10113,6 +10160,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -10152,6 +10201,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -10195,6 +10246,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -10234,6 +10287,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -10277,6 +10332,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -10316,6 +10373,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -10359,6 +10418,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -10398,6 +10459,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -10441,6 +10504,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -10543,6 +10608,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -10586,6 +10653,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -10625,6 +10694,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -10702,6 +10773,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
                 /** @description The newest change whoever made it, also where somebody has changed the same since */
                 anyones?: boolean;
             };
@@ -10742,6 +10815,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -10785,6 +10860,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -10824,6 +10901,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -10867,6 +10946,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -10906,6 +10987,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -10949,6 +11032,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -10988,6 +11073,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -11031,6 +11118,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -11070,6 +11159,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -11147,6 +11238,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -11369,6 +11462,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -11412,6 +11507,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -11451,6 +11548,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -11494,6 +11593,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -11533,6 +11634,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
                 /** @description The newest change whoever made it, also where somebody has changed the same since */
                 anyones?: boolean;
             };
@@ -11608,6 +11711,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
@@ -11651,6 +11756,8 @@ export interface operations {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
             };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */

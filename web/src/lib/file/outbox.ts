@@ -1,10 +1,11 @@
 import type { QueryClient } from '@tanstack/react-query'
 import type { Answered, ApiError, ClientFile, StationName } from '../../api/client'
+import { stationKey } from '../results'
 import { type Clash, clashOf, settled } from './clash'
 import { afterRefusal, type Entry, overlaid, queued, type Refusal, rebased, scopeOf, setting, split, without } from './entry'
 import { Shelf } from './keep'
 import { type Item, type List, type More, newId, type Part, type PartShape, type Scope, standing, type Thing } from './parts'
-import { asError, readDesk, type Step, send, stepBack } from './wire'
+import { asError, readDesk, type StationView, type Step, send, stepBack } from './wire'
 
 /** How things stand with what has been written: only an empty outbox is "saved". */
 export type SaveState = 'saved' | 'saving' | 'waiting' | 'signed-out' | 'asking' | 'refused'
@@ -372,7 +373,8 @@ export class Outbox {
     this.entries(this.now.entries.map((x) => (x.id === e.id ? { ...x, tried: true } : x)))
     if (!this.now.entries.some((x) => x.id === e.id)) return
     this.sending = e.id
-    const { desk: after, mine } = await send(desk, e, this.looked)
+    const shown = this.house.cache.getQueryData<StationView>(stationKey(desk.file.id, this.looked ?? '', desk.file.revision))
+    const { desk: after, mine } = await send(desk, e, this.looked, shown)
     const rest = this.now.entries.filter((x) => x.id !== e.id)
     // What was refused of the same may be right now: it is tried again.
     const again = rest.map((x) => (x.refused && scopeOf(x) === scopeOf(e) ? { ...x, refused: undefined } : x))

@@ -1,9 +1,12 @@
+import { applyPatch, type Operation } from 'rfc6902'
 import { type Answered, ApiError, type ClientFile, data, type Shapes, type StationName } from '../../api/client'
 import type { Entry } from './entry'
 import { patched, same } from './merge'
 import { changed, standing } from './parts'
 
 type Written = Shapes['Written']
+/** What a station shows of what is worked out. */
+export type StationView = Shapes['Results']
 export type Step = { step: 'undo' | 'redo'; anyones?: boolean }
 
 /** How long an answer may take before it counts as none. */
@@ -49,11 +52,11 @@ export type Sent = { desk: Answered; mine: ClientFile | null }
  * mine is what this write alone made of it, null when it stood there already. Throws an
  * ApiError when it did not go through.
  */
-export async function send(base: Answered, e: Entry, station: StationName): Promise<Sent> {
+export async function send(base: Answered, e: Entry, station: StationName, shown?: StationView): Promise<Sent> {
   const { file } = base
   const r = request(file, e)
   if (!r) return { desk: base, mine: null }
-  const got = await ask<Written>(`${path(file.id)}/${r.to}${query(station)}`, {
+  const got = await ask<Written>(`${path(file.id)}/${r.to}${query(station, station && shown ? { have: shown.tag } : {})}`, {
     method: r.method,
     headers: { 'If-Match': `"${file.revision}"`, 'Content-Type': 'application/json' },
     body: r.body === undefined ? undefined : JSON.stringify(r.body),
@@ -61,8 +64,18 @@ export async function send(base: Answered, e: Entry, station: StationName): Prom
   const mine = changed(file, got.changes)
   const alone = got.base === file.revision
   // Others have changed the client too: what they did is read with it.
-  const desk = alone ? { file: mine, steps: got.steps, frame: got.frame, station: got.station } : await readDesk(file.id, station)
+  const desk = alone
+    ? { file: mine, steps: got.steps, frame: got.frame, station: got.station ?? patchedView(shown, got.station_changes) }
+    : await readDesk(file.id, station)
   return { desk, mine }
+}
+
+/** What a station shows after a change, of what it showed and what differs; undefined where the two do not fit: then it is read. */
+function patchedView(shown: StationView | undefined, changes: Written['station_changes']): StationView | undefined {
+  if (!shown || !changes) return undefined
+  const view = structuredClone(shown)
+  const faults = applyPatch(view, changes as Operation[])
+  return faults.some(Boolean) ? undefined : view
 }
 
 export const stepBack = (base: Answered, { step, anyones }: Step, station: StationName) =>
