@@ -66,19 +66,19 @@ func (s *Stock) Of(m movement.Movement) Way {
 		w.Lacks = append(w.Lacks, lack)
 	}
 	var missing []Lack
+	w.Loads = make([]Load, 0, len(candidates))
 	if len(m.Needs) == 0 {
-		w.Loads = make([]Load, 0, len(candidates))
 		for _, h := range candidates {
 			w.Loads = append(w.Loads, counted(m, h, s.person))
 		}
 		return w
 	}
 	for _, h := range candidates {
-		w.Loads = append(w.Loads, s.equipped(m, h, &missing)...)
+		w.Loads = s.equipped(w.Loads, m, h, &missing)
 	}
 	if len(w.Loads) == 0 {
 		if len(candidates) == 0 { // what else it would need
-			s.equipped(m, held{Rung: &load.Rung{}}, &missing)
+			s.equipped(nil, m, held{Rung: &load.Rung{}}, &missing)
 		}
 		w.Lacks = append(w.Lacks, missing...)
 	}
@@ -176,10 +176,11 @@ func counted(m movement.Movement, h held, p client.Person) Load {
 	return out
 }
 
-// equipped are the load in a movement with what the movement requires: one for each
+// equipped adds the load in a movement with what the movement requires: one for each
 // degree of how well that is met. What is not met at all is added to missing, once.
-func (s *Stock) equipped(m movement.Movement, h held, missing *[]Lack) []Load {
-	out := []Load{counted(m, h, s.person)}
+func (s *Stock) equipped(to []Load, m movement.Movement, h held, missing *[]Lack) []Load {
+	first, unmet := len(to), false
+	to = append(to, counted(m, h, s.person))
 	for _, r := range m.Needs {
 		if r.Kind == capability.Anchor {
 			r.Strength = h.Pull
@@ -188,37 +189,37 @@ func (s *Stock) equipped(m movement.Movement, h held, missing *[]Lack) []Load {
 		}
 		ways := s.meets(r)
 		if len(ways) == 0 {
-			out = nil
-			var all []capability.Supply
-			for _, sup := range s.supplies {
-				all = append(all, sup.Supply)
-			}
-			_, why := r.Best(all)
+			unmet = true
 			if !slices.ContainsFunc(*missing, func(l Lack) bool { return l.Kind == ByThing && l.Thing.Requirement.Kind == r.Kind }) {
+				var all []capability.Supply
+				for _, sup := range s.supplies {
+					all = append(all, sup.Supply)
+				}
+				_, why := r.Best(all)
 				*missing = append(*missing, Lack{Kind: ByThing, Thing: why})
 			}
 			continue
 		}
-		if len(ways) == 1 && len(ways[0].options) == 0 { // as it is today: the same loads, less well done
-			for i := range out {
-				out[i].Quality *= ways[0].quality
-			}
-			continue
-		}
-		var next []Load
-		for _, one := range out {
-			for _, w := range ways {
+		for i, last := first, len(to); i < last; i++ {
+			one := to[i]
+			for n, w := range ways {
 				with := one
 				with.Quality *= w.quality
 				if len(w.options) > 0 {
 					with.Needs = append(slices.Clone(one.Needs), w.options)
 				}
-				next = append(next, with)
+				if n == 0 {
+					to[i] = with
+				} else {
+					to = append(to, with)
+				}
 			}
 		}
-		out = next
 	}
-	return out
+	if unmet {
+		return to[:first]
+	}
+	return to
 }
 
 // besides is what a movement puts on a thing besides the body, in kg: both loads of a pair, and

@@ -1,8 +1,8 @@
 package api
 
 import (
-	"fmt"
 	"reflect"
+	"strconv"
 	"strings"
 	"sync"
 )
@@ -22,66 +22,112 @@ const mostOps = 200
 // told apart by their id, or key.
 func patchOf(before, after any) (ops []PatchOp, ok bool) {
 	p := patch{ops: []PatchOp{}}
-	p.walk("", reflect.ValueOf(before), reflect.ValueOf(after))
+	p.walk(reflect.ValueOf(before), reflect.ValueOf(after))
 	return p.ops, len(p.ops) <= mostOps
 }
 
-type patch struct{ ops []PatchOp }
+// patch walks two values side by side; path is where it is.
+type patch struct {
+	ops  []PatchOp
+	path []byte
+}
 
-func (p *patch) say(op, path string, v reflect.Value) {
-	one := PatchOp{Op: op, Path: path}
+func (p *patch) say(op string, v reflect.Value) {
+	one := PatchOp{Op: op, Path: string(p.path)}
 	if op != "remove" {
 		one.Value = v.Interface()
 	}
 	p.ops = append(p.ops, one)
 }
 
-func (p *patch) walk(path string, a, b reflect.Value) {
+// at does something one step further down.
+func (p *patch) at(step string, do func()) {
+	n := len(p.path)
+	p.path = append(append(p.path, '/'), step...)
+	do()
+	p.path = p.path[:n]
+}
+
+func (p *patch) walk(a, b reflect.Value) {
 	if len(p.ops) > mostOps {
 		return
 	}
+	same := true
 	switch a.Kind() {
 	case reflect.Pointer, reflect.Interface:
 		switch {
 		case a.IsNil() && b.IsNil() || a.Kind() == reflect.Pointer && a.Pointer() == b.Pointer():
 		case a.IsNil() || b.IsNil() || a.Elem().Type() != b.Elem().Type():
-			p.say("replace", path, b)
+			same = false
 		default:
-			p.walk(path, a.Elem(), b.Elem())
+			p.walk(a.Elem(), b.Elem())
 		}
 	case reflect.Struct:
-		p.fields(path, a, b)
+		p.fields(a, b)
 	case reflect.Slice:
-		p.list(path, a, b)
+		p.list(a, b)
+	case reflect.String:
+		same = a.String() == b.String()
+	case reflect.Bool:
+		same = a.Bool() == b.Bool()
+	case reflect.Int, reflect.Int8, reflect.Int16, reflect.Int32, reflect.Int64:
+		same = a.Int() == b.Int()
+	case reflect.Float32, reflect.Float64:
+		same = a.Float() == b.Float()
 	default:
-		if !reflect.DeepEqual(a.Interface(), b.Interface()) {
-			p.say("replace", path, b)
-		}
+		same = reflect.DeepEqual(a.Interface(), b.Interface())
+	}
+	if !same {
+		p.say("replace", b)
 	}
 }
 
-// fields walks a struct as encoding/json writes it.
-func (p *patch) fields(path string, a, b reflect.Value) {
-	for i := range a.NumField() {
-		f := a.Type().Field(i)
+// wired is a struct's field as encoding/json writes it.
+type wired struct {
+	at    int
+	step  string // empty for an embedded struct, whose fields are the outer one's
+	omits bool   // where it is empty
+}
+
+var wiring sync.Map // reflect.Type → []wired
+
+func wiringOf(t reflect.Type) []wired {
+	if known, ok := wiring.Load(t); ok {
+		return known.([]wired) //nolint:errcheck // nothing else is kept there
+	}
+	var out []wired
+	for i := range t.NumField() {
+		f := t.Field(i)
 		name, options, _ := strings.Cut(f.Tag.Get("json"), ",")
 		switch {
 		case f.Anonymous && name == "":
-			p.walk(path, a.Field(i), b.Field(i))
-			continue
-		case !f.IsExported() || name == "-":
+			out = append(out, wired{at: i})
+		case f.IsExported() && name != "-":
+			out = append(out, wired{i, strings.NewReplacer("~", "~0", "/", "~1").Replace(name), strings.Contains(options, "omitempty")})
+		}
+	}
+	wiring.Store(t, out)
+	return out
+}
+
+func (p *patch) fields(a, b reflect.Value) {
+	for _, f := range wiringOf(a.Type()) {
+		was, is := a.Field(f.at), b.Field(f.at)
+		if f.step == "" {
+			p.walk(was, is)
 			continue
 		}
-		at := path + "/" + pointer(name)
-		was, is := !strings.Contains(options, "omitempty") || !empty(a.Field(i)), !strings.Contains(options, "omitempty") || !empty(b.Field(i))
-		switch {
-		case was && is:
-			p.walk(at, a.Field(i), b.Field(i))
-		case was:
-			p.say("remove", at, reflect.Value{})
-		case is:
-			p.say("add", at, b.Field(i))
-		}
+		p.at(f.step, func() {
+			switch gone, still := f.omits && empty(was), f.omits && empty(is); {
+			case gone && still:
+			case still:
+				p.say("remove", is)
+			case gone:
+				p.say("add", is)
+			default:
+				p.walk(was, is)
+			}
+		})
 	}
 }
 
@@ -96,62 +142,50 @@ func empty(v reflect.Value) bool {
 	return v.IsZero()
 }
 
-func pointer(name string) string {
-	return strings.NewReplacer("~", "~0", "/", "~1").Replace(name)
-}
-
-// list walks a list: what is alike at its beginning and its end stands, and of what lies between
-// the same things are walked.
-func (p *patch) list(path string, a, b reflect.Value) {
-	if a.Len() == b.Len() && (a.Len() == 0 && a.IsNil() == b.IsNil() || a.Len() > 0 && a.Pointer() == b.Pointer()) {
+// list walks a list: the same things at its beginning and its end are walked, and those between
+// give way to those that are there now.
+func (p *patch) list(a, b reflect.Value) {
+	if a.Len() > 0 && a.Len() == b.Len() && a.Pointer() == b.Pointer() {
 		return
 	}
 	if a.IsNil() != b.IsNil() {
-		p.say("replace", path, b)
+		p.say("replace", b)
 		return
 	}
 	from, end := 0, 0
-	least := min(a.Len(), b.Len())
-	if a.Len() != b.Len() {
-		for from < least && sameThing(a.Index(from), b.Index(from)) {
-			from++
-		}
-		for end < least-from && sameThing(a.Index(a.Len()-1-end), b.Index(b.Len()-1-end)) {
-			end++
-		}
-	} else {
-		from = a.Len()
+	for least := min(a.Len(), b.Len()); from < least && sameThing(a.Index(from), b.Index(from)); {
+		from++
 	}
-	at := func(i int) string { return fmt.Sprint(path, "/", i) }
-	for i := range from {
-		if sameThing(a.Index(i), b.Index(i)) {
-			p.walk(at(i), a.Index(i), b.Index(i))
-		} else {
-			p.say("replace", at(i), b.Index(i))
+	for least := min(a.Len(), b.Len()) - from; end < least && sameThing(a.Index(a.Len()-1-end), b.Index(b.Len()-1-end)); {
+		end++
+	}
+	each := func(from, to int, do func(i int)) {
+		for i := from; i < to; i++ {
+			p.at(strconv.Itoa(i), func() { do(i) })
 		}
 	}
+	each(0, from, func(i int) { p.walk(a.Index(i), b.Index(i)) })
 	for i := a.Len() - end - 1; i >= from; i-- {
-		p.say("remove", at(i), reflect.Value{})
+		each(i, i+1, func(int) { p.say("remove", b) })
 	}
-	for i := from; i < b.Len()-end; i++ {
-		p.say("add", at(i), b.Index(i))
-	}
-	for i := range end {
-		p.walk(at(b.Len()-end+i), a.Index(a.Len()-end+i), b.Index(b.Len()-end+i))
-	}
+	each(from, b.Len()-end, func(i int) { p.say("add", b.Index(i)) })
+	each(b.Len()-end, b.Len(), func(i int) { p.walk(a.Index(i-b.Len()+a.Len()), b.Index(i)) })
 }
 
 // sameThing says that two of a list are one thing, perhaps changed.
 func sameThing(a, b reflect.Value) bool {
-	if a.Kind() == reflect.Struct {
+	switch a.Kind() {
+	case reflect.Struct:
 		for _, name := range []string{"ID", "Key"} {
-			if f := a.FieldByName(name); f.IsValid() {
-				return f.Interface() == b.FieldByName(name).Interface()
+			if f := a.FieldByName(name); f.IsValid() && f.Kind() == reflect.String {
+				return f.String() == b.FieldByName(name).String()
 			}
 		}
 		return true
+	case reflect.String:
+		return a.String() == b.String()
 	}
-	return reflect.DeepEqual(a.Interface(), b.Interface()) || a.Kind() == reflect.Slice
+	return true
 }
 
 // shown is what stations have shown last, for the answers to edits that tell only what differs.
