@@ -29,7 +29,9 @@ fresh() {
   ./bin/scrappyrack openapi >"$tmp/openapi.json" &&
     diff -q "$tmp/openapi.json" docs/openapi.json &&
     (cd web && npx --no-install openapi-typescript "$tmp/openapi.json" -o "$tmp/schema.d.ts" >/dev/null) &&
-    diff -q "$tmp/schema.d.ts" web/src/api/schema.d.ts
+    diff -q "$tmp/schema.d.ts" web/src/api/schema.d.ts &&
+    (cd web && node scripts/bounds.mjs "$tmp/openapi.json" "$tmp/bounds.ts") &&
+    diff -q "$tmp/bounds.ts" web/src/api/bounds.ts
   local code=$?
   rm -rf "$tmp"
   [ $code = 0 ] || echo "generated code is behind the API: run make generate"
@@ -46,7 +48,7 @@ long='TestRememberingChangesNothing|TestDemoClientsAnswerToChanges|TestEveryClos
 long+='|TestAnUpgradeMayBeKilled|TestTheReleaseBeforeComesUpToDate|TestTheFirstReleaseComesUpToDate|TestOperationsOfTheReleaseBeforeStay|TestRectanglesBecomeRooms'
 long+='|TestAnyChangesUndoneAndDoneAgain|TestUndoOfTwoAgainstAModel|TestEveryTestOfABuildIsAStepOfItsOwn|TestLogSumsAreThoseOfItsSets'
 long+='|TestMoreIsNeverLess|TestStartsAsACoachWouldGiveThem|TestKinshipIsBounded'
-long+='|TestABuildOverTheWire|TestThePriceBookOverTheWire|TestPinsBindThePlan|TestPlanAndBook|TestBandsAreKeptLikeEverything|TestImpossiblePinsAreOneRefusal'
+long+='|TestABuildOverTheWire|TestThePriceBookOverTheWire|TestPinsBindThePlan|TestPlanAndBook|TestBandsAreKeptLikeEverything|TestImpossiblePinsAreOneRefusal|TestDrawnRequestsNeverFail|TestEditsAnswerWhatDiffers'
 without_race() { go test -timeout 8m $(single) && go test -timeout 8m -run "$long" $(threaded); }
 single() { comm -23 <(go list -f '{{.Dir}}' ./... | sed "s|^$PWD|.|" | sort) <(threaded | sort); }
 

@@ -36,8 +36,11 @@ func (s *Stock) Since(before *Stock) *Since {
 // them, and what stands against it, comes out alike. It is sure where it says so, and may say no
 // where they are.
 func (d *Since) SameFor(moves []movement.Movement) bool {
+	if !d.who { // whose movements these are, too
+		return false
+	}
 	for i := range moves {
-		if !d.who || !d.placeFor(&moves[i]) || !d.loadsFor(&moves[i]) {
+		if !d.placeFor(&moves[i]) || !d.loadsFor(&moves[i]) {
 			return false
 		}
 	}

@@ -93,6 +93,11 @@ func (a *API) Mount(r chi.Router) huma.API {
 	} {
 		station(described)
 	}
+	for t := range store.Kinds() {
+		for _, b := range store.BoundsOf(t) { // JSON Schema has no words for "0, or at least"
+			described.OpenAPI().Components.Schemas.Map()[t.Name()].Properties[b.Field].Extensions = map[string]any{"x-least": b.Least}
+		}
+	}
 	return described
 }
 

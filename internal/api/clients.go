@@ -109,7 +109,7 @@ type Written struct {
 	Frame   Frame         `json:"frame"`
 	Station *Results      `json:"station,omitempty" doc:"What the station that was asked for shows"`
 	// Changed is there in place of Station where the caller has what was shown before.
-	Changed []PatchOp `json:"station_changes,omitempty" doc:"Of a caller who has what the station showed before: what differs of it, as JSON Patch (RFC 6902)"`
+	Changed []PatchOp `json:"station_changes,omitzero" required:"false" doc:"Of a caller who has what the station showed before: what differs of it, as JSON Patch (RFC 6902)"`
 }
 
 type writtenOut struct {

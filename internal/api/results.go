@@ -158,7 +158,7 @@ func (l Looking) results(f store.File, r workbench.Results) *Results {
 	if !ok || f.ID == "" {
 		return nil
 	}
-	out := &Results{Station: l.Station, Tag: workbench.NewID()}
+	out := &Results{Station: l.Station}
 	v(out, f, r)
 	return out
 }
@@ -167,6 +167,7 @@ func (l Looking) results(f store.File, r workbench.Results) *Results {
 func (a *API) look(ctx context.Context, l Looking, f store.File, r workbench.Results) *Results {
 	out := l.results(f, r)
 	if out != nil {
+		out.Tag = a.Bench.Tag(f, l.Station)
 		a.shown.keep(shownOf{who(ctx).Practice, f.ID, l.Station}, out)
 	}
 	return out
@@ -179,6 +180,7 @@ func (a *API) lookAgain(ctx context.Context, l Looking, d workbench.Desk) (all *
 	if out == nil {
 		return nil, nil
 	}
+	out.Tag = a.Bench.Tag(d.File, l.Station)
 	before := a.shown.keep(shownOf{who(ctx).Practice, d.File.ID, l.Station}, out)
 	if l.Have != "" && before != nil && before.Tag == l.Have {
 		if ops, few := patchOf(before, out); few {

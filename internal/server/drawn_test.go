@@ -135,7 +135,7 @@ func (d *drawer) text(s *huma.Schema) string {
 	text := pick(d, d.words...)
 	switch d.IntN(8) {
 	case 0:
-		text = pick(d, "", " ", "2026-12-01", "0000-00-00", "4.6 R 2.9 R 4.6 R 2.9 R", "4.6 x 2.9 - 1.2 x 0.8 C", "0", "1e999", "name,kind,count\njug,jug,3", "heart:no", "heart:yes:2026-13-41", "00e803", "Ǆ‮x", "=1+1")
+		text = pick(d, "", " ", "2026-12-01", "0000-00-00", "4.6 R 2.9 R 4.6 R 2.9 R", "4.6 x 2.9 - 1.2 x 0.8 C", "0", "1e999", "name,kind,count\njug,jug,3", "heart:no", "heart:yes:2026-13-41", "00e803", "Ǆ\u202ex", "=1+1")
 	case 1:
 		text = "d" + fmt.Sprint(d.IntN(5))
 	}

@@ -117,14 +117,14 @@ func (w *Work[K, V]) leave(key K, t *task[V]) {
 
 func (w *Work[K, V]) run(ctx context.Context, who string, key K, t *task[V], how How[V]) {
 	defer t.stop()
-	value, err, panicked := func() (v V, err error, panicked any) { //nolint:revive // the panic is not this one's error
+	var panicked any
+	value, err := func() (V, error) {
 		defer func() {
 			if r := recover(); r != nil {
 				panicked = fmt.Sprintf("%v\n%s", r, debug.Stack())
 			}
 		}()
-		v, err = Do(ctx, w.gate, who, func(ctx context.Context) (V, error) { return how(ctx, t.tell) })
-		return v, err, nil
+		return Do(ctx, w.gate, who, func(ctx context.Context) (V, error) { return how(ctx, t.tell) })
 	}()
 	w.mu.Lock()
 	if w.running[key] == t {

@@ -39,10 +39,10 @@ func (l *List[T]) Scan(src any) error {
 // Profile is who trains, for what, with what limits, money and time.
 type Profile struct {
 	Name        string  `db:"name" json:"name" minLength:"1" maxLength:"80" doc:"How the practice calls this client"`
-	StatureM    float64 `db:"stature_m" json:"stature_m" minimum:"0" maximum:"2.5" doc:"Stature in m, 1.0 to 2.5; 0 when not measured"`
-	ReachM      float64 `db:"reach_m" json:"reach_m,omitempty" minimum:"0" maximum:"4" doc:"Standing reach to a gripped bar, barefoot; 0 takes the estimate"`
-	PressM      float64 `db:"press_m" json:"press_m,omitempty" minimum:"0" maximum:"4" doc:"Greatest height of the grip in a press overhead; 0 takes the estimate"`
-	BodyMassKg  float64 `db:"body_mass_kg" json:"body_mass_kg" minimum:"0" maximum:"300" doc:"Body mass in kg, 25 to 300; 0 when not known"`
+	StatureM    float64 `db:"stature_m" json:"stature_m" minimum:"0" least:"1" maximum:"2.5" doc:"Stature in m, 1.0 to 2.5; 0 when not measured"`
+	ReachM      float64 `db:"reach_m" json:"reach_m,omitempty" minimum:"0" least:"1" maximum:"4" doc:"Standing reach to a gripped bar, barefoot; 0 takes the estimate"`
+	PressM      float64 `db:"press_m" json:"press_m,omitempty" minimum:"0" least:"1" maximum:"4" doc:"Greatest height of the grip in a press overhead; 0 takes the estimate"`
+	BodyMassKg  float64 `db:"body_mass_kg" json:"body_mass_kg" minimum:"0" least:"25" maximum:"300" doc:"Body mass in kg, 25 to 300; 0 when not known"`
 	Sex         string  `db:"sex" json:"sex" enum:",female,male" doc:"Optional; only sharpens a guess"`
 	Experience  string  `db:"experience" json:"experience" enum:"new,novice,intermediate,advanced"`
 	Goal        string  `db:"goal" json:"goal" enum:"general,muscle,strength,weightlifting,conditioning,running,back-to-training,older-adult"`
@@ -54,7 +54,7 @@ type Profile struct {
 	Currency    string  `db:"currency" json:"currency" minLength:"3" maxLength:"3" doc:"ISO 4217 code"`
 	Units       string  `db:"units" json:"units" enum:"metric,us"`
 	Note        string  `db:"note" json:"note" maxLength:"2000" doc:"Private note of the practice"`
-	BornYear    int     `db:"born_year" json:"born_year,omitempty" minimum:"0" maximum:"2100" doc:"Year of birth; 0 when nobody has asked"`
+	BornYear    int     `db:"born_year" json:"born_year,omitempty" minimum:"0" least:"1900" maximum:"2100" doc:"Year of birth; 0 when nobody has asked"`
 	LayOff      int     `db:"lay_off_months" json:"lay_off_months,omitempty" minimum:"0" maximum:"600" doc:"Months since training was last regular; 0 for now"`
 	Occupation  string  `db:"occupation" json:"occupation,omitempty" enum:",forward,lifting,other" doc:"What the days are: bent forward or seated, lifting and carrying, other; empty when nobody has asked"`
 	Likes       Words   `db:"likes" json:"likes" required:"false" maxItems:"5" doc:"What the client knows and likes to train with: hands, bar, bands, packs, body"`
@@ -70,8 +70,8 @@ type Asked struct {
 	Floor   string `db:"floor" json:"ask_floor,omitempty" enum:",no,help,yes" doc:"Gets down to the floor and up again: not, with help, alone"`
 	Alone   string `db:"ask_alone" json:"ask_alone,omitempty" enum:",no,yes" doc:"Trains alone"`
 	Legs    string `db:"legs" json:"legs,omitempty" enum:",both,one,none" doc:"Legs that are used"`
-	Pain    int    `db:"pain" json:"pain,omitempty" minimum:"0" maximum:"10" doc:"Pain now, 1 to 10; 0 when nobody has said"`
-	Weeks   int    `db:"weeks" json:"weeks,omitempty" minimum:"0" maximum:"45" doc:"Weeks of pregnancy on the day that they were counted; 0 for none"`
+	Pain    int    `db:"pain" json:"pain,omitempty" minimum:"0" least:"1" maximum:"10" doc:"Pain now, 1 to 10; 0 when nobody has said"`
+	Weeks   int    `db:"weeks" json:"weeks,omitempty" minimum:"0" least:"1" maximum:"45" doc:"Weeks of pregnancy on the day that they were counted; 0 for none"`
 	WeeksOn string `db:"weeks_on" json:"weeks_on,omitempty" maxLength:"10" doc:"The day on which the weeks were counted"`
 	BirthOn string `db:"birth_on" json:"birth_on,omitempty" maxLength:"10" doc:"Day of a birth within a year"`
 }
@@ -108,15 +108,15 @@ type Container struct {
 	Kind       string          `db:"kind" json:"kind" enum:"jug,bottle,bucket,bag,backpack,duffel,basket,crate,sack"`
 	TareKg     float64         `db:"tare_kg" json:"tare_kg" minimum:"0" maximum:"100" doc:"Empty mass, as far as it has not been weighed"`
 	TareHalfKg float64         `db:"tare_half_kg" json:"tare_half_kg" minimum:"0" maximum:"10" doc:"How far that may be off, ±"`
-	CapacityL  float64         `db:"capacity_l" json:"capacity_l" exclusiveMinimum:"0" maximum:"2000" doc:"Nominal capacity"`
+	CapacityL  float64         `db:"capacity_l" json:"capacity_l" exclusiveMinimum:"0" least:"0.05" maximum:"2000" doc:"Nominal capacity"`
 	BrimL      float64         `db:"brim_l" json:"brim_l" minimum:"0" maximum:"2500" doc:"What it holds to the brim; 0 takes 1.04 × the capacity"`
 	Shape      string          `db:"shape" json:"shape" enum:"prism,frustum,marks,as-sold"`
-	HeightM    float64         `db:"height_m" json:"height_m" exclusiveMinimum:"0" maximum:"5" doc:"Inside height at which the capacity is reached"`
-	BottomM    float64         `db:"bottom_m" json:"bottom_m" minimum:"0" maximum:"5" doc:"Frustum: inside diameter at the base"`
-	TopM       float64         `db:"top_m" json:"top_m" minimum:"0" maximum:"5" doc:"Frustum: inside diameter at the height"`
+	HeightM    float64         `db:"height_m" json:"height_m" exclusiveMinimum:"0" least:"0.02" maximum:"5" doc:"Inside height at which the capacity is reached"`
+	BottomM    float64         `db:"bottom_m" json:"bottom_m" minimum:"0" least:"0.02" maximum:"5" doc:"Frustum: inside diameter at the base"`
+	TopM       float64         `db:"top_m" json:"top_m" minimum:"0" least:"0.02" maximum:"5" doc:"Frustum: inside diameter at the height"`
 	Marks      List[Mark]      `db:"marks" json:"marks" maxItems:"40" doc:"Marks: level and volume, both rising"`
-	NetKg      float64         `db:"net_kg" json:"net_kg" minimum:"0" maximum:"1000" doc:"As sold: the marked net mass"`
-	RatingKg   float64         `db:"rating_kg" json:"rating_kg" minimum:"0" maximum:"1000" doc:"What handle or straps are good for; 0 takes the cautious default of the kind"`
+	NetKg      float64         `db:"net_kg" json:"net_kg" minimum:"0" least:"0.1" maximum:"1000" doc:"As sold: the marked net mass"`
+	RatingKg   float64         `db:"rating_kg" json:"rating_kg" minimum:"0" least:"0.5" maximum:"1000" doc:"What handle or straps are good for; 0 takes the cautious default of the kind"`
 	RatingHow  string          `db:"rating_how" json:"rating_how" enum:"maker,judged" doc:"Who says so, when it is given"`
 	Limits     List[HoldLimit] `db:"limits" json:"limits" maxItems:"6" doc:"What it is good for in single holds, where that is known better"`
 	Closure    string          `db:"closure" json:"closure" enum:"sealed,zipped,open"`
@@ -137,10 +137,10 @@ type Batch struct {
 	ID         string  `db:"id" json:"id" pattern:"^[a-z0-9-]{1,40}$" patternDescription:"a short id of small letters, digits and dashes"`
 	Name       string  `db:"name" json:"name" minLength:"1" maxLength:"60"`
 	Filling    string  `db:"filling" json:"filling" maxLength:"40" doc:"Key in the table; empty for a filling of the consultant's own"`
-	LowKgL     float64 `db:"low_kg_l" json:"low_kg_l" minimum:"0" maximum:"25" doc:"Own filling: lowest bulk density"`
-	TypicalKgL float64 `db:"typical_kg_l" json:"typical_kg_l" minimum:"0" maximum:"25"`
-	HighKgL    float64 `db:"high_kg_l" json:"high_kg_l" minimum:"0" maximum:"25"`
-	Celsius    float64 `db:"celsius" json:"celsius" minimum:"0" maximum:"100" doc:"Of a batch of fresh water: its temperature; 0 when nobody has measured it"`
+	LowKgL     float64 `db:"low_kg_l" json:"low_kg_l" minimum:"0" least:"0.01" maximum:"25" doc:"Own filling: lowest bulk density"`
+	TypicalKgL float64 `db:"typical_kg_l" json:"typical_kg_l" minimum:"0" least:"0.01" maximum:"25"`
+	HighKgL    float64 `db:"high_kg_l" json:"high_kg_l" minimum:"0" least:"0.01" maximum:"25"`
+	Celsius    float64 `db:"celsius" json:"celsius" minimum:"0" least:"1" maximum:"100" doc:"Of a batch of fresh water: its temperature; 0 when nobody has measured it"`
 	Wet        bool    `db:"wet" json:"wet" doc:"Own filling: dries or evaporates where it stands open"`
 	Loose      bool    `db:"loose" json:"loose" doc:"Own filling: flows or slides"`
 }
@@ -165,7 +165,7 @@ type Weighing struct {
 type Thing struct {
 	ID      string  `db:"id" json:"id" pattern:"^[a-z0-9-]{1,40}$" patternDescription:"a short id of small letters, digits and dashes"`
 	Name    string  `db:"name" json:"name" minLength:"1" maxLength:"60"`
-	MassKg  float64 `db:"mass_kg" json:"mass_kg" exclusiveMinimum:"0" maximum:"100" doc:"Of one"`
+	MassKg  float64 `db:"mass_kg" json:"mass_kg" exclusiveMinimum:"0" least:"0.001" maximum:"100" doc:"Of one"`
 	HalfKg  float64 `db:"half_kg" json:"half_kg" minimum:"0" maximum:"10" doc:"How far that may be off, ±"`
 	VolumeL float64 `db:"volume_l" json:"volume_l" minimum:"0" maximum:"500" doc:"Of one, as it lies"`
 	Count   int     `db:"count" json:"count" minimum:"0" maximum:"200"`
@@ -189,7 +189,7 @@ type Handle struct {
 // Plate is a kind of plate.
 type Plate struct {
 	ID         string  `db:"id" json:"id" pattern:"^[a-z0-9-]{1,40}$" patternDescription:"a short id of small letters, digits and dashes"`
-	MassKg     float64 `db:"mass_kg" json:"mass_kg" exclusiveMinimum:"0" maximum:"100"`
+	MassKg     float64 `db:"mass_kg" json:"mass_kg" exclusiveMinimum:"0" least:"0.01" maximum:"100"`
 	Count      int     `db:"count" json:"count" minimum:"0" maximum:"200" doc:"Single plates"`
 	ThicknessM float64 `db:"thickness_m" json:"thickness_m" minimum:"0" maximum:"0.5" doc:"0 when not measured"`
 	BoreMm     int     `db:"bore_mm" json:"bore_mm" enum:"25,30,50"`
@@ -210,7 +210,7 @@ type Band struct {
 	ID         string            `db:"id" json:"id" pattern:"^[a-z0-9-]{1,40}$" patternDescription:"a short id of small letters, digits and dashes"`
 	Name       string            `db:"name" json:"name" minLength:"1" maxLength:"60" doc:"What its tag says"`
 	Kind       string            `db:"kind" json:"kind" enum:"long-loop,mini-loop,strip,tube"`
-	RestM      float64           `db:"rest_m" json:"rest_m" exclusiveMinimum:"0" maximum:"10" doc:"At rest; a loop laid flat"`
+	RestM      float64           `db:"rest_m" json:"rest_m" exclusiveMinimum:"0" least:"0.05" maximum:"10" doc:"At rest; a loop laid flat"`
 	WidthM     float64           `db:"width_m" json:"width_m" minimum:"0" maximum:"0.5" doc:"Of one strand; 0 when not measured"`
 	ThicknessM float64           `db:"thickness_m" json:"thickness_m" minimum:"0" maximum:"0.1" doc:"Of one strand; 0 when not measured"`
 	RestHalfM  float64           `db:"rest_half_m" json:"rest_half_m,omitempty" minimum:"0" maximum:"0.5" doc:"How far its length at rest may be off, ±; 0 for 5 mm"`
@@ -245,7 +245,7 @@ type Gear struct {
 type TestSet struct {
 	ID       string  `db:"id" json:"id" pattern:"^[a-z0-9-]{1,40}$" patternDescription:"a short id of small letters, digits and dashes"`
 	Movement string  `db:"movement" json:"movement" minLength:"1" maxLength:"60" doc:"Key of the movement"`
-	LoadKg   float64 `db:"load_kg" json:"load_kg" minimum:"0" maximum:"1000" doc:"As held: a pair's is the mass in one hand; of a body-weight movement what was added, 0 for nothing"`
+	LoadKg   float64 `db:"load_kg" json:"load_kg" minimum:"0" least:"0.1" maximum:"1000" doc:"As held: a pair's is the mass in one hand; of a body-weight movement what was added, 0 for nothing"`
 	Reps     int     `db:"reps" json:"reps" minimum:"1" maximum:"200" doc:"Over 15 with what was left says what 15 say, at least"`
 	Reserve  int     `db:"reserve" json:"reserve" minimum:"0" maximum:"50" doc:"Repetitions left in reserve"`
 	DoneAt   int64   `db:"done_at" json:"done_at,omitempty" minimum:"0" maximum:"253402300799" doc:"Unix time; 0 when nobody said"`
@@ -262,10 +262,10 @@ type Pin struct {
 type Wished struct {
 	ID     string  `db:"id" json:"id" minLength:"1" maxLength:"40" doc:"Key of the need"`
 	Weight int     `db:"weight" json:"weight" minimum:"0" maximum:"5" doc:"0 drops it"`
-	Low    int     `db:"low" json:"low" minimum:"0" maximum:"1200" doc:"Fewest of a set; 0 for the goal's"`
-	High   int     `db:"high" json:"high" minimum:"0" maximum:"1200" doc:"Most of a set"`
+	Low    int     `db:"low" json:"low" minimum:"0" least:"1" maximum:"1200" doc:"Fewest of a set; 0 for the goal's"`
+	High   int     `db:"high" json:"high" minimum:"0" least:"1" maximum:"1200" doc:"Most of a set"`
 	LoKg   float64 `db:"lo_kg" json:"lo_kg" minimum:"0" maximum:"1000" doc:"Working range by hand; both 0 for the one that is worked out"`
-	HiKg   float64 `db:"hi_kg" json:"hi_kg" minimum:"0" maximum:"1000"`
+	HiKg   float64 `db:"hi_kg" json:"hi_kg" minimum:"0" least:"0.1" maximum:"1000"`
 }
 
 // Operation is one that the client has had. What is empty is not known.

@@ -9,20 +9,20 @@ import (
 // else trains there.
 type Space struct {
 	ShoeM       float64 `db:"shoe_m" json:"shoe_m" minimum:"0" maximum:"0.1" doc:"Thickness of the soles; counts in every standing height"`
-	WayWidthM   float64 `db:"way_width_m" json:"way_width_m" minimum:"0" maximum:"10" doc:"Narrowest way in; 0 when not measured"`
-	WayHeightM  float64 `db:"way_height_m" json:"way_height_m" minimum:"0" maximum:"10" doc:"Lowest place on the way in; 0 when not measured"`
+	WayWidthM   float64 `db:"way_width_m" json:"way_width_m" minimum:"0" least:"0.2" maximum:"10" doc:"Narrowest way in; 0 when not measured"`
+	WayHeightM  float64 `db:"way_height_m" json:"way_height_m" minimum:"0" least:"0.5" maximum:"10" doc:"Lowest place on the way in; 0 when not measured"`
 	Access      string  `db:"access" json:"access,omitempty" enum:"level,stairs,lift,unknown"`
 	OtherName   string  `db:"other_name" json:"other_name" maxLength:"60" doc:"Who else trains here"`
-	OtherM      float64 `db:"other_m" json:"other_m" minimum:"0" maximum:"2.5" doc:"Their stature; 0 when nobody else does"`
-	OtherReachM float64 `db:"other_reach_m" json:"other_reach_m" minimum:"0" maximum:"4" doc:"Their standing reach to a gripped bar; 0 when not measured"`
-	OtherKg     float64 `db:"other_kg" json:"other_kg" minimum:"0" maximum:"300" doc:"Their body mass; 0 when not said"`
+	OtherM      float64 `db:"other_m" json:"other_m" minimum:"0" least:"1" maximum:"2.5" doc:"Their stature; 0 when nobody else does"`
+	OtherReachM float64 `db:"other_reach_m" json:"other_reach_m" minimum:"0" least:"1" maximum:"4" doc:"Their standing reach to a gripped bar; 0 when not measured"`
+	OtherKg     float64 `db:"other_kg" json:"other_kg" minimum:"0" least:"20" maximum:"300" doc:"Their body mass; 0 when not said"`
 }
 
 // RoomWall is one wall of a walk round a room; the first runs along the drawing's upper edge
 // when the walk goes to the right.
 type RoomWall struct {
 	TurnDeg  float64 `json:"turn_deg" minimum:"-179" maximum:"179" doc:"Turn before it, to the right above 0; the first has none"`
-	LengthM  float64 `json:"length_m" minimum:"0" maximum:"100" doc:"As measured; 0 of a last wall that closes the room"`
+	LengthM  float64 `json:"length_m" minimum:"0" least:"0.05" maximum:"100" doc:"As measured; 0 of a last wall that closes the room"`
 	Exact    bool    `json:"exact,omitempty" doc:"Keeps its length when the walk is closed"`
 	Kind     string  `json:"kind,omitempty" enum:",timber-stud,metal-stud,brick,hollow-block,concrete,stone,plaster-lath,unknown"`
 	SpacingM float64 `json:"spacing_m,omitempty" minimum:"0" maximum:"2" doc:"From stud to stud; 0 when not measured"`
@@ -38,7 +38,7 @@ type Room struct {
 	Trains       bool           `db:"trains" json:"trains" doc:"Training happens here"`
 	Outdoor      bool           `db:"outdoor" json:"outdoor" doc:"There is no roof"`
 	Walls        List[RoomWall] `db:"walls" json:"walls" maxItems:"60" doc:"Round the room; none when not measured"`
-	CeilingM     float64        `db:"ceiling_m" json:"ceiling_m" minimum:"0" maximum:"20" doc:"Ceiling height in m, 1 to 20; 0 when not measured"`
+	CeilingM     float64        `db:"ceiling_m" json:"ceiling_m" minimum:"0" least:"1" maximum:"20" doc:"Ceiling height in m, 1 to 20; 0 when not measured"`
 	CeilingHalfM float64        `db:"ceiling_half_m" json:"ceiling_half_m" minimum:"0" maximum:"0.5" doc:"How far heights may be off, ±"`
 	WallsHalfM   float64        `db:"walls_half_m" json:"walls_half_m" minimum:"0" maximum:"0.5" doc:"How far each wall's length may be off, ±"`
 	Roof         string         `db:"roof" json:"roof" enum:"joists,concrete,suspended,unknown" doc:"What carries the ceiling"`
@@ -69,7 +69,7 @@ type Opening struct {
 	Kind        string  `db:"kind" json:"kind" enum:"door,gap,window,garage-door,hatch"`
 	Wall        int     `db:"wall" json:"wall" minimum:"0" maximum:"59" doc:"Which wall, from 0"`
 	AtM         float64 `db:"at_m" json:"at_m" minimum:"0" maximum:"100" doc:"From the wall's start to it"`
-	WidthM      float64 `db:"width_m" json:"width_m" exclusiveMinimum:"0" maximum:"20"`
+	WidthM      float64 `db:"width_m" json:"width_m" exclusiveMinimum:"0" least:"0.1" maximum:"20"`
 	HeightM     float64 `db:"height_m" json:"height_m" minimum:"0" maximum:"10" doc:"0 when not measured"`
 	SillM       float64 `db:"sill_m" json:"sill_m" minimum:"0" maximum:"10" doc:"Of a window, above the floor"`
 	Leaf        string  `db:"leaf" json:"leaf" enum:"solid,light,none,unknown"`
@@ -87,8 +87,8 @@ type Fixture struct {
 	Kind    string  `db:"kind" json:"kind" enum:"fixed,seat,furniture,rolls,car,storage,gear"`
 	XM      float64 `db:"x_m" json:"x_m" minimum:"-200" maximum:"200" doc:"Of its middle, along the first wall from its start"`
 	YM      float64 `db:"y_m" json:"y_m" minimum:"-200" maximum:"200" doc:"Of its middle, to the right of the first wall: down the drawing"`
-	WidthM  float64 `db:"width_m" json:"width_m" exclusiveMinimum:"0" maximum:"20"`
-	DepthM  float64 `db:"depth_m" json:"depth_m" exclusiveMinimum:"0" maximum:"20"`
+	WidthM  float64 `db:"width_m" json:"width_m" exclusiveMinimum:"0" least:"0.02" maximum:"20"`
+	DepthM  float64 `db:"depth_m" json:"depth_m" exclusiveMinimum:"0" least:"0.02" maximum:"20"`
 	HeightM float64 `db:"height_m" json:"height_m" minimum:"0" maximum:"10" doc:"0 when not measured"`
 	TurnDeg float64 `db:"turn_deg" json:"turn_deg" minimum:"-360" maximum:"360" doc:"Clockwise on the drawing"`
 	MassKg  float64 `db:"mass_kg" json:"mass_kg" minimum:"0" maximum:"5000" doc:"0 when not known"`

@@ -3,9 +3,11 @@ package workbench
 import (
 	"errors"
 	"fmt"
+	"reflect"
 	"slices"
+	"strconv"
+	"strings"
 
-	"scrappyrack/core/body"
 	"scrappyrack/core/gear"
 	"scrappyrack/core/load"
 	"scrappyrack/core/material"
@@ -34,12 +36,11 @@ func checked(r *derive.Record, f store.File, before inRooms) error {
 		return err
 	}
 	p := f.Profile
-	length := func(v float64) quantity.Piece { return quantity.Amount(quantity.KindLength, v) }
-	if s := p.StatureM; s != 0 && (s < float64(body.MinStature) || s > float64(body.MaxStature)) {
-		return quantity.At("stature_m", "a stature of ", length(s), " is not between ", length(float64(body.MinStature)), " and ", length(float64(body.MaxStature)), "; leave it empty when it is not known")
+	if err := within(p, unitsOf(f)); err != nil {
+		return err
 	}
-	if m := p.BodyMassKg; m != 0 && m < minBodyMass {
-		return quantity.At("body_mass_kg", "a body mass of ", quantity.Amount(quantity.KindMass, m), " is below ", quantity.Amount(quantity.KindMass, minBodyMass), "; leave it empty when it is not known")
+	if err := within(f.Space, unitsOf(f)); err != nil {
+		return err
 	}
 	if !slices.Contains(quantity.Currencies(), p.Currency) {
 		return quantity.At("currency", fmt.Sprintf("%q is not a currency that is offered", p.Currency))
@@ -79,8 +80,6 @@ func checked(r *derive.Record, f store.File, before inRooms) error {
 	}
 	return checkTests(f)
 }
-
-const minBodyMass = 25
 
 // Shares of stature between which a measured reach is believed (house values).
 const (
@@ -261,4 +260,25 @@ func checkTests(f store.File) error {
 		}
 	}
 	return nil
+}
+
+// within refuses a number of a thing that is written below what it may be at least.
+func within(thing any, units quantity.System) error {
+	v := reflect.ValueOf(thing)
+	for _, b := range store.BoundsOf(v.Type()) {
+		if value, breaks := b.Breaks(v); breaks {
+			return quantity.In(quantity.At(b.Field, inKind(b.Field, value), " is below ", inKind(b.Field, b.Least), "; leave it empty when it is not known"), units)
+		}
+	}
+	return nil
+}
+
+// inKind is a number of a field as it is shown, its kind told by the end of the field's name.
+func inKind(field string, v float64) any {
+	for end, kind := range map[string]quantity.Kind{"_m": quantity.KindLength, "_kg": quantity.KindMass, "_l": quantity.KindVolume} {
+		if strings.HasSuffix(field, end) && !strings.HasSuffix(field, "_kg_l") {
+			return quantity.Amount(kind, v)
+		}
+	}
+	return strconv.FormatFloat(v, 'g', -1, 64)
 }

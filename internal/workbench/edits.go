@@ -86,6 +86,9 @@ func Put[T any](l store.Things[T], client string, base int64, thing T) Edit {
 	return Edit{
 		Client: client, Base: base, Label: store.Label{Do: "write", Part: l.Name, ID: id}, Scopes: []string{l.Name + "/" + id},
 		Do: func(f *store.File) error {
+			if err := within(thing, unitsOf(*f)); err != nil {
+				return err
+			}
 			all := l.All(f)
 			if at := l.Find(f, id); at >= 0 {
 				(*all)[at] = thing

@@ -13,6 +13,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"scrappyrack/core/body"
 	"scrappyrack/core/quantity"
 	"scrappyrack/internal/demo"
 	"scrappyrack/internal/store"
@@ -197,4 +198,31 @@ func TestAnEmptyTestSpoilsNothing(t *testing.T) {
 	after := workbench.WorkAt(f, time.Date(2026, 12, 1, 0, 0, 0, 0, time.UTC))
 	assert.Equal(t, before.Board.Value, after.Board.Value)
 	assert.NotEmpty(t, after.Board.Slots)
+}
+
+// What may be at least is written once, at the field, and agrees with what the core believes of a
+// person; a thing that is written breaks none of it, whichever list it is of.
+func TestLeastsAreHeld(t *testing.T) {
+	of := map[string]float64{}
+	for kind := range store.Kinds() {
+		for _, b := range store.BoundsOf(kind) {
+			of[kind.Name()+"."+b.Field] = b.Least
+		}
+	}
+	assert.EqualValues(t, body.MinStature, of["Profile.stature_m"])
+	assert.Greater(t, len(of), 25)
+	f := demo.Files()[0]
+	var bad *quantity.FieldError
+	thing := f.Things[0]
+	thing.MassKg = 0.0005
+	require.ErrorAs(t, workbench.Put(store.ListOf[store.Thing]("things"), f.ID, 1, thing).Do(&f), &bad)
+	assert.Equal(t, "mass_kg", bad.Field)
+	opening := f.Openings[0]
+	opening.WidthM = 0.05
+	f.Profile.Units = "us"
+	require.ErrorAs(t, workbench.Put(store.ListOf[store.Opening]("openings"), f.ID, 1, opening).Do(&f), &bad)
+	assert.Equal(t, `2" is below 3⅞"; leave it empty when it is not known`, bad.Error())
+	f.Profile.BornYear = 1850
+	require.ErrorAs(t, workbench.Check(f), &bad)
+	assert.Equal(t, "1850 is below 1900; leave it empty when it is not known", bad.Error())
 }

@@ -22,24 +22,11 @@ func standing(f store.File) inRooms {
 	return inRooms{slices.Clone(f.Openings), slices.Clone(f.Fixtures), slices.Clone(f.Overheads)}
 }
 
-// lightest is the lightest body that is worked out for, in kg.
-const lightest = 20.0
-
 // checkRooms refuses rooms that cannot be, and what is written of the things in them. What
 // was there before is held to nothing: a walk that is corrected takes nothing away, and what
 // then stands wrong, which is said, can still be weighed, tested and named.
 func checkRooms(rec *derive.Record, f store.File, before inRooms) error {
-	length := func(v float64) quantity.Piece { return quantity.Amount(quantity.KindLength, v) }
-	if o := f.Space.OtherM; o != 0 && o < 1 {
-		return quantity.At("other_m", "a stature of ", length(o), " is below ", length(1), "; leave it empty when nobody else trains here")
-	}
-	if o := f.Space.OtherKg; o != 0 && o < lightest {
-		return quantity.At("other_kg", "a body of ", quantity.Amount(quantity.KindMass, o), " is below ", quantity.Amount(quantity.KindMass, lightest), "; leave it empty when nobody knows")
-	}
 	for _, r := range f.Rooms {
-		if c := r.CeilingM; c != 0 && c < 1 {
-			return quantity.At("ceiling_m", "a ceiling of ", length(c), " is below ", length(1), "; leave it empty when it is not measured")
-		}
 		got := aRoom.Of(rec, r.ID)
 		if got.Problem != nil {
 			return got.Problem

@@ -102,9 +102,6 @@ func dayOf(text string) (time.Time, bool) {
 // checkPerson refuses what of a person, of needs and of operations cannot be.
 func checkPerson(f store.File) error {
 	p := f.Profile
-	if y := p.BornYear; y != 0 && y < 1900 {
-		return quantity.At("born_year", fmt.Sprintf("a year of birth of %d is before 1900; leave it empty when nobody has asked", y))
-	}
 	for _, of := range []struct {
 		field string
 		words store.Words

@@ -279,8 +279,15 @@ func (b *Bench) TagOf(ctx context.Context, practice, id, of string) (string, err
 	if err != nil {
 		return "", err
 	}
-	sum := sha256.Sum256(fmt.Appendf(nil, "%s %s %d %s %d %d", id, of, changed, b.rules, b.today(), house.Rev))
-	return hex.EncodeToString(sum[:12]), nil
+	return b.tag(id, of, changed, house.Rev), nil
+}
+
+// Tag is TagOf something of a file that was read.
+func (b *Bench) Tag(f store.File, of string) string { return b.tag(f.ID, of, f.Revision, revOf(f)) }
+
+func (b *Bench) tag(id, of string, revision, house int64) string {
+	sum := sha256.Sum256(fmt.Appendf(nil, "%s %s %d %s %d %d", id, of, revision, b.rules, b.today(), house))
+	return hex.EncodeToString(sum[:12])
 }
 
 // Long works out something of a practice's that takes long, when it is its turn.

@@ -1,7 +1,8 @@
+import { bounds } from '../../api/bounds'
 import type { Shapes } from '../../api/client'
 import type { Item, List, Part, PartShape } from './parts'
 
-/** What is known of a field wherever it stands: its name, what kind of number it is, and what it may be. */
+/** What is known of a field wherever it stands: its name, what kind of number it is, and what it may be (of a file's fields by the API's description). */
 export type Spec = {
   label: string
   /** A kind of quantity that the units know how to write; without it it is no measured number. */
@@ -24,11 +25,11 @@ export type Spec = {
 type ShapeOf<S extends Part | List> = S extends Part ? PartShape<S> : S extends List ? Item<S> : never
 type Table = { [S in Part | List]: { name: string; fields: { [F in keyof ShapeOf<S>]?: Spec } } }
 
-const name = (needed: string, max = 60): Spec => ({ label: 'Name', needed, max })
-const level = (label: string, max: number, rest: Partial<Spec> = {}): Spec => ({ label, kind: 'level', min: 0, max, ...rest })
-const mass = (label: string, max: number, rest: Partial<Spec> = {}): Spec => ({ label, kind: 'mass-fine', min: 0, max, ...rest })
-const volume = (label: string, max: number, rest: Partial<Spec> = {}): Spec => ({ label, kind: 'volume', min: 0, max, ...rest })
-const density = (label: string): Spec => ({ label, kind: 'density', min: 0.01, max: 25 })
+const name = (needed: string): Spec => ({ label: 'Name', needed })
+const level = (label: string, rest: Partial<Spec> = {}): Spec => ({ label, kind: 'level', ...rest })
+const mass = (label: string, rest: Partial<Spec> = {}): Spec => ({ label, kind: 'mass-fine', ...rest })
+const volume = (label: string, rest: Partial<Spec> = {}): Spec => ({ label, kind: 'volume', ...rest })
+const density = (label: string): Spec => ({ label, kind: 'density' })
 const hole: Spec = { label: 'Hole', options: { 25: '25 mm', 30: '28–30 mm', 50: '50 mm' } }
 
 /** Kinds of thing to train with, as people like or avoid them. */
@@ -40,12 +41,12 @@ export const table = {
   profile: {
     name: 'the client’s details',
     fields: {
-      name: { label: 'Client’s name here', needed: 'a client needs a name to be found again', max: 80 },
-      note: { label: 'Private note', max: 2000 },
-      stature_m: { label: 'Stature', kind: 'length', min: 1, max: 2.5, empty: 'not known' },
-      reach_m: { label: 'Reach to a bar', kind: 'length', min: 1, max: 4, empty: 'estimated', otherwise: 0 },
-      press_m: { label: 'Grip, pressed up', kind: 'length', min: 1, max: 4, empty: 'estimated', otherwise: 0 },
-      body_mass_kg: { label: 'Body mass', kind: 'mass', min: 25, max: 300, empty: 'not known' },
+      name: { label: 'Client’s name here', needed: 'a client needs a name to be found again' },
+      note: { label: 'Private note' },
+      stature_m: { label: 'Stature', kind: 'length', empty: 'not known' },
+      reach_m: { label: 'Reach to a bar', kind: 'length', empty: 'estimated', otherwise: 0 },
+      press_m: { label: 'Grip, pressed up', kind: 'length', empty: 'estimated', otherwise: 0 },
+      body_mass_kg: { label: 'Body mass', kind: 'mass', empty: 'not known' },
       sex: { label: 'Sex (optional)', options: { '': 'not said', female: 'female', male: 'male' } },
       goal: {
         label: 'Goal',
@@ -61,11 +62,11 @@ export const table = {
         },
       },
       experience: { label: 'Experience', options: { new: 'new', novice: 'novice', intermediate: 'intermediate', advanced: 'advanced' } },
-      days: { label: 'Days a week', min: 1, max: 7 },
-      minutes: { label: 'Minutes each', min: 10, max: 180 },
+      days: { label: 'Days a week' },
+      minutes: { label: 'Minutes each' },
       limits: { label: 'Limits' },
-      born_year: { label: 'Born in', min: 1900, max: 2100, empty: 'not asked', otherwise: 0 },
-      lay_off_months: { label: 'Months off', min: 0, max: 600, empty: 'none', otherwise: 0 },
+      born_year: { label: 'Born in', empty: 'not asked', otherwise: 0 },
+      lay_off_months: { label: 'Months off', empty: 'none', otherwise: 0 },
       occupation: {
         label: 'Days are',
         options: { '': 'not asked', forward: 'seated or bent forward', lifting: 'lifting and carrying', other: 'other' },
@@ -81,14 +82,14 @@ export const table = {
         otherwise: '',
       },
       legs: { label: 'Legs used', options: { '': 'not asked', both: 'both', one: 'one', none: 'none' }, otherwise: '' },
-      pain: { label: 'How much pain, 1 to 10', min: 1, max: 10, empty: 'not said', otherwise: 0 },
-      weeks: { label: 'Weeks', min: 1, max: 45, empty: 'not said', otherwise: 0 },
-      weeks_on: { label: 'Counted on', max: 10, otherwise: '', hint: '2026-08-14' },
-      birth_on: { label: 'Day of the birth', max: 10, otherwise: '', hint: '2026-08-14; empty when not known' },
+      pain: { label: 'How much pain, 1 to 10', empty: 'not said', otherwise: 0 },
+      weeks: { label: 'Weeks', empty: 'not said', otherwise: 0 },
+      weeks_on: { label: 'Counted on', otherwise: '', hint: '2026-08-14' },
+      birth_on: { label: 'Day of the birth', otherwise: '', hint: '2026-08-14; empty when not known' },
       ask_alone: yesNo('Trains alone'),
-      health_note: { label: 'What that means: where, since when', max: 2000, otherwise: '' },
-      budget_minor: { label: 'Budget', kind: 'money', min: 0, max: 100_000_000 },
-      hour_minor: { label: 'An hour of their own is worth', kind: 'money', min: 0, max: 1_000_000, empty: 'not said', otherwise: 0 },
+      health_note: { label: 'What that means: where, since when', otherwise: '' },
+      budget_minor: { label: 'Budget', kind: 'money' },
+      hour_minor: { label: 'An hour of their own is worth', kind: 'money', empty: 'not said', otherwise: 0 },
       currency: { label: 'Currency' },
       units: { label: 'Units (u)', options: { metric: 'kg, m', us: 'lb, ft' } },
     },
@@ -96,18 +97,16 @@ export const table = {
   space: {
     name: 'the home',
     fields: {
-      shoe_m: { label: 'Soles', kind: 'thin', min: 0, max: 0.1, empty: 'barefoot', hint: 'count in every standing height' },
-      way_width_m: { label: 'Narrowest way in', kind: 'length', min: 0.2, max: 10, empty: 'not measured' },
-      way_height_m: { label: 'Lowest place on it', kind: 'length', min: 0.5, max: 10, empty: 'not measured' },
+      shoe_m: { label: 'Soles', kind: 'thin', empty: 'barefoot', hint: 'count in every standing height' },
+      way_width_m: { label: 'Narrowest way in', kind: 'length', empty: 'not measured' },
+      way_height_m: { label: 'Lowest place on it', kind: 'length', empty: 'not measured' },
       access: { label: 'Way in', options: { level: 'level', stairs: 'stairs', lift: 'lift', unknown: 'not known' } },
-      other_name: { label: 'Who else trains here', max: 60 },
-      other_m: { label: 'Their stature', kind: 'length', min: 1, max: 2.5, empty: 'nobody' },
-      other_reach_m: { label: 'Their reach to a bar', kind: 'length', min: 1, max: 4, empty: 'estimated' },
+      other_name: { label: 'Who else trains here' },
+      other_m: { label: 'Their stature', kind: 'length', empty: 'nobody' },
+      other_reach_m: { label: 'Their reach to a bar', kind: 'length', empty: 'estimated' },
       other_kg: {
         label: 'Their mass',
         kind: 'mass',
-        min: 20,
-        max: 300,
         empty: 'guessed from their stature',
         hint: 'builds are worked out for the heavier',
       },
@@ -118,11 +117,11 @@ export const table = {
     fields: {
       name: name('a room needs a name'),
       walls: { label: 'Walls' },
-      ceiling_m: { label: 'Ceiling', kind: 'length', min: 1, max: 20, empty: 'not measured' },
-      ceiling_half_m: { label: 'Heights right to ±', kind: 'thin', min: 0, max: 0.5, empty: 'exact' },
-      walls_half_m: { label: 'Walls right to ±', kind: 'thin', min: 0, max: 0.5, empty: 'exact' },
+      ceiling_m: { label: 'Ceiling', kind: 'length', empty: 'not measured' },
+      ceiling_half_m: { label: 'Heights right to ±', kind: 'thin', empty: 'exact' },
+      walls_half_m: { label: 'Walls right to ±', kind: 'thin', empty: 'exact' },
       roof: { label: 'Ceiling is of', options: { joists: 'joists', concrete: 'concrete', suspended: 'hung', unknown: 'not known' } },
-      taken_m2: { label: 'Taken, not drawn', kind: 'area', min: 0, max: 2500, empty: 'nothing' },
+      taken_m2: { label: 'Taken, not drawn', kind: 'area', empty: 'nothing' },
       surface: {
         label: 'Surface',
         options: {
@@ -151,10 +150,10 @@ export const table = {
       cold: { label: 'Cold', yes: 'may freeze' },
       damp: { label: 'Damp', yes: 'damp' },
       shared: { label: 'Shared with', options: { car: 'car', laundry: 'laundry', guests: 'guests', work: 'work', children: 'children' } },
-      clear_min: { label: 'Clear within, min', min: 0, max: 1440 },
-      storage_l: { label: 'Storage', kind: 'volume', min: 0, max: 20000, empty: 'none' },
-      quiet_from: { label: 'Quiet from, h', min: 0, max: 24 },
-      quiet_to: { label: 'Quiet until, h', min: 0, max: 24 },
+      clear_min: { label: 'Clear within, min' },
+      storage_l: { label: 'Storage', kind: 'volume', empty: 'none' },
+      quiet_from: { label: 'Quiet from, h' },
+      quiet_to: { label: 'Quiet until, h' },
     },
   },
   openings: {
@@ -163,15 +162,15 @@ export const table = {
       name: name('a name'),
       kind: { label: 'Kind', options: { door: 'door', gap: 'gap', window: 'window', 'garage-door': 'garage door', hatch: 'hatch' } },
       wall: { label: 'In wall' },
-      at_m: { label: 'From its start', kind: 'length', min: 0, max: 100 },
-      width_m: { label: 'Width', kind: 'length', min: 0.1, max: 20 },
-      height_m: { label: 'Height', kind: 'length', min: 0, max: 10, empty: 'not measured' },
-      sill_m: { label: 'Sill', kind: 'length', min: 0, max: 10, empty: 'floor' },
+      at_m: { label: 'From its start', kind: 'length' },
+      width_m: { label: 'Width', kind: 'length' },
+      height_m: { label: 'Height', kind: 'length', empty: 'not measured' },
+      sill_m: { label: 'Sill', kind: 'length', empty: 'floor' },
       leaf: { label: 'Leaf', options: { solid: 'solid', light: 'hollow, glass', none: 'none', unknown: 'not known' } },
       hinge: { label: 'Hinged at its', options: { start: 'start', end: 'end' } },
       swings: { label: 'Opens', options: { in: 'into the room', out: 'away', slides: 'slides', unknown: 'not known' } },
-      track_m: { label: 'Track, underside', kind: 'length', min: 0, max: 10, empty: 'none' },
-      track_depth_m: { label: 'Track reaches in', kind: 'length', min: 0, max: 10, empty: 'none' },
+      track_m: { label: 'Track, underside', kind: 'length', empty: 'none' },
+      track_depth_m: { label: 'Track reaches in', kind: 'length', empty: 'none' },
     },
   },
   fixtures: {
@@ -190,13 +189,13 @@ export const table = {
           gear: 'gear',
         },
       },
-      x_m: { label: 'Middle, along A', kind: 'length', min: -200, max: 200 },
-      y_m: { label: 'Middle, down', kind: 'length', min: -200, max: 200 },
-      width_m: { label: 'Width', kind: 'length', min: 0.02, max: 20 },
-      depth_m: { label: 'Depth', kind: 'length', min: 0.02, max: 20 },
-      height_m: { label: 'Height', kind: 'length', min: 0, max: 10, empty: 'not measured' },
-      turn_deg: { label: 'Turned, °', min: -360, max: 360 },
-      mass_kg: mass('Mass', 5000, { kind: 'mass', empty: 'not known' }),
+      x_m: { label: 'Middle, along A', kind: 'length' },
+      y_m: { label: 'Middle, down', kind: 'length' },
+      width_m: { label: 'Width', kind: 'length' },
+      depth_m: { label: 'Depth', kind: 'length' },
+      height_m: { label: 'Height', kind: 'length', empty: 'not measured' },
+      turn_deg: { label: 'Turned, °' },
+      mass_kg: mass('Mass', { kind: 'mass', empty: 'not known' }),
       away: { label: 'For training', yes: 'moved away' },
       rock: { label: 'Rock test', options: { 'not-made': 'not made', passed: 'steady', failed: 'rocks' } },
       sit: { label: 'Slow sit test', options: { 'not-made': 'not made', passed: 'held', failed: 'gave' } },
@@ -207,15 +206,15 @@ export const table = {
     fields: {
       name: name('a name'),
       kind: { label: 'Kind', options: { beam: 'beam', duct: 'duct', lamp: 'lamp', slope: 'slope' } },
-      x_m: { label: 'Middle, along A', kind: 'length', min: -200, max: 200 },
-      y_m: { label: 'Middle, down', kind: 'length', min: -200, max: 200 },
-      width_m: { label: 'Width', kind: 'length', min: 0, max: 50 },
-      depth_m: { label: 'Depth', kind: 'length', min: 0, max: 50 },
-      turn_deg: { label: 'Turned, °', min: -360, max: 360 },
-      under_m: { label: 'Underside', kind: 'length', min: -1, max: 20 },
+      x_m: { label: 'Middle, along A', kind: 'length' },
+      y_m: { label: 'Middle, down', kind: 'length' },
+      width_m: { label: 'Width', kind: 'length' },
+      depth_m: { label: 'Depth', kind: 'length' },
+      turn_deg: { label: 'Turned, °' },
+      under_m: { label: 'Underside', kind: 'length' },
       wall: { label: 'Lowest at wall' },
-      run_m: { label: 'Rises over', kind: 'length', min: 0, max: 50 },
-      high_m: { label: 'Up to', kind: 'length', min: 0, max: 20, empty: 'the ceiling' },
+      run_m: { label: 'Rises over', kind: 'length' },
+      high_m: { label: 'Up to', kind: 'length', empty: 'the ceiling' },
     },
   },
   'at-hand': { name: 'the fillings at hand', fields: { fillings: { label: 'Fillings at hand' } } },
@@ -228,25 +227,25 @@ export const table = {
         label: 'Known by',
         options: { prism: 'straight sides', frustum: 'bucket sides', marks: 'marks', 'as-sold': 'as sold' },
       },
-      net_kg: { label: 'Net mass printed on it', kind: 'mass', min: 0.1, max: 1000, hint: '10 lb, 5 kg' },
-      capacity_l: volume('Capacity', 2000, { min: 0.05, hint: '1 gal, 5 L' }),
-      tare_kg: mass('Empty mass', 100),
-      tare_half_kg: mass('± of that', 10, { empty: 'exact' }),
-      height_m: level('Inside height', 5, { min: 0.02 }),
-      bottom_m: level('Diameter at the base', 5, { min: 0.02, hint: 'inside' }),
-      top_m: level('Diameter at the top', 5, { min: 0.02, hint: 'inside' }),
-      brim_l: volume('Holds to the brim', 2500),
+      net_kg: { label: 'Net mass printed on it', kind: 'mass', hint: '10 lb, 5 kg' },
+      capacity_l: volume('Capacity', { hint: '1 gal, 5 L' }),
+      tare_kg: mass('Empty mass'),
+      tare_half_kg: mass('± of that', { empty: 'exact' }),
+      height_m: level('Inside height'),
+      bottom_m: level('Diameter at the base', { hint: 'inside' }),
+      top_m: level('Diameter at the top', { hint: 'inside' }),
+      brim_l: volume('Holds to the brim'),
       marks: { label: 'Marks' },
       filling: { label: 'Filled with' },
-      volume_l: volume('Volume in it', 2000, { empty: 'empty' }),
+      volume_l: volume('Volume in it', { empty: 'empty' }),
       packed: { label: 'Packed in it' },
-      rating_kg: { label: 'Handle good for', kind: 'mass', min: 0.5, max: 1000 },
+      rating_kg: { label: 'Handle good for', kind: 'mass' },
       rating_how: { label: 'Who says what it is good for', options: { maker: 'its maker', judged: 'own judgement' } },
       limits: { label: 'Limits by hold' },
       closure: { label: 'Closed by', options: { sealed: 'cap', zipped: 'zip', open: 'nothing' } },
       condition: { label: 'Condition', options: { sound: 'sound', worn: 'worn: trust half', retired: 'retired' } },
-      hang_m: level('Grip to lowest point', 3, { empty: 'not measured' }),
-      width_m: level('Outer width', 3, { empty: 'not measured' }),
+      hang_m: level('Grip to lowest point', { empty: 'not measured' }),
+      width_m: level('Outer width', { empty: 'not measured' }),
       adjustable: { label: 'Use', yes: 'refilled from set to set' },
       freezes: { label: 'Where it stands', yes: 'may freeze' },
     },
@@ -259,7 +258,7 @@ export const table = {
       low_kg_l: density('Lowest'),
       typical_kg_l: density('Typical'),
       high_kg_l: density('Highest'),
-      celsius: { label: 'Water at', kind: 'temperature', min: 1, max: 100, empty: 'not measured', hint: '20 °C, 68 °F' },
+      celsius: { label: 'Water at', kind: 'temperature', empty: 'not measured', hint: '20 °C, 68 °F' },
       wet: { label: 'Wet', yes: 'dries out' },
       loose: { label: 'Loose', yes: 'pours' },
     },
@@ -275,10 +274,10 @@ export const table = {
     name: 'thing',
     fields: {
       name: name('a name'),
-      mass_kg: mass('Mass of one', 100, { min: 0.001, hint: 'on a kitchen scale' }),
-      half_kg: mass('± of one', 10, { empty: 'exact' }),
-      volume_l: volume('Takes up', 500, { hint: 'one, as it lies' }),
-      count: { label: 'How many', min: 0, max: 200 },
+      mass_kg: mass('Mass of one', { hint: 'on a kitchen scale' }),
+      half_kg: mass('± of one', { empty: 'exact' }),
+      volume_l: volume('Takes up', { hint: 'one, as it lies' }),
+      count: { label: 'How many' },
       hard: { label: 'Hard', yes: 'hard or edged' },
       sharp: { label: 'Sharp', yes: 'too sharp' },
       spare: { label: 'Spare', yes: 'free to use' },
@@ -288,9 +287,9 @@ export const table = {
     name: 'bar or handle',
     fields: {
       name: name('a name'),
-      mass_kg: mass('Its mass', 100, { empty: 'nothing' }),
-      collar_kg: mass('One collar', 10, { empty: 'none' }),
-      sleeve_m: level('Room for plates, a side', 1, { empty: 'not measured' }),
+      mass_kg: mass('Its mass', { empty: 'nothing' }),
+      collar_kg: mass('One collar', { empty: 'none' }),
+      sleeve_m: level('Room for plates, a side', { empty: 'not measured' }),
       bore_mm: hole,
       count: { label: 'How many', options: { 1: 'one', 2: 'a pair' } },
     },
@@ -298,9 +297,9 @@ export const table = {
   plates: {
     name: 'plate',
     fields: {
-      mass_kg: mass('Mass of one', 100, { min: 0.01 }),
-      count: { label: 'Single plates', min: 0, max: 200 },
-      thickness_m: level('Thickness', 0.5, { empty: 'not measured' }),
+      mass_kg: mass('Mass of one'),
+      count: { label: 'Single plates' },
+      thickness_m: level('Thickness', { empty: 'not measured' }),
       bore_mm: hole,
     },
   },
@@ -308,11 +307,11 @@ export const table = {
     name: 'band',
     fields: {
       name: name('a name'),
-      rest_m: level('Laid flat, at rest', 10, { min: 0.05 }),
-      rest_half_m: { label: 'That is right to ±', kind: 'thin', min: 0, max: 0.5, empty: '5 mm', otherwise: 0 },
-      tape_half_m: { label: 'Tape right to ±', kind: 'thin', min: 0, max: 0.5, empty: '3 mm', otherwise: 0 },
-      width_m: { label: 'Width', kind: 'thin', min: 0, max: 0.5, empty: 'not measured' },
-      thickness_m: { label: 'Thickness', kind: 'thin', min: 0, max: 0.1, empty: 'not measured' },
+      rest_m: level('Laid flat, at rest'),
+      rest_half_m: { label: 'That is right to ±', kind: 'thin', empty: '5 mm', otherwise: 0 },
+      tape_half_m: { label: 'Tape right to ±', kind: 'thin', empty: '3 mm', otherwise: 0 },
+      width_m: { label: 'Width', kind: 'thin', empty: 'not measured' },
+      thickness_m: { label: 'Thickness', kind: 'thin', empty: 'not measured' },
       points: { label: 'Points of its curve' },
       condition: { label: 'Condition', options: { sound: 'sound', damaged: 'nick, whitening, sticky', retired: 'retired' } },
       inspected_at: { label: 'Looked over' },
@@ -323,14 +322,14 @@ export const table = {
     name: 'set-up of a band',
     fields: {
       bands: { label: 'Bands together' },
-      distance_m: { label: 'From the anchor', kind: 'length', min: 0, max: 20 },
-      height_m: { label: 'Height of the anchor', kind: 'length', min: 0, max: 5 },
-      stance_m: level('Between the feet', 2),
-      grip_m: level('Taken up at the grip', 3),
-      strap_m: level('Strap or ring', 5, { empty: 'none' }),
+      distance_m: { label: 'From the anchor', kind: 'length' },
+      height_m: { label: 'Height of the anchor', kind: 'length' },
+      stance_m: level('Between the feet'),
+      grip_m: level('Taken up at the grip'),
+      strap_m: level('Strap or ring', { empty: 'none' }),
       fold: { label: 'Folded', options: { 1: 'not', 2: 'once', 4: 'twice' } },
-      tied_kg: { label: 'It weighs', kind: 'mass', min: 0, max: 1000, empty: 'none' },
-      tied_depth_m: level('Its depth', 5, { empty: '?' }),
+      tied_kg: { label: 'It weighs', kind: 'mass', empty: 'none' },
+      tied_depth_m: level('Its depth', { empty: '?' }),
     },
   },
   gear: { name: 'piece of gear', fields: { item: { label: 'Piece' } } },
@@ -338,9 +337,9 @@ export const table = {
     name: 'test set',
     fields: {
       movement: { label: 'Movement' },
-      load_kg: { label: 'Load', kind: 'mass', min: 0.1, max: 1000 },
-      reps: { label: 'Reps', min: 1, max: 200 },
-      reserve: { label: 'In reserve', min: 0, max: 50 },
+      load_kg: { label: 'Load', kind: 'mass' },
+      reps: { label: 'Reps' },
+      reserve: { label: 'In reserve' },
       at_least: { label: 'Ended by', yes: 'the load or the grip ended it', otherwise: false },
       done_at: { label: 'Done on' },
     },
@@ -349,10 +348,10 @@ export const table = {
     name: 'need as set by hand',
     fields: {
       weight: { label: 'Weight', options: { 1: '1', 2: '2', 3: '3', 4: '4', 5: '5' } },
-      low: { label: 'Fewest of a set', min: 1, max: 1200, empty: 'the goal’s' },
-      high: { label: 'Most of a set', min: 1, max: 1200, empty: 'the goal’s' },
-      lo_kg: { label: 'Range from', kind: 'mass', min: 0, max: 1000, empty: 'worked out' },
-      hi_kg: { label: 'Range to', kind: 'mass', min: 0.1, max: 1000, empty: 'worked out' },
+      low: { label: 'Fewest of a set', empty: 'the goal’s' },
+      high: { label: 'Most of a set', empty: 'the goal’s' },
+      lo_kg: { label: 'Range from', kind: 'mass', empty: 'worked out' },
+      hi_kg: { label: 'Range to', kind: 'mass', empty: 'worked out' },
     },
   },
   operations: {
@@ -375,10 +374,10 @@ export const table = {
           other: 'another part',
         },
       },
-      what: { label: 'What was done', max: 200 },
-      on: { label: 'When (as 2026-08)', max: 10 },
+      what: { label: 'What was done' },
+      on: { label: 'When (as 2026-08)' },
       replaced: { label: 'Joint replaced', yes: 'joint replaced', otherwise: false },
-      forbids: { label: 'What the surgeon forbids', max: 400, otherwise: '' },
+      forbids: { label: 'What the surgeon forbids', otherwise: '' },
     },
   },
   releases: {
@@ -395,11 +394,11 @@ export const table = {
           guardian: 'guardian',
         },
       },
-      by: { label: 'Name', max: 80 },
-      on: { label: 'Of (as 2026-11-03)', max: 10 },
+      by: { label: 'Name' },
+      on: { label: 'Of (as 2026-11-03)' },
       verdict: { label: 'Said', options: { '': 'not said', may: 'may train', within: 'may train within limits', 'not-yet': 'not yet' } },
       limits: { label: 'Within' },
-      until: { label: 'Until (12 months if empty)', max: 10 },
+      until: { label: 'Until (12 months if empty)' },
     },
   },
   builds: {
@@ -409,7 +408,7 @@ export const table = {
       state: { label: 'It is', options: { planned: 'planned', made: 'made', retired: 'given up' } },
       room: { label: 'In' },
       wall: { label: 'On wall' },
-      at_m: level('From the wall’s start', 100),
+      at_m: level('From the wall’s start'),
       sizes: { label: 'Its sizes' },
       tests: { label: 'Its tests' },
     },
@@ -418,9 +417,9 @@ export const table = {
     name: 'piece of material',
     fields: {
       good: { label: 'Of' },
-      length_m: level('Long', 20),
-      width_m: level('Wide', 5),
-      count: { label: 'How many', min: 0, max: 1000 },
+      length_m: level('Long'),
+      width_m: level('Wide'),
+      count: { label: 'How many' },
     },
   },
   pins: { name: 'pin of the plan', fields: { pin: { label: 'Pin', options: { must: 'in', never: 'never' } } } },
@@ -430,7 +429,9 @@ const open: Record<string, { name: string; fields: Record<string, Spec> }> = tab
 
 /** What is known of a field of a scope ("space", "containers/x"); at least its name. */
 export function specOf(scope: string, field: string): Spec {
-  return open[scope.split('/')[0] ?? '']?.fields[field] ?? { label: field.replace(/_(kg|m2|m|l|minor|at)$/, '').replaceAll('_', ' ') }
+  const part = scope.split('/')[0] ?? ''
+  const said: Spec = open[part]?.fields[field] ?? { label: field.replace(/_(kg|m2|m|l|minor|at)$/, '').replaceAll('_', ' ') }
+  return { ...bounds[part]?.[field], ...said }
 }
 
 /** What a scope is in words: "the room", "container". */

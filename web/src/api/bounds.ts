@@ -1,0 +1,609 @@
+// Made by scripts/bounds.mjs from the API's description. Do not edit.
+export const bounds: Record<string, Record<string, { min?: number; max: number }>> = {
+  "bands": {
+    "first_used_at": {
+      "min": 0,
+      "max": 253402300799
+    },
+    "inspected_at": {
+      "min": 0,
+      "max": 253402300799
+    },
+    "name": {
+      "max": 60
+    },
+    "rest_half_m": {
+      "min": 0,
+      "max": 0.5
+    },
+    "rest_m": {
+      "min": 0.05,
+      "max": 10
+    },
+    "tape_half_m": {
+      "min": 0,
+      "max": 0.5
+    },
+    "thickness_m": {
+      "min": 0,
+      "max": 0.1
+    },
+    "width_m": {
+      "min": 0,
+      "max": 0.5
+    }
+  },
+  "batches": {
+    "celsius": {
+      "min": 1,
+      "max": 100
+    },
+    "filling": {
+      "max": 40
+    },
+    "high_kg_l": {
+      "min": 0.01,
+      "max": 25
+    },
+    "low_kg_l": {
+      "min": 0.01,
+      "max": 25
+    },
+    "name": {
+      "max": 60
+    },
+    "typical_kg_l": {
+      "min": 0.01,
+      "max": 25
+    }
+  },
+  "builds": {
+    "at_m": {
+      "min": 0,
+      "max": 100
+    },
+    "design": {
+      "max": 40
+    },
+    "name": {
+      "max": 60
+    },
+    "room": {
+      "max": 40
+    },
+    "wall": {
+      "min": -1,
+      "max": 59
+    }
+  },
+  "containers": {
+    "bottom_m": {
+      "min": 0.02,
+      "max": 5
+    },
+    "brim_l": {
+      "min": 0,
+      "max": 2500
+    },
+    "capacity_l": {
+      "min": 0.05,
+      "max": 2000
+    },
+    "filling": {
+      "max": 40
+    },
+    "hang_m": {
+      "min": 0,
+      "max": 3
+    },
+    "height_m": {
+      "min": 0.02,
+      "max": 5
+    },
+    "name": {
+      "max": 60
+    },
+    "net_kg": {
+      "min": 0.1,
+      "max": 1000
+    },
+    "rating_kg": {
+      "min": 0.5,
+      "max": 1000
+    },
+    "tare_half_kg": {
+      "min": 0,
+      "max": 10
+    },
+    "tare_kg": {
+      "min": 0,
+      "max": 100
+    },
+    "top_m": {
+      "min": 0.02,
+      "max": 5
+    },
+    "volume_l": {
+      "min": 0,
+      "max": 2500
+    },
+    "width_m": {
+      "min": 0,
+      "max": 3
+    }
+  },
+  "fixtures": {
+    "depth_m": {
+      "min": 0.02,
+      "max": 20
+    },
+    "gear": {
+      "max": 40
+    },
+    "height_m": {
+      "min": 0,
+      "max": 10
+    },
+    "mass_kg": {
+      "min": 0,
+      "max": 5000
+    },
+    "name": {
+      "max": 60
+    },
+    "room": {
+      "max": 40
+    },
+    "turn_deg": {
+      "min": -360,
+      "max": 360
+    },
+    "width_m": {
+      "min": 0.02,
+      "max": 20
+    },
+    "x_m": {
+      "min": -200,
+      "max": 200
+    },
+    "y_m": {
+      "min": -200,
+      "max": 200
+    }
+  },
+  "gear": {
+    "item": {
+      "max": 60
+    }
+  },
+  "handles": {
+    "collar_kg": {
+      "min": 0,
+      "max": 10
+    },
+    "count": {
+      "min": 1,
+      "max": 2
+    },
+    "mass_kg": {
+      "min": 0,
+      "max": 100
+    },
+    "name": {
+      "max": 60
+    },
+    "sleeve_m": {
+      "min": 0,
+      "max": 1
+    }
+  },
+  "offcuts": {
+    "count": {
+      "min": 0,
+      "max": 1000
+    },
+    "good": {
+      "max": 40
+    },
+    "length_m": {
+      "min": 0,
+      "max": 20
+    },
+    "width_m": {
+      "min": 0,
+      "max": 5
+    }
+  },
+  "openings": {
+    "at_m": {
+      "min": 0,
+      "max": 100
+    },
+    "height_m": {
+      "min": 0,
+      "max": 10
+    },
+    "name": {
+      "max": 60
+    },
+    "room": {
+      "max": 40
+    },
+    "sill_m": {
+      "min": 0,
+      "max": 10
+    },
+    "track_depth_m": {
+      "min": 0,
+      "max": 10
+    },
+    "track_m": {
+      "min": 0,
+      "max": 10
+    },
+    "wall": {
+      "min": 0,
+      "max": 59
+    },
+    "width_m": {
+      "min": 0.1,
+      "max": 20
+    }
+  },
+  "operations": {
+    "forbids": {
+      "max": 400
+    },
+    "id": {
+      "max": 40
+    },
+    "on": {
+      "max": 10
+    },
+    "what": {
+      "max": 200
+    }
+  },
+  "overheads": {
+    "depth_m": {
+      "min": 0,
+      "max": 50
+    },
+    "high_m": {
+      "min": 0,
+      "max": 20
+    },
+    "name": {
+      "max": 60
+    },
+    "room": {
+      "max": 40
+    },
+    "run_m": {
+      "min": 0,
+      "max": 50
+    },
+    "turn_deg": {
+      "min": -360,
+      "max": 360
+    },
+    "under_m": {
+      "min": -1,
+      "max": 20
+    },
+    "wall": {
+      "min": 0,
+      "max": 59
+    },
+    "width_m": {
+      "min": 0,
+      "max": 50
+    },
+    "x_m": {
+      "min": -200,
+      "max": 200
+    },
+    "y_m": {
+      "min": -200,
+      "max": 200
+    }
+  },
+  "pins": {
+    "id": {
+      "max": 160
+    }
+  },
+  "plates": {
+    "count": {
+      "min": 0,
+      "max": 200
+    },
+    "mass_kg": {
+      "min": 0.01,
+      "max": 100
+    },
+    "thickness_m": {
+      "min": 0,
+      "max": 0.5
+    }
+  },
+  "profile": {
+    "birth_on": {
+      "max": 10
+    },
+    "body_mass_kg": {
+      "min": 25,
+      "max": 300
+    },
+    "born_year": {
+      "min": 1900,
+      "max": 2100
+    },
+    "budget_minor": {
+      "min": 0,
+      "max": 100000000
+    },
+    "currency": {
+      "max": 3
+    },
+    "days": {
+      "min": 1,
+      "max": 7
+    },
+    "health_note": {
+      "max": 2000
+    },
+    "hour_minor": {
+      "min": 0,
+      "max": 1000000
+    },
+    "lay_off_months": {
+      "min": 0,
+      "max": 600
+    },
+    "minutes": {
+      "min": 10,
+      "max": 180
+    },
+    "name": {
+      "max": 80
+    },
+    "note": {
+      "max": 2000
+    },
+    "pain": {
+      "min": 1,
+      "max": 10
+    },
+    "press_m": {
+      "min": 1,
+      "max": 4
+    },
+    "reach_m": {
+      "min": 1,
+      "max": 4
+    },
+    "stature_m": {
+      "min": 1,
+      "max": 2.5
+    },
+    "weeks": {
+      "min": 1,
+      "max": 45
+    },
+    "weeks_on": {
+      "max": 10
+    }
+  },
+  "releases": {
+    "about": {
+      "max": 60
+    },
+    "by": {
+      "max": 80
+    },
+    "id": {
+      "max": 40
+    },
+    "on": {
+      "max": 10
+    },
+    "until": {
+      "max": 10
+    }
+  },
+  "rigs": {
+    "distance_m": {
+      "min": 0,
+      "max": 20
+    },
+    "grip_m": {
+      "min": 0,
+      "max": 3
+    },
+    "height_m": {
+      "min": 0,
+      "max": 5
+    },
+    "stance_m": {
+      "min": 0,
+      "max": 2
+    },
+    "strap_m": {
+      "min": 0,
+      "max": 5
+    },
+    "tied_depth_m": {
+      "min": 0,
+      "max": 5
+    },
+    "tied_kg": {
+      "min": 0,
+      "max": 1000
+    }
+  },
+  "rooms": {
+    "ceiling_half_m": {
+      "min": 0,
+      "max": 0.5
+    },
+    "ceiling_m": {
+      "min": 1,
+      "max": 20
+    },
+    "clear_min": {
+      "min": 0,
+      "max": 1440
+    },
+    "name": {
+      "max": 60
+    },
+    "quiet_from": {
+      "min": 0,
+      "max": 24
+    },
+    "quiet_to": {
+      "min": 0,
+      "max": 24
+    },
+    "storage_l": {
+      "min": 0,
+      "max": 20000
+    },
+    "taken_m2": {
+      "min": 0,
+      "max": 2500
+    },
+    "walls_half_m": {
+      "min": 0,
+      "max": 0.5
+    }
+  },
+  "slots": {
+    "hi_kg": {
+      "min": 0.1,
+      "max": 1000
+    },
+    "high": {
+      "min": 1,
+      "max": 1200
+    },
+    "id": {
+      "max": 40
+    },
+    "lo_kg": {
+      "min": 0,
+      "max": 1000
+    },
+    "low": {
+      "min": 1,
+      "max": 1200
+    },
+    "weight": {
+      "min": 0,
+      "max": 5
+    }
+  },
+  "space": {
+    "other_kg": {
+      "min": 20,
+      "max": 300
+    },
+    "other_m": {
+      "min": 1,
+      "max": 2.5
+    },
+    "other_name": {
+      "max": 60
+    },
+    "other_reach_m": {
+      "min": 1,
+      "max": 4
+    },
+    "shoe_m": {
+      "min": 0,
+      "max": 0.1
+    },
+    "way_height_m": {
+      "min": 0.5,
+      "max": 10
+    },
+    "way_width_m": {
+      "min": 0.2,
+      "max": 10
+    }
+  },
+  "tests": {
+    "done_at": {
+      "min": 0,
+      "max": 253402300799
+    },
+    "load_kg": {
+      "min": 0.1,
+      "max": 1000
+    },
+    "movement": {
+      "max": 60
+    },
+    "reps": {
+      "min": 1,
+      "max": 200
+    },
+    "reserve": {
+      "min": 0,
+      "max": 50
+    }
+  },
+  "things": {
+    "count": {
+      "min": 0,
+      "max": 200
+    },
+    "half_kg": {
+      "min": 0,
+      "max": 10
+    },
+    "mass_kg": {
+      "min": 0.001,
+      "max": 100
+    },
+    "name": {
+      "max": 60
+    },
+    "volume_l": {
+      "min": 0,
+      "max": 500
+    }
+  },
+  "weighings": {
+    "accuracy_kg": {
+      "min": 0,
+      "max": 50
+    },
+    "at": {
+      "min": 0,
+      "max": 253402300799
+    },
+    "container": {
+      "max": 40
+    },
+    "filling": {
+      "max": 40
+    },
+    "packed_kg": {
+      "min": 0,
+      "max": 1000
+    },
+    "resolution_kg": {
+      "min": 0,
+      "max": 10
+    },
+    "scale": {
+      "max": 40
+    },
+    "volume_l": {
+      "min": 0,
+      "max": 2500
+    }
+  }
+}
