@@ -137,7 +137,7 @@ func (a *API) colleagues(r huma.API) {
 }
 
 // again goes on with the caller's own session after all have ended.
-func (a *API) again(ctx context.Context, w Who, epoch int64, err error) error {
+func (a *API) again(ctx context.Context, w Principal, epoch int64, err error) error {
 	if err != nil {
 		return err
 	}
@@ -145,7 +145,7 @@ func (a *API) again(ctx context.Context, w Who, epoch int64, err error) error {
 	return a.Sessions.SignIn(ctx, w)
 }
 
-func (a *API) practice(ctx context.Context, w Who) (Practice, error) {
+func (a *API) practice(ctx context.Context, w Principal) (Practice, error) {
 	out := Practice{Accounts: []Account{}, Invitations: []OpenInvitation{}}
 	name, all, open, err := a.Accounts.Colleagues(ctx, w.Who)
 	out.Name = name

@@ -19,18 +19,12 @@ import (
 	"scrappyrack/internal/workbench"
 )
 
-// Who is the signed-in consultant of a request, as the session says.
-type Who struct {
-	workbench.Who
-	Epoch int64
-}
-
 // Sessions is what the API asks of the sign-in of the server.
 type Sessions interface {
-	// Who tells who is signed in; ok is false when nobody is.
-	Who(ctx context.Context) (w Who, ok bool)
-	// SignIn begins a session, with a new token, and has kept it when it returns.
-	SignIn(ctx context.Context, w Who) error
+	// Who tells who asks: whether an account still counts is not its to say.
+	Who(ctx context.Context) Principal
+	// SignIn begins a consultant's session, with a new token, and has kept it when it returns.
+	SignIn(ctx context.Context, p Principal) error
 	// SignOut ends it.
 	SignOut(ctx context.Context) error
 	// Touch puts off the end of an idle session, now and then.
@@ -49,30 +43,6 @@ type API struct {
 	Now      func() time.Time
 	Log      *slog.Logger
 	shown    shown
-}
-
-// Access says which principals may call an operation: a consultant, a consultant who
-// is an owner, or nobody in particular. Each operation declares it.
-type Access string
-
-// The accesses.
-const (
-	Public Access = "public" // anybody
-	Calc   Access = "calc"   // a consultant, or anybody in the demo
-	Signed Access = "signed" // a consultant
-	Owners Access = "owners" // an owner of the practice
-)
-
-const (
-	accessKey = "access"
-	pollKey   = "poll"
-)
-
-// AccessOf reads an operation's access; empty when it has not declared one, which
-// lets nobody in.
-func AccessOf(op *huma.Operation) Access {
-	a, _ := op.Metadata[accessKey].(Access)
-	return a
 }
 
 func init() {
@@ -99,64 +69,6 @@ func (a *API) Mount(r chi.Router) huma.API {
 		}
 	}
 	return described
-}
-
-type whoKey struct{}
-
-// guard lets in whom an operation is declared for. A session counts while its account
-// is active and of the epoch that it began in.
-func (a *API) guard(described huma.API) func(huma.Context, func(huma.Context)) {
-	refuse := func(ctx huma.Context, err error) {
-		refusal, _ := a.problem(ctx.Context(), err).(huma.StatusError)
-		_ = huma.WriteErr(described, ctx, refusal.GetStatus(), refusal.Error())
-	}
-	return func(ctx huma.Context, next func(huma.Context)) {
-		op := ctx.Operation()
-		access := AccessOf(op)
-		who, c, err := a.principal(ctx.Context())
-		if err != nil && access != Public {
-			refuse(ctx, err)
-			return
-		}
-		known := c.ID != ""
-		switch access {
-		case Public:
-		case Calc, Signed, Owners:
-			if !known && (access != Calc || !a.Demo) {
-				refuse(ctx, huma.Error401Unauthorized("sign in first"))
-				return
-			}
-			if access == Owners && c.Role != store.Owner {
-				refuse(ctx, huma.Error403Forbidden("only an owner of the practice does this"))
-				return
-			}
-		default:
-			refuse(ctx, huma.Error403Forbidden("nobody may do this"))
-			return
-		}
-		if known && op.Metadata[pollKey] == nil {
-			a.Sessions.Touch(ctx.Context())
-		}
-		next(huma.WithValue(ctx, whoKey{}, who))
-	}
-}
-
-// principal is who asks: a consultant whose session counts, or nobody.
-func (a *API) principal(ctx context.Context) (Who, store.Consultant, error) {
-	w, ok := a.Sessions.Who(ctx)
-	if !ok {
-		return Who{}, store.Consultant{}, nil
-	}
-	c, err := a.Accounts.Of(ctx, w.Who, w.Epoch)
-	if isNotFound(err) {
-		return Who{}, store.Consultant{}, nil
-	}
-	return w, c, err
-}
-
-func who(ctx context.Context) Who {
-	w, _ := ctx.Value(whoKey{}).(Who)
-	return w
 }
 
 // operation is one that some principals may call.

@@ -107,14 +107,14 @@ func (a *API) session(r huma.API) {
 }
 
 func (a *API) begin(ctx context.Context, c store.Consultant) (*sessionOut, error) {
-	w := Who{Who: workbench.Who{Practice: c.PracticeID, Consultant: c.ID}, Epoch: c.Epoch}
+	w := Principal{Kind: Consultant, Who: workbench.Who{Practice: c.PracticeID, Consultant: c.ID}, Epoch: c.Epoch}
 	if err := a.Sessions.SignIn(ctx, w); err != nil {
 		return nil, err
 	}
 	return a.current(ctx, w)
 }
 
-func (a *API) current(ctx context.Context, w Who) (*sessionOut, error) {
+func (a *API) current(ctx context.Context, w Principal) (*sessionOut, error) {
 	s := Session{Demo: a.Demo, Version: a.Version}
 	if w.Consultant == "" {
 		none, err := a.Accounts.None(ctx)

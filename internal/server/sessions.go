@@ -56,13 +56,17 @@ func newSessions(keep *store.Sessions, secure bool, now func() time.Time, log *s
 }
 
 // Who implements api.Sessions.
-func (s *sessions) Who(ctx context.Context) (api.Who, bool) {
-	w := api.Who{
+func (s *sessions) Who(ctx context.Context) api.Principal {
+	p := api.Principal{
+		Kind:  api.Consultant,
 		Who:   workbench.Who{Consultant: s.GetString(ctx, keyConsultant), Practice: s.GetString(ctx, keyPractice), Session: s.GetString(ctx, keyID)},
 		Epoch: s.GetInt64(ctx, keyEpoch),
 	}
 	seen := time.Unix(s.GetInt64(ctx, keySeen), 0)
-	return w, w.Consultant != "" && s.now().Sub(seen) < idle
+	if p.Consultant == "" || s.now().Sub(seen) >= idle {
+		return api.Principal{}
+	}
+	return p
 }
 
 // Touch implements api.Sessions.
@@ -73,7 +77,7 @@ func (s *sessions) Touch(ctx context.Context) {
 }
 
 // SignIn implements api.Sessions.
-func (s *sessions) SignIn(ctx context.Context, w api.Who) error {
+func (s *sessions) SignIn(ctx context.Context, w api.Principal) error {
 	if err := s.RenewToken(ctx); err != nil {
 		return err
 	}
