@@ -16,7 +16,8 @@ func loops(b *testing.B, n int) []band.Band {
 	var out []band.Band
 	for i := range n {
 		k := quantity.Force(0.6 + 0.21*float64(i))
-		c, err := band.Fit(1.04, 2, []band.Point{{Length: 1.35, Force: 52 * k}, {Length: 1.8, Force: 99 * k}, {Length: 2.4, Force: 146 * k}})
+		c, err := band.Fit(1.04, 2, []band.Point{{Length: 1.35, Force: 52 * k}, {Length: 1.8, Force: 99 * k},
+			{Length: 2.4, Force: 146 * k}})
 		if err != nil {
 			b.Fatal(err)
 		}
@@ -50,7 +51,8 @@ func BenchmarkTension(b *testing.B) {
 	for b.Loop() {
 		for _, m := range moves {
 			for i := range bands {
-				if p := band.Of(m, bands[i:i+1], 1.75, band.Rig{Fold: m.Fold, Distance: 1.8, Height: 1.2, Stance: 0.3}); len(p.Samples) < 25 {
+				if p := band.Of(m, bands[i:i+1], 1.75, band.Rig{Fold: m.Fold, Distance: 1.8, Height: 1.2,
+					Stance: 0.3}); len(p.Samples) < 25 {
 					b.Fatal(p)
 				}
 			}

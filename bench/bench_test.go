@@ -75,7 +75,8 @@ func BenchmarkAdds(b *testing.B) {
 			var things []way.Item
 			for len(things) < 100 {
 				for _, it := range gear.All() {
-					things = append(things, way.Item{Option: way.Today, Rungs: c.ItemRungs(it, load.Bought, it.Key), Supplies: c.ItemSupplies(it)})
+					things = append(things, way.Item{Option: way.Today, Rungs: c.ItemRungs(it, load.Bought, it.Key),
+						Supplies: c.ItemSupplies(it)})
 				}
 			}
 			things, stock := things[:100], way.Reach(c)
@@ -171,7 +172,8 @@ func BenchmarkPack(b *testing.B) {
 	q := load.PackQuestion{Capacity: 60, Tare: 1.2, Target: 40, Stuffing: 0.2}
 	for i := range 60 {
 		q.Items = append(q.Items, load.PackItem{
-			Name: fmt.Sprint(i), Mass: quantity.Mass(0.15 + float64(i*37%97)/60), Volume: quantity.Volume(0.2 + float64(i*53%89)/50), Count: 1 + i%4,
+			Name: fmt.Sprint(i), Mass: quantity.Mass(0.15 + float64(i*37%97)/60), Volume: quantity.Volume(0.2 + float64(i*53%89)/50),
+			Count: 1 + i%4,
 		})
 	}
 	for b.Loop() {

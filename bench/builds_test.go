@@ -15,7 +15,8 @@ func buildRoom() builds.Situation {
 	for i := range r.Walls {
 		r.Walls[i] = space.Side{Kind: space.TimberStud, Spacing: 0.406, Offset: 0.3, Lining: 0.0127}
 	}
-	return builds.Situation{Stature: 1.75, Body: quantity.Estimate{Value: 80, U1: 0.5}, Pull: 180, Read: true, Loads: func() builds.Loads { return builds.Loads{Heaviest: 40} }, Room: &r, At: 1.112, Lane: 8}
+	return builds.Situation{Stature: 1.75, Body: quantity.Estimate{Value: 80, U1: 0.5}, Pull: 180, Read: true,
+		Loads: func() builds.Loads { return builds.Loads{Heaviest: 40} }, Room: &r, At: 1.112, Lane: 8}
 }
 
 // BenchmarkEveryDesign works all designs out anew, remedies and drawings included: per design.

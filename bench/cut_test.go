@@ -13,7 +13,8 @@ import (
 // three, another case each time; and how many of a hundred are proven.
 func BenchmarkCuts(b *testing.B) {
 	r := rand.New(rand.NewPCG(77, 1))
-	stock := []cut.Stock{{Length: 2.4, Price: 549, Count: cut.Any}, {Length: 3.0, Price: 689, Count: cut.Any}, {Length: 4.8, Price: 1099, Count: cut.Any}}
+	stock := []cut.Stock{{Length: 2.4, Price: 549, Count: cut.Any}, {Length: 3.0, Price: 689, Count: cut.Any},
+		{Length: 4.8, Price: 1099, Count: cut.Any}}
 	proven, all := 0, 0
 	for b.Loop() {
 		var pieces []cut.Piece

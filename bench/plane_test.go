@@ -53,7 +53,8 @@ func littered(seed uint64) space.Room {
 	r := space.Room{Trains: true, Outline: f.Outline, Walls: make([]space.Side, len(f.Outline)), Ceiling: space.Ceiling{Height: 2.4}}
 	rng := rand.New(rand.NewPCG(seed, 21))
 	for range 30 {
-		r.Things = append(r.Things, space.Thing{X: 6*rng.Float64() - 3, Y: 6*rng.Float64() - 3, Width: quantity.Length(0.1 + 0.4*rng.Float64()), Depth: quantity.Length(0.1 + 0.4*rng.Float64()), Turned: 360 * rng.Float64()})
+		r.Things = append(r.Things, space.Thing{X: 6*rng.Float64() - 3, Y: 6*rng.Float64() - 3,
+			Width: quantity.Length(0.1 + 0.4*rng.Float64()), Depth: quantity.Length(0.1 + 0.4*rng.Float64()), Turned: 360 * rng.Float64()})
 	}
 	r.Ceiling.Drops = []space.Drop{{Outline: plane.Box(0, 0, 0.2, 6, 20), Under: 2.05}}
 	if s, ok := r.SlopeAt(0, 1.4, 2.4, 1.5); ok {

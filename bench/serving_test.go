@@ -83,7 +83,8 @@ func (h *house) waiting() int {
 // rawFile is how long SQLite alone takes for all rows of a client.
 func (h *house) rawFile(id string) time.Duration {
 	return p95Of(50, func() {
-		for _, table := range []string{"client", "container", "batch", "weighing", "thing", "handle", "plate", "band", "rig", "gear", "test_set", "pin"} {
+		for _, table := range []string{"client", "container", "batch", "weighing", "thing", "handle", "plate", "band", "rig", "gear",
+			"test_set", "pin"} {
 			column := "client_id"
 			if table == "client" {
 				column = "id"
@@ -123,7 +124,8 @@ func (h *house) logged(client string, n int) {
 	for at := 0; at < n; at += 200 {
 		var sets []store.LogSet
 		for i := at; i < at+200; i++ {
-			sets = append(sets, store.LogSet{ID: fmt.Sprintf("set-%d", i), DoneAt: 1_600_000_000 + int64(i)*7000, Movement: moves[i%30].Key, LoadG: int64(2000 + i%30_000), Reps: 5 + i%10, Reserve: 2})
+			sets = append(sets, store.LogSet{ID: fmt.Sprintf("set-%d", i), DoneAt: 1_600_000_000 + int64(i)*7000, Movement: moves[i%30].Key,
+				LoadG: int64(2000 + i%30_000), Reps: 5 + i%10, Reserve: 2})
 		}
 		if err := h.store.AppendLog(context.Background(), h.practice, client, sets); err != nil {
 			h.b.Fatal(err)

@@ -14,7 +14,8 @@ import (
 func crowded() store.File {
 	f := demo.Files()[1]
 	f.ID = "crowded"
-	f.Batches = append(f.Batches, store.Batch{ID: "b2", Name: "second sack", Filling: "dry-sand"}, store.Batch{ID: "b3", Name: "wet heap", Filling: "wet-sand"})
+	f.Batches = append(f.Batches, store.Batch{ID: "b2", Name: "second sack", Filling: "dry-sand"},
+		store.Batch{ID: "b3", Name: "wet heap", Filling: "wet-sand"})
 	jug := f.Containers[3]
 	for i := len(f.Containers); i < 300; i++ {
 		c := jug
@@ -31,7 +32,8 @@ func crowded() store.File {
 		}
 	}
 	for i := range 200 {
-		f.Things = append(f.Things, store.Thing{ID: fmt.Sprintf("thing-%d", i), Name: fmt.Sprintf("thing %d", i), MassKg: 0.1 + float64(i)/100, VolumeL: 0.5, Count: 3, Spare: true})
+		f.Things = append(f.Things, store.Thing{ID: fmt.Sprintf("thing-%d", i), Name: fmt.Sprintf("thing %d", i),
+			MassKg: 0.1 + float64(i)/100, VolumeL: 0.5, Count: 3, Spare: true})
 	}
 	f.Complete()
 	return f

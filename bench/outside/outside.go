@@ -36,7 +36,8 @@ func Solve(dir string, m optimise.Model) (chosen map[int]bool, took time.Duratio
 		return nil, 0, false, err
 	}
 	start := time.Now()
-	said, err := exec.Command(solver, model, "ratioGap", "0", "allowableGap", "0", "seconds", "100", "solve", "solution", solution).CombinedOutput()
+	said, err := exec.Command(solver, model, "ratioGap", "0", "allowableGap", "0", "seconds", "100", "solve", "solution",
+		solution).CombinedOutput()
 	took = time.Since(start)
 	switch text := string(said); {
 	case err != nil:
@@ -79,7 +80,8 @@ func Least(dir, lp string, seconds int) (least float64, ok bool, err error) {
 	if err := os.WriteFile(model, []byte(lp), 0o600); err != nil {
 		return 0, false, err
 	}
-	said, err := exec.Command(solver, model, "ratioGap", "0", "allowableGap", "0", "seconds", strconv.Itoa(seconds), "solve", "solution", solution).CombinedOutput()
+	said, err := exec.Command(solver, model, "ratioGap", "0", "allowableGap", "0", "seconds", strconv.Itoa(seconds), "solve", "solution",
+		solution).CombinedOutput()
 	if err != nil {
 		return 0, false, fmt.Errorf("%w: %s", err, said)
 	}

@@ -185,7 +185,8 @@ func (s *storm) read(ctx context.Context) {
 	}
 	for i := 0; ctx.Err() == nil; i++ {
 		m := s.models[i%len(s.models)]
-		for _, path := range []string{"/clients", "/clients/" + m.id + "?station=needs", "/clients/demo-garage/plan", "/clients/" + m.id + "/log?limit=20"} {
+		for _, path := range []string{"/clients", "/clients/" + m.id + "?station=needs", "/clients/demo-garage/plan",
+			"/clients/" + m.id + "/log?limit=20"} {
 			status, _, err := c.ask(ctx, "GET", path, nil, 0)
 			if err != nil {
 				return

@@ -214,7 +214,8 @@ func (m *model) change(grows bool) bool {
 		for i := range 1 + m.draw.IntN(20) {
 			one := fmt.Sprintf("%s-%d", id, i)
 			then.Log[one] = 1 + m.draw.IntN(20)
-			sets = append(sets, map[string]any{"id": one, "done_at": m.next, "movement": []string{"one-hand-row", "goblet-squat"}[i%2], "load_g": 1000 * i, "reps": then.Log[one], "reserve": 2})
+			sets = append(sets, map[string]any{"id": one, "done_at": m.next, "movement": []string{"one-hand-row", "goblet-squat"}[i%2],
+				"load_g": 1000 * i, "reps": then.Log[one], "reserve": 2})
 		}
 		method, path, body = "POST", "/log", map[string]any{"sets": sets}
 	case 4:
@@ -230,7 +231,8 @@ func (m *model) change(grows bool) bool {
 			method, path = "DELETE", "/things/"+id
 		} else {
 			then.Things[id] = 1 + m.draw.IntN(99)
-			path, body = "/things/"+id, map[string]any{"id": id, "name": "thing " + id, "mass_kg": 1, "half_kg": 0, "volume_l": 1, "count": then.Things[id], "hard": false, "sharp": false, "spare": true}
+			path, body = "/things/"+id, map[string]any{"id": id, "name": "thing " + id, "mass_kg": 1, "half_kg": 0, "volume_l": 1,
+				"count": then.Things[id], "hard": false, "sharp": false, "spare": true}
 		}
 	}
 	if path == "" {

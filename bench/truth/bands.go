@@ -38,7 +38,8 @@ func bands(runs int) (out []row) {
 			}
 			what := fmt.Sprintf("%d readings", n)
 			out = append(out, row{origin: "band, " + m.name, what: what + ", inside", tally: inside, want: want, wide: wide, unit: "%"},
-				row{origin: "band, " + m.name, what: fmt.Sprintf("%s, to %.2f of their reach", what, m.reach), tally: beyond, want: want, wide: wide, unit: "%"})
+				row{origin: "band, " + m.name, what: fmt.Sprintf("%s, to %.2f of their reach", what, m.reach), tally: beyond, want: want,
+					wide: wide, unit: "%"})
 		}
 	}
 	return out
@@ -56,7 +57,8 @@ func guesses(runs int) []row {
 		rest := 0.9 + 0.25*r.Float64()
 		section := 1 + 0.05*(2*r.Float64()-1)
 		width, thickness := 0.01+0.03*r.Float64(), 0.0045
-		c, err := band.EstimateWith(quantity.Length(rest+restHalf*(2*r.Float64()-1)), 2, quantity.Length(width*section), quantity.Length(thickness), band.UsualDoubts())
+		c, err := band.EstimateWith(quantity.Length(rest+restHalf*(2*r.Float64()-1)), 2, quantity.Length(width*section),
+			quantity.Length(thickness), band.UsualDoubts())
 		if err != nil {
 			continue
 		}

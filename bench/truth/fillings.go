@@ -32,7 +32,8 @@ func fills(runs int) (out []row) {
 	for _, f := range material.Fillings() {
 		t := &tally{}
 		for range runs {
-			v := load.Vessel{Tare: 0.1, TareU1: quantity.Mass(quantity.Rectangular(0.02)), Capacity: 4, Profile: load.Prism{Capacity: 4, Height: 0.25}}
+			v := load.Vessel{Tare: 0.1, TareU1: quantity.Mass(quantity.Rectangular(0.02)), Capacity: 4,
+				Profile: load.Prism{Capacity: 4, Height: 0.25}}
 			level := 0.05 + 0.19*r.Float64()
 			fill, err := v.AtLevel(f, quantity.Length(level))
 			if err != nil {
@@ -63,7 +64,8 @@ func fills(runs int) (out []row) {
 			truth := 0.1 + flat(r, water)*4*share*shape(share/load.BrimFactor)
 			t.add(float64(fill.Mass.Value), float64(fill.Mass.Expanded()), truth, 1)
 		}
-		out = append(out, row{origin: "computed mass, jug assumed straight", what: fmt.Sprintf("filled to %.0f %%", 100*share), tally: t, want: 0.93, unit: "kg"})
+		out = append(out, row{origin: "computed mass, jug assumed straight", what: fmt.Sprintf("filled to %.0f %%", 100*share), tally: t,
+			want: 0.93, unit: "kg"})
 	}
 	t := &tally{}
 	for range runs {
@@ -107,8 +109,10 @@ func batches(runs int) (out []row) {
 							continue
 						}
 						all = append(all, load.Weighing{
-							Gross: got.Mass.Value, GrossU1: got.Own, Tare: quantity.Mass(0.1 + tareOff), Volume: quantity.Volume(volume), VolumeU1: quantity.Volume(level),
-							Shared: []load.Shared{{Of: "scale", U1: got.Shared}, {Of: "tare", U1: quantity.Mass(quantity.Rectangular(tareHalf)), Minus: true}},
+							Gross: got.Mass.Value, GrossU1: got.Own, Tare: quantity.Mass(0.1 + tareOff), Volume: quantity.Volume(volume),
+							VolumeU1: quantity.Volume(level),
+							Shared: []load.Shared{{Of: "scale", U1: got.Shared},
+								{Of: "tare", U1: quantity.Mass(quantity.Rectangular(tareHalf)), Minus: true}},
 						})
 					}
 					b, err := load.Reestimate(sand, all)
@@ -118,7 +122,8 @@ func batches(runs int) (out []row) {
 					t.add(float64(b.Density), 2*float64(b.U1), truth, 1)
 				}
 				wide := 0.0
-				out = append(out, row{origin: "density of dry sand" + draw.name, what: fmt.Sprintf("%d jugs on one %s, one tare", n, s.Name), tally: t, want: 0.93, wide: wide, unit: "kg/L"})
+				out = append(out, row{origin: "density of dry sand" + draw.name,
+					what: fmt.Sprintf("%d jugs on one %s, one tare", n, s.Name), tally: t, want: 0.93, wide: wide, unit: "kg/L"})
 			}
 		}
 	}

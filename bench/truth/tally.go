@@ -49,7 +49,8 @@ type row struct {
 
 func (r row) String() string {
 	shown := func(v float64) string { return fmt.Sprintf("%.3g %s", v, r.unit) }
-	return fmt.Sprintf("| %s | %s | %.1f %% | %.0f %% | %s | %s | %.2f |", r.origin, r.what, 100*r.share(), 100*r.want, shown(r.mean()), shown(r.least()), r.mean()/r.least())
+	return fmt.Sprintf("| %s | %s | %.1f %% | %.0f %% | %s | %s | %.2f |", r.origin, r.what, 100*r.share(), 100*r.want, shown(r.mean()),
+		shown(r.least()), r.mean()/r.least())
 }
 
 // fails says what is not as promised, chance aside: a share that is below what it must be
@@ -61,7 +62,8 @@ func (r row) fails(errors float64) string {
 	case r.share() < r.want-chance:
 		return fmt.Sprintf("%s, %s: held %.1f %% of %d, promised %.0f %%", r.origin, r.what, 100*r.share(), r.tried, 100*r.want)
 	case r.wide > 0 && r.mean() > (r.wide+0.05*errors)*r.least():
-		return fmt.Sprintf("%s, %s: mean ± %.3g is %.2f times the least that would do, at most %.1f", r.origin, r.what, r.mean(), r.mean()/r.least(), r.wide)
+		return fmt.Sprintf("%s, %s: mean ± %.3g is %.2f times the least that would do, at most %.1f", r.origin, r.what, r.mean(),
+			r.mean()/r.least(), r.wide)
 	}
 	return ""
 }

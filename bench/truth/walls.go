@@ -47,10 +47,12 @@ func shapes(r *rand.Rand, kind string) shape {
 		for i := range 1 + r.IntN(3) {
 			out.things = append(out.things, space.Thing{
 				ID: string(rune('a' + i)), Name: "thing", Kind: space.Furnishing, X: between(0.4, 0.6*w), Y: -between(0.3, 0.5*d),
-				Width: quantity.Length(between(0.3, 1.2)), Depth: quantity.Length(between(0.2, 0.8)), Turned: []float64{0, 0, 30}[r.IntN(3)],
+				Width: quantity.Length(between(0.3, 1.2)), Depth: quantity.Length(between(0.2, 0.8)),
+				Turned: []float64{0, 0, 30}[r.IntN(3)],
 			})
 		}
-		out.openings = []space.Opening{{ID: "d", Name: "door", Kind: space.DoorWay, Wall: 1, At: 0.2, Width: 0.8, Height: 2, Hinge: space.AtStart, Swings: space.Inwards}}
+		out.openings = []space.Opening{{ID: "d", Name: "door", Kind: space.DoorWay, Wall: 1, At: 0.2, Width: 0.8, Height: 2,
+			Hinge: space.AtStart, Swings: space.Inwards}}
 	}
 	return out
 }
@@ -61,7 +63,8 @@ func (s shape) room(walls []space.Wall, closes bool, half float64) (space.Room, 
 	if err != nil {
 		return space.Room{}, err
 	}
-	out := space.Room{ID: "room", Name: "room", Trains: true, Outline: got.Outline, Variants: space.Vary(walls, closes, quantity.Length(half)), Things: s.things, Openings: s.openings}
+	out := space.Room{ID: "room", Name: "room", Trains: true, Outline: got.Outline,
+		Variants: space.Vary(walls, closes, quantity.Length(half)), Things: s.things, Openings: s.openings}
 	for range got.Outline {
 		out.Walls = append(out.Walls, space.Side{})
 	}

@@ -71,7 +71,8 @@ func weighings(runs int) (out []row) {
 				}
 				out = append(out, row{origin: "weighing, " + s.Name, what: what, tally: t, want: want, wide: wide, unit: "kg"})
 				if n >= 4 && noise == 1 {
-					out = append(out, row{origin: "weighing, " + s.Name, what: fmt.Sprintf("%d good readings not called odd", n), tally: &tally{held: good - flagged, tried: good, off: []float64{1}}, want: 0.98, unit: "kg"})
+					out = append(out, row{origin: "weighing, " + s.Name, what: fmt.Sprintf("%d good readings not called odd", n),
+						tally: &tally{held: good - flagged, tried: good, off: []float64{1}}, want: 0.98, unit: "kg"})
 				}
 			}
 		}

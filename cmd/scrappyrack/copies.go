@@ -36,7 +36,8 @@ func (c *restoreCmd) Run() error {
 		fmt.Println("The database that was there is kept as", done.Kept)
 	}
 	if err == nil {
-		fmt.Println("All sessions and invitations have ended. Active accounts, as they came back:", cmp.Or(strings.Join(done.Active, ", "), "none"))
+		fmt.Println("All sessions and invitations have ended. Active accounts, as they came back:",
+			cmp.Or(strings.Join(done.Active, ", "), "none"))
 		fmt.Println("Look them over: an account that was made inactive after this copy is active again.")
 	}
 	return err

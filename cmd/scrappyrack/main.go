@@ -140,13 +140,15 @@ func serve(p address, data string, kind store.Kind, o server.Options) error {
 			return err
 		}
 		o.Metrics = server.NewMetrics(s)
-		m := &http.Server{Handler: o.Metrics.Handler(), ReadHeaderTimeout: 5 * time.Second, ReadTimeout: 10 * time.Second, WriteTimeout: 10 * time.Second}
+		m := &http.Server{Handler: o.Metrics.Handler(), ReadHeaderTimeout: 5 * time.Second, ReadTimeout: 10 * time.Second,
+			WriteTimeout: 10 * time.Second}
 		go func() { failed <- m.Serve(measured) }()
 		defer func() { _ = m.Close() }()
 	}
 	handler := server.New(o)
 	defer handler.Close()
-	h := &http.Server{Handler: handler, ReadHeaderTimeout: 5 * time.Second, ReadTimeout: 20 * time.Second, WriteTimeout: 60 * time.Second, IdleTimeout: 2 * time.Minute, MaxHeaderBytes: 64 << 10}
+	h := &http.Server{Handler: handler, ReadHeaderTimeout: 5 * time.Second, ReadTimeout: 20 * time.Second, WriteTimeout: 60 * time.Second,
+		IdleTimeout: 2 * time.Minute, MaxHeaderBytes: 64 << 10}
 	fmt.Printf("Scrappy Rack is at http://%s\n", listener.Addr())
 	if kind == store.Demo {
 		fmt.Printf("This is the demo: everything in it is made up. It keeps to %s.\n", data)

@@ -75,7 +75,8 @@ func launch(t *testing.T, args ...string) running {
 func TestHelpTeachesAndErrorsAreSaid(t *testing.T) {
 	out, err := run("--help")
 	require.NoError(t, err)
-	for _, want := range []string{"serve", "demo", "openapi", "backup", "restore", "check", "passwd", "version", "Start with: scrappyrack demo"} {
+	for _, want := range []string{"serve", "demo", "openapi", "backup", "restore", "check", "passwd", "version",
+		"Start with: scrappyrack demo"} {
 		assert.Contains(t, out, want)
 	}
 	out, err = run("demo", "--addr", "0.0.0.0:0", "--data", t.TempDir())
@@ -238,7 +239,8 @@ func TestDemoAndPracticeAreNotMixedUp(t *testing.T) {
 	require.NoError(t, s.Wait())
 	before, err := os.ReadFile(filepath.Join(real, store.FileName))
 	require.NoError(t, err)
-	for _, args := range [][]string{{"demo", "--addr", "127.0.0.1:0", "--data", real}, {"demo", "--fresh", "--addr", "127.0.0.1:0", "--data", real}} {
+	for _, args := range [][]string{{"demo", "--addr", "127.0.0.1:0", "--data", real},
+		{"demo", "--fresh", "--addr", "127.0.0.1:0", "--data", real}} {
 		out, err := run(args...)
 		assert.Error(t, err)
 		assert.Contains(t, out, "holds a practice's own clients")

@@ -60,7 +60,8 @@ func (s Set) instead(not Adjuster, g Goal, want quantity.Force, others []Band) [
 	length := func(v quantity.Length) quantity.Piece { return quantity.Amount(quantity.KindLevel, float64(v)) }
 	all := append(append([]Band{}, s.Bands...), others...)
 	if got, err := s.subset(g, want, all); err == nil {
-		out = append(out, quantity.Say("as it stands, ", namesOf(got.Bands), ": ", quantity.Amount(quantity.KindForce, float64(got.gets(g)))))
+		out = append(out, quantity.Say("as it stands, ", namesOf(got.Bands), ": ",
+			quantity.Amount(quantity.KindForce, float64(got.gets(g)))))
 	} else {
 		for _, b := range others {
 			t := s
@@ -95,7 +96,8 @@ func (s Set) together(by Adjuster, g Goal, want quantity.Force, others []Band) q
 			}
 			got, err := t.move(by, g, want)
 			if err == nil {
-				return quantity.Say(namesOf(t.Bands), " together, ", foldWords[fold], ", with the ", string(by), " at ", quantity.Amount(quantity.KindLevel, float64(got.length(by))))
+				return quantity.Say(namesOf(t.Bands), " together, ", foldWords[fold], ", with the ", string(by), " at ",
+					quantity.Amount(quantity.KindLevel, float64(got.length(by))))
 			}
 			most = max(most, err.Nearest)
 		}

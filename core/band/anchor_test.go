@@ -34,7 +34,8 @@ func TestDues(t *testing.T) {
 	assert.Equal(t, band.Due{What: band.Inspect, At: 130 * day}, dues[0])
 	assert.Equal(t, band.Due{What: band.ControlPull, At: 282 * day}, dues[1])
 	dues = band.Keeping{FirstUsed: day, Damaged: true}.Dues()
-	assert.Equal(t, []band.Due{{What: band.RetireDamaged, Retire: true}, {What: band.RetireOld, At: 731 * day, Retire: true}, {What: band.Inspect}}, dues)
+	assert.Equal(t, []band.Due{{What: band.RetireDamaged, Retire: true}, {What: band.RetireOld, At: 731 * day, Retire: true},
+		{What: band.Inspect}}, dues)
 }
 
 func TestRoundsOfMeasuring(t *testing.T) {

@@ -284,7 +284,8 @@ func (c *Curve) guess(d Doubts) {
 		form := quantity.Rectangular(math.Max(math.Abs(low.model(stretch)/model-1), math.Abs(high.model(stretch)/model-1)))
 		process := math.Sqrt(kernel(1, 1) - math.Pow(kernel(stretch, held), 2)/kernel(1, 1))
 		known.factor[i] = 1
-		known.share[i] = math.Sqrt(estimateRange*estimateRange + 1.96*1.96*(form*form+process*process+math.Pow(c.model(stretch*k)/model-1, 2)))
+		known.share[i] = math.Sqrt(estimateRange*estimateRange + 1.96*1.96*(form*form+process*process+math.Pow(c.model(stretch*k)/model-1,
+			2)))
 	}
 }
 

@@ -173,7 +173,8 @@ func mixed(a, b Pose, t float64) Pose {
 	return Pose{
 		Base: a.Base, Shank: mix(a.Shank, b.Shank), Thigh: mix(a.Thigh, b.Thigh), Trunk: mix(a.Trunk, b.Trunk),
 		Upper: mix(a.Upper, b.Upper), Fore: mix(a.Fore, b.Fore), Out: mix(a.Out, b.Out), ForeOut: mix(a.ForeOut, b.ForeOut),
-		Leg: mix(a.Leg, b.Leg), Calf: mix(a.Calf, b.Calf), LegOut: mix(a.LegOut, b.LegOut), Rise: mix(a.Rise, b.Rise), Ahead: mix(a.Ahead, b.Ahead),
+		Leg: mix(a.Leg, b.Leg), Calf: mix(a.Calf, b.Calf), LegOut: mix(a.LegOut, b.LegOut), Rise: mix(a.Rise, b.Rise),
+		Ahead: mix(a.Ahead, b.Ahead),
 	}
 }
 

@@ -91,8 +91,10 @@ func FitWith(rest quantity.Length, strands int, points []Point, d Doubts) (Curve
 	}
 	if stretch, ok := c.falls(); ok {
 		at := worst(rest, strands, points, d)
-		return Curve{}, quantity.At(fmt.Sprintf("points[%d].force_n", at), "with this reading the band would pull less the further it is stretched, at ",
-			quantity.Amount(quantity.KindLength, stretch*float64(rest)), ": no rubber does; read it again")
+		return Curve{},
+			quantity.At(fmt.Sprintf("points[%d].force_n", at),
+				"with this reading the band would pull less the further it is stretched, at ",
+				quantity.Amount(quantity.KindLength, stretch*float64(rest)), ": no rubber does; read it again")
 	}
 	c.print = fingerprint(p, c, d)
 	return c, nil
@@ -147,7 +149,8 @@ func fit(rest quantity.Length, strands int, points []Point, d Doubts) (Curve, pr
 		stretch := float64(pt.Length / rest)
 		switch {
 		case !(stretch > 1):
-			return Curve{}, problem{}, quantity.At(at("length_m"), "at ", quantity.Amount(quantity.KindLength, float64(pt.Length)), " a band of ", quantity.Amount(quantity.KindLength, float64(rest)), " at rest is not stretched: pull it further")
+			return Curve{}, problem{}, quantity.At(at("length_m"), "at ", quantity.Amount(quantity.KindLength, float64(pt.Length)),
+				" a band of ", quantity.Amount(quantity.KindLength, float64(rest)), " at rest is not stretched: pull it further")
 		case !(pt.Force > 0):
 			return Curve{}, problem{}, quantity.At(at("force_n"), "a stretched band pulls with a force above 0")
 		case pt.U1 < 0:

@@ -18,7 +18,8 @@ import (
 // 0.015 MPa.
 func TestTreloar(t *testing.T) {
 	var points []band.Point
-	for _, p := range [][2]float64{{1.01, 0.03}, {1.12, 0.14}, {1.24, 0.23}, {1.39, 0.32}, {1.61, 0.41}, {1.89, 0.50}, {2.17, 0.58}, {2.42, 0.67}, {3.01, 0.85}} {
+	for _, p := range [][2]float64{{1.01, 0.03}, {1.12, 0.14}, {1.24, 0.23}, {1.39, 0.32}, {1.61, 0.41}, {1.89, 0.50}, {2.17, 0.58},
+		{2.42, 0.67}, {3.01, 0.85}} {
 		points = append(points, band.Point{Length: quantity.Length(p[0]), Force: quantity.Force(p[1])})
 	}
 	c, err := band.Fit(1, 1, points)

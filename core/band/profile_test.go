@@ -141,7 +141,8 @@ func TestInverseOfForward(t *testing.T) {
 						continue // can be had in two places: from further off more of the pull goes across the way
 					}
 					exact++
-					for _, pair := range [][2]quantity.Length{{s.Rig.Distance, got.Rig.Distance}, {s.Rig.Stance, got.Rig.Stance}, {s.Rig.Grip, got.Rig.Grip}} {
+					for _, pair := range [][2]quantity.Length{{s.Rig.Distance, got.Rig.Distance}, {s.Rig.Stance, got.Rig.Stance},
+						{s.Rig.Grip, got.Rig.Grip}} {
 						require.InDelta(t, float64(pair[0]), float64(pair[1]), 0.001, "%s by %s on %s", m.Key, a, goal)
 					}
 				}
@@ -194,7 +195,8 @@ func TestBestSetAgainstBruteForce(t *testing.T) {
 			b.Curve, _ = band.Fit(quantity.Length(rapid.Float64Range(0.95, 1.1).Draw(t, "rest")), 2, points)
 			all = append(all, b)
 		}
-		s := band.Set{Movement: m, Stature: 1.75, Rig: band.Rig{Fold: 1, Distance: 1.9, Height: 1.3}, Bounds: band.Bounds{Distance: 4, Stance: 1, Grip: 0.3}}
+		s := band.Set{Movement: m, Stature: 1.75, Rig: band.Rig{Fold: 1, Distance: 1.9, Height: 1.3},
+			Bounds: band.Bounds{Distance: 4, Stance: 1, Grip: 0.3}}
 		goal := rapid.SampledFrom([]band.Goal{band.AtFinish, band.OnMean}).Draw(t, "goal")
 		want := rapid.Float64Range(20, 800).Draw(t, "want")
 		best := math.Inf(1)

@@ -40,7 +40,8 @@ type Miss struct {
 // Phrase says it.
 func (m Miss) Phrase() quantity.Phrase {
 	if m.Stretch > m.Limit {
-		return quantity.Say(m.Name, " would be stretched to ", quantity.Number(m.Stretch, 2), " times its length, at most ", quantity.Number(m.Limit, 2))
+		return quantity.Say(m.Name, " would be stretched to ", quantity.Number(m.Stretch, 2), " times its length, at most ",
+			quantity.Number(m.Limit, 2))
 	}
 	return quantity.Say(m.Name, " is slack for ", quantity.Amount(quantity.KindRatio, m.Slack), " of the way, however it is set up")
 }
@@ -236,7 +237,8 @@ func rungOf(move Movement, bands []Band, fold int, r Reached) load.Rung {
 	return load.Rung{
 		Hold: load.Band, Low: Kgf(r.Light.Mean), High: Kgf(r.Heavy.Mean), U: Kgf(r.Heavy.MeanU95), Origin: load.Elastic, Things: things,
 		Label: name, For: move.Key, Seconds: changeSeconds, Pull: r.Heavy.Anchor, Unread: unread,
-		Note: quantity.Say("along the whole way; ", force(r.Light.Start), " at the start and ", force(r.Light.Finish), " at the finish set lightest, ",
+		Note: quantity.Say("along the whole way; ", force(r.Light.Start), " at the start and ", force(r.Light.Finish),
+			" at the finish set lightest, ",
 			force(r.Heavy.Start), " and ", force(r.Heavy.Finish), " set heaviest"),
 	}
 }

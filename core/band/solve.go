@@ -106,7 +106,8 @@ func (s Set) Check() error {
 		run := float64(b.Curve.Rest) / float64(max(1, s.Rig.Fold))
 		if restOf(b, s.Rig) < leastRun*run {
 			length := func(v float64) quantity.Piece { return quantity.Amount(quantity.KindLevel, v) }
-			return quantity.At("grip_m", "the grip cannot take up ", length(float64(s.Rig.Grip)), " of a run of ", length(run), ": at most ", length((1-leastRun)*run))
+			return quantity.At("grip_m", "the grip cannot take up ", length(float64(s.Rig.Grip)), " of a run of ", length(run),
+				": at most ", length((1-leastRun)*run))
 		}
 	}
 	return nil
@@ -173,8 +174,9 @@ func (s Set) move(by Adjuster, g Goal, want quantity.Force) (Set, *OutOfReach) {
 	if !gentle(low) {
 		seen := look(low)
 		return s, &OutOfReach{
-			Reason: quantity.Say("even so the band is stretched to ", fmt.Sprintf("%.2f", seen.tightest), " times its length, beyond ", seen.bound()),
-			Rig:    s.at(by, low).Rig,
+			Reason: quantity.Say("even so the band is stretched to ", fmt.Sprintf("%.2f", seen.tightest), " times its length, beyond ",
+				seen.bound()),
+			Rig: s.at(by, low).Rig,
 		}
 	}
 	top := last(low, high, gentle, halvings)
@@ -222,7 +224,8 @@ func (s Set) move(by Adjuster, g Goal, want quantity.Force) (Set, *OutOfReach) {
 		seen := look(top)
 		refusal.Reason = quantity.Say("that takes more stretch than ", seen.bound(), ": at most ", amount, " here")
 	case sign > 0 && nearest.x >= top-1e-9:
-		refusal.Reason = quantity.Say("that takes more ", string(by), " than ", quantity.Amount(quantity.KindLength, high), ": at most ", amount, " here")
+		refusal.Reason = quantity.Say("that takes more ", string(by), " than ", quantity.Amount(quantity.KindLength, high), ": at most ",
+			amount, " here")
 	default:
 		refusal.Reason = quantity.Say(words, amount, " with the ", string(by), " at ", quantity.Amount(quantity.KindLength, nearest.x))
 	}
@@ -264,7 +267,8 @@ func (s Set) subset(g Goal, want quantity.Force, all []Band) (Set, error) {
 		}
 	}
 	if len(usable) == 0 {
-		return s, &OutOfReach{Reason: quantity.Say("none of the bands at hand pulls within its limits in this set-up"), Rig: s.Rig, Would: []quantity.Phrase{quantity.Say("move the anchor, the feet or the grip first")}}
+		return s, &OutOfReach{Reason: quantity.Say("none of the bands at hand pulls within its limits in this set-up"), Rig: s.Rig,
+			Would: []quantity.Phrase{quantity.Say("move the anchor, the feet or the grip first")}}
 	}
 	course := CourseOf(s.Movement, usable[0].Kind, s.Stature, s.Rig)
 	best, bestOff, bestSum := uint(0), math.Inf(1), 0.0
@@ -298,7 +302,8 @@ func (s Set) subset(g Goal, want quantity.Force, all []Band) (Set, error) {
 			would = append(would, quantity.Say("another band: these get no nearer however they are set up"))
 		}
 		return out, &OutOfReach{
-			Reason:  quantity.Say("no set of the bands at hand comes nearer than ", quantity.Amount(quantity.KindForce, bestSum), " (", namesOf(out.Bands), ") in this set-up"),
+			Reason: quantity.Say("no set of the bands at hand comes nearer than ", quantity.Amount(quantity.KindForce, bestSum), " (",
+				namesOf(out.Bands), ") in this set-up"),
 			Nearest: quantity.Force(bestSum), Rig: s.Rig, Would: would,
 		}
 	}
@@ -359,7 +364,8 @@ func (s Set) Range() (light, heavy Set, ok bool) {
 		return s, s, false
 	}
 	if !loaded(&near) {
-		_, from = straddle(from, 2, near.slack-(1-leastLoaded), far.slack-(1-leastLoaded), func(u float64) float64 { g := look(u); return g.slack - (1 - leastLoaded) })
+		_, from = straddle(from, 2, near.slack-(1-leastLoaded), far.slack-(1-leastLoaded),
+			func(u float64) float64 { g := look(u); return g.slack - (1 - leastLoaded) })
 		if near = look(from); s.over(&near) {
 			return s, s, false
 		}

@@ -18,7 +18,8 @@ func TestSegmentsAddUp(t *testing.T) {
 	assert.InDelta(t, body.Elbow-body.Forearm, body.Wrist, 0.002, "wrist one forearm below the elbow")
 	assert.InDelta(t, body.Wrist-body.Hand, body.Fingertip, 0.002, "fingertip one hand below the wrist")
 	assert.InDelta(t, body.Wrist-body.Hand/2, body.Grip, 0.001, "grip half a hand below the wrist")
-	for _, rising := range [][2]float64{{body.Ankle, body.Knee}, {body.Knee, body.Hip}, {body.Hip, body.Shoulder}, {body.Shoulder, body.Chin}, {body.Chin, body.Eye}, {body.Eye, 1}, {1, body.GripReach}} {
+	for _, rising := range [][2]float64{{body.Ankle, body.Knee}, {body.Knee, body.Hip}, {body.Hip, body.Shoulder},
+		{body.Shoulder, body.Chin}, {body.Chin, body.Eye}, {body.Eye, 1}, {1, body.GripReach}} {
 		assert.Less(t, rising[0], rising[1])
 	}
 	assert.InDelta(t, 1.204, body.PressReach, 1e-12)
@@ -78,7 +79,8 @@ func TestTheDrawnBodyHoldsThePerson(t *testing.T) {
 		bmi := rapid.Float64Range(17, 38).Draw(t, "kg/m²")
 		m := bmi * h * h
 		p := body.PhysiqueOf(quantity.Length(h), quantity.Mass(m))
-		lengths := map[string]float64{"upper arm": body.UpperArm, "forearm and hand": body.Forearm + body.Hand, "thigh": body.Hip - body.Knee, "shank": body.Knee - body.Ankle, "foot": body.FootLength}
+		lengths := map[string]float64{"upper arm": body.UpperArm, "forearm and hand": body.Forearm + body.Hand,
+			"thigh": body.Hip - body.Knee, "shank": body.Knee - body.Ankle, "foot": body.FootLength}
 		slices := func(area func(at float64) float64, length float64) (v float64) {
 			const n = 400
 			for i := range n {

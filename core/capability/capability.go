@@ -14,7 +14,8 @@ type Kind string
 
 // The kinds in use. Safeties catch a bar that is not got up again. A seat carries a person
 // who sits down on it; a counter is an edge at the height of the hip that is fixed to
-// something and is leaned on, dip edges are two that bear the hands between them, fixed or not; a ledge a low wall outdoors; a slide is what slips on the floor that is there.
+// something and is leaned on, dip edges are two that bear the hands between them, fixed or not; a
+// ledge a low wall outdoors; a slide is what slips on the floor that is there.
 const (
 	Seat    Kind = "sturdy seat"
 	Counter Kind = "fixed counter"
@@ -159,12 +160,15 @@ func (l Lack) Phrase() quantity.Phrase {
 	switch l.Kind {
 	case Weak:
 		if l.Have.Limited {
-			return quantity.Say("bears ", quantity.Amount(quantity.KindMass, float64(l.Requirement.Extra)), " besides the body, what is there was worked out for ", quantity.Amount(quantity.KindMass, float64(l.Have.Extra)))
+			return quantity.Say("bears ", quantity.Amount(quantity.KindMass, float64(l.Requirement.Extra)),
+				" besides the body, what is there was worked out for ", quantity.Amount(quantity.KindMass, float64(l.Have.Extra)))
 		}
-		return quantity.Say("pulls ", quantity.Amount(quantity.KindForce, float64(l.Requirement.Strength)), " at its anchor, what is there takes ", quantity.Amount(quantity.KindForce, float64(l.Have.Strength)))
+		return quantity.Say("pulls ", quantity.Amount(quantity.KindForce, float64(l.Requirement.Strength)),
+			" at its anchor, what is there takes ", quantity.Amount(quantity.KindForce, float64(l.Have.Strength)))
 	case Placed:
 		if l.Requirement.Kind == Lane {
-			return quantity.Say("needs a lane of ", quantity.Amount(quantity.KindLength, l.Requirement.At.From), ", the longest here is ", quantity.Amount(quantity.KindLength, l.Have.At.To))
+			return quantity.Say("needs a lane of ", quantity.Amount(quantity.KindLength, l.Requirement.At.From), ", the longest here is ",
+				quantity.Amount(quantity.KindLength, l.Have.At.To))
 		}
 		return quantity.Say("needs ", article(thing), ", and the one there is elsewhere")
 	}

@@ -21,8 +21,9 @@ func TestAnAnchorMustBeThereAtItsHeightAndHold(t *testing.T) {
 		lack    capability.LackKind
 		says    string
 	}{
-		"a bench":                        {capability.Of(capability.Bench), 0, capability.Absent, "needs a chest anchor"},
-		"low in the wall":                {anchor(0.05, 0.2, 0), 0, capability.Placed, "needs a chest anchor, and the one there is elsewhere"},
+		"a bench": {capability.Of(capability.Bench), 0, capability.Absent, "needs a chest anchor"},
+		"low in the wall": {anchor(0.05, 0.2, 0), 0, capability.Placed,
+			"needs a chest anchor, and the one there is elsewhere"},
 		"in a light door":                {anchor(0, 1.2, 150), 0, capability.Weak, "pulls 180 N at its anchor, what is there takes 150 N"},
 		"in a solid door":                {anchor(0, 1.2, 400), 0.9, "", ""},
 		"with just what it takes":        {anchor(0, 1.2, 180), 0.9, "", ""},
@@ -50,7 +51,8 @@ func TestTheNearestLackIsNamed(t *testing.T) {
 		assert.Zero(t, quality)
 		assert.Equal(t, capability.Weak, lack.Kind)
 	}
-	quality, lack := row.Best([]capability.Supply{weak, {Kind: capability.Anchor, Quality: 0.5}, {Kind: capability.Anchor, Quality: 0.8}, low})
+	quality, lack := row.Best([]capability.Supply{weak, {Kind: capability.Anchor, Quality: 0.5}, {Kind: capability.Anchor, Quality: 0.8},
+		low})
 	assert.InDelta(t, 0.8, quality, 1e-12)
 	assert.Empty(t, lack)
 	_, none := row.Best(nil)

@@ -31,10 +31,14 @@ func (c Caution) ForClient() quantity.Phrase {
 // Always are the cautions that every hand-over carries.
 func Always() []Caution {
 	return []Caution{
-		{Station: "client", Text: quantity.Say("Before the first session: heart, dizziness, joints, pregnancy, recent operation, medicines, balance. Any yes goes to a physician first. Pain stops the set.")},
-		{Station: "loads", Text: quantity.Say("Filled things are rated for carrying, not for training: look at handle, seam and cap before every session, and never stand under one.")},
-		{Station: "bands", Text: quantity.Say("Bands snap: looked over before every use, retired at any nick, whitening or sticky patch, or after two years. An anchored end gets a slow pull first; nothing is stretched toward the face without a second look at the anchor. Natural rubber: ask about latex allergy.")},
-		{Station: "plan", Text: quantity.Say("Fixings that a person depends on need rated hardware and a competent person; local codes and a licensed trade decide, a rented wall needs the owner's word.")},
+		{Station: "client",
+			Text: quantity.Say("Before the first session: heart, dizziness, joints, pregnancy, recent operation, medicines, balance. Any yes goes to a physician first. Pain stops the set.")},
+		{Station: "loads",
+			Text: quantity.Say("Filled things are rated for carrying, not for training: look at handle, seam and cap before every session, and never stand under one.")},
+		{Station: "bands",
+			Text: quantity.Say("Bands snap: looked over before every use, retired at any nick, whitening or sticky patch, or after two years. An anchored end gets a slow pull first; nothing is stretched toward the face without a second look at the anchor. Natural rubber: ask about latex allergy.")},
+		{Station: "plan",
+			Text: quantity.Say("Fixings that a person depends on need rated hardware and a competent person; local codes and a licensed trade decide, a rented wall needs the owner's word.")},
 	}
 }
 
@@ -53,7 +57,8 @@ func For(c client.Client) []Caution {
 			hold(notUsed(k.Name, "it is worn out"), k.Name, " is retired: empty it and take it away, or say that it is sound again")
 			continue
 		case load.Tired:
-			hold(notUsed(k.Name, "it is worn, and somebody has to look at it first"), k.Name, " is worn: it is trusted with 0.7 of its rating; look at handle, seam and cap, then say that it is sound, or retire it")
+			hold(notUsed(k.Name, "it is worn, and somebody has to look at it first"), k.Name,
+				" is worn: it is trusted with 0.7 of its rating; look at handle, seam and cap, then say that it is sound, or retire it")
 		}
 		fill, err := k.Fill()
 		var beyond *load.OutOfReach
@@ -63,7 +68,8 @@ func For(c client.Client) []Caution {
 			most, _ := k.Limit(k.Kind.Holds[0])
 			hold(notUsed(k.Name, "it may weigh more than its handle bears"), k.Name, " may weigh up to ",
 				quantity.Amount(quantity.KindMass, float64(mass.Highest())),
-				", its handle is taken to be good for ", quantity.Amount(quantity.KindMass, float64(most)), ": pour some out, or find its rating")
+				", its handle is taken to be good for ", quantity.Amount(quantity.KindMass, float64(most)),
+				": pour some out, or find its rating")
 		}
 	}
 	out = append(out, health(c.Person)...)

@@ -95,7 +95,8 @@ func TestAnOverfullHandleIsAHoldPoint(t *testing.T) {
 }
 
 func TestWhatIsNotKnownHolds(t *testing.T) {
-	holds := texts(caution.For(client.Client{Person: healthy()}.In(space.Room{Trains: true, Holes: space.UnknownWall, NeighboursBelow: true, Floor: space.TimberJoists})), true)
+	holds := texts(caution.For(client.Client{Person: healthy()}.In(space.Room{Trains: true, Holes: space.UnknownWall, NeighboursBelow: true,
+		Floor: space.TimberJoists})), true)
 	assert.Len(t, holds, 2, "ceiling and walls")
 	assert.NotEmpty(t, caution.Always())
 }

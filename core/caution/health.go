@@ -25,26 +25,32 @@ func health(p client.Person) []Caution {
 	}
 	if len(unasked) > 0 {
 		names := strings.Join(unasked, ", ")
-		say(true, "questions before training that nobody has answered: "+names, "Before you train, answer what nobody has asked you yet: "+names)
+		say(true, "questions before training that nobody has answered: "+names,
+			"Before you train, answer what nobody has asked you yet: "+names)
 	}
 	for _, h := range p.Holds() {
 		switch {
 		case h.Unanswered:
 		case h.Key == client.GuardianHold:
-			say(true, "under 18: "+cmp.Or(h.Why, "a guardian's word first, and who supervises; then write down whose word it is, of which day"),
+			say(true,
+				"under 18: "+cmp.Or(h.Why, "a guardian's word first, and who supervises; then write down whose word it is, of which day"),
 				"You are under 18: do not train until a parent or guardian has said that you may, and somebody is there")
 		case h.Key == client.OperationGroup:
 			say(true, fmt.Sprintf("operated on (%s): %s", h.Name,
 				cmp.Or(h.Why, "a physician's word on training first; then write down whose it is, of which day, and what was said")),
-				fmt.Sprintf("You were operated on (%s). Do not train what it touches until your surgeon or physician has said that you may", h.Name))
+				fmt.Sprintf("You were operated on (%s). Do not train what it touches until your surgeon or physician has said that you may",
+					h.Name))
 		case h.About == "birth":
-			say(true, h.Name+": "+cmp.Or(h.Why, "breathing, pelvic floor and walking until a midwife's or physician's word is written down"),
+			say(true,
+				h.Name+": "+cmp.Or(h.Why, "breathing, pelvic floor and walking until a midwife's or physician's word is written down"),
 				"You gave birth less than six weeks ago: breathing, pelvic floor and walking, until your midwife or physician has said more")
 		case h.About == "pain":
-			say(true, "pain of 6 and more, or nobody has said how much: "+cmp.Or(h.Why, "nothing is trained with it; a physician's or physiotherapist's word first"),
+			say(true, "pain of 6 and more, or nobody has said how much: "+cmp.Or(h.Why,
+				"nothing is trained with it; a physician's or physiotherapist's word first"),
 				"You have pain: do not train with it. Ask a physician or physiotherapist first")
 		default:
-			say(true, fmt.Sprintf("answered with yes: %s. %s", h.Name, cmp.Or(upper(h.Why), "A physician first; then write down whose word it is, of which day, and what was said")),
+			say(true, fmt.Sprintf("answered with yes: %s. %s", h.Name, cmp.Or(upper(h.Why),
+				"A physician first; then write down whose word it is, of which day, and what was said")),
 				fmt.Sprintf("You answered with yes: %s. Do not train until a physician has said that you may", h.Name))
 		}
 	}

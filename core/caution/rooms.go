@@ -40,17 +40,21 @@ func rooms(c client.Client) (out []Caution) {
 			add(false, r, "Neighbours below: nothing is dropped, jugs are set down on a mat")
 		}
 		if r.Floor == space.TimberJoists {
-			add(false, r, "Timber floor: keep heavy things by the walls and across the joists; for anything heavier than a person or two ask a structural engineer")
+			add(false, r,
+				"Timber floor: keep heavy things by the walls and across the joists; for anything heavier than a person or two ask a structural engineer")
 		}
 		for _, t := range r.Things {
 			if b := r.BurdenOf(t, t.Mass); t.Mass > 0 && b.Ask && !t.Away {
-				add(false, r, t.Name, " asks ", quantity.Amount(quantity.KindPressure, b.Around), " of a floor of the kind that is built for ",
+				add(false, r, t.Name, " asks ", quantity.Amount(quantity.KindPressure, b.Around),
+					" of a floor of the kind that is built for ",
 					quantity.Amount(quantity.KindPressure, b.Limit), ": ask a structural engineer before it stands there")
 			}
 		}
 	}
 	if len(c.Space.Outside) > 0 {
-		out = append(out, Caution{Station: "space", Text: quantity.Say("Dark, rain or cold end outdoor training: indoors there is no place for ", outside(c.Space))})
+		out = append(out,
+			Caution{Station: "space", Text: quantity.Say("Dark, rain or cold end outdoor training: indoors there is no place for ",
+				outside(c.Space))})
 	}
 	return out
 }
@@ -59,11 +63,13 @@ func rooms(c client.Client) (out []Caution) {
 func doors(r space.Room, hold func(name string, words ...any)) {
 	leaves := r.Leaves()
 	if len(leaves) == 0 && r.Door == space.UnknownDoor {
-		hold("the door", "Say what the door is that the anchor hangs in: until then it is asked ", quantity.Amount(quantity.KindForce, float64(r.Door.Takes())), " at most")
+		hold("the door", "Say what the door is that the anchor hangs in: until then it is asked ",
+			quantity.Amount(quantity.KindForce, float64(r.Door.Takes())), " at most")
 	}
 	for _, i := range leaves {
 		if t := r.DoorTakes(i); t.Look {
-			hold(r.Openings[i].Name, "Say what ", r.Openings[i].Name, " is before the anchor hangs in it: until then it is asked ", quantity.Amount(quantity.KindForce, float64(t.Most)), " at most")
+			hold(r.Openings[i].Name, "Say what ", r.Openings[i].Name, " is before the anchor hangs in it: until then it is asked ",
+				quantity.Amount(quantity.KindForce, float64(t.Most)), " at most")
 		}
 	}
 }

@@ -208,7 +208,8 @@ func (c Client) DoorPull() quantity.Force {
 // empty when nothing does.
 func (c Client) Excludes(it gear.Item) quantity.Phrase {
 	if through := it.Stand.Through; c.WayIn > 0 && through > c.WayIn {
-		return quantity.Say("comes in by ", quantity.Amount(quantity.KindLevel, float64(through)), " at the least, the narrowest way in is ", quantity.Amount(quantity.KindLevel, float64(c.WayIn)))
+		return quantity.Say("comes in by ", quantity.Amount(quantity.KindLevel, float64(through)),
+			" at the least, the narrowest way in is ", quantity.Amount(quantity.KindLevel, float64(c.WayIn)))
 	}
 	rooms := c.Trained()
 	if it.Drilled && len(rooms) > 0 {

@@ -62,7 +62,8 @@ func TestWhatAHouseholdHas(t *testing.T) {
 		}
 		return out
 	}
-	assert.ElementsMatch(t, []capability.Kind{capability.Lane, capability.Slide, capability.Stick}, has(), "nobody has pushed at the counter")
+	assert.ElementsMatch(t, []capability.Kind{capability.Lane, capability.Slide, capability.Stick}, has(),
+		"nobody has pushed at the counter")
 	r.Things[0].Rock = space.Passed
 	assert.ElementsMatch(t, []capability.Kind{capability.Lane, capability.Slide, capability.Counter, capability.Stick}, has())
 	r.Things[0].Depth = 0.16
@@ -108,7 +109,8 @@ func TestRoomsSupply(t *testing.T) {
 	r := space.Rectangle(4, 3, 2.4)
 	r.Holes = space.Drillable
 	r.Things = []space.Thing{
-		{ID: "s", Name: "stool", Kind: space.Seat, X: 1, Y: -1, Width: 0.4, Depth: 0.4, Height: 0.45, Rock: space.Passed, Sit: space.Passed},
+		{ID: "s", Name: "stool", Kind: space.Seat, X: 1, Y: -1, Width: 0.4, Depth: 0.4, Height: 0.45, Rock: space.Passed,
+			Sit: space.Passed},
 		{ID: "c", Name: "chair", Kind: space.Seat, X: 2, Y: -1, Width: 0.4, Depth: 0.4, Height: 0.46, Rock: space.Passed},
 	}
 	r.Openings = []space.Opening{
@@ -146,7 +148,8 @@ func TestWhatABodyRulesOut(t *testing.T) {
 	require.NoError(t, err)
 	bar, err := gear.ByKey("door-bar")
 	require.NoError(t, err)
-	c := client.Client{Person: client.Person{Stature: 1.8, BodyMass: 80, Health: client.Health{Answers: map[string]client.Answer{}}}}.In(space.Rectangle(4, 4, 2.6))
+	c := client.Client{Person: client.Person{Stature: 1.8, BodyMass: 80,
+		Health: client.Health{Answers: map[string]client.Answer{}}}}.In(space.Rectangle(4, 4, 2.6))
 	assert.True(t, c.Excludes(loop).Empty())
 	assert.True(t, c.Excludes(bar).Empty())
 	c.Person.Health.Answers["latex"], c.Person.BodyMass = client.Yes, 104

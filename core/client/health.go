@@ -77,7 +77,8 @@ func l(all ...movement.Limit) []movement.Limit { return all }
 
 var questions = []Question{
 	{Key: "heart", Group: HeartGroup, Short: "heart", Ask: "a heart condition, or a stroke", Holds: true, Spares: l(movement.Pressure)},
-	{Key: "pressure", Group: HeartGroup, Short: "raised pressure", Ask: "raised blood pressure, treated or not", Spares: l(movement.Pressure)},
+	{Key: "pressure", Group: HeartGroup, Short: "raised pressure", Ask: "raised blood pressure, treated or not",
+		Spares: l(movement.Pressure)},
 	{
 		Key: "pressure-high", Group: HeartGroup, If: "pressure", Short: "pressure of 160/100 and more",
 		Ask: "160/100 or more, or untreated and not measured within 30 days", Holds: true, Spares: l(movement.Pressure),
@@ -97,12 +98,14 @@ var questions = []Question{
 	},
 	{Key: "kidney", Group: LongGroup, Short: "kidneys", Ask: "a kidney condition", Spares: l(movement.Pressure)},
 	{Key: "cancer", Group: LongGroup, Short: "cancer in treatment", Ask: "cancer that is being treated", Holds: true},
-	{Key: "bones", Group: LongGroup, Short: "brittle bones", Ask: "osteoporosis, or a bone broken by a small fall", Spares: l(movement.Bones)},
+	{Key: "bones", Group: LongGroup, Short: "brittle bones", Ask: "osteoporosis, or a bone broken by a small fall",
+		Spares: l(movement.Bones)},
 	{
 		Key: "fracture", Group: LongGroup, If: "bones", Short: "a broken vertebra, or a second bone", Spares: l(movement.NoJumping),
 		Ask: "a vertebra broken, or a second bone by a small fall",
 	},
-	{Key: "spine", Group: LongGroup, Short: "an injury of spine or nerves", Ask: "an injury of spine or nerves", Spares: l(movement.LowBack)},
+	{Key: "spine", Group: LongGroup, Short: "an injury of spine or nerves", Ask: "an injury of spine or nerves",
+		Spares: l(movement.LowBack)},
 	{
 		Key: "t6", Group: LongGroup, If: "spine", Short: "an injury at T6 or above", Ask: "at T6 or above", Holds: true,
 		Mind: "headache, sweating or flushing: sit up, loosen what is tight, look at the bladder; emergency unless it eases at once",
@@ -114,10 +117,12 @@ var questions = []Question{
 		Spares: l(movement.NoJumping, movement.Pressure),
 	},
 	{Key: "latex", Group: LongGroup, Short: "latex", Ask: "an allergy to latex", Mind: "no bands of natural rubber"},
-	{Key: "implant", Group: LongGroup, Short: "an implant", Ask: "a pacemaker, pump or other device in the body", Mind: "nothing presses on it; its card within reach"},
+	{Key: "implant", Group: LongGroup, Short: "an implant", Ask: "a pacemaker, pump or other device in the body",
+		Mind: "nothing presses on it; its card within reach"},
 	{Key: "senses", Group: LongGroup, Short: "sight or hearing", Ask: "sees or hears badly", Mind: "clear floor, one voice"},
 
-	{Key: "medicines", Group: MedicineGroup, Short: "medicines", Ask: "medicines for heart, pressure, sugar or balance", Mind: "ask what they do to effort and to standing up"},
+	{Key: "medicines", Group: MedicineGroup, Short: "medicines", Ask: "medicines for heart, pressure, sugar or balance",
+		Mind: "ask what they do to effort and to standing up"},
 	{
 		Key: "thinner", Group: MedicineGroup, Short: "blood thinner", Ask: "something against clots", Spares: l(movement.NoJumping),
 		Mind: "no throws; a blow to the head goes to a physician",
@@ -302,7 +307,8 @@ func (p Person) jointNamed() bool {
 
 func joint(l movement.Limit) bool {
 	return slices.Contains([]movement.Limit{
-		movement.Knee, movement.Hip, movement.Ankle, movement.LowBack, movement.Neck, movement.ShoulderOf, movement.Elbow, movement.WristGrip,
+		movement.Knee, movement.Hip, movement.Ankle, movement.LowBack, movement.Neck, movement.ShoulderOf, movement.Elbow,
+		movement.WristGrip,
 		movement.HipReplaced, movement.Bones,
 	}, l)
 }

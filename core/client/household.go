@@ -45,10 +45,12 @@ func (c Client) household() []capability.Supply {
 			}
 		}
 		if counters > 1 {
-			out = append(out, capability.Supply{Kind: capability.DipEdge, Quality: fixedEdge, Caution: "both edges pushed at first; the feet reach the floor"})
+			out = append(out, capability.Supply{Kind: capability.DipEdge, Quality: fixedEdge,
+				Caution: "both edges pushed at first; the feet reach the floor"})
 		}
 	}
-	return append(out, capability.Supply{Kind: capability.Stick, Quality: broomStick, Caution: "a broomstick guides the hands; it carries nobody"})
+	return append(out, capability.Supply{Kind: capability.Stick, Quality: broomStick,
+		Caution: "a broomstick guides the hands; it carries nobody"})
 }
 
 // edges are what a thing that stands in a room lets one lean, sit or step on.
@@ -58,14 +60,17 @@ func edges(r space.Room, t space.Thing) []capability.Supply {
 	// Shallow things that are built in are radiators; one that nobody has pushed at is not leaned on.
 	firm := t.Kind == space.BuiltIn && t.Rock == space.Passed && min(t.Width, t.Depth) >= edgeDeep
 	if firm && !r.Outdoor && h >= edgeLow && h <= edgeHigh {
-		out = append(out, capability.Supply{Kind: capability.Counter, Quality: fixedEdge, Caution: t.Name + ": push at its edge first; nothing moves"})
+		out = append(out, capability.Supply{Kind: capability.Counter, Quality: fixedEdge,
+			Caution: t.Name + ": push at its edge first; nothing moves"})
 	}
 	if firm && r.Outdoor && h >= ledgeLow && h <= ledgeHigh {
-		out = append(out, capability.Supply{Kind: capability.Ledge, Quality: gardenWall, Caution: t.Name + ": push at it first; nothing moves"})
+		out = append(out, capability.Supply{Kind: capability.Ledge, Quality: gardenWall,
+			Caution: t.Name + ": push at it first; nothing moves"})
 	}
 	if t.Steps() {
 		out = append(out,
-			capability.Supply{Kind: capability.Step, At: capability.Span{From: h, To: h}, Quality: furnitureStep, Caution: t.Name + ": against a wall, the whole foot on it"},
+			capability.Supply{Kind: capability.Step, At: capability.Span{From: h, To: h}, Quality: furnitureStep,
+				Caution: t.Name + ": against a wall, the whole foot on it"},
 			capability.Supply{Kind: capability.Seat, Quality: fixedSeat, Caution: t.Name + ": against a wall"})
 	}
 	return out

@@ -29,7 +29,8 @@ const (
 
 // Parts lists them, as they are chosen from.
 func Parts() []Part {
-	return []Part{KneePart, HipPart, FootPart, BackPart, NeckPart, ShoulderPart, ElbowPart, HandPart, AbdomenPart, ChestPart, HeartPart, OtherPart}
+	return []Part{KneePart, HipPart, FootPart, BackPart, NeckPart, ShoulderPart, ElbowPart, HandPart, AbdomenPart, ChestPart, HeartPart,
+		OtherPart}
 }
 
 // spares are the limits that a part brings while nobody's word says otherwise.

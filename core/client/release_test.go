@@ -138,7 +138,8 @@ func TestNoReleaseReachesFurther(t *testing.T) {
 		}
 		switch r.IntN(4) {
 		case 0:
-			stricter.Operations = append(stricter.Operations[:len(stricter.Operations):len(stricter.Operations)], client.Operation{ID: "z", Part: client.HipPart, Replaced: true})
+			stricter.Operations = append(stricter.Operations[:len(stricter.Operations):len(stricter.Operations)],
+				client.Operation{ID: "z", Part: client.HipPart, Replaced: true})
 		case 1:
 			stricter.Health.Legs = client.NoLegs
 		case 2:
@@ -154,7 +155,8 @@ func TestNoReleaseReachesFurther(t *testing.T) {
 		p.Releases = []client.Release{word(other)}
 		after := about(p)
 		for h := range before {
-			require.True(t, after[h] || h == other && p.Health.Answers[other] == client.Yes || h == "birth" && other == "birth", "%s fell by a word on %s", h, other)
+			require.True(t, after[h] || h == other && p.Health.Answers[other] == client.Yes || h == "birth" && other == "birth",
+				"%s fell by a word on %s", h, other)
 		}
 	}
 }
@@ -190,7 +192,8 @@ func TestWhatHoldsAndWhatSpares(t *testing.T) {
 		"which joint":       {yes("joints"), []string{"joints"}, nil},
 		"a joint named": {func(p *client.Person) { yes("joints")(p); p.Limits = []movement.Limit{movement.Elbow} }, nil,
 			[]movement.Limit{movement.Elbow}},
-		"T6":                 {func(p *client.Person) { yes("spine")(p); yes("t6")(p) }, []string{"long-standing"}, []movement.Limit{movement.LowBack}},
+		"T6": {func(p *client.Person) { yes("spine")(p); yes("t6")(p) }, []string{"long-standing"},
+			[]movement.Limit{movement.LowBack}},
 		"pain of 5":          {func(p *client.Person) { yes("pain")(p); p.Health.Pain = 5 }, nil, nil},
 		"pain of 6":          {func(p *client.Person) { yes("pain")(p); p.Health.Pain = 6 }, []string{"now"}, nil},
 		"some pain":          {yes("pain"), []string{"now"}, nil},
@@ -225,16 +228,19 @@ func TestWhatHoldsAndWhatSpares(t *testing.T) {
 		"replaced shoulder, long ago": {func(p *client.Person) {
 			p.Operations = []client.Operation{{Part: client.ShoulderPart, Replaced: true, At: months(40)}}
 		}, nil, []movement.Limit{movement.ShoulderOf, movement.NoOverhead}},
-		"back, ten years ago": {func(p *client.Person) { p.Operations = []client.Operation{{Part: client.BackPart, At: months(120)}} }, []string{"operations"}, nil},
+		"back, ten years ago": {func(p *client.Person) { p.Operations = []client.Operation{{Part: client.BackPart, At: months(120)}} },
+			[]string{"operations"}, nil},
 		"24 weeks": {func(p *client.Person) { p.Sex, p.Weeks, p.WeeksOn = client.Female, 24, today }, nil,
 			[]movement.Limit{movement.Pregnancy}},
 		"12 weeks, a month ago": {func(p *client.Person) { p.Sex, p.Weeks, p.WeeksOn = client.Female, 12, today-30*86400 }, nil,
 			[]movement.Limit{movement.Pregnancy}},
-		"12 weeks": {func(p *client.Person) { p.Sex, p.Weeks, p.WeeksOn = client.Female, 12, today }, nil, []movement.Limit{movement.NoJumping}},
+		"12 weeks": {func(p *client.Person) { p.Sex, p.Weeks, p.WeeksOn = client.Female, 12, today }, nil,
+			[]movement.Limit{movement.NoJumping}},
 		"4 weeks after birth": {func(p *client.Person) { p.Sex, p.Birth = client.Female, today-28*86400 }, []string{"pregnancy"},
 			[]movement.Limit{movement.Postnatal}},
-		"10 weeks after birth": {func(p *client.Person) { p.Sex, p.Birth = client.Female, today-70*86400 }, nil, []movement.Limit{movement.Postnatal}},
-		"no legs":              {func(p *client.Person) { p.Health.Legs = client.NoLegs }, nil, []movement.Limit{movement.Seated}},
+		"10 weeks after birth": {func(p *client.Person) { p.Sex, p.Birth = client.Female, today-70*86400 }, nil,
+			[]movement.Limit{movement.Postnatal}},
+		"no legs": {func(p *client.Person) { p.Health.Legs = client.NoLegs }, nil, []movement.Limit{movement.Seated}},
 	} {
 		holds, acting := keys(c.change)
 		assert.Equal(t, c.holds, holds, name)

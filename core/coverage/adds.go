@@ -126,7 +126,8 @@ func (t *Trial) Both(a, b Part) []float64 {
 			continue
 		}
 		if then == nil {
-			then = t.stock.With(way.Item{Option: way.Today, Rungs: slices.Concat(a.item.Rungs, b.item.Rungs), Supplies: slices.Concat(a.item.Supplies, b.item.Supplies)})
+			then = t.stock.With(way.Item{Option: way.Today, Rungs: slices.Concat(a.item.Rungs, b.item.Rungs),
+				Supplies: slices.Concat(a.item.Supplies, b.item.Supplies)})
 		}
 		with[i] = merged(servedBy(then.Of(t.moves[i]).Loads, everything))
 	}

@@ -139,7 +139,10 @@ func TestALimitThatLeavesNothingTakesTheNeedOff(t *testing.T) {
 	slots, err := coverage.Slots(p)
 	require.NoError(t, err)
 	for _, s := range slots {
-		can := slices.ContainsFunc(movement.Of(s.Pattern), func(m movement.Movement) bool { return !slices.Contains(m.Spares, movement.NoOverhead) })
+		can := slices.ContainsFunc(movement.Of(s.Pattern), func(m movement.Movement) bool {
+			return !slices.Contains(m.Spares,
+				movement.NoOverhead)
+		})
 		assert.True(t, can, s.Name)
 	}
 	for _, l := range coverage.LeftOut(p) {

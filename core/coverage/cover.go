@@ -431,7 +431,8 @@ func (b Board) Again(slots []Slot, stock *way.Stock) Board {
 	var all sync.WaitGroup
 	since := map[*way.Stock]*way.Since{}
 	for i, s := range slots {
-		if at := slices.IndexFunc(b.Slots, func(c Coverage) bool { return c.Slot.Key == s.Key }); at >= 0 && b.against[at] != nil && reflect.DeepEqual(b.Slots[at].Slot, s) {
+		if at := slices.IndexFunc(b.Slots, func(c Coverage) bool { return c.Slot.Key == s.Key }); at >= 0 && b.against[at] != nil &&
+			reflect.DeepEqual(b.Slots[at].Slot, s) {
 			before := b.against[at]
 			if since[before] == nil {
 				since[before] = stock.Since(before)

@@ -228,7 +228,8 @@ func TestAnUnknownDoorTakesLittle(t *testing.T) {
 	assert.Positive(t, on(anchor, pulls(151)).Value)
 	found := false
 	for _, w := range weak.Ways {
-		found = found || w.Movement.Key == "band-row" && assert.Contains(t, w.Why().In(quantity.Metric), "pulls 151 N at its anchor, what is there takes 150 N")
+		found = found || w.Movement.Key == "band-row" && assert.Contains(t, w.Why().In(quantity.Metric),
+			"pulls 151 N at its anchor, what is there takes 150 N")
 	}
 	assert.True(t, found)
 }
@@ -315,7 +316,8 @@ func TestCoverageIsMonotone(t *testing.T) {
 		few := draw("few")
 		a := coverage.Hold(slots, stock(c, few...))
 		more := append(append([]load.Rung{}, few...), draw("more")...)
-		b := coverage.Hold(slots, way.New(c, []way.Item{{Option: way.Today, Rungs: more, Supplies: []capability.Supply{capability.Of(capability.Anchor)}}, way.Present(c)}))
+		b := coverage.Hold(slots, way.New(c, []way.Item{{Option: way.Today, Rungs: more,
+			Supplies: []capability.Supply{capability.Of(capability.Anchor)}}, way.Present(c)}))
 		for i := range a.Slots {
 			if b.Slots[i].Value < a.Slots[i].Value-1e-9 {
 				t.Fatalf("%s falls from %v to %v", a.Slots[i].Slot.Name, a.Slots[i].Value, b.Slots[i].Value)
@@ -345,7 +347,8 @@ func TestTacticsCountForLessThanRealLoad(t *testing.T) {
 			assert.LessOrEqual(t, worth, math.Max(plain, coverage.Fit(m*1.1, m*1.1, target)*0.9*0.95)+1e-12)
 			assert.Equal(t, worth > plain, with == movement.Slow)
 		}
-		assert.LessOrEqual(t, coverage.Cover(s, stock(room(person), as)).Value, coverage.Cover(s, stock(room(person), more)).Value+1e-12, "a stretch as far as the tactic is worth no less")
+		assert.LessOrEqual(t, coverage.Cover(s, stock(room(person), as)).Value, coverage.Cover(s, stock(room(person), more)).Value+1e-12,
+			"a stretch as far as the tactic is worth no less")
 	})
 	light := rung(load.OneHand, s.Lo*0.92, s.Lo*0.92)
 	c := coverage.Cover(s, stock(room(person), light))

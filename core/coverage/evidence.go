@@ -190,10 +190,12 @@ func weigh(exact, least []proof) (out evidence) {
 	}
 	for i, a := range all {
 		if a.months > freshMonths {
-			out.notes = append(out.notes, quantity.Say(fmt.Sprintf("%s: that test is %.0f months old and counts for less: test again", a.movement.Name, a.months)))
+			out.notes = append(out.notes, quantity.Say(fmt.Sprintf("%s: that test is %.0f months old and counts for less: test again",
+				a.movement.Name, a.months)))
 		}
 		if a.atLeast {
-			out.notes = append(out.notes, quantity.Say(a.movement.Name, ": the load or the grip may have ended it: it says at least ", quantity.Amount(quantity.KindMass, float64(a.low))))
+			out.notes = append(out.notes, quantity.Say(a.movement.Name, ": the load or the grip may have ended it: it says at least ",
+				quantity.Amount(quantity.KindMass, float64(a.low))))
 		}
 		for _, b := range all[i+1:] {
 			if q, ok := contradict(a, b); ok {
@@ -213,7 +215,8 @@ func contradict(a, b proof) (quantity.Phrase, bool) {
 	if !apart(a, b) && !apart(b, a) {
 		return nil, false
 	}
-	return quantity.Say(a.movement.Name, " says ", kg(a.low), " to ", kg(a.high), ", ", b.movement.Name, " says ", kg(b.low), " to ", kg(b.high), " for one rep: which one stands?"), true
+	return quantity.Say(a.movement.Name, " says ", kg(a.low), " to ", kg(a.high), ", ", b.movement.Name, " says ", kg(b.low), " to ",
+		kg(b.high), " for one rep: which one stands?"), true
 }
 
 func (e proof) explain() []derivation.Input {
@@ -229,7 +232,8 @@ func (e proof) explain() []derivation.Input {
 		out = append(out, derivation.Number("share of body mass beside it", quantity.KindRatio, form.Share, ""))
 	}
 	if r := e.movement.Ratio.Or(); r.Low != r.High {
-		out = append(out, derivation.Word("of this need's own measure it is", fmt.Sprintf("%.2f (%.2f to %.2f)", r.Typical, r.Low, r.High), ""))
+		out = append(out, derivation.Word("of this need's own measure it is", fmt.Sprintf("%.2f (%.2f to %.2f)", r.Typical, r.Low, r.High),
+			""))
 	}
 	return append(out, derivation.Number("counts on this slot's scale", quantity.Kind(""), e.movement.CountsAs, ""))
 }

@@ -116,9 +116,11 @@ func TestTestsAreDated(t *testing.T) {
 
 // Two tests that cannot both be right stand beside each other with a question.
 func TestContradictingTestsAreAskedAbout(t *testing.T) {
-	both := slot(t, tests(person, client.Test{Movement: "one-hand-row", Load: 10, Reps: 8}, client.Test{Movement: "bar-row", Load: 100, Reps: 8}), "pull-level")
+	both := slot(t, tests(person, client.Test{Movement: "one-hand-row", Load: 10, Reps: 8},
+		client.Test{Movement: "bar-row", Load: 100, Reps: 8}), "pull-level")
 	require.Len(t, both.Notes, 1)
 	assert.Contains(t, both.Notes[0].In(quantity.Metric), "which one stands?")
-	agree := slot(t, tests(person, client.Test{Movement: "one-hand-row", Load: 25, Reps: 8}, client.Test{Movement: "bar-row", Load: 52, Reps: 8}), "pull-level")
+	agree := slot(t, tests(person, client.Test{Movement: "one-hand-row", Load: 25, Reps: 8},
+		client.Test{Movement: "bar-row", Load: 52, Reps: 8}), "pull-level")
 	assert.Empty(t, agree.Notes)
 }

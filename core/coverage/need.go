@@ -32,7 +32,8 @@ const (
 // group is the one that a need belongs to.
 func (n need) group() Group {
 	switch {
-	case n.family == legs || n.pattern == movement.Balance || n.pattern == movement.OverheadSquat || n.pattern == movement.Jump || n.pattern == movement.StepOver:
+	case n.family == legs || n.pattern == movement.Balance || n.pattern == movement.OverheadSquat || n.pattern == movement.Jump ||
+		n.pattern == movement.StepOver:
 		return Legs
 	case n.family == push:
 		return Push
@@ -63,26 +64,33 @@ type need struct {
 }
 
 var needs = []need{
-	{key: "squat", name: "Squat", pattern: movement.Squat, family: legs, ratio: [4]float64{0.40, 0.52, 0.95, 1.4}, female: 0.65, named: "hinge"},
-	{key: "hinge", name: "Hinge", pattern: movement.Hinge, family: legs, ratio: [4]float64{0.68, 0.85, 1.38, 1.8}, female: 0.37, named: "squat"},
+	{key: "squat", name: "Squat", pattern: movement.Squat, family: legs, ratio: [4]float64{0.40, 0.52, 0.95, 1.4}, female: 0.65,
+		named: "hinge"},
+	{key: "hinge", name: "Hinge", pattern: movement.Hinge, family: legs, ratio: [4]float64{0.68, 0.85, 1.38, 1.8}, female: 0.37,
+		named: "squat"},
 	{key: "one-leg", name: "Single leg", pattern: movement.OneLeg, family: legs, ratio: [4]float64{0.18, 0.28, 0.48, 0.75}, female: 0.65},
 	{
-		key: "push-level", name: "Push forward", pattern: movement.PushLevel, family: push, ratio: [4]float64{0.54, 0.72, 0.95, 1.2}, female: 0.82,
-		upper: true, named: "push-overhead",
+		key: "push-level", name: "Push forward", pattern: movement.PushLevel, family: push, ratio: [4]float64{0.54, 0.72, 0.95, 1.2},
+		female: 0.82,
+		upper:  true, named: "push-overhead",
 	},
 	{
-		key: "push-overhead", name: "Push overhead", pattern: movement.PushUp, perHand: true, family: push, ratio: [4]float64{0.133, 0.18, 0.25, 0.35},
+		key: "push-overhead", name: "Push overhead", pattern: movement.PushUp, perHand: true, family: push,
+		ratio:  [4]float64{0.133, 0.18, 0.25, 0.35},
 		female: 0.78, upper: true, named: "push-level",
 	},
 	{
-		key: "pull-level", name: "Pull toward", pattern: movement.PullLevel, perHand: true, family: pull, ratio: [4]float64{0.26, 0.33, 0.42, 0.52},
+		key: "pull-level", name: "Pull toward", pattern: movement.PullLevel, perHand: true, family: pull,
+		ratio:  [4]float64{0.26, 0.33, 0.42, 0.52},
 		female: 0.65, upper: true, named: "pull-down",
 	},
 	{
-		key: "pull-down", name: "Pull down", pattern: movement.PullDown, family: pull, ratio: [4]float64{0.69, 0.85, 1.05, 1.3}, female: 0.65,
-		upper: true, named: "pull-level",
+		key: "pull-down", name: "Pull down", pattern: movement.PullDown, family: pull, ratio: [4]float64{0.69, 0.85, 1.05, 1.3},
+		female: 0.65,
+		upper:  true, named: "pull-level",
 	},
-	{key: "carry", name: "Carry", pattern: movement.Carry, perHand: true, family: pull, ratio: [4]float64{0.33, 0.42, 0.56, 0.8}, female: 0.72, lone: true},
+	{key: "carry", name: "Carry", pattern: movement.Carry, perHand: true, family: pull, ratio: [4]float64{0.33, 0.42, 0.56, 0.8},
+		female: 0.72, lone: true},
 	{
 		key: "shoulder-side", name: "Shoulder raise", pattern: movement.ShoulderSide, perHand: true, family: push,
 		ratio: [4]float64{0.085, 0.1, 0.12, 0.145}, female: 0.65, upper: true, lone: true,
@@ -91,11 +99,14 @@ var needs = []need{
 		key: "rear-shoulder", name: "Rear shoulder", pattern: movement.RearShoulder, perHand: true, family: pull,
 		ratio: [4]float64{0.06, 0.075, 0.095, 0.12}, female: 0.65, upper: true, lone: true,
 	},
-	{key: "hip-side", name: "Hip to the side", pattern: movement.HipSide, family: legs, ratio: [4]float64{0.08, 0.11, 0.16, 0.22}, female: 0.7, lone: true},
-	{key: "core-turn", name: "Resist twisting", pattern: movement.CoreTurn, family: core, ratio: [4]float64{0.08, 0.12, 0.2, 0.28}, female: 0.7},
+	{key: "hip-side", name: "Hip to the side", pattern: movement.HipSide, family: legs, ratio: [4]float64{0.08, 0.11, 0.16, 0.22},
+		female: 0.7, lone: true},
+	{key: "core-turn", name: "Resist twisting", pattern: movement.CoreTurn, family: core, ratio: [4]float64{0.08, 0.12, 0.2, 0.28},
+		female: 0.7},
 	{key: "calf", name: "Calf", pattern: movement.Calf, family: legs, ratio: [4]float64{0.3, 0.5, 0.9, 1.3}, female: 0.65, lone: true},
 	{
-		key: "arm-bend", name: "Arm bend", pattern: movement.ArmBend, perHand: true, family: pull, ratio: [4]float64{0.10, 0.14, 0.20, 0.27},
+		key: "arm-bend", name: "Arm bend", pattern: movement.ArmBend, perHand: true, family: pull,
+		ratio:  [4]float64{0.10, 0.14, 0.20, 0.27},
 		female: 0.65, upper: true, lone: true,
 	},
 	{
@@ -103,7 +114,8 @@ var needs = []need{
 		ratio: [4]float64{0.09, 0.13, 0.18, 0.25}, female: 0.65, upper: true, lone: true,
 	},
 	{key: "swing", name: "Swing", pattern: movement.Swing, family: legs, ratio: [4]float64{0.18, 0.25, 0.38, 0.5}, female: 0.6},
-	{key: "front-rack", name: "Front rack", pattern: movement.FrontRack, family: legs, ratio: [4]float64{0.3, 0.45, 0.75, 1.15}, female: 0.65},
+	{key: "front-rack", name: "Front rack", pattern: movement.FrontRack, family: legs, ratio: [4]float64{0.3, 0.45, 0.75, 1.15},
+		female: 0.65},
 	{key: "brace", name: "Brace", pattern: movement.Brace},
 	{key: "balance", name: "Balance", pattern: movement.Balance},
 	{key: "overhead-squat", name: "Overhead squat with a stick", pattern: movement.OverheadSquat},

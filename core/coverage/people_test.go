@@ -32,21 +32,26 @@ func TestStartsAsACoachWouldGiveThem(t *testing.T) {
 	}{
 		"16 years, 50 kg, new": {client.Person{Age: 16, BodyMass: 50, Stature: 1.7},
 			[]bracket{{"squat", 8, 16}, {"hinge", 15, 25}, {"push-overhead", 3, 5}, {"pull-level", 4, 7}, {"shoulder-side", 1.5, 2.5}}},
-		"34 years, 24 weeks, trained, 70 kg": {client.Person{Age: 34, BodyMass: 70, Sex: client.Female, Experience: client.Intermediate, Weeks: 24, WeeksOn: nowOf},
+		"34 years, 24 weeks, trained, 70 kg": {client.Person{Age: 34, BodyMass: 70, Sex: client.Female, Experience: client.Intermediate,
+			Weeks: 24, WeeksOn: nowOf},
 			[]bracket{{"squat", 14, 26}, {"hinge", 16, 32}, {"push-overhead", 4, 7}, {"carry", 8, 14}}},
 		"72 years, 88 kg, a hip replaced four months ago": {client.Person{Age: 72, BodyMass: 88, Sex: client.Male, Goal: client.Older,
 			Operations: []client.Operation{{Part: client.HipPart, Replaced: true, At: months(4)}}},
 			[]bracket{{"squat", 0, 10}, {"hinge", 0, 14}, {"push-level", 15, 25}, {"push-overhead", 3, 6}, {"carry", 8, 12}}},
-		"96 kg, squat 150 × 3, press overhead with a bar 70 × 5": {tests(client.Person{Age: 35, BodyMass: 96, Sex: client.Male, Experience: client.Advanced,
-			Goal: client.Strength}, client.Test{Movement: "back-squat", Load: 150, Reps: 3}, client.Test{Movement: "bar-press", Load: 70, Reps: 5}),
+		"96 kg, squat 150 × 3, press overhead with a bar 70 × 5": {tests(client.Person{Age: 35, BodyMass: 96, Sex: client.Male,
+			Experience: client.Advanced,
+			Goal:       client.Strength}, client.Test{Movement: "back-squat", Load: 150, Reps: 3},
+			client.Test{Movement: "bar-press", Load: 70, Reps: 5}),
 			[]bracket{{"squat", 125, 142}, {"hinge", 150, 180}, {"push-overhead", 28, 33}, {"pull-level", 40, 50}, {"carry", 45, 60}}},
 		"60 kg woman, new": {client.Person{Age: 35, BodyMass: 60, Sex: client.Female},
 			[]bracket{{"squat", 10, 20}, {"push-overhead", 4, 7}, {"shoulder-side", 2, 4}}},
 		"3": {client.Person{Age: 35, BodyMass: 80, Sex: client.Male},
-			[]bracket{{"squat", 16, 30}, {"hinge", 25, 45}, {"push-level", 24, 40}, {"push-overhead", 7, 12}, {"pull-level", 12, 18}, {"carry", 14, 24}}},
+			[]bracket{{"squat", 16, 30}, {"hinge", 25, 45}, {"push-level", 24, 40}, {"push-overhead", 7, 12}, {"pull-level", 12, 18},
+				{"carry", 14, 24}}},
 		"4": {client.Person{Age: 68, BodyMass: 65, Sex: client.Female},
 			[]bracket{{"squat", 0, 10}, {"hinge", 8, 16}, {"pull-level", 4, 7}, {"carry", 5, 9}}},
-		"5": {tests(client.Person{Age: 71, BodyMass: 80, Sex: client.Male}, client.Test{Movement: "goblet-squat", Load: 24, Reps: 10, Reserve: 2, At: nowOf - 7*86400}),
+		"5": {tests(client.Person{Age: 71, BodyMass: 80, Sex: client.Male}, client.Test{Movement: "goblet-squat", Load: 24, Reps: 10,
+			Reserve: 2, At: nowOf - 7*86400}),
 			[]bracket{{"squat", 20, 26}}},
 		"6": {client.Person{Age: 82, BodyMass: 55, Sex: client.Female, Goal: client.Older}, []bracket{{"hinge", 0, 4}, {"carry", 2, 4}}},
 		"7": {client.Person{Age: 40, BodyMass: 78, Sex: client.Male, Health: client.Health{Legs: client.NoLegs}},
@@ -54,9 +59,11 @@ func TestStartsAsACoachWouldGiveThem(t *testing.T) {
 		"8": {client.Person{Age: 29, BodyMass: 62, Sex: client.Female, Experience: client.Novice}, []bracket{{"push-level", 22, 40}}},
 		"9": {client.Person{Age: 57, BodyMass: 70, Sex: client.Female, Experience: client.Novice, Limits: []movement.Limit{movement.Bones}},
 			[]bracket{{"squat", 10, 20}, {"hinge", 14, 28}}},
-		"10": {tests(client.Person{Age: 17, BodyMass: 70, Sex: client.Male, Experience: client.Novice}, client.Test{Movement: "bench-press", Load: 50, Reps: 8, Reserve: 2}),
+		"10": {tests(client.Person{Age: 17, BodyMass: 70, Sex: client.Male, Experience: client.Novice},
+			client.Test{Movement: "bench-press", Load: 50, Reps: 8, Reserve: 2}),
 			[]bracket{{"push-level", 42.7, 51.2}}},
-		"11": {client.Person{Age: 52, BodyMass: 88, Sex: client.Male, Experience: client.Novice, Health: client.Health{Answers: map[string]client.Answer{"pressure": client.Yes}}},
+		"11": {client.Person{Age: 52, BodyMass: 88, Sex: client.Male, Experience: client.Novice,
+			Health: client.Health{Answers: map[string]client.Answer{"pressure": client.Yes}}},
 			[]bracket{{"squat", 20, 40}}},
 	} {
 		p := c.p
@@ -75,8 +82,10 @@ func TestStartsAsACoachWouldGiveThem(t *testing.T) {
 			s := slot(t, p, b.slot)
 			lo, hi := float64(s.Today.Lo), float64(s.Today.Hi)
 			shared := min(hi, b.hi) - max(lo, b.lo)
-			assert.True(t, lo >= 0.7*b.lo-1e-9 && hi <= 1.3*b.hi+1e-9, "%s, %s: %.1f to %.1f leaves 0.7 to 1.3 of %g to %g", who, b.slot, lo, hi, b.lo, b.hi)
-			assert.GreaterOrEqual(t, shared, 0.5*min(hi-lo, b.hi-b.lo)-1e-9, "%s, %s: %.1f to %.1f shares too little with %g to %g", who, b.slot, lo, hi, b.lo, b.hi)
+			assert.True(t, lo >= 0.7*b.lo-1e-9 && hi <= 1.3*b.hi+1e-9, "%s, %s: %.1f to %.1f leaves 0.7 to 1.3 of %g to %g", who, b.slot,
+				lo, hi, b.lo, b.hi)
+			assert.GreaterOrEqual(t, shared, 0.5*min(hi-lo, b.hi-b.lo)-1e-9, "%s, %s: %.1f to %.1f shares too little with %g to %g", who,
+				b.slot, lo, hi, b.lo, b.hi)
 		}
 		if p.Health.Legs == client.NoLegs {
 			for _, z := range coverage.ZonesOf(p) {
@@ -96,7 +105,8 @@ func TestStartsAsACoachWouldGiveThem(t *testing.T) {
 func drawnPerson(r *rand.Rand) client.Person {
 	p := client.Person{
 		Now: nowOf, Stature: quantity.Length(1.5 + 0.5*r.Float64()), BodyMass: quantity.Mass(45 + 60*r.Float64()), Age: 14 + r.IntN(70),
-		Sex: []client.Sex{"", client.Female, client.Male}[r.IntN(3)], Experience: client.Experiences()[r.IntN(4)], Goal: client.Goals()[r.IntN(8)],
+		Sex: []client.Sex{"", client.Female, client.Male}[r.IntN(3)], Experience: client.Experiences()[r.IntN(4)],
+		Goal:   client.Goals()[r.IntN(8)],
 		LayOff: float64(r.IntN(3)) * r.Float64() * 4,
 	}
 	for range r.IntN(4) {
@@ -105,7 +115,8 @@ func drawnPerson(r *rand.Rand) client.Person {
 		if m.Timed || m.CountsAs == 0 {
 			continue
 		}
-		p.Tests = append(p.Tests, client.Test{Movement: m.Key, Load: quantity.Mass(2 + 60*r.Float64()), Reps: 1 + r.IntN(12), Reserve: r.IntN(4),
+		p.Tests = append(p.Tests, client.Test{Movement: m.Key, Load: quantity.Mass(2 + 60*r.Float64()), Reps: 1 + r.IntN(12),
+			Reserve: r.IntN(4),
 			AtLeast: r.IntN(4) == 0})
 	}
 	if r.IntN(3) == 0 {
@@ -200,7 +211,8 @@ func TestKinshipIsBounded(t *testing.T) {
 
 // The published case: what was tested to a body's own end stands, whatever a guess says.
 func TestReserveSaysThatTheBodyEndedIt(t *testing.T) {
-	p := client.Person{Now: nowOf, Age: 40, Stature: 1.75, BodyMass: 90, Sex: client.Male, Experience: client.Advanced, Goal: client.General}
+	p := client.Person{Now: nowOf, Age: 40, Stature: 1.75, BodyMass: 90, Sex: client.Male, Experience: client.Advanced,
+		Goal: client.General}
 	p.Tests = []client.Test{{Movement: "goblet-squat", Load: 12, Reps: 8, Reserve: 2, AtLeast: true}}
 	low := slot(t, p, "squat")
 	assert.Equal(t, coverage.Tested, low.Basis)
@@ -213,7 +225,8 @@ func TestReserveSaysThatTheBodyEndedIt(t *testing.T) {
 // with four left bring a load back. Not agreed, nothing changes.
 func TestAnAgreedChangeIsTheNeed(t *testing.T) {
 	p := client.Person{
-		Now: nowOf, Age: 68, Stature: 1.68, BodyMass: 70, Sex: client.Female, Experience: client.New, Goal: client.Older, Limits: []movement.Limit{movement.Knee},
+		Now: nowOf, Age: 68, Stature: 1.68, BodyMass: 70, Sex: client.Female, Experience: client.New, Goal: client.Older,
+		Limits: []movement.Limit{movement.Knee},
 	}
 	seat := func(p client.Person) coverage.Coverage {
 		c := client.Client{Person: coverage.Settled(p)}.In(hall(2.5))
@@ -228,7 +241,8 @@ func TestAnAgreedChangeIsTheNeed(t *testing.T) {
 	assert.Equal(t, [2]int{8, 12}, [2]int{got.Slot.RepsLow, got.Slot.RepsHigh})
 	assert.Equal(t, coverage.Covered, got.State)
 	c := client.Client{Person: coverage.Settled(p)}.In(hall(2.5))
-	assert.NotEqual(t, coverage.Missing, coverage.Cover(slot(t, c.Person, "squat"), way.New(c, []way.Item{way.Present(c)})).State, "without a chair there is the wall sit")
+	assert.NotEqual(t, coverage.Missing, coverage.Cover(slot(t, c.Person, "squat"), way.New(c, []way.Item{way.Present(c)})).State,
+		"without a chair there is the wall sit")
 	p.Tests = []client.Test{{Movement: "chair-squat", Reps: 12, Reserve: 4}}
 	loaded := slot(t, coverage.Settled(p), "squat")
 	assert.False(t, loaded.Timed)

@@ -127,7 +127,8 @@ func (z Zone) repetitions() (low, high int) {
 }
 
 func (n need) slot(p client.Person, z Zone, known map[string]evidence) (Slot, error) {
-	out := Slot{Fast: z.Fast, Group: n.group(), Key: n.key, Name: n.name, Pattern: n.pattern, RepsLow: z.Low, RepsHigh: z.High, Of: z.Of, PerHand: n.perHand, Weight: z.Weight}
+	out := Slot{Fast: z.Fast, Group: n.group(), Key: n.key, Name: n.name, Pattern: n.pattern, RepsLow: z.Low, RepsHigh: z.High, Of: z.Of,
+		PerHand: n.perHand, Weight: z.Weight}
 	change, changed := agreed(p, n)
 	if changed {
 		out.As = change.Name
@@ -209,7 +210,8 @@ func (n need) slot(p client.Person, z Zone, known map[string]evidence) (Slot, er
 		derivation.Number("heaviest today", quantity.KindMass, float64(out.Today.Hi), ""),
 		derivation.Number("growth over six months", quantity.KindRatio, float64(grown-1), "client.experience"))
 	if out.Along > 0 {
-		inputs = append(inputs, derivation.Number("of the body lifted along, which closeness counts too", quantity.KindMass, float64(out.Along), ""))
+		inputs = append(inputs, derivation.Number("of the body lifted along, which closeness counts too", quantity.KindMass,
+			float64(out.Along), ""))
 	}
 	out.Derivation = derivation.Derivation{
 		Title: n.name + ": heaviest working load", Value: float64(out.Horizon.Hi), Kind: quantity.KindMass,

@@ -48,42 +48,53 @@ func timed(key string, low, high, weight int) Zone {
 // zones are the needs of each goal, in the order in which a board lists them.
 var zones = map[client.Goal][]Zone{
 	client.General: {
-		reps("squat", 8, 15, 5), reps("hinge", 8, 15, 5), reps("one-leg", 8, 15, 4), reps("push-level", 8, 15, 5), reps("push-overhead", 8, 15, 3),
+		reps("squat", 8, 15, 5), reps("hinge", 8, 15, 5), reps("one-leg", 8, 15, 4), reps("push-level", 8, 15, 5),
+		reps("push-overhead", 8, 15, 3),
 		reps("pull-level", 8, 15, 5), reps("pull-down", 8, 15, 4), metres("carry", 20, 40, 4), reps("core-turn", 8, 15, 3),
 		reps("shoulder-side", 12, 20, 1), reps("hip-side", 15, 25, 1), timed("brace", 20, 60, 2),
 	},
 	client.Muscle: {
-		reps("squat", 6, 12, 5), reps("hinge", 6, 12, 5), reps("one-leg", 6, 12, 4), reps("push-level", 6, 12, 5), reps("push-overhead", 6, 12, 4),
+		reps("squat", 6, 12, 5), reps("hinge", 6, 12, 5), reps("one-leg", 6, 12, 4), reps("push-level", 6, 12, 5),
+		reps("push-overhead", 6, 12, 4),
 		reps("pull-level", 6, 12, 5), reps("pull-down", 6, 12, 5), metres("carry", 20, 40, 2), reps("core-turn", 8, 15, 2),
-		reps("arm-bend", 6, 12, 3), reps("arm-straighten", 6, 12, 3), reps("calf", 6, 12, 2), reps("shoulder-side", 12, 20, 3), reps("rear-shoulder", 12, 20, 2), reps("hip-side", 12, 20, 1),
+		reps("arm-bend", 6, 12, 3), reps("arm-straighten", 6, 12, 3), reps("calf", 6, 12, 2), reps("shoulder-side", 12, 20, 3),
+		reps("rear-shoulder", 12, 20, 2), reps("hip-side", 12, 20, 1),
 	},
 	client.Strength: {
-		reps("squat", 3, 6, 5), reps("hinge", 3, 6, 5), reps("one-leg", 6, 12, 3), reps("push-level", 3, 6, 5), reps("push-overhead", 3, 6, 4),
+		reps("squat", 3, 6, 5), reps("hinge", 3, 6, 5), reps("one-leg", 6, 12, 3), reps("push-level", 3, 6, 5),
+		reps("push-overhead", 3, 6, 4),
 		reps("pull-level", 3, 6, 5), reps("pull-down", 6, 12, 4), metres("carry", 15, 30, 4), reps("core-turn", 6, 12, 2),
 		timed("brace", 20, 60, 3), reps("rear-shoulder", 12, 20, 1),
 	},
 	client.Lifting: {
-		reps("squat", 3, 6, 5), reps("hinge", 3, 5, 5), reps("one-leg", 6, 12, 2), reps("push-level", 6, 12, 2), fast("push-overhead", 1, 5, 4),
+		reps("squat", 3, 6, 5), reps("hinge", 3, 5, 5), reps("one-leg", 6, 12, 2), reps("push-level", 6, 12, 2),
+		fast("push-overhead", 1, 5, 4),
 		reps("pull-level", 6, 12, 3), reps("pull-down", 6, 12, 2), metres("carry", 15, 30, 2), reps("core-turn", 6, 12, 1),
 		{Key: "overhead-squat", Low: 3, High: 10, Of: movement.Reps, Weight: 4}, fast("jump", 1, 5, 3), reps("front-rack", 3, 6, 4),
 	},
 	client.Conditioning: {
-		reps("squat", 15, 25, 4), reps("hinge", 15, 25, 3), reps("one-leg", 15, 25, 4), reps("push-level", 15, 25, 4), reps("push-overhead", 15, 25, 1),
+		reps("squat", 15, 25, 4), reps("hinge", 15, 25, 3), reps("one-leg", 15, 25, 4), reps("push-level", 15, 25, 4),
+		reps("push-overhead", 15, 25, 1),
 		reps("pull-level", 15, 25, 3), reps("pull-down", 15, 25, 2), metres("carry", 40, 60, 4), reps("core-turn", 15, 25, 2),
-		reps("swing", 15, 25, 4), timed("jump", 20, 40, 3), timed("step-over", 30, 60, 2), timed("crawl", 20, 40, 3), timed("drag", 20, 60, 2), timed("rope", 30, 120, 3), timed("whole-body", 20, 60, 4),
+		reps("swing", 15, 25, 4), timed("jump", 20, 40, 3), timed("step-over", 30, 60, 2), timed("crawl", 20, 40, 3),
+		timed("drag", 20, 60, 2), timed("rope", 30, 120, 3), timed("whole-body", 20, 60, 4),
 	},
 	client.Running: {
-		reps("one-leg", 6, 12, 5), reps("calf", 12, 20, 5), reps("hinge", 8, 15, 4), reps("squat", 8, 15, 3), timed("jump", 10, 30, 3), reps("hip-side", 15, 25, 4),
+		reps("one-leg", 6, 12, 5), reps("calf", 12, 20, 5), reps("hinge", 8, 15, 4), reps("squat", 8, 15, 3), timed("jump", 10, 30, 3),
+		reps("hip-side", 15, 25, 4),
 		timed("brace", 30, 60, 4), reps("core-turn", 8, 15, 4),
-		reps("push-level", 8, 15, 1), reps("push-overhead", 8, 15, 1), reps("pull-level", 8, 15, 1), reps("pull-down", 8, 15, 1), metres("carry", 20, 40, 1), reps("shoulder-side", 12, 20, 1),
+		reps("push-level", 8, 15, 1), reps("push-overhead", 8, 15, 1), reps("pull-level", 8, 15, 1), reps("pull-down", 8, 15, 1),
+		metres("carry", 20, 40, 1), reps("shoulder-side", 12, 20, 1),
 	},
 	client.BackTo: {
-		fromBody("squat", 10, 15, 5), fromBody("hinge", 10, 15, 4), fromBody("one-leg", 10, 15, 3), reps("push-level", 10, 15, 4), reps("push-overhead", 10, 15, 1),
+		fromBody("squat", 10, 15, 5), fromBody("hinge", 10, 15, 4), fromBody("one-leg", 10, 15, 3), reps("push-level", 10, 15, 4),
+		reps("push-overhead", 10, 15, 1),
 		reps("pull-level", 10, 15, 5), reps("pull-down", 10, 15, 3), metres("carry", 20, 40, 3), reps("core-turn", 10, 15, 3),
 		timed("balance", 15, 45, 4), timed("brace", 15, 45, 4), reps("hip-side", 15, 25, 3),
 	},
 	client.Older: {
-		fromBody("squat", 8, 12, 5), fromBody("calf", 10, 15, 4), fromBody("one-leg", 8, 12, 4), fromBody("hinge", 10, 15, 4), reps("push-level", 10, 15, 3), reps("push-overhead", 10, 15, 1),
+		fromBody("squat", 8, 12, 5), fromBody("calf", 10, 15, 4), fromBody("one-leg", 8, 12, 4), fromBody("hinge", 10, 15, 4),
+		reps("push-level", 10, 15, 3), reps("push-overhead", 10, 15, 1),
 		reps("pull-level", 10, 15, 5), reps("pull-down", 10, 15, 2), metres("carry", 20, 40, 4), reps("core-turn", 10, 15, 2),
 		timed("balance", 10, 30, 5), timed("brace", 10, 30, 2),
 	},
@@ -133,7 +144,8 @@ func (z Zone) spared(p client.Person) Zone {
 	case z.Of == movement.Seconds && p.Spares(movement.Pressure) && z.Key == "brace":
 		z.Low, z.High = min(z.Low, 30), min(z.High, 30)
 	}
-	if p.Spares(movement.Seated) && (z.Key == "push-level" || z.Key == "push-overhead") && !slices.ContainsFunc(p.Wishes, func(w client.Wish) bool { return w.Need == z.Key }) {
+	if p.Spares(movement.Seated) && (z.Key == "push-level" || z.Key == "push-overhead") &&
+		!slices.ContainsFunc(p.Wishes, func(w client.Wish) bool { return w.Need == z.Key }) {
 		z.Weight = max(1, z.Weight/2)
 	}
 	return z

@@ -19,10 +19,12 @@ import (
 func TestRangesOfPeopleAsTheTradeHasThem(t *testing.T) {
 	woman := client.Person{Stature: 1.66, BodyMass: 60, Sex: client.Female, Experience: client.New, Goal: client.General}
 	old := client.Person{Stature: 1.66, BodyMass: 70, Sex: client.Female, Age: 75, Experience: client.New, Goal: client.Older}
-	knee := client.Person{Stature: 1.78, BodyMass: 80, Sex: client.Male, Experience: client.Novice, Goal: client.BackTo, Operations: []client.Operation{{Part: client.KneePart}}}
+	knee := client.Person{Stature: 1.78, BodyMass: 80, Sex: client.Male, Experience: client.Novice, Goal: client.BackTo,
+		Operations: []client.Operation{{Part: client.KneePart}}}
 	runner := client.Person{Stature: 1.76, BodyMass: 70, Sex: client.Male, Experience: client.Intermediate, Goal: client.Running}
 	strong := tests(client.Person{Stature: 1.80, BodyMass: 90, Sex: client.Male, Experience: client.Advanced, Goal: client.Strength},
-		client.Test{Movement: "back-squat", Load: 170, Reps: 1}, client.Test{Movement: "deadlift", Load: 210, Reps: 1}, client.Test{Movement: "bench-press", Load: 130, Reps: 1})
+		client.Test{Movement: "back-squat", Load: 170, Reps: 1}, client.Test{Movement: "deadlift", Load: 210, Reps: 1},
+		client.Test{Movement: "bench-press", Load: 130, Reps: 1})
 	for _, c := range []struct {
 		who    string
 		person client.Person
@@ -52,7 +54,8 @@ func TestRangesOfPeopleAsTheTradeHasThem(t *testing.T) {
 	}{{old, 12}, {knee, 40}} {
 		s := slot(t, c.person, "hinge")
 		assert.Zero(t, s.Today.Lo, "the body alone is where it begins")
-		assert.LessOrEqual(t, min(abs(float64(s.Today.Hi)-c.hi), abs(float64(s.Hi)-c.hi)), 0.3*c.hi, "today %.1f, in six months %.1f", s.Today.Hi, s.Hi)
+		assert.LessOrEqual(t, min(abs(float64(s.Today.Hi)-c.hi), abs(float64(s.Hi)-c.hi)), 0.3*c.hi, "today %.1f, in six months %.1f",
+			s.Today.Hi, s.Hi)
 	}
 	assert.Zero(t, slot(t, old, "squat").Today.Lo, "from the chair stand")
 }
@@ -134,8 +137,10 @@ func TestACarefulStart(t *testing.T) {
 		share  float64
 		change func(*client.Person)
 	}{
-		{1, func(p *client.Person) { p.Age = 60 }}, {0.875, func(p *client.Person) { p.Age = 65 }}, {0.75, func(p *client.Person) { p.Age = 70 }},
-		{0.5, func(p *client.Person) { p.Age = 85 }}, {0.375, func(p *client.Person) { p.Age, p.LayOff = 70, 5 }}, {0.35, func(p *client.Person) { p.Age, p.LayOff = 85, 5 }},
+		{1, func(p *client.Person) { p.Age = 60 }}, {0.875, func(p *client.Person) { p.Age = 65 }},
+		{0.75, func(p *client.Person) { p.Age = 70 }},
+		{0.5, func(p *client.Person) { p.Age = 85 }}, {0.375, func(p *client.Person) { p.Age, p.LayOff = 70, 5 }},
+		{0.35, func(p *client.Person) { p.Age, p.LayOff = 85, 5 }},
 		{1, weeks(1.9)}, {0.9, weeks(3)}, {0.75, weeks(6)}, {0.6, weeks(10)}, {0.5, weeks(14)},
 	} { // a guess is whole kilograms, or halves
 		assert.InDelta(t, c.share, float64(hi(c.change, "pull-level")/whole), 0.5/float64(whole)+1e-9)
@@ -161,7 +166,8 @@ func TestACarefulStart(t *testing.T) {
 		share  float64
 	}{
 		{0, operated, 0.5}, {1, operated, 0.5}, {0, months(4), 0.5}, {5, months(4), 0.5}, {2, months(4), 1}, {20, months(13), 1},
-		{0, func(p *client.Person) { p.LayOff = 4 }, 0.5}, {5, func(p *client.Person) { p.LayOff = 4 }, 0.5}, {2, func(p *client.Person) { p.LayOff = 4 }, 1},
+		{0, func(p *client.Person) { p.LayOff = 4 }, 0.5}, {5, func(p *client.Person) { p.LayOff = 4 }, 0.5},
+		{2, func(p *client.Person) { p.LayOff = 4 }, 1},
 	} {
 		row := client.Test{Movement: "one-hand-row", Load: 20, Reps: 10, Reserve: 2}
 		p := person
@@ -183,7 +189,8 @@ func TestACarefulStart(t *testing.T) {
 	old := tested
 	old.Age = 75
 	assert.Equal(t, slot(t, tested, "pull-level").Today.Hi, slot(t, old, "pull-level").Today.Hi, "a test is a test")
-	assert.Contains(t, slot(t, func() client.Person { p := person; p.Age = 72; return p }(), "pull-level").Derivation.Inputs[3].Name, "age 72")
+	assert.Contains(t, slot(t, func() client.Person { p := person; p.Age = 72; return p }(), "pull-level").Derivation.Inputs[3].Name,
+		"age 72")
 }
 
 // A consultant drops, adds, weighs and re-ranges needs; what is not said is the goal's.
@@ -207,7 +214,8 @@ func TestNeedsAsAConsultantWishes(t *testing.T) {
 	assert.NotContains(t, by, "carry")
 	assert.NotContains(t, by, "hip-side", "no time for it")
 	assert.Contains(t, by, "shoulder-side", "but for what is wished for")
-	assert.Equal(t, []coverage.Left{{Name: "Hip to the side", Pattern: movement.HipSide, Why: "no time for what weighs least"}}, coverage.LeftOut(p))
+	assert.Equal(t, []coverage.Left{{Name: "Hip to the side", Pattern: movement.HipSide, Why: "no time for what weighs least"}},
+		coverage.LeftOut(p))
 	assert.Equal(t, coverage.Range{Lo: 0, Hi: 20}, by["squat"].Today)
 	assert.Equal(t, coverage.ByHand, by["squat"].Basis)
 	assert.Equal(t, 5, by["squat"].RepsHigh)
@@ -235,7 +243,8 @@ func TestASoreShoulderUnderALowCeiling(t *testing.T) {
 	slots, err := coverage.Slots(p)
 	require.NoError(t, err)
 	can, changed := 0, 0
-	for _, s := range coverage.Hold(slots, stock(c, rung(load.OneHand, 2, 25), rung(load.TwoHand, 5, 30), load.Rung{Hold: load.Pair, Low: 2, High: 20, Things: []string{"a", "b"}})).Slots {
+	for _, s := range coverage.Hold(slots, stock(c, rung(load.OneHand, 2, 25), rung(load.TwoHand, 5, 30),
+		load.Rung{Hold: load.Pair, Low: 2, High: 20, Things: []string{"a", "b"}})).Slots {
 		for _, w := range s.Ways {
 			if len(w.Lacks) > 0 {
 				continue

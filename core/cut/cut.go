@@ -150,7 +150,8 @@ func problem(stock []Stock, pieces []Piece, kerf quantity.Length) (*model, error
 		case s.Price < 0 || s.Price > mostPrice:
 			return nil, quantity.At(fmt.Sprintf("stock[%d].price", i), "a price is not below 0")
 		case s.Count < Any:
-			return nil, quantity.At(fmt.Sprintf("stock[%d].count", i), "there are none or more of a bar; leave it out for as many as are wanted")
+			return nil,
+				quantity.At(fmt.Sprintf("stock[%d].count", i), "there are none or more of a bar; leave it out for as many as are wanted")
 		}
 		p.cap = append(p.cap, micro(s.Length)+micro(kerf))
 		p.unit = gcd(p.unit, s.Price)

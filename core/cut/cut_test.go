@@ -304,7 +304,8 @@ func TestAnOutsideSolverCutsNoCheaper(t *testing.T) {
 			}
 		}
 		var lp strings.Builder
-		lp.WriteString("Minimize\n obj: 549 e0 + 689 e1 + 1099 e2\nSubject To\n start: e0 + e1 + e2 " + strings.Join(balance[0], " ") + " = 0\n")
+		lp.WriteString("Minimize\n obj: 549 e0 + 689 e1 + 1099 e2\nSubject To\n start: e0 + e1 + e2 " + strings.Join(balance[0],
+			" ") + " = 0\n")
 		for u := 1; u <= 96; u++ {
 			out := ""
 			if k, ok := ends[u]; ok {

@@ -85,7 +85,8 @@ func Sheets(ctx context.Context, sheets []Sheet, rects []Rect, kerf quantity.Len
 	rng := shuffle(len(all))
 	area := func(i int) float64 { return float64(rects[i].Length * rects[i].Width) }
 	long := func(i int) float64 { return math.Max(float64(rects[i].Length), float64(rects[i].Width)) }
-	keys := []func(int) float64{area, long, func(i int) float64 { return float64(rects[i].Width) }, func(i int) float64 { return float64(rects[i].Length) }}
+	keys := []func(int) float64{area, long, func(i int) float64 { return float64(rects[i].Width) },
+		func(i int) float64 { return float64(rects[i].Length) }}
 	bound := byArea(sheets, rects)
 	var from []int // the order of the best so far
 	tries := sheetTries
@@ -313,7 +314,8 @@ func (p *packing) open(i int) bool {
 		if !holds(n) {
 			continue
 		}
-		if best < 0 || s.Price == 0 && p.sheets[best].Price > 0 || p.sheets[best].Price > 0 && (n == p.first || best != p.first && s.Price < p.sheets[best].Price) {
+		if best < 0 || s.Price == 0 && p.sheets[best].Price > 0 || p.sheets[best].Price > 0 &&
+			(n == p.first || best != p.first && s.Price < p.sheets[best].Price) {
 			best = n
 		}
 	}

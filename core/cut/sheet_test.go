@@ -34,7 +34,8 @@ func holds(t *testing.T, sheets []cut.Sheet, rects []cut.Rect, a cut.SheetAnswer
 			require.True(t, straight || turned && r.Turns)
 			require.True(t, p.X >= 0 && p.Y >= 0 && p.X+p.Length <= s.Length+1e-9 && p.Y+p.Width <= s.Width+1e-9)
 			for _, q := range u.Placed[:i] {
-				apart := p.X+p.Length+kerf <= q.X+1e-9 || q.X+q.Length+kerf <= p.X+1e-9 || p.Y+p.Width+kerf <= q.Y+1e-9 || q.Y+q.Width+kerf <= p.Y+1e-9
+				apart := p.X+p.Length+kerf <= q.X+1e-9 || q.X+q.Length+kerf <= p.X+1e-9 || p.Y+p.Width+kerf <= q.Y+1e-9 ||
+					q.Y+q.Width+kerf <= p.Y+1e-9
 				require.True(t, apart, "two rectangles lie over each other")
 			}
 			for _, c := range u.Cuts {
@@ -174,21 +175,25 @@ func TestTimeFindsMoreSheetsWithoutWaste(t *testing.T) {
 func TestSheetsWithOffcutsAndGrain(t *testing.T) {
 	rng := rand.New(rand.NewPCG(13, 8))
 	for range 150 {
-		sheets := []cut.Sheet{{Length: 2.44, Width: 1.22, Price: 4200, Count: cut.Any}, {Length: 1.22, Width: 1.22, Price: 2400, Count: cut.Any}, {Length: 0.8, Width: 0.7, Count: 1}}
+		sheets := []cut.Sheet{{Length: 2.44, Width: 1.22, Price: 4200, Count: cut.Any},
+			{Length: 1.22, Width: 1.22, Price: 2400, Count: cut.Any}, {Length: 0.8, Width: 0.7, Count: 1}}
 		var rects []cut.Rect
 		for range 1 + rng.IntN(8) {
-			rects = append(rects, cut.Rect{Length: quantity.Length(0.1 + 1.1*rng.Float64()), Width: quantity.Length(0.1 + 0.7*rng.Float64()), Count: 1 + rng.IntN(3), Turns: rng.IntN(2) == 0})
+			rects = append(rects, cut.Rect{Length: quantity.Length(0.1 + 1.1*rng.Float64()),
+				Width: quantity.Length(0.1 + 0.7*rng.Float64()), Count: 1 + rng.IntN(3), Turns: rng.IntN(2) == 0})
 		}
 		a, err := cut.Sheets(context.Background(), sheets, rects, 0.003)
 		require.NoError(t, err)
 		holds(t, sheets, rects, a, 0.003)
 	}
-	one, err := cut.Sheets(context.Background(), []cut.Sheet{{Length: 2.44, Width: 1.22, Price: 4200, Count: cut.Any}, {Length: 1.22, Width: 1.22, Price: 2400, Count: cut.Any}}, []cut.Rect{{Length: 0.6, Width: 0.5, Count: 2}}, 0.003)
+	one, err := cut.Sheets(context.Background(), []cut.Sheet{{Length: 2.44, Width: 1.22, Price: 4200, Count: cut.Any},
+		{Length: 1.22, Width: 1.22, Price: 2400, Count: cut.Any}}, []cut.Rect{{Length: 0.6, Width: 0.5, Count: 2}}, 0.003)
 	require.NoError(t, err)
 	assert.Equal(t, int64(2400), one.Cost, "half a sheet does")
 	for field, ask := range map[string]func() error{
 		"rects[0]": func() error {
-			_, err := cut.Sheets(context.Background(), []cut.Sheet{{Length: 1, Width: 1, Count: cut.Any}}, []cut.Rect{{Length: 2, Width: 0.5, Count: 1}}, 0)
+			_, err := cut.Sheets(context.Background(), []cut.Sheet{{Length: 1, Width: 1, Count: cut.Any}},
+				[]cut.Rect{{Length: 2, Width: 0.5, Count: 1}}, 0)
 			return err
 		},
 		"sheets": func() error { _, err := cut.Sheets(context.Background(), nil, nil, 0); return err },
@@ -202,6 +207,7 @@ func TestSheetsWithOffcutsAndGrain(t *testing.T) {
 		assert.Equal(t, field, at.Field)
 	}
 	var few *cut.NotEnough
-	_, err = cut.Sheets(context.Background(), []cut.Sheet{{Length: 1, Width: 1, Count: 1}}, []cut.Rect{{Length: 0.9, Width: 0.9, Count: 2}}, 0)
+	_, err = cut.Sheets(context.Background(), []cut.Sheet{{Length: 1, Width: 1, Count: 1}}, []cut.Rect{{Length: 0.9, Width: 0.9, Count: 2}},
+		0)
 	assert.ErrorAs(t, err, &few)
 }

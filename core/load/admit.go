@@ -53,8 +53,9 @@ func (c Conditions) and(d Conditions) Conditions {
 		return a
 	}
 	return Conditions{
-		Household: c.Household || d.Household, Open: c.Open || d.Open, Shifts: c.Shifts || d.Shifts, SteadyFrom: max(c.SteadyFrom, d.SteadyFrom),
-		Rated: lesser(c.Rated, d.Rated), Above: lesser(c.Above, d.Above),
+		Household: c.Household || d.Household, Open: c.Open || d.Open, Shifts: c.Shifts || d.Shifts,
+		SteadyFrom: max(c.SteadyFrom, d.SteadyFrom),
+		Rated:      lesser(c.Rated, d.Rated), Above: lesser(c.Above, d.Above),
 	}
 }
 

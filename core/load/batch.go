@@ -172,7 +172,9 @@ func precision(weighings []Weighing, each []Implied) (*mat.SymDense, error) {
 	}
 	var chol mat.Cholesky
 	if !chol.Factorize(k) {
-		return nil, quantity.At("weighings", "these weighings share all of their uncertainty: give what each has of its own, the scale's step at least")
+		return nil,
+			quantity.At("weighings",
+				"these weighings share all of their uncertainty: give what each has of its own, the scale's step at least")
 	}
 	if err := chol.InverseTo(k); err != nil {
 		return nil, quantity.At("weighings", "these weighings share so much that nothing can be told from them together")
@@ -280,13 +282,15 @@ func (g *gls) drop(i int) {
 func (b Batch) Explain(prior material.Filling) derivation.Derivation {
 	d := derivation.Derivation{
 		Title: "Density of this batch", Value: float64(b.Density), Kind: quantity.KindDensity, U: 2 * float64(b.U1),
-		Inputs:  []derivation.Input{{Name: "the table: " + prior.Name, Kind: quantity.KindDensity, Value: float64(prior.Typical), U: 2 * float64(prior.U1())}},
+		Inputs: []derivation.Input{{Name: "the table: " + prior.Name, Kind: quantity.KindDensity, Value: float64(prior.Typical),
+			U: 2 * float64(prior.U1())}},
 		Formula: "ρ = (1ᵀC⁻¹y)/(1ᵀC⁻¹1), u = 1/√(1ᵀC⁻¹1), yᵢ = (gross − tare)/V and the table; C with what weighings share: one scale, one tare",
 		Range:   "one filling at one density",
 		Source:  "JCGM 100:2008, 5.2.2; generalised least squares (Aitken 1935)",
 	}
 	for i, e := range b.Each {
-		d.Inputs = append(d.Inputs, derivation.Input{Name: fmt.Sprintf("weighing %d", i+1), Kind: quantity.KindDensity, Value: float64(e.Density), U: 2 * float64(e.U1)})
+		d.Inputs = append(d.Inputs, derivation.Input{Name: fmt.Sprintf("weighing %d", i+1), Kind: quantity.KindDensity,
+			Value: float64(e.Density), U: 2 * float64(e.U1)})
 	}
 	return d
 }

@@ -22,7 +22,8 @@ import (
 // 3.4900e-5 + 1.12336e-4, u = 0.012134. Weights 175.44 and 6792.0 give
 // ρ = 1.54185, u = 0.011980.
 func TestBatchByHand(t *testing.T) {
-	got, err := load.Reestimate(filling(t, "dry-sand"), []load.Weighing{{Gross: 5.9, GrossU1: 0.02, Tare: 0.06, TareU1: 0.01, Volume: 3.785, VolumeU1: 0.026}})
+	got, err := load.Reestimate(filling(t, "dry-sand"), []load.Weighing{{Gross: 5.9, GrossU1: 0.02, Tare: 0.06, TareU1: 0.01, Volume: 3.785,
+		VolumeU1: 0.026}})
 	require.NoError(t, err)
 	assert.InDelta(t, 1.542933, float64(got.Each[0].Density), 1e-6)
 	assert.InDelta(t, 0.012134, float64(got.Each[0].U1), 1e-6)
@@ -40,8 +41,10 @@ func TestBatchIsTheWeightedMean(t *testing.T) {
 		var all []load.Weighing
 		for range rapid.IntRange(0, 6).Draw(t, "n") {
 			w := load.Weighing{
-				Gross: quantity.Mass(rapid.Float64Range(3, 12).Draw(t, "gross")), GrossU1: quantity.Mass(rapid.Float64Range(0.005, 0.3).Draw(t, "u")),
-				Tare: quantity.Mass(rapid.Float64Range(0, 1).Draw(t, "tare")), Volume: quantity.Volume(rapid.Float64Range(1, 6).Draw(t, "volume")),
+				Gross:   quantity.Mass(rapid.Float64Range(3, 12).Draw(t, "gross")),
+				GrossU1: quantity.Mass(rapid.Float64Range(0.005, 0.3).Draw(t, "u")),
+				Tare:    quantity.Mass(rapid.Float64Range(0, 1).Draw(t, "tare")),
+				Volume:  quantity.Volume(rapid.Float64Range(1, 6).Draw(t, "volume")),
 			}
 			all = append(all, w)
 			v := float64(w.Volume)
@@ -72,7 +75,8 @@ func TestTiedWeighingsAgainstGonumsLeastSquares(t *testing.T) {
 		a := mat.NewDense(n+3, 3, nil) // density, offset of the scale, error of the tare; each in units of its own uncertainty
 		b := mat.NewDense(n+3, 1, nil)
 		for i := range n {
-			own, gross, v := rapid.Float64Range(0.005, 0.2).Draw(t, "own"), rapid.Float64Range(4, 12).Draw(t, "gross"), rapid.Float64Range(1, 6).Draw(t, "v")
+			own, gross, v := rapid.Float64Range(0.005, 0.2).Draw(t, "own"), rapid.Float64Range(4, 12).Draw(t, "gross"),
+				rapid.Float64Range(1, 6).Draw(t, "v")
 			w := load.Weighing{Gross: quantity.Mass(gross), GrossU1: quantity.Mass(own), Tare: 0.1, Volume: quantity.Volume(v)}
 			row := []float64{v / own, 0, 0}
 			if rapid.Bool().Draw(t, "same scale") {
@@ -164,7 +168,8 @@ func TestReestimateIsOneAnswer(t *testing.T) {
 		v := quantity.Volume(1 + float64(i)/7)
 		all = append(all, load.Weighing{
 			Gross: quantity.Mass(0.16 + 1.571*float64(v)), GrossU1: 0.006, Tare: 0.16, Volume: v,
-			Shared: []load.Shared{{Of: "scale", U1: 0.03}, {Of: "tare", U1: 0.011, Minus: true}, {Of: fmt.Sprint("level ", i), U1: 0.04}, {Of: fmt.Sprint("shape ", i%5), U1: 0.02}},
+			Shared: []load.Shared{{Of: "scale", U1: 0.03}, {Of: "tare", U1: 0.011, Minus: true}, {Of: fmt.Sprint("level ", i), U1: 0.04},
+				{Of: fmt.Sprint("shape ", i%5), U1: 0.02}},
 		})
 	}
 	first, err := load.Reestimate(prior, all)

@@ -177,9 +177,11 @@ func BodyLoads(bodyMass quantity.Mass, stature, counter quantity.Length) []BodyL
 	)
 	var out []BodyLoad
 	mass := derivation.Number("body mass", quantity.KindMass, float64(bodyMass), "client.body_mass_kg")
-	add := func(name quantity.Phrase, meaning, formula, source string, low, typical, high quantity.Mass, outside bool, more ...derivation.Input) {
+	add := func(name quantity.Phrase, meaning, formula, source string, low, typical, high quantity.Mass, outside bool,
+		more ...derivation.Input) {
 		d := derivation.Derivation{
-			Title: "Load by body weight", Value: float64(typical), Kind: quantity.KindMass, Inputs: append([]derivation.Input{mass}, more...),
+			Title: "Load by body weight", Value: float64(typical), Kind: quantity.KindMass,
+			Inputs:  append([]derivation.Input{mass}, more...),
 			Formula: formula, Source: source, Range: "inside the measured tables",
 		}
 		if outside {

@@ -63,15 +63,23 @@ type Kind struct {
 }
 
 var kinds = []Kind{
-	{Key: "jug", Name: "jug", Holds: []Hold{OneHand, TwoHand, Dragged}, Limit: 10, Closure: Sealed, Capacity: 3.785, Tare: 0.06, Height: 0.25},
+	{Key: "jug", Name: "jug", Holds: []Hold{OneHand, TwoHand, Dragged}, Limit: 10, Closure: Sealed, Capacity: 3.785, Tare: 0.06,
+		Height: 0.25},
 	{Key: "bottle", Name: "bottle", Holds: []Hold{OneHand}, Limit: 10, Closure: Sealed, Capacity: 1.5, Tare: 0.04, Height: 0.28},
-	{Key: "bucket", Name: "bucket", Holds: []Hold{OneHand, TwoHand, Dragged}, Limit: 20, Closure: Open, Adjustable: true, Capacity: 10, Tare: 0.5, Height: 0.26},
-	{Key: "bag", Name: "shopping bag", Holds: []Hold{OneHand, Dragged}, Limit: 12, Closure: Open, Adjustable: true, Soft: true, Capacity: 15, Tare: 0.1, Height: 0.35},
-	{Key: "backpack", Name: "backpack", Holds: []Hold{Worn, TwoHand, Hug, OneHand, Dragged}, Limit: 18, Closure: Zipped, Adjustable: true, Soft: true, Capacity: 22, Tare: 0.7, Height: 0.45},
-	{Key: "duffel", Name: "duffel", Holds: []Hold{TwoHand, Hug, Dragged}, Limit: 30, Closure: Zipped, Adjustable: true, Soft: true, Capacity: 40, Tare: 0.8, Height: 0.30},
-	{Key: "basket", Name: "laundry basket", Holds: []Hold{TwoHand, Hug, Dragged}, Limit: 15, Closure: Open, Adjustable: true, Capacity: 40, Tare: 1.2, Height: 0.30},
-	{Key: "crate", Name: "tote crate", Holds: []Hold{TwoHand, Hug, Dragged}, Limit: 20, Closure: Open, Adjustable: true, Capacity: 45, Tare: 1.9, Height: 0.32},
-	{Key: "sack", Name: "sack", Holds: []Hold{TwoHand, Hug, Dragged}, Limit: 20, Closure: Sealed, Soft: true, Capacity: 10, Tare: 0.1, Height: 0.15},
+	{Key: "bucket", Name: "bucket", Holds: []Hold{OneHand, TwoHand, Dragged}, Limit: 20, Closure: Open, Adjustable: true, Capacity: 10,
+		Tare: 0.5, Height: 0.26},
+	{Key: "bag", Name: "shopping bag", Holds: []Hold{OneHand, Dragged}, Limit: 12, Closure: Open, Adjustable: true, Soft: true,
+		Capacity: 15, Tare: 0.1, Height: 0.35},
+	{Key: "backpack", Name: "backpack", Holds: []Hold{Worn, TwoHand, Hug, OneHand, Dragged}, Limit: 18, Closure: Zipped, Adjustable: true,
+		Soft: true, Capacity: 22, Tare: 0.7, Height: 0.45},
+	{Key: "duffel", Name: "duffel", Holds: []Hold{TwoHand, Hug, Dragged}, Limit: 30, Closure: Zipped, Adjustable: true, Soft: true,
+		Capacity: 40, Tare: 0.8, Height: 0.30},
+	{Key: "basket", Name: "laundry basket", Holds: []Hold{TwoHand, Hug, Dragged}, Limit: 15, Closure: Open, Adjustable: true, Capacity: 40,
+		Tare: 1.2, Height: 0.30},
+	{Key: "crate", Name: "tote crate", Holds: []Hold{TwoHand, Hug, Dragged}, Limit: 20, Closure: Open, Adjustable: true, Capacity: 45,
+		Tare: 1.9, Height: 0.32},
+	{Key: "sack", Name: "sack", Holds: []Hold{TwoHand, Hug, Dragged}, Limit: 20, Closure: Sealed, Soft: true, Capacity: 10, Tare: 0.1,
+		Height: 0.15},
 }
 
 // Kinds lists the kinds of container.
@@ -162,7 +170,8 @@ const SoldHalfWidth = 0.015
 func (c Container) sold() Fill {
 	parts, u1 := budget([]Contribution{
 		{Name: "empty container", Kind: quantity.KindFine, InputU1: float64(c.Vessel.TareU1), Sensitivity: 1, Shape: Rectangular},
-		{Name: "marked net mass, ±1.5 %", Kind: quantity.KindFine, InputU1: quantity.Rectangular(SoldHalfWidth * float64(c.Sold)), Sensitivity: 1, Shape: Rectangular},
+		{Name: "marked net mass, ±1.5 %", Kind: quantity.KindFine, InputU1: quantity.Rectangular(SoldHalfWidth * float64(c.Sold)),
+			Sensitivity: 1, Shape: Rectangular},
 	})
 	return Fill{Mass: quantity.Estimate{Value: c.Vessel.Tare + c.Sold, U1: u1, How: quantity.Marked}, Budget: parts}
 }
@@ -176,7 +185,8 @@ func (c Container) Explain(fill Fill) derivation.Derivation {
 		Title: "Mass as sold", Value: float64(fill.Mass.Value), Kind: quantity.KindMass, U: float64(fill.Mass.Expanded()),
 		Inputs: []derivation.Input{
 			{Name: "empty (tare)", Kind: quantity.KindFine, Value: float64(c.Vessel.Tare), U: 2 * float64(c.Vessel.TareU1), From: "stock"},
-			{Name: "marked net mass", Kind: quantity.KindFine, Value: float64(c.Sold), U: 2 * quantity.Rectangular(SoldHalfWidth*float64(c.Sold)), From: "stock"},
+			{Name: "marked net mass", Kind: quantity.KindFine, Value: float64(c.Sold),
+				U: 2 * quantity.Rectangular(SoldHalfWidth*float64(c.Sold)), From: "stock"},
 		},
 		Formula: "m = tare + net;  U = 2·√(u_tare² + (1.5 % of net/√3)²)",
 		Range:   "unopened",

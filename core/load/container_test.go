@@ -18,7 +18,8 @@ func jug(t *testing.T, fillingKey string, volume quantity.Volume) load.Container
 	require.NoError(t, err)
 	return load.Container{
 		ID: "j", Name: "jug", Kind: kind, Closure: load.Sealed, Filling: filling(t, fillingKey), Volume: volume,
-		Vessel: load.Vessel{Tare: 0.06, Capacity: 3.785411784, Rating: kind.Limit, Profile: load.Prism{Capacity: 3.785411784, Height: 0.25}},
+		Vessel: load.Vessel{Tare: 0.06, Capacity: 3.785411784, Rating: kind.Limit,
+			Profile: load.Prism{Capacity: 3.785411784, Height: 0.25}},
 	}
 }
 
@@ -37,7 +38,8 @@ func TestQuotedJugWeightsLieInsideTheUncertainty(t *testing.T) {
 		require.NoError(t, err)
 		quoted := c.pounds*quantity.PoundKg + k.Vessel.Tare
 		off := fill.Mass.Value - quoted
-		assert.Equal(t, c.inside, max(off, -off) <= fill.Mass.Expanded(), "%s: %.2f ± %.2f against %.2f", key, float64(fill.Mass.Value), float64(fill.Mass.Expanded()), float64(quoted))
+		assert.Equal(t, c.inside, max(off, -off) <= fill.Mass.Expanded(), "%s: %.2f ± %.2f against %.2f", key, float64(fill.Mass.Value),
+			float64(fill.Mass.Expanded()), float64(quoted))
 	}
 }
 
@@ -127,7 +129,8 @@ func TestAWeighedMassWins(t *testing.T) {
 func TestAsSold(t *testing.T) {
 	kind, err := load.KindByKey("sack")
 	require.NoError(t, err)
-	k := load.Container{ID: "s", Name: "rice", Kind: kind, Closure: load.Sealed, Sold: 5, Vessel: load.Vessel{Tare: 0.02, Capacity: 6, Rating: 20, Profile: load.Prism{Capacity: 6, Height: 0.1}}}
+	k := load.Container{ID: "s", Name: "rice", Kind: kind, Closure: load.Sealed, Sold: 5,
+		Vessel: load.Vessel{Tare: 0.02, Capacity: 6, Rating: 20, Profile: load.Prism{Capacity: 6, Height: 0.1}}}
 	fill, err := k.Fill()
 	require.NoError(t, err)
 	assert.InDelta(t, 5.02, float64(fill.Mass.Value), 1e-12)

@@ -95,7 +95,8 @@ func (v Vessel) shapeU1(volume quantity.Volume, level quantity.Length) float64 {
 // mm of level, and how far an assumed shape may be off.
 func (v Vessel) VolumeU1(volume quantity.Volume) quantity.Volume {
 	level := v.Profile.Level(volume)
-	return quantity.Volume(quantity.RootSumSquares(v.Profile.Slope(level)*quantity.Rectangular(float64(LevelHalfWidth)), v.shapeU1(volume, level)))
+	return quantity.Volume(quantity.RootSumSquares(v.Profile.Slope(level)*quantity.Rectangular(float64(LevelHalfWidth)),
+		v.shapeU1(volume, level)))
 }
 
 // BrimVolume is the most the vessel can hold: its brim capacity, or the end of
@@ -198,7 +199,8 @@ func (v Vessel) AtLevel(f material.Filling, level quantity.Length) (Fill, error)
 	if top := v.Profile.Level(brim); level > top+1e-6 {
 		most, _ := v.Room(f)
 		return Fill{}, &OutOfReach{
-			Reason:  quantity.Say("the brim is at ", quantity.Amount(quantity.KindLevel, float64(top)), "; a level of ", quantity.Amount(quantity.KindLevel, float64(level)), " is above it"),
+			Reason: quantity.Say("the brim is at ", quantity.Amount(quantity.KindLevel, float64(top)), "; a level of ",
+				quantity.Amount(quantity.KindLevel, float64(level)), " is above it"),
 			Nearest: v.fill(f, most),
 		}
 	}
@@ -209,7 +211,8 @@ func (v Vessel) fill(f material.Filling, volume quantity.Volume) Fill {
 	level := v.Profile.Level(volume)
 	parts := []Contribution{
 		{Name: "empty container", Kind: quantity.KindFine, InputU1: float64(v.TareU1), Sensitivity: 1, Shape: Rectangular},
-		{Name: "density of the filling", Kind: quantity.KindDensity, InputU1: float64(f.U1()), Sensitivity: float64(volume), Shape: Rectangular},
+		{Name: "density of the filling", Kind: quantity.KindDensity, InputU1: float64(f.U1()), Sensitivity: float64(volume),
+			Shape: Rectangular},
 		{
 			Name: "reading the level, ±3 mm", Kind: quantity.KindLevel, InputU1: quantity.Rectangular(float64(LevelHalfWidth)),
 			Sensitivity: float64(f.Typical) * v.Profile.Slope(level), Shape: Rectangular,
@@ -219,10 +222,12 @@ func (v Vessel) fill(f material.Filling, volume quantity.Volume) Fill {
 		parts[1].Shape = Normal
 	}
 	if u := v.shapeU1(volume, level); u > 0 {
-		parts = append(parts, Contribution{Name: "shape, only assumed straight", Kind: quantity.KindVolume, InputU1: u, Sensitivity: float64(f.Typical), Shape: Rectangular})
+		parts = append(parts, Contribution{Name: "shape, only assumed straight", Kind: quantity.KindVolume, InputU1: u,
+			Sensitivity: float64(f.Typical), Shape: Rectangular})
 	}
 	if v.Inside.Value > 0 {
-		parts = append(parts, Contribution{Name: "what is packed in it", Kind: quantity.KindFine, InputU1: float64(v.Inside.U1), Sensitivity: 1, Shape: Rectangular})
+		parts = append(parts, Contribution{Name: "what is packed in it", Kind: quantity.KindFine, InputU1: float64(v.Inside.U1),
+			Sensitivity: 1, Shape: Rectangular})
 	}
 	parts, u1 := budget(parts)
 	return Fill{
@@ -278,7 +283,8 @@ func (v Vessel) Most(f material.Filling) (Fill, quantity.Phrase) {
 		return full, why
 	}
 	highest := func(volume float64) quantity.Mass {
-		u1 := quantity.RootSumSquares(float64(v.TareU1), float64(v.Inside.U1), volume*float64(f.U1()), float64(f.Typical)*float64(v.VolumeU1(quantity.Volume(volume))))
+		u1 := quantity.RootSumSquares(float64(v.TareU1), float64(v.Inside.U1), volume*float64(f.U1()),
+			float64(f.Typical)*float64(v.VolumeU1(quantity.Volume(volume))))
 		return v.Tare + v.Inside.Value + quantity.Mass(float64(f.Typical)*volume+2*u1)
 	}
 	lo, hi := 0.0, float64(room)
@@ -290,7 +296,8 @@ func (v Vessel) Most(f material.Filling) (Fill, quantity.Phrase) {
 			hi = mid
 		}
 	}
-	return v.fill(f, quantity.Volume(lo)), quantity.Say("rated for ", quantity.Amount(quantity.KindMass, float64(v.Rating)), ", and the weight with its ± must stay below that")
+	return v.fill(f, quantity.Volume(lo)), quantity.Say("rated for ", quantity.Amount(quantity.KindMass, float64(v.Rating)),
+		", and the weight with its ± must stay below that")
 }
 
 // ExplainMost derives the heaviest allowed fill.
@@ -320,19 +327,22 @@ func (v Vessel) Explain(f material.Filling, fill Fill) derivation.Derivation {
 			{Name: "empty (tare)", Kind: quantity.KindFine, Value: float64(v.Tare), U: 2 * float64(v.TareU1), From: "stock"},
 			{Name: "volume of " + f.Name, Kind: quantity.KindVolume, Value: float64(fill.Volume), From: "loads"},
 			{Name: "bulk density", Kind: quantity.KindDensity, Value: float64(f.Typical), U: 2 * float64(f.U1()), From: "stock"},
-			{Name: "level", Kind: quantity.KindLevel, Value: float64(fill.Level), U: 2 * quantity.Rectangular(float64(LevelHalfWidth)), From: "loads"},
+			{Name: "level", Kind: quantity.KindLevel, Value: float64(fill.Level), U: 2 * quantity.Rectangular(float64(LevelHalfWidth)),
+				From: "loads"},
 		},
 		Formula: "m = tare + ρ·V;  U = 2·√(u_tare² + (V·u_ρ)² + (ρ·dV/dh·3 mm/√3)²)",
 		Range:   "from empty to the brim, filling at one density throughout",
 		Source:  "JCGM 100:2008 (GUM) 5.1.2, 4.3.7; density: " + f.Source,
 	}
 	if u := v.shapeU1(fill.Volume, fill.Level); u > 0 {
-		d = d.With(derivation.Input{Name: "shape, only assumed straight: volume", Kind: quantity.KindVolume, Value: float64(fill.Volume), U: 2 * u, From: "stock"})
+		d = d.With(derivation.Input{Name: "shape, only assumed straight: volume", Kind: quantity.KindVolume, Value: float64(fill.Volume),
+			U: 2 * u, From: "stock"})
 		d.Formula = "m = tare + ρ·V;  U = 2·√(u_tare² + (V·u_ρ)² + (ρ·dV/dh·3 mm/√3)² + (ρ·u_shape)²)"
 		d.Source += "; shape ± 2 % up to 80 % of the height, 10 % at the brim (house values)"
 	}
 	if v.Inside.Value > 0 {
-		d = d.With(derivation.Input{Name: "what is packed in it", Kind: quantity.KindFine, Value: float64(v.Inside.Value), U: 2 * float64(v.Inside.U1), From: "stock"})
+		d = d.With(derivation.Input{Name: "what is packed in it", Kind: quantity.KindFine, Value: float64(v.Inside.Value),
+			U: 2 * float64(v.Inside.U1), From: "stock"})
 		d.Formula = "m = tare + packed + ρ·V;  U = 2·√(u_tare² + u_packed² + (V·u_ρ)² + (ρ·dV/dh·3 mm/√3)²)"
 	}
 	return d

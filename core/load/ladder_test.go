@@ -17,7 +17,8 @@ func container(t *testing.T, id, kind, fill string, volume quantity.Volume) load
 	require.NoError(t, err)
 	return load.Container{
 		ID: id, Name: id, Kind: k, Closure: k.Closure, Filling: filling(t, fill), Volume: volume, Adjustable: k.Adjustable,
-		Vessel: load.Vessel{Tare: k.Tare, Capacity: k.Capacity, Rating: k.Limit, Profile: load.Prism{Capacity: k.Capacity, Height: k.Height}},
+		Vessel: load.Vessel{Tare: k.Tare, Capacity: k.Capacity, Rating: k.Limit,
+			Profile: load.Prism{Capacity: k.Capacity, Height: k.Height}},
 	}
 }
 

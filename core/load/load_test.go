@@ -108,7 +108,8 @@ func TestFillByHand(t *testing.T) {
 // JCGM 100:2008, 5.1.3 and H.1-style sum in quadrature: with a scale of
 // ±50 g (rectangular) on the tare, the tare's part is 0.05/√3.
 func TestTareUncertaintyEnters(t *testing.T) {
-	v := load.Vessel{Tare: 0.5, TareU1: quantity.Mass(quantity.Rectangular(0.05)), Capacity: 10, Profile: load.Prism{Capacity: 10, Height: 0.3}}
+	v := load.Vessel{Tare: 0.5, TareU1: quantity.Mass(quantity.Rectangular(0.05)), Capacity: 10,
+		Profile: load.Prism{Capacity: 10, Height: 0.3}}
 	got, err := v.At(filling(t, "fresh-water"), 0)
 	require.NoError(t, err)
 	assert.InDelta(t, 0.028868, float64(got.Budget[0].U1), 1e-6)

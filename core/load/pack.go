@@ -94,7 +94,9 @@ func Pack(ctx context.Context, q PackQuestion) (Packed, error) {
 	if p.work() > packWork {
 		p.cell = 0.01
 		if p.work() > 4*packWork {
-			return Packed{}, quantity.At("target_kg", "so many things for a target so heavy make too many ways: leave some out, or split it over two bags")
+			return Packed{},
+				quantity.At("target_kg",
+					"so many things for a target so heavy make too many ways: leave some out, or split it over two bags")
 		}
 	}
 	counts := make([]int, len(q.Items))
@@ -302,7 +304,8 @@ func (p *packing) fewest(at, atLeast int, fits []chunk) []chunk {
 			most = atLeast // ends the search
 		}
 		cell := left + p.zero
-		if cell < 0 || cell >= p.cells || most <= atLeast || float64(pieces)+restPieces[i][cell] >= float64(most) || !p.fitsIn(volume+restVolume[i][cell]) {
+		if cell < 0 || cell >= p.cells || most <= atLeast || float64(pieces)+restPieces[i][cell] >= float64(most) ||
+			!p.fitsIn(volume+restVolume[i][cell]) {
 			return
 		}
 		if i == n {

@@ -47,7 +47,8 @@ func TestPackAgainstEveryChoice(t *testing.T) {
 		for range rapid.IntRange(0, 5).Draw(t, "kinds") {
 			q.Items = append(q.Items, load.PackItem{
 				Name: "thing", Mass: quantity.Mass(float64(rapid.IntRange(20, 3000).Draw(t, "grams")) / 1000),
-				Volume: quantity.Volume(float64(rapid.IntRange(0, 1200).Draw(t, "units")) * 0.005), Count: rapid.IntRange(0, 3).Draw(t, "count"),
+				Volume: quantity.Volume(float64(rapid.IntRange(0, 1200).Draw(t, "units")) * 0.005),
+				Count:  rapid.IntRange(0, 3).Draw(t, "count"),
 			})
 		}
 		got, err := load.Pack(context.Background(), q)
@@ -73,7 +74,8 @@ func TestPackAgainstEveryChoice(t *testing.T) {
 func TestPackOffTheGrid(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		q := load.PackQuestion{
-			Capacity: quantity.Volume(rapid.Float64Range(1, 24).Draw(t, "capacity")), Tare: quantity.Mass(rapid.Float64Range(0, 2).Draw(t, "tare")),
+			Capacity: quantity.Volume(rapid.Float64Range(1, 24).Draw(t, "capacity")),
+			Tare:     quantity.Mass(rapid.Float64Range(0, 2).Draw(t, "tare")),
 			Target:   quantity.Mass(rapid.Float64Range(0, 14).Draw(t, "target")),
 			Stuffing: quantity.Density(rapid.Float64Range(0, 0.3).Draw(t, "stuffing")),
 		}

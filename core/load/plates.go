@@ -228,13 +228,15 @@ func (b PlateBar) check() error {
 	}
 	for i, p := range b.Plates {
 		if !(p.Mass > 0) || p.Mass > 100 {
-			return quantity.At(fmt.Sprintf("plates[%d].mass_kg", i), fmt.Sprintf("a plate of %g kg is not between 0 and 100 kg", float64(p.Mass)))
+			return quantity.At(fmt.Sprintf("plates[%d].mass_kg", i), fmt.Sprintf("a plate of %g kg is not between 0 and 100 kg",
+				float64(p.Mass)))
 		}
 		if p.Thickness < 0 {
 			return quantity.At(fmt.Sprintf("plates[%d].thickness_m", i), "a plate cannot be thinner than nothing")
 		}
 		if p.Count < 0 || p.Count > MaxPlateCount {
-			return quantity.At(fmt.Sprintf("plates[%d].count", i), fmt.Sprintf("%d plates are not between 0 and %d", p.Count, MaxPlateCount))
+			return quantity.At(fmt.Sprintf("plates[%d].count", i), fmt.Sprintf("%d plates are not between 0 and %d", p.Count,
+				MaxPlateCount))
 		}
 	}
 	return nil

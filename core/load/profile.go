@@ -132,7 +132,9 @@ func NewMarks(marks []Mark) (*Marks, error) {
 			if m.Level > all[i-1].Level {
 				what = "volume"
 			}
-			return nil, quantity.At(fmt.Sprintf("marks[%d]", i-added), fmt.Sprintf("mark %d does not rise: its %s is not above that of the mark before it", i-added+1, what))
+			return nil,
+				quantity.At(fmt.Sprintf("marks[%d]", i-added),
+					fmt.Sprintf("mark %d does not rise: its %s is not above that of the mark before it", i-added+1, what))
 		}
 		xs[i], ys[i] = float64(m.Level), float64(m.Volume)
 	}

@@ -115,7 +115,8 @@ func TestSleeveAgainstEveryChoice(t *testing.T) {
 		bar := load.PlateBar{Mass: 2, Sleeve: quantity.Length(rapid.Float64Range(0.02, 0.15).Draw(t, "sleeve"))}
 		for range rapid.IntRange(1, 4).Draw(t, "kinds") {
 			bar.Plates = append(bar.Plates, load.Plate{
-				Mass: quantity.Mass(rapid.SampledFrom([]float64{0.5, 1, 1.25, 2, 2.5, 5}).Draw(t, "mass")), Count: rapid.IntRange(0, 7).Draw(t, "count"),
+				Mass:      quantity.Mass(rapid.SampledFrom([]float64{0.5, 1, 1.25, 2, 2.5, 5}).Draw(t, "mass")),
+				Count:     rapid.IntRange(0, 7).Draw(t, "count"),
 				Thickness: quantity.Length(rapid.SampledFrom([]float64{0.01, 0.015, 0.02, 0.03}).Draw(t, "thick")),
 			})
 		}
@@ -177,7 +178,8 @@ func TestBestExtraPairByHand(t *testing.T) {
 }
 
 func TestHandlesShareTheirPlates(t *testing.T) {
-	h := load.Handle{ID: "h", Name: "handles", Count: 2, Bar: load.PlateBar{Mass: 2, Plates: []load.Plate{{Mass: 1.25, Count: 6}, {Mass: 2.5, Count: 4}}}}
+	h := load.Handle{ID: "h", Name: "handles", Count: 2, Bar: load.PlateBar{Mass: 2,
+		Plates: []load.Plate{{Mass: 1.25, Count: 6}, {Mass: 2.5, Count: 4}}}}
 	all, err := h.Rungs(context.Background())
 	require.NoError(t, err)
 	l := laddered(all)

@@ -139,10 +139,12 @@ func (s Scale) Read(with, without []quantity.Mass) (Reading, error) {
 		for _, i := range s.odd(without) {
 			out.Odd = append(out.Odd, len(with)+i)
 		}
-		parts = append(parts, Contribution{Name: "accuracy of the scale, what a difference leaves of it", Kind: quantity.KindFine, InputU1: quantity.Rectangular(linearShare * off), Sensitivity: 1, Shape: Rectangular})
+		parts = append(parts, Contribution{Name: "accuracy of the scale, what a difference leaves of it", Kind: quantity.KindFine,
+			InputU1: quantity.Rectangular(linearShare * off), Sensitivity: 1, Shape: Rectangular})
 	} else {
 		out.Shared = quantity.Mass(quantity.Rectangular(off))
-		parts = append(parts, Contribution{Name: "accuracy of the scale", Kind: quantity.KindFine, InputU1: float64(out.Shared), Sensitivity: 1, Shape: Rectangular})
+		parts = append(parts, Contribution{Name: "accuracy of the scale", Kind: quantity.KindFine, InputU1: float64(out.Shared),
+			Sensitivity: 1, Shape: Rectangular})
 	}
 	var u1 quantity.Mass
 	out.Budget, u1 = budget(parts)
@@ -162,7 +164,8 @@ func (s Scale) believes(field string, readings []quantity.Mass) error {
 			return quantity.At(at, quantity.Amount(quantity.KindMass, float64(r)), " is not a mass that a scale shows")
 		}
 		if s.Max > 0 && r > s.Max {
-			return quantity.At(at, quantity.Amount(quantity.KindMass, float64(r)), " is more than this scale takes, ", quantity.Amount(quantity.KindMass, float64(s.Max)))
+			return quantity.At(at, quantity.Amount(quantity.KindMass, float64(r)), " is more than this scale takes, ",
+				quantity.Amount(quantity.KindMass, float64(s.Max)))
 		}
 	}
 	return nil
@@ -179,7 +182,8 @@ func (s Scale) series(of string, readings []quantity.Mass, scatter quantity.Part
 		name = fmt.Sprintf("%d readings%s, as they and such a scale scatter", n, of)
 	}
 	return quantity.Mass(mean), []Contribution{
-		{Name: "step of the display" + of, Kind: kind, InputU1: quantity.Rectangular(float64(s.step()) / 2), Sensitivity: 1, Shape: Rectangular},
+		{Name: "step of the display" + of, Kind: kind, InputU1: quantity.Rectangular(float64(s.step()) / 2), Sensitivity: 1,
+			Shape: Rectangular},
 		{Name: name, Kind: kind, InputU1: u, Sensitivity: 1, Shape: Normal, DoF: dof},
 	}, quantity.Part{U: u, DoF: dof}
 }
@@ -291,7 +295,8 @@ func (r Reading) Explain(s Scale, with, without []quantity.Mass) derivation.Deri
 	}
 	if len(without) > 0 {
 		alone, _, _ := s.pooled(without)
-		d.Inputs = append(d.Inputs, derivation.Input{Name: fmt.Sprintf("mean of %d readings without it", len(without)), Kind: quantity.KindFine, Value: alone, From: "loads"})
+		d.Inputs = append(d.Inputs, derivation.Input{Name: fmt.Sprintf("mean of %d readings without it", len(without)),
+			Kind: quantity.KindFine, Value: alone, From: "loads"})
 		d.Formula = "m = mean with it − mean without it;  U = t(97.5 %, ν)·√(s₁²/n₁ + s₂²/n₂ + 2·d²/12 + (a/4)²/3)"
 	}
 	return d

@@ -13,7 +13,8 @@ import (
 // CRC Handbook of Chemistry and Physics, "Standard density of water" (from
 // memory), g/mL.
 func TestWaterDensityAgainstHandbook(t *testing.T) {
-	for celsius, want := range map[float64]float64{0: 0.99984, 4: 0.99997, 10: 0.99970, 15: 0.99910, 20: 0.99821, 25: 0.99705, 30: 0.99565, 40: 0.99222, 60: 0.98320, 80: 0.97180, 100: 0.95837} {
+	for celsius, want := range map[float64]float64{0: 0.99984, 4: 0.99997, 10: 0.99970, 15: 0.99910, 20: 0.99821, 25: 0.99705, 30: 0.99565,
+		40: 0.99222, 60: 0.98320, 80: 0.97180, 100: 0.95837} {
 		got, err := material.WaterDensity(celsius)
 		require.NoError(t, err)
 		assert.InDelta(t, want, float64(got), 3e-5, "%g °C", celsius)
@@ -25,7 +26,8 @@ func TestWaterDensityAgainstHandbook(t *testing.T) {
 }
 
 func TestTableIsInOrderAndKeyed(t *testing.T) {
-	keys := []string{"fresh-water", "sea-water", "dry-sand", "wet-sand", "gravel", "garden-soil", "concrete", "salt", "rice", "beans", "cat-litter", "steel-shot", "books", "stuffing"}
+	keys := []string{"fresh-water", "sea-water", "dry-sand", "wet-sand", "gravel", "garden-soil", "concrete", "salt", "rice", "beans",
+		"cat-litter", "steel-shot", "books", "stuffing"}
 	all := material.Fillings()
 	require.Len(t, all, len(keys))
 	for i, f := range all {

@@ -37,7 +37,8 @@ const (
 
 // Families lists them all, in the order in which they are shown.
 func Families() []Family {
-	return []Family{Squats, WallSits, Lunges, Steps, Hinges, Swings, Bridges, HipWork, Calves, Jumps, PushUps, Dips, Presses, Raises, Rows, PullDowns, RearFlies, PullUps, Curls, Extensions, Carries, Throws, Crawls, Trunk, Intervals, BalanceWork, GetUps, Mobilities}
+	return []Family{Squats, WallSits, Lunges, Steps, Hinges, Swings, Bridges, HipWork, Calves, Jumps, PushUps, Dips, Presses, Raises, Rows,
+		PullDowns, RearFlies, PullUps, Curls, Extensions, Carries, Throws, Crawls, Trunk, Intervals, BalanceWork, GetUps, Mobilities}
 }
 
 // Muscle is a part of the body that a movement trains.
@@ -68,7 +69,8 @@ const (
 
 // Muscles lists them all.
 func Muscles() []Muscle {
-	return []Muscle{Quads, Glutes, Hamstrings, Adductors, Abductors, HipFlexors, CalfMuscle, Back, LowerBack, UpperBack, RearDelts, Shoulders, Chest, Triceps, Biceps, Grip, Belly, SideTrunk, HeartLungs}
+	return []Muscle{Quads, Glutes, Hamstrings, Adductors, Abductors, HipFlexors, CalfMuscle, Back, LowerBack, UpperBack, RearDelts,
+		Shoulders, Chest, Triceps, Biceps, Grip, Belly, SideTrunk, HeartLungs}
 }
 
 // Sides says how the two sides of the body share the work.

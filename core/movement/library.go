@@ -57,8 +57,9 @@ const (
 
 // What movements require.
 var (
-	bench       = capability.Requirement{Kind: capability.Bench}
-	step        = capability.Requirement{Kind: capability.Step, At: capability.Span{From: 0.30, To: 0.55}} // 18 to 20 in, common practice; lower for short people
+	bench = capability.Requirement{Kind: capability.Bench}
+	step  = capability.Requirement{Kind: capability.Step, At: capability.Span{From: 0.30,
+		To: 0.55}} // 18 to 20 in, common practice; lower for short people
 	rack        = capability.Requirement{Kind: capability.Rack}
 	hangBar     = capability.Requirement{Kind: capability.HangBar}
 	lowBar      = capability.Requirement{Kind: capability.LowBar}
@@ -82,7 +83,9 @@ var (
 // library is every movement, family by family; each stands in a file of its family.
 // Qualities, counts and ratios are house values.
 var library = prepared(slices.Concat(
-	allSquats, allWallSits, allLunges, allSteps, allHinges, allSwings, allBridges, allHipWork, allCalves, allJumps, allPushUps, allDips, allPresses, allRaises, allRows, allPullDowns, allRearFlies, allPullUps, allCurls, allExtensions, allCarries, allThrows, allCrawls, allTrunk, allIntervals, allBalanceWork, allGetUps, allMobilities,
+	allSquats, allWallSits, allLunges, allSteps, allHinges, allSwings, allBridges, allHipWork, allCalves, allJumps, allPushUps, allDips,
+	allPresses, allRaises, allRows, allPullDowns, allRearFlies, allPullUps, allCurls, allExtensions, allCarries, allThrows, allCrawls,
+	allTrunk, allIntervals, allBalanceWork, allGetUps, allMobilities,
 ))
 
 // prepared gives the band movements among them what they share with their record, and all of them the limits

@@ -73,24 +73,28 @@ var rules = []rule{
 		limit: Knee, name: "Knee", out: "loads the knee",
 		facets: func(m Movement) bool { return spared(Knee, true)(m) && m.At != Kneeling },
 		order: map[Pattern]string{
-			Squat: "chair-squat box-squat wall-sit(knees bent 60° at most) band-leg-press band-knee-extension", OneLeg: "low-step-up forefoot-step-back",
-			Calf: "heel-raise", GetUp: "by-chair", Jump: "",
+			Squat:  "chair-squat box-squat wall-sit(knees bent 60° at most) band-leg-press band-knee-extension",
+			OneLeg: "low-step-up forefoot-step-back",
+			Calf:   "heel-raise", GetUp: "by-chair", Jump: "",
 		},
 		but: map[string]string{"by-chair": "a cushion under the knee"},
 	},
 	{
 		limit: Hip, name: "Hip", out: "loads the hip", facets: spared(Hip, true),
 		order: map[Pattern]string{
-			Squat: "chair-squat wall-sit band-leg-press", Hinge: "bridge shoulders-up-bridge two-hand-hinge(from knee height)", OneLeg: "low-step-up",
-			Carry: "farmer-carry suitcase-carry(on the sore side)", HipSide: "band-abduction(a hand on something)", Balance: "one-leg-stand(a hand on something)",
-			GetUp: "by-chair", Jump: "",
+			Squat: "chair-squat wall-sit band-leg-press", Hinge: "bridge shoulders-up-bridge two-hand-hinge(from knee height)",
+			OneLeg: "low-step-up",
+			Carry:  "farmer-carry suitcase-carry(on the sore side)", HipSide: "band-abduction(a hand on something)",
+			Balance: "one-leg-stand(a hand on something)",
+			GetUp:   "by-chair", Jump: "",
 		},
 	},
 	{
 		limit: Ankle, name: "Ankle and foot", out: "loads ankle and foot", facets: spared(Ankle, true),
 		order: map[Pattern]string{
 			Squat: "chair-squat wall-sit band-leg-press", OneLeg: "low-step-up(a hand on something) split-squat(a hand on something)",
-			Carry: "standing-hold suitcase-hold hug-hold", Calf: "heel-raise band-heel-raise shin-raise", Balance: "one-leg-stand(a hand on something)", Jump: "",
+			Carry: "standing-hold suitcase-hold hug-hold", Calf: "heel-raise band-heel-raise shin-raise",
+			Balance: "one-leg-stand(a hand on something)", Jump: "",
 		},
 	},
 	{
@@ -98,29 +102,33 @@ var rules = []rule{
 		order: map[Pattern]string{
 			Squat:     "goblet-squat bodyweight-squat chair-squat wall-sit",
 			Hinge:     "bridge one-leg-bridge hip-thrust band-pull-through two-hand-hinge(from knee height)",
-			PullLevel: "one-hand-row(a hand on something) strap-row band-row", Carry: "suitcase-carry farmer-carry", CoreTurn: "anti-rotation-press shoulder-taps",
-			Brace: "plank side-plank wall-plank opposite-limbs dead-bug", GetUp: "side-roll", Jump: "", Swing: "",
+			PullLevel: "one-hand-row(a hand on something) strap-row band-row", Carry: "suitcase-carry farmer-carry",
+			CoreTurn: "anti-rotation-press shoulder-taps",
+			Brace:    "plank side-plank wall-plank opposite-limbs dead-bug", GetUp: "side-roll", Jump: "", Swing: "",
 		},
 	},
 	{
 		limit: Neck, name: "Neck", out: "loads the neck", facets: spared(Neck, false),
 		order: map[Pattern]string{
-			PushLevel: "counter-push-up floor-press band-press", PushUp: "", PullLevel: "one-hand-row(a hand on something) band-row", PullDown: "band-pull-down",
-			Carry: "suitcase-carry hug-carry", ShoulderSide: "side-raise-one wide-t-raise", Brace: "wall-plank plank", GetUp: "side-roll",
+			PushLevel: "counter-push-up floor-press band-press", PushUp: "", PullLevel: "one-hand-row(a hand on something) band-row",
+			PullDown: "band-pull-down",
+			Carry:    "suitcase-carry hug-carry", ShoulderSide: "side-raise-one wide-t-raise", Brace: "wall-plank plank", GetUp: "side-roll",
 		},
 	},
 	{
 		limit: ShoulderOf, name: "Shoulder", out: "loads the shoulder", facets: spared(ShoulderOf, false),
 		order: map[Pattern]string{
-			PushLevel: "counter-push-up floor-press wall-push-up close-counter-push-up", PushUp: "", PullDown: "band-pull-down(only where free of pain)",
-			Carry: "suitcase-carry hug-carry farmer-carry", ShoulderSide: "wide-t-raise(arms below 60°)", CoreTurn: "anti-rotation-press",
+			PushLevel: "counter-push-up floor-press wall-push-up close-counter-push-up", PushUp: "",
+			PullDown: "band-pull-down(only where free of pain)",
+			Carry:    "suitcase-carry hug-carry farmer-carry", ShoulderSide: "wide-t-raise(arms below 60°)", CoreTurn: "anti-rotation-press",
 			Brace: "wall-plank plank dead-bug", ArmStraighten: "band-push-down", GetUp: "sound-arm",
 		},
 	},
 	{
 		limit: Elbow, name: "Elbow", out: "loads the elbow", facets: spared(Elbow, false),
 		order: map[Pattern]string{
-			PushLevel: "wall-push-up counter-push-up", PushUp: "band-one-hand-press", PullLevel: "band-row(a cuff)", PullDown: "band-pull-down(a cuff)", Carry: "hug-carry",
+			PushLevel: "wall-push-up counter-push-up", PushUp: "band-one-hand-press", PullLevel: "band-row(a cuff)",
+			PullDown: "band-pull-down(a cuff)", Carry: "hug-carry",
 			ShoulderSide: "wide-t-raise band-side-raise(a cuff)", ArmBend: "hammer-band-curl", ArmStraighten: "band-push-down",
 		},
 	},
@@ -135,14 +143,16 @@ var rules = []rule{
 		order: map[Pattern]string{
 			Squat: "hug-squat pack-squat back-squat chair-squat", Hinge: "bridge loaded-bridge pick-up pack-hinge",
 			PushLevel: "band-press(a cuff) fist-wall-push-up", PushUp: "band-overhead-press(a cuff) band-one-hand-press(a cuff)",
-			PullLevel: "band-row(a cuff)", PullDown: "band-pull-down(a cuff)", ShoulderSide: "band-side-raise(a cuff)", CoreTurn: "anti-rotation-press(a cuff)",
-			ArmBend: "band-curl(a cuff)", ArmStraighten: "band-push-down(a cuff)", Carry: "hug-carry hug-hold", Brace: "plank wall-plank",
+			PullLevel: "band-row(a cuff)", PullDown: "band-pull-down(a cuff)", ShoulderSide: "band-side-raise(a cuff)",
+			CoreTurn: "anti-rotation-press(a cuff)",
+			ArmBend:  "band-curl(a cuff)", ArmStraighten: "band-push-down(a cuff)", Carry: "hug-carry hug-hold", Brace: "plank wall-plank",
 		},
 	},
 	{
 		limit: NoOverhead, name: "Nothing overhead", out: "nothing overhead for this client",
 		facets: func(m Movement) bool { return !m.Has(Overhead) && !m.Has(Above) },
-		order:  map[Pattern]string{PushUp: "", PullDown: "band-straight-pull-down(to the height of the eyes)", GetUp: "floor-get-up(without a load)"},
+		order: map[Pattern]string{PushUp: "", PullDown: "band-straight-pull-down(to the height of the eyes)",
+			GetUp: "floor-get-up(without a load)"},
 	},
 	{
 		limit: NoFloor, name: "Nothing on the floor", out: "nothing on the floor for this client",
@@ -150,10 +160,12 @@ var rules = []rule{
 			return !m.At.OnFloor() && (m.Start == 0 || m.Start >= lowStart || m.Has(SpineBent))
 		},
 		order: map[Pattern]string{
-			Hinge:  "two-hand-hinge romanian-pair staggered-hinge(a hand on something) band-good-morning bed-bridge",
-			OneLeg: "split-squat(half depth, a hand on something) low-step-up", PushLevel: "wall-push-up counter-push-up bench-press band-press",
-			PullDown: "seated-pull-down one-arm-band-pull-down", HipSide: "band-abduction band-side-step band-seated-abduction", CoreTurn: "anti-rotation-press",
-			Brace: "wall-plank", GetUp: "lower-seats",
+			Hinge:     "two-hand-hinge romanian-pair staggered-hinge(a hand on something) band-good-morning bed-bridge",
+			OneLeg:    "split-squat(half depth, a hand on something) low-step-up",
+			PushLevel: "wall-push-up counter-push-up bench-press band-press",
+			PullDown:  "seated-pull-down one-arm-band-pull-down", HipSide: "band-abduction band-side-step band-seated-abduction",
+			CoreTurn: "anti-rotation-press",
+			Brace:    "wall-plank", GetUp: "lower-seats",
 		},
 	},
 	{
@@ -165,7 +177,8 @@ var rules = []rule{
 		limit: Pressure, name: "Raised pressure", out: "raises the pressure",
 		mind: "the breath is never held, three repetitions stay in reserve; pressure is taken before, and at 180/110 and above there is no session that day",
 		facets: func(m Movement) bool {
-			return !m.Has(HeadLow) && !(m.Has(Overhead) && m.Held > holdAbove) && !(m.Hold != "" && m.Held > holdBack && m.Has(Strain) && m.Has(TrunkHeld))
+			return !m.Has(HeadLow) && !(m.Has(Overhead) && m.Held > holdAbove) &&
+				!(m.Hold != "" && m.Held > holdBack && m.Has(Strain) && m.Has(TrunkHeld))
 		},
 		order: map[Pattern]string{Brace: "plank(30 s at most) wall-plank", GetUp: "floor-get-up(slowly)"},
 		but:   map[string]string{"heels-up-bridge": "for moments only, the head flat"},
@@ -180,11 +193,14 @@ var rules = []rule{
 				!(m.Pattern == Balance && !m.Has(Support)) && !(m.Pattern == GetUp && m.Has(Hands))
 		},
 		order: map[Pattern]string{
-			Squat: "goblet-squat chair-squat", Hinge: "romanian-pair two-hand-hinge(from knee height) bridge", PullLevel: "one-hand-row(a hand on something) band-row",
-			CoreTurn: "anti-rotation-press", Brace: "plank side-plank opposite-limbs", Balance: "one-leg-stand(a hand on something)", Jump: "heel-drop", GetUp: "side-roll",
+			Squat: "goblet-squat chair-squat", Hinge: "romanian-pair two-hand-hinge(from knee height) bridge",
+			PullLevel: "one-hand-row(a hand on something) band-row",
+			CoreTurn:  "anti-rotation-press", Brace: "plank side-plank opposite-limbs", Balance: "one-leg-stand(a hand on something)",
+			Jump: "heel-drop", GetUp: "side-roll",
 		},
 		but: map[string]string{
-			"strap-row": "a fall on to the back", "table-row": "a fall on to the back", "shoulder-taps": "a turn at each tap", "plank-row": "a turn at each pull",
+			"strap-row": "a fall on to the back", "table-row": "a fall on to the back", "shoulder-taps": "a turn at each tap",
+			"plank-row":  "a turn at each pull",
 			"plank-drag": "a turn at each pull",
 		},
 	},
@@ -197,7 +213,8 @@ var rules = []rule{
 				!(m.At.OnFloor() && m.Pattern == PushLevel) && m.Pattern != GetUp
 		},
 		order: map[Pattern]string{
-			Squat: "chair-squat(the seat 5 cm above the knee at least)", Hinge: "bridge short-hinge", OneLeg: "low-step-up", Carry: "farmer-carry standing-hold",
+			Squat: "chair-squat(the seat 5 cm above the knee at least)", Hinge: "bridge short-hinge", OneLeg: "low-step-up",
+			Carry:   "farmer-carry standing-hold",
 			HipSide: "band-abduction(a hand on something)", CoreTurn: "anti-rotation-press(feet still)", Brace: "wall-plank plank",
 			Balance: "one-leg-stand(a hand on something)", Jump: "", GetUp: "",
 		},
@@ -208,20 +225,25 @@ var rules = []rule{
 		mind: "train so that talking goes on, three to four repetitions in reserve, not in the heat; bleeding, fluid, dizziness, headache or pain: stop, and ask the midwife",
 		facets: func(m Movement) bool {
 			switch {
-			case m.Impact > 0, m.At == OnFront, m.At == Propped, m.At == OnBack && m.Incline < tilted, m.At == OnBench && m.Incline < tilted,
+			case m.Impact > 0, m.At == OnFront, m.At == Propped, m.At == OnBack && m.Incline < tilted, m.At == OnBench &&
+				m.Incline < tilted,
 				m.At == OnBed, m.Has(SpineBent), m.Has(HeadLow), m.Has(Strain), m.Has(AtBelly), m.At == Hanging,
-				m.Has(Overhead) && m.At == Standing, m.Has(Unsteady), m.Hold == load.Bar && !slices.Contains([]Pattern{PullLevel, ArmBend}, m.Pattern), m.Use == load.Swung, m.Use == load.Thrown:
+				m.Has(Overhead) && m.At == Standing, m.Has(Unsteady), m.Hold == load.Bar &&
+					!slices.Contains([]Pattern{PullLevel, ArmBend}, m.Pattern), m.Use == load.Swung, m.Use == load.Thrown:
 				return false
 			case m.Pattern == OneLeg:
 				return m.Has(Support)
 			}
-			return (m.Start == 0 || m.Start >= kneeHigh) && !(m.Has(OnOneLeg) && !m.Has(Support)) && !(m.Pattern == GetUp && m.At == FloorSitting)
+			return (m.Start == 0 || m.Start >= kneeHigh) && !(m.Has(OnOneLeg) && !m.Has(Support)) &&
+				!(m.Pattern == GetUp && m.At == FloorSitting)
 		},
 		order: map[Pattern]string{
 			Hinge:     "romanian-pair two-hand-hinge band-pull-through",
 			OneLeg:    "low-step-up(a hand on something) split-squat(a hand on something)",
-			PushLevel: "counter-push-up wall-push-up incline-press band-press", PushUp: "seated-press", PullDown: "band-pull-down", Carry: "suitcase-carry farmer-carry",
-			CoreTurn: "anti-rotation-press", Brace: "opposite-limbs wall-plank knee-side-plank", Balance: "one-leg-stand(a hand on something)", Jump: "", GetUp: "side-roll",
+			PushLevel: "counter-push-up wall-push-up incline-press band-press", PushUp: "seated-press", PullDown: "band-pull-down",
+			Carry:    "suitcase-carry farmer-carry",
+			CoreTurn: "anti-rotation-press", Brace: "opposite-limbs wall-plank knee-side-plank",
+			Balance: "one-leg-stand(a hand on something)", Jump: "", GetUp: "side-roll",
 		},
 		but: map[string]string{"band-pull-through": "a light load between the legs"},
 	},
@@ -241,8 +263,9 @@ var rules = []rule{
 			return m.Start == 0 || m.Start >= kneeHigh
 		},
 		order: map[Pattern]string{
-			Squat: "bodyweight-squat chair-squat goblet-squat", Hinge: "bridge two-hand-hinge", OneLeg: "low-step-up", PushLevel: "wall-push-up counter-push-up",
-			PullDown: "band-pull-down", Carry: "hug-carry", CoreTurn: "anti-rotation-press", Brace: "dead-bug wall-plank", Jump: "",
+			Squat: "bodyweight-squat chair-squat goblet-squat", Hinge: "bridge two-hand-hinge", OneLeg: "low-step-up",
+			PushLevel: "wall-push-up counter-push-up",
+			PullDown:  "band-pull-down", Carry: "hug-carry", CoreTurn: "anti-rotation-press", Brace: "dead-bug wall-plank", Jump: "",
 		},
 	},
 	{
@@ -253,13 +276,15 @@ var rules = []rule{
 				return false
 			}
 			if m.Pattern == Carry || m.Pattern == WholeBody || slices.Contains(legwork, m.Pattern) {
-				return !m.Has(Split) && !m.Has(OneSided) && !m.Has(Strain) && !m.Has(Crossing) && (m.Pattern == Carry || m.Grip() != HeavyGrip)
+				return !m.Has(Split) && !m.Has(OneSided) && !m.Has(Strain) && !m.Has(Crossing) &&
+					(m.Pattern == Carry || m.Grip() != HeavyGrip)
 			}
 			return m.Pattern != CoreFlexion || !m.Has(SpineBent)
 		},
 		order: map[Pattern]string{
-			Squat: "chair-squat bodyweight-squat", Hinge: "bridge two-hand-hinge", OneLeg: "", Carry: "farmer-carry", HipSide: "band-seated-abduction(narrow)",
-			Brace: "wall-plank dead-bug", Calf: "heel-raise", Balance: "weight-shift", Jump: "", GetUp: "by-chair",
+			Squat: "chair-squat bodyweight-squat", Hinge: "bridge two-hand-hinge", OneLeg: "", Carry: "farmer-carry",
+			HipSide: "band-seated-abduction(narrow)",
+			Brace:   "wall-plank dead-bug", Calf: "heel-raise", Balance: "weight-shift", Jump: "", GetUp: "by-chair",
 		},
 		but: map[string]string{"side-lying-abduction": "the upper leg pulls at the pelvis", "band-clam": "the knees part"},
 	},
@@ -268,7 +293,8 @@ var rules = []rule{
 		mind: "something to hold within reach, steps low, the floor clear",
 		facets: func(m Movement) bool {
 			switch {
-			case m.Impact > 0, m.Has(Unsteady), m.Step > lowTread, m.At == Standing && m.Has(Overhead) && slices.Contains([]Pattern{PushUp, Carry, WholeBody, OverheadSquat}, m.Pattern),
+			case m.Impact > 0, m.Has(Unsteady), m.Step > lowTread, m.At == Standing && m.Has(Overhead) &&
+				slices.Contains([]Pattern{PushUp, Carry, WholeBody, OverheadSquat}, m.Pattern),
 				m.Has(OnOneLeg) && m.Pattern != Hinge && !m.Has(Support):
 				return false
 			case m.Pattern == OneLeg, m.Pattern == Calf:
@@ -291,8 +317,9 @@ var rules = []rule{
 		mind:   "chair braked, anti-tip down, a belt where the trunk does not hold; two pulls for each push; pressure is relieved every 15 to 30 minutes",
 		facets: func(m Movement) bool { return m.Has(Sits) && !slices.Contains(legwork, m.Pattern) },
 		order: map[Pattern]string{
-			Squat: "", Hinge: "", OneLeg: "", HipSide: "", Calf: "", Jump: "", PushLevel: "band-press", PushUp: "seated-press", PullLevel: "seated-row",
-			PullDown: "seated-pull-down", Carry: "lap-carry", ShoulderSide: "side-raise", CoreTurn: "seated-press-out", Brace: "trunk-hold",
+			Squat: "", Hinge: "", OneLeg: "", HipSide: "", Calf: "", Jump: "", PushLevel: "band-press", PushUp: "seated-press",
+			PullLevel: "seated-row",
+			PullDown:  "seated-pull-down", Carry: "lap-carry", ShoulderSide: "side-raise", CoreTurn: "seated-press-out", Brace: "trunk-hold",
 			ArmBend: "one-hand-curl band-curl", ArmStraighten: "band-push-down", Balance: "seated-reach", GetUp: "chair-transfer",
 		},
 		but: map[string]string{"machine-intervals": "most machines ask for the legs"},
@@ -300,7 +327,8 @@ var rules = []rule{
 	{
 		limit: OneLegged, name: "Uses one leg", out: "needs both legs",
 		facets: func(m Movement) bool {
-			return !slices.Contains(legwork, m.Pattern) || m.Sides == EachSide && m.Impact == 0 && !m.Has(Split) && (m.At != Standing || m.Has(Support))
+			return !slices.Contains(legwork, m.Pattern) || m.Sides == EachSide && m.Impact == 0 && !m.Has(Split) &&
+				(m.At != Standing || m.Has(Support))
 		},
 		but: map[string]string{"low-step-up": "always with the same leg, holding on"},
 	},

@@ -109,8 +109,10 @@ under-18:
 	CA -upside-down-overhead; AS -close-floor-extension; PF -bench-press -bar-floor-press; HI -deadlift`
 
 var short = map[string]movement.Pattern{
-	"SQ": movement.Squat, "HI": movement.Hinge, "SL": movement.OneLeg, "PF": movement.PushLevel, "PO": movement.PushUp, "PT": movement.PullLevel, "PD": movement.PullDown,
-	"CA": movement.Carry, "SR": movement.ShoulderSide, "HS": movement.HipSide, "RT": movement.CoreTurn, "BR": movement.Brace, "CF": movement.Calf, "AB": movement.ArmBend,
+	"SQ": movement.Squat, "HI": movement.Hinge, "SL": movement.OneLeg, "PF": movement.PushLevel, "PO": movement.PushUp,
+	"PT": movement.PullLevel, "PD": movement.PullDown,
+	"CA": movement.Carry, "SR": movement.ShoulderSide, "HS": movement.HipSide, "RT": movement.CoreTurn, "BR": movement.Brace,
+	"CF": movement.Calf, "AB": movement.ArmBend,
 	"AS": movement.ArmStraighten, "BA": movement.Balance, "JU": movement.Jump, "GU": movement.GetUp,
 }
 
@@ -120,7 +122,8 @@ var notWhole = map[string]map[string]string{
 	"hip-replaced": {"pike-push-up": "bends the hip beyond a right angle"},
 	"pregnancy":    {"band-back-raise": "a press overhead, standing"},
 	"postnatal":    {"pike-push-up": "on hands and toes"},
-	"under-18":     {"back-squat": "a bar", "deadlift": "a bar", "romanian-bar": "a bar", "bench-press": "a bar", "bar-press": "a bar", "bar-row": "a bar", "bar-curl": "a bar"},
+	"under-18": {"back-squat": "a bar", "deadlift": "a bar", "romanian-bar": "a bar", "bench-press": "a bar", "bar-press": "a bar",
+		"bar-row": "a bar", "bar-curl": "a bar"},
 }
 
 // younger are movements that the table does not know.
@@ -180,7 +183,8 @@ func TestWhatRemains(t *testing.T) {
 		for _, p := range short {
 			if _, gone := left(l, p); !named[p] {
 				for _, key := range gone {
-					assert.True(t, notWhole[name][key] != "" || slices.Contains(strings.Fields(younger), key), "%s: %s stays whole, with %s", l, p, key)
+					assert.True(t, notWhole[name][key] != "" || slices.Contains(strings.Fields(younger), key),
+						"%s: %s stays whole, with %s", l, p, key)
 				}
 			}
 		}

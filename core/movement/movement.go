@@ -57,7 +57,8 @@ const (
 func Patterns() []Pattern {
 	return []Pattern{
 		Squat, Hinge, OneLeg, PushLevel, PushUp, PullLevel, PullDown, Carry, ShoulderSide, HipSide, CoreTurn, ArmBend, ArmStraighten, Calf,
-		RearShoulder, FrontRack, Swing, CoreFlexion, Brace, Balance, OverheadSquat, Jump, Rope, StepOver, Crawl, Drag, WholeBody, Mobility, GetUp, Shrug, Cuff,
+		RearShoulder, FrontRack, Swing, CoreFlexion, Brace, Balance, OverheadSquat, Jump, Rope, StepOver, Crawl, Drag, WholeBody, Mobility,
+		GetUp, Shrug, Cuff,
 	}
 }
 
@@ -237,7 +238,8 @@ func (m Movement) Forms(bodyMass quantity.Mass) []load.Rung {
 	for _, b := range m.Body {
 		kg := bodyMass * quantity.Mass(b.Share)
 		off := math.Abs(b.Share - m.Pattern.Along())
-		out = append(out, load.Rung{Hold: load.Body, Low: kg, High: kg, U: bodyMass * quantity.Mass(off*0.1), Origin: load.OwnBody, Label: b.Name})
+		out = append(out, load.Rung{Hold: load.Body, Low: kg, High: kg, U: bodyMass * quantity.Mass(off*0.1), Origin: load.OwnBody,
+			Label: b.Name})
 	}
 	return out
 }

@@ -93,7 +93,8 @@ func TestChainsEnd(t *testing.T) {
 		if at.Hold == "" && len(at.Needs) == 0 {
 			free++
 		} else {
-			ends = ends && (at.Hold != "" || at.Pattern == movement.PullLevel || at.Pattern == movement.Squat || at.Pattern == movement.GetUp)
+			ends = ends && (at.Hold != "" || at.Pattern == movement.PullLevel || at.Pattern == movement.Squat ||
+				at.Pattern == movement.GetUp)
 		}
 		assert.True(t, ends, "%s ends in %s, which needs something", m.Key, at.Key)
 	}
@@ -149,7 +150,8 @@ func TestBandMovementsAskForTheirAnchor(t *testing.T) {
 
 // Lying under a load, or a load over the head: said as such, so that nothing open comes there.
 func TestPressesOverTheFaceSaySo(t *testing.T) {
-	for key, want := range map[string]load.Use{"floor-press": load.OverFace, "dumbbell-press": load.OverFace, "bench-press": load.OverFace, "one-hand-press": load.HeldOverhead} {
+	for key, want := range map[string]load.Use{"floor-press": load.OverFace, "dumbbell-press": load.OverFace, "bench-press": load.OverFace,
+		"one-hand-press": load.HeldOverhead} {
 		m, err := movement.ByKey(key)
 		require.NoError(t, err)
 		assert.Equal(t, want, m.Use, key)

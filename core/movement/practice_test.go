@@ -14,7 +14,8 @@ import (
 func TestAPracticesOwnMovements(t *testing.T) {
 	row, err := movement.ByKey("one-hand-row")
 	require.NoError(t, err)
-	own := movement.Own{Key: "own-1", Name: " Row at the kitchen table ", Like: row.Key, Standard: "elbow past the ribs", Caution: "The table stands against the wall.", Quality: 60, Spares: []movement.Limit{movement.ShoulderOf}, Words: []string{"table"}}
+	own := movement.Own{Key: "own-1", Name: " Row at the kitchen table ", Like: row.Key, Standard: "elbow past the ribs",
+		Caution: "The table stands against the wall.", Quality: 60, Spares: []movement.Limit{movement.ShoulderOf}, Words: []string{"table"}}
 	l, err := movement.For([]movement.Own{own}, []string{"pull-up", "own-2"})
 	require.NoError(t, err)
 	m, err := l.ByKey("own-1")
@@ -23,7 +24,8 @@ func TestAPracticesOwnMovements(t *testing.T) {
 	assert.Equal(t, "elbow past the ribs", m.Standard)
 	assert.Equal(t, row.Dose, m.Dose, "what is not said is as there")
 	assert.Equal(t, row.Caution+" The table stands against the wall.", m.Caution, "no caution is taken away")
-	assert.Equal(t, []any{row.Hold, row.Use, row.Needs, row.CountsAs, row.Along, row.Height}, []any{m.Hold, m.Use, m.Needs, m.CountsAs, m.Along, m.Height})
+	assert.Equal(t, []any{row.Hold, row.Use, row.Needs, row.CountsAs, row.Along, row.Height},
+		[]any{m.Hold, m.Use, m.Needs, m.CountsAs, m.Along, m.Height})
 	assert.Subset(t, m.Spares, row.Spares)
 	assert.Contains(t, m.Spares, movement.ShoulderOf)
 	assert.Equal(t, row.Key, m.Down[0])

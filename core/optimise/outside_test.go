@@ -27,14 +27,20 @@ func total(m optimise.Model, chosen map[int]bool) (cost int64) {
 // finds the same value at the same cost.
 func TestAnOutsideSolverReadsEveryModel(t *testing.T) {
 	models := map[string]optimise.Model{
-		"nothing":                {},
-		"no options":             {Demands: []optimise.Demand{{Offers: []optimise.Offer{{Value: 3}}}}},
-		"no demands":             {Budget: 10, Options: []optimise.Option{{Cost: 3}, {Cost: 4}}},
-		"requires itself":        {Budget: 10, Options: []optimise.Option{{Cost: 3, Requires: [][]int{{0}}}}, Demands: []optimise.Demand{{Offers: []optimise.Offer{{Value: 5, Needs: [][]int{{0}}}}}}},
-		"the same needs twice":   {Budget: 10, Options: []optimise.Option{{Cost: 3}}, Demands: []optimise.Demand{{Offers: []optimise.Offer{{Value: 5, Needs: [][]int{{0}, {0, 0}}}}}, {Offers: []optimise.Offer{{Value: 2, Needs: [][]int{{0}}}}}}},
-		"costs nothing":          {Options: []optimise.Option{{}, {}}, Demands: []optimise.Demand{{Offers: []optimise.Offer{{Value: 5, Needs: [][]int{{1}}}}}}},
-		"a long row":             hard(40),
-		"a group with itself":    {Budget: 9, Groups: [][]int{{0, 0, 1}}, Options: []optimise.Option{{Cost: 2}, {Cost: 3}}, Demands: []optimise.Demand{{Offers: []optimise.Offer{{Value: 5, Needs: [][]int{{0}}}}}, {Offers: []optimise.Offer{{Value: 6, Needs: [][]int{{1}}}}}}},
+		"nothing":    {},
+		"no options": {Demands: []optimise.Demand{{Offers: []optimise.Offer{{Value: 3}}}}},
+		"no demands": {Budget: 10, Options: []optimise.Option{{Cost: 3}, {Cost: 4}}},
+		"requires itself": {Budget: 10, Options: []optimise.Option{{Cost: 3, Requires: [][]int{{0}}}},
+			Demands: []optimise.Demand{{Offers: []optimise.Offer{{Value: 5, Needs: [][]int{{0}}}}}}},
+		"the same needs twice": {Budget: 10, Options: []optimise.Option{{Cost: 3}},
+			Demands: []optimise.Demand{{Offers: []optimise.Offer{{Value: 5, Needs: [][]int{{0}, {0, 0}}}}},
+				{Offers: []optimise.Offer{{Value: 2, Needs: [][]int{{0}}}}}}},
+		"costs nothing": {Options: []optimise.Option{{}, {}}, Demands: []optimise.Demand{{Offers: []optimise.Offer{{Value: 5,
+			Needs: [][]int{{1}}}}}}},
+		"a long row": hard(40),
+		"a group with itself": {Budget: 9, Groups: [][]int{{0, 0, 1}}, Options: []optimise.Option{{Cost: 2}, {Cost: 3}},
+			Demands: []optimise.Demand{{Offers: []optimise.Offer{{Value: 5, Needs: [][]int{{0}}}}},
+				{Offers: []optimise.Offer{{Value: 6, Needs: [][]int{{1}}}}}}},
 		"nothing that is wanted": {Budget: 9, Options: []optimise.Option{{Cost: 2, Never: true}, {Cost: 3, Must: true}}},
 	}
 	for i := range 12 {
@@ -78,12 +84,14 @@ func TestExportedTextIsLegal(t *testing.T) {
 func TestExportedModelNamesEverything(t *testing.T) {
 	m := optimise.Model{
 		Budget: 100, Limits: []int64{7}, Groups: [][]int{{0, 1}},
-		Options: []optimise.Option{{Cost: 40, Use: []int64{3}}, {Cost: 70, Use: []int64{2}, Requires: [][]int{{2}}}, {Cost: 5, Use: []int64{1}, Must: true}},
+		Options: []optimise.Option{{Cost: 40, Use: []int64{3}}, {Cost: 70, Use: []int64{2}, Requires: [][]int{{2}}},
+			{Cost: 5, Use: []int64{1}, Must: true}},
 		Demands: []optimise.Demand{{Offers: []optimise.Offer{{Value: 9, Needs: [][]int{{0, 1}}}, {Value: 4}}}},
 	}
 	var lp bytes.Buffer
 	require.NoError(t, optimise.WriteLP(&lp, m))
-	for _, want := range []string{"Maximize", "Subject To", "req0: + 1 x1 - 1 x2 <= 0", "must2: + 1 x2 = 1", "+ 40 x0 + 70 x1 + 5 x2 <= 100", "+ 3 x0 + 2 x1 + 1 x2 <= 7", "+ 1 x0 + 1 x1 <= 1", "Binary", "End"} {
+	for _, want := range []string{"Maximize", "Subject To", "req0: + 1 x1 - 1 x2 <= 0", "must2: + 1 x2 = 1",
+		"+ 40 x0 + 70 x1 + 5 x2 <= 100", "+ 3 x0 + 2 x1 + 1 x2 <= 7", "+ 1 x0 + 1 x1 <= 1", "Binary", "End"} {
 		assert.Contains(t, lp.String(), want)
 	}
 	assert.Error(t, optimise.WriteLP(&lp, optimise.Model{Budget: -1}))

@@ -66,7 +66,8 @@ func Solve(ctx context.Context, m Model) (Answer, error) {
 		}
 		bound = value
 	}
-	a := Answer{Proven: !s.stopped, Fewest: !s.stopped && !s.tired, Nodes: s.nodes, Value: s.p.base + value, Bound: s.p.base + max(bound, value)}
+	a := Answer{Proven: !s.stopped, Fewest: !s.stopped && !s.tired, Nodes: s.nodes, Value: s.p.base + value,
+		Bound: s.p.base + max(bound, value)}
 	for _, i := range s.found.list(s.p.n) {
 		a.Chosen = append(a.Chosen, i)
 		a.Cost += m.Options[i].Cost

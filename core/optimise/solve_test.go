@@ -131,7 +131,8 @@ func hard(n int) optimise.Model {
 	m := optimise.Model{Budget: int64(n) * 40}
 	for i := range n {
 		m.Options = append(m.Options, optimise.Option{Cost: int64(101 + i*37%97)})
-		m.Demands = append(m.Demands, optimise.Demand{Offers: []optimise.Offer{{Value: int64(200 + i*53%89), Needs: [][]int{{i}, {(i + 3) % n, (i + 7) % n}}}}})
+		m.Demands = append(m.Demands, optimise.Demand{Offers: []optimise.Offer{{Value: int64(200 + i*53%89),
+			Needs: [][]int{{i}, {(i + 3) % n, (i + 7) % n}}}}})
 	}
 	return m
 }
@@ -178,6 +179,7 @@ func TestPinsThatCannotBeAreRefused(t *testing.T) {
 	assert.ErrorIs(t, err, optimise.ErrImpossible)
 	_, err = optimise.Solve(context.Background(), optimise.Model{Budget: -1})
 	assert.ErrorContains(t, err, "negative")
-	_, err = optimise.Solve(context.Background(), optimise.Model{Demands: []optimise.Demand{{Offers: []optimise.Offer{{Value: 1, Needs: [][]int{{3}}}}}}})
+	_, err = optimise.Solve(context.Background(), optimise.Model{Demands: []optimise.Demand{{Offers: []optimise.Offer{{Value: 1,
+		Needs: [][]int{{3}}}}}}})
 	assert.ErrorContains(t, err, "option 3")
 }

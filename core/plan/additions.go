@@ -73,7 +73,8 @@ func Additions(ctx context.Context, c client.Client) (before coverage.Board, out
 		out = append(out, one)
 	}
 	slices.SortStableFunc(out, func(a, b Addition) int {
-		return cmp.Or(cmp.Compare(b.Value, a.Value), cmp.Compare(len(b.Opens), len(a.Opens)), cmp.Compare(a.Cost, b.Cost), cmp.Compare(a.Key, b.Key))
+		return cmp.Or(cmp.Compare(b.Value, a.Value), cmp.Compare(len(b.Opens), len(a.Opens)), cmp.Compare(a.Cost, b.Cost),
+			cmp.Compare(a.Key, b.Key))
 	})
 	seen := map[string]bool{} // kinds of container: of each the filling that does most
 	out = slices.DeleteFunc(out, func(a Addition) bool {
@@ -108,7 +109,8 @@ func (t today) additions() (out []Addition, items []way.Item) {
 			if !kind.Takes(f) {
 				continue
 			}
-			one := Addition{Key: "household:" + kind.Key + ":" + f.Key, Name: fmt.Sprintf("a %s with %s", kind.Name, f.Name), Household: true, kind: kind.Key}
+			one := Addition{Key: "household:" + kind.Key + ":" + f.Key, Name: fmt.Sprintf("a %s with %s", kind.Name, f.Name),
+				Household: true, kind: kind.Key}
 			out, items = append(out, one), append(items, way.Item{Option: way.Today, Rungs: kind.Usual(one.Key, f).Rungs()})
 		}
 	}

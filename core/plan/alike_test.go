@@ -25,8 +25,11 @@ func jugs(t require.TestingT, volumes []quantity.Volume, adjustable bool) (out [
 		f, err := material.FillingByKey([]string{"fresh-water", "dry-sand"}[i%2])
 		require.NoError(t, err)
 		out = append(out, load.Container{
-			ID: fmt.Sprint("jug-", i), Name: fmt.Sprint("jug ", i), Kind: kind, Closure: kind.Closure, Filling: f, Volume: v, Adjustable: adjustable,
-			Vessel: load.Vessel{Tare: kind.Tare, Capacity: 5, Rating: kind.Limit, Profile: load.Prism{Capacity: 5, Height: kind.Height}},
+			ID: fmt.Sprint("jug-", i), Name: fmt.Sprint("jug ", i), Kind: kind, Closure: kind.Closure, Filling: f, Volume: v,
+			Adjustable: adjustable,
+			Vessel: load.Vessel{
+				Tare: kind.Tare, Capacity: 5, Rating: kind.Limit, Profile: load.Prism{Capacity: 5, Height: kind.Height},
+			},
 		})
 	}
 	return out
@@ -100,7 +103,8 @@ func TestAlikeContainersAreFewOptions(t *testing.T) {
 	assert.Equal(t, options(3), options(300))
 	ctx, cancel := context.WithCancel(context.Background())
 	cancel()
-	_, err := NewProblem(ctx, client.Client{Person: client.Person{Stature: 1.7, BodyMass: 64, Experience: client.Novice, Goal: client.General}, Currency: "GBP"})
+	_, err := NewProblem(ctx, client.Client{Person: client.Person{Stature: 1.7, BodyMass: 64, Experience: client.Novice,
+		Goal: client.General}, Currency: "GBP"})
 	require.ErrorIs(t, err, context.Canceled)
 }
 

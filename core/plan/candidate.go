@@ -122,7 +122,8 @@ func candidates(ctx context.Context, c client.Client, slots []coverage.Slot, atL
 	}
 	for _, o := range c.Offers {
 		out = append(out, Candidate{
-			Key: BuildKey + o.Key, Name: o.Name, Origin: load.Built, Cost: o.Cost, Floor: o.Floor, Minutes: o.Minutes, Rungs: o.Rungs, Supplies: o.Supplies, Note: o.Note, Caution: o.Caution,
+			Key: BuildKey + o.Key, Name: o.Name, Origin: load.Built, Cost: o.Cost, Floor: o.Floor, Minutes: o.Minutes, Rungs: o.Rungs,
+			Supplies: o.Supplies, Note: o.Note, Caution: o.Caution,
 		})
 	}
 	alone, classes := b.classes(atLeast)
@@ -171,7 +172,8 @@ func vesselsOf(it gear.Item) []load.Container {
 			id := fmt.Sprintf("%s-%d", it.Key, i+1)
 			out = append(out, load.Container{
 				ID: id, Name: fmt.Sprintf("new %s %d", kind.Name, i+1), Kind: kind, Closure: kind.Closure,
-				Vessel: load.Vessel{Tare: v.Tare, Capacity: v.Capacity, Rating: kind.Limit, Profile: load.Prism{Capacity: v.Capacity, Height: v.Height}},
+				Vessel: load.Vessel{Tare: v.Tare, Capacity: v.Capacity, Rating: kind.Limit,
+					Profile: load.Prism{Capacity: v.Capacity, Height: v.Height}},
 			})
 		}
 	}
@@ -241,7 +243,8 @@ func keeps(k load.Container) []Candidate {
 	if len(rungs) == 0 {
 		return nil
 	}
-	keep := Candidate{Key: "keep:" + k.ID, Name: k.Name + " as it is", Origin: load.Scrap, Group: k.ID, Keep: true, Rungs: rungs, Container: k.Name}
+	keep := Candidate{Key: "keep:" + k.ID, Name: k.Name + " as it is", Origin: load.Scrap, Group: k.ID, Keep: true, Rungs: rungs,
+		Container: k.Name}
 	if fill, err := k.Fill(); err == nil {
 		fill.Mass = k.Mass(fill)
 		keep.Fill = &fill

@@ -112,7 +112,8 @@ func TestEmptyJugsComeWithTheirPurchase(t *testing.T) {
 }
 
 func TestReachLeavesDraggingOut(t *testing.T) {
-	c := plan.Candidate{Rungs: []load.Rung{{Hold: load.OneHand, Low: 3, High: 8, U: 1}, {Hold: load.Dragged, Low: 3, High: 40, U: 3}, {Hold: load.TwoHand, Low: 2, High: 9, U: 2}}}
+	c := plan.Candidate{Rungs: []load.Rung{{Hold: load.OneHand, Low: 3, High: 8, U: 1}, {Hold: load.Dragged, Low: 3, High: 40, U: 3},
+		{Hold: load.TwoHand, Low: 2, High: 9, U: 2}}}
 	low, high, u := c.Reach()
 	assert.Equal(t, []quantity.Mass{2, 9, 2}, []quantity.Mass{low, high, u})
 }

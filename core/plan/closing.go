@@ -36,7 +36,8 @@ type Turn struct {
 
 // Closing is one thing that lifts a need of today's board, with the purchases that it takes,
 // the cheapest that will do. Together says that it is two purchases, neither of which takes
-// the other, since neither does as much alone: the second is the first of With. Cost in the currency's smallest unit, for all of them together.
+// the other, since neither does as much alone: the second is the first of With. Cost in the
+// currency's smallest unit, for all of them together.
 // Own is what becomes of the need itself, Turns every need that it turns noticeably (the
 // own one first), Covered how many of the whole board are covered then and Value the
 // board's value, 0 to 1.
@@ -262,7 +263,8 @@ var rank = map[coverage.State]int{coverage.Covered: 0, coverage.Thin: 1, coverag
 func (t today) best(all []Closing, before coverage.Board) (out []Closing) {
 	slices.SortStableFunc(all, func(a, b Closing) int {
 		return cmp.Or(
-			cmp.Compare(rank[a.Own.Is], rank[b.Own.Is]), cmp.Compare(a.Cost, b.Cost), cmp.Compare(a.Minutes, b.Minutes), cmp.Compare(b.Own.After, a.Own.After),
+			cmp.Compare(rank[a.Own.Is], rank[b.Own.Is]), cmp.Compare(a.Cost, b.Cost), cmp.Compare(a.Minutes, b.Minutes),
+			cmp.Compare(b.Own.After, a.Own.After),
 		)
 	})
 	seen := map[string]bool{}

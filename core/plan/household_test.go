@@ -33,7 +33,8 @@ func sixJugs(t *testing.T, ceiling quantity.Length, limits ...movement.Limit) cl
 		return k.Usual(id, f)
 	}
 	c := client.Client{
-		Person:   client.Person{Stature: 1.72, BodyMass: 72, Experience: client.Novice, Goal: client.General, Sex: client.Female, Days: 3, Minutes: 40, Limits: limits},
+		Person: client.Person{Stature: 1.72, BodyMass: 72, Experience: client.Novice, Goal: client.General, Sex: client.Female, Days: 3,
+			Minutes: 40, Limits: limits},
 		Currency: "EUR", Budget: 6000, AtHand: []string{"fresh-water", "books"},
 	}
 	for i := range 6 {
@@ -157,7 +158,8 @@ func TestAdditionsAreWhatTheySay(t *testing.T) {
 func TestABuildIsAnOptionLikeAnyOther(t *testing.T) {
 	c := nothingButARoom(800)
 	c.Person.Experience, c.Person.Sex = client.Intermediate, client.Male
-	c.Offers = []client.Offer{{Key: "bar", Name: "Bar for rows", Cost: 700, Minutes: 120, Floor: 0.4, Supplies: []capability.Supply{capability.Of(capability.LowBar)}}}
+	c.Offers = []client.Offer{{Key: "bar", Name: "Bar for rows", Cost: 700, Minutes: 120, Floor: 0.4,
+		Supplies: []capability.Supply{capability.Of(capability.LowBar)}}}
 	_, _, closings, err := plan.Closings(context.Background(), c, "pull-level")
 	require.NoError(t, err)
 	require.NotEmpty(t, closings)
@@ -197,7 +199,8 @@ func TestABuildIsAnOptionLikeAnyOther(t *testing.T) {
 // nothingButARoom is somebody who owns nothing.
 func nothingButARoom(budget int64) client.Client {
 	c := client.Client{
-		Person:   client.Person{Stature: 1.70, BodyMass: 68, Experience: client.Novice, Goal: client.General, Sex: client.Female, Days: 3, Minutes: 45},
+		Person: client.Person{Stature: 1.70, BodyMass: 68, Experience: client.Novice, Goal: client.General, Sex: client.Female, Days: 3,
+			Minutes: 45},
 		Currency: "EUR", Budget: budget,
 	}
 	return c.In(space.Rectangle(4, 4, 2.5))

@@ -49,7 +49,8 @@ func TestAnOutsideSolverAgrees(t *testing.T) {
 func TestRenamingChangesNothing(t *testing.T) {
 	r := rand.New(rand.NewPCG(1, 9))
 	c := household(t)
-	c.Containers = append(c.Containers, container(t, "bottle", "bottle", 2, "fresh-water", 2), container(t, "jug D", "jug", 3.785, "fresh-water", 0))
+	c.Containers = append(c.Containers, container(t, "bottle", "bottle", 2, "fresh-water", 2),
+		container(t, "jug D", "jug", 3.785, "fresh-water", 0))
 	c.Budget = 9000
 	what := func(c client.Client, got plan.Plan) (out []string) {
 		for _, k := range got.Chosen {
@@ -136,12 +137,14 @@ func TestQuartersAndTargetsAreThere(t *testing.T) {
 	require.NoError(t, err)
 	var levels []float64
 	for _, k := range p.Candidates {
-		if k.Group == "jug" && k.Filling == "fresh-water" || k.Group == "jug" && k.Fill != nil && k.Fill.Volume > 0 && strings.Contains(k.Name, "water") {
+		if k.Group == "jug" && k.Filling == "fresh-water" || k.Group == "jug" && k.Fill != nil && k.Fill.Volume > 0 &&
+			strings.Contains(k.Name, "water") {
 			levels = append(levels, float64(k.Fill.Volume))
 		}
 	}
 	for _, quarter := range []float64{1, 2, 3} {
-		assert.True(t, slices.ContainsFunc(levels, func(v float64) bool { return math.Abs(v-quarter) < 0.05 }), "%g L is not among %v", quarter, levels)
+		assert.True(t, slices.ContainsFunc(levels, func(v float64) bool { return math.Abs(v-quarter) < 0.05 }), "%g L is not among %v",
+			quarter, levels)
 	}
 	assert.Greater(t, len(levels), 4, "targets beside the quarters")
 }

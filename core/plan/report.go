@@ -93,8 +93,9 @@ func (p *Problem) explain(ctx context.Context, a optimise.Answer) (Plan, error) 
 	stock := p.with(a.Chosen)
 	out := Plan{
 		Answer: a, Whole: p.Whole, Stock: stock,
-		Before: coverage.Hold(p.Slots, way.New(c, []way.Item{p.present, {Option: way.Today, Rungs: c.ContainerRungs()}})), After: coverage.Hold(p.Slots, stock),
-		Cost: quantity.Money{Minor: a.Cost, Currency: c.Currency}, Left: quantity.Money{Minor: c.Budget - a.Cost, Currency: c.Currency},
+		Before: coverage.Hold(p.Slots, way.New(c, []way.Item{p.present, {Option: way.Today, Rungs: c.ContainerRungs()}})),
+		After:  coverage.Hold(p.Slots, stock),
+		Cost:   quantity.Money{Minor: a.Cost, Currency: c.Currency}, Left: quantity.Money{Minor: c.Budget - a.Cost, Currency: c.Currency},
 		FloorFree: c.Space.Free,
 	}
 	chosen := map[int]bool{}
@@ -111,7 +112,8 @@ func (p *Problem) explain(ctx context.Context, a optimise.Answer) (Plan, error) 
 		out.FloorFree -= k.Floor
 		out.Minutes += k.Minutes
 		without := append(append([]int{}, a.Chosen[:n]...), a.Chosen[n+1:]...)
-		out.Chosen = append(out.Chosen, Choice{Candidate: k, Pinned: c.Pins[k.Key] == client.Must, Loses: p.changes(p.usable(without), out.After)})
+		out.Chosen = append(out.Chosen, Choice{Candidate: k, Pinned: c.Pins[k.Key] == client.Must,
+			Loses: p.changes(p.usable(without), out.After)})
 	}
 	for i, k := range p.Candidates {
 		if err := ctx.Err(); err != nil {
@@ -205,7 +207,8 @@ func (p *Problem) refuse(i int, a optimise.Answer, plan Plan) Refusal {
 		r.Kind, r.Why = RefusedMoney, quantity.Say("costs "+short.String()+" more than is left")
 	case k.Floor > plan.FloorFree:
 		r.Kind = RefusedRoom
-		r.Why = quantity.Say("stands on ", quantity.Amount(quantity.KindArea, k.Floor), ", ", quantity.Amount(quantity.KindArea, plan.FloorFree), " are left")
+		r.Why = quantity.Say("stands on ", quantity.Amount(quantity.KindArea, k.Floor), ", ",
+			quantity.Amount(quantity.KindArea, plan.FloorFree), " are left")
 	case over != "":
 		r.Kind, r.Why = RefusedFilling, quantity.Say("what would fill it takes more "+over+" than one purchase brings")
 	default:

@@ -23,7 +23,8 @@ import (
 // for one large thing and a small one.
 func barbellRoom(budget int64) client.Client {
 	c := client.Client{
-		Person:   client.Person{Stature: 1.76, BodyMass: 80, Experience: client.Intermediate, Goal: client.Strength, Sex: client.Male, Days: 3, Minutes: 60},
+		Person: client.Person{Stature: 1.76, BodyMass: 80, Experience: client.Intermediate, Goal: client.Strength, Sex: client.Male,
+			Days: 3, Minutes: 60},
 		Currency: "USD", Budget: budget,
 	}
 	it, err := gear.ByKey("dumbbells-5")
@@ -41,7 +42,8 @@ func someOwner(r *rand.Rand) client.Client {
 	goals, experiences := client.Goals(), client.Experiences()
 	c := client.Client{
 		Person: client.Person{
-			Stature: quantity.Length(1.55 + 0.35*r.Float64()), BodyMass: quantity.Mass(50 + 50*r.Float64()), Sex: client.Female, Days: 3, Minutes: 45,
+			Stature: quantity.Length(1.55 + 0.35*r.Float64()), BodyMass: quantity.Mass(50 + 50*r.Float64()), Sex: client.Female, Days: 3,
+			Minutes:    45,
 			Experience: experiences[r.IntN(len(experiences))], Goal: goals[r.IntN(len(goals))],
 		},
 		Currency: "EUR", Budget: int64(4000 + r.IntN(50000)),

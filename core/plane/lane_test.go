@@ -106,7 +106,8 @@ func TestLanesThatAreKnown(t *testing.T) {
 		{"across a passage that is too narrow, as long as it is wide", plane.Floor{Outline: box(0, 0, 7, 0.89)}, 0.9, 0.89},
 		{"across the corners of a square that is too small", plane.Floor{Outline: box(0, 0, 0.89, 0.89)}, 0.9, 0.89*math.Sqrt2 - 0.9},
 		{"none", plane.Floor{Outline: box(0, 0, 0.6, 0.6)}, 0.9, 0},
-		{"along an L", plane.Floor{Outline: plane.Ring{{X: 0, Y: 0}, {X: 6, Y: 0}, {X: 6, Y: 0.9}, {X: 0.9, Y: 0.9}, {X: 0.9, Y: 4}, {X: 0, Y: 4}}}, 0.9, 6},
+		{"along an L", plane.Floor{Outline: plane.Ring{{X: 0, Y: 0}, {X: 6, Y: 0}, {X: 6, Y: 0.9}, {X: 0.9, Y: 0.9}, {X: 0.9, Y: 4},
+			{X: 0, Y: 4}}}, 0.9, 6},
 		{"between two shelves", plane.Floor{Outline: box(0, 0, 6, 3), Blocked: []plane.Ring{box(0, 0, 6, 1), box(0, 1.9, 6, 1.1)}}, 0.9, 6},
 		{"a square's diagonal", plane.Floor{Outline: box(0, 0, 4, 4)}, 0.9, 4*math.Sqrt2 - 0.9},
 	} {

@@ -286,7 +286,8 @@ func TestFloorsThatAreTurnedMirroredEnlargedOrFilled(t *testing.T) {
 		})
 		assert.InDelta(t, 9*area, large.FreeArea(), 1e-8, "seed %d", seed)
 		assert.InDelta(t, 3*lane, large.LongestLane(2.7).Length(), 0.05, "seed %d", seed)
-		more := plane.Floor{Outline: f.Outline, Blocked: append(f.Blocked[:len(f.Blocked):len(f.Blocked)], box(rng.Float64(), rng.Float64(), 0.7, 0.7))}
+		more := plane.Floor{Outline: f.Outline, Blocked: append(f.Blocked[:len(f.Blocked):len(f.Blocked)],
+			box(rng.Float64(), rng.Float64(), 0.7, 0.7))}
 		assert.LessOrEqual(t, more.FreeArea(), area+1e-9, "seed %d", seed)
 		assert.LessOrEqual(t, more.LongestLane(0.9).Length(), lane+0.011, "seed %d", seed)
 		assert.LessOrEqual(t, more.LargestRectangle().Area(), largest.Area()+slack, "seed %d", seed)
@@ -332,7 +333,8 @@ func TestLargestHoldingAgainstSquares(t *testing.T) {
 	// Just as large as what it is to hold, and by a hair too small.
 	assert.InDelta(t, 1.2*0.9, plane.Floor{Outline: box(0, 0, 0.9, 1.2)}.LargestHolding(1.2, 0.9).Area(), 1e-9)
 	assert.Zero(t, plane.Floor{Outline: box(0, 0, 0.89, 1.2)}.LargestHolding(1.2, 0.9))
-	assert.Zero(t, plane.Floor{Outline: plane.Ring{{X: 0, Y: 0}, {X: 2, Y: 0}, {X: 0, Y: 2}}}.LargestHolding(1.2, 0.9), "0.8 is left beside 1.2 under a slope")
+	assert.Zero(t, plane.Floor{Outline: plane.Ring{{X: 0, Y: 0}, {X: 2, Y: 0}, {X: 0, Y: 2}}}.LargestHolding(1.2, 0.9),
+		"0.8 is left beside 1.2 under a slope")
 	assert.NotZero(t, plane.Floor{Outline: plane.Ring{{X: 0, Y: 0}, {X: 2.1, Y: 0}, {X: 0, Y: 2.1}}}.LargestHolding(1.2, 0.9))
 }
 

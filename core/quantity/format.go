@@ -131,7 +131,8 @@ func DisplayOf(system System, kind Kind) Display {
 
 // Kinds lists every kind that is shown.
 func Kinds() []Kind {
-	return []Kind{KindMass, KindFine, KindSmall, KindLength, KindLevel, KindThin, KindHeight, KindForce, KindPull, KindVolume, KindDensity, KindTime, KindArea, KindRatio, KindCount, KindDegrees, KindPressure}
+	return []Kind{KindMass, KindFine, KindSmall, KindLength, KindLevel, KindThin, KindHeight, KindForce, KindPull, KindVolume, KindDensity,
+		KindTime, KindArea, KindRatio, KindCount, KindDegrees, KindPressure}
 }
 
 // Format writes an SI value as a user of the system reads it, unit included,

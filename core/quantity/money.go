@@ -21,7 +21,8 @@ var symbols = map[string]string{"GBP": "£", "EUR": "€", "USD": "$", "JPY": "�
 
 // Currencies lists the ISO 4217 codes a client can be given.
 func Currencies() []string {
-	return []string{"GBP", "EUR", "USD", "CAD", "AUD", "NZD", "CHF", "SEK", "NOK", "DKK", "ISK", "PLN", "CZK", "JPY", "KRW", "INR", "BRL", "ZAR"}
+	return []string{"GBP", "EUR", "USD", "CAD", "AUD", "NZD", "CHF", "SEK", "NOK", "DKK", "ISK", "PLN", "CZK", "JPY", "KRW", "INR", "BRL",
+		"ZAR"}
 }
 
 // MinorPerMajor is how many of the smallest unit make one of the currency.

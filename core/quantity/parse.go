@@ -139,7 +139,8 @@ func (p *parser) sum(next Unit) (float64, error) {
 			return 0, p.fail("%s cannot follow a smaller or equal unit", unit.Symbol)
 		}
 		if !first && !named && unit.Symbol == "cm" && value < 10 {
-			return 0, p.fail("%s after metres could be tenths or centimetres: write %s or %s", trim(value), trim(total+value/10)+" m", trim(total+value/100)+" m")
+			return 0, p.fail("%s after metres could be tenths or centimetres: write %s or %s", trim(value), trim(total+value/10)+" m",
+				trim(total+value/100)+" m")
 		}
 		total += value * unit.Factor
 		if !first && value*unit.Factor >= before.Factor*(1-1e-12) {

@@ -176,7 +176,8 @@ func TestFormatShowsWhatCanBeMeasured(t *testing.T) {
 func TestFormatThenParseReturns(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		system := rapid.SampledFrom([]quantity.System{quantity.Metric, quantity.US}).Draw(t, "system")
-		kind := rapid.SampledFrom([]quantity.Kind{quantity.KindMass, quantity.KindLength, quantity.KindLevel, quantity.KindForce, quantity.KindVolume}).Draw(t, "kind")
+		kind := rapid.SampledFrom([]quantity.Kind{quantity.KindMass, quantity.KindLength, quantity.KindLevel, quantity.KindForce,
+			quantity.KindVolume}).Draw(t, "kind")
 		value := rapid.Float64Range(0, 500).Draw(t, "value")
 		d := quantity.DisplayOf(system, kind)
 		got, err := quantity.Parse(kind.Dim(), quantity.Format(system, kind, value), d.Symbol)
@@ -194,7 +195,8 @@ func TestMoneyAsPeopleTypeIt(t *testing.T) {
 		text, currency string
 		minor          int64
 	}{
-		{"£300", "GBP", 30000}, {"300.50", "GBP", 30050}, {"1,200 kr", "SEK", 120000}, {"kr 1 200", "NOK", 120000}, {"12,50 €", "EUR", 1250},
+		{"£300", "GBP", 30000}, {"300.50", "GBP", 30050}, {"1,200 kr", "SEK", 120000}, {"kr 1 200", "NOK", 120000},
+		{"12,50 €", "EUR", 1250},
 		{"300 gbp", "GBP", 30000}, {"USD 1,234.56", "USD", 123456}, {"¥4000", "JPY", 4000}, {"0", "GBP", 0}, {"300", "CHF", 30000},
 	} {
 		got, err := quantity.ParseMoney(c.text, c.currency)
@@ -202,7 +204,8 @@ func TestMoneyAsPeopleTypeIt(t *testing.T) {
 		assert.Equal(t, quantity.Money{Minor: c.minor, Currency: c.currency}, got, c.text)
 	}
 	for text, why := range map[string]string{
-		"": "for example £300", "$300": "not an amount", "300 €": "not GBP", "-5": "negative", "3.005": "smaller coin", "1.200,50": "mixes separators", "lots": "not an amount", "1e12": "not GBP", "9999999999": "anybody",
+		"": "for example £300", "$300": "not an amount", "300 €": "not GBP", "-5": "negative", "3.005": "smaller coin",
+		"1.200,50": "mixes separators", "lots": "not an amount", "1e12": "not GBP", "9999999999": "anybody",
 	} {
 		_, err := quantity.ParseMoney(text, "GBP")
 		var bad *quantity.ParseError
@@ -240,7 +243,8 @@ func TestSharedFormatCases(t *testing.T) {
 	for _, s := range []quantity.System{quantity.Metric, quantity.US} {
 		for _, k := range quantity.Kinds() {
 			for _, v := range []float64{0, 0.0049, 0.125, 0.31415, 1, 1.8034, 2.4375, 9.46, 36.2, 119.6, 402.25, -1.25} {
-				rows = append(rows, row{string(s), string(k), v, quantity.Format(s, k, v), quantity.FormatU(s, k, math.Abs(v)), quantity.DisplayOf(s, k)})
+				rows = append(rows, row{string(s), string(k), v, quantity.Format(s, k, v), quantity.FormatU(s, k, math.Abs(v)),
+					quantity.DisplayOf(s, k)})
 			}
 		}
 	}

@@ -110,7 +110,8 @@ func Decode(packet []byte) (Measurement, error) {
 	}
 	raw := binary.LittleEndian.Uint16(take(2))
 	if raw == unsuccessful {
-		return m, &PacketError{Detail: "the scale says that its measurement did not succeed: stand still and weigh again", Unsuccessful: true}
+		return m, &PacketError{Detail: "the scale says that its measurement did not succeed: stand still and weigh again",
+			Unsuccessful: true}
 	}
 	m.Mass = quantity.Mass(float64(raw) * kilogramStep)
 	if flags&flagImperial != 0 {
@@ -138,7 +139,8 @@ func Decode(packet []byte) (Measurement, error) {
 // stamp reads year (little-endian), month, day, hour, minute and second; zero
 // when any is unknown (0) or not a date.
 func stamp(b []byte) Stamp {
-	s := Stamp{Year: int(binary.LittleEndian.Uint16(b)), Month: int(b[2]), Day: int(b[3]), Hour: int(b[4]), Minute: int(b[5]), Second: int(b[6])}
+	s := Stamp{Year: int(binary.LittleEndian.Uint16(b)), Month: int(b[2]), Day: int(b[3]), Hour: int(b[4]), Minute: int(b[5]),
+		Second: int(b[6])}
 	if !s.Valid() {
 		return Stamp{}
 	}

@@ -19,7 +19,8 @@ func TestPacketsByHand(t *testing.T) {
 		// imperial, 16 000 × 0.01 lb = 160 lb
 		"01 80 3e": {Mass: 160 * quantity.PoundKg, Unit: scale.Pounds, User: -1},
 		// with a time stamp, 2026-11-25 07:08:09
-		"02 90 38 ea 07 0b 19 07 08 09": {Mass: 72.4, Unit: scale.Kilograms, User: -1, Stamp: scale.Stamp{Year: 2026, Month: 11, Day: 25, Hour: 7, Minute: 8, Second: 9}},
+		"02 90 38 ea 07 0b 19 07 08 09": {Mass: 72.4, Unit: scale.Kilograms, User: -1,
+			Stamp: scale.Stamp{Year: 2026, Month: 11, Day: 25, Hour: 7, Minute: 8, Second: 9}},
 		// user 3, BMI 22.5, height 1.794 m
 		"0c 90 38 03 e1 00 02 07": {Mass: 72.4, Unit: scale.Kilograms, User: 3, BMI: 22.5, Height: 1.794},
 		// imperial with BMI and a height of 70.5 in, user unknown
@@ -72,7 +73,8 @@ func TestPacketsComeBack(t *testing.T) {
 }
 
 func FuzzDecode(f *testing.F) {
-	for _, seed := range [][]byte{{0, 0x90, 0x38}, {2, 0x90, 0x38, 0xea, 7, 11, 25, 7, 8, 9}, {0xd, 0x80, 0x3e, 0xff, 0xe1, 0, 0xc1, 2}, {}} {
+	for _, seed := range [][]byte{{0, 0x90, 0x38}, {2, 0x90, 0x38, 0xea, 7, 11, 25, 7, 8, 9}, {0xd, 0x80, 0x3e, 0xff, 0xe1, 0, 0xc1, 2},
+		{}} {
 		f.Add(seed)
 	}
 	f.Fuzz(func(t *testing.T, packet []byte) {

@@ -91,7 +91,8 @@ func (a *Answers) heads(rooms []Room, b Body) {
 		if best < 0 { // nobody has said where
 			need := UsualNeed(b, use)
 			w, d := use.Size(b)
-			a.Heads = append(a.Heads, Headroom{Use: use, Name: useNames[use], Needed: need, Width: w, Depth: d, Verdict: Unmeasured, Fits: true, Room: -1})
+			a.Heads = append(a.Heads, Headroom{Use: use, Name: useNames[use], Needed: need, Width: w, Depth: d, Verdict: Unmeasured,
+				Fits: true, Room: -1})
 			continue
 		}
 		h := head(a.Rooms[best].Heads, use)

@@ -51,7 +51,8 @@ func (r Room) ExplainBurden(t Thing, mass quantity.Mass) derivation.Derivation {
 			derivation.Number("spread over the foot alone", quantity.KindPressure, b.Foot, ""),
 			derivation.Number("floors like this are built for", quantity.KindPressure, b.Limit, ""),
 		},
-		Formula: "m g ÷ (foot with its working zone)", Range: "guidance; above it a structural engineer decides", Source: "IRC Table R301.5, ASCE 7 Table 4.3-1 (from memory)",
+		Formula: "m g ÷ (foot with its working zone)", Range: "guidance; above it a structural engineer decides",
+		Source: "IRC Table R301.5, ASCE 7 Table 4.3-1 (from memory)",
 	}
 }
 
@@ -76,7 +77,8 @@ func (r Room) Dropping(height quantity.Length) quantity.Phrase {
 	out := quantity.Say("let go at the hip: ")
 	for _, m := range mats {
 		most := m.joules / quantity.StandardGravity / float64(height)
-		out = append(out, quantity.Say("up to ", quantity.Amount(quantity.KindMass, most), " on a mat of ", quantity.Amount(quantity.KindThin, float64(m.thick)), ", ")...)
+		out = append(out, quantity.Say("up to ", quantity.Amount(quantity.KindMass, most), " on a mat of ",
+			quantity.Amount(quantity.KindThin, float64(m.thick)), ", ")...)
 	}
 	return append(out, quantity.Say("heavier loads are lowered (house values)")...)
 }

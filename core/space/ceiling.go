@@ -49,7 +49,8 @@ func (c Ceiling) Check() error {
 			return quantity.At(field, err.Error())
 		}
 		if !(d.Under > 0) || d.Under > c.Height {
-			return quantity.At(field, "its underside lies between the floor and the ceiling at ", quantity.Amount(quantity.KindLength, float64(c.Height)))
+			return quantity.At(field, "its underside lies between the floor and the ceiling at ",
+				quantity.Amount(quantity.KindLength, float64(c.Height)))
 		}
 	}
 	for i, s := range c.Slopes {
@@ -63,7 +64,8 @@ func (c Ceiling) Check() error {
 		case s.From < 0 || s.From >= len(s.Outline):
 			return quantity.At(field, "it rises from one of its sides")
 		case !(s.Low >= 0) || !(s.High > s.Low) || s.High > c.Height:
-			return quantity.At(field, "it rises from its low side, and no higher than the ceiling at ", quantity.Amount(quantity.KindLength, float64(c.Height)))
+			return quantity.At(field, "it rises from its low side, and no higher than the ceiling at ",
+				quantity.Amount(quantity.KindLength, float64(c.Height)))
 		}
 	}
 	return nil

@@ -43,13 +43,19 @@ func TestACeilingThatCannotBe(t *testing.T) {
 		at   string
 		says string
 	}{
-		"none":                {space.Ceiling{}, "height", "above 0"},
-		"a beam in the floor": {space.Ceiling{Height: 2.4, Drops: []space.Drop{{Outline: rect(0, 0, 1, 1), Under: -0.1}}}, "drops[0]", "between the floor"},
-		"a beam on the roof":  {space.Ceiling{Height: 2.4, Drops: []space.Drop{{Outline: rect(0, 0, 1, 1), Under: 2.5}}}, "drops[0]", "2.400 m"},
-		"a beam of a line":    {space.Ceiling{Height: 2.4, Drops: []space.Drop{{Outline: plane.Ring{{X: 1}, {X: 2}}, Under: 2}}}, "drops[0]", "three corners"},
-		"a level slope":       {space.Ceiling{Height: 2.4, Slopes: []space.Slope{{Outline: rect(0, 0, 1, 1), Low: 2, High: 2}}}, "slopes[0]", "rises"},
-		"from no side":        {space.Ceiling{Height: 2.4, Slopes: []space.Slope{{Outline: rect(0, 0, 1, 1), From: 4, Low: 1, High: 2}}}, "slopes[0]", "one of its sides"},
-		"an arrow":            {space.Ceiling{Height: 2.4, Slopes: []space.Slope{{Outline: plane.Ring{{X: 0, Y: 0}, {X: 2, Y: 0}, {X: 2, Y: 2}, {X: 1, Y: 0.5}}, Low: 1, High: 2}}}, "slopes[0]", "take it as two"},
+		"none": {space.Ceiling{}, "height", "above 0"},
+		"a beam in the floor": {space.Ceiling{Height: 2.4, Drops: []space.Drop{{Outline: rect(0, 0, 1, 1), Under: -0.1}}}, "drops[0]",
+			"between the floor"},
+		"a beam on the roof": {space.Ceiling{Height: 2.4, Drops: []space.Drop{{Outline: rect(0, 0, 1, 1), Under: 2.5}}}, "drops[0]",
+			"2.400 m"},
+		"a beam of a line": {space.Ceiling{Height: 2.4, Drops: []space.Drop{{Outline: plane.Ring{{X: 1}, {X: 2}}, Under: 2}}},
+			"drops[0]", "three corners"},
+		"a level slope": {space.Ceiling{Height: 2.4, Slopes: []space.Slope{{Outline: rect(0, 0, 1, 1), Low: 2, High: 2}}},
+			"slopes[0]", "rises"},
+		"from no side": {space.Ceiling{Height: 2.4, Slopes: []space.Slope{{Outline: rect(0, 0, 1, 1), From: 4, Low: 1, High: 2}}},
+			"slopes[0]", "one of its sides"},
+		"an arrow": {space.Ceiling{Height: 2.4, Slopes: []space.Slope{{Outline: plane.Ring{{X: 0, Y: 0}, {X: 2, Y: 0},
+			{X: 2, Y: 2}, {X: 1, Y: 0.5}}, Low: 1, High: 2}}}, "slopes[0]", "take it as two"},
 	} {
 		var bad *quantity.FieldError
 		require.ErrorAs(t, c.c.Check(), &bad, name)
@@ -72,7 +78,8 @@ func TestPlacesAgainstAGrid(t *testing.T) {
 		type plate struct{ x, y, w, d, under float64 }
 		var plates []plate
 		for range 1 + rng.IntN(4) {
-			p := plate{x: rng.Float64() * w, y: rng.Float64() * d, w: 0.2 + rng.Float64(), d: 0.2 + rng.Float64(), under: 1.9 + 0.6*rng.Float64()}
+			p := plate{x: rng.Float64() * w, y: rng.Float64() * d, w: 0.2 + rng.Float64(), d: 0.2 + rng.Float64(),
+				under: 1.9 + 0.6*rng.Float64()}
 			c.Drops = append(c.Drops, space.Drop{Outline: rect(p.x, p.y, p.w, p.d), Under: quantity.Length(p.under)})
 			plates = append(plates, p)
 		}

@@ -47,20 +47,23 @@ func (r Room) Conflicts() []Conflict {
 		}
 		foot := t.Outline()
 		if far := plane.Beyond(r.Outline, foot); far > float64(touch) {
-			out = append(out, Conflict{Kind: OutOfRoom, Thing: t.ID, Missing: quantity.Length(far), Why: quantity.Say(t.Name, " reaches ", level(far), " out of the room")})
+			out = append(out, Conflict{Kind: OutOfRoom, Thing: t.ID, Missing: quantity.Length(far),
+				Why: quantity.Say(t.Name, " reaches ", level(far), " out of the room")})
 		}
 		for _, o := range r.Things[i+1:] {
 			if o.Away {
 				continue
 			}
 			if in := plane.Overlap(foot, o.Outline()); in > float64(touch) {
-				out = append(out, Conflict{Kind: InAnother, Thing: t.ID, Other: o.ID, Missing: quantity.Length(in), Why: quantity.Say(t.Name, " and ", o.Name, " overlap by ", level(in))})
+				out = append(out, Conflict{Kind: InAnother, Thing: t.ID, Other: o.ID, Missing: quantity.Length(in),
+					Why: quantity.Say(t.Name, " and ", o.Name, " overlap by ", level(in))})
 			}
 		}
 		for j, o := range r.Openings {
 			if s := r.Swing(j); s != nil {
 				if in := plane.Overlap(foot, s); in > float64(touch) {
-					out = append(out, Conflict{Kind: InASwing, Thing: t.ID, Other: o.ID, Missing: quantity.Length(in), Why: quantity.Say(t.Name, " stands ", level(in), " in the swing of ", o.Name)})
+					out = append(out, Conflict{Kind: InASwing, Thing: t.ID, Other: o.ID, Missing: quantity.Length(in),
+						Why: quantity.Say(t.Name, " stands ", level(in), " in the swing of ", o.Name)})
 				}
 			}
 		}
@@ -102,7 +105,8 @@ func (r Room) zones(i int) (out []Conflict) {
 		have := quantity.Length(floor.Clear(m, away, math.Hypot(b.X-a.X, b.Y-a.Y)))
 		if missing := want - have; missing > touch {
 			out = append(out, Conflict{Kind: NoZone, Thing: t.ID, Missing: missing, Guidance: true, Why: quantity.Say(
-				s.name, " ", t.Name, " ", quantity.Amount(quantity.KindLevel, float64(missing)), " are missing of the ", quantity.Amount(quantity.KindLevel, float64(want)), " that it is worked with from")})
+				s.name, " ", t.Name, " ", quantity.Amount(quantity.KindLevel, float64(missing)), " are missing of the ",
+				quantity.Amount(quantity.KindLevel, float64(want)), " that it is worked with from")})
 		}
 	}
 	return out
@@ -138,7 +142,8 @@ func (r Room) waysOut() (out []Conflict) {
 			continue
 		}
 		if !reached.in(t.Around()) {
-			out = append(out, Conflict{Kind: NoWayOut, Thing: t.ID, Guidance: true, Why: quantity.Say("from ", t.Name, " there is no way of ", quantity.Amount(quantity.KindLevel, wayWidth), " to a door")})
+			out = append(out, Conflict{Kind: NoWayOut, Thing: t.ID, Guidance: true,
+				Why: quantity.Say("from ", t.Name, " there is no way of ", quantity.Amount(quantity.KindLevel, wayWidth), " to a door")})
 		}
 	}
 	return out

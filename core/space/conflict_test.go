@@ -23,11 +23,13 @@ func kinds(all []space.Conflict) (out []string) {
 // 30 cm into the swing, a rower that wants 60 cm behind it and has 35.
 func TestConflictsByPencil(t *testing.T) {
 	r := study()
-	r.Openings = []space.Opening{{ID: "door", Name: "door", Kind: space.DoorWay, Wall: 0, At: 0.1, Width: 0.8, Hinge: space.AtStart, Swings: space.Inwards}}
+	r.Openings = []space.Opening{{ID: "door", Name: "door", Kind: space.DoorWay, Wall: 0, At: 0.1, Width: 0.8, Hinge: space.AtStart,
+		Swings: space.Inwards}}
 	r.Things = []space.Thing{
 		{ID: "shelf", Name: "shelf", X: 3.8, Y: -1.5, Width: 0.4, Depth: 1},
 		{ID: "bench", Name: "bench", Kind: space.GearThere, X: 3.1, Y: -1.5, Width: 1.2, Depth: 0.4},
-		{ID: "rower", Name: "rower", Kind: space.GearThere, X: 2, Y: -2.65, Width: 2, Depth: 0.5, Zone: space.Zone{Left: 0.6, Right: 0.6, Back: 0.6}},
+		{ID: "rower", Name: "rower", Kind: space.GearThere, X: 2, Y: -2.65, Width: 2, Depth: 0.5,
+			Zone: space.Zone{Left: 0.6, Right: 0.6, Back: 0.6}},
 	}
 	all := r.Conflicts()
 	require.Equal(t, []string{"overlap shelf bench"}, kinds(all))

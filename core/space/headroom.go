@@ -193,7 +193,8 @@ func Needs(b Body, use Use, a Allowance) derivation.Derivation {
 		}
 	case OverheadUse, BarOverhead, JumpReach:
 		if b.Press > 0 {
-			d.Inputs = append(d.Inputs, derivation.Number("pressed grip, measured", quantity.KindLength, float64(b.Press), "client.press_m"))
+			d.Inputs = append(d.Inputs, derivation.Number("pressed grip, measured", quantity.KindLength, float64(b.Press),
+				"client.press_m"))
 		}
 	}
 	return d
@@ -202,13 +203,15 @@ func Needs(b Body, use Use, a Allowance) derivation.Derivation {
 var useNames = map[Use]string{
 	FullHang: "Full hang", BentHang: "Bent-knee hang", ChinOverBar: "Chin over the bar", OverheadUse: "Press overhead, standing",
 	StepUp: "Step-up", Rope: "Rope", Jump: "Jump", JumpReach: "Jump, hands up", StandingUse: "Standing work", LyingOnFloor: "Floor work",
-	LyingPress: "Lying press", FloorPress: "Press seated on the floor", KneelPress: "Press kneeling", ChairPress: "Press seated on a chair", BarOverhead: "Bar overhead, standing",
-	FullPullUp: "Pull-up from a full hang", Kneeling: "Kneeling work", OnChair: "Seated on a chair", OnTheFloor: "Seated on the floor",
+	LyingPress: "Lying press", FloorPress: "Press seated on the floor", KneelPress: "Press kneeling", ChairPress: "Press seated on a chair",
+	BarOverhead: "Bar overhead, standing",
+	FullPullUp:  "Pull-up from a full hang", Kneeling: "Kneeling work", OnChair: "Seated on a chair", OnTheFloor: "Seated on the floor",
 }
 
 // Uses lists every use with a rule.
 func Uses() []Use {
-	return []Use{OverheadUse, FullHang, BentHang, ChinOverBar, StepUp, Rope, JumpReach, Jump, StandingUse, LyingOnFloor, LyingPress, FloorPress, KneelPress, ChairPress, BarOverhead, FullPullUp, Kneeling, OnChair, OnTheFloor}
+	return []Use{OverheadUse, FullHang, BentHang, ChinOverBar, StepUp, Rope, JumpReach, Jump, StandingUse, LyingOnFloor, LyingPress,
+		FloorPress, KneelPress, ChairPress, BarOverhead, FullPullUp, Kneeling, OnChair, OnTheFloor}
 }
 
 // DefaultLoadAbove is how far a jug or dumbbell stands above the grip when

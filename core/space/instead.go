@@ -22,23 +22,24 @@ var others = map[Use][]other{
 		{"work lying on the floor only; nobody stands upright here", []Use{LyingOnFloor}},
 	},
 	LyingOnFloor: {onFeet, onAChair},
-	LyingPress:   {{"press standing", []Use{OverheadUse}}, {"press kneeling", []Use{KneelPress}}, {"press seated on the floor", []Use{FloorPress}}, onFeet, onAChair},
-	OverheadUse:  pressesLower,
-	BarOverhead:  append([]other{{"press overhead with a load in each hand", []Use{OverheadUse}}}, pressesLower...),
-	KneelPress:   pressesLower[2:],
-	FloorPress:   pressesLower[3:],
-	ChairPress:   pressesLower[2:],
-	FullHang:     pulls,
-	FullPullUp:   pulls,
-	BentHang:     pulls,
-	ChinOverBar:  pulls,
-	StepUp:       {{"split squats on the level", []Use{StandingUse}}, {"half-kneeling work", []Use{Kneeling}}},
-	Rope:         {{"the same jumps without the rope, knees soft", []Use{Jump}}, {"marching on the spot", []Use{StandingUse}}},
-	JumpReach:    {{"jump with the hands below the head", []Use{Jump}}, {"step instead of jumping", []Use{StandingUse}}},
-	Jump:         {{"step instead of jumping", []Use{StandingUse}}},
-	Kneeling:     {onTheFloor, lying},
-	OnChair:      {onTheFloor, lying, onFeet},
-	OnTheFloor:   {lying, onFeet},
+	LyingPress: {{"press standing", []Use{OverheadUse}}, {"press kneeling", []Use{KneelPress}},
+		{"press seated on the floor", []Use{FloorPress}}, onFeet, onAChair},
+	OverheadUse: pressesLower,
+	BarOverhead: append([]other{{"press overhead with a load in each hand", []Use{OverheadUse}}}, pressesLower...),
+	KneelPress:  pressesLower[2:],
+	FloorPress:  pressesLower[3:],
+	ChairPress:  pressesLower[2:],
+	FullHang:    pulls,
+	FullPullUp:  pulls,
+	BentHang:    pulls,
+	ChinOverBar: pulls,
+	StepUp:      {{"split squats on the level", []Use{StandingUse}}, {"half-kneeling work", []Use{Kneeling}}},
+	Rope:        {{"the same jumps without the rope, knees soft", []Use{Jump}}, {"marching on the spot", []Use{StandingUse}}},
+	JumpReach:   {{"jump with the hands below the head", []Use{Jump}}, {"step instead of jumping", []Use{StandingUse}}},
+	Jump:        {{"step instead of jumping", []Use{StandingUse}}},
+	Kneeling:    {onTheFloor, lying},
+	OnChair:     {onTheFloor, lying, onFeet},
+	OnTheFloor:  {lying, onFeet},
 }
 
 var (
@@ -70,11 +71,13 @@ func instead(b Body, h Headroom, half quantity.Length, fits func(Use) bool) quan
 	case FullHang, FullPullUp:
 		if fits(BentHang) {
 			reach, _ := b.grip()
-			return quantity.Say("a bent-knee hang with the bar at ", quantity.Amount(quantity.KindLength, reach-bentKnee*float64(b.Stature)), " works")
+			return quantity.Say("a bent-knee hang with the bar at ", quantity.Amount(quantity.KindLength,
+				reach-bentKnee*float64(b.Stature)), " works")
 		}
 	case StepUp:
 		if step := float64(h.Best-half-b.Stature-b.Shoe) - stepClear; step >= leastStep {
-			return quantity.Say("a step of up to ", quantity.Amount(quantity.KindLevel, math.Floor(math.Min(step, float64(DefaultStep))*100+1e-6)/100), " works")
+			return quantity.Say("a step of up to ", quantity.Amount(quantity.KindLevel,
+				math.Floor(math.Min(step, float64(DefaultStep))*100+1e-6)/100), " works")
 		}
 	}
 	for _, o := range others[h.Use] {

@@ -139,9 +139,11 @@ func TestWhatIsOfferedInsteadFits(t *testing.T) {
 			b := box{x - w/2, x + w/2, y - d/2, y + d/2, g.ceiling * (0.3 + 0.7*rng.Float64())}
 			if rng.IntN(3) == 0 {
 				b.under = 0
-				r.Things = append(r.Things, space.Thing{ID: "t", Name: "chest", Kind: space.BuiltIn, X: x, Y: -y, Width: quantity.Length(w), Depth: quantity.Length(d)})
+				r.Things = append(r.Things, space.Thing{ID: "t", Name: "chest", Kind: space.BuiltIn, X: x, Y: -y, Width: quantity.Length(w),
+					Depth: quantity.Length(d)})
 			} else {
-				r.Ceiling.Drops = append(r.Ceiling.Drops, space.Drop{Name: "duct", Outline: plane.Box(x, -y, w, d, 0), Under: quantity.Length(b.under)})
+				r.Ceiling.Drops = append(r.Ceiling.Drops, space.Drop{Name: "duct", Outline: plane.Box(x, -y, w, d, 0),
+					Under: quantity.Length(b.under)})
 			}
 			g.boxes = append(g.boxes, b)
 		}
@@ -156,7 +158,8 @@ func TestWhatIsOfferedInsteadFits(t *testing.T) {
 				nothing++
 				for _, way := range round[head.Use] {
 					w := pencil(way, h, shoe)[0]
-					assert.False(t, g.has(w.height+half+0.002, w.width+0.002, w.depth+0.002), "seed %d: instead of %s one can %s", seed, head.Use, way)
+					assert.False(t, g.has(w.height+half+0.002, w.width+0.002, w.depth+0.002), "seed %d: instead of %s one can %s", seed,
+						head.Use, way)
 				}
 				continue
 			}

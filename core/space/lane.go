@@ -21,7 +21,8 @@ func (r Room) FreeFloor() derivation.Derivation {
 	d := derivation.Derivation{
 		Title: "Free floor", Value: math.Max(0, free-r.Taken), Kind: quantity.KindArea,
 		Inputs:  []derivation.Input{derivation.Number("within the walls", quantity.KindArea, whole, "space.walls")},
-		Formula: "within the walls − what stands there − what doors sweep", Range: "exact for the outline that is drawn", Source: "geometry",
+		Formula: "within the walls − what stands there − what doors sweep", Range: "exact for the outline that is drawn",
+		Source: "geometry",
 	}
 	if whole > free {
 		d.Inputs = append(d.Inputs, derivation.Number("stands there or is swept", quantity.KindArea, whole-free, "space.things"))

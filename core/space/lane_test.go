@@ -61,7 +61,8 @@ func TestHeadroomIsMonotone(t *testing.T) {
 		h := rapid.Float64Range(1.2, 2.1).Draw(t, "stature")
 		ceiling := rapid.Float64Range(1.5, 3.5).Draw(t, "ceiling")
 		room := []space.Room{space.Rectangle(5, 4, quantity.Length(ceiling))}
-		low, taller := space.Work(room, space.Body{Stature: quantity.Length(h)}).Heads, space.Work(room, space.Body{Stature: quantity.Length(h + 0.1)}).Heads
+		low, taller := space.Work(room, space.Body{Stature: quantity.Length(h)}).Heads,
+			space.Work(room, space.Body{Stature: quantity.Length(h + 0.1)}).Heads
 		for i := range low {
 			if taller[i].Needed.Value < low[i].Needed.Value {
 				t.Fatalf("%s needs less for a taller person", low[i].Name)

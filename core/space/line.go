@@ -175,7 +175,9 @@ func (r reader) spaced(text string, n int, what []string, example string) (at []
 	}
 	words := lengthsIn(size[1])
 	if len(words) != n+1 {
-		return nil, 0, 0, quantity.At("line", strings.Join(what, ", "), fmt.Sprintf(" and its size: %d lengths where %d belong; for example ", len(words)+1, n+2), example)
+		return nil, 0, 0,
+			quantity.At("line", strings.Join(what, ", "), fmt.Sprintf(" and its size: %d lengths where %d belong; for example ",
+				len(words)+1, n+2), example)
 	}
 	for i := range n {
 		l, err := r.length(words[i], what[i], example)
@@ -233,7 +235,8 @@ func (r reader) slope(text string) (Line, error) {
 }
 
 func (r reader) opening(word string, kind OpeningKind, text string) (Line, error) {
-	example := map[OpeningKind]string{Window: "window A 1.2 1.8 x 1.3 sill 0.85", GarageDoor: "garage door D 0.3 4.8 x 2.1 track 2.2 depth 2.4"}[kind]
+	example := map[OpeningKind]string{Window: "window A 1.2 1.8 x 1.3 sill 0.85",
+		GarageDoor: "garage door D 0.3 4.8 x 2.1 track 2.2 depth 2.4"}[kind]
 	if example == "" {
 		example = word + " B 0.4 0.8 x 2.0"
 		if kind == DoorWay {
@@ -261,7 +264,9 @@ func (r reader) opening(word string, kind OpeningKind, text string) (Line, error
 		case "end":
 			out.Opening.Hinge = AtEnd
 		default:
-			return out, quantity.At("line", fmt.Sprintf("%q is not understood here: solid or light, in, out or slides, start or end; for example ", w), example)
+			return out,
+				quantity.At("line", fmt.Sprintf("%q is not understood here: solid or light, in, out or slides, start or end; for example ",
+					w), example)
 		}
 	}
 	var ok bool
@@ -273,7 +278,8 @@ func (r reader) opening(word string, kind OpeningKind, text string) (Line, error
 		return out, err
 	}
 	out.Opening.At, out.Opening.Width, out.Opening.Height = at[0], w, h
-	for name, to := range map[string]*quantity.Length{"sill": &out.Opening.Sill, "track": &out.Opening.Track, "depth": &out.Opening.TrackDepth} {
+	for name, to := range map[string]*quantity.Length{"sill": &out.Opening.Sill, "track": &out.Opening.Track,
+		"depth": &out.Opening.TrackDepth} {
 		if text, given := by[name]; given {
 			if *to, err = r.length(text, name, example); err != nil {
 				return out, err

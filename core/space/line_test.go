@@ -15,7 +15,8 @@ import (
 
 // As people write down a room on a visit, in metres and in feet.
 func TestLinesOfASurvey(t *testing.T) {
-	door := space.Opening{Name: "door", Kind: space.DoorWay, Wall: 1, At: 0.4, Width: 0.8, Height: 2, Leaf: space.SolidDoor, Swings: space.Outwards, Hinge: space.AtStart}
+	door := space.Opening{Name: "door", Kind: space.DoorWay, Wall: 1, At: 0.4, Width: 0.8, Height: 2, Leaf: space.SolidDoor,
+		Swings: space.Outwards, Hinge: space.AtStart}
 	for text, want := range map[string]space.Line{
 		"ceiling 2.4":                      {Kind: space.CeilingLine, Ceiling: 2.4},
 		"Ceiling 2.4 m ± 1 cm":             {Kind: space.CeilingLine, Ceiling: 2.4, Half: 0.01},
@@ -23,19 +24,24 @@ func TestLinesOfASurvey(t *testing.T) {
 		"door B 0.4 0.8 x 2.0 solid out":   {Kind: space.OpeningLine, Opening: door},
 		"door b 40cm 80 cm x 2m solid out": {Kind: space.OpeningLine, Opening: door},
 		"window A 1.2 1.8x1.3 sill 0.85": {Kind: space.OpeningLine, Opening: space.Opening{
-			Name: "window", Kind: space.Window, At: 1.2, Width: 1.8, Height: 1.3, Sill: 0.85, Leaf: space.UnknownDoor, Hinge: space.AtStart}},
+			Name: "window", Kind: space.Window, At: 1.2, Width: 1.8, Height: 1.3, Sill: 0.85, Leaf: space.UnknownDoor,
+			Hinge: space.AtStart}},
 		"garage door D 0.3 4.8 x 2.1 track 2.2 depth 2.4": {Kind: space.OpeningLine, Opening: space.Opening{
-			Name: "garage door", Kind: space.GarageDoor, Wall: 3, At: 0.3, Width: 4.8, Height: 2.1, Track: 2.2, TrackDepth: 2.4, Leaf: space.UnknownDoor, Hinge: space.AtStart}},
-		"beam 3.3 1.8 0.16 x 3.6 at 1.98": {Kind: space.DropLine, Drop: "beam", Thing: space.Thing{X: 3.3, Width: 0.16, Depth: 3.6}, Down: 1.8, Under: 1.98},
-		"slope C 1.25 run 1.3 to 2.4":     {Kind: space.SlopeLine, Wall: 2, Under: 1.25, Run: 1.3, High: 2.4},
-		"slope A 5' run 4'":               {Kind: space.SlopeLine, Under: 1.524, Run: 1.2192},
+			Name: "garage door", Kind: space.GarageDoor, Wall: 3, At: 0.3, Width: 4.8, Height: 2.1, Track: 2.2, TrackDepth: 2.4,
+			Leaf: space.UnknownDoor, Hinge: space.AtStart}},
+		"beam 3.3 1.8 0.16 x 3.6 at 1.98": {Kind: space.DropLine, Drop: "beam", Thing: space.Thing{X: 3.3, Width: 0.16, Depth: 3.6},
+			Down: 1.8, Under: 1.98},
+		"slope C 1.25 run 1.3 to 2.4": {Kind: space.SlopeLine, Wall: 2, Under: 1.25, Run: 1.3, High: 2.4},
+		"slope A 5' run 4'":           {Kind: space.SlopeLine, Under: 1.524, Run: 1.2192},
 		"sofa 3.7 0.9 0.86 x 1.8 high 0.8 kg 52": {Kind: space.ThingLine, Down: 0.9, Thing: space.Thing{
-			Name: "sofa", Kind: space.Furnishing, X: 3.7, Width: 0.86, Depth: 1.8, Height: 0.8, Mass: 52, Rock: space.NotMade, Sit: space.NotMade}},
+			Name: "sofa", Kind: space.Furnishing, X: 3.7, Width: 0.86, Depth: 1.8, Height: 0.8, Mass: 52, Rock: space.NotMade,
+			Sit: space.NotMade}},
 		"fixed radiator A 1.4 1.4 x 0.16": {Kind: space.ThingLine, AtWall: true, Along: 1.4, Thing: space.Thing{
 			Name: "radiator", Kind: space.BuiltIn, Width: 1.4, Depth: 0.16, Rock: space.NotMade, Sit: space.NotMade}},
 		"seat milking stool 0.4 1.6 0.4 x 0.35": {Kind: space.ThingLine, Down: 1.6, Thing: space.Thing{
 			Name: "milking stool", Kind: space.Seat, X: 0.4, Width: 0.4, Depth: 0.35, Rock: space.NotMade, Sit: space.NotMade}},
-		"car 2.6 3.9 4.5 x 1.85": {Kind: space.ThingLine, Down: 3.9, Thing: space.Thing{Name: "car", Kind: space.Car, X: 2.6, Width: 4.5, Depth: 1.85, Rock: space.NotMade, Sit: space.NotMade}},
+		"car 2.6 3.9 4.5 x 1.85": {Kind: space.ThingLine, Down: 3.9, Thing: space.Thing{Name: "car", Kind: space.Car, X: 2.6, Width: 4.5,
+			Depth: 1.85, Rock: space.NotMade, Sit: space.NotMade}},
 	} {
 		got, err := space.ParseLine(text, "m")
 		require.NoError(t, err, text)
@@ -121,7 +127,8 @@ func TestAgainstAWall(t *testing.T) {
 
 // Whatever is typed is read or refused, and never both; a refusal says something.
 func FuzzLine(f *testing.F) {
-	for _, s := range []string{"door B 0.4 0.8 x 2.0 solid out", "slope C 1.25 run 1.3 to 2.4", "sofa 3.7 0.9 0.86 x 1.8 high 0.8 kg 52", "4.6 x 2.9 - 1.2 x 0.8 C", "ceiling 2.4 ± 1 cm", "beam 3 1 0.1 x 2 at 2", "x", "door  x", "a 1 x 1"} {
+	for _, s := range []string{"door B 0.4 0.8 x 2.0 solid out", "slope C 1.25 run 1.3 to 2.4", "sofa 3.7 0.9 0.86 x 1.8 high 0.8 kg 52",
+		"4.6 x 2.9 - 1.2 x 0.8 C", "ceiling 2.4 ± 1 cm", "beam 3 1 0.1 x 2 at 2", "x", "door  x", "a 1 x 1"} {
 		f.Add(s, "m")
 		f.Add(s, "ft")
 	}

@@ -81,7 +81,8 @@ func (r Room) OpeningFaults(i int) (out []*quantity.FieldError) {
 		if o.Width > wall+touch {
 			no("width_m", "it is ", length(o.Width), " wide, wall ", WallName(o.Wall), " is ", length(wall), " long")
 		} else if o.At < 0 || o.At+o.Width > wall+touch {
-			no("at_m", "from there it reaches ", length(o.At+o.Width-wall), " beyond the end of wall ", WallName(o.Wall), ": at most ", length(wall-o.Width))
+			no("at_m", "from there it reaches ", length(o.At+o.Width-wall), " beyond the end of wall ", WallName(o.Wall), ": at most ",
+				length(wall-o.Width))
 		}
 	}
 	if high := r.Ceiling.Height; high > 0 {
@@ -149,7 +150,8 @@ func (r Room) track(i int) (Drop, bool) {
 	}
 	a, b, in := r.At(o.Wall, o.At), r.At(o.Wall, o.At+o.Width), r.inward(o.Wall)
 	d := float64(o.TrackDepth)
-	return Drop{Name: "the track of " + o.Name, Under: o.Track, Outline: plane.Ring{a, b, {X: b.X + d*in.X, Y: b.Y + d*in.Y}, {X: a.X + d*in.X, Y: a.Y + d*in.Y}}}, true
+	return Drop{Name: "the track of " + o.Name, Under: o.Track, Outline: plane.Ring{a, b, {X: b.X + d*in.X, Y: b.Y + d*in.Y},
+		{X: a.X + d*in.X, Y: a.Y + d*in.Y}}}, true
 }
 
 // Leaves lists the doors of a room that an anchor for bands could hang in, by their place

@@ -116,7 +116,8 @@ type seeker struct {
 }
 
 func seek(r Room) *seeker {
-	s := &seeker{r: r, turn: r.leaning(), ceiling: r.hung(), highest: map[[2]quantity.Length]quantity.Length{}, spots: map[[3]quantity.Length]Spot{}}
+	s := &seeker{r: r, turn: r.leaning(), ceiling: r.hung(), highest: map[[2]quantity.Length]quantity.Length{},
+		spots: map[[3]quantity.Length]Spot{}}
 	s.floor = r.Free()
 	if s.turn != 0 {
 		s.floor.Outline = s.floor.Outline.Turned(-s.turn)

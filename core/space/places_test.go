@@ -17,7 +17,8 @@ import (
 // garage is 5.8 × 2.7 m under 2.6 m, with a door's track at 2.1 m over the first 2.4 m.
 func garage(track quantity.Length) space.Room {
 	r := space.Rectangle(5.8, 2.7, 2.6)
-	r.Openings = []space.Opening{{ID: "g", Name: "garage door", Kind: space.GarageDoor, Wall: 3, At: 0.1, Width: 2.5, Height: 2, Track: track, TrackDepth: 2.4}}
+	r.Openings = []space.Opening{{ID: "g", Name: "garage door", Kind: space.GarageDoor, Wall: 3, At: 0.1, Width: 2.5, Height: 2,
+		Track: track, TrackDepth: 2.4}}
 	return r
 }
 
@@ -68,11 +69,14 @@ func TestWhatIsAskedForOpensIt(t *testing.T) {
 	changes, gone := 0, 0
 	for seed := range uint64(300) {
 		rng := rand.New(rand.NewPCG(seed, 8))
-		r := space.Rectangle(quantity.Length(1.8+2*rng.Float64()), quantity.Length(1.6+1.5*rng.Float64()), quantity.Length(2.2+0.5*rng.Float64()))
+		r := space.Rectangle(quantity.Length(1.8+2*rng.Float64()), quantity.Length(1.6+1.5*rng.Float64()),
+			quantity.Length(2.2+0.5*rng.Float64()))
 		w, d := float64(r.Outline[1].X), -r.Outline[2].Y
 		for i := range 1 + rng.IntN(3) {
-			r.Things = append(r.Things, space.Thing{ID: string(rune('a' + i)), Name: "thing " + string(rune('a'+i)), Kind: []space.ThingKind{space.Furnishing, space.BuiltIn, space.Car}[rng.IntN(3)],
-				X: w * rng.Float64(), Y: -d * rng.Float64(), Width: quantity.Length(0.3 + rng.Float64()), Depth: quantity.Length(0.3 + rng.Float64()), Turned: 90 * rng.Float64()})
+			r.Things = append(r.Things, space.Thing{ID: string(rune('a' + i)), Name: "thing " + string(rune('a'+i)),
+				Kind: []space.ThingKind{space.Furnishing, space.BuiltIn, space.Car}[rng.IntN(3)],
+				X:    w * rng.Float64(), Y: -d * rng.Float64(), Width: quantity.Length(0.3 + rng.Float64()),
+				Depth: quantity.Length(0.3 + rng.Float64()), Turned: 90 * rng.Float64()})
 		}
 		if rng.IntN(2) == 0 {
 			r.Ceiling.Drops = []space.Drop{{Name: "lamp", Outline: plane.Box(w/2, -d/2, 0.8, 0.8, 0), Under: 1.9, Loose: rng.IntN(2) == 0}}
@@ -116,7 +120,8 @@ func TestVerdictsAgainstAGrid(t *testing.T) {
 		for range rng.IntN(6) {
 			x := box{w * rng.Float64(), -d * rng.Float64(), 0.3 + 1.3*rng.Float64(), 0.3 + 1.3*rng.Float64(), 1.6 + rng.Float64()*0.9}
 			boxes = append(boxes, x)
-			r.Ceiling.Drops = append(r.Ceiling.Drops, space.Drop{Name: "box", Outline: plane.Box(x.x, x.y, x.w, x.d, 0), Under: quantity.Length(x.under)})
+			r.Ceiling.Drops = append(r.Ceiling.Drops, space.Drop{Name: "box", Outline: plane.Box(x.x, x.y, x.w, x.d, 0),
+				Under: quantity.Length(x.under)})
 		}
 		var table box
 		if rng.IntN(2) == 0 {

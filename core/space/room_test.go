@@ -26,7 +26,8 @@ func metric(p quantity.Phrase) string { return p.In(quantity.Metric) }
 // that opens inwards: it sweeps a quarter of π 0.8²/4 = 0.5027 m², below the wall.
 func TestWhatADoorSweeps(t *testing.T) {
 	r := study()
-	r.Openings = []space.Opening{{ID: "d", Name: "door", Kind: space.DoorWay, Wall: 0, At: 0.5, Width: 0.8, Hinge: space.AtStart, Swings: space.Inwards}}
+	r.Openings = []space.Opening{{ID: "d", Name: "door", Kind: space.DoorWay, Wall: 0, At: 0.5, Width: 0.8, Hinge: space.AtStart,
+		Swings: space.Inwards}}
 	s := r.Swing(0)
 	quarter := math.Pi * 0.8 * 0.8 / 4
 	assert.Greater(t, s.Area(), quarter, "all that it sweeps is in it")
@@ -57,10 +58,14 @@ func TestWhatCannotBe(t *testing.T) {
 		at   string
 		says string
 	}{
-		"wider than its wall":  {func(_ *space.Room, o *space.Opening, _ *space.Thing) { o.Width = 3.2 }, "width_m", "3.200 m wide, wall B is 3.000 m long"},
-		"past the end":         {func(_ *space.Room, o *space.Opening, _ *space.Thing) { o.At = 2.5 }, "at_m", "0.300 m beyond the end of wall B: at most 2.200 m"},
-		"on a fifth wall":      {func(_ *space.Room, o *space.Opening, _ *space.Thing) { o.Wall = 4 }, "wall", "wall E, and the room has 4 walls"},
-		"higher than the room": {func(_ *space.Room, o *space.Opening, _ *space.Thing) { o.Height = 2.5 }, "height_m", "2.500 m, the ceiling is at 2.400 m"},
+		"wider than its wall": {func(_ *space.Room, o *space.Opening, _ *space.Thing) { o.Width = 3.2 }, "width_m",
+			"3.200 m wide, wall B is 3.000 m long"},
+		"past the end": {func(_ *space.Room, o *space.Opening, _ *space.Thing) { o.At = 2.5 }, "at_m",
+			"0.300 m beyond the end of wall B: at most 2.200 m"},
+		"on a fifth wall": {func(_ *space.Room, o *space.Opening, _ *space.Thing) { o.Wall = 4 }, "wall",
+			"wall E, and the room has 4 walls"},
+		"higher than the room": {func(_ *space.Room, o *space.Opening, _ *space.Thing) { o.Height = 2.5 }, "height_m",
+			"2.500 m, the ceiling is at 2.400 m"},
 		"a beam in the floor": {func(r *space.Room, _ *space.Opening, _ *space.Thing) {
 			r.Ceiling.Drops = []space.Drop{{Outline: rect(0, -1, 1, 1), Under: -0.2}}
 		}, "drops[0]", "between the floor and"},
@@ -77,7 +82,8 @@ func TestWhatCannotBe(t *testing.T) {
 		assert.Contains(t, bad.Error(), c.says, name)
 	}
 	r := study()
-	r.Openings, r.Things = []space.Opening{door, {ID: "w", Name: "window", Kind: space.Window, Wall: 1, At: 0.9, Width: 1, Sill: 1, Height: 1}}, []space.Thing{table}
+	r.Openings, r.Things = []space.Opening{door, {ID: "w", Name: "window", Kind: space.Window, Wall: 1, At: 0.9, Width: 1, Sill: 1,
+		Height: 1}}, []space.Thing{table}
 	var bad *quantity.FieldError
 	require.ErrorAs(t, r.Check(), &bad)
 	assert.Contains(t, bad.Error(), "overlaps window by 0.100 m")
@@ -103,8 +109,10 @@ func TestStuds(t *testing.T) {
 func TestWhatWallsAndDoorsTake(t *testing.T) {
 	r := study()
 	for kind, what := range map[space.WallKind]space.What{
-		space.TimberStud: space.TakesBody, space.Brick: space.TakesBody, space.ConcreteOf: space.TakesBody, space.MetalStud: space.TakesBands,
-		space.HollowBlock: space.TakesBands, space.Stone: space.TakesBands, space.PlasterLath: space.TakesBands, space.WallOfWhat: space.TakesNothing,
+		space.TimberStud: space.TakesBody, space.Brick: space.TakesBody, space.ConcreteOf: space.TakesBody,
+		space.MetalStud:   space.TakesBands,
+		space.HollowBlock: space.TakesBands, space.Stone: space.TakesBands, space.PlasterLath: space.TakesBands,
+		space.WallOfWhat: space.TakesNothing,
 	} {
 		r.Walls[2].Kind = kind
 		assert.Equal(t, what, r.WallTakes(2).What, kind)

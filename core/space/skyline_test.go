@@ -42,7 +42,8 @@ func TestSkylineAgainstEveryPlace(t *testing.T) {
 		rng := rand.New(rand.NewPCG(seed, 3))
 		r := space.Rectangle(5, 4, 2.6)
 		for range rng.IntN(4) {
-			r.Ceiling.Drops = append(r.Ceiling.Drops, space.Drop{Outline: plane.Box(5*rng.Float64(), -4*rng.Float64(), 0.3+rng.Float64(), 0.3+rng.Float64(), 90*rng.Float64()), Under: quantity.Length(1.9 + 0.6*rng.Float64())})
+			r.Ceiling.Drops = append(r.Ceiling.Drops, space.Drop{Outline: plane.Box(5*rng.Float64(), -4*rng.Float64(), 0.3+rng.Float64(),
+				0.3+rng.Float64(), 90*rng.Float64()), Under: quantity.Length(1.9 + 0.6*rng.Float64())})
 		}
 		for range rng.IntN(3) {
 			if s, ok := r.SlopeAt(rng.IntN(4), quantity.Length(1+rng.Float64()), 2.6, quantity.Length(1+2*rng.Float64())); ok {
@@ -58,7 +59,8 @@ func TestSkylineAgainstEveryPlace(t *testing.T) {
 			for k := 1; k < 8 && b.Along-a.Along > 1e-6; k++ {
 				along := float64(a.Along) + float64(b.Along-a.Along)*float64(k)/8
 				want := r.Over(plane.Point{X: from.X + along/l*(to.X-from.X), Y: from.Y + along/l*(to.Y-from.Y)})
-				assert.InDelta(t, float64(want), float64(a.Height)+float64(b.Height-a.Height)*float64(k)/8, 1e-6, "seed %d at %v", seed, along)
+				assert.InDelta(t, float64(want), float64(a.Height)+float64(b.Height-a.Height)*float64(k)/8, 1e-6, "seed %d at %v", seed,
+					along)
 			}
 		}
 	}

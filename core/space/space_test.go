@@ -85,7 +85,8 @@ func TestFreeFloor(t *testing.T) {
 // 0.275 = 2.5626 m; a pull-up from a full hang 1.184 · 1.90 + 0.05 + 0.347 = 2.6466 m.
 func TestHeightsByHand(t *testing.T) {
 	for use, want := range map[space.Use]float64{
-		space.StandingUse: 1.95, space.FloorPress: 1.5256, space.KneelPress: 1.8961, space.BarOverhead: 2.5626, space.FullPullUp: 2.6466, space.LyingPress: 0.9,
+		space.StandingUse: 1.95, space.FloorPress: 1.5256, space.KneelPress: 1.8961, space.BarOverhead: 2.5626, space.FullPullUp: 2.6466,
+		space.LyingPress: 0.9,
 	} {
 		h := space.Work([]space.Room{space.Rectangle(4, 3, 1.75)}, space.Body{Stature: 1.90}).Head(use)
 		assert.InDelta(t, want, h.Needed.Value, 1e-4, use)

@@ -42,7 +42,8 @@ func (r Room) WallTakes(i int) Takes {
 	switch w.Kind {
 	case TimberStud:
 		if w.Offset <= 0 {
-			return Takes{What: TakesBody, Look: true, Why: quantity.Say("a body across two studs or more, once checked: find the studs with small pilot holes first")}
+			return Takes{What: TakesBody, Look: true,
+				Why: quantity.Say("a body across two studs or more, once checked: find the studs with small pilot holes first")}
 		}
 		return takes(TakesBody, "a body across two studs or more, once checked; never into the board alone")
 	case MetalStud:
@@ -50,13 +51,16 @@ func (r Room) WallTakes(i int) Takes {
 	case Brick, ConcreteOf:
 		return takes(TakesBody, "a body on anchors made for it, once checked; never into the joints")
 	case Stone:
-		return Takes{What: TakesBands, Look: true, Why: quantity.Say("bands; a body only into single sound stones, which a mason has to judge")}
+		return Takes{What: TakesBands, Look: true,
+			Why: quantity.Say("bands; a body only into single sound stones, which a mason has to judge")}
 	case HollowBlock:
 		return takes(TakesBands, "bands on anchors for hollow blocks: their webs break out under a body")
 	case PlasterLath:
-		return Takes{What: TakesBands, Look: true, Why: quantity.Say("bands into the studs behind it, once they are found: lath and plaster hold nothing")}
+		return Takes{What: TakesBands, Look: true,
+			Why: quantity.Say("bands into the studs behind it, once they are found: lath and plaster hold nothing")}
 	}
-	return Takes{What: TakesNothing, Look: true, Why: quantity.Say("nobody has looked yet what it is built of: knock, then a small pilot hole")}
+	return Takes{What: TakesNothing, Look: true,
+		Why: quantity.Say("nobody has looked yet what it is built of: knock, then a small pilot hole")}
 }
 
 // RoofTakes is what the ceiling may take in principle.
@@ -71,7 +75,8 @@ func (r Room) RoofTakes() Takes {
 	}
 	switch r.Roof {
 	case Joists:
-		return Takes{What: TakesBody, Look: true, Why: quantity.Say("a body across two joists or more, once checked: find the joists, and what they carry above")}
+		return Takes{What: TakesBody, Look: true,
+			Why: quantity.Say("a body across two joists or more, once checked: find the joists, and what they carry above")}
 	case ConcreteTop:
 		return takes(TakesBody, "a body on anchors made for pull in cracked concrete, once checked by somebody licensed")
 	case Suspended:
@@ -95,23 +100,27 @@ func (r Room) DoorTakes(i int) Takes {
 	case o.Swings == Inwards:
 		return takes(TakesNothing, "it opens into this room, and a pull from here opens it: pull from the other side, where its stop is")
 	case o.Swings == Slides:
-		return Takes{What: TakesBands, Most: LightDoor.Takes(), Why: quantity.Say("a sliding leaf: light bands only, to ", quantity.Amount(quantity.KindForce, float64(LightDoor.Takes())))}
+		return Takes{What: TakesBands, Most: LightDoor.Takes(), Why: quantity.Say("a sliding leaf: light bands only, to ",
+			quantity.Amount(quantity.KindForce, float64(LightDoor.Takes())))}
 	}
 	if o.Swings != Outwards {
 		light := LightDoor.Takes()
-		return Takes{What: TakesBands, Most: light, Look: true, Why: quantity.Say("nobody has said which way it opens: bands to ", quantity.Amount(quantity.KindForce, float64(light)),
+		return Takes{What: TakesBands, Most: light, Look: true, Why: quantity.Say("nobody has said which way it opens: bands to ",
+			quantity.Amount(quantity.KindForce, float64(light)),
 			" once somebody has seen that the pull shuts it")}
 	}
 	most := o.Leaf.Takes()
 	t := Takes{What: TakesBands, Most: most}
 	switch {
 	case o.Leaf == SolidDoor:
-		t.Why = quantity.Say("bands to ", quantity.Amount(quantity.KindForce, float64(most)), ", the latch held and a sign on the other side; never a body")
+		t.Why = quantity.Say("bands to ", quantity.Amount(quantity.KindForce, float64(most)),
+			", the latch held and a sign on the other side; never a body")
 	case o.Leaf == LightDoor:
 		t.Why = quantity.Say("hollow or glazed: light bands only, to ", quantity.Amount(quantity.KindForce, float64(most)))
 	default:
 		t.Look = true
-		t.Why = quantity.Say("nobody has said what the leaf is: bands to ", quantity.Amount(quantity.KindForce, float64(most)), " until somebody knocks on it")
+		t.Why = quantity.Say("nobody has said what the leaf is: bands to ", quantity.Amount(quantity.KindForce, float64(most)),
+			" until somebody knocks on it")
 	}
 	return t
 }

@@ -69,7 +69,8 @@ func (t Thing) Around() plane.Ring {
 	w, d := float64(t.Width+z.Left+z.Right), float64(t.Depth+z.Front+z.Back)
 	off := plane.Box(float64(z.Right-z.Left)/2, float64(z.Back-z.Front)/2, w, d, 0)
 	turn := plane.Box(0, 0, 1, 1, t.Turned) // its sides are the turned axes
-	ux, uy := plane.Point{X: turn[1].X - turn[0].X, Y: turn[1].Y - turn[0].Y}, plane.Point{X: turn[3].X - turn[0].X, Y: turn[3].Y - turn[0].Y}
+	ux, uy := plane.Point{X: turn[1].X - turn[0].X, Y: turn[1].Y - turn[0].Y},
+		plane.Point{X: turn[3].X - turn[0].X, Y: turn[3].Y - turn[0].Y}
 	out := make(plane.Ring, len(off))
 	for i, p := range off {
 		out[i] = plane.Point{X: t.X + p.X*ux.X + p.Y*uy.X, Y: t.Y + p.X*ux.Y + p.Y*uy.Y}

@@ -115,5 +115,6 @@ func (r Room) SlopeAt(wall int, low, high, run quantity.Length) (s Slope, ok boo
 	from, to, _ := r.Wall(wall)
 	in := r.inward(wall)
 	d := float64(run)
-	return Slope{From: 0, Low: low, High: high, Outline: plane.Ring{from, to, {X: to.X + d*in.X, Y: to.Y + d*in.Y}, {X: from.X + d*in.X, Y: from.Y + d*in.Y}}}, true
+	return Slope{From: 0, Low: low, High: high, Outline: plane.Ring{from, to, {X: to.X + d*in.X, Y: to.Y + d*in.Y},
+		{X: from.X + d*in.X, Y: from.Y + d*in.Y}}}, true
 }

@@ -72,7 +72,8 @@ func ParseWalk(text, unit string) (walls []Wall, closes bool, err error) {
 			return err
 		}
 		if m <= 0 || m > longestWall {
-			return quantity.At(field, "a wall is longer than nothing and no longer than ", quantity.Amount(quantity.KindLength, longestWall))
+			return quantity.At(field, "a wall is longer than nothing and no longer than ",
+				quantity.Amount(quantity.KindLength, longestWall))
 		}
 		w.Length = quantity.Length(m)
 		walls = append(walls, w)
@@ -125,7 +126,8 @@ func ParseShape(text, unit string) (walls []Wall, closes bool, err error) {
 		side := whole[i%2]
 		left := side - bitten[corner][i%2] - bitten[next][i%2]
 		if left <= 0 {
-			return nil, false, quantity.At("walls", fmt.Sprintf("the bites leave nothing of the side from corner %c to %c, ", corner, next), quantity.Amount(quantity.KindLength, float64(side)))
+			return nil, false, quantity.At("walls", fmt.Sprintf("the bites leave nothing of the side from corner %c to %c, ", corner, next),
+				quantity.Amount(quantity.KindLength, float64(side)))
 		}
 		turn := 90.0
 		if i == 0 {
@@ -169,7 +171,8 @@ func sidesOf(text, unit string, bite bool) (sides [2]quantity.Length, corner byt
 			return sides, 0, err
 		}
 		if m <= 0 || m > longestWall {
-			return sides, 0, quantity.At("walls", "a wall is longer than nothing and no longer than ", quantity.Amount(quantity.KindLength, longestWall))
+			return sides, 0, quantity.At("walls", "a wall is longer than nothing and no longer than ",
+				quantity.Amount(quantity.KindLength, longestWall))
 		}
 		sides[i] = quantity.Length(m)
 	}
@@ -269,7 +272,8 @@ func Closed(walls []Wall, closes bool) (Survey, error) {
 	}
 	missed := math.Hypot(s.Gap.X, s.Gap.Y)
 	if missed > shareable(round) {
-		return s, quantity.At("walls", "the walls miss the start by ", quantity.Amount(quantity.KindLength, missed), ": measure again, or end with a turn and the last wall closes the room")
+		return s, quantity.At("walls", "the walls miss the start by ", quantity.Amount(quantity.KindLength, missed),
+			": measure again, or end with a turn and the last wall closes the room")
 	}
 	// The changes are length × (direction · λ); λ solves the 2 × 2 system of what they add up to.
 	var xx, xy, yy float64
@@ -281,7 +285,8 @@ func Closed(walls []Wall, closes bool) (Survey, error) {
 	}
 	var lx, ly float64
 	if missed > 1e-9 {
-		stuck := quantity.At("walls", "the walls miss the start by ", quantity.Amount(quantity.KindLength, missed), ", and those that could give way are marked exact")
+		stuck := quantity.At("walls", "the walls miss the start by ", quantity.Amount(quantity.KindLength, missed),
+			", and those that could give way are marked exact")
 		if closes {
 			// Only what goes across the last wall has to add up.
 			px, py := -last.Y, last.X
@@ -309,14 +314,16 @@ func Closed(walls []Wall, closes bool) (Survey, error) {
 			w.Length += s.Moved[i]
 		}
 		if w.Length <= 0 {
-			return s, quantity.At(fmt.Sprintf("walls[%d]", i), "this wall would run backwards: a turn before it is wrong, or a wall is missing")
+			return s,
+				quantity.At(fmt.Sprintf("walls[%d]", i), "this wall would run backwards: a turn before it is wrong, or a wall is missing")
 		}
 		s.Outline = append(s.Outline, at)
 		at = plane.Point{X: at.X + float64(w.Length)*dirs[i].X, Y: at.Y + float64(w.Length)*dirs[i].Y}
 	}
 	var fault *plane.Fault
 	if err := s.Outline.Check(); errors.As(err, &fault) {
-		return s, quantity.At(fmt.Sprintf("walls[%d]", max(fault.A, fault.B)), fmt.Sprintf("this wall meets wall %d", min(fault.A, fault.B)+1))
+		return s, quantity.At(fmt.Sprintf("walls[%d]", max(fault.A, fault.B)),
+			fmt.Sprintf("this wall meets wall %d", min(fault.A, fault.B)+1))
 	}
 	return s, nil
 }

@@ -30,7 +30,8 @@ func TestAWalkRoundAnL(t *testing.T) {
 	assert.InDelta(t, 3.7, float64(s.Walls[5].Length), 1e-12)
 	assert.InDelta(t, 4.6*2.9+3.4*0.8, s.Outline.Area(), 1e-9)
 	assert.InDelta(t, 0, math.Hypot(s.Gap.X, s.Gap.Y), 1e-12)
-	for _, same := range []string{"4.6r2.9r1.2l0.8r3.4r", "460 cm right 290cm right 1200 mm left 800mm right 3.4m right 3.7", "4.6, R, 2.9, R, 1.2, L, 0.8, R, 3.4, R", "4.6 L 3.7 L 3.4 L 0.8 R 1.2 L"} {
+	for _, same := range []string{"4.6r2.9r1.2l0.8r3.4r", "460 cm right 290cm right 1200 mm left 800mm right 3.4m right 3.7",
+		"4.6, R, 2.9, R, 1.2, L, 0.8, R, 3.4, R", "4.6 L 3.7 L 3.4 L 0.8 R 1.2 L"} {
 		assert.InDelta(t, 4.6*2.9+3.4*0.8, surveyed(t, same).Outline.Area(), 1e-9, same)
 	}
 	feet := surveyed(t, `12' R 10' 6" R 12'R`)
@@ -128,7 +129,8 @@ func TestTheGapIsSharedOut(t *testing.T) {
 			}
 			more := 0.003 * (2*rng.Float64() - 1)
 			mi, mj := float64(s.Moved[i])+more, float64(s.Moved[j])-more*dot
-			other := cost - float64(s.Moved[i]*s.Moved[i])/lengths[i] - float64(s.Moved[j]*s.Moved[j])/lengths[j] + mi*mi/lengths[i] + mj*mj/lengths[j]
+			other := cost - float64(s.Moved[i]*s.Moved[i])/lengths[i] - float64(s.Moved[j]*s.Moved[j])/lengths[j] + mi*mi/lengths[i] +
+				mj*mj/lengths[j]
 			assert.GreaterOrEqual(t, other, cost-1e-9)
 		}
 	}

@@ -38,8 +38,12 @@ var formulas = []Formula{
 	{"brzycki", "Brzycki", "36w/(37 − r)", "Brzycki 1993", func(r float64) float64 { return (37 - r) / 36 }},
 	{"lombardi", "Lombardi", "w·r^0.10", "Lombardi 1989", func(r float64) float64 { return math.Pow(r, -0.10) }},
 	{"oconner", "O'Conner", "w(1 + 0.025r)", "O'Conner et al. 1989", func(r float64) float64 { return 1 / (1 + 0.025*r) }},
-	{"mayhew", "Mayhew", "100w/(52.2 + 41.9e^(−0.055r))", "Mayhew et al. 1992", func(r float64) float64 { return (52.2 + 41.9*math.Exp(-0.055*r)) / 100 }},
-	{"wathan", "Wathan", "100w/(48.8 + 53.8e^(−0.075r))", "Wathan 1994", func(r float64) float64 { return (48.8 + 53.8*math.Exp(-0.075*r)) / 100 }},
+	{"mayhew", "Mayhew", "100w/(52.2 + 41.9e^(−0.055r))", "Mayhew et al. 1992",
+		func(r float64) float64 { return (52.2 + 41.9*math.Exp(-0.055*r)) / 100 }},
+	{"wathan", "Wathan", "100w/(48.8 + 53.8e^(−0.075r))", "Wathan 1994", func(r float64) float64 {
+		return (48.8 +
+			53.8*math.Exp(-0.075*r)) / 100
+	}},
 }
 
 // Formulas lists the six, in the order in which they are shown.
@@ -58,13 +62,17 @@ type Estimate struct {
 func FromSet(load quantity.Mass, reps, reserve int) (Estimate, error) {
 	switch {
 	case !(load > 0) || load > MaxLoad:
-		return Estimate{}, quantity.At("load_kg", fmt.Sprintf("a load of %g kg is not between 0 and %g kg", float64(load), float64(MaxLoad)))
+		return Estimate{}, quantity.At("load_kg", fmt.Sprintf("a load of %g kg is not between 0 and %g kg", float64(load),
+			float64(MaxLoad)))
 	case reps < 1:
 		return Estimate{}, quantity.At("reps", "at least one repetition must have been done")
 	case reserve < 0:
 		return Estimate{}, quantity.At("reserve", "repetitions in reserve cannot be negative")
 	case reps+reserve > MaxTestReps:
-		return Estimate{}, quantity.At("reps", fmt.Sprintf("reps and reserve together are %d; above %d the formulas part too far: test with a heavier load", reps+reserve, MaxTestReps))
+		return Estimate{},
+			quantity.At("reps",
+				fmt.Sprintf("reps and reserve together are %d; above %d the formulas part too far: test with a heavier load", reps+reserve,
+					MaxTestReps))
 	}
 	e := Estimate{Each: make([]quantity.Mass, len(formulas))}
 	for i, f := range formulas {

@@ -15,7 +15,8 @@ import (
 // Conditioning, from memory): reps → % of the one-rep maximum. Agreement is
 // expected within 2 points from 2 to 10 reps and 6 from 11 to 15.
 func TestSharesAgainstTheTrainingLoadChart(t *testing.T) {
-	for reps, percent := range map[int]float64{1: 100, 2: 95, 3: 93, 4: 90, 5: 87, 6: 85, 7: 83, 8: 80, 9: 77, 10: 75, 11: 70, 12: 67, 15: 65} {
+	for reps, percent := range map[int]float64{1: 100, 2: 95, 3: 93, 4: 90, 5: 87, 6: 85, 7: 83, 8: 80, 9: 77, 10: 75, 11: 70, 12: 67,
+		15: 65} {
 		got, err := strength.Maximum(100).LoadFor(reps)
 		require.NoError(t, err)
 		tolerance := 2.0
@@ -75,7 +76,8 @@ func TestRefusals(t *testing.T) {
 		load          quantity.Mass
 		reps, reserve int
 		field         string
-	}{{0, 5, 0, "load_kg"}, {-3, 5, 0, "load_kg"}, {1200, 5, 0, "load_kg"}, {50, 0, 2, "reps"}, {50, 5, -1, "reserve"}, {50, 12, 4, "reps"}} {
+	}{{0, 5, 0, "load_kg"}, {-3, 5, 0, "load_kg"}, {1200, 5, 0, "load_kg"}, {50, 0, 2, "reps"}, {50, 5, -1, "reserve"},
+		{50, 12, 4, "reps"}} {
 		_, err := strength.FromSet(c.load, c.reps, c.reserve)
 		var re *quantity.FieldError
 		require.ErrorAs(t, err, &re)

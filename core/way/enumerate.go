@@ -166,7 +166,8 @@ func counted(m movement.Movement, h held, p client.Person) Load {
 		return Load{Rung: h.Rung, Low: movement.Done, High: movement.Done, Options: h.options, Quality: quality, Unread: h.Unread}
 	}
 	k, along := quantity.Mass(m.CountsAs), p.BodyMass*quantity.Mass(m.Along)
-	out := Load{Rung: h.Rung, Low: h.Low*k + along, High: h.High*k + along, Along: along, Options: h.options, Quality: quality, Unread: h.Unread}
+	out := Load{Rung: h.Rung, Low: h.Low*k + along, High: h.High*k + along, Along: along, Options: h.options, Quality: quality,
+		Unread: h.Unread}
 	u := h.U * k
 	if h.Low == h.High {
 		out.Low -= u

@@ -91,7 +91,8 @@ func (d *Since) loadsFor(m *movement.Movement) bool {
 		key := m.Pulled()
 		return asked(d.bands, key, func() bool {
 			now, before := d.now.byBand[key], d.before.byBand[key]
-			return alike(now, before) && (len(now) > 0 || d.now.bounds == d.before.bounds && reflect.DeepEqual(d.now.bands, d.before.bands)) // without one, the nearest
+			return alike(now, before) && (len(now) > 0 || d.now.bounds == d.before.bounds &&
+				reflect.DeepEqual(d.now.bands, d.before.bands)) // without one, the nearest
 		})
 	}
 	of := func(h load.Hold) bool {

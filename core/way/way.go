@@ -20,7 +20,8 @@ import (
 
 // Load is one load that a movement can be done with. Rung is what is admitted of it; Low
 // and High are what it counts for on the scale of the need, its uncertainty taken off
-// (kg), with Along of the body that is lifted with it among them. Options are those that must all be chosen for it to be there (none today), Needs
+// (kg), with Along of the body that is lifted with it among them. Options are those that must all
+// be chosen for it to be there (none today), Needs
 // those of which one of each must be, to meet what the movement requires. Quality, 0 to
 // 1, is how well it answers its pattern so; Unread that it rests on a guess. Harder is the
 // tactic that makes it count for more, the zero one where none does.
@@ -86,8 +87,10 @@ type Lack struct {
 }
 
 var holdWords = map[load.Hold]string{
-	load.OneHand: "nothing to hold in one hand", load.Pair: "no two things alike, one for each hand", load.TwoHand: "nothing to hold in both hands", load.Hug: "nothing to hug",
-	load.Worn: "no pack to wear", load.Overhead: "nothing that may be held overhead", load.Dragged: "nothing to drag", load.Bar: "no bar", load.Band: "no band of the kind",
+	load.OneHand: "nothing to hold in one hand", load.Pair: "no two things alike, one for each hand",
+	load.TwoHand: "nothing to hold in both hands", load.Hug: "nothing to hug",
+	load.Worn: "no pack to wear", load.Overhead: "nothing that may be held overhead", load.Dragged: "nothing to drag", load.Bar: "no bar",
+	load.Band: "no band of the kind",
 }
 
 // Phrase says it.

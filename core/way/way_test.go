@@ -37,7 +37,8 @@ func standsIn(u space.Use, h float64) float64 {
 }
 
 // heightsSpelledOut are the uses whose ceiling standsIn knows.
-var heightsSpelledOut = []space.Use{space.StandingUse, space.OverheadUse, space.BarOverhead, space.FloorPress, space.KneelPress, space.LyingPress, space.StepUp, space.FullPullUp}
+var heightsSpelledOut = []space.Use{space.StandingUse, space.OverheadUse, space.BarOverhead, space.FloorPress, space.KneelPress,
+	space.LyingPress, space.StepUp, space.FullPullUp}
 
 // usable is the part of a load between low and high that a use allows; none is ok false.
 func usable(r load.Rung, u load.Use) (low, high float64, ok bool) {
@@ -85,7 +86,8 @@ type counts struct{ low, high, quality float64 }
 
 // reachable is every load that a movement can be done with by a person in a room with
 // what is there, by label.
-func reachable(m movement.Movement, stature, ceiling float64, limits []movement.Limit, things []thing, supplies []supply, group map[int]string) map[string]counts {
+func reachable(m movement.Movement, stature, ceiling float64, limits []movement.Limit, things []thing, supplies []supply,
+	group map[int]string) map[string]counts {
 	out := map[string]counts{}
 	for _, l := range limits {
 		if slices.Contains(m.Spares, l) {
@@ -192,7 +194,8 @@ func invent(r *rand.Rand) world {
 		items[0].Group, items[1].Group = "a jug", "a jug"
 		w.group[0], w.group[1] = "a jug", "a jug"
 	}
-	holds := []load.Hold{load.OneHand, load.OneHand, load.OneHand, load.Pair, load.TwoHand, load.Hug, load.Worn, load.Overhead, load.Dragged, load.Bar}
+	holds := []load.Hold{load.OneHand, load.OneHand, load.OneHand, load.Pair, load.TwoHand, load.Hug, load.Worn, load.Overhead,
+		load.Dragged, load.Bar}
 	for n := range 7 {
 		o := max(r.IntN(w.options+2)-2, way.Today)
 		c := load.Conditions{}
@@ -209,7 +212,8 @@ func invent(r *rand.Rand) world {
 			}
 		}
 		low := quantity.Mass(1 + 8*r.Float64())
-		rung := load.Rung{Hold: holds[r.IntN(len(holds))], Low: low, High: low, U: quantity.Mass(0.4 * r.Float64()), Conditions: c, Things: []string{fmt.Sprint("thing ", n-n%2*r.IntN(2), " of ", o)}, Label: fmt.Sprint("load ", n)}
+		rung := load.Rung{Hold: holds[r.IntN(len(holds))], Low: low, High: low, U: quantity.Mass(0.4 * r.Float64()), Conditions: c,
+			Things: []string{fmt.Sprint("thing ", n-n%2*r.IntN(2), " of ", o)}, Label: fmt.Sprint("load ", n)}
 		if r.IntN(3) == 0 {
 			rung.High += quantity.Mass(6 * r.Float64())
 		}
@@ -363,10 +367,12 @@ func TestOpenBucketsStayOffTheFace(t *testing.T) {
 	kind, err := load.KindByKey("bucket")
 	require.NoError(t, err)
 	bucket := func(open bool, label string) load.Rung {
-		return load.Rung{Hold: load.OneHand, Low: 6, High: 6, U: 0.1, Things: []string{label}, Label: label, Conditions: load.Conditions{Household: true, Open: open, Rated: kind.Limit * 2}}
+		return load.Rung{Hold: load.OneHand, Low: 6, High: 6, U: 0.1, Things: []string{label}, Label: label,
+			Conditions: load.Conditions{Household: true, Open: open, Rated: kind.Limit * 2}}
 	}
 	for _, open := range []bool{true, false} {
-		s := way.New(client.Client{Person: client.Person{Stature: 1.7}}, []way.Item{{Option: way.Today, Rungs: []load.Rung{bucket(open, "one"), bucket(open, "other")}}})
+		s := way.New(client.Client{Person: client.Person{Stature: 1.7}}, []way.Item{{Option: way.Today,
+			Rungs: []load.Rung{bucket(open, "one"), bucket(open, "other")}}})
 		got := s.Of(press)
 		assert.Equal(t, !open, got.Can())
 		assert.True(t, s.Of(row).Can())
@@ -382,7 +388,8 @@ func TestOpenBucketsStayOffTheFace(t *testing.T) {
 func TestACeilingLowerThanTheClient(t *testing.T) {
 	who := client.Client{Person: client.Person{Stature: 1.90, BodyMass: 90}}.In(under(1.75))
 	s := way.New(who, []way.Item{{Option: way.Today, Rungs: []load.Rung{
-		{Hold: load.TwoHand, Low: 16, High: 16, Things: []string{"bell"}, Label: "bell"}, {Hold: load.Pair, Low: 8, High: 8, Things: []string{"pair"}, Label: "pair"},
+		{Hold: load.TwoHand, Low: 16, High: 16, Things: []string{"bell"}, Label: "bell"},
+		{Hold: load.Pair, Low: 8, High: 8, Things: []string{"pair"}, Label: "pair"},
 	}}})
 	for key, can := range map[string]bool{"goblet-squat": false, "pair-squat": false, "romanian-pair": false, "floor-press": true} {
 		m, err := movement.ByKey(key)
@@ -428,10 +435,12 @@ func TestAStepBearsWhatItWasWorkedOutFor(t *testing.T) {
 	both := packs
 	both.Hold, both.Use = load.Pair, load.HeldLow
 	for _, c := range []struct{ extra, pack, each quantity.Mass }{{0, 8, 4}, {12, 12, 6}, {12, 12.5, 6.5}, {30, 12, 15}} {
-		step := capability.Supply{Kind: capability.Step, At: capability.Span{From: 0.48, To: 0.48}, Quality: 1, Limited: true, Extra: c.extra}
+		step := capability.Supply{Kind: capability.Step, At: capability.Span{From: 0.48, To: 0.48}, Quality: 1, Limited: true,
+			Extra: c.extra}
 		s := way.New(client.Client{Person: client.Person{Stature: 1.7, BodyMass: 70}}.In(under(2.6)), []way.Item{
 			{Option: way.Today, Supplies: []capability.Supply{step}},
-			{Option: way.Today, Rungs: []load.Rung{{Hold: load.Worn, Low: c.pack, High: c.pack, Things: []string{"pack"}, Label: "pack"}, {Hold: load.Pair, Low: c.each, High: c.each, Things: []string{"pair"}, Label: "pair"}}},
+			{Option: way.Today, Rungs: []load.Rung{{Hold: load.Worn, Low: c.pack, High: c.pack, Things: []string{"pack"}, Label: "pack"},
+				{Hold: load.Pair, Low: c.each, High: c.each, Things: []string{"pair"}, Label: "pair"}}},
 		})
 		assert.True(t, s.Of(alone).Can())
 		assert.Equal(t, c.pack <= c.extra, s.Of(packs).Can(), "%v kg on a step for %v", c.pack, c.extra)

@@ -55,7 +55,8 @@ func (a *API) accounts(r huma.API) {
 			Password string `json:"password" minLength:"10" maxLength:"200"`
 		}
 	}
-	handle(a, r, operation(Signed, http.MethodPut, "/account/password", "change-password", "Change the own password; all other sessions end", "practice"),
+	handle(a, r, operation(Signed, http.MethodPut, "/account/password", "change-password",
+		"Change the own password; all other sessions end", "practice"),
 		func(ctx context.Context, in *passwordIn) (*struct{}, error) {
 			w := who(ctx)
 			epoch, err := a.Accounts.ChangePassword(ctx, w.Consultant, in.Body.Old, in.Body.Password)
@@ -86,7 +87,8 @@ func (a *API) invitations(r huma.API) {
 			Code string `json:"code" doc:"Said this once"`
 		}
 	}
-	op := operation(Owners, http.MethodPost, "/practice/invitations", "invite", "Invite somebody; the code holds for 7 days and once", "practice")
+	op := operation(Owners, http.MethodPost, "/practice/invitations", "invite", "Invite somebody; the code holds for 7 days and once",
+		"practice")
 	op.DefaultStatus = http.StatusCreated
 	handle(a, r, op, func(ctx context.Context, in *inviteIn) (*inviteOut, error) {
 		code, made, err := a.Accounts.Invite(ctx, who(ctx).Practice, in.Body.Role, in.Body.Note)
@@ -101,7 +103,8 @@ func (a *API) invitations(r huma.API) {
 	type invitation struct {
 		ID string `path:"invitation" maxLength:"40"`
 	}
-	handle(a, r, operation(Owners, http.MethodDelete, "/practice/invitations/{invitation}", "uninvite", "Take an invitation back", "practice"),
+	handle(a, r, operation(Owners, http.MethodDelete, "/practice/invitations/{invitation}", "uninvite", "Take an invitation back",
+		"practice"),
 		func(ctx context.Context, in *invitation) (*struct{}, error) {
 			err := a.Accounts.Uninvite(ctx, who(ctx).Practice, in.ID)
 			if isNotFound(err) {
@@ -121,7 +124,8 @@ func (a *API) colleagues(r huma.API) {
 			Active bool       `json:"active"`
 		}
 	}
-	handle(a, r, operation(Owners, http.MethodPut, "/practice/accounts/{account}", "write-account", "Set a consultant's role, or whether the account is active; the sessions end", "practice"),
+	handle(a, r, operation(Owners, http.MethodPut, "/practice/accounts/{account}", "write-account",
+		"Set a consultant's role, or whether the account is active; the sessions end", "practice"),
 		func(ctx context.Context, in *accountIn) (*struct{}, error) {
 			w := who(ctx)
 			err := a.Accounts.Set(ctx, w.Practice, in.ID, in.Body.Role, in.Body.Active)
@@ -150,7 +154,8 @@ func (a *API) practice(ctx context.Context, w Principal) (Practice, error) {
 	name, all, open, err := a.Accounts.Colleagues(ctx, w.Who)
 	out.Name = name
 	for _, c := range all {
-		out.Accounts = append(out.Accounts, Account{ID: c.ID, Name: c.Name, Email: c.Email, Role: c.Role, Active: c.Active, You: c.ID == w.Consultant})
+		out.Accounts = append(out.Accounts, Account{ID: c.ID, Name: c.Name, Email: c.Email, Role: c.Role, Active: c.Active,
+			You: c.ID == w.Consultant})
 	}
 	for _, i := range open {
 		out.Invitations = append(out.Invitations, invitationOf(i))

@@ -59,7 +59,8 @@ func (a *API) Mount(r chi.Router) huma.API {
 	described := humachi.New(r, config)
 	described.UseMiddleware(a.guard(described))
 	for _, station := range []func(huma.API){
-		a.session, a.accounts, a.library, a.movements, a.clients, a.results, a.parts, a.rooms, a.loads, a.benches, a.bands, a.scales, a.stock, a.closings, a.builds, a.prices, a.practiceHistory, a.plan, a.log, a.handover, a.calc,
+		a.session, a.accounts, a.library, a.movements, a.clients, a.results, a.parts, a.rooms, a.loads, a.benches, a.bands, a.scales,
+		a.stock, a.closings, a.builds, a.prices, a.practiceHistory, a.plan, a.log, a.handover, a.calc,
 	} {
 		station(described)
 	}

@@ -19,7 +19,8 @@ func (a *API) bands(r huma.API) {
 		Body BandTry
 	}
 	type tryOut struct{ Body BandPull }
-	handle(a, r, operation(Signed, http.MethodPost, "/clients/{client}/pull", "try-pull", "What bands pull through a movement, or how to set it up for a pull; nothing is kept", "bands"),
+	handle(a, r, operation(Signed, http.MethodPost, "/clients/{client}/pull", "try-pull",
+		"What bands pull through a movement, or how to set it up for a pull; nothing is kept", "bands"),
 		func(ctx context.Context, in *tryIn) (*tryOut, error) {
 			var wish *workbench.Wish
 			if w := in.Body.Wish; w != nil {

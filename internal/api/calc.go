@@ -131,7 +131,8 @@ func (q FillQuestion) answer(_ context.Context) (FillAnswer, error) {
 		return none, err
 	}
 	v := load.Vessel{
-		Tare: quantity.Mass(q.TareKg), TareU1: quantity.Mass(q.TareUKg), Capacity: quantity.Volume(q.CapacityL), Brim: quantity.Volume(q.BrimL),
+		Tare: quantity.Mass(q.TareKg), TareU1: quantity.Mass(q.TareUKg), Capacity: quantity.Volume(q.CapacityL),
+		Brim:   quantity.Volume(q.BrimL),
 		Rating: quantity.Mass(q.RatingKg), Profile: profile, Frost: q.Freezes,
 	}
 	var fill load.Fill
@@ -179,7 +180,8 @@ func (q RepMaxQuestion) answer(_ context.Context) (out RepMaxAnswer, err error) 
 		return out, err
 	}
 	out.E1RMKg, out.TargetLoadKg = float64(e.E1RM), float64(target)
-	for i, to := range []*float64{&out.Estimates.Epley, &out.Estimates.Brzycki, &out.Estimates.Lombardi, &out.Estimates.OConner, &out.Estimates.Mayhew, &out.Estimates.Wathan} {
+	for i, to := range []*float64{&out.Estimates.Epley, &out.Estimates.Brzycki, &out.Estimates.Lombardi, &out.Estimates.OConner,
+		&out.Estimates.Mayhew, &out.Estimates.Wathan} {
 		*to = float64(e.Each[i])
 	}
 	out.Why = derivationOf(e.Explain(quantity.Mass(q.LoadKg), q.Reps, q.Reserve))
@@ -220,44 +222,62 @@ func calculator[Q asked[A], A any](a *API, r huma.API, path, summary, descriptio
 }
 
 func (a *API) calc(r huma.API) {
-	calculator[FillQuestion](a, r, "fill", "Mass of a filled container, or the fill for a mass", "Exactly: u² = u_tare² + (V·u_ρ)² + (ρ·dV/dh·3 mm/√3)², u_ρ² = (high − low)²/12 + (middle − typical)², u95 = 2u. The geometry is taken as exact.",
+	calculator[FillQuestion](a, r, "fill", "Mass of a filled container, or the fill for a mass",
+		"Exactly: u² = u_tare² + (V·u_ρ)² + (ρ·dV/dh·3 mm/√3)², u_ρ² = (high − low)²/12 + (middle − typical)², u95 = 2u. The geometry is taken as exact.",
 		`{"capacity_l":3.785,"tare_kg":0.06,"profile":{"kind":"prism","height_m":0.25},"filling":"fresh-water","target_kg":3.054}`)
-	calculator[QuantityQuestion](a, r, "quantity", "What a person typed", "1m80, 5'11\", 12 lb 8 oz, 1,000, 1-1/2\", £300: in SI, litres or the currency; a text that cannot be read is refused with what was understood so far.",
+	calculator[QuantityQuestion](a, r, "quantity", "What a person typed",
+		"1m80, 5'11\", 12 lb 8 oz, 1,000, 1-1/2\", £300: in SI, litres or the currency; a text that cannot be read is refused with what was understood so far.",
 		`{"text":"5'11\"","kind":"length","unit":"m"}`)
-	calculator[WeighingQuestion](a, r, "weighing", "What readings of a scale say", "The scatter of the readings pooled with the kind's own (4 degrees of freedom), resolution d²/12, accuracy a²/3; u95 = t(97.5 %, dof)·u with dof by Welch–Satterthwaite.",
+	calculator[WeighingQuestion](a, r, "weighing", "What readings of a scale say",
+		"The scatter of the readings pooled with the kind's own (4 degrees of freedom), resolution d²/12, accuracy a²/3; u95 = t(97.5 %, dof)·u with dof by Welch–Satterthwaite.",
 		`{"scale":"hanging","readings_kg":[12.2,12.21],"resolution_kg":0.01,"accuracy_kg":0.05}`)
-	calculator[RepMaxQuestion](a, r, "rep-max", "One-rep maximum and the load for a number of reps", "The median of six formulas; the target load is the median over the formulas of each one's own maximum × its own share. No rounding.",
+	calculator[RepMaxQuestion](a, r, "rep-max", "One-rep maximum and the load for a number of reps",
+		"The median of six formulas; the target load is the median over the formulas of each one's own maximum × its own share. No rounding.",
 		`{"load_kg":50,"reps":8,"target_reps":5}`)
-	calculator[PackQuestion](a, r, "pack", "Which things make a bag weigh a target", "Exact: nearest to the target first, then fewest pieces, within the volume.",
+	calculator[PackQuestion](a, r, "pack", "Which things make a bag weigh a target",
+		"Exact: nearest to the target first, then fewest pieces, within the volume.",
 		`{"capacity_l":10,"tare_kg":0.7,"target_kg":6,"tolerance_kg":0.1,"items":[{"name":"bottle","mass_kg":1.5,"volume_l":2.4,"count":3}]}`)
 	calculator[PlatesQuestion](a, r, "plates", "Every load of a bar, and the plates for one", "Equal sides only.",
 		`{"bar_kg":20,"collar_kg":2.5,"plates":[{"mass_kg":25,"count":2},{"mass_kg":10,"count":3}],"target_kg":80}`)
-	calculator[BandQuestion](a, r, "band", "A band's curve through its points, and its force at lengths", "Force of all strands together, lengths of one strand's run: F = strands·2(a0c1 + a0c2/λ)(λ − λ⁻²), fitted by least squares with both ≥ 0.",
+	calculator[BandQuestion](a, r, "band", "A band's curve through its points, and its force at lengths",
+		"Force of all strands together, lengths of one strand's run: F = strands·2(a0c1 + a0c2/λ)(λ − λ⁻²), fitted by least squares with both ≥ 0.",
 		`{"rest_length_m":1,"strands":2,"points":[{"length_m":1.39,"force_n":64},{"length_m":1.89,"force_n":100}],"at_length_m":[1.6]}`)
 	calculator[PacketQuestion](a, r, "weight-packet", "What a scale's packet says", "The public Weight Measurement format.",
 		`{"hex":"00e803"}`)
-	calculator[CoverageQuestion](a, r, "coverage", "What loads are worth to a working range", "The mean over the targets of the range, evenly spread in ratio, of g(d): d is the distance of the nearest load from the target as a share of it, g = 1 to 0.05, falling evenly to 0 at 0.20. Gaps are where d > 0.05.",
+	calculator[CoverageQuestion](a, r, "coverage", "What loads are worth to a working range",
+		"The mean over the targets of the range, evenly spread in ratio, of g(d): d is the distance of the nearest load from the target as a share of it, g = 1 to 0.05, falling evenly to 0 at 0.20. Gaps are where d > 0.05.",
 		`{"range_kg":[8,16],"rungs_kg":[10,12.5],"stretches_kg":[[13,16]]}`)
-	calculator[HeadroomQuestion](a, r, "headroom", "What a ceiling allows a person", "Shares of stature H: press 1.204 H + load + 0.05 m; full hang 1.184 H + 0.35 m; bent-knee hang 0.984 H + 0.30 m; chin over the bar 0.984 H + max(0.30 m, 0.13 H + 0.10 m); rope H + 0.25 m; jump H + 0.40 m; step-up H + step + 0.05 m.",
+	calculator[HeadroomQuestion](a, r, "headroom", "What a ceiling allows a person",
+		"Shares of stature H: press 1.204 H + load + 0.05 m; full hang 1.184 H + 0.35 m; bent-knee hang 0.984 H + 0.30 m; chin over the bar 0.984 H + max(0.30 m, 0.13 H + 0.10 m); rope H + 0.25 m; jump H + 0.40 m; step-up H + step + 0.05 m.",
 		`{"stature_m":1.64,"ceiling_m":2.4}`)
-	calculator[FreeSpaceQuestion](a, r, "free-space", "What of a floor is free", "Free area, the largest free rectangle along the axes, and the longest free rectangle of a width at any angle. An outline that crosses or touches itself is refused.",
+	calculator[FreeSpaceQuestion](a, r, "free-space", "What of a floor is free",
+		"Free area, the largest free rectangle along the axes, and the longest free rectangle of a width at any angle. An outline that crosses or touches itself is refused.",
 		`{"outline":[[0,0],[4.6,0],[4.6,2.9],[0,2.9]],"blocked":[[[0,0],[2,0],[2,0.4],[0,0.4]]],"lane_width_m":0.9}`)
-	calculator[WalkQuestion](a, r, "walk", "What a walk round a room comes to", "Lengths and turns, or a rectangle with bites. The closing error is shared out over the walls that are not exact, along them, in proportion to their lengths (least squares); up to 5 cm or 1 % of the way round. What is not understood is said beside what was.",
+	calculator[WalkQuestion](a, r, "walk", "What a walk round a room comes to",
+		"Lengths and turns, or a rectangle with bites. The closing error is shared out over the walls that are not exact, along them, in proportion to their lengths (least squares); up to 5 cm or 1 % of the way round. What is not understood is said beside what was.",
 		`{"text":"4.6 x 2.9 - 1.2 x 0.8 C","unit":"m"}`)
-	calculator[SpanQuestion](a, r, "span", "A bar on two supports under hands", "Moment, stress, shear, deflection and reactions of a simply supported beam with overhangs. Steel pipe with 0.875 of its wall and 205 MPa / 1.67; timber of no known grade 3.9 MPa, stamped No. 2 modulus of rupture / 12, both × (89 mm/h)^0.35 above 89 mm; inspected clear sticks modulus of rupture / 4; sag at most span/60. PVC gives its numbers and is refused. Guidance for a competent person: local codes and a licensed trade decide.",
+	calculator[SpanQuestion](a, r, "span", "A bar on two supports under hands",
+		"Moment, stress, shear, deflection and reactions of a simply supported beam with overhangs. Steel pipe with 0.875 of its wall and 205 MPa / 1.67; timber of no known grade 3.9 MPa, stamped No. 2 modulus of rupture / 12, both × (89 mm/h)^0.35 above 89 mm; inspected clear sticks modulus of rupture / 4; sag at most span/60. PVC gives its numbers and is refused. Guidance for a competent person: local codes and a licensed trade decide.",
 		`{"section":{"kind":"pipe","od_m":0.042164,"wall_m":0.003556},"material":"steel-pipe","span_m":0.813,"hands_m":[0.15,0.663],"load_n":2451.7}`)
-	calculator[FixingQuestion](a, r, "fixing", "What a screw or nail in side grain holds", "Withdrawal by NDS 2018 chapter 12, duration factor 1.0, wet × 0.7 (nails 0.25); sideways by the general dowel equations (AWC TR12) with the gap.",
+	calculator[FixingQuestion](a, r, "fixing", "What a screw or nail in side grain holds",
+		"Withdrawal by NDS 2018 chapter 12, duration factor 1.0, wet × 0.7 (nails 0.25); sideways by the general dowel equations (AWC TR12) with the gap.",
 		`{"kind":"wood-screw","diameter_m":0.004826,"penetration_m":0.04826,"specific_gravity":0.5}`)
-	calculator[FurnitureQuestion](a, r, "furniture", "What furniture holds that a band is tied to", "Sliding, tipping and lifting, with 1.5 inside: 1.5 F cos θ ≤ μ (W − 1.5 F sin θ); 1.5 F (h cos θ + b sin θ) ≤ W c; 1.5 F sin θ < W.",
+	calculator[FurnitureQuestion](a, r, "furniture", "What furniture holds that a band is tied to",
+		"Sliding, tipping and lifting, with 1.5 inside: 1.5 F cos θ ≤ μ (W − 1.5 F sin θ); 1.5 F (h cos θ + b sin θ) ≤ W c; 1.5 F sin θ < W.",
 		`{"mass_kg":25,"mu":0.2,"height_m":0.7,"edge_to_pull_m":0,"edge_to_centre_m":0.35,"angle_deg":0}`)
-	calculator[JoistQuestion](a, r, "joist", "A load that hangs from one joist", "Bending and shear on one joist, no sharing, duration factor 1.0; splitting at a bolt by EC5 8.1.4 × 0.9/1.3 against the larger shear beside it. A bolt below the middle is refused.",
+	calculator[JoistQuestion](a, r, "joist", "A load that hangs from one joist",
+		"Bending and shear on one joist, no sharing, duration factor 1.0; splitting at a bolt by EC5 8.1.4 × 0.9/1.3 against the larger shear beside it. A bolt below the middle is refused.",
 		`{"b_m":0.038,"h_m":0.184,"span_m":3.6,"at_m":0.6,"load_n":500,"material":"timber-graded:lodgepole-pine","bolt_above_edge_m":0.092}`)
-	calculator[DesignQuestion](a, r, "design", "How a design stands in a place, under a body", "Every link from the hand to the building, with the house factors (a body × 2.5 on straps and bars, a foot × 2.5, rows 1.5 on one point, bands × 1.5, what is carried × 2). What is not answered takes its weak end or, where it is a hold, stops. Guidance for a competent person: local codes and a licensed trade decide.",
+	calculator[DesignQuestion](a, r, "design", "How a design stands in a place, under a body",
+		"Every link from the hand to the building, with the house factors (a body × 2.5 on straps and bars, a foot × 2.5, rows 1.5 on one point, bands × 1.5, what is carried × 2). What is not answered takes its weak end or, where it is a hold, stops. Guidance for a competent person: local codes and a licensed trade decide.",
 		`{"design":"bar","place":{"on":"floor"},"heaviest_kg":80,"answers":{"stock":"graded-edge","rated_n":5000,"support_kg":8,"mu":0.5}}`)
-	calculator[CutsQuestion](a, r, "cuts", "The cheapest way to cut pieces from bars", "A bar fits when the sum of its pieces, each with a kerf, is at most its length with one; no end trim. Exact, with a proof: the linear programme over all ways to cut a bar bounds a search bar by bar. Where four seconds do not suffice, the best found with its bound.",
+	calculator[CutsQuestion](a, r, "cuts", "The cheapest way to cut pieces from bars",
+		"A bar fits when the sum of its pieces, each with a kerf, is at most its length with one; no end trim. Exact, with a proof: the linear programme over all ways to cut a bar bounds a search bar by bar. Where four seconds do not suffice, the best found with its bound.",
 		`{"stock":[{"length_m":2.4,"price":5.49},{"length_m":0.9,"price":0,"count":1}],"pieces":[{"length_m":0.8,"count":3}],"kerf_m":0.003}`)
-	calculator[NeedsQuestion](a, r, "needs", "What somebody needs, what is left out, and what holds", "From the load for the most repetitions + 3 to that for the fewest + 1 (4 and 3 where three stay in reserve); a guess is ± 30 % at least; age, lay-off, operation and pregnancy begin with less. What nobody has answered holds. No diagnosis: a physician, physiotherapist or midwife decides.",
+	calculator[NeedsQuestion](a, r, "needs", "What somebody needs, what is left out, and what holds",
+		"From the load for the most repetitions + 3 to that for the fewest + 1 (4 and 3 where three stay in reserve); a guess is ± 30 % at least; age, lay-off, operation and pregnancy begin with less. What nobody has answered holds. No diagnosis: a physician, physiotherapist or midwife decides.",
 		`{"person":{"born":1985,"stature_m":1.75,"mass_kg":80,"experience":"novice","goal":"general"},"tests":[]}`)
-	calculator[BatchQuestion](a, r, "batch", "Density of a filling from its weighings", "Generalised least squares of the given range and each weighing's (gross − tare)/V; a scale's offset and a tare that several share are one error. Without them: inverse-variance weighting.",
+	calculator[BatchQuestion](a, r, "batch", "Density of a filling from its weighings",
+		"Generalised least squares of the given range and each weighing's (gross − tare)/V; a scale's offset and a tare that several share are one error. Without them: inverse-variance weighting.",
 		`{"density":{"low":1.44,"typical":1.5,"high":1.65},"weighings":[{"gross_kg":5.9,"gross_u_kg":0.02,"tare_kg":0.06,"tare_u_kg":0.01,"volume_l":3.785}]}`)
 }

@@ -58,7 +58,8 @@ type BandAnswer struct {
 func (q BandQuestion) answer(_ context.Context) (out BandAnswer, err error) {
 	var points []band.Point
 	for _, p := range q.Points {
-		points = append(points, band.Point{Length: quantity.Length(p.LengthM), Force: quantity.Force(p.ForceN), U1: quantity.Force(p.UN), Releasing: p.Releasing})
+		points = append(points, band.Point{Length: quantity.Length(p.LengthM), Force: quantity.Force(p.ForceN), U1: quantity.Force(p.UN),
+			Releasing: p.Releasing})
 	}
 	var c band.Curve
 	if len(points) == 0 {

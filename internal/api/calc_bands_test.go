@@ -22,7 +22,8 @@ func TestBandContract(t *testing.T) {
 	assert.Positive(t, *got.U95N[1])
 	assert.Nil(t, got.ForcesN[3], "past 1.15 of the stretch that was read")
 	assert.Nil(t, got.U95N[3])
-	assert.Equal(t, []string{"at_length_m[0]: slack", "at_length_m[2]: beyond the stretch limit", "at_length_m[3]: beyond-measured", "beyond-measured"}, got.Flags)
+	assert.Equal(t, []string{"at_length_m[0]: slack", "at_length_m[2]: beyond the stretch limit", "at_length_m[3]: beyond-measured",
+		"beyond-measured"}, got.Flags)
 	out, err := json.Marshal(got)
 	require.NoError(t, err)
 	assert.Contains(t, string(out), `,null]`)

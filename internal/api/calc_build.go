@@ -26,7 +26,8 @@ func (s BuildSection) core() builds.Section {
 	if s.Kind == "pipe" {
 		d = s.ODM
 	}
-	return builds.Section{Shape: builds.Shape(s.Kind), D: quantity.Length(d), B: quantity.Length(s.BM), H: quantity.Length(s.HM), Wall: quantity.Length(s.WallM)}
+	return builds.Section{Shape: builds.Shape(s.Kind), D: quantity.Length(d), B: quantity.Length(s.BM), H: quantity.Length(s.HM),
+		Wall: quantity.Length(s.WallM)}
 }
 
 // SpanQuestion asks what a bar on two supports bears.
@@ -64,7 +65,8 @@ func (q SpanQuestion) answer(context.Context) (out SpanAnswer, _ error) {
 	if err != nil {
 		return out, err
 	}
-	return SpanAnswer{got.Moment, got.Stress, got.Shear, got.Deflection, got.Reactions, got.Allowable, got.Utilisation, got.OK, got.Why}, nil
+	return SpanAnswer{got.Moment, got.Stress, got.Shear, got.Deflection, got.Reactions, got.Allowable, got.Utilisation, got.OK, got.Why},
+		nil
 }
 
 // LateralQuestion is a side member that a fixing holds.
@@ -98,7 +100,8 @@ type FixingAnswer struct {
 }
 
 func (q FixingQuestion) answer(context.Context) (out FixingAnswer, _ error) {
-	f := builds.Fixing{Kind: builds.FixingKind(q.Kind), Diameter: quantity.Length(q.DiameterM), Penetration: quantity.Length(q.PenetrationM), Gravity: q.Gravity, Wet: q.Wet}
+	f := builds.Fixing{Kind: builds.FixingKind(q.Kind), Diameter: quantity.Length(q.DiameterM),
+		Penetration: quantity.Length(q.PenetrationM), Gravity: q.Gravity, Wet: q.Wet}
 	if q.Lateral != nil {
 		f.Root = quantity.Length(q.Lateral.RootM)
 	}
@@ -113,7 +116,8 @@ func (q FixingQuestion) answer(context.Context) (out FixingAnswer, _ error) {
 	}
 	out = FixingAnswer{WithdrawalN: w.Thread, SteelN: w.Steel, OK: w.OK, Why: w.Why}
 	if l := q.Lateral; l != nil {
-		n, mode, err := f.Sideways(builds.Lateral{Side: quantity.Length(l.SideM), Gap: quantity.Length(l.GapM), SideGravity: l.SideGravity, SideAngle: l.SideAngle, MainAngle: l.MainAngle})
+		n, mode, err := f.Sideways(builds.Lateral{Side: quantity.Length(l.SideM), Gap: quantity.Length(l.GapM), SideGravity: l.SideGravity,
+			SideAngle: l.SideAngle, MainAngle: l.MainAngle})
 		if err != nil {
 			return out, err
 		}
@@ -141,7 +145,8 @@ type FurnitureAnswer struct {
 }
 
 func (q FurnitureQuestion) answer(context.Context) (out FurnitureAnswer, _ error) {
-	got, err := builds.Furniture{Mass: quantity.Mass(q.MassKg), Mu: q.Mu, Height: quantity.Length(q.HeightM), ToPull: quantity.Length(q.ToPullM), ToCentre: quantity.Length(q.ToMidM), Angle: q.AngleDeg}.Check()
+	got, err := builds.Furniture{Mass: quantity.Mass(q.MassKg), Mu: q.Mu, Height: quantity.Length(q.HeightM),
+		ToPull: quantity.Length(q.ToPullM), ToCentre: quantity.Length(q.ToMidM), Angle: q.AngleDeg}.Check()
 	if err != nil {
 		return out, err
 	}
@@ -184,12 +189,14 @@ func (q JoistQuestion) answer(context.Context) (out JoistAnswer, _ error) {
 		return out, err
 	}
 	got, err := builds.Joist{
-		B: quantity.Length(q.BM), H: quantity.Length(q.HM), Span: quantity.Length(q.SpanM), At: quantity.Length(q.AtM), Load: quantity.Force(q.LoadN), Material: m, Bolt: quantity.Length(q.BoltM),
+		B: quantity.Length(q.BM), H: quantity.Length(q.HM), Span: quantity.Length(q.SpanM), At: quantity.Length(q.AtM),
+		Load: quantity.Force(q.LoadN), Material: m, Bolt: quantity.Length(q.BoltM),
 	}.Check()
 	if err != nil {
 		return out, err
 	}
-	out = JoistAnswer{MomentNm: got.Moment, StressPa: got.Stress, AllowablePa: got.Allowable, ShearPa: got.Shear, Utilisation: got.Utilisation, OK: got.OK, Why: got.Why}
+	out = JoistAnswer{MomentNm: got.Moment, StressPa: got.Stress, AllowablePa: got.Allowable, ShearPa: got.Shear,
+		Utilisation: got.Utilisation, OK: got.OK, Why: got.Why}
 	if q.BoltM > 0 {
 		out.SplitN, out.SplitDesignN = &got.Split, &got.SplitDesign
 	}

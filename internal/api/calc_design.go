@@ -204,7 +204,8 @@ func (q DesignQuestion) answer(context.Context) (out DesignAnswer, _ error) {
 	room := q.Place.room()
 	s := builds.Situation{
 		Stature: quantity.Length(stature), Body: quantity.Estimate{Value: quantity.Mass(q.HeaviestKg)},
-		Loads: func() builds.Loads { return builds.Loads{Worn: quantity.Mass(q.WornKg), All: 300} }, Pull: 150, Read: true, Lane: 10, Room: &room, Wall: -1,
+		Loads: func() builds.Loads { return builds.Loads{Worn: quantity.Mass(q.WornKg), All: 300} }, Pull: 150, Read: true, Lane: 10,
+		Room: &room, Wall: -1,
 	}
 	w, err := d.Work(v, d.Stand(&room, s, v))
 	if err != nil {

@@ -82,7 +82,8 @@ func (q WeighingQuestion) answer(_ context.Context) (out WeighingAnswer, err err
 	}
 	m := got.Mass
 	if m.U1 == 0 {
-		return out, quantity.At("accuracy_kg", "nothing says how far such a scale may be off: give its accuracy, or the step of its display")
+		return out,
+			quantity.At("accuracy_kg", "nothing says how far such a scale may be off: give its accuracy, or the step of its display")
 	}
 	return WeighingAnswer{
 		MassKg: float64(m.Value), UKg: float64(m.U1), DoF: m.DoF, U95Kg: float64(m.Expanded()), Odd: append([]int{}, got.Odd...),
@@ -107,7 +108,8 @@ type WeighingInput struct {
 // weighing is the input in the core's terms; offsets are what each scale's is said to be.
 func (w WeighingInput) weighing(offsets map[string]float64) load.Weighing {
 	out := load.Weighing{
-		Gross: quantity.Mass(w.GrossKg), GrossU1: quantity.Mass(w.GrossUKg), Tare: quantity.Mass(w.TareKg), TareU1: quantity.Mass(w.TareUKg),
+		Gross: quantity.Mass(w.GrossKg), GrossU1: quantity.Mass(w.GrossUKg), Tare: quantity.Mass(w.TareKg),
+		TareU1: quantity.Mass(w.TareUKg),
 		Volume: quantity.Volume(w.VolumeL), VolumeU1: quantity.Volume(w.VolumeUL),
 	}
 	if w.Scale != "" {
@@ -157,7 +159,8 @@ func (q BatchQuestion) answer(_ context.Context) (out BatchAnswer, err error) {
 	if d.Typical < d.Low || d.Typical > d.High || d.Low >= d.High {
 		return out, refuse("density.typical", "the range must rise from low over typical to high")
 	}
-	prior := material.Filling{Name: "given range", Low: quantity.Density(d.Low), Typical: quantity.Density(d.Typical), High: quantity.Density(d.High)}
+	prior := material.Filling{Name: "given range", Low: quantity.Density(d.Low), Typical: quantity.Density(d.Typical),
+		High: quantity.Density(d.High)}
 	var all []load.Weighing
 	offsets := map[string]float64{}
 	for _, w := range q.Weighings {
@@ -170,7 +173,8 @@ func (q BatchQuestion) answer(_ context.Context) (out BatchAnswer, err error) {
 	if err != nil {
 		return out, err
 	}
-	out = BatchAnswer{DensityKgL: float64(b.Density), UKgL: float64(b.U1), Chi2: b.Chi2, Each: []ImpliedDensity{}, Why: derivationOf(b.Explain(prior))}
+	out = BatchAnswer{DensityKgL: float64(b.Density), UKgL: float64(b.U1), Chi2: b.Chi2, Each: []ImpliedDensity{},
+		Why: derivationOf(b.Explain(prior))}
 	for _, e := range b.Each {
 		out.Each = append(out.Each, ImpliedDensity{float64(e.Density), float64(e.U1), e.Contradicts})
 	}
@@ -220,7 +224,8 @@ func (q PackQuestion) answer(ctx context.Context) (out PackAnswer, err error) {
 		Tolerance: quantity.Mass(q.ToleranceKg), Stuffing: quantity.Density(q.Stuffing),
 	}
 	for _, i := range q.Items {
-		ask.Items = append(ask.Items, load.PackItem{Name: i.Name, Mass: quantity.Mass(i.MassKg), Volume: quantity.Volume(i.VolumeL), Count: i.Count})
+		ask.Items = append(ask.Items, load.PackItem{Name: i.Name, Mass: quantity.Mass(i.MassKg), Volume: quantity.Volume(i.VolumeL),
+			Count: i.Count})
 	}
 	got, err := load.Pack(ctx, ask)
 	if err != nil {

@@ -88,7 +88,8 @@ type NeedsAnswer struct {
 
 // parts are the parts of the body by the names that are taken here.
 var parts = map[string]client.Part{
-	"ankle": client.FootPart, "low-back": client.BackPart, "spine": client.BackPart, "wrist": client.HandPart, "wrist-grip": client.HandPart,
+	"ankle": client.FootPart, "low-back": client.BackPart, "spine": client.BackPart, "wrist": client.HandPart,
+	"wrist-grip": client.HandPart,
 }
 
 // person is who is asked about, in the core's terms.
@@ -111,7 +112,8 @@ func (q NeedsQuestion) person(now time.Time) (client.Person, error) {
 		p.Limits = append(p.Limits, movement.Limit(l))
 	}
 	for i, o := range in.Operations {
-		one := client.Operation{ID: fmt.Sprint(i), Part: cmp.Or(parts[o.Part], client.Part(o.Part)), At: now.Unix() - int64(o.MonthsAgo*30.4375*86400)}
+		one := client.Operation{ID: fmt.Sprint(i), Part: cmp.Or(parts[o.Part], client.Part(o.Part)),
+			At: now.Unix() - int64(o.MonthsAgo*30.4375*86400)}
 		p.Operations = append(p.Operations, one)
 		if o.Cleared {
 			p.Releases = append(p.Releases, client.Release{
@@ -124,7 +126,8 @@ func (q NeedsQuestion) person(now time.Time) (client.Person, error) {
 			return p, refuse(fmt.Sprintf("tests[%d].movement", i), err.Error())
 		}
 		p.Tests = append(p.Tests, client.Test{
-			Movement: t.Movement, Load: quantity.Mass(t.LoadKg), Reps: t.Reps, Reserve: t.Reserve, AtLeast: t.EndedBy == "load" || t.EndedBy == "grip",
+			Movement: t.Movement, Load: quantity.Mass(t.LoadKg), Reps: t.Reps, Reserve: t.Reserve, AtLeast: t.EndedBy == "load" ||
+				t.EndedBy == "grip",
 		})
 	}
 	p.Limits = p.Acting()

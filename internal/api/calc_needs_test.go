@@ -49,7 +49,8 @@ func TestNeedsAsked(t *testing.T) {
 	_, holds = ask(NeedsPerson{MassKg: 50, Sex: "male"})
 	assert.Equal(t, []string{"heart", "now", "age"}, holds)
 	operated := func(part string, months float64, cleared bool) []string {
-		_, holds := ask(NeedsPerson{Born: year - 50, Sex: "male", MassKg: 80, Operations: []NeedsOperation{{Part: part, MonthsAgo: months, Cleared: cleared}}})
+		_, holds := ask(NeedsPerson{Born: year - 50, Sex: "male", MassKg: 80,
+			Operations: []NeedsOperation{{Part: part, MonthsAgo: months, Cleared: cleared}}})
 		return holds
 	}
 	assert.Equal(t, []string{"heart", "operations", "now"}, operated("hip", 2, false))
@@ -68,7 +69,8 @@ func TestNeedsAsked(t *testing.T) {
 	for _, p := range []string{"squat", "hinge", "lunge", "hip-isolation"} {
 		assert.Contains(t, gone[p], "nothing is left", p)
 	}
-	tested, _ := ask(NeedsPerson{Born: year - 17, Sex: "male", MassKg: 70, Experience: "novice"}, NeedsTest{Movement: "bench-press", LoadKg: 50, Reps: 8, Reserve: 2})
+	tested, _ := ask(NeedsPerson{Born: year - 17, Sex: "male", MassKg: 70, Experience: "novice"},
+		NeedsTest{Movement: "bench-press", LoadKg: 50, Reps: 8, Reserve: 2})
 	now := slot(tested, "push-horizontal").Now
 	assert.InDeltaSlice(t, []float64{42.7, 51.2}, now[:], 0.05)
 	assert.Equal(t, "test", slot(tested, "push-horizontal").Basis)

@@ -24,7 +24,8 @@ type QuantityAnswer struct {
 }
 
 // inSI are the units in which values are answered.
-var inSI = map[quantity.Dim]string{quantity.DimMass: "kg", quantity.DimLength: "m", quantity.DimVolume: "L", quantity.DimForce: "N", quantity.DimTime: "s"}
+var inSI = map[quantity.Dim]string{quantity.DimMass: "kg", quantity.DimLength: "m", quantity.DimVolume: "L", quantity.DimForce: "N",
+	quantity.DimTime: "s"}
 
 func (q QuantityQuestion) answer(_ context.Context) (out QuantityAnswer, err error) {
 	var bad *quantity.ParseError

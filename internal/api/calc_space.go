@@ -40,8 +40,9 @@ type HeadroomVerdict struct {
 func (q HeadroomQuestion) answer(_ context.Context) (out HeadroomAnswer, _ error) {
 	a := space.Allowance{LoadAbove: quantity.Length(q.LoadHeightM), Step: quantity.Length(q.StepM)}
 	for use, to := range map[space.Use]*HeadroomVerdict{
-		space.OverheadUse: &out.OverheadPress, space.FullHang: &out.FullHang, space.BentHang: &out.BentKneeHang, space.ChinOverBar: &out.ChinOverBar,
-		space.Rope: &out.Rope, space.Jump: &out.Jump, space.StepUp: &out.StepUp,
+		space.OverheadUse: &out.OverheadPress, space.FullHang: &out.FullHang, space.BentHang: &out.BentKneeHang,
+		space.ChinOverBar: &out.ChinOverBar,
+		space.Rope:        &out.Rope, space.Jump: &out.Jump, space.StepUp: &out.StepUp,
 	} {
 		need := space.Needs(space.Body{Stature: quantity.Length(q.StatureM)}, use, a)
 		*to = HeadroomVerdict{OK: q.CeilingM >= need.Value, NeedsM: need.Value, SpareM: q.CeilingM - need.Value, Why: derivationOf(need)}

@@ -18,7 +18,8 @@ func TestHeadroomContract(t *testing.T) {
 		is    HeadroomVerdict
 		needs float64
 	}{
-		"press": {got.OverheadPress, 2.3172}, "hang": {got.FullHang, 2.4812}, "bent": {got.BentKneeHang, 2.0712}, "chin": {got.ChinOverBar, 2.1052},
+		"press": {got.OverheadPress, 2.3172}, "hang": {got.FullHang, 2.4812}, "bent": {got.BentKneeHang, 2.0712},
+		"chin": {got.ChinOverBar, 2.1052},
 		"rope": {got.Rope, 2.05}, "jump": {got.Jump, 2.2}, "step": {got.StepUp, 2.25},
 	} {
 		assert.InDelta(t, c.needs, c.is.NeedsM, 1e-9, name)

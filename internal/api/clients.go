@@ -42,7 +42,8 @@ type Card struct {
 func cardOf(c workbench.CardOf) Card {
 	out := Card{
 		ID: c.ID, Name: c.Name, UpdatedAt: c.UpdatedAt, Units: c.Units, Lacks: c.Lacks, Covered: c.Covered, Holds: c.Holds,
-		Due: c.Due, BandsDue: c.BandDue, BuildsDue: c.Testing, Slots: []NeedMark{}, FreeM2: c.Free, CeilingM: float64(c.Ceiling), Waiting: !c.Known,
+		Due: c.Due, BandsDue: c.BandDue, BuildsDue: c.Testing, Slots: []NeedMark{}, FreeM2: c.Free, CeilingM: float64(c.Ceiling),
+		Waiting: !c.Known,
 	}
 	for _, m := range c.Marks {
 		out.Slots = append(out.Slots, NeedMark{Key: m.Key, LoKg: float64(m.Lo), HiKg: float64(m.Hi), State: m.State, Timed: m.Timed})
@@ -133,7 +134,8 @@ func (a *API) change(ctx context.Context, l Looking, yours any, e workbench.Edit
 	if d.Changes.Some() {
 		base--
 	}
-	out := &writtenOut{ETag: etag(d.File), Body: Written{Changes: d.Changes, Base: base, Steps: stepsOf(d.Steps), Frame: frameOf(d.File, d.Results)}}
+	out := &writtenOut{ETag: etag(d.File), Body: Written{Changes: d.Changes, Base: base, Steps: stepsOf(d.Steps),
+		Frame: frameOf(d.File, d.Results)}}
 	out.Body.Station, out.Body.Changed = a.lookAgain(ctx, l, d)
 	return out, nil
 }
@@ -171,13 +173,15 @@ func (a *API) clients(r huma.API) {
 		Show     string `query:"show" enum:",due,gaps" doc:"Only those with something due, or with needs that are not covered"`
 	}
 	type listOut struct{ Body Listing }
-	handle(a, r, operation(Signed, http.MethodGet, "/clients", "list-clients", "Clients: those with something due, then the newest change", "client"),
+	handle(a, r, operation(Signed, http.MethodGet, "/clients", "list-clients", "Clients: those with something due, then the newest change",
+		"client"),
 		func(ctx context.Context, in *list) (*listOut, error) {
 			found, err := a.Bench.Cards(ctx, who(ctx).Practice, workbench.Find{Contains: in.Contains, Show: in.Show, Limit: in.Limit})
 			if err != nil {
 				return nil, err
 			}
-			out := &listOut{Listing{Total: found.All, Due: found.Due, Gaps: found.Gaps, Matching: found.Matching, Waiting: found.Waiting, Clients: []Card{}}}
+			out := &listOut{Listing{Total: found.All, Due: found.Due, Gaps: found.Gaps, Matching: found.Matching, Waiting: found.Waiting,
+				Clients: []Card{}}}
 			for _, c := range found.Cards {
 				out.Body.Clients = append(out.Body.Clients, cardOf(c))
 			}
@@ -209,7 +213,8 @@ func (a *API) oneClient(r huma.API) {
 		Client
 		Looking
 	}
-	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}", "read-client", "A client's file with what the frame shows, and a station when it is named", "client"),
+	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}", "read-client",
+		"A client's file with what the frame shows, and a station when it is named", "client"),
 		func(ctx context.Context, in *read) (*deskOut, error) {
 			d, err := a.Bench.Open(ctx, who(ctx).Who, in.ID)
 			return a.deskAnswer(ctx, d, in.Looking), err
@@ -224,7 +229,8 @@ func (a *API) oneClient(r huma.API) {
 			StillIn []string `json:"still_in" doc:"Copies in the data folder that still hold the client: remove them by hand. Backups elsewhere hold it too"`
 		}
 	}
-	handle(a, r, operation(Signed, http.MethodDelete, "/clients/{client}", "erase-client", "Erase a client and all that is kept of it", "client"),
+	handle(a, r, operation(Signed, http.MethodDelete, "/clients/{client}", "erase-client", "Erase a client and all that is kept of it",
+		"client"),
 		func(ctx context.Context, in *erase) (*erased, error) {
 			revision, err := in.revision()
 			if err != nil {
@@ -278,13 +284,15 @@ func (a *API) steps(r huma.API) {
 			})
 	}
 	type historyOut struct{ Body []PastChange }
-	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/history", "read-history", "What was changed of a client, by whom, newest first", "client"),
+	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/history", "read-history",
+		"What was changed of a client, by whom, newest first", "client"),
 		func(ctx context.Context, in *Client) (*historyOut, error) {
 			w := who(ctx)
 			all, err := a.Bench.History(ctx, w.Practice, in.ID)
 			out := &historyOut{Body: []PastChange{}}
 			for _, e := range all {
-				out.Body = append(out.Body, PastChange{Seq: e.Seq, At: e.At, By: e.Name, Yours: e.By == w.Consultant, Label: e.Label, Undone: e.Undone, Kept: e.Kept})
+				out.Body = append(out.Body, PastChange{Seq: e.Seq, At: e.At, By: e.Name, Yours: e.By == w.Consultant, Label: e.Label,
+					Undone: e.Undone, Kept: e.Kept})
 			}
 			return out, err
 		})

@@ -71,8 +71,10 @@ func closingOf(f store.File, c plan.Closing, builds map[string]store.Build) Need
 	k := c.Candidate
 	low, high, u := k.Reach()
 	out := NeedClosing{
-		Kind: string(c.Kind), Key: k.Key, Name: k.Name, With: []string{}, CostMinor: c.Cost, Minutes: c.Minutes, LowKg: float64(low), HighKg: float64(high),
-		U95Kg: float64(u), Caution: k.Caution, Note: k.Note, Turns: []Turn{}, Covered: c.Covered, Value: c.Value, Act: Act{Pins: []string{}, Builds: []store.Build{}},
+		Kind: string(c.Kind), Key: k.Key, Name: k.Name, With: []string{}, CostMinor: c.Cost, Minutes: c.Minutes, LowKg: float64(low),
+		HighKg: float64(high),
+		U95Kg:  float64(u), Caution: k.Caution, Note: k.Note, Turns: []Turn{}, Covered: c.Covered, Value: c.Value,
+		Act: Act{Pins: []string{}, Builds: []store.Build{}},
 	}
 	if k.Fill != nil {
 		out.LevelM, out.VolumeL = float64(k.Fill.Level), float64(k.Fill.Volume)
@@ -127,7 +129,8 @@ type Additions struct {
 
 func additionOf(a plan.Addition) NeedAddition {
 	out := NeedAddition{
-		Key: a.Key, Name: a.Name, Household: a.Household, With: []string{}, CostMinor: a.Cost, Opens: []NeedName{}, Turns: []Turn{}, Covered: a.Covered, Value: a.Value, Pins: []string{},
+		Key: a.Key, Name: a.Name, Household: a.Household, With: []string{}, CostMinor: a.Cost, Opens: []NeedName{}, Turns: []Turn{},
+		Covered: a.Covered, Value: a.Value, Pins: []string{},
 	}
 	if !a.Household {
 		out.Pins = append(out.Pins, a.Key)
@@ -167,7 +170,8 @@ func (a *API) closings(r huma.API) {
 		Slot string `path:"slot" maxLength:"60"`
 	}
 	type looked struct{ Body Looked }
-	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/needs/{slot}", "read-need", "A need that is looked at: where its numbers come from, and its ways", "needs"),
+	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/needs/{slot}", "read-need",
+		"A need that is looked at: where its numbers come from, and its ways", "needs"),
 		func(ctx context.Context, in *in) (*looked, error) {
 			f, err := a.Bench.Load(ctx, who(ctx).Practice, in.ID)
 			if err != nil {
@@ -181,12 +185,15 @@ func (a *API) closings(r huma.API) {
 			}
 			return nil, huma.Error404NotFound("this client has no need of that name")
 		})
-	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/needs/{slot}/closings", "read-closings", "What lifts a need of today's board, each thing by itself, with what it turns besides", "needs"),
+	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/needs/{slot}/closings", "read-closings",
+		"What lifts a need of today's board, each thing by itself, with what it turns besides", "needs"),
 		func(ctx context.Context, in *in) (*out, error) { return answer(ctx, in.ID, in.Slot) })
-	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/worst-gap", "read-worst-gap", "The need that weighs most of those that something lifts, and what does", "needs"),
+	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/worst-gap", "read-worst-gap",
+		"The need that weighs most of those that something lifts, and what does", "needs"),
 		func(ctx context.Context, in *Client) (*out, error) { return answer(ctx, in.ID, plan.Worst) })
 	type additions struct{ Body Additions }
-	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/additions", "read-additions", "What one more thing opens and turns, each thing by itself", "needs"),
+	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/additions", "read-additions",
+		"What one more thing opens and turns, each thing by itself", "needs"),
 		func(ctx context.Context, in *Client) (*additions, error) {
 			f, before, all, err := a.Bench.Additions(ctx, who(ctx).Practice, in.ID)
 			if err != nil {

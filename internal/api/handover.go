@@ -18,14 +18,18 @@ func (a *API) handover(r huma.API) {
 		Client
 		Paper string `query:"paper" enum:"a4,letter" default:"a4"`
 	}
-	op := download(Signed, http.MethodGet, "/clients/{client}/book.pdf", "read-book", "The plan, load card, fill lines and cautions as PDF", "hand-over", "application/pdf")
+	op := download(Signed, http.MethodGet, "/clients/{client}/book.pdf", "read-book", "The plan, load card, fill lines and cautions as PDF",
+		"hand-over", "application/pdf")
 	handle(a, r, op, func(ctx context.Context, in *bookIn) (*fileOut, error) {
 		f, made, err := a.Bench.Plan(ctx, who(ctx).Practice, in.ID)
 		if err != nil {
 			return nil, err
 		}
 		worked := a.Bench.Work(who(ctx).Practice, f)
-		pdf, err := workbench.Long(ctx, a.Bench, who(ctx).Practice, func(context.Context) ([]byte, error) { return document.Book(f, worked, made, in.Paper) })
+		pdf, err := workbench.Long(ctx, a.Bench, who(ctx).Practice, func(context.Context) ([]byte,
+			error) {
+			return document.Book(f, worked, made, in.Paper)
+		})
 		return &fileOut{"application/pdf", `inline; filename="` + document.FileName(f.Profile.Name) + `.pdf"`, pdf}, err
 	})
 
@@ -34,7 +38,8 @@ func (a *API) handover(r huma.API) {
 		Paper string `query:"paper" enum:"a4,letter" default:"a4"`
 		Of    string `query:"of" maxLength:"40" doc:"One of them alone"`
 	}
-	op = download(Signed, http.MethodGet, "/clients/{client}/builds.pdf", "read-build-sheets", "What the builds are made from: drawings, checks, parts, steps, tests and cuts, as PDF", "builds", "application/pdf")
+	op = download(Signed, http.MethodGet, "/clients/{client}/builds.pdf", "read-build-sheets",
+		"What the builds are made from: drawings, checks, parts, steps, tests and cuts, as PDF", "builds", "application/pdf")
 	handle(a, r, op, func(ctx context.Context, in *buildsIn) (*fileOut, error) {
 		bill, err := a.Bench.Bill(ctx, who(ctx).Practice, in.ID)
 		var short *builds.Short
@@ -52,7 +57,8 @@ func (a *API) handover(r huma.API) {
 		Client
 		Paper string `query:"paper" enum:"a4,letter" default:"a4"`
 	}
-	op = download(Signed, http.MethodGet, "/clients/{client}/survey.pdf", "read-checklist", "A checklist to fill in on a visit, as PDF", "space", "application/pdf")
+	op = download(Signed, http.MethodGet, "/clients/{client}/survey.pdf", "read-checklist", "A checklist to fill in on a visit, as PDF",
+		"space", "application/pdf")
 	handle(a, r, op, func(ctx context.Context, in *listIn) (*fileOut, error) {
 		f, err := a.Bench.Load(ctx, who(ctx).Practice, in.ID)
 		if err != nil {

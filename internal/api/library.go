@@ -135,7 +135,8 @@ type libraryOut struct {
 func theLibrary() Library {
 	l := Library{Currencies: quantity.Currencies()}
 	for _, f := range material.Fillings() {
-		l.Fillings = append(l.Fillings, Filling{Key: f.Key, Name: f.Name, Low: float64(f.Low), Typical: float64(f.Typical), High: float64(f.High), Wet: f.Wet, Loose: f.Loose, Note: f.Note, Source: f.Source})
+		l.Fillings = append(l.Fillings, Filling{Key: f.Key, Name: f.Name, Low: float64(f.Low), Typical: float64(f.Typical),
+			High: float64(f.High), Wet: f.Wet, Loose: f.Loose, Note: f.Note, Source: f.Source})
 	}
 	for _, s := range load.Scales() {
 		l.Scales = append(l.Scales, ScaleKind{s.Key, s.Name, float64(s.Resolution), float64(s.Accuracy), float64(s.Max)})
@@ -149,7 +150,9 @@ func theLibrary() Library {
 		for _, h := range k.Holds {
 			holds = append(holds, string(h))
 		}
-		l.Kinds = append(l.Kinds, ContainerKind{Key: k.Key, Name: k.Name, LimitKg: float64(k.Limit), Closure: string(k.Closure), Adjustable: k.Adjustable, Soft: k.Soft, CapacityL: float64(k.Capacity), TareKg: float64(k.Tare), HeightM: float64(k.Height), Holds: holds})
+		l.Kinds = append(l.Kinds, ContainerKind{Key: k.Key, Name: k.Name, LimitKg: float64(k.Limit), Closure: string(k.Closure),
+			Adjustable: k.Adjustable, Soft: k.Soft, CapacityL: float64(k.Capacity), TareKg: float64(k.Tare), HeightM: float64(k.Height),
+			Holds: holds})
 	}
 	for _, g := range gear.All() {
 		l.Gear = append(l.Gear, GearItem{g.Key, g.Name, g.Price, g.Floor, float64(g.Stand.Width), float64(g.Stand.Depth), g.Note})
@@ -163,7 +166,8 @@ func theLibrary() Library {
 	for _, s := range []quantity.System{quantity.Metric, quantity.US} {
 		for _, k := range quantity.Kinds() {
 			d := quantity.DisplayOf(s, k)
-			l.Displays = append(l.Displays, Display{System: string(s), Kind: string(k), Symbol: d.Symbol, Factor: d.Factor, Offset: d.Offset, Step: d.Step, Decimals: d.Decimals, Style: string(d.Style)})
+			l.Displays = append(l.Displays, Display{System: string(s), Kind: string(k), Symbol: d.Symbol, Factor: d.Factor,
+				Offset: d.Offset, Step: d.Step, Decimals: d.Decimals, Style: string(d.Style)})
 		}
 	}
 	for _, m := range movement.Limits() {
@@ -220,7 +224,8 @@ func startersOf() []Starter {
 			}
 			at[s.Key] = len(out)
 			out = append(out, Starter{
-				Key: s.Key, Name: s.Name, Kind: s.Kind, CapacityL: float64(s.Capacity), MassKg: float64(s.Mass), HalfKg: float64(s.Half), HeightM: float64(s.Height), NetKg: float64(s.Net), Filling: s.Filling, Hard: s.Hard, Systems: []string{string(system)},
+				Key: s.Key, Name: s.Name, Kind: s.Kind, CapacityL: float64(s.Capacity), MassKg: float64(s.Mass), HalfKg: float64(s.Half),
+				HeightM: float64(s.Height), NetKg: float64(s.Net), Filling: s.Filling, Hard: s.Hard, Systems: []string{string(system)},
 			})
 		}
 	}
@@ -248,7 +253,8 @@ func readMoney(text, currency string) (*readOut, error) {
 
 func (a *API) library(r huma.API) {
 	all := theLibrary()
-	handle(a, r, operation(Signed, http.MethodGet, "/library", "read-library", "Fillings, kinds of container, catalogue, movements, units", "library"),
+	handle(a, r, operation(Signed, http.MethodGet, "/library", "read-library", "Fillings, kinds of container, catalogue, movements, units",
+		"library"),
 		func(context.Context, *struct{}) (*libraryOut, error) {
 			return &libraryOut{CacheControl: "private, max-age=300", Body: all}, nil
 		})

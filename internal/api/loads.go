@@ -25,10 +25,12 @@ func (a *API) loads(r huma.API) {
 		}
 	}
 	type fillOut struct{ Body FillAnswer }
-	handle(a, r, operation(Signed, http.MethodPost, "/clients/{client}/containers/{container}/fill", "try-fill", "What a container would weigh, or how far to fill it; nothing is kept", "loads"),
+	handle(a, r, operation(Signed, http.MethodPost, "/clients/{client}/containers/{container}/fill", "try-fill",
+		"What a container would weigh, or how far to fill it; nothing is kept", "loads"),
 		func(ctx context.Context, in *fillIn) (*fillOut, error) {
 			got, err := a.Bench.TryFill(ctx, who(ctx).Practice, in.ID, in.Container, workbench.FillWish{
-				Mass: massOf(in.Body.TargetKg), Level: lengthOf(in.Body.LevelM), Volume: volumeOf(in.Body.VolumeL), Filling: in.Body.Filling,
+				Mass: massOf(in.Body.TargetKg), Level: lengthOf(in.Body.LevelM), Volume: volumeOf(in.Body.VolumeL),
+				Filling: in.Body.Filling,
 			})
 			if err != nil && got == nil {
 				return nil, err
@@ -48,7 +50,8 @@ type OfContainer struct {
 // kept.
 func (a *API) benches(r huma.API) {
 	type benchOut struct{ Body OnBench }
-	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/containers/{container}", "read-container", "Everything about one container: its uncertainty, its weighings, how it moves", "loads"),
+	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/containers/{container}", "read-container",
+		"Everything about one container: its uncertainty, its weighings, how it moves", "loads"),
 		func(ctx context.Context, in *OfContainer) (*benchOut, error) {
 			got, err := a.Bench.Examine(ctx, who(ctx).Practice, in.ID, in.Container)
 			if err != nil {
@@ -62,15 +65,17 @@ func (a *API) benches(r huma.API) {
 		Body store.Weighing
 	}
 	type weighOut struct{ Body WeighedTry }
-	handle(a, r, operation(Signed, http.MethodPost, "/clients/{client}/weighings", "try-weighing", "What a weighing would say, and do to its batch; nothing is kept", "loads"),
+	handle(a, r, operation(Signed, http.MethodPost, "/clients/{client}/weighings", "try-weighing",
+		"What a weighing would say, and do to its batch; nothing is kept", "loads"),
 		func(ctx context.Context, in *weighIn) (*weighOut, error) {
 			got, err := a.Bench.TryWeighing(ctx, who(ctx).Practice, in.ID, in.Body)
 			if err != nil {
 				return nil, err
 			}
 			out := WeighedTry{
-				Weighed: weighedOf(got.WeighingOf, nil), ComputedKg: float64(got.Computed.Value), ComputedU: float64(got.Computed.Expanded()),
-				Batch: got.Batch, Sisters: got.Sisters,
+				Weighed: weighedOf(got.WeighingOf, nil), ComputedKg: float64(got.Computed.Value),
+				ComputedU: float64(got.Computed.Expanded()),
+				Batch:     got.Batch, Sisters: got.Sisters,
 			}
 			if got.Batch {
 				out.Before, out.BeforeU = float64(got.Before.Typical), 2*float64(got.Before.U1())
@@ -84,10 +89,12 @@ func (a *API) benches(r huma.API) {
 		Body DropsQuestion
 	}
 	type dropsOut struct{ Body DropsAnswer }
-	handle(a, r, operation(Signed, http.MethodPost, "/clients/{client}/containers/{container}/drops", "plan-drops", "What to pour out between the stages of a drop set", "loads"),
+	handle(a, r, operation(Signed, http.MethodPost, "/clients/{client}/containers/{container}/drops", "plan-drops",
+		"What to pour out between the stages of a drop set", "loads"),
 		func(ctx context.Context, in *dropsIn) (*dropsOut, error) {
 			q := in.Body
-			drops, units, err := a.Bench.Drops(ctx, who(ctx).Practice, in.ID, in.Container, quantity.Mass(q.StartKg), q.Reps, q.Fall, q.Drops)
+			drops, units, err := a.Bench.Drops(ctx, who(ctx).Practice, in.ID, in.Container, quantity.Mass(q.StartKg), q.Reps, q.Fall,
+				q.Drops)
 			var beyond *load.OutOfReach
 			if errors.As(err, &beyond) {
 				return nil, refuse("start_kg", beyond.Reason.In(units))
@@ -97,7 +104,9 @@ func (a *API) benches(r huma.API) {
 			}
 			out := &dropsOut{DropsAnswer{Drops: []Drop{}, Short: len(drops) < q.Drops+1}}
 			for _, d := range drops {
-				out.Body.Drops = append(out.Body.Drops, Drop{Reps: d.Reps, MassKg: float64(d.Fill.Mass.Value), U95Kg: float64(d.Fill.Mass.Expanded()), PourL: float64(d.Pour), LevelM: float64(d.Fill.Level), VolumeL: float64(d.Fill.Volume)})
+				out.Body.Drops = append(out.Body.Drops, Drop{Reps: d.Reps, MassKg: float64(d.Fill.Mass.Value),
+					U95Kg: float64(d.Fill.Mass.Expanded()), PourL: float64(d.Pour), LevelM: float64(d.Fill.Level),
+					VolumeL: float64(d.Fill.Volume)})
 			}
 			return out, nil
 		})
@@ -107,7 +116,8 @@ func (a *API) benches(r huma.API) {
 		SizeL float64 `query:"size_l" exclusiveMinimum:"0" maximum:"100"`
 	}
 	type scoopsOut struct{ Body Scoops }
-	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/containers/{container}/scoops", "count-scoops", "How many scoops of a size make its fill", "loads"),
+	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/containers/{container}/scoops", "count-scoops",
+		"How many scoops of a size make its fill", "loads"),
 		func(ctx context.Context, in *scoopsIn) (*scoopsOut, error) {
 			got, err := a.Bench.Scoops(ctx, who(ctx).Practice, in.ID, in.Container, quantity.Volume(in.SizeL))
 			if err != nil {
@@ -126,9 +136,11 @@ func (a *API) packs(r huma.API) {
 		Body PackWish
 	}
 	type packOut struct{ Body Packing }
-	handle(a, r, operation(Signed, http.MethodPost, "/clients/{client}/containers/{container}/pack", "pack-container", "Which of the household's things make a bag weigh a mass", "loads"),
+	handle(a, r, operation(Signed, http.MethodPost, "/clients/{client}/containers/{container}/pack", "pack-container",
+		"Which of the household's things make a bag weigh a mass", "loads"),
 		func(ctx context.Context, in *packIn) (*packOut, error) {
-			got, err := a.Bench.Pack(ctx, who(ctx).Practice, in.ID, in.Container, quantity.Mass(in.Body.TargetKg), quantity.Mass(in.Body.ToleranceKg))
+			got, err := a.Bench.Pack(ctx, who(ctx).Practice, in.ID, in.Container, quantity.Mass(in.Body.TargetKg),
+				quantity.Mass(in.Body.ToleranceKg))
 			if err != nil {
 				return nil, err
 			}
@@ -141,7 +153,8 @@ func (a *API) packs(r huma.API) {
 		TargetKg float64 `query:"target_kg" minimum:"0" maximum:"1000"`
 	}
 	type barOut struct{ Body BarLoading }
-	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/handles/{handle}/loads", "load-handle", "Every load of a bar or handle with the plates there are, and the plates for one", "loads"),
+	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/handles/{handle}/loads", "load-handle",
+		"Every load of a bar or handle with the plates there are, and the plates for one", "loads"),
 		func(ctx context.Context, in *barIn) (*barOut, error) {
 			got, err := a.Bench.LoadBar(ctx, who(ctx).Practice, in.ID, in.Handle, quantity.Mass(in.TargetKg))
 			if err != nil {
@@ -155,7 +168,8 @@ func (a *API) packs(r huma.API) {
 		CounterM float64 `query:"counter_m" minimum:"0" maximum:"1.2" doc:"Height of a counter or sill to push from; 0 for none"`
 	}
 	type ladderOut struct{ Body Ladders }
-	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/ladder", "read-ladder", "Every load that can be made, by hold, with the gaps and what would close them", "loads"),
+	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/ladder", "read-ladder",
+		"Every load that can be made, by hold, with the gaps and what would close them", "loads"),
 		func(ctx context.Context, in *ladderIn) (*ladderOut, error) {
 			got, err := a.Bench.Ladders(ctx, who(ctx).Practice, in.ID, quantity.Length(in.CounterM))
 			if err != nil {
@@ -240,7 +254,8 @@ type Packing struct {
 func packingOf(p *workbench.Packing) Packing {
 	out := Packing{
 		TotalKg: float64(p.Best.Total), Chosen: []PackLine{}, StuffingL: float64(p.Best.Stuffing), StuffingKg: float64(p.Best.StuffingMass),
-		Within: p.Best.Within, StepKg: float64(p.Best.Resolution), Wrap: append([]string{}, p.Wrap...), Left: append([]string{}, p.Left...), TooBig: append([]string{}, p.Best.TooBig...),
+		Within: p.Best.Within, StepKg: float64(p.Best.Resolution), Wrap: append([]string{}, p.Wrap...), Left: append([]string{}, p.Left...),
+		TooBig: append([]string{}, p.Best.TooBig...),
 	}
 	for i, n := range p.Best.Counts {
 		if t := p.Things[i]; n > 0 {
@@ -268,7 +283,8 @@ type BarLoading struct {
 func barLoadingOf(l *workbench.Loading) BarLoading {
 	out := BarLoading{
 		LoadsKg: kilograms(l.Loads), BelowKg: (*float64)(l.Below), AboveKg: (*float64)(l.Above), NearestKg: float64(l.Nearest),
-		PerSideKg: kilograms(l.PerSide), Gaps: l.Extra.Gaps, Largest: l.Extra.LargestNow, Closed: l.Extra.Closed, Then: l.Extra.LargestThen, Sharing: l.Sharing,
+		PerSideKg: kilograms(l.PerSide), Gaps: l.Extra.Gaps, Largest: l.Extra.LargestNow, Closed: l.Extra.Closed, Then: l.Extra.LargestThen,
+		Sharing: l.Sharing,
 	}
 	if l.Helps {
 		out.ExtraKg = float64(l.Extra.Mass)

@@ -29,7 +29,8 @@ func (a *API) log(r huma.API) {
 			Sets []store.LogSet `json:"sets" minItems:"1" maxItems:"200"`
 		}
 	}
-	handle(a, r, operation(Signed, http.MethodPost, "/clients/{client}/log", "append-log", "Add sets to the training log; sent twice they are there once", "log"),
+	handle(a, r, operation(Signed, http.MethodPost, "/clients/{client}/log", "append-log",
+		"Add sets to the training log; sent twice they are there once", "log"),
 		func(ctx context.Context, in *appendIn) (*struct{}, error) {
 			err := a.Bench.AppendLog(ctx, who(ctx).Practice, in.ID, in.Body.Sets)
 			if errors.Is(err, store.ErrTaken) {
@@ -42,7 +43,8 @@ func (a *API) log(r huma.API) {
 		Client
 		Set string `path:"set" maxLength:"40"`
 	}
-	handle(a, r, operation(Signed, http.MethodDelete, "/clients/{client}/log/{set}", "remove-log", "Take a set out of the training log", "log"),
+	handle(a, r, operation(Signed, http.MethodDelete, "/clients/{client}/log/{set}", "remove-log", "Take a set out of the training log",
+		"log"),
 		func(ctx context.Context, in *removeIn) (*struct{}, error) {
 			return nil, a.Bench.RemoveLog(ctx, who(ctx).Practice, in.ID, in.Set)
 		})
@@ -65,7 +67,8 @@ func (a *API) logRead(r huma.API) {
 			if in.After != "" {
 				c, err := cursor(in.After)
 				if err != nil {
-					return nil, huma.Error422UnprocessableEntity("that is no place in a log", &huma.ErrorDetail{Location: "query.after", Value: in.After})
+					return nil, huma.Error422UnprocessableEntity("that is no place in a log",
+						&huma.ErrorDetail{Location: "query.after", Value: in.After})
 				}
 				after = &c
 			}
@@ -78,7 +81,8 @@ func (a *API) logRead(r huma.API) {
 		})
 
 	type sumsOut struct{ Body []store.LogSum }
-	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/log/sums", "read-log-sums", "What the training log comes to, by movement", "log"),
+	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/log/sums", "read-log-sums",
+		"What the training log comes to, by movement", "log"),
 		func(ctx context.Context, in *Client) (*sumsOut, error) {
 			sums, err := a.Bench.LogSums(ctx, who(ctx).Practice, in.ID)
 			return &sumsOut{sums}, err

@@ -86,7 +86,8 @@ type MovementFacets struct {
 
 func facetsOf(m movement.Movement) MovementFacets {
 	return MovementFacets{
-		string(m.At), m.Hip, m.Knee, m.Lean, m.Step, m.Start, m.Held, m.Incline, m.Impact, string(m.Grip()), texts(m.AllMarks()), texts(m.Loads), m.At.OnFloor(),
+		string(m.At), m.Hip, m.Knee, m.Lean, m.Step, m.Start, m.Held, m.Incline, m.Impact, string(m.Grip()), texts(m.AllMarks()),
+		texts(m.Loads), m.At.OnFloor(),
 	}
 }
 
@@ -119,10 +120,14 @@ func theMovements() Movements {
 
 func recordOf(m movement.Movement, harder []string) MovementRecord {
 	one := MovementRecord{
-		Key: m.Key, Name: m.Name, Family: string(m.Family), Pattern: string(m.Pattern), Muscles: texts(m.Muscles), Sides: string(m.Sides), Hold: string(m.Hold), Use: string(m.Use),
-		Forms: []MovementForm{}, Timed: m.Timed, CountsAs: m.CountsAs, Along: m.Along, Quality: float64(m.Quality) / 100, Needs: []string{}, Height: string(m.Height), RuledOutBy: texts(m.Spares), Facets: facetsOf(m),
-		Easier: m.Easier, EasierThan: texts(harder), Down: texts(m.Down), After: texts(m.After), Standard: m.Standard, Dose: m.Dose, Tactics: []MovementTactic{},
-		Sets: MovementSets{m.Format.Low, m.Format.High, string(m.Format.Of)}, SecondsPerRep: m.Seconds, Words: texts(m.Words), Caution: m.Caution,
+		Key: m.Key, Name: m.Name, Family: string(m.Family), Pattern: string(m.Pattern), Muscles: texts(m.Muscles), Sides: string(m.Sides),
+		Hold: string(m.Hold), Use: string(m.Use),
+		Forms: []MovementForm{}, Timed: m.Timed, CountsAs: m.CountsAs, Along: m.Along, Quality: float64(m.Quality) / 100, Needs: []string{},
+		Height: string(m.Height), RuledOutBy: texts(m.Spares), Facets: facetsOf(m),
+		Easier: m.Easier, EasierThan: texts(harder), Down: texts(m.Down), After: texts(m.After), Standard: m.Standard, Dose: m.Dose,
+		Tactics: []MovementTactic{},
+		Sets:    MovementSets{m.Format.Low, m.Format.High, string(m.Format.Of)}, SecondsPerRep: m.Seconds, Words: texts(m.Words),
+		Caution: m.Caution,
 	}
 	for _, b := range m.Body {
 		one.Forms = append(one.Forms, MovementForm{b.Name, b.Share})
@@ -152,7 +157,8 @@ func (a *API) practiceMovements(r huma.API) {
 		if err != nil {
 			return nil, err
 		}
-		body := PracticeMovements{Own: append([]store.OwnMovement{}, h.Own...), Records: []MovementRecord{}, Names: []MovementName{}, Hidden: append([]string{}, h.Hidden...)}
+		body := PracticeMovements{Own: append([]store.OwnMovement{}, h.Own...), Records: []MovementRecord{}, Names: []MovementName{},
+			Hidden: append([]string{}, h.Hidden...)}
 		for _, m := range own {
 			body.Records = append(body.Records, recordOf(m, nil))
 			if name, ok := nameOf(m); ok {
@@ -161,13 +167,15 @@ func (a *API) practiceMovements(r huma.API) {
 		}
 		return &out{body}, nil
 	}
-	handle(a, r, operation(Signed, http.MethodGet, "/practice/movements", "read-practice-movements", "The practice's own movements, and those that it hides", "practice"),
+	handle(a, r, operation(Signed, http.MethodGet, "/practice/movements", "read-practice-movements",
+		"The practice's own movements, and those that it hides", "practice"),
 		func(ctx context.Context, _ *struct{}) (*out, error) { return read(ctx) })
 	type put struct {
 		Movement string `path:"movement" maxLength:"60"`
 		Body     store.OwnMovement
 	}
-	handle(a, r, operation(Signed, http.MethodPut, "/practice/movements/{movement}", "write-practice-movement", "Keep a movement of the practice's own", "practice"),
+	handle(a, r, operation(Signed, http.MethodPut, "/practice/movements/{movement}", "write-practice-movement",
+		"Keep a movement of the practice's own", "practice"),
 		func(ctx context.Context, in *put) (*out, error) {
 			if in.Body.ID != in.Movement {
 				return nil, quantity.At("id", "the id is that of the address")
@@ -180,7 +188,8 @@ func (a *API) practiceMovements(r huma.API) {
 	type drop struct {
 		Movement string `path:"movement" maxLength:"60"`
 	}
-	handle(a, r, operation(Signed, http.MethodDelete, "/practice/movements/{movement}", "remove-practice-movement", "Take a movement of the practice's own away; one that clients have sets of stays", "practice"),
+	handle(a, r, operation(Signed, http.MethodDelete, "/practice/movements/{movement}", "remove-practice-movement",
+		"Take a movement of the practice's own away; one that clients have sets of stays", "practice"),
 		func(ctx context.Context, in *drop) (*out, error) {
 			if err := a.Bench.DropOwn(ctx, who(ctx).Who, in.Movement); err != nil {
 				return nil, err
@@ -193,7 +202,8 @@ func (a *API) practiceMovements(r huma.API) {
 			Hidden bool `json:"hidden"`
 		}
 	}
-	handle(a, r, operation(Signed, http.MethodPut, "/practice/hidden/{movement}", "hide-movement", "Hide a movement from the practice, or show it again", "practice"),
+	handle(a, r, operation(Signed, http.MethodPut, "/practice/hidden/{movement}", "hide-movement",
+		"Hide a movement from the practice, or show it again", "practice"),
 		func(ctx context.Context, in *hide) (*out, error) {
 			if err := a.Bench.Hide(ctx, who(ctx).Who, in.Movement, in.Body.Hidden); err != nil {
 				return nil, err
@@ -239,7 +249,8 @@ type movementsOut struct {
 func (a *API) movements(r huma.API) {
 	a.practiceMovements(r)
 	all := theMovements()
-	handle(a, r, operation(Calc, http.MethodGet, "/movements", "read-movements", "The library of movements, or what limits leave of it", "library"),
+	handle(a, r, operation(Calc, http.MethodGet, "/movements", "read-movements", "The library of movements, or what limits leave of it",
+		"library"),
 		func(_ context.Context, in *limited) (*movementsOut, error) {
 			out := &movementsOut{CacheControl: "private, max-age=300", Body: all}
 			if len(in.Limits) == 0 {
@@ -256,7 +267,8 @@ func (a *API) movements(r huma.API) {
 			return out, nil
 		})
 	type doables struct{ Body Doables }
-	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/movements", "read-doables", "Which movements can be done today, with what, and what stands against the others", "needs"),
+	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/movements", "read-doables",
+		"Which movements can be done today, with what, and what stands against the others", "needs"),
 		func(ctx context.Context, in *Client) (*doables, error) {
 			got, err := a.Bench.Movements(ctx, who(ctx).Practice, in.ID)
 			if err != nil {
@@ -265,7 +277,8 @@ func (a *API) movements(r huma.API) {
 			units := quantity.System(got.File.Profile.Units)
 			out := &doables{Doables{Revision: got.File.Revision, Movements: []Doable{}}}
 			for _, d := range got.All {
-				one := Doable{Key: d.Way.Movement.Key, Can: d.Way.Can(), Quality: d.Quality, LowKg: float64(d.Low), HighKg: float64(d.High), Loads: len(d.Way.Loads), Why: coverage.Way{Lacks: d.Way.Lacks}.Why().In(units)}
+				one := Doable{Key: d.Way.Movement.Key, Can: d.Way.Can(), Quality: d.Quality, LowKg: float64(d.Low), HighKg: float64(d.High),
+					Loads: len(d.Way.Loads), Why: coverage.Way{Lacks: d.Way.Lacks}.Why().In(units)}
 				if one.Can {
 					one.Where = got.Client.Where(d.Way.Movement).In(units)
 				}
@@ -278,7 +291,8 @@ func (a *API) movements(r huma.API) {
 		Movement string `path:"movement" maxLength:"60"`
 	}
 	type opening struct{ Body MovementOpening }
-	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/movements/{movement}/opening", "read-movement-opening", "The cheapest that opens a movement which cannot be done today", "needs"),
+	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/movements/{movement}/opening", "read-movement-opening",
+		"The cheapest that opens a movement which cannot be done today", "needs"),
 		func(ctx context.Context, in *in) (*opening, error) {
 			f, o, err := a.Bench.Opening(ctx, who(ctx).Practice, in.ID, in.Movement)
 			if err != nil {

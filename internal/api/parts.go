@@ -79,7 +79,8 @@ func part[T any](a *API, r huma.API, name, tag string, set func(*store.File, T))
 
 func list[T any](a *API, r huma.API, name, tag string) {
 	things := store.ListOf[T](name)
-	handle(a, r, operation(Signed, http.MethodPut, "/clients/{client}/"+name+"/{item}", "write-"+name, "Add or replace one of the client's "+name, tag),
+	handle(a, r, operation(Signed, http.MethodPut, "/clients/{client}/"+name+"/{item}", "write-"+name,
+		"Add or replace one of the client's "+name, tag),
 		func(ctx context.Context, in *item[T]) (*writtenOut, error) {
 			base, err := in.revision()
 			if err != nil {
@@ -88,7 +89,8 @@ func list[T any](a *API, r huma.API, name, tag string) {
 			*things.ID(&in.Body) = in.Item
 			return a.change(ctx, in.Looking, in.Body, workbench.Put(things, in.ID, base, in.Body))
 		})
-	handle(a, r, operation(Signed, http.MethodDelete, "/clients/{client}/"+name+"/{item}", "remove-"+name, "Remove one of the client's "+name, tag),
+	handle(a, r, operation(Signed, http.MethodDelete, "/clients/{client}/"+name+"/{item}", "remove-"+name,
+		"Remove one of the client's "+name, tag),
 		func(ctx context.Context, in *itemGone) (*writtenOut, error) {
 			base, err := in.revision()
 			if err != nil {

@@ -94,7 +94,8 @@ func planOf(f store.File, p *plan.Plan) Plan {
 	}
 	for _, r := range p.Refused {
 		k := r.Candidate
-		out.Refused = append(out.Refused, Refusal{Key: k.Key, Name: k.Name, CostMinor: k.Cost, Kind: string(r.Kind), Why: r.Why.In(units), Would: r.Would.In(units), Gains: changesOf(r.Gains)})
+		out.Refused = append(out.Refused, Refusal{Key: k.Key, Name: k.Name, CostMinor: k.Cost, Kind: string(r.Kind), Why: r.Why.In(units),
+			Would: r.Would.In(units), Gains: changesOf(r.Gains)})
 	}
 	return out
 }
@@ -115,7 +116,8 @@ func choiceOf(c plan.Choice) Choice {
 
 func (a *API) plan(r huma.API) {
 	type out struct{ Body Plan }
-	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/plan", "read-plan", "The best set to buy and fill, with reasons", "plan"),
+	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/plan", "read-plan", "The best set to buy and fill, with reasons",
+		"plan"),
 		func(ctx context.Context, in *Client) (*out, error) {
 			f, made, err := a.Bench.Plan(ctx, who(ctx).Practice, in.ID)
 			if err != nil {
@@ -129,7 +131,8 @@ func (a *API) plan(r huma.API) {
 		Candidate string `path:"candidate" maxLength:"160"`
 	}
 	type insteadOut struct{ Body Instead }
-	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/plan/instead/{candidate}", "read-plan-instead", "What the plan would be with something in it that it leaves out", "plan"),
+	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/plan/instead/{candidate}", "read-plan-instead",
+		"What the plan would be with something in it that it leaves out", "plan"),
 		func(ctx context.Context, in *insteadIn) (*insteadOut, error) {
 			_, got, err := a.Bench.Instead(ctx, who(ctx).Practice, in.ID, in.Candidate)
 			if err != nil {

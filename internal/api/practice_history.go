@@ -50,12 +50,14 @@ func (a *API) practiceHistory(r huma.API) {
 		}
 		return &out{body}, err
 	}
-	handle(a, r, operation(Signed, http.MethodGet, "/practice/history", "read-practice-history", "What was changed of the practice's movements and prices, by whom", "practice"),
+	handle(a, r, operation(Signed, http.MethodGet, "/practice/history", "read-practice-history",
+		"What was changed of the practice's movements and prices, by whom", "practice"),
 		func(ctx context.Context, _ *struct{}) (*out, error) { return read(ctx) })
 	type in struct {
 		Seq int64 `path:"change"`
 	}
-	handle(a, r, operation(Signed, http.MethodPost, "/practice/history/{change}/back", "take-back-practice-change", "Make something again what it was before a change; refused where it has been changed since", "practice"),
+	handle(a, r, operation(Signed, http.MethodPost, "/practice/history/{change}/back", "take-back-practice-change",
+		"Make something again what it was before a change; refused where it has been changed since", "practice"),
 		func(ctx context.Context, in *in) (*out, error) {
 			if err := a.Bench.TakeBack(ctx, who(ctx).Who, in.Seq); err != nil {
 				return nil, err

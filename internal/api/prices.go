@@ -44,17 +44,20 @@ func (a *API) prices(r huma.API) {
 		}
 		book := PriceBook{Currency: currency, Prices: []MaterialPrice{}}
 		for _, p := range all {
-			book.Prices = append(book.Prices, MaterialPrice{p.Key, p.Good.Key, string(p.Good.Form), p.Good.Name.In(quantity.Metric), p.Good.Sizes[p.Size].Name(), string(p.Good.Shop), p.Minor, p.Own})
+			book.Prices = append(book.Prices, MaterialPrice{p.Key, p.Good.Key, string(p.Good.Form), p.Good.Name.In(quantity.Metric),
+				p.Good.Sizes[p.Size].Name(), string(p.Good.Shop), p.Minor, p.Own})
 		}
 		return &out{book}, nil
 	}
 	type in struct {
 		Currency string `query:"currency" minLength:"3" maxLength:"3" required:"true"`
 	}
-	handle(a, r, operation(Signed, http.MethodGet, "/practice/prices", "read-prices", "What materials cost the practice in a currency", "practice"),
+	handle(a, r, operation(Signed, http.MethodGet, "/practice/prices", "read-prices", "What materials cost the practice in a currency",
+		"practice"),
 		func(ctx context.Context, in *in) (*out, error) { return read(ctx, in.Currency) })
 	type put struct{ Body NewPrice }
-	handle(a, r, operation(Signed, http.MethodPut, "/practice/prices", "write-price", "Say what the practice pays for a size of a material", "practice"),
+	handle(a, r, operation(Signed, http.MethodPut, "/practice/prices", "write-price", "Say what the practice pays for a size of a material",
+		"practice"),
 		func(ctx context.Context, in *put) (*out, error) {
 			if err := a.Bench.SetPrice(ctx, who(ctx).Who, in.Body.Key, in.Body.Currency, in.Body.Minor); err != nil {
 				return nil, err

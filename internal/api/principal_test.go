@@ -33,7 +33,8 @@ func TestLinksOpenNothingByThemselves(t *testing.T) {
 	s, err := store.Open(t.Context(), storetest.In(t, t.TempDir(), store.Real), store.Real)
 	require.NoError(t, err)
 	t.Cleanup(func() { _ = s.Close() })
-	require.NoError(t, s.AddPractice(t.Context(), store.Practice{ID: "p", Name: "P"}, store.Consultant{ID: "c", Email: "c@example.test", Name: "C", Password: "x"}, false))
+	require.NoError(t, s.AddPractice(t.Context(), store.Practice{ID: "p", Name: "P"},
+		store.Consultant{ID: "c", Email: "c@example.test", Name: "C", Password: "x"}, false))
 	for _, id := range []string{"mine", "other"} {
 		_, err := s.Create(t.Context(), "p", store.NewFile(id, id))
 		require.NoError(t, err)
@@ -42,7 +43,8 @@ func TestLinksOpenNothingByThemselves(t *testing.T) {
 	t.Cleanup(bench.Close)
 	link := Principal{Kind: Link, Who: workbench.Who{Practice: "p"}, Client: "mine", Rights: []Right{"try"}}
 	answers := func(p Principal) (call func(method, path string) int, all map[string]*huma.PathItem) {
-		a := &API{Accounts: workbench.NewAccounts(s, time.Now), Bench: bench, Sessions: asking{p}, Scales: workbench.NewScales(time.Now), Version: "test", Now: time.Now, Log: slog.New(slog.DiscardHandler)}
+		a := &API{Accounts: workbench.NewAccounts(s, time.Now), Bench: bench, Sessions: asking{p}, Scales: workbench.NewScales(time.Now),
+			Version: "test", Now: time.Now, Log: slog.New(slog.DiscardHandler)}
 		r := chi.NewRouter()
 		described := a.Mount(r)
 		type out struct{ Body string }
@@ -65,7 +67,8 @@ func TestLinksOpenNothingByThemselves(t *testing.T) {
 				continue
 			}
 			walked++
-			assert.Equal(t, 403, call(method, strings.NewReplacer("{client}", "mine", "{", "", "}", "").Replace(path)), "%s %s", method, path)
+			assert.Equal(t, 403, call(method, strings.NewReplacer("{client}", "mine", "{", "", "}", "").Replace(path)), "%s %s", method,
+				path)
 		}
 	}
 	assert.Greater(t, walked, 100)

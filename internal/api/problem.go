@@ -82,9 +82,11 @@ func (a *API) failed(ctx context.Context, err error) error {
 	case errors.Is(err, store.ErrFull):
 		status, detail = http.StatusInsufficientStorage, "the disk of the server is full: nothing was changed; make room, then try again"
 	case errors.Is(err, store.ErrDamaged):
-		status, detail = http.StatusServiceUnavailable, "the database file is damaged: nothing was changed; stop the server and restore a backup"
+		status, detail = http.StatusServiceUnavailable,
+			"the database file is damaged: nothing was changed; stop the server and restore a backup"
 	case errors.Is(err, store.ErrUnwritable):
-		status, detail = http.StatusServiceUnavailable, "the database cannot be written or read as it lies: nothing was changed; look at its folder and rights"
+		status, detail = http.StatusServiceUnavailable,
+			"the database cannot be written or read as it lies: nothing was changed; look at its folder and rights"
 	}
 	a.Log.ErrorContext(ctx, "failed", "id", middleware.GetReqID(ctx), "status", status, "error", err)
 	out := huma.NewError(status, detail)

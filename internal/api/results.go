@@ -61,8 +61,9 @@ type Frame struct {
 func frameOf(f store.File, r workbench.Results) Frame {
 	units := quantity.System(f.Profile.Units)
 	out := Frame{
-		Lacks: r.Lacks, BodyMassKg: float64(r.Client.Person.BodyMass), MassGuess: r.MassGuessed, FreeM2: r.Client.Space.Free, WholeM2: r.Client.Space.Whole,
-		Reach: reachOf(r.Reach), Covered: r.Board.Covered, Needs: []Need{}, Builds: buildsFrame(r.Builds), Cautions: []Caution{},
+		Lacks: r.Lacks, BodyMassKg: float64(r.Client.Person.BodyMass), MassGuess: r.MassGuessed, FreeM2: r.Client.Space.Free,
+		WholeM2: r.Client.Space.Whole,
+		Reach:   reachOf(r.Reach), Covered: r.Board.Covered, Needs: []Need{}, Builds: buildsFrame(r.Builds), Cautions: []Caution{},
 	}
 	if h := r.Client.Space.Head(space.OverheadUse); h.Known && h.Best > 0 {
 		margin := float64(h.Margin)
@@ -206,7 +207,8 @@ func (a *API) results(r huma.API) {
 		Cache  string `header:"Cache-Control"`
 		Body   *Results
 	}
-	op := operation(Signed, http.MethodGet, "/clients/{client}/stations/{station}", "read-station", "What a station shows of what is worked out from a client's file", "client")
+	op := operation(Signed, http.MethodGet, "/clients/{client}/stations/{station}", "read-station",
+		"What a station shows of what is worked out from a client's file", "client")
 	op.Responses = map[string]*huma.Response{"304": {Description: "What is kept under one of the ETags still holds"}}
 	handle(a, r, op, func(ctx context.Context, in *atStation) (*out, error) {
 		practice := who(ctx).Practice

@@ -128,7 +128,8 @@ func (a *API) scales(r huma.API) {
 		WaitMs int64 `query:"wait_ms" minimum:"0" maximum:"2000" doc:"How long to wait for the next one"`
 	}
 	type readOut struct{ Body LiveReadings }
-	handle(a, r, polled(operation(Signed, http.MethodGet, "/scales/{scale}/readings", "read-scale", "What a scale says; waits for the next reading", "scales")),
+	handle(a, r, polled(operation(Signed, http.MethodGet, "/scales/{scale}/readings", "read-scale",
+		"What a scale says; waits for the next reading", "scales")),
 		func(ctx context.Context, in *readIn) (*readOut, error) {
 			practice := who(ctx).Practice
 			if a.StandIns != nil {
@@ -151,7 +152,8 @@ func (a *API) scales(r huma.API) {
 		Body ScalePackets
 	}
 	type packetsOut struct{ Body LiveReading }
-	handle(a, r, operation(Signed, http.MethodPost, "/scales/{scale}/packets", "hear-scale", "Packets of a real scale, in the public Weight Measurement format; the last is answered", "scales"),
+	handle(a, r, operation(Signed, http.MethodPost, "/scales/{scale}/packets", "hear-scale",
+		"Packets of a real scale, in the public Weight Measurement format; the last is answered", "scales"),
 		func(ctx context.Context, in *packetsIn) (*packetsOut, error) {
 			out := &packetsOut{}
 			for i, text := range in.Body.Hex {
@@ -182,7 +184,8 @@ func (a *API) told(r huma.API) {
 		Body StandInWish
 	}
 	type toldOut struct{ Body StandInTold }
-	handle(a, r, operation(Signed, http.MethodPost, "/scales/{scale}/stand-in", "tell-stand-in", "What a simulated scale should weigh, or do", "scales"),
+	handle(a, r, operation(Signed, http.MethodPost, "/scales/{scale}/stand-in", "tell-stand-in",
+		"What a simulated scale should weigh, or do", "scales"),
 		func(ctx context.Context, in *wishIn) (*toldOut, error) {
 			if a.StandIns == nil {
 				return nil, huma.Error404NotFound("there are simulated scales in the demo only")
@@ -213,8 +216,9 @@ func (a *API) told(r huma.API) {
 			}
 			if p := w.Pull; p != nil {
 				err := s.Pull(standin.Pulled{
-					Band: p.Band, Kind: band.Kind(p.Kind), Rest: quantity.Length(p.RestM), Width: quantity.Length(p.WidthM), Thickness: quantity.Length(p.ThicknessM),
-					Length: quantity.Length(p.LengthM), Releasing: p.Releasing,
+					Band: p.Band, Kind: band.Kind(p.Kind), Rest: quantity.Length(p.RestM), Width: quantity.Length(p.WidthM),
+					Thickness: quantity.Length(p.ThicknessM),
+					Length:    quantity.Length(p.LengthM), Releasing: p.Releasing,
 				})
 				if err != nil {
 					return nil, refuse("pull", err.Error())

@@ -37,7 +37,8 @@ type Derivation struct {
 }
 
 func derivationOf(d derivation.Derivation) Derivation {
-	out := Derivation{Title: d.Title, Value: d.Value, Kind: string(d.Kind), U: d.U, Formula: d.Formula, Range: d.Range, Source: d.Source, Inputs: []Input{}}
+	out := Derivation{Title: d.Title, Value: d.Value, Kind: string(d.Kind), U: d.U, Formula: d.Formula, Range: d.Range, Source: d.Source,
+		Inputs: []Input{}}
 	for _, i := range d.Inputs {
 		out.Inputs = append(out.Inputs, Input{Name: i.Name, Value: i.Value, Kind: string(i.Kind), U: i.U, Text: i.Text, From: i.From})
 	}
@@ -199,9 +200,12 @@ func boardOf(b coverage.Board, p client.Person, units quantity.System) Board {
 	for _, c := range b.Slots {
 		s := c.Slot
 		one := Slot{
-			Key: s.Key, Name: s.Name, RepsLow: s.RepsLow, RepsHigh: s.RepsHigh, Of: string(s.Of), As: s.As, PerHand: s.PerHand, Timed: s.Timed, AlongKg: float64(s.Along), Weight: s.Weight,
-			LoKg: float64(s.Lo), HiKg: float64(s.Hi), Basis: string(s.Basis), Value: c.Value, State: string(c.State), Reason: c.Reason.In(units), Guessed: c.Guessed,
-			TodayHiKg: float64(s.Today.Hi), HorizonLoKg: float64(s.Horizon.Lo), Today: c.Today, Horizon: c.Horizon, Ticks: []Tick{}, Gaps: []Gap{}, Fast: s.Fast, Group: string(s.Group), Holds: []string{},
+			Key: s.Key, Name: s.Name, RepsLow: s.RepsLow, RepsHigh: s.RepsHigh, Of: string(s.Of), As: s.As, PerHand: s.PerHand,
+			Timed: s.Timed, AlongKg: float64(s.Along), Weight: s.Weight,
+			LoKg: float64(s.Lo), HiKg: float64(s.Hi), Basis: string(s.Basis), Value: c.Value, State: string(c.State),
+			Reason: c.Reason.In(units), Guessed: c.Guessed,
+			TodayHiKg: float64(s.Today.Hi), HorizonLoKg: float64(s.Horizon.Lo), Today: c.Today, Horizon: c.Horizon, Ticks: []Tick{},
+			Gaps: []Gap{}, Fast: s.Fast, Group: string(s.Group), Holds: []string{},
 		}
 		for _, w := range c.Ways {
 			if h := holdOf(w.Movement); len(w.Lacks) == 0 && !slices.Contains(one.Holds, h) {
@@ -243,7 +247,8 @@ func lookedOf(revision int64, c coverage.Coverage, rooms client.Client, units qu
 	}
 	for _, w := range c.Ways {
 		m := w.Movement
-		out.Ways = append(out.Ways, Way{Key: m.Key, Movement: m.Name, Hold: holdOf(m), Value: w.Value, Why: w.Why().In(units), Where: rooms.Where(m).In(units)})
+		out.Ways = append(out.Ways, Way{Key: m.Key, Movement: m.Name, Hold: holdOf(m), Value: w.Value, Why: w.Why().In(units),
+			Where: rooms.Where(m).In(units)})
 	}
 	for _, ch := range c.Changes {
 		change := LimitChange{Limit: string(ch.Limit), Agreed: ch.Agreed, Gone: ch.Gone, Stays: []Stayed{}}
@@ -254,7 +259,8 @@ func lookedOf(revision int64, c coverage.Coverage, rooms client.Client, units qu
 	}
 	for _, t := range c.Ticks {
 		if t.Rung.Origin == load.Elastic {
-			out.Bands = append(out.Bands, SlotBand{AtKg: toGram(t.At), ToKg: toGram(t.To), Movement: t.Movement.Key, Label: t.Rung.Label, Note: t.Rung.Note.In(units)})
+			out.Bands = append(out.Bands, SlotBand{AtKg: toGram(t.At), ToKg: toGram(t.To), Movement: t.Movement.Key, Label: t.Rung.Label,
+				Note: t.Rung.Note.In(units)})
 		}
 	}
 	return out

@@ -27,7 +27,8 @@ type BandMovement struct {
 func bandMovements() []BandMovement {
 	var out []BandMovement
 	for _, m := range movement.Elastic() {
-		one := BandMovement{Key: m.Key, Name: m.Name, Place: string(m.Place), Side: string(m.Side), Level: m.Level(), View: string(m.View), Kinds: []string{}, Held: m.Held, Caution: m.Caution, Adjusted: []string{}}
+		one := BandMovement{Key: m.Key, Name: m.Name, Place: string(m.Place), Side: string(m.Side), Level: m.Level(), View: string(m.View),
+			Kinds: []string{}, Held: m.Held, Caution: m.Caution, Adjusted: []string{}}
 		if one.View == "" {
 			one.View = string(band.FromSide)
 		}
@@ -85,7 +86,8 @@ func bandStates(all []workbench.BandOf, units quantity.System) []BandState {
 	out := []BandState{}
 	for _, b := range all {
 		c := b.Elastic.Curve
-		one := BandState{ID: b.Band.ID, Odd: b.Odd, Loss: b.Loss, Departure: b.Departure, Refit: b.Refit, Residuals: []float64{}, Curve: []CurvePoint{}, Dues: []BandDue{}, Why: derivationOf(derivation.Derivation{}), Strands: b.Elastic.Kind.Strands()}
+		one := BandState{ID: b.Band.ID, Odd: b.Odd, Loss: b.Loss, Departure: b.Departure, Refit: b.Refit, Residuals: []float64{},
+			Curve: []CurvePoint{}, Dues: []BandDue{}, Why: derivationOf(derivation.Derivation{}), Strands: b.Elastic.Kind.Strands()}
 		for _, d := range b.Dues {
 			one.Dues = append(one.Dues, BandDue{string(d.What), d.At, d.Retire})
 		}
@@ -154,7 +156,8 @@ type Body struct {
 
 func jointsOf(f band.Figure) Joints {
 	return Joints{
-		Head: spot(f.Head), Shoulder: spot(f.Shoulder), Elbow: spot(f.Elbow), Hand: spot(f.Hand), Hip: spot(f.Hip), Knee: spot(f.Knee), Ankle: spot(f.Ankle), Toe: spot(f.Toe),
+		Head: spot(f.Head), Shoulder: spot(f.Shoulder), Elbow: spot(f.Elbow), Hand: spot(f.Hand), Hip: spot(f.Hip), Knee: spot(f.Knee),
+		Ankle: spot(f.Ankle), Toe: spot(f.Toe),
 		MovingKnee: spot(f.MovingKnee), MovingAnkle: spot(f.MovingAnkle),
 	}
 }
@@ -258,13 +261,16 @@ func pullOf(p *workbench.Pulled) BandPull {
 	f := p.Profile
 	out := BandPull{
 		Rig: p.Rig, Start: bodyOf(p.Start, p.Course.From[0], p.Course.To[0]), Finish: bodyOf(p.End, p.Course.From[1], p.Course.To[1]),
-		Physique: physiqueOf(body.PhysiqueOf(p.Set.Stature, p.Mass)), Points: []PullPoint{}, StartN: float64(f.Start), MiddleN: float64(f.Middle), FinishN: float64(f.Finish), PeakN: float64(f.Peak),
+		Physique: physiqueOf(body.PhysiqueOf(p.Set.Stature, p.Mass)), Points: []PullPoint{}, StartN: float64(f.Start),
+		MiddleN: float64(f.Middle), FinishN: float64(f.Finish), PeakN: float64(f.Peak),
 		MeanN: float64(f.Mean), MeanU95N: float64(f.MeanU95), WorkJ: f.Work, WayM: float64(f.Way), Slack: f.Slack,
-		Stretch: f.Stretch, Limit: p.Set.Limit(), Worst: string(f.Worst), AnchorN: float64(p.Anchor.Force), AnchorUp: p.Anchor.Upwards, LightDoor: float64(band.LightDoor), Words: p.Words().In(p.Units), Spans: []Span{}, Boards: []BuiltAnchor{},
+		Stretch: f.Stretch, Limit: p.Set.Limit(), Worst: string(f.Worst), AnchorN: float64(p.Anchor.Force), AnchorUp: p.Anchor.Upwards,
+		LightDoor: float64(band.LightDoor), Words: p.Words().In(p.Units), Spans: []Span{}, Boards: []BuiltAnchor{},
 		MostRoomM: float64(p.Set.Bounds.Distance), Why: derivationOf(f.Explain(p.Movement, p.Set.Bands, p.Set.Rig)),
 	}
 	for _, s := range f.Samples {
-		out.Points = append(out.Points, PullPoint{Way: s.Way, RunM: float64(s.Run), PullN: float64(s.Pull), U95N: float64(s.U95), AlongN: float64(s.Along), Reach: string(s.Reach), Stretch: s.Stretch})
+		out.Points = append(out.Points, PullPoint{Way: s.Way, RunM: float64(s.Run), PullN: float64(s.Pull), U95N: float64(s.U95),
+			AlongN: float64(s.Along), Reach: string(s.Reach), Stretch: s.Stretch})
 	}
 	if p.Ranged {
 		end := func(e band.RangeEnd) PullEnd {
@@ -273,7 +279,8 @@ func pullOf(p *workbench.Pulled) BandPull {
 		out.Range = &PullRange{end(p.Light), end(p.Heavy)}
 	}
 	if t := p.Tied; t != nil {
-		out.Tied = &Tied{SlideN: min(1e6, float64(t.Slide)), TipN: min(1e6, float64(t.Tip)), AllowedN: min(1e6, float64(t.Allowed)), Slides: t.Slides, Friction: t.Friction, Holds: t.Allowed >= p.Anchor.Force}
+		out.Tied = &Tied{SlideN: min(1e6, float64(t.Slide)), TipN: min(1e6, float64(t.Tip)), AllowedN: min(1e6, float64(t.Allowed)),
+			Slides: t.Slides, Friction: t.Friction, Holds: t.Allowed >= p.Anchor.Force}
 	}
 	for _, x := range p.Boards {
 		out.Boards = append(out.Boards, BuiltAnchor{x.ID, x.Name, float64(x.Height), float64(x.Off), float64(x.Strength), x.Holds, x.Why})

@@ -57,5 +57,6 @@ func standerOf(stature quantity.Length, mass quantity.Mass) *Stander {
 	if stature <= 0 {
 		return nil
 	}
-	return &Stander{physiqueOf(body.PhysiqueOf(stature, mass)), jointsOf(band.Upright.Figure().At(stature)), jointsOf(band.Reaching.Figure().At(stature))}
+	return &Stander{physiqueOf(body.PhysiqueOf(stature, mass)), jointsOf(band.Upright.Figure().At(stature)),
+		jointsOf(band.Reaching.Figure().At(stature))}
 }

@@ -22,7 +22,8 @@ type Contribution struct {
 func budgetOf(parts []load.Contribution) []Contribution {
 	out := []Contribution{}
 	for _, b := range parts {
-		out = append(out, Contribution{Name: b.Name, Kind: string(b.Kind), InputU: b.InputU1, Sensitivity: b.Sensitivity, Distribution: string(b.Shape), UKg: float64(b.U1), Share: b.Share})
+		out = append(out, Contribution{Name: b.Name, Kind: string(b.Kind), InputU: b.InputU1, Sensitivity: b.Sensitivity,
+			Distribution: string(b.Shape), UKg: float64(b.U1), Share: b.Share})
 	}
 	return out
 }
@@ -66,9 +67,11 @@ func loadOf(k store.Container, l workbench.Loaded, units quantity.System) Load {
 	c := l.Container
 	out := Load{
 		ID: k.ID, MassKg: float64(l.Mass.Value), U95Kg: float64(l.Mass.Expanded()), How: string(l.Mass.How),
-		ComputedKg: float64(l.Fill.Mass.Value), ComputedU: float64(l.Fill.Mass.Expanded()), TareKg: float64(c.Vessel.Tare), TareHow: "entered",
-		PackedKg: float64(c.Vessel.Inside.Value), PackedL: float64(c.Vessel.Taken), VolumeL: float64(l.Fill.Volume), LevelM: float64(l.Fill.Level),
-		Holds: []string{}, Problem: l.Problem.In(units), WeighedAt: l.WeighedAt, WeighAgain: l.AgainAt,
+		ComputedKg: float64(l.Fill.Mass.Value), ComputedU: float64(l.Fill.Mass.Expanded()), TareKg: float64(c.Vessel.Tare),
+		TareHow:  "entered",
+		PackedKg: float64(c.Vessel.Inside.Value), PackedL: float64(c.Vessel.Taken), VolumeL: float64(l.Fill.Volume),
+		LevelM: float64(l.Fill.Level),
+		Holds:  []string{}, Problem: l.Problem.In(units), WeighedAt: l.WeighedAt, WeighAgain: l.AgainAt,
 	}
 	if c.Vessel.Profile == nil {
 		return out
@@ -102,8 +105,9 @@ func batchesOf(all []workbench.BatchOf) []BatchState {
 	out := []BatchState{}
 	for _, b := range all {
 		out = append(out, BatchState{
-			ID: b.Batch.ID, Density: float64(b.Filling.Typical), U95: 2 * float64(b.Filling.U1()), Prior: float64(b.Prior.Typical), PriorU95: 2 * float64(b.Prior.U1()),
-			Chi2: b.Result.Chi2, Weighings: len(b.Result.Each), Wet: b.Prior.Wet, Loose: b.Prior.Loose,
+			ID: b.Batch.ID, Density: float64(b.Filling.Typical), U95: 2 * float64(b.Filling.U1()), Prior: float64(b.Prior.Typical),
+			PriorU95: 2 * float64(b.Prior.U1()),
+			Chi2:     b.Result.Chi2, Weighings: len(b.Result.Each), Wet: b.Prior.Wet, Loose: b.Prior.Loose,
 		})
 	}
 	return out
@@ -197,20 +201,23 @@ func laddersOf(l workbench.Ladders) Ladders {
 		one := Ladder{Hold: string(p.Hold), Movement: p.Movement.Name, Rungs: []Rung{}, Steps: []Step{}}
 		for _, r := range p.Rungs {
 			one.Rungs = append(one.Rungs, Rung{
-				LowKg: float64(r.Low), HighKg: float64(r.High), UKg: float64(r.U), Origin: string(r.Origin), Label: r.Label, Things: append([]string{}, r.Things...), Seconds: r.Seconds, Check: r.Check, For: r.For, Note: r.Note.In(l.Units),
+				LowKg: float64(r.Low), HighKg: float64(r.High), UKg: float64(r.U), Origin: string(r.Origin), Label: r.Label,
+				Things: append([]string{}, r.Things...), Seconds: r.Seconds, Check: r.Check, For: r.For, Note: r.Note.In(l.Units),
 			})
 		}
 		for _, s := range p.Steps {
 			step := Step{FromKg: float64(s.From), ToKg: float64(s.To), Ratio: s.Ratio}
 			if c := s.Closing; c != nil {
-				step.Closing = &Closing{Name: c.Name, LowKg: float64(c.Rung.Low), HighKg: float64(c.Rung.High), Left: c.Left, CostMinor: c.Cost, Minutes: c.Minutes}
+				step.Closing = &Closing{Name: c.Name, LowKg: float64(c.Rung.Low), HighKg: float64(c.Rung.High), Left: c.Left,
+					CostMinor: c.Cost, Minutes: c.Minutes}
 			}
 			one.Steps = append(one.Steps, step)
 		}
 		out.Ladders = append(out.Ladders, one)
 	}
 	for _, b := range l.Body {
-		out.Body = append(out.Body, BodyLoad{Name: b.Name.In(l.Units), LowKg: float64(b.Low), TypicalKg: float64(b.Typical), HighKg: float64(b.High), Outside: b.Outside, Meaning: b.Meaning, Why: derivationOf(b.Why)})
+		out.Body = append(out.Body, BodyLoad{Name: b.Name.In(l.Units), LowKg: float64(b.Low), TypicalKg: float64(b.Typical),
+			HighKg: float64(b.High), Outside: b.Outside, Meaning: b.Meaning, Why: derivationOf(b.Why)})
 	}
 	for id, name := range l.Names {
 		out.Names = append(out.Names, Named{id, name})
@@ -242,9 +249,12 @@ type Weighed struct {
 
 func weighedOf(w workbench.WeighingOf, now *workbench.WeighingOf) Weighed {
 	out := Weighed{
-		ID: w.Weighing.ID, At: w.Weighing.At, MassKg: float64(w.Reading.Mass.Value), U95Kg: float64(w.Reading.Mass.Expanded()), Empty: w.Empty(),
-		Now: now != nil && now.Weighing.ID == w.Weighing.ID, Scale: w.Weighing.Scale, Readings: len(w.Weighing.Readings) + len(w.Weighing.Without),
-		Odd: append([]int{}, w.Reading.Odd...), Counts: w.Counts, Verdict: w.Weighing.Verdict, Agreement: agreementOf(w.Agreement), Budget: budgetOf(w.Reading.Budget),
+		ID: w.Weighing.ID, At: w.Weighing.At, MassKg: float64(w.Reading.Mass.Value), U95Kg: float64(w.Reading.Mass.Expanded()),
+		Empty: w.Empty(),
+		Now:   now != nil && now.Weighing.ID == w.Weighing.ID, Scale: w.Weighing.Scale,
+		Readings: len(w.Weighing.Readings) + len(w.Weighing.Without),
+		Odd:      append([]int{}, w.Reading.Odd...), Counts: w.Counts, Verdict: w.Weighing.Verdict, Agreement: agreementOf(w.Agreement),
+		Budget:  budgetOf(w.Reading.Budget),
 		Problem: w.Problem, Why: derivationOf(w.Explain()),
 	}
 	if w.Implied != nil {

@@ -169,8 +169,10 @@ func headsOf(all []space.Headroom, rooms []space.Room, units quantity.System) []
 	out := []Headroom{}
 	for _, h := range all {
 		one := Headroom{
-			Use: string(h.Use), Name: h.Name, NeedsM: h.Needed.Value, WidthM: float64(h.Width), DepthM: float64(h.Depth), Verdict: string(h.Verdict),
-			BestM: float64(h.Best), MarginM: float64(h.Margin), Fits: h.Fits, Known: h.Known, Where: cornersOf(h.Where.Outline), Near: h.Near.In(units),
+			Use: string(h.Use), Name: h.Name, NeedsM: h.Needed.Value, WidthM: float64(h.Width), DepthM: float64(h.Depth),
+			Verdict: string(h.Verdict),
+			BestM:   float64(h.Best), MarginM: float64(h.Margin), Fits: h.Fits, Known: h.Known, Where: cornersOf(h.Where.Outline),
+			Near:   h.Near.In(units),
 			Change: h.Change.In(units), Instead: h.Instead.In(units), Why: derivationOf(h.Needed),
 		}
 		if h.Room >= 0 && h.Room < len(rooms) {
@@ -199,8 +201,10 @@ func homeOf(f store.File, r workbench.Results) Home {
 	units := quantity.System(f.Profile.Units)
 	a := r.Client.Space
 	out := Home{
-		Rooms: []RoomState{}, Heads: headsOf(whatIsAsked(a.Heads), r.Client.Rooms, units), Other: headsOf(whatIsAsked(r.Other.Heads), r.Client.Rooms, units),
-		LaneM: float64(a.Lane), Lengths: space.Lengths(a.Lane, carryDistance), Twenty: space.Lengths(a.Lane, 20), MostM: float64(a.Farthest), Outside: []string{},
+		Rooms: []RoomState{}, Heads: headsOf(whatIsAsked(a.Heads), r.Client.Rooms, units),
+		Other: headsOf(whatIsAsked(r.Other.Heads), r.Client.Rooms, units),
+		LaneM: float64(a.Lane), Lengths: space.Lengths(a.Lane, carryDistance), Twenty: space.Lengths(a.Lane, 20),
+		MostM: float64(a.Farthest), Outside: []string{},
 	}
 	for _, u := range a.Outside {
 		out.Outside = append(out.Outside, a.Head(u).Name)
@@ -218,9 +222,11 @@ func homeOf(f store.File, r workbench.Results) Home {
 func roomStateOf(of workbench.RoomOf, a space.Answer, rooms []space.Room, units quantity.System) RoomState {
 	r := of.Room
 	out := RoomState{
-		ID: r.ID, Outline: cornersOf(r.Outline), Walls: []WallState{}, Openings: []OpeningState{}, Things: []ThingState{}, Low: []LowState{}, Roof: takesOf(r.RoofTakes(), units),
-		FreeM2: a.Free, FreeHalf: a.FreeHalf, FreeWhy: derivationOf(r.FreeFloor()), Largest: freeSpotOf(a.Largest), LaneM: a.Lane.Length(), LaneHalf: float64(a.LaneHalf),
-		Heads: headsOf(whatIsAsked(a.Heads), rooms, units), Conflicts: []RoomConflict{}, Lost: []LostThing{}, LiveLoad: r.LiveLoad(),
+		ID: r.ID, Outline: cornersOf(r.Outline), Walls: []WallState{}, Openings: []OpeningState{}, Things: []ThingState{},
+		Low: []LowState{}, Roof: takesOf(r.RoofTakes(), units),
+		FreeM2: a.Free, FreeHalf: a.FreeHalf, FreeWhy: derivationOf(r.FreeFloor()), Largest: freeSpotOf(a.Largest), LaneM: a.Lane.Length(),
+		LaneHalf: float64(a.LaneHalf),
+		Heads:    headsOf(whatIsAsked(a.Heads), rooms, units), Conflicts: []RoomConflict{}, Lost: []LostThing{}, LiveLoad: r.LiveLoad(),
 	}
 	out.Sliders, _ = r.Surface.Sliders()
 	if of.Problem != nil {
@@ -238,7 +244,8 @@ func roomStateOf(of workbench.RoomOf, a space.Answer, rooms []space.Room, units 
 	look := of.Look()
 	for i := range r.Walls {
 		_, _, l := r.Wall(i)
-		w := WallState{Name: space.WallName(i), LengthM: float64(l), MovedM: float64(of.Survey.Moved[i]), Takes: takesOf(r.WallTakes(i), units), StudsM: []float64{}, Skyline: []Corner{}}
+		w := WallState{Name: space.WallName(i), LengthM: float64(l), MovedM: float64(of.Survey.Moved[i]),
+			Takes: takesOf(r.WallTakes(i), units), StudsM: []float64{}, Skyline: []Corner{}}
 		for _, s := range r.Studs(i) {
 			w.StudsM = append(w.StudsM, float64(s))
 		}
@@ -277,7 +284,8 @@ func roomStateOf(of workbench.RoomOf, a space.Answer, rooms []space.Room, units 
 		})
 	}
 	for _, c := range look.Conflicts {
-		out.Conflicts = append(out.Conflicts, RoomConflict{string(c.Kind), c.Thing, c.Other, float64(c.Missing), c.Guidance, c.Why.In(units)})
+		out.Conflicts = append(out.Conflicts, RoomConflict{string(c.Kind), c.Thing, c.Other, float64(c.Missing), c.Guidance,
+			c.Why.In(units)})
 	}
 	return out
 }

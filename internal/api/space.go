@@ -33,7 +33,8 @@ func (a *API) rooms(r huma.API) {
 		}
 	}
 	type out struct{ Body []SurveyLine }
-	handle(a, r, operation(Signed, http.MethodPost, "/clients/{client}/survey/{room}", "read-survey", "What lines of a survey come to in a room; nothing is kept", "space"),
+	handle(a, r, operation(Signed, http.MethodPost, "/clients/{client}/survey/{room}", "read-survey",
+		"What lines of a survey come to in a room; nothing is kept", "space"),
 		func(ctx context.Context, in *question) (*out, error) {
 			got, err := a.Bench.Survey(ctx, who(ctx).Practice, in.ID, in.Room, in.Body.Text, in.Body.Unit)
 			if err != nil {
@@ -52,5 +53,6 @@ func surveyLineOf(l workbench.SurveyLine) SurveyLine {
 	if walls == nil {
 		walls = []store.RoomWall{}
 	}
-	return SurveyLine{Text: l.Text, Problem: l.Problem, Walls: walls, CeilingM: l.CeilingM, HalfM: l.HalfM, Opening: l.Opening, Fixture: l.Fixture, Overhead: l.Overhead}
+	return SurveyLine{Text: l.Text, Problem: l.Problem, Walls: walls, CeilingM: l.CeilingM, HalfM: l.HalfM, Opening: l.Opening,
+		Fixture: l.Fixture, Overhead: l.Overhead}
 }

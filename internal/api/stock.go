@@ -63,7 +63,8 @@ func (a *API) stock(r huma.API) {
 		Looking
 		Body StockMore
 	}
-	handle(a, r, operation(Signed, http.MethodPost, "/clients/{client}/stock", "add-stock", "Add many things at once, as one change", "stock"),
+	handle(a, r, operation(Signed, http.MethodPost, "/clients/{client}/stock", "add-stock", "Add many things at once, as one change",
+		"stock"),
 		func(ctx context.Context, in *moreIn) (*writtenOut, error) {
 			base, err := in.revision()
 			if err != nil {
@@ -77,7 +78,8 @@ func (a *API) stock(r huma.API) {
 		Body StockText
 	}
 	type readOut struct{ Body StockRead }
-	handle(a, r, operation(Signed, http.MethodPost, "/clients/{client}/stock/read", "read-stock-table", "Read a table of things, as a spreadsheet copies it or a CSV file has it; nothing is kept", "stock"),
+	handle(a, r, operation(Signed, http.MethodPost, "/clients/{client}/stock/read", "read-stock-table",
+		"Read a table of things, as a spreadsheet copies it or a CSV file has it; nothing is kept", "stock"),
 		func(ctx context.Context, in *readIn) (*readOut, error) {
 			f, err := a.Bench.Load(ctx, who(ctx).Practice, in.ID)
 			if err != nil {
@@ -99,7 +101,8 @@ func (a *API) stock(r huma.API) {
 			return &readOut{out}, nil
 		})
 
-	handle(a, r, download(Signed, http.MethodGet, "/clients/{client}/stock.csv", "read-stock-csv", "Containers and things as a table", "stock", "text/csv"),
+	handle(a, r, download(Signed, http.MethodGet, "/clients/{client}/stock.csv", "read-stock-csv", "Containers and things as a table",
+		"stock", "text/csv"),
 		func(ctx context.Context, in *Client) (*fileOut, error) {
 			f, err := a.Bench.Load(ctx, who(ctx).Practice, in.ID)
 			if err != nil {
@@ -110,7 +113,8 @@ func (a *API) stock(r huma.API) {
 		})
 
 	type ownOut struct{ Body []OwnFilling }
-	handle(a, r, operation(Signed, http.MethodGet, "/fillings", "list-own-fillings", "Fillings that this practice has entered itself, for any of its clients", "stock"),
+	handle(a, r, operation(Signed, http.MethodGet, "/fillings", "list-own-fillings",
+		"Fillings that this practice has entered itself, for any of its clients", "stock"),
 		func(ctx context.Context, _ *struct{}) (*ownOut, error) {
 			all, err := a.Bench.OwnFillings(ctx, who(ctx).Practice)
 			if err != nil {
@@ -118,7 +122,8 @@ func (a *API) stock(r huma.API) {
 			}
 			out := &ownOut{Body: []OwnFilling{}}
 			for _, b := range all {
-				out.Body = append(out.Body, OwnFilling{Name: b.Name, LowKgL: b.LowKgL, TypicalKgL: b.TypicalKgL, HighKgL: b.HighKgL, Wet: b.Wet, Loose: b.Loose})
+				out.Body = append(out.Body, OwnFilling{Name: b.Name, LowKgL: b.LowKgL, TypicalKgL: b.TypicalKgL, HighKgL: b.HighKgL,
+					Wet: b.Wet, Loose: b.Loose})
 			}
 			return out, nil
 		})
@@ -135,11 +140,13 @@ func (a *API) tags(r huma.API) {
 		Skip  int    `query:"skip" minimum:"0" maximum:"29" doc:"Labels of the first sheet that are used already"`
 		At    string `query:"at" maxLength:"200" pattern:"^https?://[^/?# ]+$" doc:"Where the codes lead to: the address of this application"`
 	}
-	handle(a, r, download(Signed, http.MethodGet, "/clients/{client}/tags.pdf", "read-tags", "Load tags to print", "loads", "application/pdf"),
+	handle(a, r, download(Signed, http.MethodGet, "/clients/{client}/tags.pdf", "read-tags", "Load tags to print", "loads",
+		"application/pdf"),
 		func(ctx context.Context, in *tagsIn) (*fileOut, error) {
 			sheet, ok := document.SheetByKey(in.Sheet)
 			if !ok {
-				return nil, huma.Error422UnprocessableEntity("that is not a sheet of labels that is known", &huma.ErrorDetail{Location: "query.sheet", Value: in.Sheet})
+				return nil, huma.Error422UnprocessableEntity("that is not a sheet of labels that is known",
+					&huma.ErrorDetail{Location: "query.sheet", Value: in.Sheet})
 			}
 			f, err := a.Bench.Load(ctx, who(ctx).Practice, in.ID)
 			if err != nil {
@@ -177,6 +184,7 @@ type fileOut struct {
 
 func download(access Access, method, path, id, summary, tag, media string) huma.Operation {
 	op := operation(access, method, path, id, summary, tag)
-	op.Responses = map[string]*huma.Response{"200": {Description: summary, Content: map[string]*huma.MediaType{media: {Schema: &huma.Schema{Type: "string", Format: "binary"}}}}}
+	op.Responses = map[string]*huma.Response{"200": {Description: summary,
+		Content: map[string]*huma.MediaType{media: {Schema: &huma.Schema{Type: "string", Format: "binary"}}}}}
 	return op
 }

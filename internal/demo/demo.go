@@ -23,7 +23,8 @@ func Fill(ctx context.Context, s *store.Store) error {
 		return err
 	}
 	p := store.Practice{ID: workbench.NewID(), Name: "Bracken & Tarn, home gyms (demo)"}
-	c := store.Consultant{ID: workbench.NewID(), Email: workbench.DemoEmail, Name: "Demo consultant", Password: "nobody signs in with a password"}
+	c := store.Consultant{ID: workbench.NewID(), Email: workbench.DemoEmail, Name: "Demo consultant",
+		Password: "nobody signs in with a password"}
 	if err := s.AddPractice(ctx, p, c, false); err != nil {
 		return err
 	}
@@ -36,7 +37,8 @@ func Fill(ctx context.Context, s *store.Store) error {
 }
 
 func jug(id, name string, capacity, tare, height float64, filling string, volume float64) store.Container {
-	return store.Container{ID: id, Name: name, Kind: "jug", TareKg: tare, TareHalfKg: 0.01, CapacityL: capacity, Shape: "prism", HeightM: height, Closure: "sealed", Filling: filling, VolumeL: volume}
+	return store.Container{ID: id, Name: name, Kind: "jug", TareKg: tare, TareHalfKg: 0.01, CapacityL: capacity, Shape: "prism",
+		HeightM: height, Closure: "sealed", Filling: filling, VolumeL: volume}
 }
 
 const day = 24 * 60 * 60
@@ -85,8 +87,10 @@ func loft() store.File {
 	f.Containers = []store.Container{
 		jug("jug-a", "jug A", 3.785, 0.06, 0.245, "fresh-water", 3.7),
 		jug("jug-b", "jug B", 3.785, 0.06, 0.245, "rice", 3.6),
-		{ID: "bucket", Name: "mop bucket", Kind: "bucket", TareKg: 0.62, TareHalfKg: 0.02, CapacityL: 11.5, Shape: "frustum", HeightM: 0.25, BottomM: 0.215, TopM: 0.275, Closure: "open", Filling: "fresh-water", VolumeL: 7, Adjustable: true},
-		{ID: "pack", Name: "day pack", Kind: "backpack", TareKg: 0.7, TareHalfKg: 0.01, CapacityL: 22, Shape: "prism", HeightM: 0.45, Closure: "zipped", Filling: "books", VolumeL: 12, Adjustable: true},
+		{ID: "bucket", Name: "mop bucket", Kind: "bucket", TareKg: 0.62, TareHalfKg: 0.02, CapacityL: 11.5, Shape: "frustum", HeightM: 0.25,
+			BottomM: 0.215, TopM: 0.275, Closure: "open", Filling: "fresh-water", VolumeL: 7, Adjustable: true},
+		{ID: "pack", Name: "day pack", Kind: "backpack", TareKg: 0.7, TareHalfKg: 0.01, CapacityL: 22, Shape: "prism", HeightM: 0.45,
+			Closure: "zipped", Filling: "books", VolumeL: 12, Adjustable: true},
 	}
 	scales := load.Scales()
 	kitchen, hanging := scales[0], scales[1]
@@ -104,14 +108,19 @@ func loft() store.File {
 	}
 	f.Gear = []store.Gear{{ID: "anchor", Item: "door-anchor"}, {ID: "db3", Item: "dumbbells-3"}}
 	f.Bands = []store.Band{
-		{ID: "loop-one", Name: "loop, one knot", Kind: "long-loop", RestM: 1.04, WidthM: 0.022, ThicknessM: 0.0045, FirstUsed: visited - 200*day, Inspected: visited,
-			Points: read([2]float64{1.30, 44.5}, [2]float64{1.60, 78}, [2]float64{1.90, 105.5}, [2]float64{2.30, 136}, [2]float64{1.90, -96}, [2]float64{1.60, -70})},
-		{ID: "loop-two", Name: "loop, two knots", Kind: "long-loop", RestM: 1.04, WidthM: 0.022, ThicknessM: 0.0045, FirstUsed: visited - 200*day, Inspected: visited,
+		{ID: "loop-one", Name: "loop, one knot", Kind: "long-loop", RestM: 1.04, WidthM: 0.022, ThicknessM: 0.0045,
+			FirstUsed: visited - 200*day, Inspected: visited,
+			Points: read([2]float64{1.30, 44.5}, [2]float64{1.60, 78}, [2]float64{1.90, 105.5}, [2]float64{2.30, 136},
+				[2]float64{1.90, -96}, [2]float64{1.60, -70})},
+		{ID: "loop-two", Name: "loop, two knots", Kind: "long-loop", RestM: 1.04, WidthM: 0.022, ThicknessM: 0.0045,
+			FirstUsed: visited - 200*day, Inspected: visited,
 			Points: read([2]float64{1.35, 60.5}, [2]float64{1.80, 112}, [2]float64{2.30, 157})},
-		{ID: "tube", Name: "old tube", Kind: "tube", RestM: 1.22, FirstUsed: visited - 700*day, Points: read([2]float64{1.70, 38}, [2]float64{2.40, 66})},
+		{ID: "tube", Name: "old tube", Kind: "tube", RestM: 1.22, FirstUsed: visited - 700*day,
+			Points: read([2]float64{1.70, 38}, [2]float64{2.40, 66})},
 		{ID: "mini", Name: "hip loop", Kind: "mini-loop", RestM: 0.305, WidthM: 0.05, ThicknessM: 0.0007},
 	}
-	f.Rigs = []store.Rig{{ID: "band-pull-down", Bands: store.Words{"loop-one"}, DistanceM: 0.9, HeightM: 1.86, Fold: 1}, {ID: "band-squat", Bands: store.Words{"loop-one", "loop-two"}, StanceM: 0.3, Fold: 1}}
+	f.Rigs = []store.Rig{{ID: "band-pull-down", Bands: store.Words{"loop-one"}, DistanceM: 0.9, HeightM: 1.86, Fold: 1},
+		{ID: "band-squat", Bands: store.Words{"loop-one", "loop-two"}, StanceM: 0.3, Fold: 1}}
 	f.Tests = []store.TestSet{{ID: "row", Movement: "one-hand-row", LoadKg: 9.5, Reps: 11, Reserve: 2}}
 	return f
 }
@@ -123,19 +132,23 @@ func garage() store.File {
 	f.Profile.BudgetMinor, f.Profile.Currency, f.Profile.Units = 65000, "USD", "us"
 	f.Profile.BornYear, f.Profile.Asked = 1984, asked("yes", "no", "joints")
 	f.Profile.HealthNote = "An old wrist fracture, no trouble now."
-	f.Releases = []store.Release{{ID: "wrist", About: "joints", Role: "physician", By: "R. Quill", On: "2026-11-03", Verdict: "may", Limits: store.Words{}}}
+	f.Releases = []store.Release{{ID: "wrist", About: "joints", Role: "physician", By: "R. Quill", On: "2026-11-03", Verdict: "may",
+		Limits: store.Words{}}}
 	garageRooms(&f)
 	garageBuilds(&f)
 	f.AtHand = store.Words{"fresh-water", "dry-sand", "gravel"}
 	f.Containers = []store.Container{
 		jug("can-1", "jerry can 1", 18.9, 0.9, 0.36, "fresh-water", 8),
-		{ID: "pail-1", Name: "5 gal pail", Kind: "bucket", TareKg: 1.02, TareHalfKg: 0.05, CapacityL: 18.9, Shape: "frustum", HeightM: 0.36, BottomM: 0.244, TopM: 0.276, RatingKg: 25, Closure: "open", Filling: "dry-sand", VolumeL: 9, Adjustable: true},
-		{ID: "duffel", Name: "army duffel", Kind: "duffel", TareKg: 1.1, TareHalfKg: 0.05, CapacityL: 60, Shape: "prism", HeightM: 0.35, Closure: "zipped", Filling: "books", VolumeL: 20, Adjustable: true},
+		{ID: "pail-1", Name: "5 gal pail", Kind: "bucket", TareKg: 1.02, TareHalfKg: 0.05, CapacityL: 18.9, Shape: "frustum", HeightM: 0.36,
+			BottomM: 0.244, TopM: 0.276, RatingKg: 25, Closure: "open", Filling: "dry-sand", VolumeL: 9, Adjustable: true},
+		{ID: "duffel", Name: "army duffel", Kind: "duffel", TareKg: 1.1, TareHalfKg: 0.05, CapacityL: 60, Shape: "prism", HeightM: 0.35,
+			Closure: "zipped", Filling: "books", VolumeL: 20, Adjustable: true},
 	}
 	f.Batches = []store.Batch{{ID: "pit-sand", Name: "sand from the play pit", Filling: "dry-sand"}}
 	for i, litres := range []float64{2.6, 2.6, 2.1, 2.1} {
 		f.Containers = append(f.Containers, store.Container{
-			ID: fmt.Sprintf("soap-%d", i+1), Name: fmt.Sprintf("soap jug %d", i+1), Kind: "jug", TareKg: 0.16, TareHalfKg: 0.02, CapacityL: 2.9, Shape: "prism",
+			ID: fmt.Sprintf("soap-%d", i+1), Name: fmt.Sprintf("soap jug %d", i+1), Kind: "jug", TareKg: 0.16, TareHalfKg: 0.02,
+			CapacityL: 2.9, Shape: "prism",
 			HeightM: 0.26, Closure: "sealed", Filling: "pit-sand", VolumeL: litres, HangM: 0.29, WidthM: 0.14,
 		})
 	}
@@ -144,10 +157,13 @@ func garage() store.File {
 		weighed("w1", "soap-1", "pit-sand", 2.6, 0, scales[1], 4.19, 4.2),
 		weighed("w2", "soap-3", "pit-sand", 2.1, 0, scales[1], 3.43),
 	}
-	f.Handles = []store.Handle{{ID: "spin", Name: "spin-lock handles", Kind: "handle", Count: 2, MassKg: 2, CollarKg: 0.2, SleeveM: 0.11, BoreMm: 25}, {ID: "broom", Name: "ash broomstick", Kind: "stick", Count: 1, MassKg: 0.6, BoreMm: 25}}
-	f.Plates = []store.Plate{{ID: "p1", MassKg: 1.134, Count: 8, ThicknessM: 0.016, BoreMm: 25}, {ID: "p2", MassKg: 2.268, Count: 4, ThicknessM: 0.022, BoreMm: 25}}
+	f.Handles = []store.Handle{{ID: "spin", Name: "spin-lock handles", Kind: "handle", Count: 2, MassKg: 2, CollarKg: 0.2, SleeveM: 0.11,
+		BoreMm: 25}, {ID: "broom", Name: "ash broomstick", Kind: "stick", Count: 1, MassKg: 0.6, BoreMm: 25}}
+	f.Plates = []store.Plate{{ID: "p1", MassKg: 1.134, Count: 8, ThicknessM: 0.016, BoreMm: 25},
+		{ID: "p2", MassKg: 2.268, Count: 4, ThicknessM: 0.022, BoreMm: 25}}
 	f.Gear = []store.Gear{{ID: "kb", Item: "kettlebell-16"}, {ID: "bench", Item: "flat-bench"}}
-	f.Bands = []store.Band{{ID: "wide", Name: "wide loop", Kind: "long-loop", RestM: 1.04, WidthM: 0.045, ThicknessM: 0.0045, FirstUsed: visited - 90*day, Inspected: visited,
+	f.Bands = []store.Band{{ID: "wide", Name: "wide loop", Kind: "long-loop", RestM: 1.04, WidthM: 0.045, ThicknessM: 0.0045,
+		FirstUsed: visited - 90*day, Inspected: visited,
 		Points: read([2]float64{1.45, 131}, [2]float64{1.95, 231}, [2]float64{2.45, 308})}}
 	f.Tests = []store.TestSet{
 		{ID: "squat", Movement: "goblet-squat", LoadKg: 32, Reps: 12, AtLeast: true},
@@ -165,7 +181,8 @@ func flat() store.File {
 	f.Profile.BornYear, f.Profile.Asked = 1955, asked("no", "yes", "joints", "medicines")
 	f.Profile.HealthNote = "Stiff knees; tablets for blood pressure."
 	f.Releases = []store.Release{
-		{ID: "knees", About: "joints", Role: "physician", By: "T. Marrow", On: "2026-11-10", Verdict: "within", Limits: store.Words{"knee"}},
+		{ID: "knees", About: "joints", Role: "physician", By: "T. Marrow", On: "2026-11-10", Verdict: "within",
+			Limits: store.Words{"knee"}},
 		{ID: "tablets", About: "medicines", Role: "physician", By: "T. Marrow", On: "2026-11-10", Verdict: "may", Limits: store.Words{}},
 	}
 	f.Profile.BudgetMinor, f.Profile.Currency = 9000, "EUR"
@@ -173,9 +190,12 @@ func flat() store.File {
 	f.Space.Access, f.Space.OtherName, f.Space.OtherM = "stairs", "her son", 1.84
 	f.AtHand = store.Words{"fresh-water", "beans", "books", "stuffing"}
 	f.Containers = []store.Container{
-		{ID: "bottle-1", Name: "bottle 1", Kind: "bottle", TareKg: 0.04, CapacityL: 1.5, Shape: "prism", HeightM: 0.28, Closure: "sealed", Filling: "fresh-water", VolumeL: 1.5},
-		{ID: "bottle-2", Name: "bottle 2", Kind: "bottle", TareKg: 0.04, CapacityL: 1.5, Shape: "prism", HeightM: 0.28, Closure: "sealed", Filling: "fresh-water", VolumeL: 1.5},
-		{ID: "tote", Name: "market bag", Kind: "bag", TareKg: 0.12, TareHalfKg: 0.01, CapacityL: 14, Shape: "prism", HeightM: 0.34, Closure: "open", Filling: "books", VolumeL: 4, Adjustable: true},
+		{ID: "bottle-1", Name: "bottle 1", Kind: "bottle", TareKg: 0.04, CapacityL: 1.5, Shape: "prism", HeightM: 0.28, Closure: "sealed",
+			Filling: "fresh-water", VolumeL: 1.5},
+		{ID: "bottle-2", Name: "bottle 2", Kind: "bottle", TareKg: 0.04, CapacityL: 1.5, Shape: "prism", HeightM: 0.28, Closure: "sealed",
+			Filling: "fresh-water", VolumeL: 1.5},
+		{ID: "tote", Name: "market bag", Kind: "bag", TareKg: 0.12, TareHalfKg: 0.01, CapacityL: 14, Shape: "prism", HeightM: 0.34,
+			Closure: "open", Filling: "books", VolumeL: 4, Adjustable: true},
 	}
 	f.Gear = []store.Gear{{ID: "mini", Item: "mini-loops"}}
 	return f

@@ -22,7 +22,8 @@ func TestDemoIsMixedAndFilledOnce(t *testing.T) {
 	require.NoError(t, err)
 	f, err := s.Load(ctx, c.PracticeID, "demo-loft")
 	require.NoError(t, err)
-	_, err = s.Change(ctx, store.Edit{Practice: c.PracticeID, Client: "demo-loft", Base: f.Revision, Do: func(f *store.File) error { f.Profile.Days = 6; return nil }})
+	_, err = s.Change(ctx, store.Edit{Practice: c.PracticeID, Client: "demo-loft", Base: f.Revision,
+		Do: func(f *store.File) error { f.Profile.Days = 6; return nil }})
 	require.NoError(t, err)
 	require.NoError(t, demo.Fill(ctx, s))
 	f, err = s.Load(ctx, c.PracticeID, "demo-loft")

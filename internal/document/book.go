@@ -81,7 +81,8 @@ func (b book) front(made time.Time) {
 	b.colour(covered)
 	b.MultiCell(0, 6, fmt.Sprintf("%d of %d needs covered with this plan (%d today), for %s of %s.",
 		p.After.Covered, len(p.After.Slots), p.Before.Covered, b.money(p.Cost.Minor), b.money(b.file.Profile.BudgetMinor)), "", "L", false)
-	b.text(fmt.Sprintf("This plan is %s. Prices are invented samples until your practice enters its own. %s of floor stay free.", state, b.show(quantity.KindArea, p.FloorFree)), soft)
+	b.text(fmt.Sprintf("This plan is %s. Prices are invented samples until your practice enters its own. %s of floor stay free.", state,
+		b.show(quantity.KindArea, p.FloorFree)), soft)
 }
 
 func (b book) toDo() {
@@ -89,7 +90,8 @@ func (b book) toDo() {
 	for _, c := range b.plan.Chosen {
 		k := c.Candidate
 		if k.Origin == load.Built {
-			built = append(built, []string{k.Name, b.money(k.Cost), fmt.Sprintf("%.0f h", float64(k.Minutes)/60), sentence(losses(c.Loses), k.Note)})
+			built = append(built, []string{k.Name, b.money(k.Cost), fmt.Sprintf("%.0f h", float64(k.Minutes)/60),
+				sentence(losses(c.Loses), k.Note)})
 			continue
 		}
 		if k.Origin == load.Bought {
@@ -105,16 +107,19 @@ func (b book) toDo() {
 	}
 	if len(buy) > 0 {
 		b.heading("Buy")
-		b.table([]column{{"what", 0.30, "L", true}, {"price", 0.12, "R", false}, {"  why", 0.33, "L", false}, {"safety", 0.25, "L", false}}, buy)
+		b.table([]column{{"what", 0.30, "L", true}, {"price", 0.12, "R", false}, {"  why", 0.33, "L", false}, {"safety", 0.25, "L", false}},
+			buy)
 	}
 	if len(built) > 0 {
 		b.heading("Build")
-		b.table([]column{{"what", 0.30, "L", true}, {"material", 0.12, "R", false}, {"  takes", 0.12, "L", false}, {"why", 0.46, "L", false}}, built)
+		b.table([]column{{"what", 0.30, "L", true}, {"material", 0.12, "R", false}, {"  takes", 0.12, "L", false},
+			{"why", 0.46, "L", false}}, built)
 		b.text("How each is made, and what holds it, stands on its own sheet; it counts once its proof test has passed.", soft)
 	}
 	if len(fill) > 0 {
 		b.heading("Fill and pack")
-		b.table([]column{{"what", 0.32, "L", true}, {"fill to", 0.2, "L", false}, {"then it weighs", 0.2, "L", false}, {"safety", 0.28, "L", false}}, fill)
+		b.table([]column{{"what", 0.32, "L", true}, {"fill to", 0.2, "L", false}, {"then it weighs", 0.2, "L", false},
+			{"safety", 0.28, "L", false}}, fill)
 	}
 	if len(buy)+len(built)+len(fill) == 0 {
 		b.heading("Nothing to buy or fill")
@@ -189,14 +194,17 @@ func (b book) bandCard() {
 			names = append(names, e.Name)
 		}
 		rows = append(rows, []string{
-			p.Movement.Name, strings.Join(names, " + "), p.Words().In(b.units), force(p.Profile, p.Profile.Start), force(p.Profile, p.Profile.Mean), force(p.Profile, p.Profile.Finish), p.Movement.Caution,
+			p.Movement.Name, strings.Join(names, " + "), p.Words().In(b.units), force(p.Profile, p.Profile.Start),
+			force(p.Profile, p.Profile.Mean), force(p.Profile, p.Profile.Finish), p.Movement.Caution,
 		})
 	}
 	b.table([]column{
-		{"movement", 0.19, "L", true}, {"bands", 0.13, "L", false}, {"set up", 0.21, "L", false}, {"start", 0.08, "R", false}, {"mean", 0.08, "R", true},
+		{"movement", 0.19, "L", true}, {"bands", 0.13, "L", false}, {"set up", 0.21, "L", false}, {"start", 0.08, "R", false},
+		{"mean", 0.08, "R", true},
 		{"finish", 0.08, "R", false}, {"  safety", 0.23, "L", false},
 	}, rows)
-	b.text("Mean is the pull along the whole way, slack counted as nothing. Slow first pull, then look at the anchor and the band again.", soft)
+	b.text("Mean is the pull along the whole way, slack counted as nothing. Slow first pull, then look at the anchor and the band again.",
+		soft)
 }
 
 func (b book) needs() {
@@ -215,7 +223,8 @@ func (b book) needs() {
 		if c.Slot.PerHand {
 			per = " a hand"
 		}
-		sets, asks := fmt.Sprintf("%d–%d", c.Slot.RepsLow, c.Slot.RepsHigh), b.mass(c.Slot.Lo)+" – "+b.mass(c.Slot.Hi)+per+basis(c.Slot.Basis)
+		sets, asks := fmt.Sprintf("%d–%d", c.Slot.RepsLow, c.Slot.RepsHigh),
+			b.mass(c.Slot.Lo)+" – "+b.mass(c.Slot.Hi)+per+basis(c.Slot.Basis)
 		if c.Slot.Of != movement.Reps {
 			sets += " " + string(c.Slot.Of)
 		}
@@ -230,7 +239,8 @@ func (b book) needs() {
 		}
 		rows = append(rows, []string{c.Slot.Name, sets, asks, c.State.Words(), way, reason})
 	}
-	b.table([]column{{"movement", 0.15, "L", true}, {"reps", 0.08, "L", false}, {"working range", 0.25, "L", false}, {"state", 0.1, "L", false}, {"best done as", 0.2, "L", false}, {"what is missing", 0.22, "L", false}}, rows)
+	b.table([]column{{"movement", 0.15, "L", true}, {"reps", 0.08, "L", false}, {"working range", 0.25, "L", false},
+		{"state", 0.1, "L", false}, {"best done as", 0.2, "L", false}, {"what is missing", 0.22, "L", false}}, rows)
 }
 
 func basis(b coverage.Basis) string {

@@ -47,7 +47,8 @@ func TestBookReadsAsText(t *testing.T) {
 	require.NoError(t, os.WriteFile(path, pdf, 0o600))
 	text, err := exec.Command(reader, "-layout", path, "-").Output()
 	require.NoError(t, err)
-	for _, want := range []string{f.Profile.Name, "Load card", "Band card", "0.900 m from the", f.Containers[0].Name, "page 1 of", "a physician first"} {
+	for _, want := range []string{f.Profile.Name, "Load card", "Band card", "0.900 m from the", f.Containers[0].Name, "page 1 of",
+		"a physician first"} {
 		assert.Contains(t, string(text), want)
 	}
 }
@@ -128,7 +129,8 @@ func TestRoomsAndChecklistReadAsText(t *testing.T) {
 	}
 	flat := demo.Files()[2]
 	text := read(document.Book(flat, workbench.Work(flat), nil, "a4"))
-	for _, want := range []string{"Living room, 1:50", "A 4.200 m", "radiator", "no holes: the tenancy", "Headroom for this body", "Press overhead", "opens into this room"} {
+	for _, want := range []string{"Living room, 1:50", "A 4.200 m", "radiator", "no holes: the tenancy", "Headroom for this body",
+		"Press overhead", "opens into this room"} {
 		assert.Contains(t, text, want)
 	}
 	list := read(document.Checklist(flat, "letter"))

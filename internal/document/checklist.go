@@ -36,7 +36,8 @@ func Checklist(f store.File, size string) ([]byte, error) {
 	c.heading("What stands there, with the rock test and the slow sit test of seats")
 	c.lines("____________________  along A ____  down ____   ____ x ____   high ____   rock / sit", 5)
 	c.heading("Floor and way in")
-	c.blanks("slab / timber", "surface", "level / slopes", "neighbours below", "bedroom or attic", "dirty / cold / damp", "narrowest way in ____ x ____", "stairs / lift")
+	c.blanks("slab / timber", "surface", "level / slopes", "neighbours below", "bedroom or attic", "dirty / cold / damp",
+		"narrowest way in ____ x ____", "stairs / lift")
 	c.heading("The client, barefoot")
 	c.blanks("reach to a bar ____", "grip pressed up ____", "who else trains, how tall")
 	return p.bytes()

@@ -38,7 +38,8 @@ func TestWhatLeavesOpensWithItsHolds(t *testing.T) {
 		f.Profile.Asked.Answers, f.Profile.Asked.Floor = store.Words{"cancer:yes"}, "no"
 		f.Profile.Limits = store.Words{}
 		f.Operations = []store.Operation{{ID: "o", Part: "knee", What: "meniscus"}}
-		f.Releases = []store.Release{{ID: "r", About: "operation/o", Role: "surgeon", By: " ", On: "2026-11-01", Verdict: "may", Limits: store.Words{}}}
+		f.Releases = []store.Release{{ID: "r", About: "operation/o", Role: "surgeon", By: " ", On: "2026-11-01", Verdict: "may",
+			Limits: store.Words{}}}
 		if len(f.Containers) > 0 {
 			f.Containers[0].Condition = "retired"
 		}

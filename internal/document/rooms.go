@@ -29,7 +29,8 @@ func (b book) rooms() {
 			b.text(sentence(c.Why.In(b.units)), action)
 		}
 		answer := b.results.Client.Space.Rooms[i]
-		b.text(fmt.Sprintf("Free: %s; longest lane %s.", b.show(quantity.KindArea, answer.Free), b.show(quantity.KindLength, answer.Lane.Length())), soft)
+		b.text(fmt.Sprintf("Free: %s; longest lane %s.", b.show(quantity.KindArea, answer.Free),
+			b.show(quantity.KindLength, answer.Lane.Length())), soft)
 		b.headroom(answer.Heads)
 	}
 }
@@ -75,7 +76,8 @@ func (b book) plan1(r space.Room) {
 	b.SetXY(margin, d.top+high+9)
 	b.SetFont("Barlow", "", 8)
 	b.colour(soft)
-	b.CellFormat(0, 4, fmt.Sprintf("To scale when it is printed at 100 %%: the line is %s long.", b.show(quantity.KindLength, d.scale*0.02)), "", 1, "L", false, 0, "")
+	b.CellFormat(0, 4, fmt.Sprintf("To scale when it is printed at 100 %%: the line is %s long.",
+		b.show(quantity.KindLength, d.scale*0.02)), "", 1, "L", false, 0, "")
 	b.SetLineWidth(0.5)
 	b.SetDrawColor(ink[0], ink[1], ink[2])
 	b.Line(margin, b.GetY()+1, margin+20, b.GetY()+1) // 20 mm
@@ -182,7 +184,8 @@ func (b book) doors(r space.Room, d drawing) {
 func (b book) walls(r space.Room) {
 	var rows [][]string
 	add := func(name string, t space.Takes) {
-		what := map[space.What]string{space.TakesNothing: "nothing", space.TakesBands: "bands", space.TakesBody: "a body, once checked"}[t.What]
+		what := map[space.What]string{space.TakesNothing: "nothing", space.TakesBands: "bands",
+			space.TakesBody: "a body, once checked"}[t.What]
 		if t.Look {
 			what = "look first"
 		}
@@ -210,7 +213,8 @@ func (b book) walls(r space.Room) {
 }
 
 var verdicts = map[space.Verdict]string{
-	space.Everywhere: "yes", space.InAPlace: "here", space.Unsure: "measure again", space.IfChanged: "with a change", space.Nowhere: "no", space.Unmeasured: "not measured",
+	space.Everywhere: "yes", space.InAPlace: "here", space.Unsure: "measure again", space.IfChanged: "with a change", space.Nowhere: "no",
+	space.Unmeasured: "not measured",
 }
 
 // headroom is every use of height that is asked for.
@@ -238,5 +242,6 @@ func (b book) headroom(heads []space.Headroom) {
 		return
 	}
 	b.heading("Headroom for this body")
-	b.table([]column{{"use", 0.25, "L", true}, {"answer", 0.14, "L", false}, {"needs", 0.1, "R", false}, {"to spare", 0.11, "R", false}, {"  where, or what would do", 0.4, "L", false}}, rows)
+	b.table([]column{{"use", 0.25, "L", true}, {"answer", 0.14, "L", false}, {"needs", 0.1, "R", false}, {"to spare", 0.11, "R", false},
+		{"  where, or what would do", 0.4, "L", false}}, rows)
 }

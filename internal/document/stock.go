@@ -83,27 +83,34 @@ var fields = []field{
 			return nil
 		},
 	},
-	{name: "count", also: []string{"how many", "number", "qty"}, get: func(c *cell) string { return strconv.Itoa(c.count) }, set: func(c *cell, text string) error {
-		n, err := strconv.Atoi(strings.TrimSpace(text))
-		if err != nil || n > 200 || n < 1 && (n < 0 || !c.isThing()) {
-			return fmt.Errorf("a whole number from 1 to 200")
-		}
-		c.count, c.thing.Count = n, n
-		return nil
-	}},
-	number("capacity", quantity.DimVolume, true, 2000, both(func(c *cell) *float64 { return &c.container.CapacityL }, func(c *cell) *float64 { return &c.thing.VolumeL }), "size"),
-	number("mass", quantity.DimMass, false, 100, both(func(c *cell) *float64 { return &c.container.TareKg }, func(c *cell) *float64 { return &c.thing.MassKg }), "empty", "empty mass", "tare", "weight"),
-	number("mass off by", quantity.DimMass, false, 10, both(func(c *cell) *float64 { return &c.container.TareHalfKg }, func(c *cell) *float64 { return &c.thing.HalfKg }), "±", "plus or minus"),
+	{name: "count", also: []string{"how many", "number", "qty"}, get: func(c *cell) string { return strconv.Itoa(c.count) },
+		set: func(c *cell, text string) error {
+			n, err := strconv.Atoi(strings.TrimSpace(text))
+			if err != nil || n > 200 || n < 1 && (n < 0 || !c.isThing()) {
+				return fmt.Errorf("a whole number from 1 to 200")
+			}
+			c.count, c.thing.Count = n, n
+			return nil
+		}},
+	number("capacity", quantity.DimVolume, true, 2000, both(func(c *cell) *float64 { return &c.container.CapacityL },
+		func(c *cell) *float64 { return &c.thing.VolumeL }), "size"),
+	number("mass", quantity.DimMass, false, 100, both(func(c *cell) *float64 { return &c.container.TareKg },
+		func(c *cell) *float64 { return &c.thing.MassKg }), "empty", "empty mass", "tare", "weight"),
+	number("mass off by", quantity.DimMass, false, 10, both(func(c *cell) *float64 { return &c.container.TareHalfKg },
+		func(c *cell) *float64 { return &c.thing.HalfKg }), "±", "plus or minus"),
 	number("brim", quantity.DimVolume, false, 2500, onlyContainer(func(c *store.Container) *float64 { return &c.BrimL })),
 	{name: "shape", get: func(c *cell) string { return c.container.Shape }, set: func(c *cell, text string) error {
 		return among(&c.container.Shape, text, "prism", "frustum", "marks", "as-sold")
 	}},
 	number("height", quantity.DimLength, true, 5, onlyContainer(func(c *store.Container) *float64 { return &c.HeightM })),
-	number("bottom", quantity.DimLength, false, 5, onlyContainer(func(c *store.Container) *float64 { return &c.BottomM }), "bottom diameter"),
+	number("bottom", quantity.DimLength, false, 5, onlyContainer(func(c *store.Container) *float64 { return &c.BottomM }),
+		"bottom diameter"),
 	number("top", quantity.DimLength, false, 5, onlyContainer(func(c *store.Container) *float64 { return &c.TopM }), "top diameter"),
 	{name: "marks", also: []string{"fill lines"}, get: marksText, set: setMarks},
-	number("net", quantity.DimMass, false, 1000, onlyContainer(func(c *store.Container) *float64 { return &c.NetKg }), "net mass", "as sold"),
-	number("rating", quantity.DimMass, false, 1000, onlyContainer(func(c *store.Container) *float64 { return &c.RatingKg }), "handle good for"),
+	number("net", quantity.DimMass, false, 1000, onlyContainer(func(c *store.Container) *float64 { return &c.NetKg }), "net mass",
+		"as sold"),
+	number("rating", quantity.DimMass, false, 1000, onlyContainer(func(c *store.Container) *float64 { return &c.RatingKg }),
+		"handle good for"),
 	{name: "rated by", get: func(c *cell) string { return c.container.RatingHow }, set: func(c *cell, text string) error {
 		return among(&c.container.RatingHow, text, "maker", "judged")
 	}},
@@ -113,16 +120,26 @@ var fields = []field{
 	{name: "condition", get: func(c *cell) string { return c.container.Condition }, set: func(c *cell, text string) error {
 		return among(&c.container.Condition, text, "sound", "worn", "retired")
 	}},
-	{name: "freezes", get: func(c *cell) string { return yesNo(c.container.Freezes) }, set: func(c *cell, text string) error { return yes(&c.container.Freezes, text) }},
-	{name: "closed by", also: []string{"closure"}, get: func(c *cell) string { return c.container.Closure }, set: func(c *cell, text string) error {
-		return among(&c.container.Closure, text, "sealed", "zipped", "open")
+	{name: "freezes", get: func(c *cell) string { return yesNo(c.container.Freezes) },
+		set: func(c *cell, text string) error { return yes(&c.container.Freezes, text) }},
+	{name: "closed by", also: []string{"closure"}, get: func(c *cell) string { return c.container.Closure },
+		set: func(c *cell, text string) error {
+			return among(&c.container.Closure, text, "sealed", "zipped", "open")
+		}},
+	{name: "filling", also: []string{"filled with"}, get: func(c *cell) string { return c.container.Filling }, set: nil},
+	// set with the file's fillings
+	number("fill", quantity.DimVolume, false, 2500, onlyContainer(func(c *store.Container) *float64 { return &c.VolumeL }), "volume",
+		"filled"),
+	{name: "refilled", also: []string{"adjustable"}, get: func(c *cell) string { return yesNo(c.container.Adjustable) },
+		set: func(c *cell, text string) error { return yes(&c.container.Adjustable, text) }},
+	{name: "hard", get: func(c *cell) string { return yesNo(c.thing.Hard) }, set: func(c *cell,
+		text string) error {
+		return yes(&c.thing.Hard, text)
 	}},
-	{name: "filling", also: []string{"filled with"}, get: func(c *cell) string { return c.container.Filling }, set: nil}, // set with the file's fillings
-	number("fill", quantity.DimVolume, false, 2500, onlyContainer(func(c *store.Container) *float64 { return &c.VolumeL }), "volume", "filled"),
-	{name: "refilled", also: []string{"adjustable"}, get: func(c *cell) string { return yesNo(c.container.Adjustable) }, set: func(c *cell, text string) error { return yes(&c.container.Adjustable, text) }},
-	{name: "hard", get: func(c *cell) string { return yesNo(c.thing.Hard) }, set: func(c *cell, text string) error { return yes(&c.thing.Hard, text) }},
-	{name: "sharp", get: func(c *cell) string { return yesNo(c.thing.Sharp) }, set: func(c *cell, text string) error { return yes(&c.thing.Sharp, text) }},
-	{name: "spare", get: func(c *cell) string { return yesNo(c.thing.Spare) }, set: func(c *cell, text string) error { return yes(&c.thing.Spare, text) }},
+	{name: "sharp", get: func(c *cell) string { return yesNo(c.thing.Sharp) },
+		set: func(c *cell, text string) error { return yes(&c.thing.Sharp, text) }},
+	{name: "spare", get: func(c *cell) string { return yesNo(c.thing.Spare) },
+		set: func(c *cell, text string) error { return yes(&c.thing.Spare, text) }},
 }
 
 func setKind(c *cell, text string) error {

@@ -246,7 +246,8 @@ func (t *StockTable) add(c *cell, say func(column, text, detail string), f *stor
 
 // columnOf is the column that a refused field of a container came from.
 func columnOf(path string) string {
-	columns := map[string]string{"volume_l": "fill", "capacity_l": "capacity", "tare_kg": "mass", "bottom_m": "bottom", "top_m": "top", "height_m": "height", "net_kg": "net", "brim_l": "brim"}
+	columns := map[string]string{"volume_l": "fill", "capacity_l": "capacity", "tare_kg": "mass", "bottom_m": "bottom", "top_m": "top",
+		"height_m": "height", "net_kg": "net", "brim_l": "brim"}
 	if name, ok := columns[path]; ok {
 		return name
 	}

@@ -119,12 +119,16 @@ func TestTablesComeBackWhateverIsInThem(t *testing.T) {
 		}}
 		height := small("height", 0.1, 1)
 		c := store.Container{
-			ID: "b", Name: strings.TrimSpace(name), Kind: "jug", TareKg: small("tare", 0, 2), TareHalfKg: small("half", 0, 0.2), CapacityL: 4, HeightM: height,
-			Shape: rapid.SampledFrom([]string{"prism", "marks", "as-sold"}).Draw(t, "shape"), BottomM: 0.2, TopM: 0.2, NetKg: small("net", 0.1, 20),
-			RatingKg: small("rating", 0, 40), RatingHow: rapid.SampledFrom([]string{"maker", "judged"}).Draw(t, "by"), Closure: "open", Condition: "worn",
-			Freezes: rapid.Bool().Draw(t, "freezes"), WidthM: small("width", 0, 1), HangM: small("hang", 0, 1), Filling: "b1", Adjustable: rapid.Bool().Draw(t, "refilled"),
-			Marks:  store.List[store.Mark]{{LevelM: height / 2, VolumeL: 1.5}, {LevelM: height, VolumeL: 4}},
-			Limits: store.List[store.HoldLimit]{{Hold: "hug", Kg: small("limit", 1, 30)}}, Packed: store.List[store.Packed]{},
+			ID: "b", Name: strings.TrimSpace(name), Kind: "jug", TareKg: small("tare", 0, 2), TareHalfKg: small("half", 0, 0.2),
+			CapacityL: 4, HeightM: height,
+			Shape: rapid.SampledFrom([]string{"prism", "marks", "as-sold"}).Draw(t, "shape"), BottomM: 0.2, TopM: 0.2,
+			NetKg:    small("net", 0.1, 20),
+			RatingKg: small("rating", 0, 40), RatingHow: rapid.SampledFrom([]string{"maker", "judged"}).Draw(t, "by"), Closure: "open",
+			Condition: "worn",
+			Freezes:   rapid.Bool().Draw(t, "freezes"), WidthM: small("width", 0, 1), HangM: small("hang", 0, 1), Filling: "b1",
+			Adjustable: rapid.Bool().Draw(t, "refilled"),
+			Marks:      store.List[store.Mark]{{LevelM: height / 2, VolumeL: 1.5}, {LevelM: height, VolumeL: 4}},
+			Limits:     store.List[store.HoldLimit]{{Hold: "hug", Kg: small("limit", 1, 30)}}, Packed: store.List[store.Packed]{},
 		}
 		f.Containers = []store.Container{c}
 		text, err := document.StockCSV(f)

@@ -30,13 +30,20 @@ type LabelSheet struct {
 // first and hold it against the sheet.
 func LabelSheets() []LabelSheet {
 	return []LabelSheet{
-		{Key: "plain-a4", Name: "A4, plain paper to cut, 10 tags", Paper: "a4", Columns: 2, Rows: 5, Left: 12, Top: 14, Across: 93, Down: 54, Width: 93, Height: 54, Plain: true},
-		{Key: "a4-14", Name: "A4, 14 labels of 99.1 × 38.1 mm", Paper: "a4", Columns: 2, Rows: 7, Left: 4.65, Top: 15.15, Across: 101.6, Down: 38.1, Width: 99.1, Height: 38.1},
-		{Key: "a4-21", Name: "A4, 21 labels of 63.5 × 38.1 mm", Paper: "a4", Columns: 3, Rows: 7, Left: 7.25, Top: 15.15, Across: 66, Down: 38.1, Width: 63.5, Height: 38.1},
-		{Key: "a4-24", Name: "A4, 24 labels of 70 × 37 mm", Paper: "a4", Columns: 3, Rows: 8, Top: 0.5, Across: 70, Down: 37, Width: 70, Height: 37},
-		{Key: "plain-letter", Name: "Letter, plain paper to cut, 10 tags", Paper: "letter", Columns: 2, Rows: 5, Left: 13.7, Top: 10, Across: 94.25, Down: 51.8, Width: 94.25, Height: 51.8, Plain: true},
-		{Key: "letter-10", Name: "Letter, 10 labels of 4 × 2 in", Paper: "letter", Columns: 2, Rows: 5, Left: 3.96, Top: 12.7, Across: 106.7, Down: 50.8, Width: 101.6, Height: 50.8},
-		{Key: "letter-30", Name: "Letter, 30 labels of 2⅝ × 1 in", Paper: "letter", Columns: 3, Rows: 10, Left: 4.76, Top: 12.7, Across: 69.85, Down: 25.4, Width: 66.67, Height: 25.4},
+		{Key: "plain-a4", Name: "A4, plain paper to cut, 10 tags", Paper: "a4", Columns: 2, Rows: 5, Left: 12, Top: 14, Across: 93,
+			Down: 54, Width: 93, Height: 54, Plain: true},
+		{Key: "a4-14", Name: "A4, 14 labels of 99.1 × 38.1 mm", Paper: "a4", Columns: 2, Rows: 7, Left: 4.65, Top: 15.15, Across: 101.6,
+			Down: 38.1, Width: 99.1, Height: 38.1},
+		{Key: "a4-21", Name: "A4, 21 labels of 63.5 × 38.1 mm", Paper: "a4", Columns: 3, Rows: 7, Left: 7.25, Top: 15.15, Across: 66,
+			Down: 38.1, Width: 63.5, Height: 38.1},
+		{Key: "a4-24", Name: "A4, 24 labels of 70 × 37 mm", Paper: "a4", Columns: 3, Rows: 8, Top: 0.5, Across: 70, Down: 37, Width: 70,
+			Height: 37},
+		{Key: "plain-letter", Name: "Letter, plain paper to cut, 10 tags", Paper: "letter", Columns: 2, Rows: 5, Left: 13.7, Top: 10,
+			Across: 94.25, Down: 51.8, Width: 94.25, Height: 51.8, Plain: true},
+		{Key: "letter-10", Name: "Letter, 10 labels of 4 × 2 in", Paper: "letter", Columns: 2, Rows: 5, Left: 3.96, Top: 12.7,
+			Across: 106.7, Down: 50.8, Width: 101.6, Height: 50.8},
+		{Key: "letter-30", Name: "Letter, 30 labels of 2⅝ × 1 in", Paper: "letter", Columns: 3, Rows: 10, Left: 4.76, Top: 12.7,
+			Across: 69.85, Down: 25.4, Width: 66.67, Height: 25.4},
 	}
 }
 

@@ -91,7 +91,8 @@ func TestTagsSayWhatTheyMust(t *testing.T) {
 		return string(out)
 	}
 	us := text(tags(t, 1, "plain-letter", 0))
-	for _, words := range []string{"9.25 lb", "soap jug 1", "sand from the play pit", "weighed 16 Nov 2026", "weigh again by 16 Nov 2027", "weigh it; then every 365 days", "± 0.59"} {
+	for _, words := range []string{"9.25 lb", "soap jug 1", "sand from the play pit", "weighed 16 Nov 2026", "weigh again by 16 Nov 2027",
+		"weigh it; then every 365 days", "± 0.59"} {
 		assert.Contains(t, us, words)
 	}
 	metric := text(tags(t, 0, "a4-21", 0))
@@ -102,6 +103,7 @@ func TestTagsSayWhatTheyMust(t *testing.T) {
 	assert.Equal(t, tags(t, 0, "a4-24", 3), tags(t, 0, "a4-24", 3), "the same bytes each time")
 	f := demo.Files()[0]
 	s, _ := document.SheetByKey("a4-24")
-	_, err := document.Tags(f, workbench.Work(f), document.TagsWish{Sheet: s, Only: []string{"gone"}, Link: func(string) string { return "x" }})
+	_, err := document.Tags(f, workbench.Work(f), document.TagsWish{Sheet: s, Only: []string{"gone"},
+		Link: func(string) string { return "x" }})
 	assert.ErrorContains(t, err, "nothing to print")
 }

@@ -92,7 +92,8 @@ func TestBandsAreKeptLikeEverything(t *testing.T) {
 	write := func(path string, v any) answer {
 		body, err := json.Marshal(v)
 		require.NoError(t, err)
-		got := b.do("PUT", "/api/v1/clients/demo-loft/"+path+"?station=bands", string(body), "If-Match", fmt.Sprintf("%q", fmt.Sprint(revision)))
+		got := b.do("PUT", "/api/v1/clients/demo-loft/"+path+"?station=bands", string(body), "If-Match",
+			fmt.Sprintf("%q", fmt.Sprint(revision)))
 		if got.status == 200 {
 			var w api.Written
 			got.into(t, &w)
@@ -100,7 +101,8 @@ func TestBandsAreKeptLikeEverything(t *testing.T) {
 		}
 		return got
 	}
-	tube := store.Band{ID: "door-tube", Name: "door tube", Kind: "tube", RestM: 1.2, Points: store.List[store.BandReading]{}, Condition: "sound"}
+	tube := store.Band{ID: "door-tube", Name: "door tube", Kind: "tube", RestM: 1.2, Points: store.List[store.BandReading]{},
+		Condition: "sound"}
 	require.Equal(t, 200, write("bands/door-tube", tube).status)
 	tube.Points = store.List[store.BandReading]{{LengthM: 1.1, ForceN: 20}}
 	bad := write("bands/door-tube", tube)

@@ -57,7 +57,8 @@ func (d *drawer) value(s *huma.Schema, depth int) any {
 		s = d.schemas.SchemaFromRef(s.Ref)
 	}
 	if d.Float64() < d.wrong {
-		return pick[any](d, nil, -1, 0, 1e300, -1e300, 1e-300, 1.5, 4e18, "", "x", strings.Repeat("9", 500), true, []any{}, map[string]any{}, []any{nil}, map[string]any{"id": 1}, "\u202e\x00", "1e999")
+		return pick[any](d, nil, -1, 0, 1e300, -1e300, 1e-300, 1.5, 4e18, "", "x", strings.Repeat("9", 500), true, []any{},
+			map[string]any{}, []any{nil}, map[string]any{"id": 1}, "\u202e\x00", "1e999")
 	}
 	if len(s.Enum) > 0 {
 		return s.Enum[d.IntN(len(s.Enum))]
@@ -135,7 +136,8 @@ func (d *drawer) text(s *huma.Schema) string {
 	text := pick(d, d.words...)
 	switch d.IntN(8) {
 	case 0:
-		text = pick(d, "", " ", "2026-12-01", "0000-00-00", "4.6 R 2.9 R 4.6 R 2.9 R", "4.6 x 2.9 - 1.2 x 0.8 C", "0", "1e999", "name,kind,count\njug,jug,3", "heart:no", "heart:yes:2026-13-41", "00e803", "Ǆ\u202ex", "=1+1")
+		text = pick(d, "", " ", "2026-12-01", "0000-00-00", "4.6 R 2.9 R 4.6 R 2.9 R", "4.6 x 2.9 - 1.2 x 0.8 C", "0", "1e999",
+			"name,kind,count\njug,jug,3", "heart:no", "heart:yes:2026-13-41", "00e803", "Ǆ\u202ex", "=1+1")
 	case 1:
 		text = "d" + fmt.Sprint(d.IntN(5))
 	}
@@ -167,7 +169,8 @@ func TestDrawnRequestsNeverFail(t *testing.T) {
 	b := h.browser(t)
 	demoDesk(t, b)
 	d := &drawer{Rand: rand.New(rand.NewPCG(*drawnSeed, 1)), schemas: h.api.OpenAPI().Components.Schemas}
-	for _, path := range []string{"/clients/demo-loft", "/clients/demo-garage", "/library", "/clients/demo-loft/stations/needs", "/clients/demo-loft/plan", "/practice/prices?currency=EUR"} {
+	for _, path := range []string{"/clients/demo-loft", "/clients/demo-garage", "/library", "/clients/demo-loft/stations/needs",
+		"/clients/demo-loft/plan", "/practice/prices?currency=EUR"} {
 		var v any
 		b.do("GET", "/api/v1"+path, "").into(t, &v)
 		d.seek(v)
@@ -269,7 +272,8 @@ func TestDrawnRequestsNeverFail(t *testing.T) {
 	}
 	var all []one
 	for path, item := range h.api.OpenAPI().Paths {
-		for method, op := range map[string]*huma.Operation{"GET": item.Get, "PUT": item.Put, "POST": item.Post, "PATCH": item.Patch, "DELETE": item.Delete} {
+		for method, op := range map[string]*huma.Operation{"GET": item.Get, "PUT": item.Put, "POST": item.Post, "PATCH": item.Patch,
+			"DELETE": item.Delete} {
 			// What waits for somebody, or would take the client away.
 			if op == nil || path == "/api/v1/clients/{client}" && method == "DELETE" || strings.HasSuffix(path, "/readings") {
 				continue

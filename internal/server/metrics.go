@@ -28,7 +28,8 @@ func NewMetrics(s *store.Store) *Metrics {
 	}, []string{"method", "route", "status"})
 	m.registry.MustRegister(
 		m.requests, collectors.NewGoCollector(), collectors.NewProcessCollector(collectors.ProcessCollectorOpts{}),
-		prometheus.NewGaugeFunc(prometheus.GaugeOpts{Name: "scrappyrack_changes_waiting", Help: "Changes that wait to be written."}, func() float64 { return float64(s.Waiting()) }),
+		prometheus.NewGaugeFunc(prometheus.GaugeOpts{Name: "scrappyrack_changes_waiting", Help: "Changes that wait to be written."},
+			func() float64 { return float64(s.Waiting()) }),
 	)
 	return m
 }

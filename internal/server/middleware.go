@@ -215,7 +215,8 @@ func logged(log *slog.Logger, m *Metrics, now func() time.Time) func(http.Handle
 			}
 			took := now().Sub(start)
 			m.request(r.Method, route, wrapped.Status(), took)
-			log.Info("request", "id", middleware.GetReqID(r.Context()), "method", r.Method, "route", route, "status", wrapped.Status(), "ms", took.Milliseconds())
+			log.Info("request", "id", middleware.GetReqID(r.Context()), "method", r.Method, "route", route, "status", wrapped.Status(),
+				"ms", took.Milliseconds())
 		})
 	}
 }

@@ -38,7 +38,8 @@ func TestEditsAnswerWhatDiffers(t *testing.T) {
 			body         any
 		}{
 			{"PUT", "containers/" + c.ID, c}, {"PUT", "profile", p}, {"PUT", "fixtures/" + x.ID, x}, {"PUT", "weighings/" + w.ID, w},
-			{"DELETE", "containers/" + c.ID, nil}, {"DELETE", "bands/" + f.Bands[0].ID, nil}, {"PUT", "at-hand", map[string]any{"fillings": []string{"rice"}}},
+			{"DELETE", "containers/" + c.ID, nil}, {"DELETE", "bands/" + f.Bands[0].ID, nil},
+			{"PUT", "at-hand", map[string]any{"fillings": []string{"rice"}}},
 		}
 		e := edits[r.IntN(len(edits))]
 		if e.method == "DELETE" && (n%8 > 0 || len(f.Containers) < 3 || len(f.Bands) < 3 || len(f.Weighings) < 3) {
@@ -53,7 +54,8 @@ func TestEditsAnswerWhatDiffers(t *testing.T) {
 		if e.body != nil {
 			body = mustJSON(t, e.body)
 		}
-		got := b.do(e.method, "/api/v1/clients/demo-loft/"+e.path+"?station="+station+"&have="+url.QueryEscape(had.Tag), body, "If-Match", fmt.Sprintf("\"%d\"", f.Revision))
+		got := b.do(e.method, "/api/v1/clients/demo-loft/"+e.path+"?station="+station+"&have="+url.QueryEscape(had.Tag), body, "If-Match",
+			fmt.Sprintf("\"%d\"", f.Revision))
 		if got.status != 200 {
 			continue // one that cannot be
 		}

@@ -64,7 +64,8 @@ func startAt(t *testing.T, isDemo bool, now func() time.Time) house {
 	}
 	var log bytes.Buffer
 	s.SetClock(now)
-	h := server.New(server.Options{Store: s, Demo: isDemo, Version: "test", Rules: "test", Now: now, Log: slog.New(slog.NewTextHandler(&locked{w: &log}, nil))})
+	h := server.New(server.Options{Store: s, Demo: isDemo, Version: "test", Rules: "test", Now: now,
+		Log: slog.New(slog.NewTextHandler(&locked{w: &log}, nil))})
 	listening := httptest.NewServer(h)
 	t.Cleanup(func() {
 		listening.Close()
@@ -136,7 +137,8 @@ func (b *browser) signIn(email, password string) answer {
 func cheapHash(password string) string {
 	salt := []byte("salt for tests..")
 	enc := base64.RawStdEncoding.EncodeToString
-	return fmt.Sprintf("$argon2id$v=%d$m=64,t=1,p=1$%s$%s", argon2.Version, enc(salt), enc(argon2.IDKey([]byte(password), salt, 1, 64, 1, 32)))
+	return fmt.Sprintf("$argon2id$v=%d$m=64,t=1,p=1$%s$%s", argon2.Version, enc(salt),
+		enc(argon2.IDKey([]byte(password), salt, 1, 64, 1, 32)))
 }
 
 // other makes a second practice with an account and signs in.
@@ -155,12 +157,15 @@ func (h house) walk(t *testing.T, visit func(method, path string, access api.Acc
 	t.Helper()
 	n := 0
 	for path, item := range h.api.OpenAPI().Paths {
-		real := strings.NewReplacer("{client}", "demo-loft", "{item}", "jug-a", "{container}", "bucket", "{handle}", "spin", "{scale}", "hanging", "{candidate}", "flat-bench", "{station}", "needs", "{set}", "s1", "{slot}", "squat", "{movement}", "pull-up", "{room}", "loft", "{invitation}", "none", "{account}", "none", "{change}", "1").Replace(path)
+		real := strings.NewReplacer("{client}", "demo-loft", "{item}", "jug-a", "{container}", "bucket", "{handle}", "spin", "{scale}",
+			"hanging", "{candidate}", "flat-bench", "{station}", "needs", "{set}", "s1", "{slot}", "squat", "{movement}", "pull-up",
+			"{room}", "loft", "{invitation}", "none", "{account}", "none", "{change}", "1").Replace(path)
 		if strings.HasSuffix(path, "/scoops") {
 			real += "?size_l=1"
 		}
 		require.NotContains(t, real, "{", "the walk does not know a parameter of %s", path)
-		for method, op := range map[string]*huma.Operation{"GET": item.Get, "PUT": item.Put, "POST": item.Post, "PATCH": item.Patch, "DELETE": item.Delete} {
+		for method, op := range map[string]*huma.Operation{"GET": item.Get, "PUT": item.Put, "POST": item.Post, "PATCH": item.Patch,
+			"DELETE": item.Delete} {
 			if op != nil {
 				visit(method, real, api.AccessOf(op))
 				n++
@@ -175,20 +180,36 @@ func bodyFor(t *testing.T, path string) string {
 	t.Helper()
 	f, garage := demo.Files()[0], demo.Files()[1]
 	parts := map[string]any{
-		"/profile": f.Profile, "/space": f.Space, "/at-hand": map[string]any{"fillings": []string{"rice"}}, "/containers/jug-a": f.Containers[0],
-		"/survey/loft": map[string]any{"text": "door B 0.4 0.8 x 2", "unit": "m"}, "/rooms/jug-a": store.NewRoom("jug-a", "r"), "/openings/jug-a": f.Openings[0], "/fixtures/jug-a": f.Fixtures[0], "/overheads/jug-a": f.Overheads[0],
-		"/gear/jug-a": store.Gear{ID: "jug-a", Item: "loop-light"}, "/tests/jug-a": store.TestSet{ID: "jug-a", Movement: "one-hand-row", LoadKg: 5, Reps: 5},
-		"/pins/jug-a": store.Pin{ID: "jug-a", Pin: "must"}, "/slots/jug-a": store.Wished{ID: "jug-a", Weight: 3}, "/operations/jug-a": store.Operation{ID: "jug-a", Part: "knee"},
-		"/builds/jug-a": store.Build{ID: "jug-a", Design: "step", Name: "step", State: "planned", Wall: -1, Sizes: store.List[store.BuildSize]{}, Tests: store.List[store.BuildProof]{}}, "/offcuts/jug-a": store.Offcut{ID: "jug-a", Good: "ring", Count: 2},
-		"/practice/prices":            api.NewPrice{Key: "ring each", Currency: "GBP"},
-		"/practice/movements/pull-up": store.OwnMovement{ID: "own-1", Name: "n", Alike: "pull-up", Quality: 80, Spares: store.Words{}, Words: store.Words{}}, "/practice/hidden/pull-up": map[string]any{"hidden": true}, "/fill": map[string]any{"target_kg": 5}, "/clients": map[string]any{"name": "x"},
-		"/batches/jug-a": garage.Batches[0], "/weighings/jug-a": f.Weighings[0], "/weighings": f.Weighings[0], "/things/jug-a": f.Things[0], "/handles/jug-a": garage.Handles[0],
-		"/plates/jug-a": garage.Plates[0], "/releases/jug-a": garage.Releases[0], "/pack": map[string]any{"target_kg": 9, "tolerance_kg": 0.1}, "/drops": api.DropsQuestion{StartKg: 7, Reps: 8, Fall: 0.2, Drops: 2},
-		"/bands/jug-a": store.Band{ID: "jug-a", Name: "b", Kind: "tube", RestM: 1, Points: store.List[store.BandReading]{}, Condition: "sound"}, "/rigs/jug-a": store.Rig{ID: "jug-a", Bands: store.Words{}, Fold: 1},
-		"/pull": api.BandTry{Rig: store.Rig{ID: "band-row", Bands: store.Words{"x"}, Fold: 1}}, "/packets": api.ScalePackets{Hex: []string{"00e803"}}, "/stand-in": map[string]any{"put_kg": 3},
-		"/log": map[string]any{"sets": []store.LogSet{{ID: "s1", DoneAt: 1, Movement: "one-hand-row", Reps: 5}}}, "/join": map[string]any{"name": "N", "email": "n@example.test", "password": "long enough it is", "code": "NOTACODE"},
-		"/password": map[string]any{"old": "x", "password": "long enough it is"}, "/invitations": map[string]any{"role": "consultant"}, "/accounts/none": map[string]any{"role": "owner", "active": true},
-		"/stock": api.StockMore{Containers: []store.Container{}, Things: []store.Thing{}, Batches: []store.Batch{}}, "/stock/read": map[string]any{"text": "name"},
+		"/profile": f.Profile, "/space": f.Space, "/at-hand": map[string]any{"fillings": []string{"rice"}},
+		"/containers/jug-a": f.Containers[0],
+		"/survey/loft":      map[string]any{"text": "door B 0.4 0.8 x 2", "unit": "m"}, "/rooms/jug-a": store.NewRoom("jug-a", "r"),
+		"/openings/jug-a": f.Openings[0], "/fixtures/jug-a": f.Fixtures[0], "/overheads/jug-a": f.Overheads[0],
+		"/gear/jug-a": store.Gear{ID: "jug-a", Item: "loop-light"}, "/tests/jug-a": store.TestSet{ID: "jug-a", Movement: "one-hand-row",
+			LoadKg: 5, Reps: 5},
+		"/pins/jug-a": store.Pin{ID: "jug-a", Pin: "must"}, "/slots/jug-a": store.Wished{ID: "jug-a", Weight: 3},
+		"/operations/jug-a": store.Operation{ID: "jug-a", Part: "knee"},
+		"/builds/jug-a": store.Build{ID: "jug-a", Design: "step", Name: "step", State: "planned", Wall: -1,
+			Sizes: store.List[store.BuildSize]{}, Tests: store.List[store.BuildProof]{}},
+		"/offcuts/jug-a":   store.Offcut{ID: "jug-a", Good: "ring", Count: 2},
+		"/practice/prices": api.NewPrice{Key: "ring each", Currency: "GBP"},
+		"/practice/movements/pull-up": store.OwnMovement{ID: "own-1", Name: "n", Alike: "pull-up", Quality: 80, Spares: store.Words{},
+			Words: store.Words{}}, "/practice/hidden/pull-up": map[string]any{"hidden": true}, "/fill": map[string]any{"target_kg": 5},
+		"/clients":       map[string]any{"name": "x"},
+		"/batches/jug-a": garage.Batches[0], "/weighings/jug-a": f.Weighings[0], "/weighings": f.Weighings[0], "/things/jug-a": f.Things[0],
+		"/handles/jug-a": garage.Handles[0],
+		"/plates/jug-a":  garage.Plates[0], "/releases/jug-a": garage.Releases[0],
+		"/pack": map[string]any{"target_kg": 9, "tolerance_kg": 0.1}, "/drops": api.DropsQuestion{StartKg: 7, Reps: 8, Fall: 0.2,
+			Drops: 2},
+		"/bands/jug-a": store.Band{ID: "jug-a", Name: "b", Kind: "tube", RestM: 1, Points: store.List[store.BandReading]{},
+			Condition: "sound"}, "/rigs/jug-a": store.Rig{ID: "jug-a", Bands: store.Words{}, Fold: 1},
+		"/pull":    api.BandTry{Rig: store.Rig{ID: "band-row", Bands: store.Words{"x"}, Fold: 1}},
+		"/packets": api.ScalePackets{Hex: []string{"00e803"}}, "/stand-in": map[string]any{"put_kg": 3},
+		"/log":      map[string]any{"sets": []store.LogSet{{ID: "s1", DoneAt: 1, Movement: "one-hand-row", Reps: 5}}},
+		"/join":     map[string]any{"name": "N", "email": "n@example.test", "password": "long enough it is", "code": "NOTACODE"},
+		"/password": map[string]any{"old": "x", "password": "long enough it is"}, "/invitations": map[string]any{"role": "consultant"},
+		"/accounts/none": map[string]any{"role": "owner", "active": true},
+		"/stock":         api.StockMore{Containers: []store.Container{}, Things: []store.Thing{}, Batches: []store.Batch{}},
+		"/stock/read":    map[string]any{"text": "name"},
 	}
 	for end, v := range parts {
 		if strings.HasSuffix(path, end) {

@@ -58,8 +58,9 @@ func newSessions(keep *store.Sessions, secure bool, now func() time.Time, log *s
 // Who implements api.Sessions.
 func (s *sessions) Who(ctx context.Context) api.Principal {
 	p := api.Principal{
-		Kind:  api.Consultant,
-		Who:   workbench.Who{Consultant: s.GetString(ctx, keyConsultant), Practice: s.GetString(ctx, keyPractice), Session: s.GetString(ctx, keyID)},
+		Kind: api.Consultant,
+		Who: workbench.Who{Consultant: s.GetString(ctx, keyConsultant), Practice: s.GetString(ctx, keyPractice),
+			Session: s.GetString(ctx, keyID)},
 		Epoch: s.GetInt64(ctx, keyEpoch),
 	}
 	seen := time.Unix(s.GetInt64(ctx, keySeen), 0)

@@ -283,7 +283,8 @@ func TestCalculatorsRefuseAtTheField(t *testing.T) {
 func TestStockComesInFromATable(t *testing.T) {
 	b := start(t, true).browser(t)
 	demoDesk(t, b)
-	text := mustJSON(t, map[string]string{"text": "name\tkind\tcapacity\tmass\tcount\nvase\tjug\t2 L\t300 g\t3\nbad\tkettle\nbrick\tthing\t1.4\t2.3\t6"})
+	text := mustJSON(t,
+		map[string]string{"text": "name\tkind\tcapacity\tmass\tcount\nvase\tjug\t2 L\t300 g\t3\nbad\tkettle\nbrick\tthing\t1.4\t2.3\t6"})
 	var read api.StockRead
 	b.do("POST", "/api/v1/clients/demo-loft/stock/read", text).into(t, &read)
 	require.Len(t, read.Containers, 3)
@@ -308,8 +309,9 @@ func TestAWeighingIsSeenBeforeItIsKept(t *testing.T) {
 	b := start(t, true).browser(t)
 	demoDesk(t, b)
 	w := store.Weighing{
-		ID: "new", Container: "soap-2", At: 1_790_000_000, Filling: "pit-sand", VolumeL: 2.6, Scale: "hanging scale", ResolutionKg: 0.01, AccuracyKg: 0.05,
-		Readings: store.List[float64]{4.9, 4.9, 4.9, 4.91}, Without: store.List[float64]{}, Verdict: "auto",
+		ID: "new", Container: "soap-2", At: 1_790_000_000, Filling: "pit-sand", VolumeL: 2.6, Scale: "hanging scale", ResolutionKg: 0.01,
+		AccuracyKg: 0.05,
+		Readings:   store.List[float64]{4.9, 4.9, 4.9, 4.91}, Without: store.List[float64]{}, Verdict: "auto",
 	}
 	try := func() (out api.WeighedTry) {
 		got := b.do("POST", "/api/v1/clients/demo-garage/weighings", mustJSON(t, w))
@@ -332,8 +334,10 @@ func TestAWeighingIsSeenBeforeItIsKept(t *testing.T) {
 	assert.Equal(t, []string{"body.readings"}, light.fields(t))
 
 	for path, want := range map[string]int{
-		"/tags.pdf?sheet=a4-21&at=http://desk.local:8080": 200, "/tags.pdf?sheet=napkin&at=http://desk.local": 422, "/tags.pdf?at=javascript:alert(1)": 422,
-		"/containers/soap-2/scoops?size_l=0": 422, "/handles/spin/loads?target_kg=9": 200, "/handles/gone/loads": 404, "/ladder?counter_m=3": 422,
+		"/tags.pdf?sheet=a4-21&at=http://desk.local:8080": 200, "/tags.pdf?sheet=napkin&at=http://desk.local": 422,
+		"/tags.pdf?at=javascript:alert(1)":   422,
+		"/containers/soap-2/scoops?size_l=0": 422, "/handles/spin/loads?target_kg=9": 200, "/handles/gone/loads": 404,
+		"/ladder?counter_m=3": 422,
 	} {
 		assert.Equal(t, want, b.do("GET", "/api/v1/clients/demo-garage"+path, "").status, path)
 	}

@@ -53,8 +53,10 @@ func (h house) practice(t *testing.T) *browser {
 func (h house) consultant(t *testing.T, email string) *browser {
 	t.Helper()
 	ctx := context.Background()
-	require.NoError(t, h.store.Invite(ctx, store.Invitation{Code: email, ID: email, PracticeID: "practice", Role: store.ConsultantRole, ExpiresAt: 1 << 40}))
-	_, err := h.store.Join(ctx, email, store.Consultant{ID: workbench.NewID(), Email: email, Name: "Second", Password: cheapHash(longPassword)})
+	require.NoError(t, h.store.Invite(ctx, store.Invitation{Code: email, ID: email, PracticeID: "practice", Role: store.ConsultantRole,
+		ExpiresAt: 1 << 40}))
+	_, err := h.store.Join(ctx, email, store.Consultant{ID: workbench.NewID(), Email: email, Name: "Second",
+		Password: cheapHash(longPassword)})
 	require.NoError(t, err)
 	b := h.browser(t)
 	require.Equal(t, 200, b.signIn(email, longPassword).status)
@@ -119,7 +121,8 @@ func TestOnAFullDisk(t *testing.T) {
 	for i := range 150 {
 		more.Things = append(more.Things, store.Thing{ID: fmt.Sprint("t", i), Name: strings.Repeat("long ", 11), MassKg: 1, Count: 1})
 	}
-	refused := b.do("POST", "/api/v1/clients/demo-loft/stock", mustJSON(t, more), "If-Match", fmt.Sprintf("%q", fmt.Sprint(d.File.Revision)))
+	refused := b.do("POST", "/api/v1/clients/demo-loft/stock", mustJSON(t, more), "If-Match",
+		fmt.Sprintf("%q", fmt.Sprint(d.File.Revision)))
 	assert.Equal(t, 507, refused.status, string(refused.body))
 	assert.Equal(t, "application/problem+json", refused.header.Get("Content-Type"))
 	assert.Contains(t, string(refused.body), "nothing was changed")
@@ -134,7 +137,8 @@ func TestOnAFullDisk(t *testing.T) {
 	_, err = h.store.Writer().Exec("PRAGMA max_page_count = 1000000")
 	require.NoError(t, err)
 	assert.Equal(t, 200, b.do("GET", "/readyz", "").status)
-	assert.Equal(t, 200, b.do("POST", "/api/v1/clients/demo-loft/stock", mustJSON(t, more), "If-Match", fmt.Sprintf("%q", fmt.Sprint(d.File.Revision))).status)
+	assert.Equal(t, 200, b.do("POST", "/api/v1/clients/demo-loft/stock", mustJSON(t, more), "If-Match",
+		fmt.Sprintf("%q", fmt.Sprint(d.File.Revision))).status)
 }
 
 // fill uses up what room there is in a database that may not grow.
@@ -227,7 +231,8 @@ func TestNoChangeLeavesAnOldAnswer(t *testing.T) {
 		}
 		require.Equal(t, 200, b.do("PUT", "/api/v1/clients/demo-loft/"+path, body, "If-Match", file.header.Get("ETag")).status, path)
 		for _, s := range stations {
-			assert.Equal(t, 200, b.do("GET", "/api/v1/clients/demo-loft/stations/"+s, "", "If-None-Match", tags[s]).status, "%s after %s", s, path)
+			assert.Equal(t, 200, b.do("GET", "/api/v1/clients/demo-loft/stations/"+s, "", "If-None-Match", tags[s]).status, "%s after %s",
+				s, path)
 		}
 	}
 }
@@ -256,7 +261,9 @@ func TestNamesAreTrimmed(t *testing.T) {
 	jug.Name = "   "
 	for _, got := range []answer{
 		b.do("PUT", "/api/v1/clients/demo-loft/containers/jug-a", mustJSON(t, jug), "If-Match", `"2"`),
-		b.do("POST", "/api/v1/clients/demo-loft/stock", mustJSON(t, api.StockMore{Containers: []store.Container{}, Things: []store.Thing{{ID: "x", Name: "\t", MassKg: 1, Count: 1}}, Batches: []store.Batch{}}), "If-Match", `"2"`),
+		b.do("POST", "/api/v1/clients/demo-loft/stock", mustJSON(t,
+			api.StockMore{Containers: []store.Container{}, Things: []store.Thing{{ID: "x", Name: "\t", MassKg: 1, Count: 1}}, Batches: []store.Batch{}}),
+			"If-Match", `"2"`),
 	} {
 		assert.Equal(t, 422, got.status)
 		assert.Equal(t, []string{"body.name"}, got.fields(t))
@@ -274,7 +281,8 @@ func TestNamesAreTrimmed(t *testing.T) {
 // The demo answers to names of this machine only; elsewhere an unknown address is none.
 func TestTheDemoIsOnThisMachine(t *testing.T) {
 	h := start(t, true)
-	for host, want := range map[string]int{"localhost:8080": 200, "127.0.0.1": 200, "[::1]:80": 200, "scrappy.example": 421, "10.0.0.7:8080": 421} {
+	for host, want := range map[string]int{"localhost:8080": 200, "127.0.0.1": 200, "[::1]:80": 200, "scrappy.example": 421,
+		"10.0.0.7:8080": 421} {
 		req, err := http.NewRequest("GET", h.url+"/healthz", nil)
 		require.NoError(t, err)
 		req.Host = host
@@ -305,7 +313,8 @@ func TestTheLogOverTheWire(t *testing.T) {
 	assert.Empty(t, page.Next)
 	var sums []store.LogSum
 	b.do("GET", at+"/sums", "").into(t, &sums)
-	assert.Equal(t, []store.LogSum{{Movement: "one-hand-row", Sets: 2, Reps: 18, MovedG: 9500*10 + 10000*8, HeaviestG: 10000, FirstAt: 100, LastAt: 200}}, sums)
+	assert.Equal(t, []store.LogSum{{Movement: "one-hand-row", Sets: 2, Reps: 18, MovedG: 9500*10 + 10000*8, HeaviestG: 10000, FirstAt: 100,
+		LastAt: 200}}, sums)
 	assert.Equal(t, 422, b.do("GET", at+"?after=%21%21", "").status)
 	unknown := b.do("POST", at, `{"sets":[{"id":"s3","done_at":1,"movement":"moonwalk","load_g":1,"reps":1,"reserve":0}]}`)
 	assert.Equal(t, []string{"body.sets[0].movement"}, unknown.fields(t))

@@ -19,7 +19,8 @@ func TestEveryTestOfABuildIsAStepOfItsOwn(t *testing.T) {
 	require.NoError(t, err)
 	write := func(change func(*store.Build)) {
 		got, err := s.Change(ctx, store.Edit{
-			Practice: "p", Client: "b", Base: f.Revision, By: me, Label: store.Label{Do: "write", Part: "builds", ID: "step"}, Scopes: []string{"builds/step"},
+			Practice: "p", Client: "b", Base: f.Revision, By: me, Label: store.Label{Do: "write", Part: "builds", ID: "step"},
+			Scopes: []string{"builds/step"},
 			Do: func(f *store.File) error {
 				if len(f.Builds) == 0 {
 					f.Builds = []store.Build{{ID: "step", Design: "step", Name: "Step", State: "planned", Wall: -1}}
@@ -75,7 +76,8 @@ func TestPricesOfAPractice(t *testing.T) {
 	put("EUR", 810)
 	h, err := s.House(ctx, "p")
 	require.NoError(t, err)
-	assert.Equal(t, []store.Price{{Good: "ring each", Currency: "EUR", Minor: 810}, {Good: "ring each", Currency: "GBP", Minor: 720}}, h.Prices)
+	assert.Equal(t, []store.Price{{Good: "ring each", Currency: "EUR", Minor: 810}, {Good: "ring each", Currency: "GBP", Minor: 720}},
+		h.Prices)
 	require.NoError(t, s.SetHouse(ctx, "p", "c", store.KeptPrice, "ring each EUR", nil))
 	h, err = s.House(ctx, "p")
 	require.NoError(t, err)

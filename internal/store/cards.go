@@ -50,7 +50,8 @@ func (s *Store) refold(ctx context.Context) error {
 			return err
 		}
 		for _, c := range all {
-			if _, err := tx.Exec("UPDATE client SET folded = ? WHERE practice_id = ? AND id = ?", fold(c.Name), c.Practice, c.ID); err != nil {
+			if _, err := tx.Exec("UPDATE client SET folded = ? WHERE practice_id = ? AND id = ?", fold(c.Name), c.Practice,
+				c.ID); err != nil {
 				return err
 			}
 		}

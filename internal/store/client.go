@@ -73,7 +73,8 @@ func (s *Store) Create(ctx context.Context, practice string, f File) (File, erro
 }
 
 func rowOf(practice string, f File) row {
-	return row{ID: f.ID, PracticeID: practice, Revision: f.Revision, UpdatedAt: f.UpdatedAt, Folded: fold(f.Profile.Name), Profile: f.Profile, Space: f.Space, AtHand: f.AtHand}
+	return row{ID: f.ID, PracticeID: practice, Revision: f.Revision, UpdatedAt: f.UpdatedAt, Folded: fold(f.Profile.Name),
+		Profile: f.Profile, Space: f.Space, AtHand: f.AtHand}
 }
 
 // By is who makes a change, and in which session.
@@ -221,7 +222,9 @@ func saveParts(tx *sqlx.Tx, practice, client string, c *Changes) error {
 func revisionsOf(ctx context.Context, tx *sqlx.Tx, practice, client string, scopes []string) (last int64, err error) {
 	for _, scope := range scopes {
 		var at int64
-		err := tx.GetContext(ctx, &at, "SELECT coalesce((SELECT revision FROM part_revision WHERE practice_id = ? AND client_id = ? AND part = ?), 0)", practice, client, scope)
+		err := tx.GetContext(ctx, &at,
+			"SELECT coalesce((SELECT revision FROM part_revision WHERE practice_id = ? AND client_id = ? AND part = ?), 0)", practice,
+			client, scope)
 		if err != nil {
 			return 0, fmt.Errorf("read revision of %s: %w", scope, err)
 		}

@@ -188,14 +188,16 @@ func CheckFile(ctx context.Context, path string) (found []Finding, err error) {
 		if err != nil {
 			return found, err
 		}
-		found = append(found, Finding{"references", fmt.Sprintf("row %v of %v refers to a row of %v that is not there", row[1], row[0], row[2])})
+		found = append(found, Finding{"references", fmt.Sprintf("row %v of %v refers to a row of %v that is not there", row[1], row[0],
+			row[2])})
 	}
 	var version int64
 	if err := db.GetContext(ctx, &version, "SELECT coalesce(max(version_id), 0) FROM goose_db_version WHERE is_applied"); err != nil {
 		return append(found, Finding{"release", told(err).Error()}), nil
 	}
 	if version > SchemaVersion() {
-		found = append(found, Finding{"release", fmt.Sprintf("it was written by a newer release (schema %d, this one knows %d)", version, SchemaVersion())})
+		found = append(found, Finding{"release", fmt.Sprintf("it was written by a newer release (schema %d, this one knows %d)", version,
+			SchemaVersion())})
 	}
 	return found, nil
 }
@@ -272,7 +274,8 @@ func signedOut(ctx context.Context, path string) (active []string, err error) {
 	}
 	defer func() { err = errors.Join(err, told(db.Close())) }()
 	var tables []string
-	if err := db.SelectContext(ctx, &tables, "SELECT name FROM sqlite_master WHERE type = 'table' AND name IN ('session', 'sessions', 'invitation')"); err != nil {
+	if err := db.SelectContext(ctx, &tables,
+		"SELECT name FROM sqlite_master WHERE type = 'table' AND name IN ('session', 'sessions', 'invitation')"); err != nil {
 		return nil, told(err)
 	}
 	ends := "PRAGMA user_version = 0" // an upgrade that was under way is of the copy's own past
@@ -284,7 +287,8 @@ func signedOut(ctx context.Context, path string) (active []string, err error) {
 	}
 	query := "SELECT email FROM consultant"
 	var marked bool
-	if err := db.GetContext(ctx, &marked, "SELECT EXISTS (SELECT 1 FROM pragma_table_info('consultant') WHERE name = 'active')"); err != nil {
+	if err := db.GetContext(ctx, &marked,
+		"SELECT EXISTS (SELECT 1 FROM pragma_table_info('consultant') WHERE name = 'active')"); err != nil {
 		return nil, told(err)
 	}
 	if marked {
@@ -342,7 +346,8 @@ func (s *Store) StillIn(ctx context.Context, practice, id string) []string {
 			continue
 		}
 		var there bool
-		if err := db.GetContext(ctx, &there, "SELECT EXISTS (SELECT 1 FROM client WHERE practice_id = ? AND id = ?)", practice, id); err == nil && there {
+		if err := db.GetContext(ctx, &there, "SELECT EXISTS (SELECT 1 FROM client WHERE practice_id = ? AND id = ?)", practice,
+			id); err == nil && there {
 			out = append(out, filepath.Base(path))
 		}
 		done()

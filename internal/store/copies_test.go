@@ -44,7 +44,8 @@ func TestDemoAndPracticeKeepApart(t *testing.T) {
 	assert.FileExists(t, note, "only what it made goes")
 
 	junk := t.TempDir()
-	require.NoError(t, os.WriteFile(filepath.Join(junk, store.FileName), []byte("these are somebody's letters, and no database at all"), 0o600))
+	require.NoError(t, os.WriteFile(filepath.Join(junk, store.FileName), []byte("these are somebody's letters, and no database at all"),
+		0o600))
 	require.Error(t, store.RemoveDemo(ctx, junk))
 	_, err = store.Open(ctx, junk, store.Real)
 	require.Error(t, err)

@@ -35,7 +35,8 @@ func told(err error) error {
 	}
 	kinds := map[int]error{
 		sqlite3.SQLITE_BUSY: ErrBusy, sqlite3.SQLITE_LOCKED: ErrBusy, sqlite3.SQLITE_FULL: ErrFull,
-		sqlite3.SQLITE_READONLY: ErrUnwritable, sqlite3.SQLITE_IOERR: ErrUnwritable, sqlite3.SQLITE_CANTOPEN: ErrUnwritable, sqlite3.SQLITE_PERM: ErrUnwritable,
+		sqlite3.SQLITE_READONLY: ErrUnwritable, sqlite3.SQLITE_IOERR: ErrUnwritable, sqlite3.SQLITE_CANTOPEN: ErrUnwritable,
+		sqlite3.SQLITE_PERM:    ErrUnwritable,
 		sqlite3.SQLITE_CORRUPT: ErrDamaged, sqlite3.SQLITE_NOTADB: ErrDamaged,
 	}
 	if kind := kinds[from.Code()&0xff]; kind != nil && !errors.Is(err, kind) {

@@ -60,7 +60,8 @@ func (p past) scopes() (out []string) {
 
 // lastOf is a client's newest remembered change; without one its Seq is 0.
 func lastOf(ctx context.Context, tx *sqlx.Tx, practice, client string) (p past, err error) {
-	err = tx.GetContext(ctx, &p, "SELECT "+pastColumns+" FROM history WHERE practice_id = ? AND client_id = ? ORDER BY seq DESC LIMIT 1", practice, client)
+	err = tx.GetContext(ctx, &p, "SELECT "+pastColumns+" FROM history WHERE practice_id = ? AND client_id = ? ORDER BY seq DESC LIMIT 1",
+		practice, client)
 	if err != nil && !errors.Is(err, sql.ErrNoRows) {
 		return p, fmt.Errorf("read history: %w", err)
 	}
@@ -147,14 +148,17 @@ func (s *Store) remember(e Edit, last past, before, after *File, forth Changes) 
 	}
 	return func(tx *sqlx.Tx) error {
 		if same {
-			_, err := tx.Exec("UPDATE history SET at = ?, label = ?, parts = ?, back = ?, forth = ? WHERE seq = ?", after.UpdatedAt, texts[0], texts[1], texts[2], texts[3], last.Seq)
+			_, err := tx.Exec("UPDATE history SET at = ?, label = ?, parts = ?, back = ?, forth = ? WHERE seq = ?", after.UpdatedAt,
+				texts[0], texts[1], texts[2], texts[3], last.Seq)
 			return err
 		}
-		if _, err := tx.Exec("DELETE FROM history WHERE practice_id = ? AND client_id = ? AND undone = 1 AND author = ?", e.Practice, e.Client, e.By.Consultant); err != nil {
+		if _, err := tx.Exec("DELETE FROM history WHERE practice_id = ? AND client_id = ? AND undone = 1 AND author = ?", e.Practice,
+			e.Client, e.By.Consultant); err != nil {
 			return err
 		}
 		if _, err := tx.Exec("INSERT INTO history (practice_id, client_id, author, session, at, schema, label, parts, back, forth) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
-			e.Practice, e.Client, e.By.Consultant, e.By.Session, after.UpdatedAt, SchemaVersion(), texts[0], texts[1], texts[2], texts[3]); err != nil {
+			e.Practice, e.Client, e.By.Consultant, e.By.Session, after.UpdatedAt, SchemaVersion(), texts[0], texts[1], texts[2],
+			texts[3]); err != nil {
 			return fmt.Errorf("remember change: %w", err)
 		}
 		_, err := tx.Exec(`DELETE FROM history WHERE practice_id = ?1 AND client_id = ?2 AND seq <=
@@ -252,7 +256,8 @@ func (s *Store) step(ctx context.Context, st Step) (out Changed, label Label, er
 
 // pastOf is all that is remembered of a client, newest first.
 func pastOf(ctx context.Context, tx *sqlx.Tx, practice, client string) (all []past, err error) {
-	err = tx.SelectContext(ctx, &all, "SELECT "+pastColumns+" FROM history WHERE practice_id = ? AND client_id = ? ORDER BY seq DESC", practice, client)
+	err = tx.SelectContext(ctx, &all, "SELECT "+pastColumns+" FROM history WHERE practice_id = ? AND client_id = ? ORDER BY seq DESC",
+		practice, client)
 	if err != nil {
 		return nil, fmt.Errorf("read history: %w", err)
 	}

@@ -21,7 +21,8 @@ func openStore(t *testing.T) (*store.Store, context.Context) {
 	s, err := store.Open(ctx, storetest.In(t, t.TempDir(), store.Real), store.Real)
 	require.NoError(t, err)
 	t.Cleanup(func() { _ = s.Close() })
-	require.NoError(t, s.AddPractice(ctx, store.Practice{ID: "p", Name: "P"}, store.Consultant{ID: "c", Email: "c@example.test", Name: "C", Password: "x"}, false))
+	require.NoError(t, s.AddPractice(ctx, store.Practice{ID: "p", Name: "P"},
+		store.Consultant{ID: "c", Email: "c@example.test", Name: "C", Password: "x"}, false))
 	return s, ctx
 }
 
@@ -83,7 +84,8 @@ func edit(t *rapid.T, f *store.File) {
 				return
 			}
 		}
-		f.Containers = append(f.Containers, store.Container{ID: id, Name: "jug", Kind: "jug", CapacityL: 4, Shape: "prism", HeightM: 0.2, Closure: "sealed", Filling: "rice", Marks: store.List[store.Mark]{{LevelM: 0.1, VolumeL: 1}}})
+		f.Containers = append(f.Containers, store.Container{ID: id, Name: "jug", Kind: "jug", CapacityL: 4, Shape: "prism", HeightM: 0.2,
+			Closure: "sealed", Filling: "rice", Marks: store.List[store.Mark]{{LevelM: 0.1, VolumeL: 1}}})
 	case 2:
 		if n := len(f.Containers); n > 0 {
 			i := at(n)
@@ -102,7 +104,8 @@ func edit(t *rapid.T, f *store.File) {
 	case 5:
 		f.Things = append([]store.Thing{}, store.Thing{ID: "t" + id, Name: "tin", MassKg: 1, Count: at(9), Spare: true})
 	case 6:
-		f.Weighings = append([]store.Weighing{}, store.Weighing{ID: "w" + id, Container: "i0", Filling: "rice", Scale: "s", ResolutionKg: 0.1, Readings: store.List[float64]{rapid.Float64Range(0.1, 9).Draw(t, "kg")}})
+		f.Weighings = append([]store.Weighing{}, store.Weighing{ID: "w" + id, Container: "i0", Filling: "rice", Scale: "s",
+			ResolutionKg: 0.1, Readings: store.List[float64]{rapid.Float64Range(0.1, 9).Draw(t, "kg")}})
 	}
 }
 
@@ -243,14 +246,15 @@ func TestUndoOfTwoAgainstAModel(t *testing.T) {
 			if what < 2 {
 				id := rapid.SampledFrom([]string{"a", "b", "c"}).Draw(t, "thing")
 				count := rapid.IntRange(1, 200).Draw(t, "count")
-				got, err := s.Change(ctx, store.Edit{Practice: "p", Client: f.ID, Base: f.Revision, By: by, Label: store.Label{Do: "write", Part: "things", ID: id}, Do: func(f *store.File) error {
-					for i := range f.Things {
-						if f.Things[i].ID == id {
-							f.Things[i].Count = count
+				got, err := s.Change(ctx, store.Edit{Practice: "p", Client: f.ID, Base: f.Revision, By: by,
+					Label: store.Label{Do: "write", Part: "things", ID: id}, Do: func(f *store.File) error {
+						for i := range f.Things {
+							if f.Things[i].ID == id {
+								f.Things[i].Count = count
+							}
 						}
-					}
-					return nil
-				}})
+						return nil
+					}})
 				require.NoError(t, err)
 				f = got.File
 				if count != values[id] {
@@ -323,7 +327,8 @@ func TestRectanglesBecomeRooms(t *testing.T) {
 	require.Len(t, f.Rooms, 1)
 	r := f.Rooms[0]
 	want := store.NewRoom("room", "Room")
-	want.CeilingM, want.TakenM2, want.Floor, want.Surface, want.Holes, want.Door, want.Below = 2.08, 3.2, "timber", "carpet", "no-holes", "light", true
+	want.CeilingM, want.TakenM2, want.Floor, want.Surface, want.Holes, want.Door, want.Below = 2.08, 3.2, "timber", "carpet", "no-holes",
+		"light", true
 	for i, l := range []float64{4.61, 2.93, 4.61, 2.93} {
 		want.Walls[i].LengthM = l
 	}

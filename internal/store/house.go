@@ -98,7 +98,8 @@ func readHouse(ctx context.Context, tx *sqlx.Tx, practice string) (*House, error
 		Key   string
 		Value string
 	}
-	if err := tx.SelectContext(ctx, &all, "SELECT kind, key, value FROM practice_thing WHERE practice_id = ? ORDER BY kind, key", practice); err != nil {
+	if err := tx.SelectContext(ctx, &all, "SELECT kind, key, value FROM practice_thing WHERE practice_id = ? ORDER BY kind, key",
+		practice); err != nil {
 		return nil, fmt.Errorf("read what a practice keeps: %w", err)
 	}
 	for _, one := range all {
@@ -119,7 +120,8 @@ func readHouse(ctx context.Context, tx *sqlx.Tx, practice string) (*House, error
 			return nil, fmt.Errorf("read %s %s of a practice: %w", one.Kind, one.Key, err)
 		}
 	}
-	err := tx.QueryRowxContext(ctx, "SELECT coalesce(max(house_rev), 0), coalesce(max(moves_rev), 0) FROM practice WHERE id = ?", practice).Scan(&out.Rev, &out.Moves)
+	err := tx.QueryRowxContext(ctx, "SELECT coalesce(max(house_rev), 0), coalesce(max(moves_rev), 0) FROM practice WHERE id = ?",
+		practice).Scan(&out.Rev, &out.Moves)
 	if err != nil {
 		return nil, fmt.Errorf("read a practice: %w", err)
 	}
@@ -170,7 +172,8 @@ func setHouse(tx *sqlx.Tx, practice, author string, kind HouseKind, key, back, f
 	}{
 		{"DELETE FROM practice_thing WHERE practice_id = ? AND kind = ? AND key = ?", []any{practice, kind, key}},
 		{"INSERT INTO practice_thing (practice_id, kind, key, value) SELECT ?, ?, ?, ?4 WHERE ?4 <> ''", []any{practice, kind, key, forth}},
-		{"INSERT INTO practice_history (practice_id, author, at, kind, key, back, forth) VALUES (?, ?, ?, ?, ?, ?, ?)", []any{practice, author, at, kind, key, back, forth}},
+		{"INSERT INTO practice_history (practice_id, author, at, kind, key, back, forth) VALUES (?, ?, ?, ?, ?, ?, ?)",
+			[]any{practice, author, at, kind, key, back, forth}},
 		{`DELETE FROM practice_history WHERE practice_id = ?1 AND seq <= (SELECT seq FROM practice_history WHERE practice_id = ?1 ORDER BY seq DESC LIMIT 1 OFFSET ?2)`, []any{practice, keptHouse}},
 		{"UPDATE practice SET house_rev = house_rev + 1, moves_rev = moves_rev + ? WHERE id = ?", []any{kind != KeptPrice, practice}},
 	}

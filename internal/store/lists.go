@@ -127,7 +127,8 @@ func (l *list[T]) change(c *Changes) **ListChange[T] {
 
 func (l *list[T]) read(ctx context.Context, tx *sqlx.Tx, practice string, f *File) error {
 	out := []T{}
-	err := tx.SelectContext(ctx, &out, "SELECT "+l.names+" FROM "+l.table+" WHERE practice_id = ? AND client_id = ? ORDER BY position", practice, f.ID)
+	err := tx.SelectContext(ctx, &out, "SELECT "+l.names+" FROM "+l.table+" WHERE practice_id = ? AND client_id = ? ORDER BY position",
+		practice, f.ID)
 	if err != nil {
 		return fmt.Errorf("read %s: %w", l.table, err)
 	}
@@ -326,7 +327,8 @@ func newRows(table string, columns []string) rows {
 	const of = " WHERE practice_id = ? AND client_id = ? AND id = ?"
 	return rows{
 		table: table,
-		put: "INSERT INTO " + table + " (practice_id, client_id, position, " + strings.Join(columns, ", ") + ") VALUES (?, ?, ?" + strings.Repeat(", ?", len(columns)) +
+		put: "INSERT INTO " + table + " (practice_id, client_id, position, " + strings.Join(columns,
+			", ") + ") VALUES (?, ?, ?" + strings.Repeat(", ?", len(columns)) +
 			") ON CONFLICT (practice_id, client_id, id) DO UPDATE SET " + strings.Join(sets, ", "),
 		drop: "DELETE FROM " + table + of,
 		move: "UPDATE " + table + " SET position = ?" + of,
@@ -404,11 +406,14 @@ func (r rows) between(tx *sqlx.Tx, practice, client, after string) (key int64, a
 		var low, high int64
 		low = 0
 		if after != "" {
-			if err := tx.Get(&low, "SELECT coalesce((SELECT position FROM "+r.table+of+" AND id = ?), (SELECT max(position) FROM "+r.table+of+"), 0)", practice, client, after, practice, client); err != nil {
+			if err := tx.Get(&low,
+				"SELECT coalesce((SELECT position FROM "+r.table+of+" AND id = ?), (SELECT max(position) FROM "+r.table+of+"), 0)",
+				practice, client, after, practice, client); err != nil {
 				return 0, false, fmt.Errorf("place in %s: %w", r.table, err)
 			}
 		}
-		if err := tx.Get(&high, "SELECT coalesce((SELECT min(position) FROM "+r.table+of+" AND position > ?), -1)", practice, client, low); err != nil {
+		if err := tx.Get(&high, "SELECT coalesce((SELECT min(position) FROM "+r.table+of+" AND position > ?), -1)", practice, client,
+			low); err != nil {
 			return 0, false, fmt.Errorf("place in %s: %w", r.table, err)
 		}
 		if high < 0 {

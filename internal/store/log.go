@@ -108,7 +108,8 @@ type LogCursor struct {
 // Log reads a page of a client's log between two times, from inclusive and until
 // exclusive, newest first, after a cursor (nil for the newest). more says that older
 // ones follow.
-func (s *Store) Log(ctx context.Context, practice, client string, from, until int64, after *LogCursor, limit int) (page []LogSet, more bool, err error) {
+func (s *Store) Log(ctx context.Context, practice, client string, from, until int64, after *LogCursor, limit int) (page []LogSet, more bool,
+	err error) {
 	page = []LogSet{}
 	query, args := "SELECT "+logCols+" FROM log_set"+ofOne+" AND done_at >= ? AND done_at < ?", []any{practice, client, from, until}
 	if after != nil {
@@ -134,7 +135,8 @@ func (s *Store) LogSums(ctx context.Context, practice, client string) (sums []Lo
 		if err := isThere(tx, practice, client); err != nil {
 			return err
 		}
-		return tx.SelectContext(ctx, &sums, "SELECT movement, sets, reps, moved_g, heaviest_g, first_at, last_at FROM log_sum"+ofOne+" ORDER BY movement", practice, client)
+		return tx.SelectContext(ctx, &sums,
+			"SELECT movement, sets, reps, moved_g, heaviest_g, first_at, last_at FROM log_sum"+ofOne+" ORDER BY movement", practice, client)
 	})
 	return sums, err
 }

@@ -58,8 +58,9 @@ func TestLogSumsAreThoseOfItsSets(t *testing.T) {
 				continue
 			}
 			set := store.LogSet{
-				ID: fmt.Sprint("s", i), DoneAt: int64(rapid.IntRange(0, 5).Draw(t, "at")), Movement: rapid.SampledFrom([]string{"row", "squat"}).Draw(t, "movement"),
-				LoadG: int64(rapid.IntRange(0, 3).Draw(t, "load")), Reps: rapid.IntRange(1, 9).Draw(t, "reps"),
+				ID: fmt.Sprint("s", i), DoneAt: int64(rapid.IntRange(0, 5).Draw(t, "at")),
+				Movement: rapid.SampledFrom([]string{"row", "squat"}).Draw(t, "movement"),
+				LoadG:    int64(rapid.IntRange(0, 3).Draw(t, "load")), Reps: rapid.IntRange(1, 9).Draw(t, "reps"),
 			}
 			require.NoError(t, s.AppendLog(ctx, "p1", client, []store.LogSet{set}))
 			require.NoError(t, s.AppendLog(ctx, "p1", client, []store.LogSet{set}), "sent twice it is there once")

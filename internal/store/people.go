@@ -128,7 +128,8 @@ func (s *Store) EndSessions(ctx context.Context, id string) (epoch int64, err er
 
 func (s *Store) nextEpoch(ctx context.Context, id, also string, args ...any) (epoch int64, err error) {
 	err = s.inTx(ctx, func(tx *sqlx.Tx) error {
-		err := tx.Get(&epoch, "UPDATE consultant SET "+also+"epoch = epoch + 1 WHERE id = ? RETURNING epoch", append(append([]any{}, args...), id)...)
+		err := tx.Get(&epoch, "UPDATE consultant SET "+also+"epoch = epoch + 1 WHERE id = ? RETURNING epoch",
+			append(append([]any{}, args...), id)...)
 		if errors.Is(err, sql.ErrNoRows) {
 			return ErrNotFound
 		}
@@ -144,7 +145,8 @@ var ErrLastOwner = errors.New("a practice keeps at least one active owner")
 // sessions end. The last active owner stays one.
 func (s *Store) SetAccount(ctx context.Context, practice, id string, role Role, active bool) error {
 	return s.inTx(ctx, func(tx *sqlx.Tx) error {
-		res, err := tx.Exec("UPDATE consultant SET role = ?, active = ?, epoch = epoch + 1 WHERE practice_id = ? AND id = ?", role, active, practice, id)
+		res, err := tx.Exec("UPDATE consultant SET role = ?, active = ?, epoch = epoch + 1 WHERE practice_id = ? AND id = ?", role, active,
+			practice, id)
 		if err != nil {
 			return err
 		}
@@ -152,7 +154,8 @@ func (s *Store) SetAccount(ctx context.Context, practice, id string, role Role, 
 			return errors.Join(err, ErrNotFound)
 		}
 		var owners int
-		if err := tx.Get(&owners, "SELECT count(*) FROM consultant WHERE practice_id = ? AND role = 'owner' AND active = 1", practice); err != nil {
+		if err := tx.Get(&owners, "SELECT count(*) FROM consultant WHERE practice_id = ? AND role = 'owner' AND active = 1",
+			practice); err != nil {
 			return err
 		}
 		if owners == 0 {
@@ -200,7 +203,9 @@ func (s *Store) Invite(ctx context.Context, i Invitation) error {
 
 // Invitations lists a practice's open invitations.
 func (s *Store) Invitations(ctx context.Context, practice string) (all []Invitation, err error) {
-	err = s.read.SelectContext(ctx, &all, "SELECT "+invitationColumns+" FROM invitation WHERE practice_id = ? AND expires_at > ? ORDER BY expires_at", practice, s.now().Unix())
+	err = s.read.SelectContext(ctx, &all,
+		"SELECT "+invitationColumns+" FROM invitation WHERE practice_id = ? AND expires_at > ? ORDER BY expires_at", practice,
+		s.now().Unix())
 	return all, told(err)
 }
 

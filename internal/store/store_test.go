@@ -30,7 +30,8 @@ var ctx = context.Background()
 func practices(t *testing.T, s *store.Store) {
 	t.Helper()
 	for _, p := range []string{"p1", "p2"} {
-		require.NoError(t, s.AddPractice(ctx, store.Practice{ID: p, Name: p}, store.Consultant{ID: "c-" + p, Email: p + "@example.test", Name: p, Password: "x"}, false))
+		require.NoError(t, s.AddPractice(ctx, store.Practice{ID: p, Name: p},
+			store.Consultant{ID: "c-" + p, Email: p + "@example.test", Name: p, Password: "x"}, false))
 	}
 }
 
@@ -38,7 +39,8 @@ var me = store.By{Consultant: "c", Session: "s"}
 
 // change makes a change of a part as me; its label says what.
 func change(s *store.Store, practice, id string, base int64, what string, do func(*store.File) error) (store.File, store.Changes, error) {
-	out, err := s.Change(ctx, store.Edit{Practice: practice, Client: id, Base: base, By: me, Label: store.Label{Do: "write", Part: what}, Scopes: []string{what}, Do: do})
+	out, err := s.Change(ctx, store.Edit{Practice: practice, Client: id, Base: base, By: me, Label: store.Label{Do: "write", Part: what},
+		Scopes: []string{what}, Do: do})
 	return out.File, out.Changes, err
 }
 
@@ -53,7 +55,8 @@ func redo(s *store.Store, practice, id string, base int64) (store.File, string, 
 }
 
 func jug(id string) store.Container {
-	return store.Container{ID: id, Name: "jug " + id, Kind: "jug", TareKg: 0.1, CapacityL: 4, Shape: "prism", HeightM: 0.25, Closure: "sealed", Filling: "fresh-water", VolumeL: 3}
+	return store.Container{ID: id, Name: "jug " + id, Kind: "jug", TareKg: 0.1, CapacityL: 4, Shape: "prism", HeightM: 0.25,
+		Closure: "sealed", Filling: "fresh-water", VolumeL: 3}
 }
 
 func TestFileSurvivesTheRoundTripAndTheReopening(t *testing.T) {
@@ -64,10 +67,13 @@ func TestFileSurvivesTheRoundTripAndTheReopening(t *testing.T) {
 	f.Containers = []store.Container{jug("j1"), jug("j2")}
 	f.Gear = []store.Gear{{ID: "g", Item: "loop-light"}}
 	f.Bands = []store.Band{
-		{ID: "b1", Name: "loop", Kind: "long-loop", RestM: 1.04, WidthM: 0.02, Points: store.List[store.BandReading]{{LengthM: 1.5, ForceN: 60, Releasing: true, At: 7}}, FirstUsed: 5, Inspected: 6, Condition: "damaged"},
+		{ID: "b1", Name: "loop", Kind: "long-loop", RestM: 1.04, WidthM: 0.02,
+			Points: store.List[store.BandReading]{{LengthM: 1.5, ForceN: 60, Releasing: true, At: 7}}, FirstUsed: 5, Inspected: 6,
+			Condition: "damaged"},
 		{ID: "b2", Name: "tube", Kind: "tube", RestM: 1.2, Points: store.List[store.BandReading]{}, Condition: "sound"},
 	}
-	f.Rigs = []store.Rig{{ID: "band-row", Bands: store.Words{"b1", "b2"}, DistanceM: 1.7, HeightM: 1.2, Fold: 2, TiedKg: 40, TiedDepthM: 0.5}, {ID: "band-curl", Bands: store.Words{"b1"}, Fold: 1}}
+	f.Rigs = []store.Rig{{ID: "band-row", Bands: store.Words{"b1", "b2"}, DistanceM: 1.7, HeightM: 1.2, Fold: 2, TiedKg: 40,
+		TiedDepthM: 0.5}, {ID: "band-curl", Bands: store.Words{"b1"}, Fold: 1}}
 	f.Tests = []store.TestSet{{ID: "t", Movement: "one-hand-row", LoadKg: 12.5, Reps: 9, Reserve: 2}}
 	f.Pins = []store.Pin{{ID: "straps", Pin: "never"}}
 	f.Profile.Limits = store.Words{"knee"}
@@ -250,7 +256,8 @@ func TestUnwritableFolderIsSaid(t *testing.T) {
 func TestEmailIsTakenOnce(t *testing.T) {
 	s := open(t, t.TempDir())
 	practices(t, s)
-	err := s.AddPractice(ctx, store.Practice{ID: "p3", Name: "x"}, store.Consultant{ID: "c", Email: "P1@example.test", Name: "x", Password: "x"}, false)
+	err := s.AddPractice(ctx, store.Practice{ID: "p3", Name: "x"}, store.Consultant{ID: "c", Email: "P1@example.test", Name: "x",
+		Password: "x"}, false)
 	assert.ErrorIs(t, err, store.ErrTaken)
 	c, err := s.ConsultantByEmail(ctx, " P1@EXAMPLE.TEST ")
 	require.NoError(t, err)
@@ -259,7 +266,8 @@ func TestEmailIsTakenOnce(t *testing.T) {
 
 // A band that goes leaves the set-ups that it was in; one that had no other goes too.
 func TestForgottenBandsLeaveTheirSetUps(t *testing.T) {
-	f := store.File{Rigs: []store.Rig{{ID: "a", Bands: store.Words{"x", "y"}}, {ID: "b", Bands: store.Words{"x"}}, {ID: "c", Bands: store.Words{}}}}
+	f := store.File{Rigs: []store.Rig{{ID: "a", Bands: store.Words{"x", "y"}}, {ID: "b", Bands: store.Words{"x"}},
+		{ID: "c", Bands: store.Words{}}}}
 	copied := f.Clone()
 	copied.Unrig("x")
 	require.Len(t, copied.Rigs, 2)

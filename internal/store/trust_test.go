@@ -74,7 +74,8 @@ func TestUndoIsByAuthor(t *testing.T) {
 	s := open(t, t.TempDir())
 	loft(t, s)
 	undo := func(who string, base int64, anyones bool) (store.Changed, error) {
-		out, _, err := s.Undo(ctx, store.Step{Practice: "p1", Client: "a", Base: base, By: store.By{Consultant: who, Session: who}, Anyones: anyones})
+		out, _, err := s.Undo(ctx, store.Step{Practice: "p1", Client: "a", Base: base, By: store.By{Consultant: who, Session: who},
+			Anyones: anyones})
 		return out, err
 	}
 	_, err := edited(s, "ana", 1, "profile", "", func(f *store.File) { f.Profile.Days = 5 })
@@ -203,7 +204,8 @@ func TestIdsAndBounds(t *testing.T) {
 func TestACopySharesNothing(t *testing.T) {
 	f := store.NewFile("a", "x")
 	f.Profile.Limits = store.Words{"knee"}
-	f.Containers = []store.Container{{ID: "j", Marks: store.List[store.Mark]{{LevelM: 1}}, Packed: store.List[store.Packed]{{Thing: "t", Count: 1}}, Limits: store.List[store.HoldLimit]{{Hold: "hug", Kg: 1}}}}
+	f.Containers = []store.Container{{ID: "j", Marks: store.List[store.Mark]{{LevelM: 1}},
+		Packed: store.List[store.Packed]{{Thing: "t", Count: 1}}, Limits: store.List[store.HoldLimit]{{Hold: "hug", Kg: 1}}}}
 	f.Bands = []store.Band{{ID: "b", Points: store.List[store.BandReading]{{LengthM: 1}}}}
 	f.Rigs = []store.Rig{{ID: "r", Bands: store.Words{"b"}}}
 	f.Weighings = []store.Weighing{{ID: "w", Readings: store.List[float64]{1}, Without: store.List[float64]{2}}}
@@ -269,7 +271,8 @@ func TestAFullDiskIsSaidAndReadsGoOn(t *testing.T) {
 	big := func(base int64) error {
 		_, err := edited(s, "ana", base, "things", "", func(f *store.File) {
 			for i := range 150 {
-				f.Things = append(f.Things, store.Thing{ID: fmt.Sprint("t", i), Name: "a thing of the household with a long name indeed", MassKg: 1, Count: 1})
+				f.Things = append(f.Things, store.Thing{ID: fmt.Sprint("t", i), Name: "a thing of the household with a long name indeed",
+					MassKg: 1, Count: 1})
 			}
 		})
 		return err
@@ -289,11 +292,13 @@ func TestAFullDiskIsSaidAndReadsGoOn(t *testing.T) {
 func TestNamesAreFoundWithoutAccents(t *testing.T) {
 	s := open(t, t.TempDir())
 	practices(t, s)
-	for id, name := range map[string]string{"a": "Ćwiczenia u Łucji", "b": "Ørsteds kælder", "c": "GARAGE ÉTROIT", "d": "İstanbul çatı", "e": "Straße 5 %"} {
+	for id, name := range map[string]string{"a": "Ćwiczenia u Łucji", "b": "Ørsteds kælder", "c": "GARAGE ÉTROIT", "d": "İstanbul çatı",
+		"e": "Straße 5 %"} {
 		_, err := s.Create(ctx, "p1", store.NewFile(id, name))
 		require.NoError(t, err)
 	}
-	for text, want := range map[string]string{"cwiczenia": "a", "LUCJI": "a", "orsteds KAELDER": "b", "étroit": "c", "etroit": "c", "istanbul": "d", "STRASSE": "e", "5 %": "e"} {
+	for text, want := range map[string]string{"cwiczenia": "a", "LUCJI": "a", "orsteds KAELDER": "b", "étroit": "c", "etroit": "c",
+		"istanbul": "d", "STRASSE": "e", "5 %": "e"} {
 		found, err := s.List(ctx, "p1", store.Seek{Contains: text}, nil)
 		require.NoError(t, err)
 		require.Len(t, found.Clients, 1, text)
@@ -329,13 +334,15 @@ func TestDerivedRowsHoldAtTheirRevision(t *testing.T) {
 		}
 	}
 	is("", false)(derived("r1"))
-	require.NoError(t, s.Keep(ctx, "r1", []store.Derived{{Practice: "p1", Client: "a", Revision: 1, Card: `{"x":1}`, DueAt: 7, Gaps: 3}, {Practice: "p2", Client: "a", Revision: 1, Card: `{}`}}))
+	require.NoError(t, s.Keep(ctx, "r1", []store.Derived{{Practice: "p1", Client: "a", Revision: 1, Card: `{"x":1}`, DueAt: 7, Gaps: 3},
+		{Practice: "p2", Client: "a", Revision: 1, Card: `{}`}}))
 	is(`{"x":1}`, true)(derived("r1"))
 	found, err := s.List(ctx, "p1", store.Seek{Rules: "r1", Limit: 1}, nil)
 	require.NoError(t, err)
 	assert.Equal(t, []any{int64(7), 3}, []any{found.Clients[0].DueAt, found.Clients[0].Gaps})
 	is(`{"x":1}`, false)(derived("r2"))
-	require.NoError(t, s.SetHouse(ctx, "p1", "", store.KeptPrice, "ring each GBP", store.Price{Good: "ring each", Currency: "GBP", Minor: 1}))
+	require.NoError(t, s.SetHouse(ctx, "p1", "", store.KeptPrice, "ring each GBP",
+		store.Price{Good: "ring each", Currency: "GBP", Minor: 1}))
 	is(`{"x":1}`, true)(derived("r1")) // a price changes no card
 	require.NoError(t, s.SetHouse(ctx, "p1", "", store.KeptHidden, "pull-up", true))
 	is(`{"x":1}`, false)(derived("r1"))
@@ -370,7 +377,8 @@ func TestListsAreThoseMadeByHand(t *testing.T) {
 		all = append(all, l)
 	}
 	require.NoError(t, s.Keep(ctx, "r", kept))
-	for _, seek := range []store.Seek{{Limit: 100}, {Limit: 5}, {Limit: 7, Show: "due"}, {Limit: 7, Show: "gaps"}, {Limit: 4, Contains: "client 3"}, {Limit: 9, Contains: "CLIENT 3", Show: "due"}} {
+	for _, seek := range []store.Seek{{Limit: 100}, {Limit: 5}, {Limit: 7, Show: "due"}, {Limit: 7, Show: "gaps"},
+		{Limit: 4, Contains: "client 3"}, {Limit: 9, Contains: "CLIENT 3", Show: "due"}} {
 		seek.Rules, seek.Now = "r", 6
 		var want store.Listing
 		dueNow := func(l store.Listed) bool { return l.DueAt > 0 && l.DueAt < 6 }
@@ -413,7 +421,8 @@ func TestLeavingAndClosing(t *testing.T) {
 	loft(t, s)
 	gone, leave := context.WithCancel(ctx)
 	leave()
-	_, err := s.Change(gone, store.Edit{Practice: "p1", Client: "a", Base: 1, Do: func(f *store.File) error { f.Profile.Days = 7; return nil }})
+	_, err := s.Change(gone, store.Edit{Practice: "p1", Client: "a", Base: 1,
+		Do: func(f *store.File) error { f.Profile.Days = 7; return nil }})
 	require.ErrorIs(t, err, context.Canceled)
 	f, err := s.Load(ctx, "p1", "a")
 	require.NoError(t, err)

@@ -54,7 +54,8 @@ func (s *Store) migrate(ctx context.Context) error {
 		return fmt.Errorf("%s is not a database of this application: %w", path, err)
 	}
 	if have > want {
-		return fmt.Errorf("%s was written by a newer release (schema %d, this one knows %d): use that release, or restore a backup", path, have, want)
+		return fmt.Errorf("%s was written by a newer release (schema %d, this one knows %d): use that release, or restore a backup", path,
+			have, want)
 	}
 	if have < want {
 		if have > 0 {

@@ -151,7 +151,8 @@ func (a *Accounts) SetUp(ctx context.Context, practice string, n Newcomer) (stor
 		return store.Consultant{}, err
 	}
 	p := store.Practice{ID: NewID(), Name: practice}
-	c := store.Consultant{ID: NewID(), PracticeID: p.ID, Email: n.Email, Name: n.Name, Password: hash, Role: store.Owner, Active: true, Epoch: 1}
+	c := store.Consultant{ID: NewID(), PracticeID: p.ID, Email: n.Email, Name: n.Name, Password: hash, Role: store.Owner, Active: true,
+		Epoch: 1}
 	err = a.store.AddPractice(ctx, p, c, true)
 	if errors.Is(err, store.ErrTaken) {
 		err = ErrHasAccount
@@ -164,7 +165,8 @@ func (a *Accounts) Invite(ctx context.Context, practice string, role store.Role,
 	b := make([]byte, 15)
 	_, _ = rand.Read(b) // never fails (crypto/rand)
 	code = base32.StdEncoding.WithPadding(base32.NoPadding).EncodeToString(b)
-	i = store.Invitation{Code: codeHash(code), ID: NewID(), PracticeID: practice, Role: role, Note: tidy(note), ExpiresAt: a.now().Add(invitedFor).Unix()}
+	i = store.Invitation{Code: codeHash(code), ID: NewID(), PracticeID: practice, Role: role, Note: tidy(note),
+		ExpiresAt: a.now().Add(invitedFor).Unix()}
 	return code, i, a.store.Invite(ctx, i)
 }
 

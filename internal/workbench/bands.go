@@ -57,7 +57,8 @@ func bandOf(k store.Band) BandOf {
 		if u == 0 { // one reading, typed from a hanging scale
 			u = quantity.Force(load.Scale{Key: load.Hanging}.Scatter(0)) * quantity.StandardGravity
 		}
-		out.Points = append(out.Points, band.Point{Length: quantity.Length(p.LengthM), Force: quantity.Force(p.ForceN), U1: u, Releasing: p.Releasing})
+		out.Points = append(out.Points, band.Point{Length: quantity.Length(p.LengthM), Force: quantity.Force(p.ForceN), U1: u,
+			Releasing: p.Releasing})
 		if !p.Releasing {
 			keeping.Measured = max(keeping.Measured, p.At)
 		}
@@ -273,7 +274,10 @@ func PullsOf(f store.File) (out []*Pulled) {
 
 func pullsOf(with pulling, rigs []store.Rig) (out []*Pulled) {
 	for _, r := range rigs {
-		if slices.ContainsFunc(with.bands, func(b BandOf) bool { return b.Band.Condition != "sound" && slices.Contains(r.Bands, b.Band.ID) }) {
+		if slices.ContainsFunc(with.bands, func(b BandOf) bool {
+			return b.Band.Condition != "sound" &&
+				slices.Contains(r.Bands, b.Band.ID)
+		}) {
 			continue
 		}
 		if p, err := pulled(with, r, false, nil); err == nil {
@@ -321,7 +325,8 @@ func (p *Pulled) Words() quantity.Phrase {
 	}
 	level := func(l quantity.Length) quantity.Piece { return quantity.Amount(quantity.KindLevel, float64(l)) }
 	if p.Movement.Anchored() {
-		say(quantity.Amount(quantity.KindLength, float64(r.Distance)), " from the anchor, which is at ", quantity.Amount(quantity.KindLength, float64(r.Height)))
+		say(quantity.Amount(quantity.KindLength, float64(r.Distance)), " from the anchor, which is at ",
+			quantity.Amount(quantity.KindLength, float64(r.Height)))
 	}
 	if p.Movement.Place == band.Feet {
 		say("feet ", level(r.Stance), " apart")

@@ -34,7 +34,8 @@ func TestBandsOfAFile(t *testing.T) {
 	at := quantity.Length(2 * 1.04)
 	assert.Greater(t, float64(two.Elastic.Curve.Force(at)), 1.1*float64(one.Elastic.Curve.Force(at)), "they look alike")
 
-	f.Bands = append(f.Bands, store.Band{ID: "new", Name: "new", Kind: "tube", RestM: 1.2, Points: store.List[store.BandReading]{}, Condition: "sound"})
+	f.Bands = append(f.Bands, store.Band{ID: "new", Name: "new", Kind: "tube", RestM: 1.2, Points: store.List[store.BandReading]{},
+		Condition: "sound"})
 	require.NoError(t, workbench.Check(f), "a band may wait for its first reading")
 	last := workbench.Work(f).Bands[4]
 	assert.Error(t, last.Problem)
@@ -45,7 +46,8 @@ func TestBandsOfAFile(t *testing.T) {
 func TestControlPullFitsAnew(t *testing.T) {
 	f := demo.Files()[0]
 	before := workbench.Work(f).Bands[1]
-	f.Bands[1].Points = append(append(store.List[store.BandReading]{}, f.Bands[1].Points...), store.BandReading{LengthM: 1.8, ForceN: 112 * 0.8, At: f.Bands[1].Points[0].At + 200*24*60*60})
+	f.Bands[1].Points = append(append(store.List[store.BandReading]{}, f.Bands[1].Points...),
+		store.BandReading{LengthM: 1.8, ForceN: 112 * 0.8, At: f.Bands[1].Points[0].At + 200*24*60*60})
 	after := workbench.Work(f).Bands[1]
 	assert.True(t, after.Refit)
 	assert.InDelta(t, -0.2, after.Departure, 0.01)

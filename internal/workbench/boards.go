@@ -47,7 +47,8 @@ func boardsOf(all []BuildOf, stature quantity.Length, p *Pulled) (out []Board) {
 			}
 		}
 		switch {
-		case len(x.Worked.Gives) == 0 && (x.Worked.Design.On == builds.OnWall || x.Worked.Design.On == builds.OnDoor) && len(x.Worked.Supplies(x.At)) > 0:
+		case len(x.Worked.Gives) == 0 && (x.Worked.Design.On == builds.OnWall || x.Worked.Design.On == builds.OnDoor) &&
+			len(x.Worked.Supplies(x.At)) > 0:
 			one.Why, one.Off = "not every check of it passes: it holds nothing", 0
 		case math.IsInf(float64(one.Off), 1):
 			continue // no anchor
@@ -74,11 +75,13 @@ type Tied struct {
 // floor, and counts as level.
 func tied(rig store.Rig, height quantity.Length, upwards float64, floor space.Surface) *Tied {
 	mu := builds.Friction(floor)
-	got, err := builds.Furniture{Mass: quantity.Mass(rig.TiedKg), Mu: mu, Height: height, ToCentre: quantity.Length(rig.TiedDepthM / 2), Angle: max(0, upwards)}.Check()
+	got, err := builds.Furniture{Mass: quantity.Mass(rig.TiedKg), Mu: mu, Height: height, ToCentre: quantity.Length(rig.TiedDepthM / 2),
+		Angle: max(0, upwards)}.Check()
 	if err != nil {
 		return nil
 	}
 	return &Tied{
-		Slide: quantity.Force(got.Slides * builds.BandFactor), Tip: quantity.Force(got.Tips * builds.BandFactor), Allowed: quantity.Force(got.Holds), Slides: got.Slides <= got.Tips, Friction: mu,
+		Slide: quantity.Force(got.Slides * builds.BandFactor), Tip: quantity.Force(got.Tips * builds.BandFactor),
+		Allowed: quantity.Force(got.Holds), Slides: got.Slides <= got.Tips, Friction: mu,
 	}
 }

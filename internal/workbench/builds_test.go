@@ -46,7 +46,8 @@ func TestOnlyWhatIsMadeHoldsAndIsProvenCounts(t *testing.T) {
 	assert.False(t, gives(with(stepOf("planned", passed)), capability.Step), "planned")
 	assert.False(t, gives(with(stepOf("retired", passed)), capability.Step), "given up")
 	assert.False(t, gives(with(stepOf("made")), capability.Step), "not proven")
-	assert.False(t, gives(with(stepOf("made", passed, store.BuildProof{ID: "i", Kind: "inspection", At: 2000})), capability.Step), "found unsound since")
+	assert.False(t, gives(with(stepOf("made", passed, store.BuildProof{ID: "i", Kind: "inspection", At: 2000})), capability.Step),
+		"found unsound since")
 	weak := stepOf("made", passed)
 	weak.Sizes = store.List[store.BuildSize]{{ID: "span_m", Num: 0.8}}
 	assert.False(t, gives(with(weak), capability.Step), "a check does not pass")
@@ -77,7 +78,8 @@ func TestABuildIsWorkedOutAnewForTheBodyThatIsThere(t *testing.T) {
 func TestParallelsAreNoCounter(t *testing.T) {
 	f := demo.Files()[2]
 	f.Fixtures = nil
-	f.Builds = []store.Build{{ID: "p", Design: "parallels", Name: "Parallels", State: "made", Wall: -1, Tests: store.List[store.BuildProof]{{ID: "p", Kind: "proof", At: 1000, Passed: true}}}}
+	f.Builds = []store.Build{{ID: "p", Design: "parallels", Name: "Parallels", State: "made", Wall: -1,
+		Tests: store.List[store.BuildProof]{{ID: "p", Kind: "proof", At: 1000, Passed: true}}}}
 	f.Complete()
 	assert.True(t, gives(f, capability.DipEdge))
 	assert.False(t, gives(f, capability.Counter))
@@ -320,7 +322,8 @@ func TestARoomThatChangesIsLookedAtAnew(t *testing.T) {
 	for i, at := range []quantity.Length{first.At.At, quantity.Length(d.File.Builds[0].AtM)} {
 		p := first.At.Room.At(0, at)
 		d, err = b.Change(ctx, who, workbench.Put(store.ListOf[store.Fixture]("fixtures"), "demo-loft", d.File.Revision, store.Fixture{
-			ID: fmt.Sprintf("cupboard-%d", i), Room: first.At.Room.ID, Name: "Cupboard", Kind: "furniture", XM: p.X, YM: -p.Y + 0.26, WidthM: 0.4, DepthM: 0.5, HeightM: 1.2, Rock: "not-made", Sit: "not-made",
+			ID: fmt.Sprintf("cupboard-%d", i), Room: first.At.Room.ID, Name: "Cupboard", Kind: "furniture", XM: p.X, YM: -p.Y + 0.26,
+			WidthM: 0.4, DepthM: 0.5, HeightM: 1.2, Rock: "not-made", Sit: "not-made",
 		}))
 		require.NoError(t, err)
 	}

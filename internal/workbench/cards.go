@@ -177,7 +177,8 @@ func (f *fresh) take() (out []store.Derived) {
 func (b *Bench) noteCard(ctx context.Context, practice string, f store.File, r Results) {
 	brief := briefOf(f, r)
 	text, err := json.Marshal(brief)
-	if err == nil && b.fresh.add(store.Derived{Practice: practice, Client: f.ID, Revision: f.Revision, Card: string(text), DueAt: brief.dueAt(), Gaps: brief.gaps(), Moves: movesRev(f)}) {
+	if err == nil && b.fresh.add(store.Derived{Practice: practice, Client: f.ID, Revision: f.Revision, Card: string(text),
+		DueAt: brief.dueAt(), Gaps: brief.gaps(), Moves: movesRev(f)}) {
 		b.keepCards(ctx)
 	}
 }

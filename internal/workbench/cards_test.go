@@ -21,24 +21,26 @@ func TestListsShowWhatIsDueFirst(t *testing.T) {
 	who := workbench.Who{Practice: practice}
 	now := time.Now().Unix()
 	dueBand := func(f *store.File, at int64) {
-		f.Bands = append(f.Bands, store.Band{ID: "b", Name: "loop", Kind: "long-loop", RestM: 1.04, WidthM: 0.02, ThicknessM: 0.0045, Points: []store.BandReading{}, Inspected: at, FirstUsed: at, Condition: "sound"})
+		f.Bands = append(f.Bands, store.Band{ID: "b", Name: "loop", Kind: "long-loop", RestM: 1.04, WidthM: 0.02, ThicknessM: 0.0045,
+			Points: []store.BandReading{}, Inspected: at, FirstUsed: at, Condition: "sound"})
 	}
 	wantDue, wantGaps := []string{}, []string{}
 	for i := range 30 {
 		d, err := b.Create(ctx, who, fmt.Sprintf("client %02d", i), "", "")
 		require.NoError(t, err)
 		id := d.File.ID
-		_, err = b.Change(ctx, who, workbench.Edit{Client: id, Base: d.File.Revision, Label: store.Label{Do: "write", Part: "profile"}, Scopes: []string{"profile", "bands/b"}, Do: func(f *store.File) error {
-			if i%3 == 0 {
-				f.Profile.StatureM = 1.75
-			}
-			if i%5 == 0 {
-				dueBand(f, 1) // looked over long ago
-			} else if i%5 == 1 {
-				dueBand(f, now)
-			}
-			return nil
-		}})
+		_, err = b.Change(ctx, who, workbench.Edit{Client: id, Base: d.File.Revision, Label: store.Label{Do: "write", Part: "profile"},
+			Scopes: []string{"profile", "bands/b"}, Do: func(f *store.File) error {
+				if i%3 == 0 {
+					f.Profile.StatureM = 1.75
+				}
+				if i%5 == 0 {
+					dueBand(f, 1) // looked over long ago
+				} else if i%5 == 1 {
+					dueBand(f, now)
+				}
+				return nil
+			}})
 		require.NoError(t, err)
 		if i%5 == 0 {
 			wantDue = append(wantDue, id)
@@ -89,10 +91,11 @@ func TestANewBuildWorksItsClientsOutBehindTheAnswer(t *testing.T) {
 	for i := range 20 {
 		d, err := old.Create(ctx, who, fmt.Sprintf("client %02d", i), "", "")
 		require.NoError(t, err)
-		_, err = old.Change(ctx, who, workbench.Edit{Client: d.File.ID, Base: d.File.Revision, Label: store.Label{Do: "write", Part: "profile"}, Scopes: []string{"profile"}, Do: func(f *store.File) error {
-			f.Profile.StatureM = 1.75
-			return nil
-		}})
+		_, err = old.Change(ctx, who, workbench.Edit{Client: d.File.ID, Base: d.File.Revision,
+			Label: store.Label{Do: "write", Part: "profile"}, Scopes: []string{"profile"}, Do: func(f *store.File) error {
+				f.Profile.StatureM = 1.75
+				return nil
+			}})
 		require.NoError(t, err)
 	}
 	want, err := old.Cards(ctx, practice, workbench.Find{Contains: "client", Limit: 100})

@@ -92,7 +92,8 @@ func checkReach(p store.Profile) error {
 	for field, v := range map[string]float64{"reach_m": p.ReachM, "press_m": p.PressM} {
 		if v != 0 && p.StatureM != 0 && (v < leastReach*p.StatureM || v > mostReach*p.StatureM) {
 			return quantity.At(field, "of a stature of ", quantity.Amount(quantity.KindLength, p.StatureM), " it lies between ",
-				quantity.Amount(quantity.KindLength, leastReach*p.StatureM), " and ", quantity.Amount(quantity.KindLength, mostReach*p.StatureM), "; leave it empty for the estimate")
+				quantity.Amount(quantity.KindLength, leastReach*p.StatureM), " and ",
+				quantity.Amount(quantity.KindLength, mostReach*p.StatureM), "; leave it empty for the estimate")
 		}
 	}
 	return nil
@@ -143,7 +144,8 @@ func (s *stock) checkContainer(k store.Container, c load.Container, known *fille
 	}
 	if frustum, ok := c.Vessel.Profile.(load.Frustum); ok {
 		if full := float64(frustum.Full()); full < k.CapacityL*0.8 || full > k.CapacityL*1.5 {
-			return quantity.At("capacity_l", "these diameters and this height hold ", quantity.Amount(quantity.KindVolume, full), ", not ", quantity.Amount(quantity.KindVolume, k.CapacityL), ": measure again, inside")
+			return quantity.At("capacity_l", "these diameters and this height hold ", quantity.Amount(quantity.KindVolume, full), ", not ",
+				quantity.Amount(quantity.KindVolume, k.CapacityL), ": measure again, inside")
 		}
 	}
 	seen := map[string]bool{}
@@ -240,7 +242,8 @@ func (s *stock) checkWeighing(w store.Weighing) error {
 	c := s.containers[at]
 	empty := c.Vessel.Tare + quantity.Mass(w.PackedKg)
 	if (w.VolumeL > 0 || w.PackedKg > 0) && reading.Mass.Value <= empty {
-		return quantity.At("readings", "full it would weigh ", quantity.Amount(quantity.KindFine, float64(reading.Mass.Value)), ", but ", c.Name, " weighs ",
+		return quantity.At("readings", "full it would weigh ", quantity.Amount(quantity.KindFine, float64(reading.Mass.Value)), ", but ",
+			c.Name, " weighs ",
 			quantity.Amount(quantity.KindFine, float64(empty)), " without its filling: one of the two is wrong")
 	}
 	if room := c.Vessel.BrimVolume(); quantity.Volume(w.VolumeL) > room+1e-9 {
@@ -267,7 +270,8 @@ func within(thing any, units quantity.System) error {
 	v := reflect.ValueOf(thing)
 	for _, b := range store.BoundsOf(v.Type()) {
 		if value, breaks := b.Breaks(v); breaks {
-			return quantity.In(quantity.At(b.Field, inKind(b.Field, value), " is below ", inKind(b.Field, b.Least), "; leave it empty when it is not known"), units)
+			return quantity.In(quantity.At(b.Field, inKind(b.Field, value), " is below ", inKind(b.Field, b.Least),
+				"; leave it empty when it is not known"), units)
 		}
 	}
 	return nil

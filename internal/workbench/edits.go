@@ -110,7 +110,8 @@ func Remove[T any](l store.Things[T], client string, base int64, id string) Edit
 				return ErrNoThing
 			}
 			if l.Name == "batches" && !f.Refill(id) {
-				return quantity.At("", "something is filled with it, and the table has nothing to put in its place: fill that with something else first")
+				return quantity.At("",
+					"something is filled with it, and the table has nothing to put in its place: fill that with something else first")
 			}
 			all := l.All(f)
 			*all = slices.Delete(*all, at, at+1)
@@ -174,7 +175,8 @@ func Add(client string, base int64, m More) Edit {
 		if here != "" {
 			return quantity.At("", "there is something with the id "+here+" already")
 		}
-		f.Containers, f.Things, f.Batches = append(f.Containers, m.Containers...), append(f.Things, m.Things...), append(f.Batches, m.Batches...)
+		f.Containers, f.Things, f.Batches = append(f.Containers, m.Containers...), append(f.Things, m.Things...),
+			append(f.Batches, m.Batches...)
 		f.Builds = append(slices.Clone(f.Builds), m.Builds...)
 		f.Pins = slices.DeleteFunc(slices.Clone(f.Pins), func(p store.Pin) bool {
 			return slices.ContainsFunc(m.Pins, func(q store.Pin) bool { return p.ID == q.ID })

@@ -25,7 +25,8 @@ import (
 func TestRemovalForgetsItsOwnKind(t *testing.T) {
 	file := func() store.File {
 		f := store.NewFile("a", "x")
-		f.Containers = []store.Container{{ID: "x", Name: "jug"}, {ID: "bag", Name: "bag", Packed: store.List[store.Packed]{{Thing: "x", Count: 1}}}}
+		f.Containers = []store.Container{{ID: "x", Name: "jug"}, {ID: "bag", Name: "bag",
+			Packed: store.List[store.Packed]{{Thing: "x", Count: 1}}}}
 		f.Weighings = []store.Weighing{{ID: "w", Container: "x"}}
 		f.Gear = []store.Gear{{ID: "x", Item: "flat-bench"}}
 		f.Bands = []store.Band{{ID: "x", Name: "loop"}}
@@ -140,12 +141,13 @@ func TestRememberingChangesNothing(t *testing.T) {
 		opened, err := b.Open(context.Background(), who, client)
 		require.NoError(t, err)
 		after, what := edited(t, r, opened.File)
-		d, err := b.Change(context.Background(), who, workbench.Edit{Client: client, Base: opened.File.Revision, Do: func(f *store.File) error {
-			id, revision := f.ID, f.Revision
-			*f = after.Clone()
-			f.ID, f.Revision = id, revision
-			return nil
-		}})
+		d, err := b.Change(context.Background(), who, workbench.Edit{Client: client, Base: opened.File.Revision,
+			Do: func(f *store.File) error {
+				id, revision := f.ID, f.Revision
+				*f = after.Clone()
+				f.ID, f.Revision = id, revision
+				return nil
+			}})
 		if err != nil { // by what may be, or by the database for what the wire lets nobody say
 			d, err = b.Open(context.Background(), who, client) // and stands as it was
 			what = "refused"
@@ -154,8 +156,10 @@ func TestRememberingChangesNothing(t *testing.T) {
 		tried[what]++
 		afresh := workbench.WorkAt(d.File, b.Now())
 		for of, one := range map[string][2]any{
-			"loads": {afresh.Loads, d.Results.Loads}, "batches": {afresh.Batches, d.Results.Batches}, "bands": {afresh.Bands, d.Results.Bands}, "reach": {afresh.Reach, d.Results.Reach},
-			"cautions": {afresh.Cautions, d.Results.Cautions}, "other": {afresh.Other, d.Results.Other}, "lacks": {afresh.Lacks, d.Results.Lacks},
+			"loads": {afresh.Loads, d.Results.Loads}, "batches": {afresh.Batches, d.Results.Batches},
+			"bands": {afresh.Bands, d.Results.Bands}, "reach": {afresh.Reach, d.Results.Reach},
+			"cautions": {afresh.Cautions, d.Results.Cautions}, "other": {afresh.Other, d.Results.Other},
+			"lacks": {afresh.Lacks, d.Results.Lacks},
 		} {
 			require.Equal(t, one[0], one[1], "%s after %s", of, what)
 		}
@@ -194,7 +198,8 @@ func asJSON(t require.TestingT, v any) string {
 func TestAnEmptyTestSpoilsNothing(t *testing.T) {
 	f := demo.Files()[0]
 	before := workbench.WorkAt(f, time.Date(2026, 12, 1, 0, 0, 0, 0, time.UTC))
-	f.Tests = append(f.Tests, store.TestSet{ID: "none", Movement: "goblet-squat", Reps: 5}, store.TestSet{ID: "gone", Movement: "levitation", LoadKg: 5, Reps: 5})
+	f.Tests = append(f.Tests, store.TestSet{ID: "none", Movement: "goblet-squat", Reps: 5},
+		store.TestSet{ID: "gone", Movement: "levitation", LoadKg: 5, Reps: 5})
 	after := workbench.WorkAt(f, time.Date(2026, 12, 1, 0, 0, 0, 0, time.UTC))
 	assert.Equal(t, before.Board.Value, after.Board.Value)
 	assert.NotEmpty(t, after.Board.Slots)

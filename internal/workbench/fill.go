@@ -142,7 +142,8 @@ func (b *Bench) Examine(ctx context.Context, practice, id, container string) (*O
 		return nil, err
 	}
 	k, c := f.Containers[at], s.containers[at]
-	out := &OnBench{Loaded: s.loaded(c, s.lastWeighed()[c.ID], filledOf(c)), Units: unitsOf(f), RatingHow: k.RatingHow, Weighings: s.ofContainer(c.ID)}
+	out := &OnBench{Loaded: s.loaded(c, s.lastWeighed()[c.ID], filledOf(c)), Units: unitsOf(f), RatingHow: k.RatingHow,
+		Weighings: s.ofContainer(c.ID)}
 	if k.RatingKg == 0 {
 		out.RatingHow = "default"
 	}
@@ -213,7 +214,8 @@ func (b *Bench) TryWeighing(ctx context.Context, practice, id string, w store.We
 }
 
 // Drops is the pour-off schedule of a drop set with a container.
-func (b *Bench) Drops(ctx context.Context, practice, id, container string, start quantity.Mass, reps int, fall float64, drops int) ([]load.Drop, quantity.System, error) {
+func (b *Bench) Drops(ctx context.Context, practice, id, container string, start quantity.Mass, reps int, fall float64,
+	drops int) ([]load.Drop, quantity.System, error) {
 	f, s, err := b.opened(ctx, practice, id)
 	if err != nil {
 		return nil, "", err

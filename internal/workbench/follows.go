@@ -41,7 +41,8 @@ var now = derive.From(func(in derive.Input, _ none) int64 { return in.Day * day 
 
 var ofThings = derive.From(func(in derive.Input, _ none) store.File {
 	f := in.File
-	return store.File{Batches: f.Batches, Containers: f.Containers, Weighings: f.Weighings, Things: f.Things, Handles: f.Handles, Plates: f.Plates}
+	return store.File{Batches: f.Batches, Containers: f.Containers, Weighings: f.Weighings, Things: f.Things, Handles: f.Handles,
+		Plates: f.Plates}
 })
 
 // theStock is what the things come to: batches re-estimated, containers with what is in them,
@@ -271,7 +272,8 @@ var theClient = derive.Made("client", func(r *derive.Record, _ none) client.Clie
 	s, m := theStock.Of(r, the), ofMeans.Of(r, the)
 	c := client.Client{
 		Person: thePerson.Of(r, the), Rooms: coreRooms(allRooms.Of(r, the)), Space: answers.Of(r, clients), WayIn: quantity.Length(m.wayIn),
-		AtHand: m.atHand, Own: s.own(), Containers: s.usable(), Owned: owned.Of(r, the), Handles: handleRungs.Of(r, the), Bands: fit(allBands.Of(r, the)),
+		AtHand: m.atHand, Own: s.own(), Containers: s.usable(), Owned: owned.Of(r, the), Handles: handleRungs.Of(r, the),
+		Bands:    fit(allBands.Of(r, the)),
 		Currency: m.currency, Lines: lineStep(m.units), Budget: m.budget, Pins: map[string]client.Pin{}, Memo: ranges,
 		Heaviest: heaviestThere.Of(r, the).body.Value, Made: made.Of(r, the),
 	}
@@ -309,7 +311,8 @@ type pulling struct {
 
 var ofPulling = derive.From(func(in derive.Input, _ none) pulling {
 	p := in.File.Profile
-	return pulling{units: unitsOf(*in.File), stature: quantity.Length(p.StatureM), mass: quantity.Mass(p.BodyMassKg), surface: surfaceOf(*in.File)}
+	return pulling{units: unitsOf(*in.File), stature: quantity.Length(p.StatureM), mass: quantity.Mass(p.BodyMassKg),
+		surface: surfaceOf(*in.File)}
 })
 
 var thePulling = derive.Made("pulling", func(r *derive.Record, _ none) pulling {
@@ -329,7 +332,8 @@ var hardest = derive.Made("hardest pull", func(r *derive.Record, _ none) (most q
 // theSituation is what builds stand in, without a place and without the loads of the household.
 var theSituation = derive.Made("situation", func(r *derive.Record, _ none) builds.Situation {
 	p, there := thePerson.Of(r, the), heaviestThere.Of(r, the)
-	s := builds.Situation{Stature: p.Stature, Wall: -1, Lane: answers.Of(r, clients).Lane, Read: true, Inches: ofPulling.Of(r, the).units == quantity.US}
+	s := builds.Situation{Stature: p.Stature, Wall: -1, Lane: answers.Of(r, clients).Lane, Read: true,
+		Inches: ofPulling.Of(r, the).units == quantity.US}
 	s.Body, s.Who = there.body, there.who
 	pulledBy(&s, allBands.Of(r, the))
 	if most := hardest.Of(r, the); most > 0 {
@@ -502,8 +506,10 @@ var cautions = derive.Made("cautions", func(r *derive.Record, _ none) []caution.
 var results = derive.Made("results", func(r *derive.Record, _ none) Results {
 	s, b, guess := theStock.Of(r, the), theBoard.Of(r, the), ofPulling.Of(r, the)
 	out := Results{
-		Client: theClient.Of(r, the), Lacks: b.lacks, MassGuessed: guess.mass == 0 && guess.stature > 0, Rooms: allRooms.Of(r, the), Loads: allLoads.Of(r, the),
-		Batches: s.batches, Bands: allBands.Of(r, the), Builds: allBuilds.Of(r, the), Reach: reach.Of(r, the).Extents(), Board: b.board, Cautions: cautions.Of(r, the),
+		Client: theClient.Of(r, the), Lacks: b.lacks, MassGuessed: guess.mass == 0 && guess.stature > 0, Rooms: allRooms.Of(r, the),
+		Loads:   allLoads.Of(r, the),
+		Batches: s.batches, Bands: allBands.Of(r, the), Builds: allBuilds.Of(r, the), Reach: reach.Of(r, the).Extents(), Board: b.board,
+		Cautions: cautions.Of(r, the),
 	}
 	if bodies.Of(r, others).Stature > 0 {
 		out.Other = answers.Of(r, others)

@@ -49,7 +49,8 @@ func libraryOf(h *store.House) *movement.Library {
 func ownOf(all []store.OwnMovement) (out []movement.Own) {
 	for _, m := range all {
 		out = append(out, movement.Own{
-			Key: m.ID, Name: m.Name, Like: m.Alike, Standard: m.Standard, Easier: m.Easier, Dose: m.Dose, Caution: m.Caution, Quality: m.Quality, Spares: limitsOf(m.Spares), Words: m.Words,
+			Key: m.ID, Name: m.Name, Like: m.Alike, Standard: m.Standard, Easier: m.Easier, Dose: m.Dose, Caution: m.Caution,
+			Quality: m.Quality, Spares: limitsOf(m.Spares), Words: m.Words,
 		})
 	}
 	return out

@@ -19,14 +19,17 @@ import (
 func TestAPracticesMovementsCountForItsClientsAlone(t *testing.T) {
 	ctx := context.Background()
 	s, practice := demoStore(t)
-	require.NoError(t, s.AddPractice(ctx, store.Practice{ID: "other", Name: "Other"}, store.Consultant{ID: "c2", Email: "c2@example.test", Name: "C", Password: "x"}, false))
+	require.NoError(t, s.AddPractice(ctx, store.Practice{ID: "other", Name: "Other"},
+		store.Consultant{ID: "c2", Email: "c2@example.test", Name: "C", Password: "x"}, false))
 	b := workbench.New(workbench.Options{Store: s, Now: time.Now})
 	other, err := b.Create(ctx, workbench.Who{Practice: "other", Consultant: "c2"}, "theirs", "", "")
 	require.NoError(t, err)
-	_, err = b.Change(ctx, workbench.Who{Practice: "other", Consultant: "c2"}, workbench.Edit{Client: other.File.ID, Base: 1, Label: store.Label{Do: "write", Part: "profile"}, Scopes: []string{"profile"}, Do: func(f *store.File) error {
-		f.Profile.StatureM = 1.7
-		return nil
-	}})
+	_, err = b.Change(ctx, workbench.Who{Practice: "other", Consultant: "c2"},
+		workbench.Edit{Client: other.File.ID, Base: 1, Label: store.Label{Do: "write", Part: "profile"}, Scopes: []string{"profile"},
+			Do: func(f *store.File) error {
+				f.Profile.StatureM = 1.7
+				return nil
+			}})
 	require.NoError(t, err)
 	keys := func(practice, client string) (out []string) {
 		got, err := b.Movements(ctx, practice, client)
@@ -80,20 +83,23 @@ func TestAPracticesMovementsCountForItsClientsAlone(t *testing.T) {
 	assert.NotContains(t, keys(practice, "demo-loft"), "own-1")
 
 	// A test of a movement that is hidden stays what it is.
-	_, err = b.Change(ctx, workbench.Who{Practice: practice}, workbench.Edit{Client: "demo-loft", Base: 1, Label: store.Label{Do: "write", Part: "tests"}, Scopes: []string{"tests/t1"}, Do: func(f *store.File) error {
-		f.Tests = append(f.Tests, store.TestSet{ID: "t1", Movement: "own-1", LoadKg: 12, Reps: 8, Reserve: 1})
-		return nil
-	}})
+	_, err = b.Change(ctx, workbench.Who{Practice: practice}, workbench.Edit{Client: "demo-loft", Base: 1,
+		Label: store.Label{Do: "write", Part: "tests"}, Scopes: []string{"tests/t1"}, Do: func(f *store.File) error {
+			f.Tests = append(f.Tests, store.TestSet{ID: "t1", Movement: "own-1", LoadKg: 12, Reps: 8, Reserve: 1})
+			return nil
+		}})
 	require.NoError(t, err)
 
 	var at *quantity.FieldError
-	require.ErrorAs(t, b.PutOwn(ctx, who, store.OwnMovement{ID: "own-2", Name: "row at the TABLE", Alike: "one-hand-row", Quality: 50}), &at)
+	require.ErrorAs(t, b.PutOwn(ctx, who, store.OwnMovement{ID: "own-2", Name: "row at the TABLE", Alike: "one-hand-row", Quality: 50}),
+		&at)
 	assert.Equal(t, "name", at.Field)
 	require.ErrorAs(t, b.PutOwn(ctx, who, store.OwnMovement{ID: "own-2", Name: "x", Alike: "nothing", Quality: 50}), &at)
 	assert.Equal(t, "alike", at.Field)
 	require.ErrorIs(t, b.Hide(ctx, who, "nothing", true), store.ErrNotFound)
 	require.ErrorIs(t, b.Hide(ctx, workbench.Who{Practice: "other"}, "own-1", true), store.ErrNotFound, "it is nobody else's")
-	require.NoError(t, b.PutOwn(ctx, workbench.Who{Practice: "other"}, store.OwnMovement{ID: "own-1", Name: "Row at the table", Alike: "pull-up", Quality: 50}), "the same id in another practice is another movement")
+	require.NoError(t, b.PutOwn(ctx, workbench.Who{Practice: "other"}, store.OwnMovement{ID: "own-1", Name: "Row at the table",
+		Alike: "pull-up", Quality: 50}), "the same id in another practice is another movement")
 
 	// One that a client has sets of stays; what was changed is taken back, once.
 	var used *workbench.InUseError

@@ -33,7 +33,8 @@ func checkRooms(rec *derive.Record, f store.File, before inRooms) error {
 		}
 		if got.Walked {
 			if area := got.Room.Outline.Area(); r.TakenM2 > area+1e-9 {
-				return quantity.At("taken_m2", quantity.Amount(quantity.KindArea, r.TakenM2), " are taken of a room of ", quantity.Amount(quantity.KindArea, area))
+				return quantity.At("taken_m2", quantity.Amount(quantity.KindArea, r.TakenM2), " are taken of a room of ",
+					quantity.Amount(quantity.KindArea, area))
 			}
 		}
 	}
@@ -66,7 +67,10 @@ func checkInRooms(f store.File, before inRooms) error {
 		if at < 0 { // its wall is not there: alone it is refused for that
 			r.Room.Openings, at = append(slices.Clone(r.Room.Openings), openingOf(o)), len(r.Room.Openings)
 		}
-		if err := anew(r.Room.OpeningFaults(at), was.Room != o.Room, func(field string) bool { return openingRests(was, field) != openingRests(o, field) }); err != nil {
+		if err := anew(r.Room.OpeningFaults(at), was.Room != o.Room, func(field string) bool {
+			return openingRests(was,
+				field) != openingRests(o, field)
+		}); err != nil {
 			return err
 		}
 	}
@@ -79,14 +83,16 @@ func checkInRooms(f store.File, before inRooms) error {
 		if err != nil {
 			return err
 		}
-		if x.Kind == "gear" && (x.Gear != was.Gear || was.Kind != "gear") && !slices.ContainsFunc(f.Gear, func(g store.Gear) bool { return g.ID == x.Gear }) {
+		if x.Kind == "gear" && (x.Gear != was.Gear || was.Kind != "gear") && !slices.ContainsFunc(f.Gear,
+			func(g store.Gear) bool { return g.ID == x.Gear }) {
 			return quantity.At("gear", "it stands for a piece of gear that is not there")
 		}
 		if !r.Walked || x.Away {
 			continue
 		}
 		at := slices.IndexFunc(r.Room.Things, func(t space.Thing) bool { return t.ID == x.ID })
-		if err := anew(r.Room.ThingFaults(at), was.Room != x.Room || was.Away, func(field string) bool { return fixtureRests(was, field) != fixtureRests(x, field) }); err != nil {
+		if err := anew(r.Room.ThingFaults(at), was.Room != x.Room || was.Away,
+			func(field string) bool { return fixtureRests(was, field) != fixtureRests(x, field) }); err != nil {
 			return err
 		}
 	}
@@ -99,7 +105,8 @@ func checkInRooms(f store.File, before inRooms) error {
 		if err != nil {
 			return err
 		}
-		if err := anew(r.Room.OverheadFaults(overheadOf(o)), was.Room != o.Room || was.Kind != o.Kind, func(field string) bool { return overheadRests(was, field) != overheadRests(o, field) }); err != nil {
+		if err := anew(r.Room.OverheadFaults(overheadOf(o)), was.Room != o.Room || was.Kind != o.Kind,
+			func(field string) bool { return overheadRests(was, field) != overheadRests(o, field) }); err != nil {
 			return err
 		}
 	}

@@ -30,7 +30,8 @@ const endOfTime = 253402300800
 
 // Log is a page of a client's log from one time until another (0 for no end), newest
 // first, after a set (nil for the newest).
-func (b *Bench) Log(ctx context.Context, practice, id string, from, until int64, after *store.LogCursor, limit int) (page []store.LogSet, more bool, err error) {
+func (b *Bench) Log(ctx context.Context, practice, id string, from, until int64, after *store.LogCursor, limit int) (page []store.LogSet,
+	more bool, err error) {
 	if until == 0 {
 		until = endOfTime
 	}

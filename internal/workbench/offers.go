@@ -114,7 +114,10 @@ func (b *Bench) mayBuild(ctx context.Context, practice string, f store.File) (cl
 
 // offersOf are the offers of a client, worked out once at a revision.
 func (b *Bench) offersOf(ctx context.Context, practice string, from building) ([]Offered, error) {
-	return b.offers.Get(ctx, practice, b.key(practice, from.file), func(ctx context.Context, _ func([]Offered)) ([]Offered, error) { return from.offers(ctx) })
+	return b.offers.Get(ctx, practice, b.key(practice, from.file), func(ctx context.Context, _ func([]Offered)) ([]Offered,
+		error) {
+		return from.offers(ctx)
+	})
 }
 
 // may is the client with those offers of which every check passes, and that are not made yet; and

@@ -53,7 +53,8 @@ func (b *Bench) Pack(ctx context.Context, practice, id, container string, target
 		return nil, quantity.At("target_kg", "what lies in it already leaves no room")
 	}
 	if most, ok := c.Limit(c.Kind.Holds[0]); ok && most > 0 && target > most {
-		return nil, quantity.At("target_kg", "its handle or straps are taken to be good for ", quantity.Amount(quantity.KindMass, float64(most)))
+		return nil, quantity.At("target_kg", "its handle or straps are taken to be good for ",
+			quantity.Amount(quantity.KindMass, float64(most)))
 	}
 	out.offer(f.Things, taken)
 	if len(out.Question.Items) == 0 {

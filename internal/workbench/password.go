@@ -48,7 +48,8 @@ func PasswordMatches(hash, password string) bool {
 	if len(parts) != 6 || parts[1] != "argon2id" {
 		return false
 	}
-	if _, err := fmt.Sscanf(parts[2]+" "+parts[3], "v=%d m=%d,t=%d,p=%d", &version, &memory, &time, &threads); err != nil || version != argon2.Version {
+	if _, err := fmt.Sscanf(parts[2]+" "+parts[3], "v=%d m=%d,t=%d,p=%d", &version, &memory, &time, &threads); err != nil ||
+		version != argon2.Version {
 		return false
 	}
 	salt, errSalt := base64.RawStdEncoding.DecodeString(parts[4])

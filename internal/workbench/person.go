@@ -23,7 +23,8 @@ func kitsOf(words store.Words) (out []client.Kit) {
 func operationsOf(all []store.Operation) (out []client.Operation) {
 	for _, o := range all {
 		out = append(out, client.Operation{
-			ID: o.ID, What: o.What, Part: client.Part(o.Part), Replaced: o.Replaced, Forbids: strings.TrimSpace(o.Forbids), At: secondOf(o.On),
+			ID: o.ID, What: o.What, Part: client.Part(o.Part), Replaced: o.Replaced, Forbids: strings.TrimSpace(o.Forbids),
+			At: secondOf(o.On),
 		})
 	}
 	return out
@@ -119,7 +120,8 @@ func checkPerson(f store.File) error {
 			return quantity.At(fmt.Sprintf("answers[%d]", i), fmt.Sprintf("%q is no day: write it as heart:no:2026-08-14", day))
 		}
 		if !isQuestion(key) || seen[key] || answer != string(client.Yes) && answer != string(client.No) {
-			return quantity.At(fmt.Sprintf("answers[%d]", i), fmt.Sprintf("%q is no answer to a question, or the second to one: heart:no, eyes:yes", w))
+			return quantity.At(fmt.Sprintf("answers[%d]", i),
+				fmt.Sprintf("%q is no answer to a question, or the second to one: heart:no, eyes:yes", w))
 		}
 		seen[key] = true
 	}
@@ -158,7 +160,8 @@ func checkPerson(f store.File) error {
 	}
 	for _, o := range f.Operations {
 		if _, ok := dayOf(o.On); o.On != "" && !ok {
-			return quantity.At("on", fmt.Sprintf("%q is no day: write 2026-08-14, 2026-08 or 2026, or leave it empty when it is not known", o.On))
+			return quantity.At("on", fmt.Sprintf("%q is no day: write 2026-08-14, 2026-08 or 2026, or leave it empty when it is not known",
+				o.On))
 		}
 	}
 	return nil

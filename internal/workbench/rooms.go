@@ -66,8 +66,10 @@ func walkOf(r store.Room) (walls []space.Wall, closes bool) {
 func roomOf(f store.File, r store.Room) RoomOf {
 	out := RoomOf{Room: space.Room{
 		ID: r.ID, Name: r.Name, Trains: r.Trains, Outdoor: r.Outdoor,
-		Ceiling: space.Ceiling{Height: quantity.Length(r.CeilingM)}, CeilingHalf: quantity.Length(r.CeilingHalfM), Roof: space.RoofKind(r.Roof),
-		Taken: r.TakenM2, Floor: space.FloorKind(r.Floor), Surface: space.Surface(r.Surface), Holes: space.Walls(r.Holes), Door: space.Door(r.Door),
+		Ceiling: space.Ceiling{Height: quantity.Length(r.CeilingM)}, CeilingHalf: quantity.Length(r.CeilingHalfM),
+		Roof:  space.RoofKind(r.Roof),
+		Taken: r.TakenM2, Floor: space.FloorKind(r.Floor), Surface: space.Surface(r.Surface), Holes: space.Walls(r.Holes),
+		Door:            space.Door(r.Door),
 		NeighboursBelow: r.Below, Drops: r.Drops, Sleeps: r.Sleeps,
 	}}
 	if len(r.Walls) > 0 {
@@ -81,7 +83,8 @@ func roomOf(f store.File, r store.Room) RoomOf {
 		out.Room.Variants = space.Vary(walls, closes, quantity.Length(r.WallsHalfM))
 		for _, w := range r.Walls {
 			out.Room.Walls = append(out.Room.Walls, space.Side{
-				Kind: space.WallKind(w.Kind), Spacing: quantity.Length(w.SpacingM), Offset: quantity.Length(w.OffsetM), Lining: quantity.Length(w.LiningM), NoHoles: w.NoHoles,
+				Kind: space.WallKind(w.Kind), Spacing: quantity.Length(w.SpacingM), Offset: quantity.Length(w.OffsetM),
+				Lining: quantity.Length(w.LiningM), NoHoles: w.NoHoles,
 			})
 		}
 	}
@@ -115,15 +118,18 @@ func roomOf(f store.File, r store.Room) RoomOf {
 func openingOf(o store.Opening) space.Opening {
 	return space.Opening{
 		ID: o.ID, Name: o.Name, Kind: space.OpeningKind(o.Kind), Wall: o.Wall, At: quantity.Length(o.AtM), Width: quantity.Length(o.WidthM),
-		Height: quantity.Length(o.HeightM), Sill: quantity.Length(o.SillM), Leaf: space.Door(o.Leaf), Hinge: space.Hinge(o.Hinge), Swings: space.Swings(o.Swings),
-		Track: quantity.Length(o.TrackM), TrackDepth: quantity.Length(o.TrackDepthM),
+		Height: quantity.Length(o.HeightM), Sill: quantity.Length(o.SillM), Leaf: space.Door(o.Leaf), Hinge: space.Hinge(o.Hinge),
+		Swings: space.Swings(o.Swings),
+		Track:  quantity.Length(o.TrackM), TrackDepth: quantity.Length(o.TrackDepthM),
 	}
 }
 
 func thingOf(f store.File, x store.Fixture) space.Thing {
 	t := space.Thing{
-		ID: x.ID, Name: x.Name, Kind: space.ThingKind(x.Kind), X: x.XM, Y: -x.YM, Width: quantity.Length(x.WidthM), Depth: quantity.Length(x.DepthM),
-		Height: quantity.Length(x.HeightM), Turned: -x.TurnDeg, Mass: quantity.Mass(x.MassKg), Away: x.Away, Rock: space.Test(x.Rock), Sit: space.Test(x.Sit),
+		ID: x.ID, Name: x.Name, Kind: space.ThingKind(x.Kind), X: x.XM, Y: -x.YM, Width: quantity.Length(x.WidthM),
+		Depth:  quantity.Length(x.DepthM),
+		Height: quantity.Length(x.HeightM), Turned: -x.TurnDeg, Mass: quantity.Mass(x.MassKg), Away: x.Away, Rock: space.Test(x.Rock),
+		Sit: space.Test(x.Sit),
 	}
 	if at := slices.IndexFunc(f.Gear, func(g store.Gear) bool { return g.ID == x.Gear }); x.Gear != "" && at >= 0 {
 		if it, err := gear.ByKey(f.Gear[at].Item); err == nil {
@@ -135,7 +141,8 @@ func thingOf(f store.File, x store.Fixture) space.Thing {
 
 func overheadOf(o store.Overhead) space.Overhead {
 	return space.Overhead{
-		Name: o.Name, Slopes: o.Kind == "slope", Loose: o.Kind == "lamp", X: o.XM, Y: -o.YM, Turned: -o.TurnDeg, Width: quantity.Length(o.WidthM), Depth: quantity.Length(o.DepthM),
+		Name: o.Name, Slopes: o.Kind == "slope", Loose: o.Kind == "lamp", X: o.XM, Y: -o.YM, Turned: -o.TurnDeg,
+		Width: quantity.Length(o.WidthM), Depth: quantity.Length(o.DepthM),
 		Under: quantity.Length(o.UnderM), Wall: o.Wall, Run: quantity.Length(o.RunM), High: quantity.Length(o.HighM),
 	}
 }
@@ -151,13 +158,15 @@ func coreRooms(rooms []RoomOf) []space.Room {
 // bodyOf is what of a client a room is measured against.
 func bodyOf(f store.File) space.Body {
 	return space.Body{
-		Stature: quantity.Length(f.Profile.StatureM), Reach: quantity.Length(f.Profile.ReachM), Press: quantity.Length(f.Profile.PressM), Shoe: quantity.Length(f.Space.ShoeM),
+		Stature: quantity.Length(f.Profile.StatureM), Reach: quantity.Length(f.Profile.ReachM), Press: quantity.Length(f.Profile.PressM),
+		Shoe: quantity.Length(f.Space.ShoeM),
 	}
 }
 
 // otherOf is the second person's body, without a stature when nobody else trains here.
 func otherOf(f store.File) space.Body {
-	return space.Body{Stature: quantity.Length(f.Space.OtherM), Reach: quantity.Length(f.Space.OtherReachM), Shoe: quantity.Length(f.Space.ShoeM)}
+	return space.Body{Stature: quantity.Length(f.Space.OtherM), Reach: quantity.Length(f.Space.OtherReachM),
+		Shoe: quantity.Length(f.Space.ShoeM)}
 }
 
 // surfaceOf is what the floor is covered with where training happens: in the first of

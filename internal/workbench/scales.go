@@ -108,7 +108,8 @@ func (s *Scales) Hear(practice, key string, packet []byte) (ScaleReading, error)
 // Since are the readings after one, oldest first; it waits for the next when there
 // is none yet, at most so long. heard is when the scale was last heard of, in ms, 0
 // for never; failed counts the measurements that did not succeed.
-func (s *Scales) Since(ctx context.Context, practice, key string, after int64, wait time.Duration) (readings []ScaleReading, heard, failed int64) {
+func (s *Scales) Since(ctx context.Context, practice, key string, after int64, wait time.Duration) (readings []ScaleReading, heard,
+	failed int64) {
 	deadline := time.NewTimer(wait)
 	defer deadline.Stop()
 	for {

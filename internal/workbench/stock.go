@@ -29,8 +29,10 @@ type stock struct {
 
 func stockOf(f store.File) *stock {
 	s := &stock{
-		file: f, at: map[string]int{}, fillings: map[string]material.Filling{}, tares: map[string]*WeighingOf{}, latest: map[string]*WeighingOf{},
-		containers: make([]load.Container, len(f.Containers)), problems: make([]error, len(f.Containers)), weighings: make([]WeighingOf, len(f.Weighings)),
+		file: f, at: map[string]int{}, fillings: map[string]material.Filling{}, tares: map[string]*WeighingOf{},
+		latest:     map[string]*WeighingOf{},
+		containers: make([]load.Container, len(f.Containers)), problems: make([]error, len(f.Containers)),
+		weighings: make([]WeighingOf, len(f.Weighings)),
 	}
 	for _, t := range material.Fillings() {
 		s.fillings[t.Key] = t
@@ -108,7 +110,8 @@ func (s *stock) assumed(k store.Container, v load.Vessel) load.Shape {
 	for i := range s.weighings {
 		w := &s.weighings[i]
 		water, err := material.FillingByKey("fresh-water")
-		if w.Weighing.Container != k.ID || w.Problem != "" || w.Weighing.Verdict == "aside" || w.Weighing.VolumeL == 0 || w.Weighing.PackedKg > 0 ||
+		if w.Weighing.Container != k.ID || w.Problem != "" || w.Weighing.Verdict == "aside" || w.Weighing.VolumeL == 0 ||
+			w.Weighing.PackedKg > 0 ||
 			w.Weighing.Filling != water.Key || err != nil {
 			continue
 		}
@@ -197,7 +200,8 @@ func handleOf(f store.File, h store.Handle) load.Handle {
 	bar := load.PlateBar{Mass: quantity.Mass(h.MassKg), Collar: quantity.Mass(h.CollarKg), Sleeve: quantity.Length(h.SleeveM)}
 	for _, p := range f.Plates {
 		if p.BoreMm == h.BoreMm {
-			bar.Plates = append(bar.Plates, load.Plate{Mass: quantity.Mass(p.MassKg), Count: p.Count, Thickness: quantity.Length(p.ThicknessM)})
+			bar.Plates = append(bar.Plates, load.Plate{Mass: quantity.Mass(p.MassKg), Count: p.Count,
+				Thickness: quantity.Length(p.ThicknessM)})
 		}
 	}
 	return load.Handle{ID: h.ID, Name: h.Name, Long: h.Kind == "bar", Count: h.Count, Bar: bar}

@@ -24,7 +24,8 @@ func shed(t *testing.T) store.File {
 	f.Batches = []store.Batch{{ID: "sack", Name: "sack", Filling: "dry-sand"}}
 	for i := range 4 {
 		f.Containers = append(f.Containers, store.Container{
-			ID: fmt.Sprintf("jug-%d", i), Name: fmt.Sprintf("jug %d", i), Kind: "jug", TareKg: 0.1, CapacityL: 4, Shape: "prism", HeightM: 0.25,
+			ID: fmt.Sprintf("jug-%d", i), Name: fmt.Sprintf("jug %d", i), Kind: "jug", TareKg: 0.1, CapacityL: 4, Shape: "prism",
+			HeightM: 0.25,
 			Closure: "sealed", Filling: "sack", VolumeL: 2,
 		})
 	}
@@ -35,7 +36,8 @@ func shed(t *testing.T) store.File {
 }
 
 func weighing(id, container, filling string, volume, kg float64) store.Weighing {
-	return store.Weighing{ID: id, Container: container, At: 1000, Filling: filling, VolumeL: volume, Scale: "hanging scale", ResolutionKg: 0.01, AccuracyKg: 0.05, Readings: []float64{kg}}
+	return store.Weighing{ID: id, Container: container, At: 1000, Filling: filling, VolumeL: volume, Scale: "hanging scale",
+		ResolutionKg: 0.01, AccuracyKg: 0.05, Readings: []float64{kg}}
 }
 
 func loadOf(t *testing.T, r workbench.Results, id string) workbench.Loaded {
@@ -86,7 +88,8 @@ func TestAWeighingMovesTheWholeBatch(t *testing.T) {
 
 func TestAContradictionIsLeftOutUntilItIsSaidToCount(t *testing.T) {
 	f := shed(t)
-	f.Weighings = []store.Weighing{weighing("a", "jug-0", "sack", 2, 3.1), weighing("b", "jug-1", "sack", 2, 3.12), weighing("c", "jug-2", "sack", 2, 2.2)}
+	f.Weighings = []store.Weighing{weighing("a", "jug-0", "sack", 2, 3.1), weighing("b", "jug-1", "sack", 2, 3.12),
+		weighing("c", "jug-2", "sack", 2, 2.2)}
 	f.Complete()
 	require.NoError(t, workbench.Check(f), "it is kept: who knows which is right")
 	rho := func() float64 { return float64(workbench.Work(f).Batches[0].Filling.Typical) }
@@ -100,7 +103,8 @@ func TestAContradictionIsLeftOutUntilItIsSaidToCount(t *testing.T) {
 
 func TestTheEmptyJugOnTheScaleIsTheTare(t *testing.T) {
 	f := shed(t)
-	f.Weighings = []store.Weighing{{ID: "w", Container: "jug-1", At: 5, Filling: "sack", Scale: "kitchen scale", ResolutionKg: 0.001, AccuracyKg: 0.003, Readings: []float64{0.131}}}
+	f.Weighings = []store.Weighing{{ID: "w", Container: "jug-1", At: 5, Filling: "sack", Scale: "kitchen scale", ResolutionKg: 0.001,
+		AccuracyKg: 0.003, Readings: []float64{0.131}}}
 	f.Complete()
 	r := workbench.Work(f)
 	assert.InDelta(t, 0.131+2*1.5, float64(loadOf(t, r, "jug-1").Mass.Value), 1e-12)
@@ -114,8 +118,10 @@ func TestBagsNest(t *testing.T) {
 	f := shed(t)
 	f.Things = []store.Thing{{ID: "tin", Name: "tin", MassKg: 0.5, HalfKg: 0.02, VolumeL: 0.45, Count: 10, Spare: true}}
 	f.Containers = append(f.Containers,
-		store.Container{ID: "pack", Name: "pack", Kind: "backpack", TareKg: 0.7, CapacityL: 22, Shape: "prism", HeightM: 0.45, Closure: "zipped", Filling: "stuffing", VolumeL: 5, Packed: []store.Packed{{Thing: "tin", Count: 6}}},
-		store.Container{ID: "duffel", Name: "duffel", Kind: "duffel", TareKg: 1, CapacityL: 60, Shape: "prism", HeightM: 0.35, Closure: "zipped", Filling: "stuffing", Packed: []store.Packed{{Thing: "pack", Count: 1}, {Thing: "tin", Count: 4}}})
+		store.Container{ID: "pack", Name: "pack", Kind: "backpack", TareKg: 0.7, CapacityL: 22, Shape: "prism", HeightM: 0.45,
+			Closure: "zipped", Filling: "stuffing", VolumeL: 5, Packed: []store.Packed{{Thing: "tin", Count: 6}}},
+		store.Container{ID: "duffel", Name: "duffel", Kind: "duffel", TareKg: 1, CapacityL: 60, Shape: "prism", HeightM: 0.35,
+			Closure: "zipped", Filling: "stuffing", Packed: []store.Packed{{Thing: "pack", Count: 1}, {Thing: "tin", Count: 4}}})
 	f.Complete()
 	require.NoError(t, workbench.Check(f))
 	r := workbench.Work(f)
@@ -136,7 +142,8 @@ func TestBagsNest(t *testing.T) {
 	assert.Equal(t, "packed[1]: 10 of tin are there, and 6 lie in pack", refused(func(g *store.File) {
 		g.Containers[5].Packed = []store.Packed{{Thing: "pack", Count: 1}, {Thing: "tin", Count: 5}}
 	}))
-	assert.Equal(t, "packed[0]: only 10 of tin are there", refused(func(g *store.File) { g.Containers[4].Packed = []store.Packed{{Thing: "tin", Count: 11}} }))
+	assert.Equal(t, "packed[0]: only 10 of tin are there",
+		refused(func(g *store.File) { g.Containers[4].Packed = []store.Packed{{Thing: "tin", Count: 11}} }))
 	assert.Contains(t, refused(func(g *store.File) {
 		g.Containers[4].Packed = []store.Packed{{Thing: "duffel", Count: 1}}
 	}), "which lies in it")
@@ -225,11 +232,12 @@ func TestPackingTakesOnlyWhatIsFree(t *testing.T) {
 
 	d, err := b.Open(ctx, workbench.Who{Practice: practice}, "demo-loft")
 	require.NoError(t, err)
-	_, err = b.Change(ctx, workbench.Who{Practice: practice}, workbench.Edit{Client: "demo-loft", Base: d.File.Revision, Do: func(f *store.File) error {
-		f.Containers[2].Packed = store.List[store.Packed]{{Thing: "tin", Count: 8}}
-		f.Containers[2].VolumeL = 0
-		return nil
-	}})
+	_, err = b.Change(ctx, workbench.Who{Practice: practice}, workbench.Edit{Client: "demo-loft", Base: d.File.Revision,
+		Do: func(f *store.File) error {
+			f.Containers[2].Packed = store.List[store.Packed]{{Thing: "tin", Count: 8}}
+			f.Containers[2].VolumeL = 0
+			return nil
+		}})
 	require.NoError(t, err)
 	again, err := b.Pack(ctx, practice, "demo-loft", "pack", 9, 0.1)
 	require.NoError(t, err)
@@ -288,10 +296,11 @@ func TestEverythingAboutOneContainer(t *testing.T) {
 
 	d, err := b.Open(ctx, workbench.Who{Practice: practice}, "demo-garage")
 	require.NoError(t, err)
-	_, err = b.Change(ctx, workbench.Who{Practice: practice}, workbench.Edit{Client: "demo-garage", Base: d.File.Revision, Do: func(f *store.File) error {
-		f.Containers[1].WidthM, f.Containers[1].HangM, f.Containers[1].Condition = 0.30, 0.48, "worn"
-		return nil
-	}})
+	_, err = b.Change(ctx, workbench.Who{Practice: practice}, workbench.Edit{Client: "demo-garage", Base: d.File.Revision,
+		Do: func(f *store.File) error {
+			f.Containers[1].WidthM, f.Containers[1].HangM, f.Containers[1].Condition = 0.30, 0.48, "worn"
+			return nil
+		}})
 	require.NoError(t, err)
 	pail, err := b.Examine(ctx, practice, "demo-garage", "pail-1")
 	require.NoError(t, err)

@@ -72,7 +72,8 @@ func (l *SurveyLine) take(got space.Line, f *store.File, r *store.Room) error {
 			wall := store.RoomWall{TurnDeg: w.Turn, LengthM: float64(w.Length), Exact: w.Exact}
 			if i < len(r.Walls) {
 				was := r.Walls[i]
-				wall.Kind, wall.SpacingM, wall.OffsetM, wall.LiningM, wall.NoHoles = was.Kind, was.SpacingM, was.OffsetM, was.LiningM, was.NoHoles
+				wall.Kind, wall.SpacingM, wall.OffsetM, wall.LiningM, wall.NoHoles = was.Kind, was.SpacingM, was.OffsetM, was.LiningM,
+					was.NoHoles
 			}
 			l.Walls = append(l.Walls, wall)
 		}
@@ -83,8 +84,10 @@ func (l *SurveyLine) take(got space.Line, f *store.File, r *store.Room) error {
 	case space.OpeningLine:
 		o := got.Opening
 		kept := store.Opening{
-			ID: lineID, Room: r.ID, Name: o.Name, Kind: string(o.Kind), Wall: o.Wall, AtM: float64(o.At), WidthM: float64(o.Width), HeightM: float64(o.Height), SillM: float64(o.Sill),
-			Leaf: string(o.Leaf), Hinge: string(o.Hinge), Swings: string(o.Swings), TrackM: float64(o.Track), TrackDepthM: float64(o.TrackDepth),
+			ID: lineID, Room: r.ID, Name: o.Name, Kind: string(o.Kind), Wall: o.Wall, AtM: float64(o.At), WidthM: float64(o.Width),
+			HeightM: float64(o.Height), SillM: float64(o.Sill),
+			Leaf: string(o.Leaf), Hinge: string(o.Hinge), Swings: string(o.Swings), TrackM: float64(o.Track),
+			TrackDepthM: float64(o.TrackDepth),
 		}
 		if kept.Swings == "" {
 			kept.Swings = "unknown"
@@ -94,7 +97,8 @@ func (l *SurveyLine) take(got space.Line, f *store.File, r *store.Room) error {
 	case space.ThingLine:
 		t := got.Thing
 		kept := store.Fixture{
-			ID: lineID, Room: r.ID, Name: t.Name, Kind: string(t.Kind), XM: t.X, YM: float64(got.Down), WidthM: float64(t.Width), DepthM: float64(t.Depth),
+			ID: lineID, Room: r.ID, Name: t.Name, Kind: string(t.Kind), XM: t.X, YM: float64(got.Down), WidthM: float64(t.Width),
+			DepthM:  float64(t.Depth),
 			HeightM: float64(t.Height), MassKg: float64(t.Mass), Rock: string(t.Rock), Sit: string(t.Sit),
 		}
 		if got.AtWall {
@@ -108,7 +112,8 @@ func (l *SurveyLine) take(got space.Line, f *store.File, r *store.Room) error {
 		f.Fixtures = append(slices.Clone(f.Fixtures), kept)
 	case space.DropLine, space.SlopeLine:
 		kept := store.Overhead{
-			ID: lineID, Room: r.ID, Name: got.Drop, Kind: got.Drop, XM: got.Thing.X, YM: float64(got.Down), WidthM: float64(got.Thing.Width), DepthM: float64(got.Thing.Depth),
+			ID: lineID, Room: r.ID, Name: got.Drop, Kind: got.Drop, XM: got.Thing.X, YM: float64(got.Down),
+			WidthM: float64(got.Thing.Width), DepthM: float64(got.Thing.Depth),
 			UnderM: float64(got.Under), Wall: got.Wall, RunM: float64(got.Run), HighM: float64(got.High),
 		}
 		if got.Kind == space.SlopeLine {

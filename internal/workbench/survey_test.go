@@ -29,7 +29,8 @@ door F 0.5 0.8 x 2
 slope C 1 run 2 to 3
 wardrobe here`, "m")
 	require.Len(t, got, 10)
-	for i, problem := range []string{"", "", "", "", "", "", "out of the room", "overlaps door by 0.580 m", "the ceiling is at 2.450 m", "not understood"} {
+	for i, problem := range []string{"", "", "", "", "", "", "out of the room", "overlaps door by 0.580 m", "the ceiling is at 2.450 m",
+		"not understood"} {
 		if problem == "" {
 			assert.Empty(t, got[i].Problem, got[i].Text)
 		} else {
@@ -71,10 +72,11 @@ func TestAWalkTakesNothingAway(t *testing.T) {
 	b, practice := bench(t)
 	ctx, who := t.Context(), workbench.Who{Practice: practice}
 	room := func(walls []store.RoomWall, base int64) (workbench.Desk, error) {
-		return b.Change(ctx, who, workbench.Edit{Client: "demo-flat", Base: base, Scopes: []string{"rooms/living"}, Do: func(f *store.File) error {
-			f.Rooms[0].Walls = walls
-			return nil
-		}})
+		return b.Change(ctx, who, workbench.Edit{Client: "demo-flat", Base: base, Scopes: []string{"rooms/living"},
+			Do: func(f *store.File) error {
+				f.Rooms[0].Walls = walls
+				return nil
+			}})
 	}
 	before, err := b.Open(ctx, who, "demo-flat")
 	require.NoError(t, err)
@@ -88,10 +90,11 @@ func TestAWalkTakesNothingAway(t *testing.T) {
 	assert.NotEmpty(t, d.Results.Rooms[0].Room.Conflicts(), "the sofa reaches out")
 	// What stands wrong since then can be tested and measured; only its place is held to the room.
 	sofa := func(do func(*store.Fixture)) error {
-		at, err := b.Change(ctx, who, workbench.Edit{Client: "demo-flat", Base: d.File.Revision, Scopes: []string{"fixtures/sofa"}, Do: func(f *store.File) error {
-			do(&f.Fixtures[1])
-			return nil
-		}})
+		at, err := b.Change(ctx, who, workbench.Edit{Client: "demo-flat", Base: d.File.Revision, Scopes: []string{"fixtures/sofa"},
+			Do: func(f *store.File) error {
+				do(&f.Fixtures[1])
+				return nil
+			}})
 		if err == nil {
 			d = at
 		}
@@ -106,10 +109,11 @@ func TestAWalkTakesNothingAway(t *testing.T) {
 		assert.Equal(t, path, bad.Field)
 	}
 	door := func(do func(*store.Opening)) error {
-		at, err := b.Change(ctx, who, workbench.Edit{Client: "demo-flat", Base: d.File.Revision, Scopes: []string{"openings/hall-door"}, Do: func(f *store.File) error {
-			do(&f.Openings[slices.IndexFunc(f.Openings, func(o store.Opening) bool { return o.ID == "hall-door" })])
-			return nil
-		}})
+		at, err := b.Change(ctx, who, workbench.Edit{Client: "demo-flat", Base: d.File.Revision, Scopes: []string{"openings/hall-door"},
+			Do: func(f *store.File) error {
+				do(&f.Openings[slices.IndexFunc(f.Openings, func(o store.Opening) bool { return o.ID == "hall-door" })])
+				return nil
+			}})
 		if err == nil {
 			d = at
 		}
@@ -120,7 +124,8 @@ func TestAWalkTakesNothingAway(t *testing.T) {
 	require.ErrorAs(t, door(func(o *store.Opening) { o.Wall = 7 }), &bad)
 	assert.Equal(t, "wall", bad.Field)
 	require.NoError(t, door(func(o *store.Opening) {
-		o.Name = before.File.Openings[slices.IndexFunc(before.File.Openings, func(o store.Opening) bool { return o.ID == "hall-door" })].Name
+		o.Name = before.File.Openings[slices.IndexFunc(before.File.Openings,
+			func(o store.Opening) bool { return o.ID == "hall-door" })].Name
 	}))
 	d, err = room(walls, d.File.Revision)
 	require.NoError(t, err)

@@ -61,7 +61,9 @@ func priorOf(b store.Batch) (material.Filling, error) {
 			}
 		}
 	} else if !(prior.Low > 0 && prior.Low <= prior.Typical && prior.Typical <= prior.High && prior.Low < prior.High) {
-		return prior, quantity.At("typical_kg_l", "a filling of your own needs a lowest, a typical and a highest density, in that order and not all the same")
+		return prior,
+			quantity.At("typical_kg_l",
+				"a filling of your own needs a lowest, a typical and a highest density, in that order and not all the same")
 	}
 	prior.Key, prior.Name = b.ID, b.Name
 	return prior, nil
@@ -136,14 +138,16 @@ func (s *stock) estimate(at map[string]int) {
 func (s *stock) said(w *WeighingOf, c int) load.Weighing {
 	k, v := s.file.Containers[c], s.containers[c].Vessel
 	volume := quantity.Volume(w.Weighing.VolumeL)
-	out := load.Weighing{Gross: w.Reading.Mass.Value, GrossU1: w.Reading.Own, Tare: v.Tare + quantity.Mass(w.Weighing.PackedKg), Volume: volume}
+	out := load.Weighing{Gross: w.Reading.Mass.Value, GrossU1: w.Reading.Own, Tare: v.Tare + quantity.Mass(w.Weighing.PackedKg),
+		Volume: volume}
 	out.Shared = append(out.Shared, load.Shared{Of: "scale " + w.Weighing.Scale, U1: w.Reading.Shared})
 	if tare := s.tares[k.ID]; tare != nil {
 		out.Shared = append(out.Shared,
 			load.Shared{Of: "tare of " + k.ID, U1: tare.Reading.Own, Minus: true},
 			load.Shared{Of: "scale " + tare.Weighing.Scale, U1: tare.Reading.Shared, Minus: true})
 	} else { // equal ones that were taken for equal containers are one
-		out.Shared = append(out.Shared, load.Shared{Of: fmt.Sprint("tare ", k.Kind, k.CapacityL, k.TareKg, k.TareHalfKg), U1: v.TareU1, Minus: true})
+		out.Shared = append(out.Shared, load.Shared{Of: fmt.Sprint("tare ", k.Kind, k.CapacityL, k.TareKg, k.TareHalfKg), U1: v.TareU1,
+			Minus: true})
 	}
 	density := quantity.Mass(float64(out.Gross-out.Tare) / float64(volume))
 	out.Shared = append(out.Shared, load.Shared{Of: fmt.Sprint("level in ", k.ID, volume), U1: density * quantity.Mass(v.VolumeU1(volume))})
@@ -215,7 +219,8 @@ func (s *stock) hold(at map[string]int) {
 			w.Computed = s.withoutIt(*k, w, f.Mass)
 			w.Agreement = load.Agree(w.Computed, w.Reading.Mass)
 		}
-		if before := s.latest[k.ID]; w.Weighing.Verdict != "aside" && s.isNow(c, w.Weighing) && (before == nil || before.Weighing.At <= w.Weighing.At) {
+		if before := s.latest[k.ID]; w.Weighing.Verdict != "aside" && s.isNow(c, w.Weighing) &&
+			(before == nil || before.Weighing.At <= w.Weighing.At) {
 			s.latest[k.ID] = w
 		}
 	}

@@ -27,7 +27,8 @@ func TestWishesThatCannotBe(t *testing.T) {
 		require.ErrorAs(t, workbench.Check(f), &bad, path)
 		assert.Equal(t, path, bad.Field)
 	}
-	for _, w := range []store.Wished{{ID: "pull-down", Weight: 3, LoKg: 10}, {ID: "squat", Weight: 3, HiKg: 20}, {ID: "carry"}, {ID: "pull-down", Weight: 5, LoKg: 10, HiKg: 12}} {
+	for _, w := range []store.Wished{{ID: "pull-down", Weight: 3, LoKg: 10}, {ID: "squat", Weight: 3, HiKg: 20}, {ID: "carry"},
+		{ID: "pull-down", Weight: 5, LoKg: 10, HiKg: 12}} {
 		f := demo.Files()[0]
 		f.Slots = []store.Wished{w}
 		require.NoError(t, workbench.Check(f), "%v", w)

@@ -115,7 +115,8 @@ func limitsOf(words []string) []movement.Limit {
 
 func healthOf(p store.Profile) client.Health {
 	h := client.Health{
-		Answers: map[string]client.Answer{}, On: map[string]int64{}, Floor: client.Answer(p.Floor), Alone: client.Answer(p.Alone), Legs: client.Legs(p.Legs), Pain: p.Pain,
+		Answers: map[string]client.Answer{}, On: map[string]int64{}, Floor: client.Answer(p.Floor), Alone: client.Answer(p.Alone),
+		Legs: client.Legs(p.Legs), Pain: p.Pain,
 	}
 	for _, a := range p.Answers {
 		key, answer, day := answerOf(a)
@@ -136,11 +137,13 @@ func lineStep(units string) quantity.Length {
 func personOf(f store.File, moves *movement.Library, now int64) client.Person {
 	p, body := f.Profile, bodyOf(f)
 	out := client.Person{
-		Stature: body.Stature, Reach: body.Reach, Press: body.Press, Shoe: body.Shoe, BodyMass: quantity.Mass(p.BodyMassKg), Sex: client.Sex(p.Sex),
+		Stature: body.Stature, Reach: body.Reach, Press: body.Press, Shoe: body.Shoe, BodyMass: quantity.Mass(p.BodyMassKg),
+		Sex:   client.Sex(p.Sex),
 		Moves: moves, Experience: client.Experience(p.Experience), Goal: client.Goal(p.Goal), Now: now,
 		Age: ageOf(p.BornYear, now), LayOff: float64(p.LayOff), Days: p.Days, Minutes: p.Minutes, Health: healthOf(p),
-		Occupation: client.Occupation(p.Occupation), Likes: kitsOf(p.Likes), Avoids: kitsOf(p.Avoids), Operations: operationsOf(f.Operations),
-		Releases: releasesOf(f.Releases), Weeks: p.Weeks, WeeksOn: secondOf(p.WeeksOn), Birth: secondOf(p.BirthOn),
+		Occupation: client.Occupation(p.Occupation), Likes: kitsOf(p.Likes), Avoids: kitsOf(p.Avoids),
+		Operations: operationsOf(f.Operations),
+		Releases:   releasesOf(f.Releases), Weeks: p.Weeks, WeeksOn: secondOf(p.WeeksOn), Birth: secondOf(p.BirthOn),
 	}
 	if p.BodyMassKg == 0 {
 		out.BodyMass = guessedMass(quantity.Length(p.StatureM))
@@ -148,7 +151,8 @@ func personOf(f store.File, moves *movement.Library, now int64) client.Person {
 	out.Limits = limitsOf(p.Limits)
 	out.Limits = out.Acting()
 	for _, s := range f.Slots {
-		out.Wishes = append(out.Wishes, client.Wish{Need: s.ID, Weight: s.Weight, Low: s.Low, High: s.High, Lo: quantity.Mass(s.LoKg), Hi: quantity.Mass(s.HiKg)})
+		out.Wishes = append(out.Wishes, client.Wish{Need: s.ID, Weight: s.Weight, Low: s.Low, High: s.High, Lo: quantity.Mass(s.LoKg),
+			Hi: quantity.Mass(s.HiKg)})
 	}
 	for _, a := range p.Agreed {
 		limit, need, _ := strings.Cut(a, "/")
@@ -158,7 +162,8 @@ func personOf(f store.File, moves *movement.Library, now int64) client.Person {
 		if m, err := out.Moves.ByKey(t.Movement); err != nil || t.LoadKg == 0 && len(m.Body) == 0 && !m.Timed {
 			continue // kept by a release that did not look: it says nothing, and spoils nothing
 		}
-		out.Tests = append(out.Tests, client.Test{Movement: t.Movement, Load: quantity.Mass(t.LoadKg), Reps: t.Reps, Reserve: t.Reserve, At: t.DoneAt, AtLeast: t.AtLeast})
+		out.Tests = append(out.Tests, client.Test{Movement: t.Movement, Load: quantity.Mass(t.LoadKg), Reps: t.Reps, Reserve: t.Reserve,
+			At: t.DoneAt, AtLeast: t.AtLeast})
 	}
 	return coverage.Settled(out)
 }
