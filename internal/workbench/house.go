@@ -152,15 +152,7 @@ func (b *Bench) SetPrice(ctx context.Context, w Who, key, currency string, minor
 	if !slices.Contains(quantity.Currencies(), currency) {
 		return quantity.At("currency", fmt.Sprintf("%q is not a currency that is offered", currency))
 	}
-	known := slices.ContainsFunc(builds.Goods(), func(g builds.Good) bool {
-		for i := range g.Sizes {
-			if builds.PriceKey(g, i) == key {
-				return true
-			}
-		}
-		return false
-	})
-	if !known {
+	if _, _, known := sizeOf(key); !known {
 		return quantity.At("good", fmt.Sprintf("%q is no material that is known", key))
 	}
 	name := key + " " + currency
@@ -264,6 +256,11 @@ func HouseChangeInWords(c store.HouseChange, h *store.House) (name, was, is stri
 	}
 	name, was, is = c.Key, say(c.Back), say(c.Forth)
 	switch c.Kind {
+	case store.KeptPrice:
+		key, currency, _ := cutLast(c.Key, " ")
+		if g, i, ok := sizeOf(key); ok {
+			name = fmt.Sprintf("%s, %s (%s)", g.Name.In(quantity.Metric), g.Sizes[i].Name(), currency)
+		}
 	case store.KeptMovement:
 		name = cmp.Or(is, was)
 	case store.KeptHidden:
@@ -272,4 +269,23 @@ func HouseChangeInWords(c store.HouseChange, h *store.House) (name, was, is stri
 		}
 	}
 	return name, was, is
+}
+
+// sizeOf is a size of a material by the key of its price.
+func sizeOf(key string) (g builds.Good, size int, ok bool) {
+	for _, g := range builds.Goods() {
+		for i := range g.Sizes {
+			if builds.PriceKey(g, i) == key {
+				return g, i, true
+			}
+		}
+	}
+	return g, 0, false
+}
+
+func cutLast(text, at string) (before, after string, found bool) {
+	if i := strings.LastIndex(text, at); i >= 0 {
+		return text[:i], text[i+len(at):], true
+	}
+	return text, "", false
 }
