@@ -290,6 +290,7 @@ func StockCSV(f store.File) ([]byte, error) {
 // harmless keeps a spreadsheet from taking a text for a formula, by an apostrophe before it; what
 // has one of its own gets another.
 func harmless(text string) string {
+	text = strings.TrimSpace(text)
 	first, _ := utf8.DecodeRuneInString(text)
 	if strings.ContainsRune("=+-@\t\r'＝＋－＠", first) {
 		if _, err := strconv.ParseFloat(text, 64); err != nil {

@@ -284,11 +284,11 @@ func distinct(before, after *File, c *Changes) error {
 	return nil
 }
 
+var profileCopied = copier[Profile]()
+
 // Clone copies a file with all that it holds.
 func (f File) Clone() File {
-	for _, words := range f.Profile.lists() {
-		*words = slices.Clone(*words)
-	}
+	f.Profile = profileCopied([]Profile{f.Profile})[0]
 	f.AtHand = slices.Clone(f.AtHand)
 	for _, p := range parts {
 		p.copy(&f)

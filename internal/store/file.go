@@ -1,10 +1,10 @@
 package store
 
 import (
-	"cmp"
 	"database/sql/driver"
 	"encoding/json"
 	"fmt"
+	"reflect"
 	"slices"
 )
 
@@ -76,11 +76,6 @@ type Asked struct {
 	BirthOn string `db:"birth_on" json:"birth_on,omitempty" maxLength:"10" doc:"Day of a birth within a year"`
 }
 
-// lists are all that a profile lists.
-func (p *Profile) lists() []*Words {
-	return []*Words{&p.Limits, &p.Likes, &p.Avoids, &p.Agreed, &p.Answers}
-}
-
 // Mark is a measured pair of level and volume below it.
 type Mark struct {
 	LevelM  float64 `json:"level_m" minimum:"0" maximum:"5"`
@@ -117,10 +112,10 @@ type Container struct {
 	Marks      List[Mark]      `db:"marks" json:"marks" maxItems:"40" doc:"Marks: level and volume, both rising"`
 	NetKg      float64         `db:"net_kg" json:"net_kg" minimum:"0" least:"0.1" maximum:"1000" doc:"As sold: the marked net mass"`
 	RatingKg   float64         `db:"rating_kg" json:"rating_kg" minimum:"0" least:"0.5" maximum:"1000" doc:"What handle or straps are good for; 0 takes the cautious default of the kind"`
-	RatingHow  string          `db:"rating_how" json:"rating_how" enum:"maker,judged" doc:"Who says so, when it is given"`
+	RatingHow  string          `db:"rating_how" json:"rating_how" otherwise:"judged" enum:"maker,judged" doc:"Who says so, when it is given"`
 	Limits     List[HoldLimit] `db:"limits" json:"limits" maxItems:"6" doc:"What it is good for in single holds, where that is known better"`
 	Closure    string          `db:"closure" json:"closure" enum:"sealed,zipped,open"`
-	Condition  string          `db:"condition" json:"condition" enum:"sound,worn,retired"`
+	Condition  string          `db:"condition" json:"condition" otherwise:"sound" enum:"sound,worn,retired"`
 	Freezes    bool            `db:"freezes" json:"freezes" doc:"May freeze: 9 % stays free of a wet filling"`
 	WidthM     float64         `db:"width_m" json:"width_m" minimum:"0" maximum:"3" doc:"Outer width; 0 when not measured"`
 	HangM      float64         `db:"hang_m" json:"hang_m" minimum:"0" maximum:"3" doc:"From the grip to the lowest point; 0 when not measured"`
@@ -158,7 +153,7 @@ type Weighing struct {
 	AccuracyKg   float64       `db:"accuracy_kg" json:"accuracy_kg" minimum:"0" maximum:"50" doc:"How far the scale may be off, ±"`
 	Readings     List[float64] `db:"readings" json:"readings" minItems:"1" maxItems:"50" doc:"In kg"`
 	Without      List[float64] `db:"without" json:"without" maxItems:"50" doc:"In kg: the person alone, when readings are of the person holding it"`
-	Verdict      string        `db:"verdict" json:"verdict" enum:"auto,counts,aside" doc:"Whether it counts for its batch; auto leaves out what contradicts the rest"`
+	Verdict      string        `db:"verdict" json:"verdict" otherwise:"auto" enum:"auto,counts,aside" doc:"Whether it counts for its batch; auto leaves out what contradicts the rest"`
 }
 
 // Thing is a kind of household thing that bags are packed with.
@@ -218,7 +213,7 @@ type Band struct {
 	Points     List[BandReading] `db:"points" json:"points" maxItems:"60"`
 	FirstUsed  int64             `db:"first_used_at" json:"first_used_at" minimum:"0" maximum:"253402300799" doc:"Unix time; 0 when not known"`
 	Inspected  int64             `db:"inspected_at" json:"inspected_at" minimum:"0" maximum:"253402300799" doc:"Unix time of the last inspection on record; 0 for never"`
-	Condition  string            `db:"condition" json:"condition" enum:"sound,damaged,retired"`
+	Condition  string            `db:"condition" json:"condition" otherwise:"sound" enum:"sound,damaged,retired"`
 }
 
 // Rig is how a band movement is set up for this client. Its id is the movement's key.
@@ -230,7 +225,7 @@ type Rig struct {
 	StanceM    float64 `db:"stance_m" json:"stance_m" minimum:"0" maximum:"2" doc:"Between the feet"`
 	GripM      float64 `db:"grip_m" json:"grip_m" minimum:"0" maximum:"3" doc:"Taken up of each run at the grip"`
 	StrapM     float64 `db:"strap_m" json:"strap_m" minimum:"0" maximum:"5" doc:"Strap or ring that does not stretch"`
-	Fold       int     `db:"fold" json:"fold" enum:"1,2,4"`
+	Fold       int     `db:"fold" json:"fold" otherwise:"1" enum:"1,2,4"`
 	TiedKg     float64 `db:"tied_kg" json:"tied_kg" minimum:"0" maximum:"1000" doc:"Mass of the furniture it is tied to; 0 for none"`
 	TiedDepthM float64 `db:"tied_depth_m" json:"tied_depth_m" minimum:"0" maximum:"5" doc:"Its depth in the direction of the pull"`
 }
@@ -352,55 +347,10 @@ func NewFile(id, name string) File {
 // Complete gives every list and word that an older file or a shorter literal
 // leaves out its neutral value.
 func (f *File) Complete() {
-	some(&f.Rooms)
-	some(&f.Openings)
-	some(&f.Fixtures)
-	some(&f.Overheads)
-	f.completeRooms()
-	some(&f.Containers)
-	some(&f.Batches)
-	some(&f.Weighings)
-	some(&f.Things)
-	some(&f.Handles)
-	some(&f.Plates)
-	some(&f.Bands)
-	some(&f.Rigs)
-	some(&f.Gear)
-	some(&f.Tests)
-	some(&f.Pins)
-	some(&f.Slots)
-	some(&f.Operations)
-	some(&f.Releases)
-	some(&f.Builds)
-	some(&f.Offcuts)
-	for i := range f.Builds {
-		some((*[]BuildSize)(&f.Builds[i].Sizes))
-		some((*[]BuildProof)(&f.Builds[i].Tests))
-	}
-	for _, words := range f.Profile.lists() { // an older page does not say
-		some((*[]string)(words))
-	}
-	for i := range f.Containers {
-		c := &f.Containers[i]
-		some((*[]Mark)(&c.Marks))
-		some((*[]HoldLimit)(&c.Limits))
-		some((*[]Packed)(&c.Packed))
-		c.Condition, c.RatingHow = cmp.Or(c.Condition, "sound"), cmp.Or(c.RatingHow, "judged")
-	}
-	for i := range f.Bands {
-		b := &f.Bands[i]
-		some((*[]BandReading)(&b.Points))
-		b.Condition = cmp.Or(b.Condition, "sound")
-	}
-	for i := range f.Rigs {
-		r := &f.Rigs[i]
-		some((*[]string)(&r.Bands))
-		r.Fold = cmp.Or(r.Fold, 1)
-	}
-	for i := range f.Weighings {
-		w := &f.Weighings[i]
-		some((*[]float64)(&w.Without))
-		w.Verdict = cmp.Or(w.Verdict, "auto")
+	complete(reflect.ValueOf(&f.Profile).Elem())
+	complete(reflect.ValueOf(&f.Space).Elem())
+	for _, p := range parts {
+		p.complete(f)
 	}
 }
 
@@ -447,10 +397,4 @@ func (f *File) Refill(batch string) bool {
 		}
 	}
 	return true
-}
-
-func some[T any](list *[]T) {
-	if *list == nil {
-		*list = []T{}
-	}
 }

@@ -30,6 +30,7 @@ type part interface {
 	// fields are what of a thing differs between two files that both have it.
 	fields(from, to *File, id string) []string
 	eachName(f *File, do func(name *string))
+	complete(f *File)
 
 	// changed says that changes name it; also has changes name it as others do;
 	// touched are the things that they name.
@@ -186,6 +187,16 @@ func (l *list[T]) eachName(f *File, do func(*string)) {
 	}
 }
 
+func (l *list[T]) complete(f *File) {
+	all := l.All(f)
+	if *all == nil {
+		*all = []T{}
+	}
+	for i := range *all {
+		complete(reflect.ValueOf(&(*all)[i]).Elem())
+	}
+}
+
 func (l *list[T]) changed(c *Changes) bool { return *l.change(c) != nil }
 func (l *list[T]) also(to, from *Changes)  { *l.change(to) = *l.change(from) }
 
@@ -265,6 +276,7 @@ func copier[T any]() func([]T) []T {
 	var slicesIn [][]int
 	for _, f := range reflect.VisibleFields(t) {
 		switch k := f.Type.Kind(); {
+		case f.Anonymous: // its fields are visible too
 		case k == reflect.Slice && plain(f.Type.Elem()):
 			slicesIn = append(slicesIn, f.Index)
 		case !plain(f.Type):

@@ -1,7 +1,7 @@
 package store
 
 import (
-	"cmp"
+	"reflect"
 	"slices"
 )
 
@@ -11,7 +11,7 @@ type Space struct {
 	ShoeM       float64 `db:"shoe_m" json:"shoe_m" minimum:"0" maximum:"0.1" doc:"Thickness of the soles; counts in every standing height"`
 	WayWidthM   float64 `db:"way_width_m" json:"way_width_m" minimum:"0" least:"0.2" maximum:"10" doc:"Narrowest way in; 0 when not measured"`
 	WayHeightM  float64 `db:"way_height_m" json:"way_height_m" minimum:"0" least:"0.5" maximum:"10" doc:"Lowest place on the way in; 0 when not measured"`
-	Access      string  `db:"access" json:"access,omitempty" enum:"level,stairs,lift,unknown"`
+	Access      string  `db:"access" json:"access,omitempty" otherwise:"unknown" enum:"level,stairs,lift,unknown"`
 	OtherName   string  `db:"other_name" json:"other_name" maxLength:"60" doc:"Who else trains here"`
 	OtherM      float64 `db:"other_m" json:"other_m" minimum:"0" least:"1" maximum:"2.5" doc:"Their stature; 0 when nobody else does"`
 	OtherReachM float64 `db:"other_reach_m" json:"other_reach_m" minimum:"0" least:"1" maximum:"4" doc:"Their standing reach to a gripped bar; 0 when not measured"`
@@ -41,13 +41,13 @@ type Room struct {
 	CeilingM     float64        `db:"ceiling_m" json:"ceiling_m" minimum:"0" least:"1" maximum:"20" doc:"Ceiling height in m, 1 to 20; 0 when not measured"`
 	CeilingHalfM float64        `db:"ceiling_half_m" json:"ceiling_half_m" minimum:"0" maximum:"0.5" doc:"How far heights may be off, ±"`
 	WallsHalfM   float64        `db:"walls_half_m" json:"walls_half_m" minimum:"0" maximum:"0.5" doc:"How far each wall's length may be off, ±"`
-	Roof         string         `db:"roof" json:"roof" enum:"joists,concrete,suspended,unknown" doc:"What carries the ceiling"`
+	Roof         string         `db:"roof" json:"roof" otherwise:"unknown" enum:"joists,concrete,suspended,unknown" doc:"What carries the ceiling"`
 	TakenM2      float64        `db:"taken_m2" json:"taken_m2" minimum:"0" maximum:"2500" doc:"Floor that other things stand on that are not drawn"`
-	Floor        string         `db:"floor" json:"floor" enum:"slab,timber,unknown"`
-	Surface      string         `db:"surface" json:"surface" enum:"concrete,wood,laminate,tile,carpet,rubber,grass"`
-	Level        string         `db:"level" json:"level" enum:"level,slopes,unknown"`
-	Holes        string         `db:"holes" json:"holes" enum:"drill,no-holes,unknown" doc:"Whether walls and ceiling may be drilled"`
-	Door         string         `db:"door" json:"door" enum:"solid,light,none,unknown" doc:"The door for bands, where none is drawn; light is hollow, glazed, sliding or folding"`
+	Floor        string         `db:"floor" json:"floor" otherwise:"unknown" enum:"slab,timber,unknown"`
+	Surface      string         `db:"surface" json:"surface" otherwise:"wood" enum:"concrete,wood,laminate,tile,carpet,rubber,grass"`
+	Level        string         `db:"level" json:"level" otherwise:"unknown" enum:"level,slopes,unknown"`
+	Holes        string         `db:"holes" json:"holes" otherwise:"unknown" enum:"drill,no-holes,unknown" doc:"Whether walls and ceiling may be drilled"`
+	Door         string         `db:"door" json:"door" otherwise:"unknown" enum:"solid,light,none,unknown" doc:"The door for bands, where none is drawn; light is hollow, glazed, sliding or folding"`
 	Below        bool           `db:"neighbours_below" json:"neighbours_below"`
 	Sleeps       bool           `db:"sleeps" json:"sleeps" doc:"A bedroom or a habitable attic"`
 	Drops        bool           `db:"may_drop" json:"may_drop" doc:"Loads may be dropped here"`
@@ -72,9 +72,9 @@ type Opening struct {
 	WidthM      float64 `db:"width_m" json:"width_m" exclusiveMinimum:"0" least:"0.1" maximum:"20"`
 	HeightM     float64 `db:"height_m" json:"height_m" minimum:"0" maximum:"10" doc:"0 when not measured"`
 	SillM       float64 `db:"sill_m" json:"sill_m" minimum:"0" maximum:"10" doc:"Of a window, above the floor"`
-	Leaf        string  `db:"leaf" json:"leaf" enum:"solid,light,none,unknown"`
-	Hinge       string  `db:"hinge" json:"hinge" enum:"start,end" doc:"At which end of it, along the wall"`
-	Swings      string  `db:"swings" json:"swings" enum:"in,out,slides,unknown" doc:"Seen from the room; its stop is on the other side of where it opens to"`
+	Leaf        string  `db:"leaf" json:"leaf" otherwise:"unknown" enum:"solid,light,none,unknown"`
+	Hinge       string  `db:"hinge" json:"hinge" otherwise:"start" enum:"start,end" doc:"At which end of it, along the wall"`
+	Swings      string  `db:"swings" json:"swings" otherwise:"unknown" enum:"in,out,slides,unknown" doc:"Seen from the room; its stop is on the other side of where it opens to"`
 	TrackM      float64 `db:"track_m" json:"track_m" minimum:"0" maximum:"10" doc:"Underside of a garage door's track above the floor; 0 without one"`
 	TrackDepthM float64 `db:"track_depth_m" json:"track_depth_m" minimum:"0" maximum:"10" doc:"How far the track reaches into the room"`
 }
@@ -93,8 +93,8 @@ type Fixture struct {
 	TurnDeg float64 `db:"turn_deg" json:"turn_deg" minimum:"-360" maximum:"360" doc:"Clockwise on the drawing"`
 	MassKg  float64 `db:"mass_kg" json:"mass_kg" minimum:"0" maximum:"5000" doc:"0 when not known"`
 	Away    bool    `db:"away" json:"away" doc:"Moved away for training"`
-	Rock    string  `db:"rock" json:"rock" enum:"not-made,passed,failed" doc:"Rock test: pushed at its top by the heel of the hand, it neither rocks nor slides"`
-	Sit     string  `db:"sit" json:"sit" enum:"not-made,passed,failed" doc:"Slow sit test: it neither gives nor creaks"`
+	Rock    string  `db:"rock" json:"rock" otherwise:"not-made" enum:"not-made,passed,failed" doc:"Rock test: pushed at its top by the heel of the hand, it neither rocks nor slides"`
+	Sit     string  `db:"sit" json:"sit" otherwise:"not-made" enum:"not-made,passed,failed" doc:"Slow sit test: it neither gives nor creaks"`
 	Gear    string  `db:"gear" json:"gear" maxLength:"40" doc:"Of a piece of gear: its id among the gear"`
 }
 
@@ -125,31 +125,8 @@ func NewRoom(id, name string) Room {
 		}
 		r.Walls = append(r.Walls, w)
 	}
-	r.complete()
+	complete(reflect.ValueOf(&r).Elem())
 	return r
-}
-
-func (r *Room) complete() {
-	some((*[]RoomWall)(&r.Walls))
-	some((*[]string)(&r.Shared))
-	r.Floor, r.Surface, r.Level = cmp.Or(r.Floor, "unknown"), cmp.Or(r.Surface, "wood"), cmp.Or(r.Level, "unknown")
-	r.Holes, r.Door, r.Roof = cmp.Or(r.Holes, "unknown"), cmp.Or(r.Door, "unknown"), cmp.Or(r.Roof, "unknown")
-}
-
-// completeRooms gives what stands in and about the rooms its neutral values.
-func (f *File) completeRooms() {
-	f.Space.Access = cmp.Or(f.Space.Access, "unknown")
-	for i := range f.Rooms {
-		f.Rooms[i].complete()
-	}
-	for i := range f.Openings {
-		o := &f.Openings[i]
-		o.Leaf, o.Hinge, o.Swings = cmp.Or(o.Leaf, "unknown"), cmp.Or(o.Hinge, "start"), cmp.Or(o.Swings, "unknown")
-	}
-	for i := range f.Fixtures {
-		x := &f.Fixtures[i]
-		x.Rock, x.Sit = cmp.Or(x.Rock, "not-made"), cmp.Or(x.Sit, "not-made")
-	}
 }
 
 // Demolish takes what is in a room that was removed out of the file; what was built there has

@@ -2,27 +2,8 @@ import type { ClientFile, Shapes } from '../../api/client'
 
 /** A part of a client's file that is no list. */
 export type Part = 'profile' | 'space' | 'at-hand'
-export type List =
-  | 'rooms'
-  | 'openings'
-  | 'fixtures'
-  | 'overheads'
-  | 'containers'
-  | 'batches'
-  | 'weighings'
-  | 'things'
-  | 'handles'
-  | 'plates'
-  | 'bands'
-  | 'rigs'
-  | 'gear'
-  | 'tests'
-  | 'pins'
-  | 'slots'
-  | 'operations'
-  | 'releases'
-  | 'builds'
-  | 'offcuts'
+/** A list of it, whose things have ids. */
+export type List = { [K in keyof ClientFile]: ClientFile[K] extends { id: string }[] ? K : never }[keyof ClientFile]
 
 /** What one write is about: a part, or one thing of a list as "list/id". */
 export type Scope = Part | `${List}/${string}`
