@@ -2,6 +2,7 @@
 package house_test
 
 import (
+	"encoding/json"
 	"go/parser"
 	"go/scanner"
 	"go/token"
@@ -9,6 +10,9 @@ import (
 	"os"
 	"os/exec"
 	"path/filepath"
+	"regexp"
+	"scrappyrack/core/builds"
+	"scrappyrack/core/movement"
 	"strconv"
 	"strings"
 	"testing"
@@ -152,4 +156,37 @@ func TestCoreStandsAlone(t *testing.T) {
 			assert.False(t, imported == f || strings.HasPrefix(imported, f+"/"), "%s imports %s", dir, imported)
 		}
 	})
+}
+
+// What the README and the decisions count is what there is.
+func TestClaimsHold(t *testing.T) {
+	text := func(path string) string {
+		said, err := os.ReadFile(path)
+		require.NoError(t, err)
+		return string(said)
+	}
+	readme := text("README.md")
+	var described struct{ Paths map[string]any }
+	require.NoError(t, json.Unmarshal([]byte(text("docs/openapi.json")), &described))
+	list := regexp.MustCompile(`The calculators \(([^)]*)\)`).FindStringSubmatch(readme)
+	require.NotNil(t, list)
+	var said, there []string
+	for _, one := range strings.Split(strings.ReplaceAll(list[1], "`", ""), ", ") {
+		said = append(said, strings.TrimPrefix(one, "calc/"))
+	}
+	for path := range described.Paths {
+		if _, name, is := strings.Cut(path, "/calc/"); is {
+			there = append(there, name)
+		}
+	}
+	assert.ElementsMatch(t, there, said, "the calculators")
+	numbers := map[int]string{17: "seventeen", 18: "eighteen", 19: "nineteen", 20: "twenty"}
+	assert.Contains(t, readme, numbers[len(builds.Designs())]+" designs")
+	assert.Contains(t, text("docs/decisions/010-needs.md"), strconv.Itoa(len(movement.All()))+" movements")
+	pictures, err := filepath.Glob("docs/screenshots/*.png")
+	require.NoError(t, err)
+	assert.Less(t, len(pictures), 20)
+	for _, p := range pictures {
+		assert.Contains(t, readme, p, "a picture that nobody is shown")
+	}
 }
