@@ -208,4 +208,12 @@ test('a practice hides a movement from all of its clients, and makes one of its 
   await expect(page.getByRole('button', { name: /^Row at the kitchen table/ })).toBeVisible()
   await panel.getByRole('button', { name: 'Show it again' }).click()
   await expect(panel).toContainText('Can be done here')
+  // Taken away, it comes back from what was changed.
+  await panel.getByRole('button', { name: 'Take it away' }).click()
+  await expect(page.getByText('is taken away').first()).toBeVisible()
+  await page.goto('/practice')
+  const gone = page.getByRole('listitem').filter({ hasText: 'taken away' })
+  await expect(gone).toContainText('Row at the kitchen table')
+  await gone.getByRole('button', { name: 'Take back' }).click()
+  await expect(page.getByRole('listitem').filter({ hasText: 'not there' }).first()).toContainText('Row at the kitchen table → ')
 })

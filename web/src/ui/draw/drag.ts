@@ -22,6 +22,8 @@ const snapped = (v: number, { min, max, step }: Pick<Props, 'min' | 'max' | 'ste
 
 /** How long after the last key a value moved by keys has come to rest. */
 const still = 350
+/** How long what has come to rest may take to be the value. */
+const longest = 5000
 
 /**
  * Dragging one value of a drawing: by the pointer, which it holds, or by the keys. What is
@@ -34,8 +36,11 @@ export function useDrag(p: Props) {
   const moved = useRef<number | null>(null)
   // Where it stood before: while it moves, the value may follow it.
   const began = useRef(p.value)
+  // Where it came to rest last, until that is its value: a key meanwhile goes on from there.
+  const rested = useRef<{ v: number; from: number } | null>(null)
   const frame = useRef(0)
   const timer = useRef(0)
+  const forgets = useRef(0)
 
   const move = (v: number) => {
     if (moved.current === null) began.current = latest.current.value
@@ -53,8 +58,14 @@ export function useDrag(p: Props) {
     const v = moved.current
     moved.current = null
     if (v === null) return
-    if (Math.abs(v - began.current) > 1e-9) latest.current.onRest(v)
-    else latest.current.onOff?.()
+    if (Math.abs(v - began.current) > 1e-9) {
+      rested.current = { v, from: began.current }
+      window.clearTimeout(forgets.current)
+      forgets.current = window.setTimeout(() => {
+        rested.current = null
+      }, longest)
+      latest.current.onRest(v)
+    } else latest.current.onOff?.()
   }
   const off = () => {
     if (moved.current === null) return
@@ -68,6 +79,7 @@ export function useDrag(p: Props) {
 
   return {
     onPointerDown: (e: PointerEvent<Element>) => {
+      rested.current = null
       e.currentTarget.setPointerCapture?.(e.pointerId)
       move(latest.current.at(e))
     },
@@ -78,7 +90,10 @@ export function useDrag(p: Props) {
     onPointerCancel: off,
     onKeyDown: (e: KeyboardEvent<Element>) => {
       const { value, min, max, step } = latest.current
-      const now = moved.current ?? value
+      // Anything but where it began is news of it; none for long is that it was refused.
+      const r = rested.current
+      if (r && Math.abs(value - r.from) > step / 2) rested.current = null
+      const now = moved.current ?? rested.current?.v ?? value
       const to = {
         ArrowUp: now + step,
         ArrowRight: now + step,

@@ -266,6 +266,22 @@ describe('dragging', () => {
     fireEvent.pointerUp(line, { pointerId: 1 })
     expect(onRest.mock.calls).toEqual([[0.8]])
   })
+  it('goes on from where it came to rest while its value has not followed yet, and from the value once it has', () => {
+    const { line, onRest, value } = show()
+    const up = () => {
+      fireEvent.keyDown(line, { key: 'ArrowUp' })
+      vi.advanceTimersByTime(400)
+    }
+    up()
+    up() // the first is on its way to the server
+    expect(onRest.mock.calls.map(([v]) => v)).toEqual([0.51, 0.52])
+    value(0.3) // something else has become of it
+    up()
+    expect(onRest).toHaveBeenLastCalledWith(0.31)
+    vi.advanceTimersByTime(6000) // and nothing of this
+    up()
+    expect(onRest).toHaveBeenLastCalledWith(0.31)
+  })
   it('is nothing when it was pressed and not moved, or called off', () => {
     const { line, onRest } = show()
     fireEvent.pointerDown(line, { clientX: 50, pointerId: 1 })
@@ -288,7 +304,7 @@ describe('dragging', () => {
     fireEvent.keyDown(line, { key: 'Enter' })
     fireEvent.keyDown(line, { key: 'PageDown' })
     fireEvent.blur(line)
-    expect(onRest.mock.calls.map(([v]) => Math.round(v * 100))).toEqual([60, 0, 100, 40])
+    expect(onRest.mock.calls.map(([v]) => Math.round(v * 100))).toEqual([60, 0, 100, 90])
   })
   it('is called off by Escape', () => {
     const { line, onRest, onOff } = show()
