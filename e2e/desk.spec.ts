@@ -257,6 +257,7 @@ test('a leftover text is shown as not kept, and is kept or dropped when somebody
   await page.evaluate(() => localStorage.setItem('draft:demo-loft/rooms/loft/ceiling_m', '1.95'))
   await page.reload()
   await page.getByRole('button', { name: 'Keep what was typed for Ceiling' }).click()
+  await expect(field(page, 'Ceiling')).toHaveValue('1.950')
   await saved(page)
   await page.reload()
   await expect(field(page, 'Ceiling')).toHaveValue('1.950')

@@ -211,9 +211,9 @@ test('a practice hides a movement from all of its clients, and makes one of its 
   // Taken away, it comes back from what was changed.
   await panel.getByRole('button', { name: 'Take it away' }).click()
   await expect(page.getByText('is taken away').first()).toBeVisible()
-  await page.goto('/practice')
+  await page.goto(new URL('/practice', page.url()).href)
   const gone = page.getByRole('listitem').filter({ hasText: 'taken away' })
   await expect(gone).toContainText('Row at the kitchen table')
   await gone.getByRole('button', { name: 'Take back' }).click()
-  await expect(page.getByRole('listitem').filter({ hasText: 'not there' }).first()).toContainText('Row at the kitchen table → ')
+  await expect(page.getByRole('listitem').filter({ hasText: 'not there' }).first()).toContainText('not there → Row at the kitchen table')
 })
