@@ -5,6 +5,7 @@ import (
 	"errors"
 	"fmt"
 	"net/http"
+	"reflect"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -104,13 +105,28 @@ func (a *API) deskAnswer(ctx context.Context, d workbench.Desk, l Looking) *desk
 // station shows that is looked at. The rest of the file stands as it was at the revision
 // that the change was based on, but for what others have changed since.
 type Written struct {
-	Changes store.Changes `json:"changes"`
+	Changes Changes `json:"changes"`
 	Base    int64         `json:"base" doc:"The revision that the changes were made to: when it is another than the change was based on, others have changed the client too"`
 	Steps   Steps         `json:"steps"`
 	Frame   Frame         `json:"frame"`
 	Station *Results      `json:"station,omitempty" doc:"What the station that was asked for shows"`
 	// Changed is there in place of Station where the caller has what was shown before.
 	Changed []PatchOp `json:"station_changes,omitzero" required:"false" doc:"Of a caller who has what the station showed before: what differs of it, as JSON Patch (RFC 6902)"`
+}
+
+// Changes are those of a file, each list under its name.
+type Changes struct{ store.Changes }
+
+// Schema implements huma.SchemaProvider: what each list holds is said by the list.
+func (Changes) Schema(r huma.Registry) *huma.Schema {
+	out := huma.SchemaFromType(r, reflect.TypeFor[store.Changes]())
+	for name, thing := range store.EachList() {
+		one := huma.SchemaFromType(r, reflect.TypeFor[store.ListChange]())
+		one.Properties["items"] = &huma.Schema{Type: huma.TypeArray, Items: r.Schema(thing, true, thing.Name())}
+		out.Properties[name] = one
+	}
+	r.Map()["Changes"] = out
+	return &huma.Schema{Ref: "#/components/schemas/Changes"}
 }
 
 type writtenOut struct {
@@ -134,7 +150,7 @@ func (a *API) change(ctx context.Context, l Looking, yours any, e workbench.Edit
 	if d.Changes.Some() {
 		base--
 	}
-	out := &writtenOut{ETag: etag(d.File), Body: Written{Changes: d.Changes, Base: base, Steps: stepsOf(d.Steps),
+	out := &writtenOut{ETag: etag(d.File), Body: Written{Changes: Changes{d.Changes}, Base: base, Steps: stepsOf(d.Steps),
 		Frame: frameOf(d.File, d.Results)}}
 	out.Body.Station, out.Body.Changed = a.lookAgain(ctx, l, d)
 	return out, nil

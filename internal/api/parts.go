@@ -44,26 +44,26 @@ func (a *API) parts(r huma.API) {
 	part(a, r, store.PartProfile, "client", func(f *store.File, v store.Profile) { f.Profile = v })
 	part(a, r, store.PartSpace, "space", func(f *store.File, v store.Space) { f.Space = v })
 	part(a, r, store.PartAtHand, "stock", func(f *store.File, v AtHand) { f.AtHand = v.Fillings })
-	list[store.Room](a, r, "rooms", "space")
-	list[store.Opening](a, r, "openings", "space")
-	list[store.Fixture](a, r, "fixtures", "space")
-	list[store.Overhead](a, r, "overheads", "space")
-	list[store.Container](a, r, "containers", "stock")
-	list[store.Batch](a, r, "batches", "stock")
-	list[store.Weighing](a, r, "weighings", "loads")
-	list[store.Thing](a, r, "things", "stock")
-	list[store.Handle](a, r, "handles", "stock")
-	list[store.Plate](a, r, "plates", "stock")
-	list[store.Band](a, r, "bands", "bands")
-	list[store.Rig](a, r, "rigs", "bands")
-	list[store.Gear](a, r, "gear", "stock")
-	list[store.TestSet](a, r, "tests", "needs")
-	list[store.Pin](a, r, "pins", "plan")
-	list[store.Wished](a, r, "slots", "needs")
-	list[store.Operation](a, r, "operations", "client")
-	list[store.Release](a, r, "releases", "client")
-	list[store.Build](a, r, "builds", "builds")
-	list[store.Offcut](a, r, "offcuts", "builds")
+	list[store.Room](a, r)
+	list[store.Opening](a, r)
+	list[store.Fixture](a, r)
+	list[store.Overhead](a, r)
+	list[store.Container](a, r)
+	list[store.Batch](a, r)
+	list[store.Weighing](a, r)
+	list[store.Thing](a, r)
+	list[store.Handle](a, r)
+	list[store.Plate](a, r)
+	list[store.Band](a, r)
+	list[store.Rig](a, r)
+	list[store.Gear](a, r)
+	list[store.TestSet](a, r)
+	list[store.Pin](a, r)
+	list[store.Wished](a, r)
+	list[store.Operation](a, r)
+	list[store.Release](a, r)
+	list[store.Build](a, r)
+	list[store.Offcut](a, r)
 }
 
 func part[T any](a *API, r huma.API, name, tag string, set func(*store.File, T)) {
@@ -77,8 +77,9 @@ func part[T any](a *API, r huma.API, name, tag string, set func(*store.File, T))
 		})
 }
 
-func list[T any](a *API, r huma.API, name, tag string) {
-	things := store.ListOf[T](name)
+func list[T any](a *API, r huma.API) {
+	things := store.ListOf[T]()
+	name, tag := things.Name, things.Station
 	handle(a, r, operation(Signed, http.MethodPut, "/clients/{client}/"+name+"/{item}", "write-"+name,
 		"Add or replace one of the client's "+name, tag),
 		func(ctx context.Context, in *item[T]) (*writtenOut, error) {

@@ -42,7 +42,7 @@ var usual = []string{"name", "kind", "capacity", "mass", "filling", "fill", "cou
 // Fillings are those of the table and the file's batches. Rows that cannot be
 // read are told by line; the others are made.
 func ReadStock(ctx context.Context, text string, system quantity.System, f store.File) StockTable {
-	out := StockTable{room: store.MostOf("containers") - len(f.Containers)}
+	out := StockTable{room: store.MostOf[store.Container]() - len(f.Containers)}
 	// What a row is held against: the household's fillings, not all its things each time.
 	f = store.File{Profile: f.Profile, Batches: f.Batches}
 	text = strings.TrimPrefix(text, "\ufeff")
@@ -223,7 +223,7 @@ func (t *StockTable) add(c *cell, say func(column, text, detail string), f *stor
 		k.Shape = "prism"
 	}
 	if len(t.Containers)+c.count > t.room {
-		say("count", "", fmt.Sprintf("a household has %d containers at most", store.MostOf("containers")))
+		say("count", "", fmt.Sprintf("a household has %d containers at most", store.MostOf[store.Container]()))
 		return
 	}
 	alone := *f

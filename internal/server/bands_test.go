@@ -128,7 +128,7 @@ func TestBandsAreKeptLikeEverything(t *testing.T) {
 	gone := b.do("DELETE", "/api/v1/clients/demo-loft/bands/door-tube", "", "If-Match", fmt.Sprintf("%q", fmt.Sprint(revision)))
 	require.Equal(t, 200, gone.status)
 	gone.into(t, &w)
-	require.NotNil(t, w.Changes.Rigs, "its set-up goes with it")
+	require.NotNil(t, w.Changes.Lists["rigs"], "its set-up goes with it")
 	undone := b.do("POST", "/api/v1/clients/demo-loft/undo", "", "If-Match", gone.header.Get("ETag"))
 	require.Equal(t, 200, undone.status)
 	var desk api.Desk

@@ -352,7 +352,7 @@ func TestUndoOverTheWire(t *testing.T) {
 	gone := b.do("DELETE", "/api/v1/clients/demo-loft/containers/jug-a", "", "If-Match", `"1"`)
 	var w api.Written
 	gone.into(t, &w)
-	assert.Equal(t, []string{"jug-a"}, w.Changes.Containers.Gone)
+	assert.Equal(t, []string{"jug-a"}, w.Changes.Lists["containers"].Gone)
 	assert.Equal(t, int64(2), w.Changes.Revision)
 	assert.Nil(t, w.Changes.Profile, "what did not change is not told")
 	assert.Equal(t, store.Label{Do: "remove", Part: "containers", ID: "jug-a", Name: "jug A"}, w.Steps.Undo.Label)

@@ -257,7 +257,7 @@ func TestNamesAreTrimmed(t *testing.T) {
 	jug.Name = "  jug of mine "
 	var w api.Written
 	b.do("PUT", "/api/v1/clients/demo-loft/containers/jug-a", mustJSON(t, jug), "If-Match", `"1"`).into(t, &w)
-	assert.Equal(t, "jug of mine", w.Changes.Containers.Items[0].Name)
+	assert.Equal(t, "jug of mine", w.Changes.Lists["containers"].Items[0].(*store.Container).Name)
 	jug.Name = "   "
 	nameless := api.StockMore{Containers: []store.Container{}, Batches: []store.Batch{},
 		Things: []store.Thing{{ID: "x", Name: "\t", MassKg: 1, Count: 1}}}

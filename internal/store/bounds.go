@@ -4,7 +4,6 @@ import (
 	"iter"
 	"reflect"
 	"strconv"
-	"strings"
 )
 
 // Bound is what a number of a thing may be besides what the wire's description says of its type: 0
@@ -26,8 +25,7 @@ func BoundsOf(t reflect.Type) (out []Bound) {
 		if err != nil {
 			panic("store: " + t.Name() + "." + f.Name + " has no number as its least") // found by any test
 		}
-		name, _, _ := strings.Cut(f.Tag.Get("json"), ",")
-		out = append(out, Bound{name, least, f.Index})
+		out = append(out, Bound{jsonName(f), least, f.Index})
 	}
 	return out
 }

@@ -6,13 +6,14 @@ import (
 	"database/sql"
 	"errors"
 	"fmt"
+	"reflect"
 	"slices"
 	"strings"
 
 	"github.com/jmoiron/sqlx"
 )
 
-var own = columnsOf(row{})
+var own = columnsOf(reflect.TypeFor[row]())
 
 // Load reads a client's file.
 func (s *Store) Load(ctx context.Context, practice, id string) (File, error) {
@@ -42,8 +43,8 @@ func (s *Store) load(ctx context.Context, tx *sqlx.Tx, practice, id string) (Fil
 		return f, nil
 	}
 	f := File{House: house, ID: r.ID, Revision: r.Revision, UpdatedAt: r.UpdatedAt, Profile: r.Profile, Space: r.Space, AtHand: r.AtHand}
-	for _, p := range parts {
-		if err := p.read(ctx, tx, practice, &f); err != nil {
+	for _, l := range lists {
+		if err := l.read(ctx, tx, practice, &f); err != nil {
 			return File{}, err
 		}
 	}
@@ -210,8 +211,8 @@ func (s *Store) save(ctx context.Context, practice string, from int64, after Fil
 }
 
 func saveParts(tx *sqlx.Tx, practice, client string, c *Changes) error {
-	for _, p := range parts {
-		if err := p.save(tx, practice, client, c); err != nil {
+	for _, l := range lists {
+		if err := l.save(tx, practice, client, c); err != nil {
 			return err
 		}
 	}
@@ -252,12 +253,9 @@ func (e *TooManyError) Error() string {
 
 // bounded refuses a list that grows beyond its bound.
 func bounded(before, after *File, c *Changes) error {
-	for _, p := range parts {
-		if !p.changed(c) {
-			continue
-		}
-		if n := len(p.ids(after)); n > p.most() && n > len(p.ids(before)) {
-			return &TooManyError{p.name(), p.most()}
+	for _, l := range lists {
+		if n := l.all(after).Len(); c.Lists[l.name] != nil && n > l.most && n > l.all(before).Len() {
+			return &TooManyError{l.name, l.most}
 		}
 	}
 	return nil
@@ -265,18 +263,18 @@ func bounded(before, after *File, c *Changes) error {
 
 // distinct refuses new things whose id another thing of the client has, in any list.
 func distinct(before, after *File, c *Changes) error {
-	for _, p := range parts {
-		if p.keyed() || !p.changed(c) {
+	for _, l := range lists {
+		if l.keyed || c.Lists[l.name] == nil {
 			continue
 		}
-		had := p.ids(before)
-		for _, id := range p.touched(c) {
+		had := l.ids(before)
+		for _, id := range c.Lists[l.name].touched(l) {
 			if slices.Contains(had, id) {
 				continue
 			}
-			for _, other := range parts {
-				if other.name() != p.name() && !other.keyed() && slices.Contains(other.ids(after), id) {
-					return &IDTakenError{p.name(), id, other.name()}
+			for _, other := range lists {
+				if other != l && !other.keyed && slices.Contains(other.ids(after), id) {
+					return &IDTakenError{l.name, id, other.name}
 				}
 			}
 		}
@@ -284,14 +282,14 @@ func distinct(before, after *File, c *Changes) error {
 	return nil
 }
 
-var profileCopied = copier[Profile]()
+var profileHolds = holdsOf(reflect.TypeFor[Profile]())
 
 // Clone copies a file with all that it holds.
 func (f File) Clone() File {
-	f.Profile = profileCopied([]Profile{f.Profile})[0]
+	f.Profile = copied(reflect.ValueOf([]Profile{f.Profile}), profileHolds).Interface().([]Profile)[0]
 	f.AtHand = slices.Clone(f.AtHand)
-	for _, p := range parts {
-		p.copy(&f)
+	for _, l := range lists {
+		l.copy(&f)
 	}
 	return f
 }

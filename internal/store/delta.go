@@ -1,6 +1,11 @@
 package store
 
 import (
+	"cmp"
+	"encoding/json"
+	"fmt"
+	"iter"
+	"maps"
 	"reflect"
 	"slices"
 )
@@ -11,43 +16,80 @@ type Place struct {
 	After string `json:"after" doc:"Id of the thing before it; empty when it is the first"`
 }
 
-// ListChange is how a list of a file changed: the things that are new or differ, the
-// ids of those that went, and where new and moved ones stand, in this order.
-type ListChange[T any] struct {
-	Items  []T      `json:"items"`
+// ListChange is how a list of a file changed: the things that are new or differ (pointers to them),
+// the ids of those that went, and where new and moved ones stand, in this order.
+type ListChange struct {
+	Items  []any    `json:"items"`
 	Gone   []string `json:"gone,omitempty"`
 	Places []Place  `json:"places,omitempty"`
 }
 
 // Changes is how a file changed; what is not named is as it was. A change is
 // remembered and told as this: small, also for a client with hundreds of
-// things.
+// things. In JSON each list stands under its name.
 type Changes struct {
-	Revision   int64                  `json:"revision"`
-	UpdatedAt  int64                  `json:"updated_at"`
-	Profile    *Profile               `json:"profile,omitempty"`
-	Space      *Space                 `json:"space,omitempty"`
-	AtHand     *Words                 `json:"at_hand,omitempty"`
-	Rooms      *ListChange[Room]      `json:"rooms,omitempty"`
-	Openings   *ListChange[Opening]   `json:"openings,omitempty"`
-	Fixtures   *ListChange[Fixture]   `json:"fixtures,omitempty"`
-	Overheads  *ListChange[Overhead]  `json:"overheads,omitempty"`
-	Containers *ListChange[Container] `json:"containers,omitempty"`
-	Batches    *ListChange[Batch]     `json:"batches,omitempty"`
-	Weighings  *ListChange[Weighing]  `json:"weighings,omitempty"`
-	Things     *ListChange[Thing]     `json:"things,omitempty"`
-	Handles    *ListChange[Handle]    `json:"handles,omitempty"`
-	Plates     *ListChange[Plate]     `json:"plates,omitempty"`
-	Bands      *ListChange[Band]      `json:"bands,omitempty"`
-	Rigs       *ListChange[Rig]       `json:"rigs,omitempty"`
-	Gear       *ListChange[Gear]      `json:"gear,omitempty"`
-	Tests      *ListChange[TestSet]   `json:"tests,omitempty"`
-	Pins       *ListChange[Pin]       `json:"pins,omitempty"`
-	Slots      *ListChange[Wished]    `json:"slots,omitempty"`
-	Operations *ListChange[Operation] `json:"operations,omitempty"`
-	Releases   *ListChange[Release]   `json:"releases,omitempty"`
-	Builds     *ListChange[Build]     `json:"builds,omitempty"`
-	Offcuts    *ListChange[Offcut]    `json:"offcuts,omitempty"`
+	Revision  int64                  `json:"revision"`
+	UpdatedAt int64                  `json:"updated_at"`
+	Profile   *Profile               `json:"profile,omitempty"`
+	Space     *Space                 `json:"space,omitempty"`
+	AtHand    *Words                 `json:"at_hand,omitempty"`
+	Lists     map[string]*ListChange `json:"-"`
+}
+
+// EachList are the lists of a file, by name, with the type of their things.
+func EachList() iter.Seq2[string, reflect.Type] {
+	return func(yield func(string, reflect.Type) bool) {
+		for _, l := range lists {
+			if !yield(l.name, l.thing) {
+				return
+			}
+		}
+	}
+}
+
+// MarshalJSON implements json.Marshaler.
+func (c Changes) MarshalJSON() ([]byte, error) {
+	type parts Changes
+	text, err := json.Marshal(parts(c))
+	for _, l := range lists {
+		if change := c.Lists[l.name]; change != nil && err == nil {
+			var one []byte
+			one, err = json.Marshal(change)
+			text = fmt.Appendf(text[:len(text)-1], ",%q:%s}", l.name, one)
+		}
+	}
+	return text, err
+}
+
+// UnmarshalJSON implements json.Unmarshaler.
+func (c *Changes) UnmarshalJSON(text []byte) error {
+	type parts Changes
+	var all map[string]json.RawMessage
+	if err := cmp.Or(json.Unmarshal(text, (*parts)(c)), json.Unmarshal(text, &all)); err != nil {
+		return err
+	}
+	c.Lists = map[string]*ListChange{}
+	for _, l := range lists {
+		if all[l.name] == nil {
+			continue
+		}
+		var change struct {
+			ListChange
+			Items []json.RawMessage `json:"items"`
+		}
+		if err := json.Unmarshal(all[l.name], &change); err != nil {
+			return err
+		}
+		for _, item := range change.Items {
+			thing := reflect.New(l.thing).Interface()
+			if err := json.Unmarshal(item, thing); err != nil {
+				return err
+			}
+			change.ListChange.Items = append(change.ListChange.Items, thing)
+		}
+		c.Lists[l.name] = &change.ListChange
+	}
+	return nil
 }
 
 // The parts of a file that are no list, as they are called in addresses and labels.
@@ -60,7 +102,7 @@ const (
 // changesOf is how one file became another. With like it looks only at what that
 // names.
 func changesOf(from, to *File, like *Changes) Changes {
-	c := Changes{Revision: to.Revision, UpdatedAt: to.UpdatedAt}
+	c := Changes{Revision: to.Revision, UpdatedAt: to.UpdatedAt, Lists: map[string]*ListChange{}}
 	if !reflect.DeepEqual(from.Profile, to.Profile) {
 		c.Profile = &to.Profile
 	}
@@ -70,9 +112,11 @@ func changesOf(from, to *File, like *Changes) Changes {
 	if !reflect.DeepEqual(from.AtHand, to.AtHand) {
 		c.AtHand = &to.AtHand
 	}
-	for _, p := range parts {
-		if like == nil || p.changed(like) {
-			p.diff(from, to, &c)
+	for _, l := range lists {
+		if like == nil || like.Lists[l.name] != nil {
+			if change := l.changeOf(l.all(from), l.all(to)); change != nil {
+				c.Lists[l.name] = change
+			}
 		}
 	}
 	return c
@@ -80,11 +124,7 @@ func changesOf(from, to *File, like *Changes) Changes {
 
 // both names what either of two changes names.
 func both(a, b Changes) Changes {
-	for _, p := range parts {
-		if !p.changed(&a) && p.changed(&b) {
-			p.also(&a, &b)
-		}
-	}
+	maps.Copy(a.Lists, b.Lists)
 	return a
 }
 
@@ -93,7 +133,7 @@ func (c *Changes) Some() bool { return !c.none() }
 
 // none says that nothing changed.
 func (c *Changes) none() bool {
-	return c.Profile == nil && c.Space == nil && c.AtHand == nil && !slices.ContainsFunc(parts, func(p part) bool { return p.changed(c) })
+	return c.Profile == nil && c.Space == nil && c.AtHand == nil && len(c.Lists) == 0
 }
 
 // apply makes the changes to a file, but for its revision and time. What they take
@@ -108,8 +148,10 @@ func (c *Changes) apply(f *File) {
 	if c.AtHand != nil {
 		f.AtHand = *c.AtHand
 	}
-	for _, p := range parts {
-		p.apply(c, f)
+	for _, l := range lists {
+		if change := c.Lists[l.name]; change != nil {
+			l.all(f).Set(change.to(l, l.all(f)))
+		}
 	}
 }
 
@@ -126,44 +168,61 @@ func (c *Changes) scopes() []string {
 	if c.AtHand != nil {
 		out = append(out, PartAtHand)
 	}
-	for _, p := range parts {
-		for _, id := range p.touched(c) {
-			out = append(out, p.name()+"/"+id)
+	for _, l := range lists {
+		if change := c.Lists[l.name]; change != nil {
+			for _, id := range change.touched(l) {
+				out = append(out, l.name+"/"+id)
+			}
 		}
 	}
 	return out
 }
 
+// touched are the things that a change names.
+func (c *ListChange) touched(l *list) (out []string) {
+	for _, thing := range c.Items {
+		out = append(out, l.idOf(reflect.ValueOf(thing).Elem()))
+	}
+	for _, p := range c.Places {
+		if !slices.Contains(out, p.ID) {
+			out = append(out, p.ID)
+		}
+	}
+	return append(out, c.Gone...)
+}
+
 // changeOf compares two lists; nil when they are alike.
-func changeOf[T any](from, to []T, id func(*T) string) *ListChange[T] {
+func (l *list) changeOf(was, is reflect.Value) *ListChange {
+	from, to := each(was), each(is)
 	at := make(map[string]int, len(from))
 	for i := range from {
-		at[id(&from[i])] = i
+		at[l.idOf(from[i])] = i
 	}
-	c := ListChange[T]{Items: []T{}}
+	c := ListChange{Items: []any{}}
 	order := make([]int, len(to)) // where each was before, -1 for new
-	for i := range to {
-		was, there := at[id(&to[i])]
+	for i, thing := range to {
+		id := l.idOf(thing)
+		was, there := at[id]
 		if !there {
 			was = -1
 		}
 		order[i] = was
-		if !there || !reflect.DeepEqual(&from[was], &to[i]) {
-			c.Items = append(c.Items, to[i])
+		if !there || !reflect.DeepEqual(from[was].Addr().Interface(), thing.Addr().Interface()) {
+			c.Items = append(c.Items, thing.Addr().Interface())
 		}
-		delete(at, id(&to[i]))
+		delete(at, id)
 	}
-	for i := range from {
-		if _, gone := at[id(&from[i])]; gone {
-			c.Gone = append(c.Gone, id(&from[i]))
+	for _, thing := range from {
+		if _, gone := at[l.idOf(thing)]; gone {
+			c.Gone = append(c.Gone, l.idOf(thing))
 		}
 	}
 	stay := rising(order)
 	for i := range to {
 		if !stay[i] {
-			p := Place{ID: id(&to[i])}
+			p := Place{ID: l.idOf(to[i])}
 			if i > 0 {
-				p.After = id(&to[i-1])
+				p.After = l.idOf(to[i-1])
 			}
 			c.Places = append(c.Places, p)
 		}
@@ -204,35 +263,37 @@ func rising(order []int) []bool {
 }
 
 // to is the list after the change.
-func (c *ListChange[T]) to(list []T, id func(*T) string) []T {
+func (c *ListChange) to(l *list, all reflect.Value) reflect.Value {
 	leaves := make(map[string]bool, len(c.Gone)+len(c.Places))
-	for _, key := range c.Gone {
-		leaves[key] = true
+	for _, id := range c.Gone {
+		leaves[id] = true
 	}
-	have := make(map[string]T, len(c.Items)+len(c.Places))
 	for _, p := range c.Places {
 		leaves[p.ID] = true
 	}
-	for i := range list {
-		if key := id(&list[i]); leaves[key] {
-			have[key] = list[i]
+	have := make(map[string]reflect.Value, len(c.Items)+len(c.Places))
+	stood := each(all)
+	for _, thing := range stood {
+		if id := l.idOf(thing); leaves[id] {
+			have[id] = thing
 		}
 	}
-	for i := range c.Items {
-		have[id(&c.Items[i])] = c.Items[i]
+	items := make([]reflect.Value, len(c.Items))
+	for i := range items {
+		items[i] = reflect.ValueOf(c.Items[i]).Elem()
+		have[l.idOf(items[i])] = items[i]
 	}
-	out := make([]T, 0, len(list)+len(c.Places))
-	for i := range list {
-		key := id(&list[i])
-		if leaves[key] {
+	out := make([]reflect.Value, 0, len(stood)+len(c.Places))
+	for _, thing := range stood {
+		id := l.idOf(thing)
+		if leaves[id] {
 			continue
 		}
-		if now, ok := have[key]; ok {
-			out = append(out, now)
-			delete(have, key)
-		} else {
-			out = append(out, list[i])
+		if now, ok := have[id]; ok {
+			thing = now
+			delete(have, id)
 		}
+		out = append(out, thing)
 	}
 	for _, p := range c.Places {
 		thing, ok := have[p.ID]
@@ -243,18 +304,18 @@ func (c *ListChange[T]) to(list []T, id func(*T) string) []T {
 		at := len(out)
 		if p.After == "" {
 			at = 0
-		} else if n := len(out); n == 0 || id(&out[n-1]) != p.After {
-			if i := slices.IndexFunc(out, func(t T) bool { return id(&t) == p.After }); i >= 0 {
-				at = i + 1
-			}
+		} else if n := len(out); n > 0 && l.idOf(out[n-1]) == p.After {
+			at = n
+		} else if i := slices.IndexFunc(out, func(t reflect.Value) bool { return l.idOf(t) == p.After }); i >= 0 {
+			at = i + 1
 		}
 		out = slices.Insert(out, at, thing)
 	}
 	// What differs from a thing that somebody has taken away comes back last.
-	for i := range c.Items {
-		if thing, ok := have[id(&c.Items[i])]; ok && !leaves[id(&c.Items[i])] {
+	for _, thing := range items {
+		if id := l.idOf(thing); have[id].IsValid() && !leaves[id] {
 			out = append(out, thing)
 		}
 	}
-	return out
+	return reflect.Append(reflect.MakeSlice(all.Type(), 0, len(out)), out...)
 }

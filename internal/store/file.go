@@ -285,34 +285,34 @@ type Release struct {
 	Until   string `db:"until_day" json:"until" maxLength:"10" doc:"The last day that it is good for; empty for twelve months"`
 }
 
-// File is everything kept of one client.
+// File is everything kept of one client: its parts, and its lists as their tags say (see list).
 type File struct {
 	ID         string      `json:"id" readOnly:"true"`
 	Revision   int64       `json:"revision" readOnly:"true"`
 	UpdatedAt  int64       `json:"updated_at" readOnly:"true" doc:"Unix time in seconds, UTC"`
 	Profile    Profile     `json:"profile"`
 	Space      Space       `json:"space"`
-	Rooms      []Room      `json:"rooms"`
-	Openings   []Opening   `json:"openings"`
-	Fixtures   []Fixture   `json:"fixtures"`
-	Overheads  []Overhead  `json:"overheads"`
+	Rooms      []Room      `json:"rooms" table:"room" most:"20" station:"space"`
+	Openings   []Opening   `json:"openings" table:"opening" most:"120" station:"space"`
+	Fixtures   []Fixture   `json:"fixtures" table:"fixture" most:"200" station:"space"`
+	Overheads  []Overhead  `json:"overheads" table:"overhead" most:"80" station:"space"`
 	AtHand     Words       `json:"at_hand" maxItems:"40" doc:"Keys of fillings that the household has enough of"`
-	Containers []Container `json:"containers"`
-	Batches    []Batch     `json:"batches"`
-	Weighings  []Weighing  `json:"weighings"`
-	Things     []Thing     `json:"things"`
-	Handles    []Handle    `json:"handles"`
-	Plates     []Plate     `json:"plates"`
-	Bands      []Band      `json:"bands"`
-	Rigs       []Rig       `json:"rigs"`
-	Gear       []Gear      `json:"gear"`
-	Tests      []TestSet   `json:"tests"`
-	Pins       []Pin       `json:"pins"`
-	Slots      []Wished    `json:"slots"`
-	Operations []Operation `json:"operations"`
-	Releases   []Release   `json:"releases"`
-	Builds     []Build     `json:"builds"`
-	Offcuts    []Offcut    `json:"offcuts"`
+	Batches    []Batch     `json:"batches" table:"batch" most:"60" station:"stock"`
+	Containers []Container `json:"containers" table:"container" most:"300" station:"stock"`
+	Weighings  []Weighing  `json:"weighings" table:"weighing" most:"1000" station:"loads"`
+	Things     []Thing     `json:"things" table:"thing" most:"200" station:"stock"`
+	Handles    []Handle    `json:"handles" table:"handle" most:"40" station:"stock"`
+	Plates     []Plate     `json:"plates" table:"plate" most:"40" station:"stock"`
+	Bands      []Band      `json:"bands" table:"band" most:"60" station:"bands"`
+	Rigs       []Rig       `json:"rigs" table:"rig" most:"100" station:"bands" keyed:"library"`
+	Gear       []Gear      `json:"gear" table:"gear" most:"200" station:"stock"`
+	Tests      []TestSet   `json:"tests" table:"test_set" most:"200" station:"needs"`
+	Pins       []Pin       `json:"pins" table:"pin" most:"400" station:"plan" keyed:"library"`
+	Slots      []Wished    `json:"slots" table:"slot" most:"60" station:"needs" keyed:"library"`
+	Operations []Operation `json:"operations" table:"operation" most:"20" station:"client"`
+	Releases   []Release   `json:"releases" table:"release" most:"60" station:"client"`
+	Builds     []Build     `json:"builds" table:"build" most:"60" station:"builds"`
+	Offcuts    []Offcut    `json:"offcuts" table:"offcut" most:"100" station:"builds"`
 	House      *House      `json:"-"` // what the practice keeps for all; nil for nothing
 }
 
@@ -349,8 +349,8 @@ func NewFile(id, name string) File {
 func (f *File) Complete() {
 	complete(reflect.ValueOf(&f.Profile).Elem())
 	complete(reflect.ValueOf(&f.Space).Elem())
-	for _, p := range parts {
-		p.complete(f)
+	for _, l := range lists {
+		l.complete(f)
 	}
 }
 

@@ -9,7 +9,6 @@ import (
 	"fmt"
 	"reflect"
 	"slices"
-	"strings"
 
 	"github.com/jmoiron/sqlx"
 )
@@ -73,10 +72,8 @@ func (l Label) named(before, after *File) Label {
 	if l.ID == "" || l.Name != "" {
 		return l
 	}
-	for _, p := range parts {
-		if p.name() == l.Part {
-			l.Name = cmp.Or(p.nameOf(after, l.ID), p.nameOf(before, l.ID))
-		}
+	if in := listNamed(l.Part); in != nil {
+		l.Name = cmp.Or(in.nameOf(after, l.ID), in.nameOf(before, l.ID))
 	}
 	return l
 }
@@ -85,36 +82,32 @@ func (l Label) named(before, after *File) Label {
 func (l Label) fields(from, to *File) []string {
 	switch l.Part {
 	case PartProfile:
-		return differing(&from.Profile, &to.Profile)
+		return differing(reflect.ValueOf(from.Profile), reflect.ValueOf(to.Profile))
 	case PartSpace:
-		return differing(&from.Space, &to.Space)
+		return differing(reflect.ValueOf(from.Space), reflect.ValueOf(to.Space))
 	}
-	for _, p := range parts {
-		if p.name() == l.Part {
-			return p.fields(from, to, l.ID)
-		}
+	if in := listNamed(l.Part); in != nil {
+		return in.fields(from, to, l.ID)
 	}
 	return nil
 }
 
 // differing are the fields, by their names in JSON, in which two structs differ.
-func differing[T any](a, b *T) (out []string) {
-	x, y := reflect.ValueOf(a).Elem(), reflect.ValueOf(b).Elem()
+func differing(x, y reflect.Value) (out []string) {
 	for i := range x.NumField() {
 		if !reflect.DeepEqual(x.Field(i).Interface(), y.Field(i).Interface()) {
-			name, _, _ := strings.Cut(x.Type().Field(i).Tag.Get("json"), ",")
-			out = append(out, name)
+			out = append(out, jsonName(x.Type().Field(i)))
 		}
 	}
 	return out
 }
 
-// lists are fields that are lists: each change of one is a step of its own.
-var lists = []string{"sizes", "tests"}
+// listed are fields that are lists: each change of one is a step of its own.
+var listed = []string{"sizes", "tests"}
 
 // goesOn says that a change of some fields may go on from one of others.
 func goesOn(was, now []string) bool {
-	isList := func(f string) bool { return slices.Contains(lists, f) }
+	isList := func(f string) bool { return slices.Contains(listed, f) }
 	return !slices.ContainsFunc(was, isList) && !slices.ContainsFunc(now, isList)
 }
 

@@ -58,7 +58,7 @@ func TestOnlyTheSamePartMakesStale(t *testing.T) {
 	stands, err := edited(s, "ana", 1, "containers", "j1", func(f *store.File) { f.Containers[0].VolumeL = 2 })
 	require.ErrorIs(t, err, store.ErrStale)
 	assert.InDelta(t, 1, stands.File.Containers[0].VolumeL, 0)
-	assert.NotNil(t, got.Changes.Containers)
+	assert.NotNil(t, got.Changes.Lists["containers"])
 	_, err = edited(s, "ana", 99, "profile", "", func(f *store.File) { f.Profile.Days = 1 })
 	require.ErrorIs(t, err, store.ErrStale, "a revision that is not there yet")
 	// What was removed has changed too.

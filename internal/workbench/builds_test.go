@@ -185,7 +185,7 @@ func TestABoardIsAnAnchorAtTheBandBench(t *testing.T) {
 	put := func(change func(*store.Build)) {
 		x := d.File.Builds[0]
 		change(&x)
-		d, err = b.Change(ctx, who, workbench.Put(store.ListOf[store.Build]("builds"), "demo-loft", d.File.Revision, x))
+		d, err = b.Change(ctx, who, workbench.Put(store.ListOf[store.Build](), "demo-loft", d.File.Revision, x))
 		require.NoError(t, err)
 	}
 	put(func(x *store.Build) { x.State = "made" })
@@ -226,7 +226,7 @@ func TestAProofIsMadeUpOfWhatIsThere(t *testing.T) {
 // A room that is removed leaves its builds without a place.
 func TestABuildWhoseRoomWent(t *testing.T) {
 	f := demo.Files()[0]
-	require.NoError(t, workbench.Remove(store.ListOf[store.Room]("rooms"), f.ID, 1, "loft").Do(&f))
+	require.NoError(t, workbench.Remove(store.ListOf[store.Room](), f.ID, 1, "loft").Do(&f))
 	for _, b := range f.Builds {
 		assert.Empty(t, b.Room)
 	}
@@ -321,7 +321,7 @@ func TestARoomThatChangesIsLookedAtAnew(t *testing.T) {
 	require.Empty(t, place(d))
 	for i, at := range []quantity.Length{first.At.At, quantity.Length(d.File.Builds[0].AtM)} {
 		p := first.At.Room.At(0, at)
-		d, err = b.Change(ctx, who, workbench.Put(store.ListOf[store.Fixture]("fixtures"), "demo-loft", d.File.Revision, store.Fixture{
+		d, err = b.Change(ctx, who, workbench.Put(store.ListOf[store.Fixture](), "demo-loft", d.File.Revision, store.Fixture{
 			ID: fmt.Sprintf("cupboard-%d", i), Room: first.At.Room.ID, Name: "Cupboard", Kind: "furniture", XM: p.X, YM: -p.Y + 0.26,
 			WidthM: 0.4, DepthM: 0.5, HeightM: 1.2, Rock: "not-made", Sit: "not-made",
 		}))

@@ -34,21 +34,21 @@ func TestRemovalForgetsItsOwnKind(t *testing.T) {
 		return f
 	}
 	f := file()
-	require.NoError(t, workbench.Remove(store.ListOf[store.Gear]("gear"), "a", 1, "x").Do(&f))
+	require.NoError(t, workbench.Remove(store.ListOf[store.Gear](), "a", 1, "x").Do(&f))
 	assert.Empty(t, f.Gear)
 	assert.Len(t, f.Weighings, 1)
 	assert.Len(t, f.Rigs, 1)
 	assert.Len(t, f.Containers[1].Packed, 1)
 	f = file()
-	require.NoError(t, workbench.Remove(store.ListOf[store.Band]("bands"), "a", 1, "x").Do(&f))
+	require.NoError(t, workbench.Remove(store.ListOf[store.Band](), "a", 1, "x").Do(&f))
 	assert.Empty(t, f.Rigs)
 	assert.Len(t, f.Weighings, 1)
 	f = file()
-	require.NoError(t, workbench.Remove(store.ListOf[store.Container]("containers"), "a", 1, "x").Do(&f))
+	require.NoError(t, workbench.Remove(store.ListOf[store.Container](), "a", 1, "x").Do(&f))
 	assert.Empty(t, f.Weighings)
 	assert.Empty(t, f.Containers[0].Packed)
 	assert.Len(t, f.Rigs, 1)
-	require.ErrorIs(t, workbench.Remove(store.ListOf[store.Thing]("things"), "a", 1, "x").Do(&f), workbench.ErrNoThing)
+	require.ErrorIs(t, workbench.Remove(store.ListOf[store.Thing](), "a", 1, "x").Do(&f), workbench.ErrNoThing)
 }
 
 // One thing that is added is named by itself; an id twice refuses all.
@@ -220,12 +220,12 @@ func TestLeastsAreHeld(t *testing.T) {
 	var bad *quantity.FieldError
 	thing := f.Things[0]
 	thing.MassKg = 0.0005
-	require.ErrorAs(t, workbench.Put(store.ListOf[store.Thing]("things"), f.ID, 1, thing).Do(&f), &bad)
+	require.ErrorAs(t, workbench.Put(store.ListOf[store.Thing](), f.ID, 1, thing).Do(&f), &bad)
 	assert.Equal(t, "mass_kg", bad.Field)
 	opening := f.Openings[0]
 	opening.WidthM = 0.05
 	f.Profile.Units = "us"
-	require.ErrorAs(t, workbench.Put(store.ListOf[store.Opening]("openings"), f.ID, 1, opening).Do(&f), &bad)
+	require.ErrorAs(t, workbench.Put(store.ListOf[store.Opening](), f.ID, 1, opening).Do(&f), &bad)
 	assert.Equal(t, `2" is below 3⅞"; leave it empty when it is not known`, bad.Error())
 	f.Profile.BornYear = 1850
 	require.ErrorAs(t, workbench.Check(f), &bad)

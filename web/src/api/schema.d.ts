@@ -2775,32 +2775,112 @@ export interface components {
         };
         Changes: {
             at_hand?: string[];
-            bands?: components["schemas"]["ListChangeBand"];
-            batches?: components["schemas"]["ListChangeBatch"];
-            builds?: components["schemas"]["ListChangeBuild"];
-            containers?: components["schemas"]["ListChangeContainer"];
-            fixtures?: components["schemas"]["ListChangeFixture"];
-            gear?: components["schemas"]["ListChangeGear"];
-            handles?: components["schemas"]["ListChangeHandle"];
-            offcuts?: components["schemas"]["ListChangeOffcut"];
-            openings?: components["schemas"]["ListChangeOpening"];
-            operations?: components["schemas"]["ListChangeOperation"];
-            overheads?: components["schemas"]["ListChangeOverhead"];
-            pins?: components["schemas"]["ListChangePin"];
-            plates?: components["schemas"]["ListChangePlate"];
+            bands?: {
+                gone?: string[];
+                items: components["schemas"]["Band"][];
+                places?: components["schemas"]["Place"][];
+            };
+            batches?: {
+                gone?: string[];
+                items: components["schemas"]["Batch"][];
+                places?: components["schemas"]["Place"][];
+            };
+            builds?: {
+                gone?: string[];
+                items: components["schemas"]["Build"][];
+                places?: components["schemas"]["Place"][];
+            };
+            containers?: {
+                gone?: string[];
+                items: components["schemas"]["Container"][];
+                places?: components["schemas"]["Place"][];
+            };
+            fixtures?: {
+                gone?: string[];
+                items: components["schemas"]["Fixture"][];
+                places?: components["schemas"]["Place"][];
+            };
+            gear?: {
+                gone?: string[];
+                items: components["schemas"]["Gear"][];
+                places?: components["schemas"]["Place"][];
+            };
+            handles?: {
+                gone?: string[];
+                items: components["schemas"]["Handle"][];
+                places?: components["schemas"]["Place"][];
+            };
+            offcuts?: {
+                gone?: string[];
+                items: components["schemas"]["Offcut"][];
+                places?: components["schemas"]["Place"][];
+            };
+            openings?: {
+                gone?: string[];
+                items: components["schemas"]["Opening"][];
+                places?: components["schemas"]["Place"][];
+            };
+            operations?: {
+                gone?: string[];
+                items: components["schemas"]["Operation"][];
+                places?: components["schemas"]["Place"][];
+            };
+            overheads?: {
+                gone?: string[];
+                items: components["schemas"]["Overhead"][];
+                places?: components["schemas"]["Place"][];
+            };
+            pins?: {
+                gone?: string[];
+                items: components["schemas"]["Pin"][];
+                places?: components["schemas"]["Place"][];
+            };
+            plates?: {
+                gone?: string[];
+                items: components["schemas"]["Plate"][];
+                places?: components["schemas"]["Place"][];
+            };
             profile?: components["schemas"]["Profile"];
-            releases?: components["schemas"]["ListChangeRelease"];
+            releases?: {
+                gone?: string[];
+                items: components["schemas"]["Release"][];
+                places?: components["schemas"]["Place"][];
+            };
             /** Format: int64 */
             revision: number;
-            rigs?: components["schemas"]["ListChangeRig"];
-            rooms?: components["schemas"]["ListChangeRoom"];
-            slots?: components["schemas"]["ListChangeWished"];
+            rigs?: {
+                gone?: string[];
+                items: components["schemas"]["Rig"][];
+                places?: components["schemas"]["Place"][];
+            };
+            rooms?: {
+                gone?: string[];
+                items: components["schemas"]["Room"][];
+                places?: components["schemas"]["Place"][];
+            };
+            slots?: {
+                gone?: string[];
+                items: components["schemas"]["Wished"][];
+                places?: components["schemas"]["Place"][];
+            };
             space?: components["schemas"]["Space"];
-            tests?: components["schemas"]["ListChangeTestSet"];
-            things?: components["schemas"]["ListChangeThing"];
+            tests?: {
+                gone?: string[];
+                items: components["schemas"]["TestSet"][];
+                places?: components["schemas"]["Place"][];
+            };
+            things?: {
+                gone?: string[];
+                items: components["schemas"]["Thing"][];
+                places?: components["schemas"]["Place"][];
+            };
             /** Format: int64 */
             updated_at: number;
-            weighings?: components["schemas"]["ListChangeWeighing"];
+            weighings?: {
+                gone?: string[];
+                items: components["schemas"]["Weighing"][];
+                places?: components["schemas"]["Place"][];
+            };
         };
         Choice: {
             caution: string;
@@ -4987,106 +5067,6 @@ export interface components {
             limit: string;
             /** @description What usually stays possible, the nearest first */
             stays: components["schemas"]["Stayed"][];
-        };
-        ListChangeBand: {
-            gone?: string[];
-            items: components["schemas"]["Band"][];
-            places?: components["schemas"]["Place"][];
-        };
-        ListChangeBatch: {
-            gone?: string[];
-            items: components["schemas"]["Batch"][];
-            places?: components["schemas"]["Place"][];
-        };
-        ListChangeBuild: {
-            gone?: string[];
-            items: components["schemas"]["Build"][];
-            places?: components["schemas"]["Place"][];
-        };
-        ListChangeContainer: {
-            gone?: string[];
-            items: components["schemas"]["Container"][];
-            places?: components["schemas"]["Place"][];
-        };
-        ListChangeFixture: {
-            gone?: string[];
-            items: components["schemas"]["Fixture"][];
-            places?: components["schemas"]["Place"][];
-        };
-        ListChangeGear: {
-            gone?: string[];
-            items: components["schemas"]["Gear"][];
-            places?: components["schemas"]["Place"][];
-        };
-        ListChangeHandle: {
-            gone?: string[];
-            items: components["schemas"]["Handle"][];
-            places?: components["schemas"]["Place"][];
-        };
-        ListChangeOffcut: {
-            gone?: string[];
-            items: components["schemas"]["Offcut"][];
-            places?: components["schemas"]["Place"][];
-        };
-        ListChangeOpening: {
-            gone?: string[];
-            items: components["schemas"]["Opening"][];
-            places?: components["schemas"]["Place"][];
-        };
-        ListChangeOperation: {
-            gone?: string[];
-            items: components["schemas"]["Operation"][];
-            places?: components["schemas"]["Place"][];
-        };
-        ListChangeOverhead: {
-            gone?: string[];
-            items: components["schemas"]["Overhead"][];
-            places?: components["schemas"]["Place"][];
-        };
-        ListChangePin: {
-            gone?: string[];
-            items: components["schemas"]["Pin"][];
-            places?: components["schemas"]["Place"][];
-        };
-        ListChangePlate: {
-            gone?: string[];
-            items: components["schemas"]["Plate"][];
-            places?: components["schemas"]["Place"][];
-        };
-        ListChangeRelease: {
-            gone?: string[];
-            items: components["schemas"]["Release"][];
-            places?: components["schemas"]["Place"][];
-        };
-        ListChangeRig: {
-            gone?: string[];
-            items: components["schemas"]["Rig"][];
-            places?: components["schemas"]["Place"][];
-        };
-        ListChangeRoom: {
-            gone?: string[];
-            items: components["schemas"]["Room"][];
-            places?: components["schemas"]["Place"][];
-        };
-        ListChangeTestSet: {
-            gone?: string[];
-            items: components["schemas"]["TestSet"][];
-            places?: components["schemas"]["Place"][];
-        };
-        ListChangeThing: {
-            gone?: string[];
-            items: components["schemas"]["Thing"][];
-            places?: components["schemas"]["Place"][];
-        };
-        ListChangeWeighing: {
-            gone?: string[];
-            items: components["schemas"]["Weighing"][];
-            places?: components["schemas"]["Place"][];
-        };
-        ListChangeWished: {
-            gone?: string[];
-            items: components["schemas"]["Wished"][];
-            places?: components["schemas"]["Place"][];
         };
         Listing: {
             clients: components["schemas"]["Card"][];
