@@ -70,7 +70,8 @@ func (a *API) stock(r huma.API) {
 			if err != nil {
 				return nil, err
 			}
-			return a.change(ctx, in.Looking, in.Body, workbench.Add(in.ID, base, workbench.More(in.Body)))
+			return a.change(ctx, in.Looking, in.Body, workbench.Add(in.ID, base, store.File{
+				Containers: in.Body.Containers, Things: in.Body.Things, Batches: in.Body.Batches, Builds: in.Body.Builds, Pins: in.Body.Pins}))
 		})
 
 	type readIn struct {

@@ -120,9 +120,9 @@ func (s *Store) remember(e Edit, last past, before, after *File, forth Changes) 
 		goesOn(was.Fields, label.fields(before, after))
 	start, touched := *before, forth
 	if same {
-		var back Changes
-		if err := json.Unmarshal([]byte(last.Back), &back); err != nil {
-			return nil, fmt.Errorf("read history: %w", err)
+		back, err := readChanges(last.Back, last.Schema)
+		if err != nil {
+			return nil, err
 		}
 		start = before.Clone()
 		back.apply(&start)
@@ -141,8 +141,8 @@ func (s *Store) remember(e Edit, last past, before, after *File, forth Changes) 
 	}
 	return func(tx *sqlx.Tx) error {
 		if same {
-			_, err := tx.Exec("UPDATE history SET at = ?, label = ?, parts = ?, back = ?, forth = ? WHERE seq = ?", after.UpdatedAt,
-				texts[0], texts[1], texts[2], texts[3], last.Seq)
+			_, err := tx.Exec("UPDATE history SET at = ?, schema = ?, label = ?, parts = ?, back = ?, forth = ? WHERE seq = ?",
+				after.UpdatedAt, SchemaVersion(), texts[0], texts[1], texts[2], texts[3], last.Seq)
 			return err
 		}
 		if _, err := tx.Exec("DELETE FROM history WHERE practice_id = ? AND client_id = ? AND undone = 1 AND author = ?", e.Practice,
@@ -223,9 +223,9 @@ func (s *Store) step(ctx context.Context, st Step) (out Changed, label Label, er
 	if st.Redo {
 		text = one.Forth
 	}
-	var c Changes
-	if err := json.Unmarshal([]byte(text), &c); err != nil {
-		return out, label, fmt.Errorf("read history: %w", err)
+	c, err := readChanges(text, one.Schema)
+	if err != nil {
+		return out, label, err
 	}
 	after := before.Clone()
 	c.apply(&after)

@@ -3,6 +3,7 @@ package store
 import (
 	"context"
 	"fmt"
+	"iter"
 	"reflect"
 	"slices"
 	"strconv"
@@ -194,6 +195,46 @@ func (f *File) EachName(do func(name *string)) {
 			do(thing.FieldByIndex(l.called).Addr().Interface().(*string))
 		}
 	}
+}
+
+// EachThing are the lists and ids of all things of a file.
+func (f *File) EachThing() iter.Seq2[string, string] {
+	return func(yield func(list, id string) bool) {
+		for _, l := range lists {
+			for _, id := range l.ids(f) {
+				if !yield(l.name, id) {
+					return
+				}
+			}
+		}
+	}
+}
+
+// Append adds the things of another file's lists; what is said of the library takes the place of what
+// was said before. Where an id is there already, or twice, it says which.
+func (f *File) Append(more File) (twice string) {
+	had := map[string]bool{}
+	for _, l := range lists {
+		if !l.keyed {
+			for _, id := range l.ids(f) {
+				had[id] = true
+			}
+		}
+	}
+	for _, l := range lists {
+		for _, id := range l.ids(&more) {
+			if had[id] && !l.keyed {
+				return id
+			}
+			had[id] = had[id] || !l.keyed
+		}
+	}
+	for _, l := range lists {
+		new := l.ids(&more)
+		all := slices.DeleteFunc(each(l.all(f)), func(t reflect.Value) bool { return slices.Contains(new, l.idOf(t)) })
+		l.all(f).Set(reflect.Append(reflect.MakeSlice(l.all(f).Type(), 0, len(all)+len(new)), append(all, each(l.all(&more))...)...))
+	}
+	return ""
 }
 
 // holdsOf are the fields of a thing that are slices: with those copied, nothing done to a copy shows

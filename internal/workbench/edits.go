@@ -130,82 +130,34 @@ func Remove[T any](l store.Things[T], client string, base int64, id string) Edit
 	}
 }
 
-// More is what is added to a client's stock, or said of the plan, at once.
-type More struct {
-	Containers []store.Container
-	Things     []store.Thing
-	Batches    []store.Batch
-	Builds     []store.Build
-	Pins       []store.Pin
-}
-
-// Add is the edit that adds things to a client's stock and pins to the plan. An id that is
-// there already refuses all of them; a pin takes the place of what was said before.
-func Add(client string, base int64, m More) Edit {
+// Add is the edit that adds the things of some lists to a client's. An id that is there already
+// refuses all of them, but for what is said of the library (a pin, say): it takes the place of what
+// was said before.
+func Add(client string, base int64, more store.File) Edit {
 	e := Edit{Client: client, Base: base, Label: store.Label{Do: "add", Part: "stock"}}
-	seen := map[string]bool{}
-	twice := ""
-	ids := m.ids(&e.Scopes)
-	if len(ids) == 1 { // by its own name
-		list, id, _ := strings.Cut(e.Scopes[0], "/")
-		e.Label = store.Label{Do: "add", Part: list, ID: id}
+	var lists []string
+	for list, id := range more.EachThing() {
+		e.Scopes = append(e.Scopes, list+"/"+id)
+		if list != "pins" && !slices.Contains(lists, list) { // what is pinned as it is added goes without saying
+			lists = append(lists, list)
+		}
+		e.Label.ID = id
 	}
 	switch {
-	case len(ids) == 0:
-	case len(ids) == len(m.Pins):
-		e.Label.Part = "pins"
-	case len(ids) == len(m.Pins)+len(m.Builds):
-		e.Label.Part = "builds"
-	}
-	for _, id := range ids {
-		if seen[id] {
-			twice = id
-		}
-		seen[id] = true
+	case len(e.Scopes) == 1:
+		e.Label.Part, _, _ = strings.Cut(e.Scopes[0], "/")
+	case len(lists) == 0 && len(e.Scopes) > 0:
+		e.Label.Part, e.Label.ID = "pins", ""
+	case len(lists) == 1 && lists[0] == "builds":
+		e.Label.Part, e.Label.ID = "builds", ""
+	default:
+		e.Label.ID = ""
 	}
 	e.Do = func(f *store.File) error {
-		here := twice
-		var have []string
-		More{f.Containers, f.Things, f.Batches, f.Builds, nil}.ids(&have)
-		for _, s := range have {
-			if _, id, _ := strings.Cut(s, "/"); seen[id] {
-				here = id
-			}
-		}
-		if here != "" {
+		if here := f.Append(more); here != "" {
 			return quantity.At("", "there is something with the id "+here+" already")
 		}
-		f.Containers, f.Things, f.Batches = append(f.Containers, m.Containers...), append(f.Things, m.Things...),
-			append(f.Batches, m.Batches...)
-		f.Builds = append(slices.Clone(f.Builds), m.Builds...)
-		f.Pins = slices.DeleteFunc(slices.Clone(f.Pins), func(p store.Pin) bool {
-			return slices.ContainsFunc(m.Pins, func(q store.Pin) bool { return p.ID == q.ID })
-		})
-		f.Pins = append(f.Pins, m.Pins...)
 		return nil
 	}
 	return e
-}
-
-// ids are the ids of all that is there; scopes gets them with their lists.
-func (m More) ids(scopes *[]string) (out []string) {
-	add := func(list, id string) {
-		out, *scopes = append(out, id), append(*scopes, list+"/"+id)
-	}
-	for _, c := range m.Containers {
-		add("containers", c.ID)
-	}
-	for _, t := range m.Things {
-		add("things", t.ID)
-	}
-	for _, b := range m.Batches {
-		add("batches", b.ID)
-	}
-	for _, b := range m.Builds {
-		add("builds", b.ID)
-	}
-	for _, p := range m.Pins {
-		add("pins", p.ID)
-	}
-	return out
 }

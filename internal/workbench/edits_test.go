@@ -53,9 +53,9 @@ func TestRemovalForgetsItsOwnKind(t *testing.T) {
 
 // One thing that is added is named by itself; an id twice refuses all.
 func TestAddingManyIsOneChange(t *testing.T) {
-	one := workbench.Add("a", 1, workbench.More{Things: []store.Thing{{ID: "t", Name: "tin"}}})
+	one := workbench.Add("a", 1, store.File{Things: []store.Thing{{ID: "t", Name: "tin"}}})
 	assert.Equal(t, store.Label{Do: "add", Part: "things", ID: "t"}, one.Label)
-	two := workbench.Add("a", 1, workbench.More{Things: []store.Thing{{ID: "t"}}, Containers: []store.Container{{ID: "t"}}})
+	two := workbench.Add("a", 1, store.File{Things: []store.Thing{{ID: "t"}}, Containers: []store.Container{{ID: "t"}}})
 	assert.Equal(t, "stock", two.Label.Part)
 	f := store.NewFile("a", "x")
 	var bad *quantity.FieldError
@@ -66,7 +66,7 @@ func TestAddingManyIsOneChange(t *testing.T) {
 	// A pin takes the place of what was said of the same purchase.
 	f.Pins = []store.Pin{{ID: "bar", Pin: "never"}, {ID: "bench", Pin: "never"}}
 	before := f.Pins
-	pins := workbench.Add("a", 1, workbench.More{Pins: []store.Pin{{ID: "bar", Pin: "must"}, {ID: "stands", Pin: "must"}}})
+	pins := workbench.Add("a", 1, store.File{Pins: []store.Pin{{ID: "bar", Pin: "must"}, {ID: "stands", Pin: "must"}}})
 	assert.Equal(t, store.Label{Do: "add", Part: "pins"}, pins.Label)
 	assert.Equal(t, []string{"pins/bar", "pins/stands"}, pins.Scopes)
 	require.NoError(t, pins.Do(&f))
