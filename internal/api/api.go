@@ -65,8 +65,8 @@ func (a *API) Mount(r chi.Router) huma.API {
 		station(described)
 	}
 	for t := range store.Kinds() {
-		for _, b := range store.BoundsOf(t) { // JSON Schema has no words for "0, or at least"
-			described.OpenAPI().Components.Schemas.Map()[t.Name()].Properties[b.Field].Extensions = map[string]any{"x-least": b.Least}
+		for field, least := range store.Leasts(t) {
+			described.OpenAPI().Components.Schemas.Map()[t.Name()].Properties[field].Extensions = map[string]any{"x-least": least}
 		}
 	}
 	return described

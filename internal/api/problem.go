@@ -34,6 +34,7 @@ func (a *API) problem(ctx context.Context, err error) error {
 	var field *quantity.FieldError
 	var many *store.TooManyError
 	var overlaps *store.OverlapError
+	var misfit *store.MisfitError
 	var ready huma.StatusError
 	var inUse *workbench.InUseError
 	switch {
@@ -55,6 +56,8 @@ func (a *API) problem(ctx context.Context, err error) error {
 		return huma.Error412PreconditionFailed("this was changed since you read it: read it again")
 	case errors.As(err, &many):
 		return huma.Error422UnprocessableEntity(many.Error())
+	case errors.As(err, &misfit):
+		return refuse(misfit.Field, misfit.Error())
 	case errors.As(err, &field) && field.Field == "":
 		return huma.Error422UnprocessableEntity(field.Error())
 	case errors.As(err, &field): // what the core refuses of a field is refused at it

@@ -44,7 +44,7 @@ var usual = []string{"name", "kind", "capacity", "mass", "filling", "fill", "cou
 func ReadStock(ctx context.Context, text string, system quantity.System, f store.File) StockTable {
 	out := StockTable{room: store.MostOf[store.Container]() - len(f.Containers)}
 	// What a row is held against: the household's fillings, not all its things each time.
-	f = store.File{Profile: f.Profile, Batches: f.Batches}
+	f = store.File{Profile: f.Profile, Space: f.Space, Batches: f.Batches}
 	text = strings.TrimPrefix(text, "\ufeff")
 	r := csv.NewReader(strings.NewReader(text))
 	r.Comma, r.FieldsPerRecord, r.LazyQuotes = separator(text), -1, true

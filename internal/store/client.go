@@ -58,6 +58,9 @@ func (s *Store) Create(ctx context.Context, practice string, f File) (File, erro
 	f.Complete()
 	f.Revision, f.UpdatedAt = 1, s.now().UTC().Unix()
 	all := changesOf(&File{ID: f.ID}, &f, nil)
+	if err := all.fits(); err != nil {
+		return f, err
+	}
 	query := "INSERT INTO client (" + strings.Join(own, ", ") + ") VALUES (:" + strings.Join(own, ", :") + ")"
 	err := s.inTx(ctx, func(tx *sqlx.Tx) error {
 		if _, err := tx.NamedExec(query, rowOf(practice, f)); err != nil {
@@ -152,7 +155,7 @@ func (s *Store) attempt(ctx context.Context, e Edit) (out Changed, err error) {
 		out.Changes = Changes{Revision: before.Revision, UpdatedAt: before.UpdatedAt}
 		return out, nil
 	}
-	if err := cmp.Or(distinct(&before, &after, &changes), bounded(&before, &after, &changes)); err != nil {
+	if err := cmp.Or(distinct(&before, &after, &changes), bounded(&before, &after, &changes), changes.fits()); err != nil {
 		return out, err
 	}
 	after.Revision, after.UpdatedAt = before.Revision+1, s.now().UTC().Unix()

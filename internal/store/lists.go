@@ -81,6 +81,21 @@ func ofThings[T any]() *list {
 // all is the list of a file; it can be set.
 func (l *list) all(f *File) reflect.Value { return reflect.ValueOf(f).Elem().FieldByIndex(l.at) }
 
+// Kinds are the types of a file's parts and of the things in its lists.
+func Kinds() iter.Seq[reflect.Type] {
+	return func(yield func(reflect.Type) bool) {
+		for _, f := range reflect.VisibleFields(reflect.TypeFor[File]()) {
+			t := f.Type
+			if t.Kind() == reflect.Slice {
+				t = t.Elem()
+			}
+			if t.Kind() == reflect.Struct && !yield(t) {
+				return
+			}
+		}
+	}
+}
+
 // each are the things of a list.
 func each(all reflect.Value) []reflect.Value {
 	out := make([]reflect.Value, all.Len())

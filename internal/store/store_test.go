@@ -201,27 +201,45 @@ func TestTypingIsOneChange(t *testing.T) {
 	assert.Equal(t, 45, f.Profile.Minutes)
 }
 
-// The database refuses by itself what the core would refuse.
-func TestTheDatabaseRefusesNonsense(t *testing.T) {
+// The store refuses by itself what the tags of the fields do not allow, wherever it comes from.
+func TestTheStoreRefusesNonsense(t *testing.T) {
 	s := open(t, t.TempDir())
 	practices(t, s)
 	_, err := s.Create(ctx, "p1", store.NewFile("a", "Loft"))
 	require.NoError(t, err)
-	for name, breaks := range map[string]func(*store.File){
-		"giant":        func(f *store.File) { f.Profile.StatureM = 3.1 },
-		"full tank":    func(f *store.File) { c := jug("j"); c.CapacityL = 9000; f.Containers = append(f.Containers, c) },
-		"frustum of 0": func(f *store.File) { c := jug("j"); c.Shape = "frustum"; f.Containers = append(f.Containers, c) },
-		"many reps": func(f *store.File) {
+	for field, breaks := range map[string]func(*store.File){
+		"stature_m":  func(f *store.File) { f.Profile.StatureM = 3.1 },
+		"goal":       func(f *store.File) { f.Profile.Goal = "fame" },
+		"limits":     func(f *store.File) { f.Profile.Limits = make(store.Words, 25) },
+		"capacity_l": func(f *store.File) { c := jug("j"); c.CapacityL = 9000; f.Containers = append(f.Containers, c) },
+		"height_m":   func(f *store.File) { c := jug("j"); c.HeightM = 0.001; f.Containers = append(f.Containers, c) },
+		"level_m": func(f *store.File) {
+			c := jug("j")
+			c.Marks = store.List[store.Mark]{{LevelM: 9}}
+			f.Containers = append(f.Containers, c)
+		},
+		"reps": func(f *store.File) {
 			f.Tests = []store.TestSet{{ID: "t", Movement: "m", LoadKg: 5, Reps: 220}}
 		},
-		"unknown pin": func(f *store.File) { f.Pins = []store.Pin{{ID: "x", Pin: "perhaps"}} },
+		"pin": func(f *store.File) { f.Pins = []store.Pin{{ID: "x", Pin: "perhaps"}} },
 	} {
 		_, _, err := change(s, "p1", "a", 1, "x", func(f *store.File) error { breaks(f); return nil })
-		assert.ErrorContains(t, err, "CHECK", name)
+		var bad *store.MisfitError
+		if assert.ErrorAs(t, err, &bad, field) {
+			assert.Equal(t, field, bad.Field)
+		}
 	}
 	f, err := s.Load(ctx, "p1", "a")
 	require.NoError(t, err)
 	assert.EqualValues(t, 1, f.Revision, "nothing of it was kept")
+	for _, make := range []func() store.File{func() store.File { return store.NewFile("b", "") }, func() store.File {
+		f := store.NewFile("b", "Loft")
+		f.Space.ShoeM = -1
+		return f
+	}} {
+		_, err := s.Create(ctx, "p1", make())
+		assert.Error(t, err)
+	}
 }
 
 func TestBackupOpensAndNewerIsRefused(t *testing.T) {

@@ -21,7 +21,7 @@ func (s *Store) provider() (*goose.Provider, error) {
 	if err != nil {
 		return nil, err
 	}
-	p, err := goose.NewProvider(goose.DialectSQLite3, s.write.db.DB, files)
+	p, err := goose.NewProvider(goose.DialectSQLite3, s.write.db.DB, files, goose.WithGoMigrations(inGo...))
 	if err != nil {
 		return nil, fmt.Errorf("migrations: %w", err)
 	}
@@ -32,12 +32,6 @@ func versions(ctx context.Context, p *goose.Provider) (have, want int64, err err
 	have, err = p.GetDBVersion(ctx)
 	sources := p.ListSources()
 	return have, sources[len(sources)-1].Version, err
-}
-
-// SchemaVersion is the schema that this release writes.
-func SchemaVersion() int64 {
-	all, _ := fs.Glob(migrations, "migrations/*.sql")
-	return int64(len(all))
 }
 
 // migrate brings the database up to date, a copy of how it was first. It may be killed at

@@ -185,3 +185,38 @@ func TestWhatAnUpgradeFinds(t *testing.T) {
 	assert.FileExists(t, before)
 	assert.FileExists(t, before+"-2")
 }
+
+// The tables of clients keep keys, references, types and JSON, and no bound; those of accounts and of
+// the history are as they were.
+func TestTheDatabaseKeepsNoBounds(t *testing.T) {
+	dir := t.TempDir()
+	s := open(t, dir)
+	require.NoError(t, s.Close())
+	db, err := sql.Open("sqlite", "file:"+filepath.Join(dir, store.FileName))
+	require.NoError(t, err)
+	defer func() { _ = db.Close() }()
+	rows, err := db.Query("SELECT name, sql FROM sqlite_schema WHERE type = 'table'")
+	require.NoError(t, err)
+	checks := map[string]int{}
+	for rows.Next() {
+		var name, text string
+		require.NoError(t, rows.Scan(&name, &text))
+		checks[name] = strings.Count(text, "CHECK") - strings.Count(text, "CHECK (json_valid(")
+	}
+	require.NoError(t, rows.Err())
+	assert.Zero(t, checks["client"])
+	for name := range store.EachList() {
+		assert.Zero(t, checks[strings.TrimSuffix(name, "s")], name)
+	}
+	assert.NotZero(t, checks["consultant"])
+	for _, refused := range []string{
+		"INSERT INTO pin (practice_id, client_id, id, pin, position) VALUES ('p', 'nobody', 'x', 'must', 0)",
+		"INSERT INTO gear (practice_id, client_id, id, item, position) VALUES ('p', 'a', 'x', NULL, 0)",
+	} {
+		_, err := db.Exec("PRAGMA foreign_keys = ON; " + refused)
+		assert.Error(t, err, refused)
+	}
+	var word string
+	require.NoError(t, db.QueryRow("PRAGMA integrity_check").Scan(&word))
+	assert.Equal(t, "ok", word)
+}

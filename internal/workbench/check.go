@@ -3,9 +3,7 @@ package workbench
 import (
 	"errors"
 	"fmt"
-	"reflect"
 	"slices"
-	"strconv"
 	"strings"
 
 	"scrappyrack/core/gear"
@@ -265,24 +263,26 @@ func checkTests(f store.File) error {
 	return nil
 }
 
-// within refuses a number of a thing that is written below what it may be at least.
-func within(thing any, units quantity.System) error {
-	v := reflect.ValueOf(thing)
-	for _, b := range store.BoundsOf(v.Type()) {
-		if value, breaks := b.Breaks(v); breaks {
-			return quantity.In(quantity.At(b.Field, inKind(b.Field, value), " is below ", inKind(b.Field, b.Least),
-				"; leave it empty when it is not known"), units)
-		}
+// within refuses what the tags of a part or a thing do not allow, at its field.
+func within(part any, units quantity.System) error {
+	var bad *store.MisfitError
+	if !errors.As(store.Fits(part), &bad) {
+		return nil
 	}
-	return nil
+	if bad.Tag != "least" {
+		return quantity.At(bad.Field, bad.Error())
+	}
+	return quantity.In(quantity.At(bad.Field, inKind(bad.Field, bad.Value), " is below ", inKind(bad.Field, bad.Bound),
+		"; leave it empty when it is not known"), units)
 }
 
 // inKind is a number of a field as it is shown, its kind told by the end of the field's name.
-func inKind(field string, v float64) any {
+func inKind(field string, value any) any {
+	v, ok := value.(float64)
 	for end, kind := range map[string]quantity.Kind{"_m": quantity.KindLength, "_kg": quantity.KindMass, "_l": quantity.KindVolume} {
-		if strings.HasSuffix(field, end) && !strings.HasSuffix(field, "_kg_l") {
+		if ok && strings.HasSuffix(field, end) && !strings.HasSuffix(field, "_kg_l") {
 			return quantity.Amount(kind, v)
 		}
 	}
-	return strconv.FormatFloat(v, 'g', -1, 64)
+	return fmt.Sprint(value)
 }

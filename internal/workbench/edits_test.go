@@ -210,8 +210,8 @@ func TestAnEmptyTestSpoilsNothing(t *testing.T) {
 func TestLeastsAreHeld(t *testing.T) {
 	of := map[string]float64{}
 	for kind := range store.Kinds() {
-		for _, b := range store.BoundsOf(kind) {
-			of[kind.Name()+"."+b.Field] = b.Least
+		for field, least := range store.Leasts(kind) {
+			of[kind.Name()+"."+field] = least
 		}
 	}
 	assert.EqualValues(t, body.MinStature, of["Profile.stature_m"])
