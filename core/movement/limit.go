@@ -112,7 +112,8 @@ var rules = []rule{
 		order: map[Pattern]string{
 			PushLevel: "counter-push-up floor-press band-press", PushUp: "", PullLevel: "one-hand-row(a hand on something) band-row",
 			PullDown: "band-pull-down",
-			Carry:    "suitcase-carry hug-carry", ShoulderSide: "side-raise-one wide-t-raise", Brace: "wall-plank plank", GetUp: "side-roll",
+			Carry:    "suitcase-carry hug-carry", ShoulderSide: "side-raise-one wide-t-raise", Brace: "wall-plank plank",
+			GetUp: "side-roll",
 		},
 	},
 	{
@@ -120,8 +121,9 @@ var rules = []rule{
 		order: map[Pattern]string{
 			PushLevel: "counter-push-up floor-press wall-push-up close-counter-push-up", PushUp: "",
 			PullDown: "band-pull-down(only where free of pain)",
-			Carry:    "suitcase-carry hug-carry farmer-carry", ShoulderSide: "wide-t-raise(arms below 60°)", CoreTurn: "anti-rotation-press",
-			Brace: "wall-plank plank dead-bug", ArmStraighten: "band-push-down", GetUp: "sound-arm",
+			Carry:    "suitcase-carry hug-carry farmer-carry", ShoulderSide: "wide-t-raise(arms below 60°)",
+			CoreTurn: "anti-rotation-press",
+			Brace:    "wall-plank plank dead-bug", ArmStraighten: "band-push-down", GetUp: "sound-arm",
 		},
 	},
 	{
@@ -319,7 +321,8 @@ var rules = []rule{
 		order: map[Pattern]string{
 			Squat: "", Hinge: "", OneLeg: "", HipSide: "", Calf: "", Jump: "", PushLevel: "band-press", PushUp: "seated-press",
 			PullLevel: "seated-row",
-			PullDown:  "seated-pull-down", Carry: "lap-carry", ShoulderSide: "side-raise", CoreTurn: "seated-press-out", Brace: "trunk-hold",
+			PullDown:  "seated-pull-down", Carry: "lap-carry", ShoulderSide: "side-raise", CoreTurn: "seated-press-out",
+			Brace:   "trunk-hold",
 			ArmBend: "one-hand-curl band-curl", ArmStraighten: "band-push-down", Balance: "seated-reach", GetUp: "chair-transfer",
 		},
 		but: map[string]string{"machine-intervals": "most machines ask for the legs"},

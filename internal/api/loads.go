@@ -73,7 +73,7 @@ func (a *API) benches(r huma.API) {
 				return nil, err
 			}
 			out := WeighedTry{
-				Weighed: weighedOf(got.WeighingOf, nil), ComputedKg: float64(got.Computed.Value),
+				Weighed: weighedOf(got.Weighed, nil), ComputedKg: float64(got.Computed.Value),
 				ComputedU: float64(got.Computed.Expanded()),
 				Batch:     got.Batch, Sisters: got.Sisters,
 			}
@@ -254,12 +254,13 @@ type Packing struct {
 func packingOf(p *workbench.Packing) Packing {
 	out := Packing{
 		TotalKg: float64(p.Best.Total), Chosen: []PackLine{}, StuffingL: float64(p.Best.Stuffing), StuffingKg: float64(p.Best.StuffingMass),
-		Within: p.Best.Within, StepKg: float64(p.Best.Resolution), Wrap: append([]string{}, p.Wrap...), Left: append([]string{}, p.Left...),
+		Within: p.Best.Within, StepKg: float64(p.Best.Resolution), Wrap: append([]string{}, p.Wrap()...),
+		Left:   append([]string{}, p.Left...),
 		TooBig: append([]string{}, p.Best.TooBig...),
 	}
 	for i, n := range p.Best.Counts {
 		if t := p.Things[i]; n > 0 {
-			out.Chosen = append(out.Chosen, PackLine{t.ID, t.Name, n, float64(n) * t.MassKg})
+			out.Chosen = append(out.Chosen, PackLine{t.ID, t.Name, n, float64(n) * float64(t.Mass)})
 		}
 	}
 	return out

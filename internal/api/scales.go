@@ -15,6 +15,7 @@ import (
 	"scrappyrack/core/band"
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/scale"
+	"scrappyrack/core/stock"
 	"scrappyrack/internal/standin"
 	"scrappyrack/internal/workbench"
 )
@@ -203,7 +204,7 @@ func (a *API) told(r huma.API) {
 				if err != nil {
 					return nil, err
 				}
-				at := slices.IndexFunc(desk.Results.Loads, func(l workbench.Loaded) bool { return l.Container.ID == q.Container })
+				at := slices.IndexFunc(desk.Results.Loads, func(l stock.Loaded) bool { return l.Container.ID == q.Container })
 				if at < 0 {
 					return nil, refuse("weigh.container", "this client has no such container")
 				}

@@ -3,6 +3,7 @@ package api
 import (
 	"scrappyrack/core/load"
 	"scrappyrack/core/quantity"
+	"scrappyrack/core/stock"
 	"scrappyrack/core/way"
 	"scrappyrack/internal/store"
 	"scrappyrack/internal/workbench"
@@ -63,7 +64,7 @@ type Load struct {
 	WeighAgain int64    `json:"weigh_again_at" doc:"Unix time; 0 when it never was weighed"`
 }
 
-func loadOf(k store.Container, l workbench.Loaded, units quantity.System) Load {
+func loadOf(k store.Container, l stock.Loaded, units quantity.System) Load {
 	c := l.Container
 	out := Load{
 		ID: k.ID, MassKg: float64(l.Mass.Value), U95Kg: float64(l.Mass.Expanded()), How: string(l.Mass.How),
@@ -101,11 +102,11 @@ type BatchState struct {
 	Loose     bool    `json:"loose"`
 }
 
-func batchesOf(all []workbench.BatchOf) []BatchState {
+func batchesOf(all []stock.Batch) []BatchState {
 	out := []BatchState{}
 	for _, b := range all {
 		out = append(out, BatchState{
-			ID: b.Batch.ID, Density: float64(b.Filling.Typical), U95: 2 * float64(b.Filling.U1()), Prior: float64(b.Prior.Typical),
+			ID: b.Prior.Key, Density: float64(b.Filling.Typical), U95: 2 * float64(b.Filling.U1()), Prior: float64(b.Prior.Typical),
 			PriorU95: 2 * float64(b.Prior.U1()),
 			Chi2:     b.Result.Chi2, Weighings: len(b.Result.Each), Wet: b.Prior.Wet, Loose: b.Prior.Loose,
 		})
@@ -247,13 +248,13 @@ type Weighed struct {
 	Why       Derivation     `json:"why"`
 }
 
-func weighedOf(w workbench.WeighingOf, now *workbench.WeighingOf) Weighed {
+func weighedOf(w stock.Weighed, now *stock.Weighed) Weighed {
 	out := Weighed{
-		ID: w.Weighing.ID, At: w.Weighing.At, MassKg: float64(w.Reading.Mass.Value), U95Kg: float64(w.Reading.Mass.Expanded()),
+		ID: w.ID, At: w.At, MassKg: float64(w.Reading.Mass.Value), U95Kg: float64(w.Reading.Mass.Expanded()),
 		Empty: w.Empty(),
-		Now:   now != nil && now.Weighing.ID == w.Weighing.ID, Scale: w.Weighing.Scale,
-		Readings: len(w.Weighing.Readings) + len(w.Weighing.Without),
-		Odd:      append([]int{}, w.Reading.Odd...), Counts: w.Counts, Verdict: w.Weighing.Verdict, Agreement: agreementOf(w.Agreement),
+		Now:   now != nil && now.ID == w.ID, Scale: w.Scale.Name,
+		Readings: len(w.Readings) + len(w.Without),
+		Odd:      append([]int{}, w.Reading.Odd...), Counts: w.Counts, Verdict: string(w.Verdict), Agreement: agreementOf(w.Agreement),
 		Budget:  budgetOf(w.Reading.Budget),
 		Problem: w.Problem, Why: derivationOf(w.Explain()),
 	}

@@ -71,7 +71,8 @@ func (a *API) stock(r huma.API) {
 				return nil, err
 			}
 			return a.change(ctx, in.Looking, in.Body, workbench.Add(in.ID, base, store.File{
-				Containers: in.Body.Containers, Things: in.Body.Things, Batches: in.Body.Batches, Builds: in.Body.Builds, Pins: in.Body.Pins}))
+				Containers: in.Body.Containers, Things: in.Body.Things, Batches: in.Body.Batches, Builds: in.Body.Builds,
+				Pins: in.Body.Pins}))
 		})
 
 	type readIn struct {

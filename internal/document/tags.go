@@ -10,6 +10,7 @@ import (
 
 	"scrappyrack/core/load"
 	"scrappyrack/core/quantity"
+	"scrappyrack/core/stock"
 	"scrappyrack/internal/store"
 	"scrappyrack/internal/workbench"
 )
@@ -162,7 +163,7 @@ func (t tag) note(at tagAt, open []string) {
 }
 
 // howMade says what is in a container and up to where.
-func howMade(k store.Container, l workbench.Loaded, units quantity.System, names map[string]string) string {
+func howMade(k store.Container, l stock.Loaded, units quantity.System, names map[string]string) string {
 	c := l.Container
 	if c.Sold > 0 {
 		return "as sold, " + quantity.Format(units, quantity.KindMass, float64(c.Sold)) + " net"
@@ -197,7 +198,7 @@ type tag struct {
 }
 
 // draw draws one tag with its upper left corner at x, y.
-func (t tag) draw(x, y float64, l workbench.Loaded, made, link string) error {
+func (t tag) draw(x, y float64, l stock.Loaded, made, link string) error {
 	s := t.sheet
 	if s.Plain {
 		t.SetDrawColor(line[0], line[1], line[2])
@@ -282,7 +283,7 @@ func sizesOf(s LabelSheet) sizes {
 	return sizes{30, 8.6, 25, 3.5}
 }
 
-func known(l workbench.Loaded) string {
+func known(l stock.Loaded) string {
 	switch l.Mass.How {
 	case quantity.Weighed:
 		return "weighed " + time.Unix(l.WeighedAt, 0).UTC().Format("2 Jan 2006")
@@ -292,7 +293,7 @@ func known(l workbench.Loaded) string {
 	return "computed, not weighed"
 }
 
-func again(l workbench.Loaded) string {
+func again(l stock.Loaded) string {
 	if l.AgainAt == 0 {
 		return fmt.Sprintf("weigh it; then every %d days", load.WeighAgain(l.Container.Closure, l.Container.Filling))
 	}

@@ -93,7 +93,8 @@ func TestWhatWasToldBeforeIsRead(t *testing.T) {
 		require.NoError(t, json.Unmarshal(text, &told))
 		require.NoError(t, json.Unmarshal(again, &read))
 		if file == files[len(files)-1] {
-			assert.JSONEq(t, string(text), string(now), "the shapes are others than when they were last told: raise the schema, and go test -tell")
+			assert.JSONEq(t, string(text), string(now),
+				"the shapes are others than when they were last told: raise the schema, and go test -tell")
 		}
 		if steps := slices.Collect(maps.Keys(reshape)); len(steps) == 0 || schema >= slices.Max(steps) {
 			holds(t, file, told, read)

@@ -12,6 +12,7 @@ import (
 	"scrappyrack/core/load"
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/space"
+	"scrappyrack/core/stock"
 	"scrappyrack/internal/store"
 )
 
@@ -159,10 +160,10 @@ func buildOf(b store.Build, was asBuilt, loads []ProofLoad) BuildOf {
 }
 
 // proofLoads are the containers as they may be hung or laid on for proof.
-func proofLoads(s *stock, of func(id string) *filled) (out []ProofLoad) {
-	for _, k := range s.usable() {
-		if f := of(k.ID); f.err == nil {
-			out = append(out, ProofLoad{k.Name, k.Mass(f.fill).Value})
+func proofLoads(s *things, of func(id string) *stock.Filled) (out []ProofLoad) {
+	for _, k := range s.Usable() {
+		if f := of(k.ID); f.Err == nil {
+			out = append(out, ProofLoad{k.Name, k.Mass(f.Fill).Value})
 		}
 	}
 	return out

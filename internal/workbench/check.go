@@ -7,10 +7,10 @@ import (
 	"strings"
 
 	"scrappyrack/core/gear"
-	"scrappyrack/core/load"
 	"scrappyrack/core/material"
 	"scrappyrack/core/movement"
 	"scrappyrack/core/quantity"
+	"scrappyrack/core/stock"
 	"scrappyrack/internal/derive"
 	"scrappyrack/internal/store"
 )
@@ -103,149 +103,16 @@ func checkStock(r *derive.Record, f store.File) error {
 		if _, err := priorOf(b); err != nil {
 			return err
 		}
-		if _, err := material.FillingByKey(b.ID); err == nil {
-			return quantity.At("id", fmt.Sprintf("%q is the key of a filling in the table", b.ID))
-		}
-	}
-	if err := checkPacked(f); err != nil {
-		return err
 	}
 	s := theStock.Of(r, the)
-	for i, k := range f.Containers {
-		if s.problems[i] != nil {
-			return s.problems[i]
-		}
-		if err := s.checkContainer(k, s.containers[i], asFilled.Of(r, k.ID)); err != nil {
-			return err
-		}
-	}
-	for _, w := range f.Weighings {
-		if err := s.checkWeighing(w); err != nil {
-			return err
-		}
+	if err := s.Check(func(id string) *stock.Filled { return asFilled.Of(r, id) }); err != nil {
+		return err
 	}
 	for _, h := range s.handles {
 		var bad *quantity.FieldError
 		if errors.As(asLoaded.Of(r, h.ID).err, &bad) {
 			return quantity.At("count", h.Name, ": ", bad.Detail)
 		}
-	}
-	return nil
-}
-
-func (s *stock) checkContainer(k store.Container, c load.Container, known *filled) error {
-	if k.BrimL > 0 && k.BrimL < k.CapacityL {
-		return quantity.At("brim_l", "the brim cannot hold less than the capacity, ", quantity.Amount(quantity.KindVolume, k.CapacityL))
-	}
-	if k.Shape == "as-sold" && k.NetKg <= 0 {
-		return quantity.At("net_kg", "what was sold has a net mass printed on it")
-	}
-	if frustum, ok := c.Vessel.Profile.(load.Frustum); ok {
-		if full := float64(frustum.Full()); full < k.CapacityL*0.8 || full > k.CapacityL*1.5 {
-			return quantity.At("capacity_l", "these diameters and this height hold ", quantity.Amount(quantity.KindVolume, full), ", not ",
-				quantity.Amount(quantity.KindVolume, k.CapacityL), ": measure again, inside")
-		}
-	}
-	seen := map[string]bool{}
-	for i, l := range k.Limits {
-		if seen[l.Hold] {
-			return quantity.At(fmt.Sprintf("limits[%d].hold", i), fmt.Sprintf("%s has a limit already", l.Hold))
-		}
-		seen[l.Hold] = true
-	}
-	var beyond *load.OutOfReach
-	if errors.As(known.err, &beyond) {
-		return quantity.At("volume_l", k.Name, ": ", beyond.Reason)
-	}
-	return known.err
-}
-
-// marksOf makes a profile of marks; what is wrong is said at the mark.
-func marksOf(marks []store.Mark) (load.Profile, error) {
-	var out []load.Mark
-	for _, m := range marks {
-		out = append(out, load.Mark{Level: quantity.Length(m.LevelM), Volume: quantity.Volume(m.VolumeL)})
-	}
-	return load.NewMarks(out)
-}
-
-// checkPacked refuses a thing that lies in two places at once, more of one than
-// there are, and a container that lies in itself.
-func checkPacked(f store.File) error {
-	things, containers := map[string]store.Thing{}, map[string]store.Container{}
-	for _, t := range f.Things {
-		things[t.ID] = t
-	}
-	for _, c := range f.Containers {
-		if _, twice := things[c.ID]; twice {
-			return quantity.At("id", "a thing and a container cannot have the same id")
-		}
-		containers[c.ID] = c
-	}
-	used, where := map[string]int{}, map[string]string{}
-	for _, c := range f.Containers {
-		for i, p := range c.Packed {
-			at := fmt.Sprintf("packed[%d]", i)
-			t, isThing := things[p.Thing]
-			inner, isContainer := containers[p.Thing]
-			have := t.Count
-			name := t.Name
-			if isContainer {
-				have, name = 1, inner.Name
-			}
-			if !isThing && !isContainer {
-				return quantity.At(at, fmt.Sprintf("nothing is called %q", p.Thing))
-			}
-			if isContainer && lies(c.ID, inner, containers, 0) {
-				return quantity.At(at, name, " cannot lie in ", c.Name, ", which lies in it")
-			}
-			before := used[p.Thing]
-			if used[p.Thing] += p.Count; used[p.Thing] > have {
-				if before > 0 {
-					return quantity.At(at, fmt.Sprintf("%d of %s are there, and %d lie in %s", have, name, before, where[p.Thing]))
-				}
-				return quantity.At(at, fmt.Sprintf("only %d of %s are there", have, name))
-			}
-			where[p.Thing] = c.Name
-		}
-	}
-	return nil
-}
-
-// lies reports whether a container lies, at any depth, in another.
-func lies(id string, in store.Container, all map[string]store.Container, depth int) bool {
-	if in.ID == id || depth > len(all) {
-		return true
-	}
-	for _, p := range in.Packed {
-		if next, ok := all[p.Thing]; ok && lies(id, next, all, depth+1) {
-			return true
-		}
-	}
-	return false
-}
-
-func (s *stock) checkWeighing(w store.Weighing) error {
-	at := slices.IndexFunc(s.file.Containers, func(k store.Container) bool { return k.ID == w.Container })
-	if at < 0 {
-		return quantity.At("container", "what was weighed is not there any more")
-	}
-	if _, ok := s.fillings[w.Filling]; !ok {
-		return quantity.At("filling", fmt.Sprintf("no filling or batch is called %q", w.Filling))
-	}
-	reading, err := scaleOf(w).Read(masses(w.Readings), masses(w.Without))
-	if err != nil {
-		return err
-	}
-	c := s.containers[at]
-	empty := c.Vessel.Tare + quantity.Mass(w.PackedKg)
-	if (w.VolumeL > 0 || w.PackedKg > 0) && reading.Mass.Value <= empty {
-		return quantity.At("readings", "full it would weigh ", quantity.Amount(quantity.KindFine, float64(reading.Mass.Value)), ", but ",
-			c.Name, " weighs ",
-			quantity.Amount(quantity.KindFine, float64(empty)), " without its filling: one of the two is wrong")
-	}
-	if room := c.Vessel.BrimVolume(); quantity.Volume(w.VolumeL) > room+1e-9 {
-		return quantity.At("volume_l", c.Name, " holds ", quantity.Amount(quantity.KindVolume, float64(room)), " at the brim")
 	}
 	return nil
 }

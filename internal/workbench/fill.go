@@ -9,17 +9,18 @@ import (
 	"scrappyrack/core/load"
 	"scrappyrack/core/material"
 	"scrappyrack/core/quantity"
+	"scrappyrack/core/stock"
 	"scrappyrack/internal/derive"
 	"scrappyrack/internal/store"
 )
 
 // opened is a client's file with its stock.
-func (b *Bench) opened(ctx context.Context, practice, id string) (store.File, *stock, error) {
+func (b *Bench) opened(ctx context.Context, practice, id string) (store.File, *things, error) {
 	f, err := b.store.Load(ctx, practice, id)
 	if err != nil {
 		return f, nil, err
 	}
-	var s *stock
+	var s *things
 	b.follow(practice, &f, func(r *derive.Record) { s = theStock.Of(r, the) })
 	return f, s, nil
 }
@@ -27,13 +28,13 @@ func (b *Bench) opened(ctx context.Context, practice, id string) (store.File, *s
 // Units is the system of a file.
 func unitsOf(f store.File) quantity.System { return quantity.System(f.Profile.Units) }
 
-// container finds a container of the stock that can be worked with.
-func (s *stock) find(id string) (int, error) {
-	at := slices.IndexFunc(s.file.Containers, func(k store.Container) bool { return k.ID == id })
-	if at < 0 {
+// find is where a container is that can be worked with.
+func (s *things) find(id string) (int, error) {
+	at, ok := s.Find(id)
+	if !ok {
 		return 0, store.ErrNotFound
 	}
-	return at, s.problems[at]
+	return at, s.Problems[at]
 }
 
 // FillWish asks for a container's fill by exactly one of mass, level and volume,
@@ -63,12 +64,12 @@ func (b *Bench) TryFill(ctx context.Context, practice, id, container string, wis
 	if err != nil {
 		return nil, err
 	}
-	c := s.containers[at]
+	c := s.Containers[at]
 	if c.Sold > 0 {
 		return nil, quantity.At("volume_l", "it is taken as it was sold: change its shape at Stock to fill it")
 	}
 	if wish.Filling != "" {
-		filling, ok := s.fillings[wish.Filling]
+		filling, ok := s.Fillings[wish.Filling]
 		if !ok {
 			return nil, quantity.At("filling", fmt.Sprintf("no filling or batch is called %q", wish.Filling))
 		}
@@ -91,10 +92,10 @@ func (b *Bench) TryFill(ctx context.Context, practice, id, container string, wis
 // OnBench is all there is to say of one container: its weighings, how it moves,
 // and what its quoted weight would be.
 type OnBench struct {
-	Loaded
+	stock.Loaded
 	Units     quantity.System
 	RatingHow string // maker, judged or default
-	Weighings []WeighingOf
+	Weighings []stock.Weighed
 	Sisters   []string // ids of what is filled from the same batch
 	Curl      *load.Curl
 	Swing     *load.Swing
@@ -141,9 +142,9 @@ func (b *Bench) Examine(ctx context.Context, practice, id, container string) (*O
 	if err != nil {
 		return nil, err
 	}
-	k, c := f.Containers[at], s.containers[at]
-	out := &OnBench{Loaded: s.loaded(c, s.lastWeighed()[c.ID], filledOf(c)), Units: unitsOf(f), RatingHow: k.RatingHow,
-		Weighings: s.ofContainer(c.ID)}
+	k, c := f.Containers[at], s.Containers[at]
+	out := &OnBench{Loaded: s.Loaded(c, s.LastWeighed(), stock.Fill(c)), Units: unitsOf(f), RatingHow: k.RatingHow,
+		Weighings: s.Of(c.ID)}
 	if k.RatingKg == 0 {
 		out.RatingHow = "default"
 	}
@@ -178,7 +179,7 @@ func (b *Bench) Examine(ctx context.Context, practice, id, container string) (*O
 // Weighed is what a weighing would come to, with its batch before and after and
 // how many other containers that would change; nothing is kept.
 type Weighed struct {
-	WeighingOf
+	stock.Weighed
 	Units         quantity.System
 	Before, After material.Filling
 	Batch         bool
@@ -193,7 +194,7 @@ func (b *Bench) TryWeighing(ctx context.Context, practice, id string, w store.We
 		return nil, err
 	}
 	f.Weighings = append(slices.DeleteFunc(slices.Clone(f.Weighings), func(o store.Weighing) bool { return o.ID == w.ID }), w)
-	var after *stock
+	var after *things
 	b.follow(practice, &f, func(r *derive.Record) {
 		if err = check(r, f, standing(f)); err == nil {
 			after = theStock.Of(r, the)
@@ -202,9 +203,9 @@ func (b *Bench) TryWeighing(ctx context.Context, practice, id string, w store.We
 	if err != nil {
 		return nil, err
 	}
-	out := &Weighed{WeighingOf: after.weighings[len(after.weighings)-1], Units: unitsOf(f)}
+	out := &Weighed{Weighed: after.Weighings[len(after.Weighings)-1], Units: unitsOf(f)}
 	out.Batch = slices.ContainsFunc(f.Batches, func(o store.Batch) bool { return o.ID == w.Filling })
-	out.Before, out.After = before.fillings[w.Filling], after.fillings[w.Filling]
+	out.Before, out.After = before.Fillings[w.Filling], after.Fillings[w.Filling]
 	for _, k := range f.Containers {
 		if out.Batch && k.Filling == w.Filling && k.ID != w.Container {
 			out.Sisters++
@@ -224,7 +225,7 @@ func (b *Bench) Drops(ctx context.Context, practice, id, container string, start
 	if err != nil {
 		return nil, "", err
 	}
-	c := s.containers[at]
+	c := s.Containers[at]
 	if c.Sold > 0 || !c.Filling.Loose {
 		return nil, "", quantity.At("start_kg", "only what pours can be poured off")
 	}
@@ -242,7 +243,7 @@ func (b *Bench) Scoops(ctx context.Context, practice, id, container string, size
 	if err != nil {
 		return load.Scooped{}, err
 	}
-	c := s.containers[at]
+	c := s.Containers[at]
 	got, err := c.Vessel.Scoops(c.Filling, c.Volume, size)
 	if err != nil {
 		return got, quantity.At("size_l", err.Error())

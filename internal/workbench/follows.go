@@ -14,6 +14,7 @@ import (
 	"scrappyrack/core/movement"
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/space"
+	"scrappyrack/core/stock"
 	"scrappyrack/core/way"
 	"scrappyrack/internal/derive"
 	"scrappyrack/internal/store"
@@ -47,43 +48,30 @@ var ofThings = derive.From(func(in derive.Input, _ none) store.File {
 
 // theStock is what the things come to: batches re-estimated, containers with what is in them,
 // weighings read.
-var theStock = derive.Made("stock", func(r *derive.Record, _ none) *stock { return stockOf(ofThings.Of(r, the)) }).Unlike()
+var theStock = derive.Made("stock", func(r *derive.Record, _ none) *things { return thingsOf(ofThings.Of(r, the)) }).Unlike()
 
 // aContainer is one that can be worked with, or a zero one.
 var aContainer = derive.Made("container", func(r *derive.Record, id string) load.Container {
 	s := theStock.Of(r, the)
-	if at, ok := s.at[id]; ok && s.problems[at] == nil {
-		return s.containers[at]
+	if at, ok := s.Find(id); ok && s.Problems[at] == nil {
+		return s.Containers[at]
 	}
 	return load.Container{}
 })
 
-// filled is what a container comes to as it is filled, with its loads.
-type filled struct {
-	fill  load.Fill
-	err   error
-	rungs []load.Rung
-}
-
-func filledOf(c load.Container) *filled {
-	out := &filled{rungs: slices.Clip(c.Rungs())}
-	out.fill, out.err = c.Fill()
-	return out
-}
-
-var asFilled = derive.Made("fill", func(r *derive.Record, id string) *filled { return filledOf(aContainer.Of(r, id)) }).Unlike()
+var asFilled = derive.Made("fill", func(r *derive.Record, id string) *stock.Filled { return stock.Fill(aContainer.Of(r, id)) }).Unlike()
 
 // allLoads are the containers in their order, with what they weigh.
-var allLoads = derive.Made("loads", func(r *derive.Record, _ none) []Loaded {
+var allLoads = derive.Made("loads", func(r *derive.Record, _ none) []stock.Loaded {
 	s := theStock.Of(r, the)
-	weighedAt := s.lastWeighed()
-	out := make([]Loaded, len(s.containers))
-	for i, c := range s.containers {
-		if s.problems[i] != nil {
-			out[i] = Loaded{Container: load.Container{ID: s.file.Containers[i].ID}, Problem: quantity.Say(s.problems[i].Error())}
+	lastly := s.LastWeighed()
+	out := make([]stock.Loaded, len(s.Containers))
+	for i, c := range s.Containers {
+		if s.Problems[i] != nil {
+			out[i] = stock.Loaded{Container: load.Container{ID: s.Said.Containers[i].ID}, Problem: quantity.Say(s.Problems[i].Error())}
 			continue
 		}
-		out[i] = s.loaded(c, weighedAt[c.ID], asFilled.Of(r, c.ID))
+		out[i] = s.Loaded(c, lastly, asFilled.Of(r, c.ID))
 	}
 	return out
 }).Unlike()
@@ -272,7 +260,7 @@ var theClient = derive.Made("client", func(r *derive.Record, _ none) client.Clie
 	s, m := theStock.Of(r, the), ofMeans.Of(r, the)
 	c := client.Client{
 		Person: thePerson.Of(r, the), Rooms: coreRooms(allRooms.Of(r, the)), Space: answers.Of(r, clients), WayIn: quantity.Length(m.wayIn),
-		AtHand: m.atHand, Own: s.own(), Containers: s.usable(), Owned: owned.Of(r, the), Handles: handleRungs.Of(r, the),
+		AtHand: m.atHand, Own: s.Own(), Containers: s.Usable(), Owned: owned.Of(r, the), Handles: handleRungs.Of(r, the),
 		Bands:    fit(allBands.Of(r, the)),
 		Currency: m.currency, Lines: lineStep(m.units), Budget: m.budget, Pins: map[string]client.Pin{}, Memo: ranges,
 		Heaviest: heaviestThere.Of(r, the).body.Value, Made: made.Of(r, the),
@@ -288,8 +276,8 @@ var theClient = derive.Made("client", func(r *derive.Record, _ none) client.Clie
 // household is what the loads of the household come to.
 var household = derive.Made("household", func(r *derive.Record, _ none) builds.Loads {
 	var all [][]load.Rung
-	for _, c := range theStock.Of(r, the).usable() {
-		all = append(all, asFilled.Of(r, c.ID).rungs)
+	for _, c := range theStock.Of(r, the).Usable() {
+		all = append(all, asFilled.Of(r, c.ID).Rungs)
 	}
 	for _, o := range owned.Of(r, the) {
 		all = append(all, o.Item.Rungs(load.Bought, o.ID))
@@ -403,7 +391,7 @@ var allBuilds = derive.Made("builds", func(r *derive.Record, _ none) (out []Buil
 	if len(all) == 0 {
 		return nil
 	}
-	loads := proofLoads(theStock.Of(r, the), func(id string) *filled { return asFilled.Of(r, id) })
+	loads := proofLoads(theStock.Of(r, the), func(id string) *stock.Filled { return asFilled.Of(r, id) })
 	for _, b := range all {
 		out = append(out, buildOf(b, aBuild.Of(r, b.ID), loads))
 	}
@@ -460,7 +448,7 @@ var reach = derive.Made("reach", func(r *derive.Record, _ none) *way.Stock {
 		}
 	}
 	for _, k := range c.Containers {
-		add(asFilled.Of(r, k.ID).rungs)
+		add(asFilled.Of(r, k.ID).Rungs)
 	}
 	add(handleRungs.Of(r, the))
 	if c.Person.Stature > 0 {
@@ -508,7 +496,7 @@ var results = derive.Made("results", func(r *derive.Record, _ none) Results {
 	out := Results{
 		Client: theClient.Of(r, the), Lacks: b.lacks, MassGuessed: guess.mass == 0 && guess.stature > 0, Rooms: allRooms.Of(r, the),
 		Loads:   allLoads.Of(r, the),
-		Batches: s.batches, Bands: allBands.Of(r, the), Builds: allBuilds.Of(r, the), Reach: reach.Of(r, the).Extents(), Board: b.board,
+		Batches: s.Batches, Bands: allBands.Of(r, the), Builds: allBuilds.Of(r, the), Reach: reach.Of(r, the).Extents(), Board: b.board,
 		Cautions: cautions.Of(r, the),
 	}
 	if bodies.Of(r, others).Stature > 0 {

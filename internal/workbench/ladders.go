@@ -52,7 +52,7 @@ func (b *Bench) Ladders(ctx context.Context, practice, id string, counter quanti
 	if err != nil {
 		return nil, err
 	}
-	var s *stock
+	var s *things
 	var c client.Client
 	var rungs load.Ladder
 	b.follow(practice, &f, func(r *derive.Record) {
@@ -137,16 +137,16 @@ func (l *Ladders) add(p LadderPart, offers []load.Offer, unchecked []load.Rung) 
 
 // offers are the ways to close a gap: every empty container, and every thing
 // that is refilled, with each filling at hand; and every piece of the catalogue.
-func (s *stock) offers(f store.File, at client.Client) []load.Offer {
+func (s *things) offers(f store.File, at client.Client) []load.Offer {
 	var fillings []material.Filling
 	for _, key := range f.AtHand {
-		if filling, ok := s.fillings[key]; ok && filling.Key != "stuffing" && filling.Key != "concrete" {
+		if filling, ok := s.Fillings[key]; ok && filling.Key != "stuffing" && filling.Key != "concrete" {
 			fillings = append(fillings, filling)
 		}
 	}
-	fillings = append(fillings, s.own()...)
+	fillings = append(fillings, s.Own()...)
 	var out []load.Offer
-	for _, c := range s.usable() {
+	for _, c := range s.Usable() {
 		if c.Sold > 0 || c.Volume > 0 || len(c.Holding) > 0 {
 			continue
 		}

@@ -11,6 +11,7 @@ import (
 
 	"scrappyrack/core/load"
 	"scrappyrack/core/quantity"
+	"scrappyrack/core/stock"
 	"scrappyrack/internal/demo"
 	"scrappyrack/internal/store"
 	"scrappyrack/internal/store/storetest"
@@ -40,7 +41,7 @@ func weighing(id, container, filling string, volume, kg float64) store.Weighing 
 		ResolutionKg: 0.01, AccuracyKg: 0.05, Readings: []float64{kg}}
 }
 
-func loadOf(t *testing.T, r workbench.Results, id string) workbench.Loaded {
+func loadOf(t *testing.T, r workbench.Results, id string) stock.Loaded {
 	t.Helper()
 	for _, l := range r.Loads {
 		if l.Container.ID == id {
@@ -48,7 +49,7 @@ func loadOf(t *testing.T, r workbench.Results, id string) workbench.Loaded {
 		}
 	}
 	t.Fatal(id)
-	return workbench.Loaded{}
+	return stock.Loaded{}
 }
 
 // One jug of the sack on a scale changes every jug that is filled from it, and
@@ -84,70 +85,6 @@ func TestAWeighingMovesTheWholeBatch(t *testing.T) {
 	moved := loadOf(t, workbench.Work(f), "jug-0")
 	assert.Equal(t, quantity.Computed, moved.Mass.How, "filled anew it is no longer what was weighed")
 	assert.InDelta(t, 0.1+2.5*rho, float64(moved.Mass.Value), 1e-9, "but the batch has learned")
-}
-
-func TestAContradictionIsLeftOutUntilItIsSaidToCount(t *testing.T) {
-	f := shed(t)
-	f.Weighings = []store.Weighing{weighing("a", "jug-0", "sack", 2, 3.1), weighing("b", "jug-1", "sack", 2, 3.12),
-		weighing("c", "jug-2", "sack", 2, 2.2)}
-	f.Complete()
-	require.NoError(t, workbench.Check(f), "it is kept: who knows which is right")
-	rho := func() float64 { return float64(workbench.Work(f).Batches[0].Filling.Typical) }
-	without := rho()
-	assert.InDelta(t, 1.505, without, 0.01)
-	f.Weighings[2].Verdict = "counts"
-	assert.Less(t, rho(), without-0.05)
-	f.Weighings[2].Verdict = "aside"
-	assert.InDelta(t, without, rho(), 1e-12)
-}
-
-func TestTheEmptyJugOnTheScaleIsTheTare(t *testing.T) {
-	f := shed(t)
-	f.Weighings = []store.Weighing{{ID: "w", Container: "jug-1", At: 5, Filling: "sack", Scale: "kitchen scale", ResolutionKg: 0.001,
-		AccuracyKg: 0.003, Readings: []float64{0.131}}}
-	f.Complete()
-	r := workbench.Work(f)
-	assert.InDelta(t, 0.131+2*1.5, float64(loadOf(t, r, "jug-1").Mass.Value), 1e-12)
-	assert.InDelta(t, 0.1+2*1.5, float64(loadOf(t, r, "jug-2").Mass.Value), 1e-12)
-	assert.True(t, loadOf(t, r, "jug-1").TareWeighed)
-	assert.Zero(t, loadOf(t, r, "jug-1").WeighedAt, "the empty jug's weight says nothing of when to weigh it full")
-}
-
-// A backpack in a duffel, with tins: masses add up through both.
-func TestBagsNest(t *testing.T) {
-	f := shed(t)
-	f.Things = []store.Thing{{ID: "tin", Name: "tin", MassKg: 0.5, HalfKg: 0.02, VolumeL: 0.45, Count: 10, Spare: true}}
-	f.Containers = append(f.Containers,
-		store.Container{ID: "pack", Name: "pack", Kind: "backpack", TareKg: 0.7, CapacityL: 22, Shape: "prism", HeightM: 0.45,
-			Closure: "zipped", Filling: "stuffing", VolumeL: 5, Packed: []store.Packed{{Thing: "tin", Count: 6}}},
-		store.Container{ID: "duffel", Name: "duffel", Kind: "duffel", TareKg: 1, CapacityL: 60, Shape: "prism", HeightM: 0.35,
-			Closure: "zipped", Filling: "stuffing", Packed: []store.Packed{{Thing: "pack", Count: 1}, {Thing: "tin", Count: 4}}})
-	f.Complete()
-	require.NoError(t, workbench.Check(f))
-	r := workbench.Work(f)
-	pack, duffel := loadOf(t, r, "pack"), loadOf(t, r, "duffel")
-	assert.InDelta(t, 0.7+3+5*0.2, float64(pack.Mass.Value), 1e-9)
-	assert.InDelta(t, 1+4.7+2, float64(duffel.Mass.Value), 1e-9)
-	assert.InDelta(t, 22+1.8, float64(duffel.Container.Vessel.Taken), 1e-9)
-	assert.Greater(t, float64(duffel.Mass.U1), float64(pack.Mass.U1))
-
-	refused := func(change func(*store.File)) string {
-		g := f.Clone()
-		change(&g)
-		err := workbench.Check(g)
-		var bad *quantity.FieldError
-		require.ErrorAs(t, err, &bad)
-		return bad.Field + ": " + bad.Error()
-	}
-	assert.Equal(t, "packed[1]: 10 of tin are there, and 6 lie in pack", refused(func(g *store.File) {
-		g.Containers[5].Packed = []store.Packed{{Thing: "pack", Count: 1}, {Thing: "tin", Count: 5}}
-	}))
-	assert.Equal(t, "packed[0]: only 10 of tin are there",
-		refused(func(g *store.File) { g.Containers[4].Packed = []store.Packed{{Thing: "tin", Count: 11}} }))
-	assert.Contains(t, refused(func(g *store.File) {
-		g.Containers[4].Packed = []store.Packed{{Thing: "duffel", Count: 1}}
-	}), "which lies in it")
-	assert.Contains(t, refused(func(g *store.File) { g.Containers[4].Packed = []store.Packed{{Thing: "ghost", Count: 1}} }), `nothing is called "ghost"`)
 }
 
 func TestWrongEntriesAreRefusedAtTheirPlace(t *testing.T) {

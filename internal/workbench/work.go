@@ -17,6 +17,7 @@ import (
 	"scrappyrack/core/plan"
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/space"
+	"scrappyrack/core/stock"
 	"scrappyrack/core/way"
 	"scrappyrack/internal/derive"
 	"scrappyrack/internal/store"
@@ -30,52 +31,13 @@ type Results struct {
 	MassGuessed bool
 	Rooms       []RoomOf
 	Other       space.Answers // for the second person, when there is one
-	Loads       []Loaded
-	Batches     []BatchOf
+	Loads       []stock.Loaded
+	Batches     []stock.Batch
 	Bands       []BandOf
 	Builds      []BuildOf
 	Reach       map[load.Hold]way.Extent
 	Board       coverage.Board
 	Cautions    []caution.Caution
-}
-
-// Loaded is a container as it is filled. Problem says why it cannot be so
-// filled; Fill is then the nearest that can. Mass is as weighed where it has
-// been weighed as it is now; Agreement then holds that against the computed.
-type Loaded struct {
-	Container   load.Container
-	Fill        load.Fill
-	Mass        quantity.Estimate
-	Weighing    *WeighingOf
-	TareWeighed bool
-	WeighedAt   int64 // Unix time of the last weighing, 0 for never
-	AgainAt     int64 // when to weigh it again, 0 when it never was
-	Rungs       []load.Rung
-	Problem     quantity.Phrase
-}
-
-// loaded works out one container as it is filled.
-func (s *stock) loaded(c load.Container, weighedAt int64, known *filled) Loaded {
-	l := Loaded{Container: c, Weighing: s.latest[c.ID], TareWeighed: s.tares[c.ID] != nil, WeighedAt: weighedAt}
-	l.Fill = known.fill
-	var beyond *load.OutOfReach
-	if errors.As(known.err, &beyond) {
-		l.Problem, l.Fill = beyond.Reason, beyond.Nearest
-	}
-	l.Mass = c.Mass(l.Fill)
-	l.Rungs = known.rungs
-	if weighedAt > 0 {
-		l.AgainAt = weighedAt + int64(load.WeighAgain(c.Closure, c.Filling))*day
-	}
-	return l
-}
-
-// Most is the heaviest that the container may be filled to, and what bounds it.
-func (l Loaded) Most() (load.Fill, quantity.Phrase) {
-	if l.Container.Sold > 0 {
-		return l.Fill, quantity.Say("as it was sold")
-	}
-	return l.Container.Vessel.Most(l.Container.Filling)
 }
 
 // guessedBMI stands in for a body mass that nobody has said (house value).
