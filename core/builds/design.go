@@ -79,6 +79,27 @@ type Situation struct {
 // and all that can be laid on one thing at once.
 type Loads struct{ Worn, Heaviest, All quantity.Mass }
 
+// LoadsOf is what loads come to, those of one thing together.
+func LoadsOf(all [][]load.Rung) (out Loads) {
+	for _, rungs := range all {
+		most := quantity.Mass(0)
+		for _, r := range rungs {
+			switch r.Hold {
+			case load.Band, load.Body:
+				continue
+			case load.Dragged:
+			case load.Worn:
+				out.Worn, out.Heaviest = max(out.Worn, r.High), max(out.Heaviest, r.High)
+			default:
+				out.Heaviest = max(out.Heaviest, r.High)
+			}
+			most = max(most, r.High)
+		}
+		out.All += most
+	}
+	return out
+}
+
 func (s Situation) loads() Loads {
 	if s.Loads == nil {
 		return Loads{}

@@ -56,6 +56,8 @@ type Kind struct {
 	Closure    Closure
 	Adjustable bool // refilled or repacked from set to set, as a matter of course
 	Soft       bool // a bag: a slack one shifts
+	Bail       bool // it hangs from a handle above its rim
+	Hung       bool // it is swung by a handle or strap above it
 	// Capacity, Tare, Height and the like start a new one of the kind.
 	Capacity quantity.Volume
 	Tare     quantity.Mass
@@ -63,16 +65,16 @@ type Kind struct {
 }
 
 var kinds = []Kind{
-	{Key: "jug", Name: "jug", Holds: []Hold{OneHand, TwoHand, Dragged}, Limit: 10, Closure: Sealed, Capacity: 3.785, Tare: 0.06,
+	{Key: "jug", Name: "jug", Hung: true, Holds: []Hold{OneHand, TwoHand, Dragged}, Limit: 10, Closure: Sealed, Capacity: 3.785, Tare: 0.06,
 		Height: 0.25},
 	{Key: "bottle", Name: "bottle", Holds: []Hold{OneHand}, Limit: 10, Closure: Sealed, Capacity: 1.5, Tare: 0.04, Height: 0.28},
-	{Key: "bucket", Name: "bucket", Holds: []Hold{OneHand, TwoHand, Dragged}, Limit: 20, Closure: Open, Adjustable: true, Capacity: 10,
+	{Key: "bucket", Name: "bucket", Bail: true, Hung: true, Holds: []Hold{OneHand, TwoHand, Dragged}, Limit: 20, Closure: Open, Adjustable: true, Capacity: 10,
 		Tare: 0.5, Height: 0.26},
-	{Key: "bag", Name: "shopping bag", Holds: []Hold{OneHand, Dragged}, Limit: 12, Closure: Open, Adjustable: true, Soft: true,
+	{Key: "bag", Name: "shopping bag", Hung: true, Holds: []Hold{OneHand, Dragged}, Limit: 12, Closure: Open, Adjustable: true, Soft: true,
 		Capacity: 15, Tare: 0.1, Height: 0.35},
-	{Key: "backpack", Name: "backpack", Holds: []Hold{Worn, TwoHand, Hug, OneHand, Dragged}, Limit: 18, Closure: Zipped, Adjustable: true,
+	{Key: "backpack", Name: "backpack", Hung: true, Holds: []Hold{Worn, TwoHand, Hug, OneHand, Dragged}, Limit: 18, Closure: Zipped, Adjustable: true,
 		Soft: true, Capacity: 22, Tare: 0.7, Height: 0.45},
-	{Key: "duffel", Name: "duffel", Holds: []Hold{TwoHand, Hug, Dragged}, Limit: 30, Closure: Zipped, Adjustable: true, Soft: true,
+	{Key: "duffel", Name: "duffel", Hung: true, Holds: []Hold{TwoHand, Hug, Dragged}, Limit: 30, Closure: Zipped, Adjustable: true, Soft: true,
 		Capacity: 40, Tare: 0.8, Height: 0.30},
 	{Key: "basket", Name: "laundry basket", Holds: []Hold{TwoHand, Hug, Dragged}, Limit: 15, Closure: Open, Adjustable: true, Capacity: 40,
 		Tare: 1.2, Height: 0.30},

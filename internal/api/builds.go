@@ -298,7 +298,7 @@ func buildStateOf(b workbench.BuildOf, units quantity.System) BuildState {
 			builds.Shown(unit, out.ProofOf, units))
 	}
 	if len(b.ProofWith) > 0 {
-		out.With = b.ProofWords(units)
+		out.With = builds.ProofWords(b.ProofWith, b.Worked.Built.ProofOf, units)
 	}
 	out.Designed = designedOf(b.Worked, b.At, d.Fit(b.At), units)
 	if b.Problem != nil {

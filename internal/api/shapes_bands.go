@@ -265,7 +265,7 @@ func pullOf(p *workbench.Pulled) BandPull {
 		MiddleN: float64(f.Middle), FinishN: float64(f.Finish), PeakN: float64(f.Peak),
 		MeanN: float64(f.Mean), MeanU95N: float64(f.MeanU95), WorkJ: f.Work, WayM: float64(f.Way), Slack: f.Slack,
 		Stretch: f.Stretch, Limit: p.Set.Limit(), Worst: string(f.Worst), AnchorN: float64(p.Anchor.Force), AnchorUp: p.Anchor.Upwards,
-		LightDoor: float64(band.LightDoor), Words: p.Words().In(p.Units), Spans: []Span{}, Boards: []BuiltAnchor{},
+		LightDoor: float64(band.LightDoor), Words: p.Set.Words().In(p.Units), Spans: []Span{}, Boards: []BuiltAnchor{},
 		MostRoomM: float64(p.Set.Bounds.Distance), Why: derivationOf(f.Explain(p.Movement, p.Set.Bands, p.Set.Rig)),
 	}
 	for _, s := range f.Samples {

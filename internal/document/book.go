@@ -194,7 +194,7 @@ func (b book) bandCard() {
 			names = append(names, e.Name)
 		}
 		rows = append(rows, []string{
-			p.Movement.Name, strings.Join(names, " + "), p.Words().In(b.units), force(p.Profile, p.Profile.Start),
+			p.Movement.Name, strings.Join(names, " + "), p.Set.Words().In(b.units), force(p.Profile, p.Profile.Start),
 			force(p.Profile, p.Profile.Mean), force(p.Profile, p.Profile.Finish), p.Movement.Caution,
 		})
 	}

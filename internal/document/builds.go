@@ -202,7 +202,7 @@ func (b buildSheets) tests(x workbench.BuildOf) {
 	b.heading("Proof and inspections")
 	b.text("Proof: "+b.say(built.Proof), ink)
 	if len(x.ProofWith) > 0 {
-		b.text("With what is here: "+x.ProofWords(b.units), ink)
+		b.text("With what is here: "+builds.ProofWords(x.ProofWith, x.Worked.Built.ProofOf, b.units), ink)
 	}
 	b.text("Inspection: "+b.say(built.Inspect), ink)
 	b.Ln(1)

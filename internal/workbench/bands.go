@@ -8,7 +8,8 @@ import (
 	"slices"
 
 	"scrappyrack/core/band"
-	"scrappyrack/core/load"
+	"scrappyrack/core/body"
+	"scrappyrack/core/builds"
 	"scrappyrack/core/movement"
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/space"
@@ -16,17 +17,23 @@ import (
 	"scrappyrack/internal/store"
 )
 
-// BandOf is a band of a file with its curve. Problem says why it has none.
+// BandOf is a band of a file with its curve.
 type BandOf struct {
-	Band      store.Band
-	Elastic   band.Band
-	Points    []band.Point
-	Odd       int     // index of the point that lies apart, -1 for none
-	Loss      float64 // on the way back, -1 when it was not read
-	Departure float64 // of the last round of readings from what was known
-	Refit     bool
-	Dues      []band.Due
-	Problem   error
+	Band store.Band
+	band.Measured
+}
+
+// bandOf works out a band.
+func bandOf(k store.Band) BandOf {
+	said := band.Said{Band: band.Band{ID: k.ID, Name: k.Name, Kind: band.Kind(k.Kind)}, Rest: quantity.Length(k.RestM),
+		Width: quantity.Length(k.WidthM), Thickness: quantity.Length(k.ThicknessM), RestHalf: quantity.Length(k.RestHalfM),
+		TapeHalf: quantity.Length(k.TapeHalfM), FirstUsed: k.FirstUsed, Inspected: k.Inspected, Damaged: k.Condition == "damaged"}
+	for _, p := range k.Points {
+		said.At = append(said.At, p.At)
+		said.Points = append(said.Points, band.Point{Length: quantity.Length(p.LengthM), Force: quantity.Force(p.ForceN),
+			U1: quantity.Force(p.UN), Releasing: p.Releasing})
+	}
+	return BandOf{k, band.Measure(said)}
 }
 
 // Usable says that it may be used: it has a curve and nothing is wrong with it.
@@ -41,76 +48,6 @@ func (b BandOf) Said(units quantity.System) string {
 	return quantity.In(b.Problem, units).Error()
 }
 
-// roundGap is how long after a reading the next counts as a new round of
-// measuring, in seconds (house value).
-const roundGap = 30 * day
-
-// bandOf works out a band. Its readings are taken in the order in which they were
-// read.
-func bandOf(k store.Band) BandOf {
-	out := BandOf{Band: k, Odd: -1, Loss: -1, Elastic: band.Band{ID: k.ID, Name: k.Name, Kind: band.Kind(k.Kind)}}
-	keeping := band.Keeping{FirstUsed: k.FirstUsed, Inspected: k.Inspected, Damaged: k.Condition == "damaged"}
-	order := make([]int, len(k.Points))
-	for i, p := range k.Points {
-		order[i] = i
-		u := quantity.Force(p.UN)
-		if u == 0 { // one reading, typed from a hanging scale
-			u = quantity.Force(load.Scale{Key: load.Hanging}.Scatter(0)) * quantity.StandardGravity
-		}
-		out.Points = append(out.Points, band.Point{Length: quantity.Length(p.LengthM), Force: quantity.Force(p.ForceN), U1: u,
-			Releasing: p.Releasing})
-		if !p.Releasing {
-			keeping.Measured = max(keeping.Measured, p.At)
-		}
-	}
-	out.Dues = keeping.Dues()
-	rest, strands := quantity.Length(k.RestM), out.Elastic.Kind.Strands()
-	doubts := doubtsOf(k)
-	if len(k.Points) == 0 {
-		out.Elastic.Curve, out.Problem = band.EstimateWith(rest, strands, quantity.Length(k.WidthM), quantity.Length(k.ThicknessM), doubts)
-		return out
-	}
-	slices.SortStableFunc(order, func(a, b int) int { return cmp.Compare(k.Points[a].At, k.Points[b].At) })
-	var rounds [][]band.Point
-	var last int64
-	for _, i := range order {
-		if at := k.Points[i].At; len(rounds) == 0 || at-last > roundGap {
-			rounds = append(rounds, nil)
-		}
-		rounds[len(rounds)-1] = append(rounds[len(rounds)-1], out.Points[i])
-		last = k.Points[i].At
-	}
-	out.Elastic.Curve, out.Departure, out.Refit, out.Problem = band.FitRounds(rest, strands, rounds, doubts)
-	if out.Problem != nil {
-		// Said at the point as it stands in the file.
-		if _, err := band.FitWith(rest, strands, out.Points, doubts); err != nil {
-			out.Problem = err
-		}
-		return out
-	}
-	if at, ok := band.Odd(rest, strands, out.Points, doubts); ok {
-		out.Odd = at
-	}
-	if loss, ok := out.Elastic.Curve.Loss(out.Points); ok {
-		out.Loss = loss
-	}
-	return out
-}
-
-// doubtsOf is how sure a band's lengths are as somebody said, or as usual, read on a
-// hanging scale.
-func doubtsOf(k store.Band) band.Doubts {
-	d := band.UsualDoubts()
-	if k.RestHalfM > 0 {
-		d.Rest = quantity.Length(quantity.Rectangular(k.RestHalfM))
-	}
-	if k.TapeHalfM > 0 {
-		d.Tape = quantity.Length(quantity.Rectangular(k.TapeHalfM))
-	}
-	d.Offset = quantity.Force(load.Scale{Key: load.Hanging}.Offset(0)) * quantity.StandardGravity
-	return d
-}
-
 // fit are the bands that are fit for use, the weakest first.
 func fit(all []BandOf) []band.Band {
 	var out []band.Band
@@ -119,9 +56,7 @@ func fit(all []BandOf) []band.Band {
 			out = append(out, b.Elastic)
 		}
 	}
-	pull := func(b band.Band) quantity.Force { return b.Curve.Force(2 * b.Curve.Rest) }
-	slices.SortStableFunc(out, func(a, b band.Band) int { return cmp.Compare(pull(a), pull(b)) })
-	return out
+	return band.ByPull(out)
 }
 
 func checkBands(f store.File, all []BandOf) error {
@@ -175,8 +110,8 @@ type Pulled struct {
 	Heavy      band.RangeEnd
 	Ranged     bool
 	Anchor     band.Pull
-	Tied       *Tied
-	Boards     []Board
+	Tied       *builds.Tied
+	Boards     []builds.Board
 	Refusal    *band.OutOfReach
 	Spans      map[band.Adjuster][2]float64
 }
@@ -206,7 +141,7 @@ func (b *Bench) Pull(ctx context.Context, practice, id string, rig store.Rig, us
 	})
 	p, err := pulled(with, rig, usual, wish)
 	if err == nil && p.Movement.Anchored() {
-		p.Boards = boardsOf(all, stature, p)
+		p.Boards = builds.BoardsFor(madeOf(all), stature, p.Set.Rig.Height, p.Anchor.Force)
 	}
 	return p, err
 }
@@ -218,7 +153,7 @@ func pulled(with pulling, rig store.Rig, usual bool, wish *Wish) (*Pulled, error
 	}
 	out := &Pulled{Units: with.units, Movement: m}
 	stature := cmp.Or(with.stature, assumedStature)
-	out.Mass = cmp.Or(with.mass, guessedMass(stature))
+	out.Mass = cmp.Or(with.mass, body.GuessedMass(stature))
 	s := band.Set{Movement: m, Stature: stature, Bounds: band.BoundsIn(with.farthest, stature)}
 	var others []band.Band
 	all := with.bands
@@ -309,39 +244,6 @@ func (p *Pulled) finish(s band.Set, rig store.Rig, floor space.Surface) {
 		p.Spans[a] = [2]float64{low, high}
 	}
 	if rig.TiedKg > 0 && rig.TiedDepthM > 0 && m.Anchored() && s.Rig.Height > 0 {
-		p.Tied = tied(rig, s.Rig.Height, p.Anchor.Upwards, floor)
+		p.Tied = builds.TiedTo(quantity.Mass(rig.TiedKg), quantity.Length(rig.TiedDepthM), s.Rig.Height, p.Anchor.Upwards, floor)
 	}
-}
-
-// Words is the set-up in words.
-func (p *Pulled) Words() quantity.Phrase {
-	r := p.Set.Rig
-	var out quantity.Phrase
-	say := func(words ...any) {
-		if !out.Empty() {
-			out = append(out, quantity.Say(", ")...)
-		}
-		out = append(out, quantity.Say(words...)...)
-	}
-	level := func(l quantity.Length) quantity.Piece { return quantity.Amount(quantity.KindLevel, float64(l)) }
-	if p.Movement.Anchored() {
-		say(quantity.Amount(quantity.KindLength, float64(r.Distance)), " from the anchor, which is at ",
-			quantity.Amount(quantity.KindLength, float64(r.Height)))
-	}
-	if p.Movement.Place == band.Feet {
-		say("feet ", level(r.Stance), " apart")
-	}
-	if r.Fold > 1 {
-		say(fmt.Sprintf("folded into %d", r.Fold))
-	}
-	if r.Grip > 0.005 {
-		say(level(r.Grip), " taken up at the grip")
-	}
-	if r.Strap > 0 {
-		say(level(r.Strap), " of strap")
-	}
-	if out.Empty() {
-		say("as it is")
-	}
-	return out
 }

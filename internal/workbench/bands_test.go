@@ -144,6 +144,6 @@ func TestSetUpInWords(t *testing.T) {
 	require.Len(t, pulls, 2)
 	f.Bands[1].Condition = "damaged"
 	assert.Len(t, workbench.PullsOf(f), 1, "a damaged band is on no card")
-	assert.Equal(t, "0.900 m from the anchor, which is at 1.860 m", pulls[0].Words().In(quantity.Metric))
-	assert.Equal(t, "feet 11¾ in apart", pulls[1].Words().In(quantity.US))
+	assert.Equal(t, "0.900 m from the anchor, which is at 1.860 m", pulls[0].Set.Words().In(quantity.Metric))
+	assert.Equal(t, "feet 11¾ in apart", pulls[1].Set.Words().In(quantity.US))
 }

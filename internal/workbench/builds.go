@@ -1,15 +1,12 @@
 package workbench
 
 import (
-	"cmp"
 	"errors"
 	"fmt"
 	"math"
 	"slices"
-	"strings"
 
 	"scrappyrack/core/builds"
-	"scrappyrack/core/load"
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/space"
 	"scrappyrack/core/stock"
@@ -26,108 +23,8 @@ type BuildOf struct {
 	Problem *quantity.FieldError
 	// ProofWith is what of the client's own loads comes to the proof load, as they are filled now;
 	// empty where they do not.
-	ProofWith []ProofLoad
+	ProofWith []builds.ProofLoad
 }
-
-// ProofLoad is a load that is hung or laid on for proof.
-type ProofLoad struct {
-	Name string
-	Mass quantity.Mass
-}
-
-// ProofWords says what a proof load is made up of, in a reader's units.
-func (b BuildOf) ProofWords(units quantity.System) string {
-	var parts []string
-	sum := quantity.Mass(0)
-	show := func(m quantity.Mass) string { return quantity.Format(units, quantity.KindMass, float64(m)) }
-	for _, p := range b.ProofWith {
-		parts = append(parts, p.Name+" "+show(p.Mass))
-		sum += p.Mass
-	}
-	return strings.Join(parts, ", ") + ": " + show(sum) + " of " + show(quantity.Mass(b.Worked.Built.ProofOf)) + " asked."
-}
-
-// proofWith makes a proof load up of loads, the fewest of them that reach it: the heaviest first,
-// the last the lightest that does; nil where all together do not.
-func proofWith(kg float64, loads []ProofLoad) (out []ProofLoad) {
-	if kg <= 0 {
-		return nil
-	}
-	all := slices.Clone(loads)
-	slices.SortStableFunc(all, func(a, b ProofLoad) int { return cmp.Compare(b.Mass, a.Mass) })
-	left := quantity.Mass(kg)
-	for i, one := range all {
-		last := -1
-		for j := i; j < len(all) && all[j].Mass >= left; j++ {
-			last = j
-		}
-		if last >= 0 {
-			return append(out, all[last])
-		}
-		out, left = append(out, one), left-one.Mass
-	}
-	return nil
-}
-
-// bodyU is how far a body mass may be off, as a standard uncertainty in kg, where it was said;
-// guessedShare of it where it is a guess from the stature (house values).
-const bodyU, guessedShare = 0.5, 0.06
-
-// pulledBy is how hard bands by themselves may pull, and how sure that is.
-func pulledBy(s *builds.Situation, bands []BandOf) {
-	for _, b := range bands {
-		if b.Usable() {
-			s.Read = s.Read && len(b.Band.Points) > 0
-			pulled := b.Elastic.Curve.Rest * farthest
-			s.Pull = max(s.Pull, b.Elastic.Curve.Force(pulled)+b.Elastic.Curve.U95(pulled))
-			s.Stretch = max(s.Stretch, pulled-b.Elastic.Curve.Rest)
-		}
-	}
-}
-
-// householdOf is what loads come to, those of one thing together.
-func householdOf(all [][]load.Rung) (out builds.Loads) {
-	for _, rungs := range all {
-		most := quantity.Mass(0)
-		for _, r := range rungs {
-			switch r.Hold {
-			case load.Band, load.Body:
-				continue
-			case load.Dragged:
-			case load.Worn:
-				out.Worn, out.Heaviest = max(out.Worn, r.High), max(out.Heaviest, r.High)
-			default:
-				out.Heaviest = max(out.Heaviest, r.High)
-			}
-			most = max(most, r.High)
-		}
-		out.All += most
-	}
-	return out
-}
-
-// heaviest is the heaviest who trains there: the client, or somebody else with their stature said;
-// what nobody has said is guessed from it, with the more ±.
-func heaviest(f store.File, mass quantity.Mass) (body quantity.Estimate, who string) {
-	of := func(said float64, guess quantity.Mass) quantity.Estimate {
-		if said > 0 {
-			return quantity.Estimate{Value: quantity.Mass(said), U1: bodyU}
-		}
-		return quantity.Estimate{Value: guess, U1: guess * guessedShare}
-	}
-	own := of(f.Profile.BodyMassKg, mass)
-	if f.Space.OtherM == 0 && f.Space.OtherKg == 0 {
-		return own, ""
-	}
-	other := of(f.Space.OtherKg, guessedMass(quantity.Length(f.Space.OtherM)))
-	if other.Value+other.Expanded() > own.Value+own.Expanded() {
-		return other, cmp.Or(f.Space.OtherName, "who else trains here")
-	}
-	return own, ""
-}
-
-// farthest is how far a band by itself is taken to be pulled, over its rest (house value).
-const farthest = 2.5
 
 // valuesOf are the sizes of a build as they are kept.
 func valuesOf(b store.Build) builds.Values {
@@ -142,8 +39,18 @@ func valuesOf(b store.Build) builds.Values {
 	return v
 }
 
+// madeOf are the builds that were made.
+func madeOf(all []BuildOf) (out []builds.Made) {
+	for _, x := range all {
+		if x.Build.State == "made" {
+			out = append(out, builds.Made{ID: x.Build.ID, Name: x.Build.Name, Worked: x.Worked, At: x.At, Counts: x.Counts})
+		}
+	}
+	return out
+}
+
 // buildOf is a build with what it was worked out as, and the loads that may prove it.
-func buildOf(b store.Build, was asBuilt, loads []ProofLoad) BuildOf {
+func buildOf(b store.Build, was asBuilt, loads []builds.ProofLoad) BuildOf {
 	out := BuildOf{Build: b, Worked: was.worked, At: was.at}
 	if was.err != nil && !errors.As(was.err, &out.Problem) {
 		out.Problem = quantity.At("", was.err.Error())
@@ -155,15 +62,15 @@ func buildOf(b store.Build, was asBuilt, loads []ProofLoad) BuildOf {
 	d, _ := builds.DesignByKey(b.Design) // one that is not there is the problem
 	out.Kept = builds.Keep(tests, d.NoProof(), out.Worked.Built.Asks())
 	out.Counts = b.State == "made" && out.Problem == nil && out.Worked.Built.OK() && out.Kept.Proven
-	out.ProofWith = proofWith(out.Worked.Built.ProofOf, loads)
+	out.ProofWith = builds.ProofWith(out.Worked.Built.ProofOf, loads)
 	return out
 }
 
 // proofLoads are the containers as they may be hung or laid on for proof.
-func proofLoads(s *things, of func(id string) *stock.Filled) (out []ProofLoad) {
+func proofLoads(s *things, of func(id string) *stock.Filled) (out []builds.ProofLoad) {
 	for _, k := range s.Usable() {
 		if f := of(k.ID); f.Err == nil {
-			out = append(out, ProofLoad{k.Name, k.Mass(f.Fill).Value})
+			out = append(out, builds.ProofLoad{Name: k.Name, Mass: k.Mass(f.Fill).Value})
 		}
 	}
 	return out

@@ -10,6 +10,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"scrappyrack/core/builds"
 	"scrappyrack/core/capability"
 	"scrappyrack/core/quantity"
 	"scrappyrack/internal/demo"
@@ -175,7 +176,7 @@ func TestABoardIsAnAnchorAtTheBandBench(t *testing.T) {
 	d, err := b.Open(ctx, who, "demo-loft")
 	require.NoError(t, err)
 	rig := d.File.Rigs[0]
-	boards := func() []workbench.Board {
+	boards := func() []builds.Board {
 		p, err := b.Pull(ctx, practice, "demo-loft", rig, false, nil)
 		require.NoError(t, err)
 		require.Positive(t, p.Anchor.Force)

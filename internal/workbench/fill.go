@@ -99,38 +99,8 @@ type OnBench struct {
 	Sisters   []string // ids of what is filled from the same batch
 	Curl      *load.Curl
 	Swing     *load.Swing
-	Rule      *RuleOfThumb
+	Rule      *load.RuleOfThumb
 }
-
-// RuleOfThumb is what people say such a fill weighs (common practice), beside
-// what it comes to.
-type RuleOfThumb struct {
-	Words  string
-	Quoted quantity.Mass
-}
-
-// ruleOf is the quoted weight of a gallon, scaled to a volume.
-func ruleOf(key string, volume quantity.Volume) *RuleOfThumb {
-	quoted := map[string]struct {
-		pounds float64
-		words  string
-	}{
-		"fresh-water": {8.8, "a US gallon of water is quoted as 8.8 lb, a little high: it is 8.33 lb and the jug"},
-		"dry-sand":    {12.5, "a US gallon of dry sand is quoted as 12.5 lb"},
-		"wet-sand":    {17.5, "a US gallon of wet sand is quoted as 17 to 18 lb"},
-	}
-	q, ok := quoted[key]
-	if !ok || volume <= 0 {
-		return nil
-	}
-	return &RuleOfThumb{Words: q.words, Quoted: quantity.Mass(q.pounds * quantity.PoundKg / quantity.USGallonL * float64(volume))}
-}
-
-// bails are the kinds that hang from a handle above their rim.
-var bails = []string{"bucket"}
-
-// hangers are the kinds that are swung by a handle or strap above them.
-var hangers = []string{"bag", "backpack", "duffel", "bucket", "jug"}
 
 // Examine works out everything about one container.
 func (b *Bench) Examine(ctx context.Context, practice, id, container string) (*OnBench, error) {
@@ -159,17 +129,17 @@ func (b *Bench) Examine(ctx context.Context, practice, id, container string) (*O
 			}
 		}
 	}
-	out.Rule = ruleOf(key, out.Fill.Volume)
+	out.Rule = load.RuleOf(key, out.Fill.Volume)
 	stature := quantity.Length(f.Profile.StatureM)
 	if stature <= 0 {
 		return out, nil
 	}
-	if k.WidthM > 0 && slices.Contains(bails, k.Kind) {
+	if k.WidthM > 0 && c.Kind.Bail {
 		drop := quantity.Length(math.Max(0, k.HangM-k.HeightM))
 		curl := load.CurlRange(quantity.Length(k.WidthM), drop, stature)
 		out.Curl = &curl
 	}
-	if k.HangM > 0 && slices.Contains(hangers, k.Kind) {
+	if k.HangM > 0 && c.Kind.Hung {
 		swing := load.SwingClearance(quantity.Length(k.HangM), stature)
 		out.Swing = &swing
 	}

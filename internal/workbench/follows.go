@@ -236,7 +236,10 @@ type heavy struct {
 }
 
 var heaviestThere = derive.Made("heaviest", func(r *derive.Record, _ none) heavy {
-	body, who := heaviest(ofPerson.Of(r, the), thePerson.Of(r, the).BodyMass)
+	f := ofPerson.Of(r, the)
+	p, s := f.Profile, f.Space
+	body, who := client.Heaviest(client.Trainee{Stature: quantity.Length(p.StatureM), Mass: quantity.Mass(p.BodyMassKg)},
+		client.Trainee{Name: s.OtherName, Stature: quantity.Length(s.OtherM), Mass: quantity.Mass(s.OtherKg)})
 	return heavy{body, who}
 })
 
@@ -282,7 +285,7 @@ var household = derive.Made("household", func(r *derive.Record, _ none) builds.L
 	for _, o := range owned.Of(r, the) {
 		all = append(all, o.Item.Rungs(load.Bought, o.ID))
 	}
-	return householdOf(append(all, handleRungs.Of(r, the)))
+	return builds.LoadsOf(append(all, handleRungs.Of(r, the)))
 })
 
 var ofRigs = derive.From(func(in derive.Input, _ none) []store.Rig { return in.File.Rigs })
@@ -320,15 +323,9 @@ var hardest = derive.Made("hardest pull", func(r *derive.Record, _ none) (most q
 // theSituation is what builds stand in, without a place and without the loads of the household.
 var theSituation = derive.Made("situation", func(r *derive.Record, _ none) builds.Situation {
 	p, there := thePerson.Of(r, the), heaviestThere.Of(r, the)
-	s := builds.Situation{Stature: p.Stature, Wall: -1, Lane: answers.Of(r, clients).Lane, Read: true,
+	s := builds.Situation{Stature: p.Stature, Wall: -1, Lane: answers.Of(r, clients).Lane, Body: there.body, Who: there.who,
 		Inches: ofPulling.Of(r, the).units == quantity.US}
-	s.Body, s.Who = there.body, there.who
-	pulledBy(&s, allBands.Of(r, the))
-	if most := hardest.Of(r, the); most > 0 {
-		s.Pull = most
-	}
-	s.Read = s.Read && s.Pull > 0
-	return s
+	return s.PulledBy(fit(allBands.Of(r, the)), hardest.Of(r, the))
 })
 
 var ofBuilds = derive.From(func(in derive.Input, _ none) []store.Build { return in.File.Builds })

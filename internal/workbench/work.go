@@ -8,6 +8,7 @@ import (
 	"strings"
 	"time"
 
+	"scrappyrack/core/body"
 	"scrappyrack/core/caution"
 	"scrappyrack/core/client"
 	"scrappyrack/core/coverage"
@@ -38,14 +39,6 @@ type Results struct {
 	Reach       map[load.Hold]way.Extent
 	Board       coverage.Board
 	Cautions    []caution.Caution
-}
-
-// guessedBMI stands in for a body mass that nobody has said (house value).
-const guessedBMI = 24
-
-// guessedMass is a body mass that nobody has said, from a stature in m.
-func guessedMass(stature quantity.Length) quantity.Mass {
-	return quantity.Mass(guessedBMI * float64(stature) * float64(stature))
 }
 
 // Work works out a file without a clock. It never fails: what is not known yet is said in Lacks.
@@ -97,9 +90,9 @@ func lineStep(units string) quantity.Length {
 
 // personOf is who trains, on a day, with their practice's movements.
 func personOf(f store.File, moves *movement.Library, now int64) client.Person {
-	p, body := f.Profile, bodyOf(f)
+	p, measured := f.Profile, bodyOf(f)
 	out := client.Person{
-		Stature: body.Stature, Reach: body.Reach, Press: body.Press, Shoe: body.Shoe, BodyMass: quantity.Mass(p.BodyMassKg),
+		Stature: measured.Stature, Reach: measured.Reach, Press: measured.Press, Shoe: measured.Shoe, BodyMass: quantity.Mass(p.BodyMassKg),
 		Sex:   client.Sex(p.Sex),
 		Moves: moves, Experience: client.Experience(p.Experience), Goal: client.Goal(p.Goal), Now: now,
 		Age: ageOf(p.BornYear, now), LayOff: float64(p.LayOff), Days: p.Days, Minutes: p.Minutes, Health: healthOf(p),
@@ -108,7 +101,7 @@ func personOf(f store.File, moves *movement.Library, now int64) client.Person {
 		Releases:   releasesOf(f.Releases), Weeks: p.Weeks, WeeksOn: secondOf(p.WeeksOn), Birth: secondOf(p.BirthOn),
 	}
 	if p.BodyMassKg == 0 {
-		out.BodyMass = guessedMass(quantity.Length(p.StatureM))
+		out.BodyMass = body.GuessedMass(quantity.Length(p.StatureM))
 	}
 	out.Limits = limitsOf(p.Limits)
 	out.Limits = out.Acting()
