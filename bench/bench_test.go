@@ -161,7 +161,7 @@ func BenchmarkBook(b *testing.B) {
 	}
 	r := workbench.Work(f)
 	for b.Loop() {
-		if _, err := document.Book(f, r, p, "a4"); err != nil {
+		if _, err := document.Book(f, r, p, "").PDF("a4"); err != nil {
 			b.Fatal(err)
 		}
 	}

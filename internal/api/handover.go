@@ -4,6 +4,7 @@ import (
 	"context"
 	"errors"
 	"net/http"
+	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -11,6 +12,55 @@ import (
 	"scrappyrack/internal/document"
 	"scrappyrack/internal/workbench"
 )
+
+// Sheet is what leaves the building, as it is set on paper: blocks, one below the other.
+type Sheet struct {
+	Title  string       `json:"title"`
+	Blocks []SheetBlock `json:"blocks"`
+}
+
+// SheetBlock is a paragraph, a table or the plan of a room.
+type SheetBlock struct {
+	Role    string        `json:"role" enum:"name,lead,heading,text,quiet,wrong,hold,caution,table,room"`
+	Text    string        `json:"text" doc:"Of a table its heading"`
+	Columns []SheetColumn `json:"columns" doc:"Of a table"`
+	Rows    [][]string    `json:"rows"`
+	Tick    bool          `json:"tick" doc:"Each row is done one by one"`
+	Room    string        `json:"room" doc:"The id of the room that is drawn"`
+}
+
+// SheetColumn is one of a table.
+type SheetColumn struct {
+	Head   string `json:"head"`
+	Figure bool   `json:"figure"`
+	Bold   bool   `json:"bold"`
+}
+
+func sheetOf(s document.Sheet) Sheet {
+	out := Sheet{Title: s.Title, Blocks: []SheetBlock{}}
+	for _, b := range s.Blocks {
+		one := SheetBlock{Role: string(b.Role), Text: b.Text, Columns: []SheetColumn{}, Rows: append([][]string{}, b.Table.Rows...),
+			Tick: b.Table.Tick}
+		for _, c := range b.Table.Columns {
+			one.Columns = append(one.Columns, SheetColumn{strings.TrimSpace(c.Head), c.Align == "R", c.Bold})
+		}
+		if b.Room != nil {
+			one.Room = b.Room.ID
+		}
+		out.Blocks = append(out.Blocks, one)
+	}
+	return out
+}
+
+// book is what a client takes home, and whose it is.
+func (a *API) book(ctx context.Context, client string) (string, document.Sheet, error) {
+	practice := who(ctx).Practice
+	f, made, err := a.Bench.Plan(ctx, practice, client)
+	if err != nil {
+		return "", document.Sheet{}, err
+	}
+	return f.Profile.Name, document.Book(f, a.Bench.Work(practice, f), made, "the client's stature is not known"), nil
+}
 
 // handover registers the documents that the client takes home.
 func (a *API) handover(r huma.API) {
@@ -21,17 +71,21 @@ func (a *API) handover(r huma.API) {
 	op := download(Signed, http.MethodGet, "/clients/{client}/book.pdf", "read-book", "The plan, load card, fill lines and cautions as PDF",
 		"hand-over", "application/pdf")
 	handle(a, r, op, func(ctx context.Context, in *bookIn) (*fileOut, error) {
-		f, made, err := a.Bench.Plan(ctx, who(ctx).Practice, in.ID)
+		name, sheet, err := a.book(ctx, in.ID)
 		if err != nil {
 			return nil, err
 		}
-		worked := a.Bench.Work(who(ctx).Practice, f)
-		pdf, err := workbench.Long(ctx, a.Bench, who(ctx).Practice, func(context.Context) ([]byte,
-			error) {
-			return document.Book(f, worked, made, in.Paper)
-		})
-		return &fileOut{"application/pdf", `inline; filename="` + document.FileName(f.Profile.Name) + `.pdf"`, pdf}, err
+		pdf, err := workbench.Long(ctx, a.Bench, who(ctx).Practice, func(context.Context) ([]byte, error) { return sheet.PDF(in.Paper) })
+		return &fileOut{"application/pdf", `inline; filename="` + document.FileName(name) + `.pdf"`, pdf}, err
 	})
+
+	type sheetOut struct{ Body Sheet }
+	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/book", "read-book-sheet",
+		"The same, block by block, for a screen", "hand-over"),
+		func(ctx context.Context, in *Client) (*sheetOut, error) {
+			_, sheet, err := a.book(ctx, in.ID)
+			return &sheetOut{sheetOf(sheet)}, err
+		})
 
 	type buildsIn struct {
 		Client

@@ -52,6 +52,8 @@ func (a *API) problem(ctx context.Context, err error) error {
 		return huma.Error409Conflict("there is nothing to undo or do again")
 	case errors.As(err, &overlaps):
 		return huma.Error409Conflict("somebody else has changed the same since: take it back with the changes of all")
+	case errors.Is(err, store.ErrOverlaps):
+		return huma.Error409Conflict("it has been changed since: what it is now stands")
 	case errors.Is(err, store.ErrStale):
 		return huma.Error412PreconditionFailed("this was changed since you read it: read it again")
 	case errors.As(err, &many):

@@ -3,7 +3,9 @@ package api
 import (
 	"context"
 	"fmt"
+	"maps"
 	"net/http"
+	"slices"
 	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -92,7 +94,7 @@ type Results struct {
 	Heights []Height     `json:"heights,omitempty" doc:"Of the body: client, space"`
 	Stander *Stander     `json:"stander,omitempty" doc:"The client standing: client, space"`
 	Home    *Home        `json:"home,omitempty" doc:"Space, hand-over"`
-	Stock   *Stock       `json:"stock,omitempty" doc:"Stock, loads, hand-over"`
+	Stock   *Stock       `json:"stock,omitempty" doc:"Stock, loads"`
 	Bands   []BandState  `json:"bands,omitempty" doc:"As in the file: bands"`
 	Board   *Board       `json:"board,omitempty" doc:"Needs"`
 	Builds  []BuildState `json:"builds,omitempty" doc:"As in the file: builds"`
@@ -115,11 +117,6 @@ func stockIn(out *Results, f store.File, r workbench.Results) {
 	for i, l := range r.Loads {
 		out.Stock.Loads = append(out.Stock.Loads, loadOf(f.Containers[i], l, units))
 	}
-}
-
-func handoverIn(out *Results, f store.File, r workbench.Results) {
-	stockIn(out, f, r)
-	homeIn(out, f, r)
 }
 
 func bandsIn(out *Results, f store.File, r workbench.Results) {
@@ -145,21 +142,36 @@ var views = map[string]func(*Results, store.File, workbench.Results){
 	"needs":    boardIn,
 	"builds":   buildsIn,
 	"plan":     func(*Results, store.File, workbench.Results) {},
-	"handover": handoverIn,
+	"handover": homeIn,
 }
+
+// StationName is one of the stations that show something, or none.
+type StationName string
+
+// Schema implements huma.SchemaProvider: the stations are those that have a view.
+func (StationName) Schema(huma.Registry) *huma.Schema {
+	s := &huma.Schema{Type: huma.TypeString, Enum: []any{""}}
+	for _, name := range Stations() {
+		s.Enum = append(s.Enum, name)
+	}
+	return s
+}
+
+// Stations are the names of those that show something.
+func Stations() []string { return slices.Sorted(maps.Keys(views)) }
 
 // Looking says which station is looked at: its results are answered too.
 type Looking struct {
-	Station string `query:"station" enum:",client,space,stock,loads,bands,needs,builds,plan,handover" doc:"The station that is looked at: what it shows is answered too"`
-	Have    string `query:"have" maxLength:"60" doc:"The tag of what the caller has of that station: to an edit, what differs from it is answer enough"`
+	Station StationName `query:"station" doc:"The station that is looked at: what it shows is answered too"`
+	Have    string      `query:"have" maxLength:"60" doc:"The tag of what the caller has of that station: to an edit, what differs from it is answer enough"`
 }
 
 func (l Looking) results(f store.File, r workbench.Results) *Results {
-	v, ok := views[l.Station]
+	v, ok := views[string(l.Station)]
 	if !ok || f.ID == "" {
 		return nil
 	}
-	out := &Results{Station: l.Station}
+	out := &Results{Station: string(l.Station)}
 	v(out, f, r)
 	return out
 }
@@ -168,8 +180,8 @@ func (l Looking) results(f store.File, r workbench.Results) *Results {
 func (a *API) look(ctx context.Context, l Looking, f store.File, r workbench.Results) *Results {
 	out := l.results(f, r)
 	if out != nil {
-		out.Tag = a.Bench.Tag(f, l.Station)
-		a.shown.keep(shownOf{who(ctx).Practice, f.ID, l.Station}, out)
+		out.Tag = a.Bench.Tag(f, string(l.Station))
+		a.shown.keep(shownOf{who(ctx).Practice, f.ID, string(l.Station)}, out)
 	}
 	return out
 }
@@ -181,8 +193,8 @@ func (a *API) lookAgain(ctx context.Context, l Looking, d workbench.Desk) (all *
 	if out == nil {
 		return nil, nil
 	}
-	out.Tag = a.Bench.Tag(d.File, l.Station)
-	before := a.shown.keep(shownOf{who(ctx).Practice, d.File.ID, l.Station}, out)
+	out.Tag = a.Bench.Tag(d.File, string(l.Station))
+	before := a.shown.keep(shownOf{who(ctx).Practice, d.File.ID, string(l.Station)}, out)
 	if l.Have != "" && before != nil && before.Tag == l.Have {
 		if ops, few := patchOf(before, out); few {
 			return nil, ops
@@ -194,8 +206,8 @@ func (a *API) lookAgain(ctx context.Context, l Looking, d workbench.Desk) (all *
 // atStation is the address of what a station shows.
 type atStation struct {
 	Client
-	Station string `path:"station" enum:"client,space,stock,loads,bands,needs,builds,plan,handover"`
-	IfNone  string `header:"If-None-Match" doc:"ETags of answers that are kept"`
+	Station StationName `path:"station"`
+	IfNone  string      `header:"If-None-Match" doc:"ETags of answers that are kept"`
 }
 
 // results registers what stations show, by station. The ETag names what it was worked
@@ -212,7 +224,7 @@ func (a *API) results(r huma.API) {
 	op.Responses = map[string]*huma.Response{"304": {Description: "What is kept under one of the ETags still holds"}}
 	handle(a, r, op, func(ctx context.Context, in *atStation) (*out, error) {
 		practice := who(ctx).Practice
-		tag, err := a.Bench.TagOf(ctx, practice, in.ID, in.Station)
+		tag, err := a.Bench.TagOf(ctx, practice, in.ID, string(in.Station))
 		if err != nil {
 			return nil, err
 		}

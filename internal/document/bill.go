@@ -109,7 +109,7 @@ func (b buildSheets) bill(x workbench.Bill) {
 			b.say(l.Good.Name + ", " + l.Good.Sizes[l.Size].Sold()), b.money(l.Cost), price})
 	}
 	b.Ln(2)
-	b.table([]column{{"at a", 0.22, "L", false}, {"", 0.06, "R", true}, {"  what", 0.46, "L", true},
-		{"together", 0.14, "R", false}, {"  price", 0.12, "L", false}}, rows)
+	b.table(Table{Rows: rows, Columns: []Column{{"at a", 0.22, "L", false}, {"", 0.06, "R", true}, {"  what", 0.46, "L", true},
+		{"together", 0.14, "R", false}, {"  price", 0.12, "L", false}}})
 	b.text("Sample prices are invented.", soft)
 }

@@ -18,16 +18,13 @@ import (
 )
 
 // Book is what the client takes home: what to buy and fill, the load card with
-// fill lines, the needs, and the cautions. The same file gives the same bytes.
-// paper is a4 or letter.
-func Book(f store.File, r workbench.Results, p *plan.Plan, size string) ([]byte, error) {
+// fill lines, the needs, and the cautions. p is nil where there is no plan, since not says why.
+func Book(f store.File, r workbench.Results, p *plan.Plan, not string) Sheet {
 	made := time.Unix(f.UpdatedAt, 0).UTC()
-	w, err := newPaper(size, f.Profile.Name+" · home-gym plan", made)
-	if err != nil {
-		return nil, err
-	}
-	b := book{w, f, r, p, quantity.System(f.Profile.Units)}
-	b.front(made)
+	units := quantity.System(f.Profile.Units)
+	s := Sheet{Title: f.Profile.Name + " · home-gym plan", Made: made, Units: units}
+	b := book{reader{units, f.Profile.Currency}, &s, f, r, p}
+	b.front(not)
 	if p != nil {
 		b.toDo()
 	}
@@ -38,38 +35,41 @@ func Book(f store.File, r workbench.Results, p *plan.Plan, size string) ([]byte,
 		b.needs()
 	}
 	b.cautions()
-	return w.bytes()
+	return s
 }
 
 type book struct {
-	*paper
+	reader
+	*Sheet
 	file    store.File
 	results workbench.Results
 	plan    *plan.Plan
-	units   quantity.System
 }
 
-func (b book) show(kind quantity.Kind, v float64) string { return quantity.Format(b.units, kind, v) }
-func (b book) mass(v quantity.Mass) string               { return b.show(quantity.KindMass, float64(v)) }
+// reader is in whose units and money a sheet is written.
+type reader struct {
+	units    quantity.System
+	currency string
+}
 
-func (b book) pm(u quantity.Mass) string {
+func (b reader) show(kind quantity.Kind, v float64) string { return quantity.Format(b.units, kind, v) }
+func (b reader) mass(v quantity.Mass) string               { return b.show(quantity.KindMass, float64(v)) }
+
+func (b reader) pm(u quantity.Mass) string {
 	return quantity.FormatU(b.units, quantity.KindMass, float64(u))
 }
 
-func (b book) money(minor int64) string {
-	return quantity.Money{Minor: minor, Currency: b.file.Profile.Currency}.String()
+func (b reader) money(minor int64) string {
+	return quantity.Money{Minor: minor, Currency: b.currency}.String()
 }
 
-func (b book) front(made time.Time) {
-	b.SetFont("Barlow", "B", 24)
-	b.colour(ink)
-	b.CellFormat(0, 11, b.file.Profile.Name, "", 1, "L", false, 0, "")
-	b.text(fmt.Sprintf("Home-gym plan, %s. %d days a week of %d minutes, goal: %s.", made.Format("2 January 2006"),
-		b.file.Profile.Days, b.file.Profile.Minutes, strings.ReplaceAll(b.file.Profile.Goal, "-", " ")), soft)
-	b.Ln(2)
-	b.open(b.results)
+func (b book) front(not string) {
+	b.say(Named, b.file.Profile.Name)
+	b.say(Quiet, fmt.Sprintf("Home-gym plan, %s. %d days a week of %d minutes, goal: %s.", b.Made.Format("2 January 2006"),
+		b.file.Profile.Days, b.file.Profile.Minutes, strings.ReplaceAll(b.file.Profile.Goal, "-", " ")))
+	b.Blocks = append(b.Blocks, openHolds(b.results, b.units)...)
 	if b.plan == nil {
-		b.text("There is no plan yet: stature is not known.", action)
+		b.say(Wrong, "There is no plan yet: "+not+".")
 		return
 	}
 	p := b.plan
@@ -77,12 +77,10 @@ func (b book) front(made time.Time) {
 	if !p.Answer.Proven {
 		state = "the best found; a better one has not been ruled out"
 	}
-	b.SetFont("Barlow", "B", 12)
-	b.colour(covered)
-	b.MultiCell(0, 6, fmt.Sprintf("%d of %d needs covered with this plan (%d today), for %s of %s.",
-		p.After.Covered, len(p.After.Slots), p.Before.Covered, b.money(p.Cost.Minor), b.money(b.file.Profile.BudgetMinor)), "", "L", false)
-	b.text(fmt.Sprintf("This plan is %s. Prices are invented samples until your practice enters its own. %s of floor stay free.", state,
-		b.show(quantity.KindArea, p.FloorFree)), soft)
+	b.say(Lead, fmt.Sprintf("%d of %d needs covered with this plan (%d today), for %s of %s.",
+		p.After.Covered, len(p.After.Slots), p.Before.Covered, b.money(p.Cost.Minor), b.money(b.file.Profile.BudgetMinor)))
+	b.say(Quiet, fmt.Sprintf("This plan is %s. Prices are invented samples until your practice enters its own. %s of floor stay free.",
+		state, b.show(quantity.KindArea, p.FloorFree)))
 }
 
 func (b book) toDo() {
@@ -106,24 +104,21 @@ func (b book) toDo() {
 		fill = append(fill, []string{k.Name, line, weighs, k.Caution})
 	}
 	if len(buy) > 0 {
-		b.heading("Buy")
-		b.table([]column{{"what", 0.30, "L", true}, {"price", 0.12, "R", false}, {"  why", 0.33, "L", false}, {"safety", 0.25, "L", false}},
-			buy)
+		b.rows("Buy", Table{Rows: buy, Tick: true, Columns: []Column{
+			{"what", 0.30, "L", true}, {"price", 0.12, "R", false}, {"  why", 0.33, "L", false}, {"safety", 0.25, "L", false}}})
 	}
 	if len(built) > 0 {
-		b.heading("Build")
-		b.table([]column{{"what", 0.30, "L", true}, {"material", 0.12, "R", false}, {"  takes", 0.12, "L", false},
-			{"why", 0.46, "L", false}}, built)
-		b.text("How each is made, and what holds it, stands on its own sheet; it counts once its proof test has passed.", soft)
+		b.rows("Build", Table{Rows: built, Tick: true, Columns: []Column{
+			{"what", 0.30, "L", true}, {"material", 0.12, "R", false}, {"  takes", 0.12, "L", false}, {"why", 0.46, "L", false}}})
+		b.say(Quiet, "How each is made, and what holds it, stands on its own sheet; it counts once its proof test has passed.")
 	}
 	if len(fill) > 0 {
-		b.heading("Fill and pack")
-		b.table([]column{{"what", 0.32, "L", true}, {"fill to", 0.2, "L", false}, {"then it weighs", 0.2, "L", false},
-			{"safety", 0.28, "L", false}}, fill)
+		b.rows("Fill and pack", Table{Rows: fill, Tick: true, Columns: []Column{
+			{"what", 0.32, "L", true}, {"fill to", 0.2, "L", false}, {"then it weighs", 0.2, "L", false}, {"safety", 0.28, "L", false}}})
 	}
 	if len(buy)+len(built)+len(fill) == 0 {
-		b.heading("Nothing to buy or fill")
-		b.text("What is there already reaches as far as anything for this money would.", ink)
+		b.say(Heading, "Nothing to buy or fill")
+		b.say(Plain, "What is there already reaches as far as anything for this money would.")
 	}
 }
 
@@ -157,21 +152,21 @@ func (b book) loadCard() {
 	if len(b.results.Loads) == 0 {
 		return
 	}
-	b.heading("Load card: what everything weighs as it stands")
 	var rows [][]string
 	for _, l := range b.results.Loads {
 		c := l.Container
 		most, _ := l.Most()
 		rows = append(rows, []string{
 			c.Name, c.Filling.Name, b.show(quantity.KindLevel, float64(l.Fill.Level)), b.show(quantity.KindVolume, float64(l.Fill.Volume)),
-			b.mass(l.Mass.Value), "± " + b.pm(l.Mass.Expanded()), b.mass(most.Mass.Value), string(c.Steadiness(l.Fill)),
+			b.mass(l.Mass.Value), "± " + b.pm(l.Mass.Expanded()), string(l.Mass.How), b.mass(most.Mass.Value), string(c.Steadiness(l.Fill)),
 		})
 	}
-	b.table([]column{
-		{"what", 0.17, "L", true}, {"filled with", 0.16, "L", false}, {"line at", 0.11, "R", false}, {"volume", 0.12, "R", false},
-		{"weighs", 0.12, "R", true}, {"give or take", 0.11, "R", false}, {"at most", 0.1, "R", false}, {"  moving", 0.11, "L", false},
-	}, rows)
-	b.text("The line is measured from the inside bottom. ± is the expanded uncertainty (k = 2). At most: to the brim, or what the handle is taken to be good for.", soft)
+	b.rows("Load card: what everything weighs as it stands", Table{Rows: rows, Columns: []Column{
+		{"what", 0.14, "L", true}, {"filled with", 0.14, "L", false}, {"line at", 0.09, "R", false}, {"volume", 0.10, "R", false},
+		{"weighs", 0.10, "R", true}, {"give or take", 0.10, "R", false}, {"  known as", 0.13, "L", false}, {"at most", 0.10, "R", false},
+		{"  moving", 0.10, "L", false},
+	}})
+	b.say(Quiet, "The line is measured from the inside bottom. ± is the expanded uncertainty (k = 2). At most: to the brim, or what the handle is taken to be good for.")
 }
 
 // bandCard is how each band movement is set up, as it was kept at the band bench.
@@ -180,7 +175,6 @@ func (b book) bandCard() {
 	if len(pulls) == 0 {
 		return
 	}
-	b.heading("Band card: how to stand, and what it pulls then")
 	force := func(p band.Profile, f quantity.Force) string {
 		if p.Worst == band.BeyondMeasured {
 			return "–" // nothing is known so far out
@@ -198,17 +192,15 @@ func (b book) bandCard() {
 			force(p.Profile, p.Profile.Mean), force(p.Profile, p.Profile.Finish), p.Movement.Caution,
 		})
 	}
-	b.table([]column{
+	b.rows("Band card: how to stand, and what it pulls then", Table{Rows: rows, Columns: []Column{
 		{"movement", 0.19, "L", true}, {"bands", 0.13, "L", false}, {"set up", 0.21, "L", false}, {"start", 0.08, "R", false},
 		{"mean", 0.08, "R", true},
 		{"finish", 0.08, "R", false}, {"  safety", 0.23, "L", false},
-	}, rows)
-	b.text("Mean is the pull along the whole way, slack counted as nothing. Slow first pull, then look at the anchor and the band again.",
-		soft)
+	}})
+	b.say(Quiet, "Mean is the pull along the whole way, slack counted as nothing. Slow first pull, then look at the anchor and the band again.")
 }
 
 func (b book) needs() {
-	b.heading("What each movement needs, and what reaches it with this plan")
 	var rows [][]string
 	for _, c := range b.plan.After.Slots {
 		way := ""
@@ -239,8 +231,9 @@ func (b book) needs() {
 		}
 		rows = append(rows, []string{c.Slot.Name, sets, asks, c.State.Words(), way, reason})
 	}
-	b.table([]column{{"movement", 0.15, "L", true}, {"reps", 0.08, "L", false}, {"working range", 0.25, "L", false},
-		{"state", 0.1, "L", false}, {"best done as", 0.2, "L", false}, {"what is missing", 0.22, "L", false}}, rows)
+	b.rows("What each movement needs, and what reaches it with this plan", Table{Rows: rows, Columns: []Column{
+		{"movement", 0.15, "L", true}, {"reps", 0.08, "L", false}, {"working range", 0.25, "L", false},
+		{"state", 0.1, "L", false}, {"best done as", 0.2, "L", false}, {"what is missing", 0.22, "L", false}}})
 }
 
 func basis(b coverage.Basis) string {
@@ -254,26 +247,25 @@ func basis(b coverage.Basis) string {
 }
 
 func (b book) cautions() {
-	b.heading("Safety")
+	b.say(Heading, "Safety")
 	for _, c := range append(slices.Clone(b.results.Cautions), caution.Always()...) {
 		if !c.Hold { // those are the first of the first page
-			b.warning(strings.TrimSuffix(c.ForClient().In(b.units), ".") + ".")
+			b.say(Warning, strings.TrimSuffix(c.ForClient().In(b.units), ".")+".")
 		}
 	}
 }
 
-// open are the open hold points, as the client reads them: the first block of the first page of whatever
+// openHolds are the open hold points, as the client reads them: the first block of the first page of whatever
 // leaves the building.
-func (b book) open(r workbench.Results) {
-	first := true
+func openHolds(r workbench.Results, units quantity.System) (out []Block) {
 	for _, c := range r.Cautions {
 		if !c.Hold {
 			continue
 		}
-		if first {
-			b.heading("Before anything else")
-			first = false
+		if len(out) == 0 {
+			out = append(out, Block{Role: Heading, Text: "Before anything else"})
 		}
-		b.warning(strings.TrimSuffix(c.ForClient().In(b.units), ".") + ".")
+		out = append(out, Block{Role: Hold, Text: strings.TrimSuffix(c.ForClient().In(units), ".") + "."})
 	}
+	return out
 }

@@ -24,9 +24,9 @@ func TestBookIsWholeAndRepeatable(t *testing.T) {
 		p, err := workbench.PlanOf(context.Background(), f)
 		require.NoError(t, err)
 		for _, size := range []string{"a4", "letter"} {
-			first, err := document.Book(f, workbench.Work(f), p, size)
+			first, err := document.Book(f, workbench.Work(f), p, "").PDF(size)
 			require.NoError(t, err)
-			again, err := document.Book(f, workbench.Work(f), p, size)
+			again, err := document.Book(f, workbench.Work(f), p, "").PDF(size)
 			require.NoError(t, err)
 			assert.True(t, bytes.Equal(first, again), "the same file gives the same bytes")
 			assert.Less(t, len(first), 2<<20)
@@ -41,7 +41,7 @@ func TestBookReadsAsText(t *testing.T) {
 	f := demo.Files()[0]
 	p, err := workbench.PlanOf(context.Background(), f)
 	require.NoError(t, err)
-	pdf, err := document.Book(f, workbench.Work(f), p, "a4")
+	pdf, err := document.Book(f, workbench.Work(f), p, "").PDF("a4")
 	require.NoError(t, err)
 	path := filepath.Join(t.TempDir(), "book.pdf")
 	require.NoError(t, os.WriteFile(path, pdf, 0o600))
@@ -56,7 +56,7 @@ func TestBookReadsAsText(t *testing.T) {
 func TestBookWithoutAPlanSaysWhy(t *testing.T) {
 	f := demo.Files()[0]
 	f.Profile.StatureM = 0
-	pdf, err := document.Book(f, workbench.Work(f), nil, "a4")
+	pdf, err := document.Book(f, workbench.Work(f), nil, "").PDF("a4")
 	require.NoError(t, err)
 	assert.NotEmpty(t, pdf)
 }
@@ -77,7 +77,7 @@ func TestPlansAreToScale(t *testing.T) {
 		wide, deep, scale float64 // m, m, 1:scale
 	}{{5.2, 3.6, 50}, {6.096, 5.486, 50}, {4.2, 3.4, 50}} {
 		f := demo.Files()[i]
-		pdf, err := document.Book(f, workbench.Work(f), nil, "a4")
+		pdf, err := document.Book(f, workbench.Work(f), nil, "").PDF("a4")
 		require.NoError(t, err)
 		path := filepath.Join(t.TempDir(), "book.pdf")
 		require.NoError(t, os.WriteFile(path, pdf, 0o600))
@@ -128,7 +128,7 @@ func TestRoomsAndChecklistReadAsText(t *testing.T) {
 		return string(text)
 	}
 	flat := demo.Files()[2]
-	text := read(document.Book(flat, workbench.Work(flat), nil, "a4"))
+	text := read(document.Book(flat, workbench.Work(flat), nil, "").PDF("a4"))
 	for _, want := range []string{"Living room, 1:50", "A 4.200 m", "radiator", "no holes: the tenancy", "Headroom for this body",
 		"Press overhead", "opens into this room"} {
 		assert.Contains(t, text, want)

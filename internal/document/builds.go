@@ -29,8 +29,8 @@ func Builds(f store.File, worked workbench.Results, bill workbench.Bill, only, s
 	if err != nil {
 		return nil, err
 	}
-	b := buildSheets{book{paper: w, file: f, units: quantity.System(f.Profile.Units)}}
-	b.open(worked)
+	b := buildSheets{w, reader{quantity.System(f.Profile.Units), f.Profile.Currency}, f}
+	w.set(Sheet{Blocks: openHolds(worked, b.units)})
 	first := true
 	for _, one := range worked.Builds {
 		if one.Build.State == "retired" || only != "" && one.Build.ID != only {
@@ -59,7 +59,11 @@ func Builds(f store.File, worked workbench.Results, bill workbench.Bill, only, s
 	return w.bytes()
 }
 
-type buildSheets struct{ book }
+type buildSheets struct {
+	*paper
+	reader
+	file store.File
+}
 
 // say is a text of a design in the client's units.
 func (b buildSheets) say(text builds.Text) string { return text.In(b.units) }
@@ -119,8 +123,7 @@ func (b buildSheets) one(x workbench.BuildOf, cost string) {
 		}
 		rows = append(rows, []string{fmt.Sprint(p.Count), b.say(p.Name), p.Size(b.units), of})
 	}
-	b.table([]column{{"", 0.07, "R", true}, {"  part", 0.30, "L", true}, {"size", 0.21, "L", false}, {"of", 0.42, "L", false}},
-		rows)
+	b.table(Table{Rows: rows, Columns: []Column{{"", 0.07, "R", true}, {"  part", 0.30, "L", true}, {"size", 0.21, "L", false}, {"of", 0.42, "L", false}}})
 	if grain {
 		b.text("* The face grain runs along the first measure; the cut list keeps it.", soft)
 	}
@@ -190,8 +193,8 @@ func (b buildSheets) checks(built builds.Built) {
 		}
 		rows = append(rows, []string{b.say(c.Link), demand, holds, used(c), b.say(c.Formula) + "; " + c.Source})
 	}
-	b.table([]column{{"link", 0.22, "L", true}, {"asked", 0.11, "R", false}, {"holds", 0.17, "R", false},
-		{"used", 0.09, "R", true}, {"  rule and source", 0.41, "L", false}}, rows)
+	b.table(Table{Rows: rows, Columns: []Column{{"link", 0.22, "L", true}, {"asked", 0.11, "R", false}, {"holds", 0.17, "R", false},
+		{"used", 0.09, "R", true}, {"  rule and source", 0.41, "L", false}}})
 	b.text("Asked is with its factor. A link passes up to 1.00 before any rounding, and is shown rounded up. One without a mark "+
 		"counts as nothing.", soft)
 }
@@ -221,8 +224,8 @@ func (b buildSheets) tests(x workbench.BuildOf) {
 	for range 3 {
 		rows = append(rows, []string{" ", "", "", ""})
 	}
-	b.table([]column{{"date", 0.22, "L", true}, {"what", 0.22, "L", false}, {"found", 0.12, "L", false},
-		{"seen", 0.44, "L", false}}, rows)
+	b.table(Table{Rows: rows, Columns: []Column{{"date", 0.22, "L", true}, {"what", 0.22, "L", false}, {"found", 0.12, "L", false},
+		{"seen", 0.44, "L", false}}})
 }
 
 // takes is a time as it is said.

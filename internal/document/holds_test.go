@@ -52,7 +52,7 @@ func TestWhatLeavesOpensWithItsHolds(t *testing.T) {
 		}
 		require.GreaterOrEqual(t, open, 3)
 		papers := map[string]func() ([]byte, error){
-			"book":   func() ([]byte, error) { return document.Book(f, r, nil, "a4") },
+			"book":   func() ([]byte, error) { return document.Book(f, r, nil, "").PDF("a4") },
 			"builds": func() ([]byte, error) { return document.Builds(f, r, workbench.Bill{}, "", "letter") },
 		}
 		for name, make := range papers {
@@ -80,6 +80,6 @@ func TestWhatLeavesOpensWithItsHolds(t *testing.T) {
 	}
 	// Nothing open: nothing of it.
 	f := demo.Files()[1]
-	first, _ := pages(document.Book(f, workbench.Work(f), nil, "a4"))
+	first, _ := pages(document.Book(f, workbench.Work(f), nil, "").PDF("a4"))
 	assert.NotContains(t, first, "Before anything else")
 }

@@ -36,8 +36,8 @@ type paper struct {
 	width float64 // of the text
 }
 
-// newSheet begins a PDF without margins or foot on one empty page.
-func newSheet(size, title string, made time.Time) (*paper, error) {
+// newPage begins a PDF without margins or foot on one empty page.
+func newPage(size, title string, made time.Time) (*paper, error) {
 	name := "A4"
 	if size == "letter" {
 		name = "Letter"
@@ -64,7 +64,7 @@ func newSheet(size, title string, made time.Time) (*paper, error) {
 // newPaper begins a PDF to be written from top to bottom, its title and page at
 // the foot.
 func newPaper(size, title string, made time.Time) (*paper, error) {
-	p, err := newSheet(size, title, made)
+	p, err := newPage(size, title, made)
 	if err != nil {
 		return nil, err
 	}
@@ -107,24 +107,24 @@ func (p *paper) room(height float64) {
 	}
 }
 
-// column is one of a table: its share of the width and its alignment.
-type column struct {
-	head  string
-	share float64
-	align string
-	bold  bool
-}
+// tickBox is the side of the box that a row is ticked in, in mm.
+const tickBox = 3.0
 
 // table draws rows under heads; no row is cut by a page, and heads come again
 // on each page.
-func (p *paper) table(columns []column, rows [][]string) {
+func (p *paper) table(t Table) {
+	columns := t.Columns
+	in := make([]float64, len(columns)) // from a column's left to its words
+	if t.Tick {
+		in[0] = tickBox + 2
+	}
 	p.heads(columns)
-	for _, row := range rows {
+	for _, row := range t.Rows {
 		cells := make([][]string, len(columns))
 		most := 1
 		for i, c := range columns {
 			p.style(c)
-			cells[i] = p.wrap(row[i], p.width*c.share-2)
+			cells[i] = p.wrap(row[i], p.width*c.Share-2-in[i])
 			most = max(most, len(cells[i]))
 		}
 		height := float64(most)*rowLine + 1.8
@@ -138,10 +138,15 @@ func (p *paper) table(columns []column, rows [][]string) {
 		for i, c := range columns {
 			p.style(c)
 			for n, text := range cells[i] {
-				p.SetXY(x, y+0.9+float64(n)*rowLine)
-				p.CellFormat(p.width*c.share-2, rowLine, text, "", 0, c.align, false, 0, "")
+				p.SetXY(x+in[i], y+0.9+float64(n)*rowLine)
+				p.CellFormat(p.width*c.Share-2-in[i], rowLine, text, "", 0, c.Align, false, 0, "")
 			}
-			x += p.width * c.share
+			x += p.width * c.Share
+		}
+		if t.Tick {
+			p.SetDrawColor(ink[0], ink[1], ink[2])
+			p.SetLineWidth(0.2)
+			p.Rect(margin+1, y+1.6, tickBox, tickBox, "D")
 		}
 		p.SetXY(margin, y+height)
 		p.rule(0.15)
@@ -149,21 +154,21 @@ func (p *paper) table(columns []column, rows [][]string) {
 	p.Ln(1)
 }
 
-func (p *paper) style(c column) {
+func (p *paper) style(c Column) {
 	weight := ""
-	if c.bold {
+	if c.Bold {
 		weight = "B"
 	}
 	p.SetFont("Barlow", weight, bodySize)
 	p.colour(ink)
 }
 
-func (p *paper) heads(columns []column) {
+func (p *paper) heads(columns []Column) {
 	p.room(14)
 	p.SetFont("Barlow", "", 8)
 	p.colour(soft)
 	for _, c := range columns {
-		p.CellFormat(p.width*c.share, 5, c.head, "", 0, c.align, false, 0, "")
+		p.CellFormat(p.width*c.Share, 5, c.Head, "", 0, c.Align, false, 0, "")
 	}
 	p.Ln(5)
 	p.rule(0.4)

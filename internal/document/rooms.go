@@ -23,14 +23,14 @@ func (b book) rooms() {
 		if !r.Trains || len(r.Outline) == 0 {
 			continue
 		}
-		b.plan1(r)
+		b.Blocks = append(b.Blocks, Block{Role: Figure, Text: r.Name, Room: &r})
 		b.walls(r)
 		for _, c := range r.Conflicts() {
-			b.text(sentence(c.Why.In(b.units)), action)
+			b.say(Wrong, sentence(c.Why.In(b.units)))
 		}
 		answer := b.results.Client.Space.Rooms[i]
-		b.text(fmt.Sprintf("Free: %s; longest lane %s.", b.show(quantity.KindArea, answer.Free),
-			b.show(quantity.KindLength, answer.Lane.Length())), soft)
+		b.say(Quiet, fmt.Sprintf("Free: %s; longest lane %s.", b.show(quantity.KindArea, answer.Free),
+			b.show(quantity.KindLength, answer.Lane.Length())))
 		b.headroom(answer.Heads)
 	}
 }
@@ -46,8 +46,14 @@ func (d drawing) at(p plane.Point) fpdf.PointType {
 	return fpdf.PointType{X: d.left + (p.X-d.x0)*1000/d.scale, Y: d.top + (d.y1-p.Y)*1000/d.scale}
 }
 
-// plan1 draws a room to the largest scale that fits the page.
-func (b book) plan1(r space.Room) {
+// roomPlan draws rooms on a page, to scale.
+type roomPlan struct {
+	*paper
+	reader
+}
+
+// draw draws a room to the largest scale that fits the page.
+func (b roomPlan) draw(r space.Room) {
 	lo, hi := plane.Point{X: math.Inf(1), Y: math.Inf(1)}, plane.Point{X: math.Inf(-1), Y: math.Inf(-1)}
 	for _, p := range r.Outline {
 		lo = plane.Point{X: math.Min(lo.X, p.X), Y: math.Min(lo.Y, p.Y)}
@@ -84,7 +90,7 @@ func (b book) plan1(r space.Room) {
 	b.Ln(4)
 }
 
-func (b book) ring(d drawing, r plane.Ring, style string) {
+func (b roomPlan) ring(d drawing, r plane.Ring, style string) {
 	var points []fpdf.PointType
 	for _, p := range r {
 		points = append(points, d.at(p))
@@ -92,7 +98,7 @@ func (b book) ring(d drawing, r plane.Ring, style string) {
 	b.Polygon(points, style)
 }
 
-func (b book) outline(r space.Room, d drawing) {
+func (b roomPlan) outline(r space.Room, d drawing) {
 	b.SetLineWidth(0.7)
 	b.SetDrawColor(ink[0], ink[1], ink[2])
 	b.ring(d, r.Outline, "D")
@@ -118,15 +124,7 @@ func (b book) outline(r space.Room, d drawing) {
 	}
 }
 
-func centre(r plane.Ring) plane.Point {
-	var c plane.Point
-	for _, p := range r {
-		c = plane.Point{X: c.X + p.X/float64(len(r)), Y: c.Y + p.Y/float64(len(r))}
-	}
-	return c
-}
-
-func (b book) low(r space.Room, d drawing) {
+func (b roomPlan) low(r space.Room, d drawing) {
 	b.SetLineWidth(0.15)
 	b.SetDashPattern([]float64{1.5, 1}, 0)
 	b.SetDrawColor(soft[0], soft[1], soft[2])
@@ -146,7 +144,7 @@ func (b book) low(r space.Room, d drawing) {
 	b.SetDashPattern(nil, 0)
 }
 
-func (b book) things(r space.Room, d drawing) {
+func (b roomPlan) things(r space.Room, d drawing) {
 	for _, t := range r.Things {
 		if t.Away {
 			continue
@@ -163,7 +161,7 @@ func (b book) things(r space.Room, d drawing) {
 	}
 }
 
-func (b book) doors(r space.Room, d drawing) {
+func (b roomPlan) doors(r space.Room, d drawing) {
 	for i, o := range r.Openings {
 		from, to := d.at(r.At(o.Wall, o.At)), d.at(r.At(o.Wall, o.At+o.Width))
 		b.SetLineWidth(1.1)
@@ -209,7 +207,7 @@ func (b book) walls(r space.Room) {
 			rows = append(rows, []string{t.Name, what, why.In(b.units)})
 		}
 	}
-	b.table([]column{{"in " + r.Name, 0.2, "L", true}, {"takes", 0.22, "L", false}, {"since", 0.58, "L", false}}, rows)
+	b.rows("", Table{Rows: rows, Columns: []Column{{"in " + r.Name, 0.2, "L", true}, {"takes", 0.22, "L", false}, {"since", 0.58, "L", false}}})
 }
 
 var verdicts = map[space.Verdict]string{
@@ -241,7 +239,6 @@ func (b book) headroom(heads []space.Headroom) {
 	if len(rows) == 0 {
 		return
 	}
-	b.heading("Headroom for this body")
-	b.table([]column{{"use", 0.25, "L", true}, {"answer", 0.14, "L", false}, {"needs", 0.1, "R", false}, {"to spare", 0.11, "R", false},
-		{"  where, or what would do", 0.4, "L", false}}, rows)
+	b.rows("Headroom for this body", Table{Rows: rows, Columns: []Column{{"use", 0.25, "L", true}, {"answer", 0.14, "L", false}, {"needs", 0.1, "R", false}, {"to spare", 0.11, "R", false},
+		{"  where, or what would do", 0.4, "L", false}}})
 }

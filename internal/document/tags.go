@@ -73,7 +73,7 @@ type TagsWish struct {
 // when to weigh it again, and a code that leads to it. The error is for a wish
 // that leaves nothing to print.
 func Tags(f store.File, r workbench.Results, w TagsWish) ([]byte, error) {
-	p, err := newSheet(w.Sheet.Paper, "Load tags for "+f.Profile.Name, w.Made)
+	p, err := newPage(w.Sheet.Paper, "Load tags for "+f.Profile.Name, w.Made)
 	if err != nil {
 		return nil, err
 	}

@@ -1,6 +1,7 @@
 package server_test
 
 import (
+	"fmt"
 	"strings"
 	"testing"
 
@@ -118,4 +119,15 @@ func TestThePriceBookOverTheWire(t *testing.T) {
 	assert.Equal(t, 422, put(api.NewPrice{Key: "glue each", Currency: "XXX", Minor: &nine}))
 	less := int64(-1)
 	assert.Equal(t, 422, put(api.NewPrice{Key: "glue each", Currency: "GBP", Minor: &less}))
+
+	// What has been changed since stands: an older change of it is not taken back over it.
+	var past api.PracticeHistory
+	b.do("GET", "/api/v1/practice/history", "").into(t, &past)
+	require.Len(t, past.Changes, 2)
+	back := func(seq int64) int {
+		return b.do("POST", fmt.Sprintf("/api/v1/practice/history/%d/back", seq), "").status
+	}
+	assert.Equal(t, 409, back(past.Changes[1].Seq))
+	assert.Equal(t, 200, back(past.Changes[0].Seq))
+	assert.Equal(t, 1, own(book("GBP")))
 }

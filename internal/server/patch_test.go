@@ -11,6 +11,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"scrappyrack/internal/api"
 	"scrappyrack/internal/store"
 )
 
@@ -45,7 +46,7 @@ func TestEditsAnswerWhatDiffers(t *testing.T) {
 		if e.method == "DELETE" && (n%8 > 0 || len(f.Containers) < 3 || len(f.Bands) < 3 || len(f.Weighings) < 3) {
 			e = edits[r.IntN(4)]
 		}
-		station := []string{"client", "space", "stock", "bands", "needs", "builds", "handover"}[r.IntN(7)]
+		station := api.Stations()[r.IntN(len(api.Stations()))]
 		var had struct{ Tag string }
 		if has[station] != nil {
 			require.NoError(t, json.Unmarshal(has[station], &had))

@@ -217,7 +217,9 @@ func TestNoChangeLeavesAnOldAnswer(t *testing.T) {
 	h := start(t, true)
 	b := h.browser(t)
 	demoDesk(t, b)
-	stations := []string{"client", "space", "stock", "loads", "bands", "needs", "builds", "handover"}
+	stations := api.Stations()
+	assert.Equal(t, 422, b.do("GET", "/api/v1/clients/demo-loft/stations/nowhere", "").status)
+	assert.Equal(t, 422, b.do("GET", "/api/v1/clients/demo-loft?station=nowhere", "").status)
 	changes := map[string]string{
 		"plates/more":  `{"id":"more","mass_kg":20,"count":8,"thickness_m":0.03,"bore_mm":50}`,
 		"handles/long": `{"id":"long","name":"Long bar","kind":"bar","count":1,"mass_kg":20,"collar_kg":0,"sleeve_m":0.4,"bore_mm":50}`,

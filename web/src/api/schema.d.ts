@@ -561,6 +561,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/clients/{client}/book": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The same, block by block, for a screen */
+        get: operations["read-book-sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/clients/{client}/book.pdf": {
         parameters: {
             query?: never;
@@ -6472,7 +6489,7 @@ export interface components {
             /** @description The client standing: client, space */
             stander?: components["schemas"]["Stander"];
             station: string;
-            /** @description Stock, loads, hand-over */
+            /** @description Stock, loads */
             stock?: components["schemas"]["Stock"];
             /** @description Names this answer among those of the station */
             tag: string;
@@ -6784,6 +6801,28 @@ export interface components {
             name: string;
             password: string;
             practice: string;
+        };
+        Sheet: {
+            blocks: components["schemas"]["SheetBlock"][];
+            title: string;
+        };
+        SheetBlock: {
+            /** @description Of a table */
+            columns: components["schemas"]["SheetColumn"][];
+            /** @enum {string} */
+            role: "name" | "lead" | "heading" | "text" | "quiet" | "wrong" | "hold" | "caution" | "table" | "room";
+            /** @description The id of the room that is drawn */
+            room: string;
+            rows: string[][];
+            /** @description Of a table its heading */
+            text: string;
+            /** @description Each row is done one by one */
+            tick: boolean;
+        };
+        SheetColumn: {
+            bold: boolean;
+            figure: boolean;
+            head: string;
         };
         SheetCut: {
             cuts: components["schemas"]["SheetSaw"][];
@@ -8640,7 +8679,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -8679,7 +8718,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -8781,7 +8820,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -8825,7 +8864,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -8870,7 +8909,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -8911,7 +8950,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -8956,7 +8995,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -9011,6 +9050,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BuildBill"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "read-book-sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
                 };
             };
             /** @description Error */
@@ -9100,7 +9170,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -9145,7 +9215,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -9360,7 +9430,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -9405,7 +9475,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -9477,7 +9547,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -9522,7 +9592,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -9563,7 +9633,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -9608,7 +9678,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -9683,7 +9753,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -9728,7 +9798,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -10094,7 +10164,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -10139,7 +10209,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -10180,7 +10250,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -10225,7 +10295,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -10266,7 +10336,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -10311,7 +10381,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -10352,7 +10422,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -10397,7 +10467,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -10438,7 +10508,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -10483,7 +10553,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -10587,7 +10657,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -10632,7 +10702,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -10673,7 +10743,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -10752,7 +10822,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
                 /** @description The newest change whoever made it, also where somebody has changed the same since */
@@ -10794,7 +10864,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -10839,7 +10909,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -10880,7 +10950,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -10925,7 +10995,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -10966,7 +11036,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -11011,7 +11081,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -11052,7 +11122,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -11097,7 +11167,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -11138,7 +11208,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -11187,7 +11257,7 @@ export interface operations {
             };
             path: {
                 client: string;
-                station: "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
             };
             cookie?: never;
         };
@@ -11217,7 +11287,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -11441,7 +11511,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -11486,7 +11556,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -11527,7 +11597,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -11572,7 +11642,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -11613,7 +11683,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
                 /** @description The newest change whoever made it, also where somebody has changed the same since */
@@ -11690,7 +11760,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -11735,7 +11805,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "client" | "space" | "stock" | "loads" | "bands" | "needs" | "builds" | "plan" | "handover";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };

@@ -1,4 +1,4 @@
-import { type QueryClient, useQueries, useQuery, useQueryClient } from '@tanstack/react-query'
+import { type QueryClient, useQuery, useQueryClient } from '@tanstack/react-query'
 import { createContext, useContext, useMemo } from 'react'
 import { type Answered, api, data, type Library, type Plan, type Session, type Shapes, type StationName } from '../api/client'
 import type { Entry } from './file/entry'
@@ -15,6 +15,7 @@ export const keys = {
   clients: (q: string) => ['clients', q] as const,
   desk: (id: string) => ['desk', id] as const,
   plan: (id: string, revision: number) => ['plan', id, revision] as const,
+  book: (id: string, revision: number) => ['book', id, revision] as const,
 }
 
 export const useSession = () => useQuery({ queryKey: keys.session, queryFn: () => data<Session>(api.GET('/api/v1/session')) })
@@ -128,30 +129,19 @@ export function useLadder(desk: Desk, counter: number) {
   })
 }
 
-const askPull = (id: string, revision: number, ask: Shapes['BandTry'] | null) => ({
-  queryKey: ['pull', id, ask?.rig.id, ask, revision],
-  enabled: ask !== null,
-  queryFn: ({ signal }: { signal: AbortSignal }) =>
-    data<Shapes['BandPull']>(
-      api.POST('/api/v1/clients/{client}/pull', { params: { path: { client: id } }, body: ask as Shapes['BandTry'], signal }),
-    ),
-  retry: false,
-})
-
 /** What bands pull through a movement; asked anew with every change, kept or not. */
 export function usePull(desk: Desk, ask: Shapes['BandTry'] | null) {
+  const { id, revision } = desk.file
   return useQuery({
-    ...askPull(desk.file.id, desk.file.revision, ask),
+    queryKey: ['pull', id, ask?.rig.id, ask, revision],
+    enabled: ask !== null,
+    queryFn: ({ signal }) =>
+      data<Shapes['BandPull']>(
+        api.POST('/api/v1/clients/{client}/pull', { params: { path: { client: id } }, body: ask as Shapes['BandTry'], signal }),
+      ),
     placeholderData: (before, query) => (query?.queryKey[2] === ask?.rig.id ? before : undefined),
+    retry: false,
   })
-}
-
-/** What bands pull in every set-up that is kept, those left out that cannot be used now. */
-export function usePulls({ file }: Desk): Shapes['BandPull'][] {
-  const unfit = new Set(file.bands.filter((b) => b.condition !== 'sound').map((b) => b.id))
-  const fit = file.rigs.filter((r) => !r.bands.some((id) => unfit.has(id)))
-  const all = useQueries({ queries: fit.map((rig) => askPull(file.id, file.revision, { rig, usual: false })) })
-  return all.flatMap((q) => q.data ?? [])
 }
 
 /** Everything that a container can be filled with: the table and this client's batches. */
