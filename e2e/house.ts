@@ -8,9 +8,9 @@ import type { Manifest } from '../web/src/lib/station'
 type House = { url: string; stop: () => Promise<void> }
 
 /** Starts the real binary on a free port with a data folder of its own. */
-async function start(mode: 'demo' | 'serve'): Promise<House> {
+async function start(mode: 'demo' | 'serve', ...more: string[]): Promise<House> {
   const data = mkdtempSync(join(tmpdir(), 'scrappyrack-e2e-'))
-  const child: ChildProcess = spawn('../bin/scrappyrack', [mode, '--addr', '127.0.0.1:0', '--data', data], { stdio: ['ignore', 'pipe', 'ignore'] })
+  const child: ChildProcess = spawn('../bin/scrappyrack', [mode, '--addr', '127.0.0.1:0', '--data', data, ...more], { stdio: ['ignore', 'pipe', 'ignore'] })
   const url = await new Promise<string>((found, failed) => {
     let said = ''
     child.stdout?.on('data', (chunk) => {
@@ -38,6 +38,8 @@ async function leave(page: Page) {
 }
 
 type Fixtures = {
+  /** When a demo is to take it to be; empty for now. */
+  at: string
   /** A demo with its made-up clients. */
   demo: string
   /** A fresh, empty application. */
@@ -47,8 +49,9 @@ type Fixtures = {
 }
 
 export const test = base.extend<Fixtures>({
-  demo: async ({ page }, use) => {
-    const house = await start('demo')
+  at: ['', { option: true }],
+  demo: async ({ page, at }, use) => {
+    const house = await start('demo', ...(at ? ['--at', at] : []))
     await use(house.url)
     await leave(page)
     await house.stop()

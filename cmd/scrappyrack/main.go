@@ -64,6 +64,8 @@ type demoCmd struct {
 	address
 	Data  string `help:"Folder of the demo's database; made when it is missing." default:"data-demo" env:"SCRAPPYRACK_DEMO_DATA" placeholder:"DIR" type:"path"`
 	Fresh bool   `help:"Forget what was changed in the demo and start over."`
+	// At is when the demo takes it to be, so that pictures of it are the same on every day.
+	At time.Time `hidden:"" placeholder:"TIME"`
 }
 
 func (c *demoCmd) Run() error {
@@ -79,7 +81,11 @@ func (c *demoCmd) Run() error {
 			return err
 		}
 	}
-	return serve(c.address, c.Data, store.Demo, server.Options{Demo: true})
+	o := server.Options{Demo: true}
+	if began := time.Now(); !c.At.IsZero() {
+		o.Now = func() time.Time { return c.At.Add(time.Since(began)) }
+	}
+	return serve(c.address, c.Data, store.Demo, o)
 }
 
 // buildID is how the linker names a binary by what went into it, near the binary's beginning.
@@ -118,6 +124,9 @@ func serve(p address, data string, kind store.Kind, o server.Options) error {
 		return err
 	}
 	defer func() { _ = s.Close() }()
+	if o.Now != nil {
+		s.SetClock(o.Now)
+	}
 	if kind == store.Demo {
 		if err := demo.Fill(ctx, s); err != nil {
 			return err
