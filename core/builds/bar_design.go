@@ -169,16 +169,16 @@ var _ = known(40, of[Bar]{
 func cradleCut(bar Section) Figure {
 	w, deep, t, cheek := float64(bar.wide()), float64(bar.Depth()), float64(boardThick), float64(boardWide)
 	room := w + float64(cradleRoom)
-	f := Figure{Name: "a cradle, cut", Marks: []Mark{
+	f := Figure{Name: "a cradle, cut", Strokes: []Stroke{
 		rect(OfWood, -room/2-t-0.01, 0, room+2*t+0.02, t, ""), rect(OfWood, -room/2-t, t, t, cheek, "bar stays"),
 		rect(OfWood, room/2, t, t, cheek, "bar stays"),
 		line(OfSteel, -room/2-t/2, 0, 0, 0.07, ""), line(OfSteel, room/2+t/2, 0, 0, 0.07, ""),
 		across(-room/2, t+cheek+0.03, room), upward(room/2+t+0.05, t, cheek), across(-room/2-t-0.01, -0.03, room+2*t+0.02),
 	}}
 	if bar.Shape == Rect {
-		f.Marks = append(f.Marks, rect(OfWood, -w/2, t, w, deep, "bar in bending"))
+		f.Strokes = append(f.Strokes, rect(OfWood, -w/2, t, w, deep, "bar in bending"))
 	} else {
-		f.Marks = append(f.Marks, round(OfSteel, 0, t+deep/2, deep, "bar in bending"))
+		f.Strokes = append(f.Strokes, round(OfSteel, 0, t+deep/2, deep, "bar in bending"))
 	}
 	return f
 }
@@ -193,7 +193,7 @@ func (b Bar) draw(Situation) []Figure {
 		return nil
 	}
 	thick := float64(stock.Section.Depth())
-	f := Figure{Name: "front", Marks: []Mark{
+	f := Figure{Name: "front", Strokes: []Stroke{
 		rect(OfWood, -0.1, high, span+0.2, thick, "bar"), round(OfLoad, in, high+thick/2, 0.09, "bar in bending, both hands"),
 		round(OfLoad, span-in, high+thick/2, 0.09, "bar in bending, both hands"),
 		across(0, high+thick+0.14, span), across(0, high-0.14, in), upward(span+0.3, 0, high),
@@ -204,21 +204,21 @@ func (b Bar) draw(Situation) []Figure {
 		wide, h, above := float64(j.B), float64(j.H), float64(j.Above)
 		under := high + thick + 0.3
 		for _, x := range []float64{0, span} {
-			f.Marks = append(f.Marks, line(OfSteel, x, high+thick, 0, under-plateDrop-high-thick, "each support"),
-				rect(OfHouse, x-wide/2, under, wide, h, "joist in bending"))
-			f.Marks = append(f.Marks, platesOn(x, wide, under, above, "each support")...)
+			f.Strokes = append(f.Strokes, line(OfSteel, x, high+thick, 0, under-plateDrop-high-thick, "each support"),
+				rect(OfBuilding, x-wide/2, under, wide, h, "joist in bending"))
+			f.Strokes = append(f.Strokes, platesOn(x, wide, under, above, "each support")...)
 		}
 		long, at := float64(j.Span), float64(j.At)
-		joist := Figure{Name: "along a joist", Marks: []Mark{
-			rect(OfHouse, 0, under, long, h, "joist in bending"), round(OfSteel, at, under+above, 0.03, "bolt across the grain"),
+		joist := Figure{Name: "along a joist", Strokes: []Stroke{
+			rect(OfBuilding, 0, under, long, h, "joist in bending"), round(OfSteel, at, under+above, 0.03, "bolt across the grain"),
 			line(OfSteel, at, under, 0, -0.3, "each support"), across(0, under+h+0.15, long), across(0, under-0.2, at),
 		}}
 		return []Figure{f, joist, joistCut(wide, h, above, "each support")}
 	} else {
 		for _, x := range []float64{0, span} {
 			base, long := high-float64(boardThick), float64(cradleLong)
-			f.Marks = append(f.Marks, line(OfHouse, x, base, -0.15, -base, "each support"),
-				line(OfHouse, x, base, 0.15, -base, "each support"),
+			f.Strokes = append(f.Strokes, line(OfBuilding, x, base, -0.15, -base, "each support"),
+				line(OfBuilding, x, base, 0.15, -base, "each support"),
 				rect(OfWood, x-0.07, base, 0.14, float64(boardThick), ""),
 				rect(OfWood, x-long/2, high, long, float64(boardWide), "bar stays"))
 		}

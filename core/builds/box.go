@@ -274,13 +274,13 @@ func (b Box) draw(Situation) []Figure {
 	x, y, z, t := float64(box.Sides[0]), float64(box.Sides[1]), float64(box.Sides[2]), float64(box.Thickness)
 	short, middle := box.spans()
 	way := func(name string, wide, high float64, outer, open quantity.Length, dividers int, link Text) Figure {
-		f := Figure{Name: name, Marks: []Mark{
+		f := Figure{Name: name, Strokes: []Stroke{
 			rect(OfWood, 0, high-t, wide, t, "face, "+link), rect(OfWood, 0, 0, wide, t, ""),
 			rect(OfWood, 0, t, t, high-2*t, "panels below, "+link), rect(OfWood, wide-t, t, t, high-2*t, "panels below, "+link),
 			across(0, high+0.08, wide), upward(wide+0.1, 0, high),
 		}}
 		panel := func(at float64) {
-			f.Marks = append(f.Marks, rect(OfWood, at, t, t, high-2*t, "panels below, "+link))
+			f.Strokes = append(f.Strokes, rect(OfWood, at, t, t, high-2*t, "panels below, "+link))
 		}
 		if float64(outer) > t {
 			panel(t)
@@ -289,7 +289,7 @@ func (b Box) draw(Situation) []Figure {
 		for i := range dividers {
 			panel(float64(outer) + float64(open)*float64(i+1) + t*float64(i))
 		}
-		f.Marks = append(f.Marks, across(float64(outer), high+0.03, float64(open)))
+		f.Strokes = append(f.Strokes, across(float64(outer), high+0.03, float64(open)))
 		return f
 	}
 	lined, plain := 2*box.Thickness, box.Thickness

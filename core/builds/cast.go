@@ -125,7 +125,7 @@ var _ = known(120, of[CastBlock]{
 func (c CastBlock) draw(Situation) []Figure {
 	high, wide, d := c.high(), float64(c.Wide), float64(Schedule40[castHandle].D)
 	top := high + castAbove
-	return []Figure{{Name: "side, cut", Marks: []Mark{
+	return []Figure{{Name: "side, cut", Strokes: []Stroke{
 		rect(OfLoad, -wide/2, 0, wide, high, "concrete"),
 		rect(OfSteel, -d/2, high-pinDeep-belowPin, d, pinDeep+belowPin+castAbove, ""),
 		rect(OfSteel, -pinLong/2, high-pinDeep-pinThick/2, pinLong, pinThick, "pin"),

@@ -170,13 +170,13 @@ var _ = known(30, of[DoorStrap]{
 func (d DoorStrap) draw(Situation) []Figure {
 	const leaf, high = 0.044, 1.2
 	gap, knot := float64(d.Gap), float64(d.Knot)
-	return []Figure{{Name: "from above", Marks: []Mark{
-		rect(OfHouse, 0, 0, 0.5, leaf, "door").saying("leaf"), rect(OfHouse, 0.5+gap, -0.02, 0.25, leaf+0.04, "").saying("frame"),
+	return []Figure{{Name: "from above", Strokes: []Stroke{
+		rect(OfBuilding, 0, 0, 0.5, leaf, "door").saying("leaf"), rect(OfBuilding, 0.5+gap, -0.02, 0.25, leaf+0.04, "").saying("frame"),
 		round(OfStrap, 0.5+gap/2, leaf+knot/2, knot, "knot"),
 		line(OfStrap, 0.5+gap/2, leaf, 0, -leaf-0.3, "strap").saying("to the band"), across(0.5, -0.06, gap),
 		across(0.5+gap/2-knot/2, leaf+knot+0.04, knot),
-	}}, {Name: "side", Marks: []Mark{
-		rect(OfHouse, 0, 0, leaf, 2, "door"), round(OfStrap, leaf+knot/2, high, knot, "knot"),
+	}}, {Name: "side", Strokes: []Stroke{
+		rect(OfBuilding, 0, 0, leaf, 2, "door"), round(OfStrap, leaf+knot/2, high, knot, "knot"),
 		line(OfStrap, 0, high, -0.5, 0, "strap").saying("pull"),
 	}}}
 }

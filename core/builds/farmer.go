@@ -9,7 +9,7 @@ import (
 func (h FarmerHandle) draw(Situation) []Figure {
 	arm := float64(h.Arm)
 	const at, d = 0.75, 0.034
-	return []Figure{{Name: "side", Marks: []Mark{
+	return []Figure{{Name: "side", Strokes: []Stroke{
 		rect(OfSteel, -arm-0.1, at, 2*arm+0.2, d, "pipe"), round(OfLoad, 0, at+d/2, 0.1, "pipe").saying("hand"),
 		line(OfStrap, -arm, at, 0, -0.3, ""), line(OfStrap, arm, at, 0, -0.3, ""), rect(OfLoad, -arm-0.15, 0.12, 0.3, 0.33, ""),
 		rect(OfLoad, arm-0.15, 0.12, 0.3, 0.33, ""), across(0, at+0.2, arm), across(-arm-0.1, at+0.35, 2*arm+0.2),

@@ -204,7 +204,7 @@ func TestBracesOfAStepAsAFrame(t *testing.T) {
 	middle := func(figure string) (along, across float64) {
 		n := 0.0
 		for _, f := range w.Figures(builds.Situation{}) {
-			for _, m := range f.Marks {
+			for _, m := range f.Strokes {
 				if f.Name == figure && m.Shape == builds.MarkRound && m.Of == builds.OfSteel && m.W == 0.006 {
 					along, across, n = along+m.Y, across+m.X, n+1
 				}

@@ -107,7 +107,7 @@ func (p LoadingPin) draw(Situation) []Figure {
 	stack, bore := float64(p.Stack), float64(p.Bore)
 	const low, nut = 0.05, 0.016
 	top := low + footThick + stack
-	return []Figure{{Name: "side, cut", Marks: []Mark{
+	return []Figure{{Name: "side, cut", Strokes: []Stroke{
 		rect(OfSteel, -rodOutside/2, 0, rodOutside, stack+float64(rodBeyond), "rod"),
 		rect(OfSteel, -footSide/2, low, footSide, footThick, "foot in bending"),
 		rect(OfSteel, -nutBears, low-2*nut, 2*nutBears, 2*nut, ""), rect(OfSteel, -nutBears, low+footThick, 2*nutBears, nut, ""),

@@ -19,10 +19,10 @@ func (j jugs) draw(Situation) []Figure {
 	side := math.Cbrt(j.Volume / 1000 / 1.6)
 	for i := range min(4, j.Count) {
 		x := float64(i) * side * 1.4
-		f.Marks = append(f.Marks, rect(OfStrap, x, 0, side, side*1.6, "each ear"), rect(OfLoad, x, 0, side, side*1.6*share, ""),
+		f.Strokes = append(f.Strokes, rect(OfStrap, x, 0, side, side*1.6, "each ear"), rect(OfLoad, x, 0, side, side*1.6*share, ""),
 			rect(OfStrap, x+side*0.35, side*1.6, side*0.3, side*0.2, ""))
 	}
-	f.Marks = append(f.Marks, upward(-0.5*side, 0, side*1.6*share).saying("line"))
+	f.Strokes = append(f.Strokes, upward(-0.5*side, 0, side*1.6*share).saying("line"))
 	return []Figure{f}
 }
 

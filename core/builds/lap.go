@@ -130,19 +130,19 @@ func (l Lap) Screws(most int) (best []Spot) {
 func (l Lap) figure(name string, link Text) Figure {
 	sin, cos := math.Sincos(l.Angle * math.Pi / 180)
 	half, other, reach := float64(l.Wide)/2, float64(l.Other)/2, 0.13
-	f := Figure{Name: name, Marks: []Mark{line(OfWood, -half, -reach, 0, 2*reach, ""),
+	f := Figure{Name: name, Strokes: []Stroke{line(OfWood, -half, -reach, 0, 2*reach, ""),
 		line(OfWood, half, reach, 0, -2*reach, link)}}
 	if !l.Flush {
-		f.Marks = []Mark{rect(OfWood, -half, -float64(l.Out), 2*half, reach+float64(l.Out), link)}
+		f.Strokes = []Stroke{rect(OfWood, -half, -float64(l.Out), 2*half, reach+float64(l.Out), link)}
 	}
 	for _, side := range []float64{-other, other} { // its edges
 		x, y := side*cos, -side*sin
-		f.Marks = append(f.Marks, line(OfWood, x-reach*sin, y-reach*cos, 2*reach*sin, 2*reach*cos, ""))
+		f.Strokes = append(f.Strokes, line(OfWood, x-reach*sin, y-reach*cos, 2*reach*sin, 2*reach*cos, ""))
 	}
-	f.Marks = append(f.Marks, round(OfLoad, 0, 0, 0.002, ""), across(-half, reach+0.02, 2*half))
+	f.Strokes = append(f.Strokes, round(OfLoad, 0, 0, 0.002, ""), across(-half, reach+0.02, 2*half))
 	for i, p := range l.spots() {
 		const beside = 0.009
-		f.Marks = append(f.Marks, round(OfSteel, p.Across, p.Along, 0.006, ""),
+		f.Strokes = append(f.Strokes, round(OfSteel, p.Across, p.Along, 0.006, ""),
 			round(OfSteel, p.Across+beside, p.Along, 0, "").saying(Text(fmt.Sprint(i+1))))
 	}
 	return f

@@ -69,7 +69,7 @@ func TestLapsAreDrawnAsTheyAreCounted(t *testing.T) {
 		drawn := 0
 		for _, f := range w.Figures(here()) {
 			screws := 0
-			for _, m := range f.Marks {
+			for _, m := range f.Strokes {
 				if m.Shape == builds.MarkRound && m.W == 0.006 {
 					screws++
 				}
@@ -79,7 +79,7 @@ func TestLapsAreDrawnAsTheyAreCounted(t *testing.T) {
 			}
 			drawn++
 			assert.GreaterOrEqual(t, screws, 2, f.Name)
-			assert.True(t, slices.ContainsFunc(f.Marks, func(m builds.Mark) bool { return m.About(w.Built.Checks) >= 0 }),
+			assert.True(t, slices.ContainsFunc(f.Strokes, func(m builds.Stroke) bool { return m.About(w.Built.Checks) >= 0 }),
 				"%s shows how far it is used", f.Name)
 		}
 		assert.GreaterOrEqual(t, drawn, 2, key)

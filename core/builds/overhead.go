@@ -215,10 +215,10 @@ func (o Overhead) changes() []change {
 
 // platesOn draws the plates on both faces of a joist that is seen along itself, b wide, its middle at x, with
 // its bolt; and what is pinned between their lower ends.
-func platesOn(x, b, under, above float64, link Text) []Mark {
+func platesOn(x, b, under, above float64, link Text) []Stroke {
 	const over = 0.03
 	t := float64(plateThick)
-	return []Mark{
+	return []Stroke{
 		rect(OfSteel, x-b/2-t, under-plateDrop-over, t, above+plateDrop+2*over, link),
 		rect(OfSteel, x+b/2, under-plateDrop-over, t, above+plateDrop+2*over, link),
 		line(OfSteel, x-b/2-2*t, under+above, b+4*t, 0, "bolt across the grain"),
@@ -228,9 +228,9 @@ func platesOn(x, b, under, above float64, link Text) []Mark {
 
 // joistCut is one joist, cut across, with its plates and its bolt.
 func joistCut(b, h, above float64, link Text) Figure {
-	f := Figure{Name: "one joist, cut", Marks: append([]Mark{rect(OfHouse, -b/2, 0, b, h, "joist in bending")},
+	f := Figure{Name: "one joist, cut", Strokes: append([]Stroke{rect(OfBuilding, -b/2, 0, b, h, "joist in bending")},
 		platesOn(0, b, 0, above, link)...)}
-	f.Marks = append(f.Marks, upward(b/2+0.08, 0, above), upward(b/2+0.08, -plateDrop, plateDrop), upward(-b/2-0.08, 0, h),
+	f.Strokes = append(f.Strokes, upward(b/2+0.08, 0, above), upward(b/2+0.08, -plateDrop, plateDrop), upward(-b/2-0.08, 0, h),
 		across(-b/2, h+0.03, b))
 	return f
 }

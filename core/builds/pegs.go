@@ -266,7 +266,7 @@ func (r pegRow) draw(Situation) []Figure {
 	p := r.peg()
 	out, high, t, d := float64(p.Out), float64(r.High), float64(p.thick()), float64(Schedule40[p.Pipe].D)
 	wide, long := float64(p.Wide), float64(r.long())
-	front := Figure{Name: "front", Marks: []Mark{rect(OfWood, -long/2, high-wide/2, long, wide, "fixings"),
+	front := Figure{Name: "front", Strokes: []Stroke{rect(OfWood, -long/2, high-wide/2, long, wide, "fixings"),
 		across(-long/2, high+0.4, long), upward(long/2+0.2, 0, high)}}
 	beside := 0.0
 	if p.Threaded {
@@ -275,29 +275,29 @@ func (r pegRow) draw(Situation) []Figure {
 	for i, off := range r.places() {
 		x := float64(off)
 		if r.Base.Kind == WoodStuds {
-			front.Marks = append(front.Marks, rect(OfHouse, x-0.019, 0, 0.038, high+0.3, "").saying([]Text{"", "stud", ""}[i]))
+			front.Strokes = append(front.Strokes, rect(OfBuilding, x-0.019, 0, 0.038, high+0.3, "").saying([]Text{"", "stud", ""}[i]))
 		}
-		front.Marks = append(front.Marks, round(OfSteel, x+beside, high, d, "peg"),
+		front.Strokes = append(front.Strokes, round(OfSteel, x+beside, high, d, "peg"),
 			round(OfSteel, x, high-wide/4, 0.012, "fixings"), round(OfSteel, x, high+wide/4, 0.012, "fixings"))
 		if !p.Threaded {
 			for _, off := range []float64{-besidePegMore, -besidePeg, besidePeg, besidePegMore} {
-				front.Marks = append(front.Marks, round(OfSteel, x+off, high-wide/2+0.025, 0.006, ""),
+				front.Strokes = append(front.Strokes, round(OfSteel, x+off, high-wide/2+0.025, 0.006, ""),
 					round(OfSteel, x+off, high+wide/2-0.025, 0.006, ""))
 			}
 		}
 	}
-	front.Marks = append(front.Marks, across(0, high-wide/2-0.12, float64(r.places()[2])))
+	front.Strokes = append(front.Strokes, across(0, high-wide/2-0.12, float64(r.places()[2])))
 	const rise = 0.087
-	side := Figure{Name: "side", Marks: []Mark{rect(OfHouse, -0.05, high-wide, 0.05, 2*wide, "fixings")}}
+	side := Figure{Name: "side", Strokes: []Stroke{rect(OfBuilding, -0.05, high-wide, 0.05, 2*wide, "fixings")}}
 	for x := 0.0; x < t-1e-6; x += float64(boardThick) {
-		side.Marks = append(side.Marks, rect(OfWood, x, high-wide/2, float64(boardThick), wide, "boards"))
+		side.Strokes = append(side.Strokes, rect(OfWood, x, high-wide/2, float64(boardThick), wide, "boards"))
 	}
 	from := 0.0
 	if p.Threaded {
 		from = t
-		side.Marks = append(side.Marks, rect(OfSteel, t, high-0.045, flangeThick, 0.09, "flange"))
+		side.Strokes = append(side.Strokes, rect(OfSteel, t, high-0.045, flangeThick, 0.09, "flange"))
 	}
-	side.Marks = append(side.Marks,
+	side.Strokes = append(side.Strokes,
 		line(OfSteel, from, high-d/2, t+out-from, (t+out-from)*rise, "peg"),
 		line(OfSteel, from, high+d/2, t+out-from, (t+out-from)*rise, "peg"),
 		across(t, high+wide+0.03, out), across(0, high-wide-0.03, t).saying("boards"), upward(t+out+0.06, high-wide/2, wide))

@@ -55,9 +55,9 @@ func TiedTo(mass quantity.Mass, depth, height quantity.Length, upwards float64, 
 	}
 }
 
-// Board is an anchor that was built, held against a set-up: the ring that is nearest to its
+// BuiltAnchor is an anchor that was built, held against a set-up: the ring that is nearest to its
 // height (m), how far off that is, what bands may pull it with (N), and whether it holds this pull.
-type Board struct {
+type BuiltAnchor struct {
 	ID, Name string
 	Height   quantity.Length
 	Off      quantity.Length
@@ -77,11 +77,11 @@ type Made struct {
 	Counts bool
 }
 
-// BoardsFor are the anchors that were built, the nearest to a set-up's anchor first (at, in m), held against
+// BuiltAnchorsFor are the anchors that were built, the nearest to a set-up's anchor first (at, in m), held against
 // the most that it may pull.
-func BoardsFor(all []Made, stature, at quantity.Length, pull quantity.Force) (out []Board) {
+func BuiltAnchorsFor(all []Made, stature, at quantity.Length, pull quantity.Force) (out []BuiltAnchor) {
 	for _, x := range all {
-		one := Board{ID: x.ID, Name: x.Name, Off: quantity.Length(math.Inf(1))}
+		one := BuiltAnchor{ID: x.ID, Name: x.Name, Off: quantity.Length(math.Inf(1))}
 		for _, g := range x.Gives {
 			if g.Kind != capability.Anchor {
 				continue
@@ -105,6 +105,6 @@ func BoardsFor(all []Made, stature, at quantity.Length, pull quantity.Force) (ou
 		one.Holds = one.Why == "" && one.Off <= near && pull <= one.Strength
 		out = append(out, one)
 	}
-	slices.SortStableFunc(out, func(a, b Board) int { return cmp.Compare(a.Off, b.Off) })
+	slices.SortStableFunc(out, func(a, b BuiltAnchor) int { return cmp.Compare(a.Off, b.Off) })
 	return out
 }

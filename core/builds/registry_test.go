@@ -125,7 +125,7 @@ func TestEveryDesignIsWhole(t *testing.T) {
 			dims := 0
 			for _, f := range figures {
 				assert.NotEmpty(t, f.Name)
-				for _, m := range f.Marks {
+				for _, m := range f.Strokes {
 					if m.Shape == builds.MarkDim {
 						dims++
 						assert.True(t, (m.W != 0) != (m.H != 0), "a measure is along or up")
@@ -139,7 +139,7 @@ func TestEveryDesignIsWhole(t *testing.T) {
 			linked := 0
 			for _, c := range w.Built.Checks {
 				for _, f := range figures {
-					if slices.ContainsFunc(f.Marks, func(m builds.Mark) bool { return m.About([]builds.Check{c}) == 0 }) {
+					if slices.ContainsFunc(f.Strokes, func(m builds.Stroke) bool { return m.About([]builds.Check{c}) == 0 }) {
 						linked++
 						break
 					}
@@ -212,7 +212,7 @@ func TestAnySizesAreWorkedOutOrRefusedAtTheirPlace(t *testing.T) {
 				assert.False(t, math.IsNaN(c.Use()), "%s: %s", d.Key, c.Link)
 			}
 			for _, f := range w.Figures(s) {
-				for _, m := range f.Marks {
+				for _, m := range f.Strokes {
 					assert.False(t, math.IsNaN(m.X+m.Y+m.W+m.H) || math.IsInf(m.X+m.Y+m.W+m.H, 0), "%s: %s", d.Key, f.Name)
 				}
 			}

@@ -227,16 +227,16 @@ func (r Rings) draw(Situation) []Figure {
 	apart := float64(r.Apart)
 	const under, strap = 2.4, 0.7
 	from := under - plateDrop
-	cross := Figure{Name: "across", Marks: []Mark{
-		rect(OfHouse, -b/2, under, b, h, "joist in bending"), rect(OfHouse, apart-b/2, under, b, h, "joist in bending"),
+	cross := Figure{Name: "across", Strokes: []Stroke{
+		rect(OfBuilding, -b/2, under, b, h, "joist in bending"), rect(OfBuilding, apart-b/2, under, b, h, "joist in bending"),
 		line(OfStrap, 0, from, 0, -strap, "strap"), line(OfStrap, apart, from, 0, -strap, "strap"),
 		round(OfStrap, 0, from-strap-0.11, 0.22, "strap"), round(OfStrap, apart, from-strap-0.11, 0.22, "strap"),
 		across(0, from-strap-0.35, apart), upward(apart+0.15, under, h),
 	}}
-	cross.Marks = append(append(cross.Marks, platesOn(0, b, under, above, "plates and shackle")...),
+	cross.Strokes = append(append(cross.Strokes, platesOn(0, b, under, above, "plates and shackle")...),
 		platesOn(apart, b, under, above, "plates and shackle")...)
-	return []Figure{{Name: "along a joist", Marks: []Mark{
-		rect(OfHouse, 0, under, span, h, "joist in bending"),
+	return []Figure{{Name: "along a joist", Strokes: []Stroke{
+		rect(OfBuilding, 0, under, span, h, "joist in bending"),
 		rect(OfSteel, at-0.03, from-0.03, 0.06, above+plateDrop+0.06, "plates and shackle"),
 		round(OfSteel, at, under+above, 0.02, "bolt"), line(OfStrap, at, from, 0, -strap, "strap"),
 		round(OfStrap, at, from-strap-0.11, 0.22, "strap"),

@@ -8,14 +8,14 @@ import (
 
 func (b sandbag) draw(Situation) []Figure {
 	const l, w = 0.7, 0.28
-	f := Figure{Name: "from above", Marks: []Mark{rect(OfStrap, 0, 0, l, w, "outer bag"),
+	f := Figure{Name: "from above", Strokes: []Stroke{rect(OfStrap, 0, 0, l, w, "outer bag"),
 		line(OfStrap, l*0.3, w, 0.1, 0.07, "each handle"), line(OfStrap, l*0.3+0.1, w+0.07, 0.1, -0.07, "each handle"),
 		line(OfStrap, l*0.3, 0, 0.1, -0.07, "each handle"), line(OfStrap, l*0.3+0.1, -0.07, 0.1, 0.07, "each handle"),
 		across(0, w+0.15, l)}}
 	n := b.Bags
 	for i := range n {
 		step := l * 0.9 / float64(n)
-		f.Marks = append(f.Marks, rect(OfLoad, l*0.05+step*float64(i)+0.005, w*0.15, step-0.01, w*0.7, "each inner bag"))
+		f.Strokes = append(f.Strokes, rect(OfLoad, l*0.05+step*float64(i)+0.005, w*0.15, step-0.01, w*0.7, "each inner bag"))
 	}
 	return []Figure{f}
 }

@@ -110,12 +110,12 @@ func (s Shelf) Build() (Built, error) {
 
 func (s hungShelf) draw(Situation) []Figure {
 	span, over, deep, high, t := float64(s.Span), float64(s.Over), float64(s.Deep), float64(s.High), float64(s.Thickness)
-	return []Figure{{Name: "front", Marks: []Mark{
+	return []Figure{{Name: "front", Strokes: []Stroke{
 		rect(OfWood, -over, high-t, span+2*over, t, "shelf"), rect(OfWood, -over, high, span+2*over, lipHigh, ""),
 		line(OfSteel, 0, high-t, 0, -deep*2/3, "each bracket"), line(OfSteel, span, high-t, 0, -deep*2/3, "each bracket"),
 		across(0, high+0.15, span), upward(span+0.25, 0, high),
-	}}, {Name: "side", Marks: []Mark{
-		rect(OfHouse, -0.08, 0, 0.08, high+0.2, "fixings"), rect(OfWood, 0, high-t, deep, t, "shelf"),
+	}}, {Name: "side", Strokes: []Stroke{
+		rect(OfBuilding, -0.08, 0, 0.08, high+0.2, "fixings"), rect(OfWood, 0, high-t, deep, t, "shelf"),
 		line(OfSteel, 0, high-t-deep*2/3, deep*0.9, deep*2/3, "each bracket"), across(0, high+0.1, deep),
 	}}, assembled(s.solids()...), s.fixingDetail(float64(bracketFoot)*4, boardThick)}
 }

@@ -13,10 +13,10 @@ import (
 func TestADimIsReadFromATape(t *testing.T) {
 	for long, want := range map[float64][2]string{0.0611: {"61.1 mm", "2⅜ in"}, 0.47: {"47.0 cm", "18½ in"},
 		3.6: {"3.600 m", "11' 9¾\""}, 0.038: {"38.0 mm", "1½ in"}} {
-		m := builds.Mark{Shape: builds.MarkDim, W: long}
+		m := builds.Stroke{Shape: builds.MarkDim, W: long}
 		assert.Equal(t, want[0], m.Measure(quantity.Metric))
 		assert.Equal(t, want[1], m.Measure(quantity.US))
-		assert.Equal(t, want[1], builds.Mark{Shape: builds.MarkDim, H: -long}.Measure(quantity.US))
+		assert.Equal(t, want[1], builds.Stroke{Shape: builds.MarkDim, H: -long}.Measure(quantity.US))
 	}
 }
 
@@ -28,11 +28,11 @@ func TestAMarkIsAboutItsHardestLink(t *testing.T) {
 	}
 	all := []builds.Check{link("screws at 1.22 m", 0.4, ""), link("screws at 0.15 m", 0.7, ""), link("straps apart", 0.9, ""),
 		link("strap", 0.2, ""), link("bar's sag", 0.3, "")}
-	assert.Equal(t, 1, builds.Mark{Link: "screws"}.About(all))
-	assert.Equal(t, 0, builds.Mark{Link: "screws at 1.22 m"}.About(all))
-	assert.Equal(t, 5, builds.Mark{Link: "screws"}.About(append(all, link("screws at 2 m", 0.1, "they do not reach"))))
-	assert.Equal(t, 3, builds.Mark{Link: "strap"}.About(all))
-	assert.Equal(t, 4, builds.Mark{Link: "bar"}.About(all))
-	assert.Equal(t, -1, builds.Mark{Link: "ring"}.About(all))
-	assert.Equal(t, -1, builds.Mark{}.About(all))
+	assert.Equal(t, 1, builds.Stroke{Link: "screws"}.About(all))
+	assert.Equal(t, 0, builds.Stroke{Link: "screws at 1.22 m"}.About(all))
+	assert.Equal(t, 5, builds.Stroke{Link: "screws"}.About(append(all, link("screws at 2 m", 0.1, "they do not reach"))))
+	assert.Equal(t, 3, builds.Stroke{Link: "strap"}.About(all))
+	assert.Equal(t, 4, builds.Stroke{Link: "bar"}.About(all))
+	assert.Equal(t, -1, builds.Stroke{Link: "ring"}.About(all))
+	assert.Equal(t, -1, builds.Stroke{}.About(all))
 }

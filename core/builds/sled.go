@@ -8,11 +8,11 @@ import (
 
 func (s DragSled) draw(Situation) []Figure {
 	high, angle, wide := float64(s.LoadHigh), s.Angle*math.Pi/180, float64(s.Wide)
-	return []Figure{{Name: "side", Marks: []Mark{
+	return []Figure{{Name: "side", Strokes: []Stroke{
 		rect(OfWood, 0, 0, 0.6, 0.05, ""), rect(OfLoad, 0.1, 0.05, 0.4, math.Max(0.05, 2*(high-0.05)), "load"),
 		line(OfStrap, 0.6, 0.05, 1.2*math.Cos(angle), 1.2*math.Sin(angle), "strap"), upward(-0.1, 0, high),
 		across(0, -0.1, 0.6),
-	}}, {Name: "from the front", Marks: []Mark{rect(OfWood, 0, 0, wide, 0.05, ""),
+	}}, {Name: "from the front", Strokes: []Stroke{rect(OfWood, 0, 0, wide, 0.05, ""),
 		rect(OfLoad, wide*0.15, 0.05, wide*0.7, math.Max(0.05, 2*(high-0.05)), "load"), across(0, -0.1, wide)}}}
 }
 

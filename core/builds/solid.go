@@ -12,7 +12,7 @@ type solid struct {
 	From, To    point3
 	Wide, Thick float64
 	Side        point3
-	Of          MarkOf
+	Of          StrokeOf
 }
 
 type point3 [3]float64
@@ -40,7 +40,7 @@ func board(from, to point3, wide, thick float64, side point3) solid {
 }
 
 // block is a solid with its sides along the axes: its corner and its sides.
-func block(of MarkOf, x, y, z, w, d, h float64) solid {
+func block(of StrokeOf, x, y, z, w, d, h float64) solid {
 	return solid{point3{x, y + d/2, z + h/2}, point3{x + w, y + d/2, z + h/2}, d, h, point3{0, 1, 0}, of}
 }
 
@@ -92,7 +92,7 @@ var toEye = point3{eyeSin * downCos, -eyeCos * downCos, downSin}
 // drawn is a solid as it is seen: its faces with the ways out of them, and what it covers of the sheet.
 type drawn struct {
 	id             int
-	of             MarkOf
+	of             StrokeOf
 	faces          [][]point3
 	out            []point3
 	x0, x1, y0, y1 float64
@@ -175,12 +175,12 @@ func assembled(all ...solid) Figure {
 			if d.out[i].dot(toEye) <= 1e-9 {
 				continue
 			}
-			m := Mark{Shape: MarkFace, Of: d.of}
+			m := Stroke{Shape: MarkFace, Of: d.of}
 			for _, c := range corners {
 				x, y, _ := c.seen()
 				m.Points = append(m.Points, [2]float64{x, y})
 			}
-			f.Marks = append(f.Marks, m)
+			f.Strokes = append(f.Strokes, m)
 		}
 	}
 	return f
@@ -288,7 +288,7 @@ func (w WallBoard) solids() (out []solid) {
 	long, at, half := float64(w.Base.bodyBoardLong()), float64(w.Rings[0].Height), float64(bodyBoardWidth)/2
 	if w.Base.Kind == WoodStuds {
 		for _, x := range w.Base.bodyPlaces() {
-			out = append(out, block(OfHouse, float64(x)-0.019, 0, 0, 0.038, float64(w.Base.H), float64(w.Base.High)))
+			out = append(out, block(OfBuilding, float64(x)-0.019, 0, 0, 0.038, float64(w.Base.H), float64(w.Base.High)))
 		}
 	}
 	out = append(out, block(OfWood, -long/2, -thick, at-half, long, thick, 2*half),
@@ -322,7 +322,7 @@ func (b Bar) solids(stock BarStock) (out []solid) {
 		for _, leg := range []float64{-1, 1} {
 			for _, y := range []float64{-1, 1} {
 				out = append(out, solid{point3{x + leg*0.04, y * 0.03, base - thick}, point3{x + leg*0.15, y * spread / 2, 0},
-					0.04, 0.04, point3{0, 1, 0}, OfHouse})
+					0.04, 0.04, point3{0, 1, 0}, OfBuilding})
 			}
 		}
 	}
@@ -331,7 +331,7 @@ func (b Bar) solids(stock BarStock) (out []solid) {
 
 func (s Shelf) solids() []solid {
 	l, a, deep, high, t := float64(s.Span), float64(s.Over), float64(s.Deep), float64(s.High), float64(s.Thickness)
-	out := []solid{block(OfHouse, -a-0.1, 0, high-deep, l+2*a+0.2, 0.02, deep+0.25)}
+	out := []solid{block(OfBuilding, -a-0.1, 0, high-deep, l+2*a+0.2, 0.02, deep+0.25)}
 	for _, x := range []float64{0, l} {
 		out = append(out, rod(point3{x, -0.01, high - t - deep*2/3}, point3{x, -0.01, high - t}, 0.02),
 			rod(point3{x, -0.02, high - t - deep*2/3}, point3{x, -deep * 0.9, high - t - 0.01}, 0.015))

@@ -216,16 +216,16 @@ var _ = known(100, of[MobilityStick]{
 
 func (p Platform) draw(Situation) []Figure {
 	l, w := float64(p.Long), float64(p.Wide)
-	return []Figure{{Name: "from above", Marks: []Mark{
+	return []Figure{{Name: "from above", Strokes: []Stroke{
 		rect(OfWood, 0, 0, l, w, "floor below"), rect(OfStrap, 0, 0, l/4, w, "").saying("rubber"),
 		rect(OfStrap, l*3/4, 0, l/4, w, "").saying("rubber"), across(0, w+0.12, l), upward(l+0.12, 0, w),
-	}}, {Name: "section", Marks: []Mark{rect(OfWood, 0, 0, 0.5, layer, ""), rect(OfWood, 0, layer, 0.5, layer, ""),
+	}}, {Name: "section", Strokes: []Stroke{rect(OfWood, 0, 0, 0.5, layer, ""), rect(OfWood, 0, layer, 0.5, layer, ""),
 		rect(OfStrap, 0, 2*layer, 0.25, float64(p.Rubber), ""), upward(0.55, 0, 2*layer)}}}
 }
 
 func (s MobilityStick) draw(Situation) []Figure {
 	l := float64(s.Length)
-	return []Figure{{Name: "front", Marks: []Mark{rect(OfSteel, 0, 0, l, 0.033, "hands apart"),
+	return []Figure{{Name: "front", Strokes: []Stroke{rect(OfSteel, 0, 0, l, 0.033, "hands apart"),
 		rect(OfStrap, -0.02, -0.004, 0.03, 0.041, ""), rect(OfStrap, l-0.01, -0.004, 0.03, 0.041, ""), across(0, 0.12, l)}}}
 }
 

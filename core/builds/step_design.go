@@ -127,32 +127,32 @@ func (s StepBox) draw(Situation) []Figure {
 	h, span, flare, deep, thick := float64(step.Height), float64(step.Span), float64(step.Flare), float64(tread.Width),
 		float64(tread.Thickness+step.over(tread))
 	under, wide := h-thick, float64(boardWide)
-	leg := func(x, out, w float64) []Mark { // its two edges
-		return []Mark{line(OfWood, x-w/2, under, out, -under, "a leg"), line(OfWood, x+w/2, under, out, -under, "a leg")}
+	leg := func(x, out, w float64) []Stroke { // its two edges
+		return []Stroke{line(OfWood, x-w/2, under, out, -under, "a leg"), line(OfWood, x+w/2, under, out, -under, "a leg")}
 	}
 	along, sideways := step.braces(tread)
 	view := func(name string, long, w float64, b Brace) Figure {
-		f := Figure{Name: name, Marks: append(leg(w/2, -flare, w), leg(long-w/2, flare, w)...)}
+		f := Figure{Name: name, Strokes: append(leg(w/2, -flare, w), leg(long-w/2, flare, w)...)}
 		bays := 1
 		if b.Name == along.Name {
 			bays = int(step.spans())
 		}
 		bay := (long - w + flare*0.8) / float64(bays)
 		for i := range bays {
-			f.Marks = append(f.Marks, line(OfWood, w/2-flare*0.8+float64(i)*bay, b.Low, bay, b.Upper-b.Low, b.Name))
+			f.Strokes = append(f.Strokes, line(OfWood, w/2-flare*0.8+float64(i)*bay, b.Low, bay, b.Upper-b.Low, b.Name))
 		}
-		f.Marks = append(f.Marks, rect(OfWood, 0, under, long, thick, "tread in bending"),
+		f.Strokes = append(f.Strokes, rect(OfWood, 0, under, long, thick, "tread in bending"),
 			across(0, h+0.08, long), across(-flare, -0.08, long+2*flare), upward(long+0.2, 0, h), upward(-flare-0.1, 0, b.Low))
 		return f
 	}
 	front, side := view("front", float64(step.long()), float64(boardThick), along), view("side", deep, wide, sideways)
 	if s.Middle {
 		for _, edge := range []float64{-0.5, 0.5} {
-			front.Marks = append(front.Marks, line(OfWood, float64(step.long())/2+edge*float64(boardThick), under, 0, -under, "a leg"))
+			front.Strokes = append(front.Strokes, line(OfWood, float64(step.long())/2+edge*float64(boardThick), under, 0, -under, "a leg"))
 		}
 	}
-	front.Marks = append(front.Marks, across(float64(boardThick), h+0.17, span).saying("clear"))
-	side.Marks = append(side.Marks, rect(OfWood, 0, under-wide, deep, wide, "").saying("rail"))
+	front.Strokes = append(front.Strokes, across(float64(boardThick), h+0.17, span).saying("clear"))
+	side.Strokes = append(side.Strokes, rect(OfWood, 0, under-wide, deep, wide, "").saying("rail"))
 	_, _, inside := landing(s.Use, s.Body)
 	feet := landingZone("the tread from above", float64(step.long()), deep, float64(inside))
 	return []Figure{front, side, feet, assembled(step.solids()...), along.lap().figure("brace on a narrow side", along.Name),

@@ -263,16 +263,16 @@ func (w Wall) fixingDetail(board float64, through quantity.Length) Figure {
 		deep, name = 0.10, "wall"
 	}
 	thick := float64(through)
-	f := Figure{Name: "fixing", Marks: []Mark{
-		rect(OfHouse, 0, 0, deep, board, name), rect(OfWood, deep+lining, 0, thick, board, "board"),
+	f := Figure{Name: "fixing", Strokes: []Stroke{
+		rect(OfBuilding, 0, 0, deep, board, name), rect(OfWood, deep+lining, 0, thick, board, "board"),
 		line(OfSteel, deep+lining+thick, board/2, -length, 0, "screws"), across(deep+lining, -0.03, thick).saying("board"),
 		across(0, -0.06, deep).saying(name),
 	}}
 	if base.Kind == WoodStuds { // how far an anchor goes in its maker says
-		f.Marks = append(f.Marks, across(deep+lining+thick-length, board+0.025, length).called("screw "+w.sold()))
+		f.Strokes = append(f.Strokes, across(deep+lining+thick-length, board+0.025, length).called("screw "+w.sold()))
 	}
 	if lining > 0 {
-		f.Marks = append(f.Marks, rect(OfHouse, deep, 0, lining, board, ""), across(deep, -0.09, lining).saying("lining"))
+		f.Strokes = append(f.Strokes, rect(OfBuilding, deep, 0, lining, board, ""), across(deep, -0.09, lining).saying("lining"))
 	}
 	return f
 }
@@ -284,46 +284,46 @@ func (b bandBoard) draw(Situation) []Figure {
 		return nil
 	}
 	high := float64(slices.Max(heights) + boardEnd + 0.04)
-	f := Figure{Name: "front", Marks: []Mark{rect(OfWood, -wide/2, 0, wide, high, "board"),
+	f := Figure{Name: "front", Strokes: []Stroke{rect(OfWood, -wide/2, 0, wide, high, "board"),
 		upward(-0.55-0.45*float64(len(heights)), 0, high).saying("board"), across(-wide/2, high+0.1, wide)}}
 	for i, h := range heights {
 		at := float64(h)
-		f.Marks = append(f.Marks,
+		f.Strokes = append(f.Strokes,
 			round(OfSteel, 0, at, 0.05, tell("ring at %s", metre(at, 2))),
 			round(OfSteel, 0, at-float64(besideRing), 0.014, tell("screws at %s", metre(at, 2))),
 			round(OfSteel, 0, at+float64(besideRing), 0.014, tell("screws at %s", metre(at, 2))),
 			upward(-0.3-0.45*float64(i), 0, at))
 	}
-	f.Marks = append(f.Marks, round(OfSteel, 0, float64(boardEnd), 0.014, "screws"))
+	f.Strokes = append(f.Strokes, round(OfSteel, 0, float64(boardEnd), 0.014, "screws"))
 	return []Figure{f, assembled(b.board().solids()...), b.fixingDetail(wide, boardThick)}
 }
 
 func (b bodyBoard) draw(Situation) []Figure {
 	wide, at, base := float64(bodyBoardWidth), float64(b.High), b.Base
 	long := float64(base.bodyBoardLong())
-	f := Figure{Name: "front", Marks: []Mark{
+	f := Figure{Name: "front", Strokes: []Stroke{
 		rect(OfWood, -long/2, at-wide/2, long, wide, "board"), round(OfSteel, 0, at, 0.06, "ring"),
 		across(-long/2, at+wide/2+0.12, long), upward(long/2+0.2, 0, at),
 	}}
 	places := base.bodyPlaces()
 	if base.Kind == WoodStuds {
 		for _, x := range places {
-			f.Marks = append(f.Marks, rect(OfHouse, float64(x)-0.019, 0, 0.038, float64(base.High), "stud"))
+			f.Strokes = append(f.Strokes, rect(OfBuilding, float64(x)-0.019, 0, 0.038, float64(base.High), "stud"))
 		}
 	}
-	f.Marks = append(f.Marks, across(0, at+wide/2+0.3, float64(places[2])))
+	f.Strokes = append(f.Strokes, across(0, at+wide/2+0.3, float64(places[2])))
 	for _, p := range places {
 		x := float64(p)
 		for _, row := range bodyRows {
-			f.Marks = append(f.Marks, round(OfSteel, x, at-wide/2+float64(row), 0.016, "screws"))
+			f.Strokes = append(f.Strokes, round(OfSteel, x, at-wide/2+float64(row), 0.016, "screws"))
 		}
 	}
 	for i := range 4 {
-		f.Marks = append(f.Marks, round(OfSteel, ringBoltApart*(float64(i)-1.5), at, ringBolt, "ring's bolts"))
+		f.Strokes = append(f.Strokes, round(OfSteel, ringBoltApart*(float64(i)-1.5), at, ringBolt, "ring's bolts"))
 	}
 	if b.Legs {
 		apart := float64(legsApart)
-		f.Marks = append(f.Marks, rect(OfWood, -apart/2-0.0445, 0, 0.089, at-wide/2, "each leg"),
+		f.Strokes = append(f.Strokes, rect(OfWood, -apart/2-0.0445, 0, 0.089, at-wide/2, "each leg"),
 			rect(OfWood, apart/2-0.0445, 0, 0.089, at-wide/2, "each leg"),
 			rect(OfWood, -apart/2-0.0445, 0.1, apart+0.089, 0.089, ""), across(-apart/2, -0.22, apart))
 	}
@@ -334,16 +334,16 @@ func (b bodyBoard) draw(Situation) []Figure {
 func bodyBoardClose(long float64, places [3]quantity.Length) Figure {
 	wide := float64(bodyBoardWidth)
 	low, up := float64(bodyRows[0]), float64(bodyRows[1])
-	f := Figure{Name: "the board, as it is bored", Marks: []Mark{rect(OfWood, -long/2, 0, long, wide, "")}}
+	f := Figure{Name: "the board, as it is bored", Strokes: []Stroke{rect(OfWood, -long/2, 0, long, wide, "")}}
 	for _, p := range places {
 		for _, row := range bodyRows {
-			f.Marks = append(f.Marks, round(OfSteel, float64(p), float64(row), 0.009, ""))
+			f.Strokes = append(f.Strokes, round(OfSteel, float64(p), float64(row), 0.009, ""))
 		}
 	}
 	for i := range 4 {
-		f.Marks = append(f.Marks, round(OfSteel, ringBoltApart*(float64(i)-1.5), wide/2, 0.011, ""))
+		f.Strokes = append(f.Strokes, round(OfSteel, ringBoltApart*(float64(i)-1.5), wide/2, 0.011, ""))
 	}
-	f.Marks = append(f.Marks, rect(OfSteel, -0.08, wide/2-0.024, 0.16, 0.048, ""),
+	f.Strokes = append(f.Strokes, rect(OfSteel, -0.08, wide/2-0.024, 0.16, 0.048, ""),
 		across(-long/2, wide+0.16, long), across(-long/2, wide+0.09, long/2+float64(places[0])),
 		across(float64(places[0]), wide+0.09, float64(places[1]-places[0])),
 		across(-1.5*ringBoltApart, -0.05, ringBoltApart), upward(long/2+0.04, 0, low), upward(long/2+0.14, low, up-low),

@@ -53,7 +53,7 @@ type Client struct {
 	Pins       map[string]Pin
 	Memo       *band.Memo
 	Made       []Made
-	Offers     []Offer
+	Buildables []Buildable
 }
 
 // Made is something that was built and counts: every check of it passes, and its proof test did.
@@ -63,9 +63,9 @@ type Made struct {
 	Rungs    []load.Rung
 }
 
-// Offer is something that may be built here, every check of it passing: what it takes in money
+// Buildable is something that may be built here, every check of it passing: what it takes in money
 // (minor units of the currency) and minutes, and what it gives. Key is its design's.
-type Offer struct {
+type Buildable struct {
 	Key, Name     string
 	Cost          int64
 	Minutes       int

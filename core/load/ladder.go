@@ -254,10 +254,10 @@ type Closing struct {
 	Minutes int
 }
 
-// Offer is something that could be made or bought: the rungs it would give, in
+// Closer is something that could be made or bought: the rungs it would give, in
 // any hold. Single says that it can be any one load of its rungs' stretches but
 // then stays so, as a jug that is filled once.
-type Offer struct {
+type Closer struct {
 	Name    string
 	Rungs   []Rung
 	Cost    int64
@@ -267,7 +267,7 @@ type Offer struct {
 
 // at is the offer's rung for a step: where it is single, the load nearest to
 // the step's geometric middle.
-func (o Offer) at(r Rung, s Step) Rung {
+func (o Closer) at(r Rung, s Step) Rung {
 	if o.Single {
 		middle := quantity.Mass(math.Sqrt(float64(s.From) * float64(s.To)))
 		r.Low = max(r.Low, min(r.High, middle))
@@ -279,7 +279,7 @@ func (o Offer) at(r Rung, s Step) Rung {
 // Close finds the best of the offers for a step of a hold: the cheapest, then
 // quickest, of those that leave no rise above LargestStep; when none does, the
 // one that leaves the least. ok is false when none lies in the step at all.
-func (s Step) Close(h Hold, offers []Offer) (best Closing, ok bool) {
+func (s Step) Close(h Hold, offers []Closer) (best Closing, ok bool) {
 	better := func(a, b Closing) bool {
 		aDoes, bDoes := a.Left <= LargestStep+1e-9, b.Left <= LargestStep+1e-9
 		switch {

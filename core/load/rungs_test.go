@@ -84,7 +84,7 @@ func TestThingsThatShareAPartAreNoPair(t *testing.T) {
 func TestClosingTakesTheCheapestThatCloses(t *testing.T) {
 	step := load.Step{From: 8, To: 9.5, Ratio: 0.1875}
 	at := func(m quantity.Mass) []load.Rung { return []load.Rung{{Hold: load.OneHand, Low: m, High: m}} }
-	offers := []load.Offer{
+	offers := []load.Closer{
 		{Name: "dear", Rungs: at(8.7), Cost: 900},
 		{Name: "free but off", Rungs: at(8.1), Minutes: 1},
 		{Name: "slow", Rungs: at(8.75), Minutes: 9},
@@ -102,9 +102,9 @@ func TestClosingTakesTheCheapestThatCloses(t *testing.T) {
 	assert.False(t, ok)
 
 	pail := []load.Rung{{Hold: load.OneHand, Low: 0.5, High: 12}}
-	poured, _ := step.Close(load.OneHand, []load.Offer{{Name: "pail", Rungs: pail}})
+	poured, _ := step.Close(load.OneHand, []load.Closer{{Name: "pail", Rungs: pail}})
 	assert.Zero(t, poured.Left, "any level")
-	once, _ := step.Close(load.OneHand, []load.Offer{{Name: "jug", Rungs: pail, Single: true}})
+	once, _ := step.Close(load.OneHand, []load.Closer{{Name: "jug", Rungs: pail, Single: true}})
 	assert.InDelta(t, 8.7178, float64(once.Rung.Low), 1e-4, "√(8 · 9.5)")
 	assert.InDelta(t, 9.5/8.7178-1, once.Left, 1e-4)
 }

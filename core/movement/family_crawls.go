@@ -37,7 +37,7 @@ var allCrawls = []Movement{
 		CountsAs: 1,
 		Quality:  100,
 		Height:   space.Kneeling,
-		Facets:   Facets{At: HandsKnees, Hip: 100, Knee: 90, Marks: []Mark{Hands, Walks}, Loads: []Limit{Hip, ShoulderOf, Elbow}},
+		Facets:   Facets{At: HandsKnees, Hip: 100, Knee: 90, Marks: []Trait{Hands, Walks}, Loads: []Limit{Hip, ShoulderOf, Elbow}},
 		Easier:   "in place",
 		Standard: "knees a hand above the floor, back level",
 		Down:     []string{"opposite-limbs"},

@@ -23,7 +23,7 @@ var allHinges = []Movement{
 		Height:   space.StandingUse,
 		Facets: Facets{
 			At: Standing, Hip: 95, Knee: 60, Lean: 60, Start: 0.22,
-			Marks: []Mark{Strain},
+			Marks: []Trait{Strain},
 			Loads: []Limit{Hip, LowBack},
 		},
 		Easier:   "bridge on the floor",
@@ -80,7 +80,7 @@ var allHinges = []Movement{
 		Height:      space.StandingUse,
 		Facets: Facets{
 			At: Standing, Hip: 105, Knee: 70, Lean: 60, Start: 0.1,
-			Marks: []Mark{Wide, Strain},
+			Marks: []Trait{Wide, Strain},
 			Loads: []Limit{Hip, LowBack},
 		},
 		Easier:   "bridge on the floor",
@@ -255,7 +255,7 @@ var allHinges = []Movement{
 		Height:   space.StandingUse,
 		Facets: Facets{
 			At: Standing, Hip: 95, Knee: 20, Lean: 70, Start: 0.45,
-			Marks: []Mark{Split, OneSided, Support},
+			Marks: []Trait{Split, OneSided, Support},
 			Loads: []Limit{Hip, LowBack},
 		},
 		Easier:   "both feet level",
@@ -285,7 +285,7 @@ var allHinges = []Movement{
 		Height:   space.StandingUse,
 		Facets: Facets{
 			At: Standing, Hip: 95, Knee: 15, Lean: 80, Start: 0.25,
-			Marks: []Mark{OnOneLeg, OneSided},
+			Marks: []Trait{OnOneLeg, OneSided},
 			Loads: []Limit{Hip, Ankle, LowBack},
 		},
 		Easier:   "rear toes on the floor",
@@ -314,7 +314,7 @@ var allHinges = []Movement{
 		Height:   space.OverheadUse,
 		Facets: Facets{
 			At: Standing, Hip: 95, Knee: 15, Lean: 80, Start: 0.25,
-			Marks: []Mark{OnOneLeg, OneSided},
+			Marks: []Trait{OnOneLeg, OneSided},
 			Loads: []Limit{Hip, Ankle, LowBack, Neck, ShoulderOf, Elbow},
 		},
 		Easier:   "both feet down",
@@ -394,7 +394,7 @@ var allHinges = []Movement{
 		CountsAs: 1,
 		Quality:  45,
 		Height:   space.StandingUse,
-		Facets:   Facets{At: Standing, Hip: 60, Knee: 15, Lean: 35, Marks: []Mark{Support}, Loads: []Limit{Hip}},
+		Facets:   Facets{At: Standing, Hip: 60, Knee: 15, Lean: 35, Marks: []Trait{Support}, Loads: []Limit{Hip}},
 		Easier:   "stand nearer the wall",
 		Standard: "hips touch the wall, back long",
 		Dose:     "the first third of a hinge",

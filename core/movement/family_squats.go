@@ -24,7 +24,7 @@ var allSquats = []Movement{
 		Height:   space.StandingUse,
 		Facets: Facets{
 			At: Standing, Hip: 105, Knee: 105, Lean: 40,
-			Marks: []Mark{Strain},
+			Marks: []Trait{Strain},
 			Loads: []Limit{Knee, Hip, Ankle, LowBack, Neck, ShoulderOf},
 		},
 		Easier:   "squat without load",
@@ -82,7 +82,7 @@ var allSquats = []Movement{
 		Height:      space.StandingUse,
 		Facets: Facets{
 			At: Standing, Hip: 105, Knee: 105, Lean: 35,
-			Marks: []Mark{Strain},
+			Marks: []Trait{Strain},
 			Loads: []Limit{Knee, Hip, Ankle, LowBack},
 		},
 		Easier:   "squat to a chair",
@@ -223,7 +223,7 @@ var allSquats = []Movement{
 		Quality:  40,
 		Needs:    []capability.Requirement{anchorLow},
 		Height:   space.OnChair,
-		Facets:   Facets{At: Sitting, Hip: 90, Knee: 90, Marks: []Mark{Sits}, Loads: []Limit{Hip, Ankle, LowBack}},
+		Facets:   Facets{At: Sitting, Hip: 90, Knee: 90, Marks: []Trait{Sits}, Loads: []Limit{Hip, Ankle, LowBack}},
 		Easier:   "the same with a lighter band",
 		Standard: "slow out and back, no jerk",
 		Down:     []string{"chair-squat"},
@@ -277,7 +277,7 @@ var allSquats = []Movement{
 		Quality:  70,
 		Needs:    []capability.Requirement{seat},
 		Height:   space.StandingUse,
-		Facets:   Facets{At: Standing, Hip: 90, Knee: 90, Lean: 40, Marks: []Mark{Support}},
+		Facets:   Facets{At: Standing, Hip: 90, Knee: 90, Lean: 40, Marks: []Trait{Support}},
 		Easier:   "a higher chair, hands on the thighs",
 		Standard: "touch and stand, no dropping",
 		Dose:     "the last part of a squat is left out",
@@ -328,7 +328,7 @@ var allSquats = []Movement{
 		Height:   space.StandingUse,
 		Facets: Facets{
 			At: Standing, Hip: 105, Knee: 115, Lean: 20,
-			Marks: []Mark{Strain},
+			Marks: []Trait{Strain},
 			Loads: []Limit{Knee, Hip, Ankle, LowBack, ShoulderOf, Elbow},
 		},
 		Easier:   "goblet squat",
@@ -356,7 +356,7 @@ var allSquats = []Movement{
 		Height:   space.OverheadUse,
 		Facets: Facets{
 			At: Standing, Hip: 105, Knee: 110, Lean: 20,
-			Marks: []Mark{Overhead},
+			Marks: []Trait{Overhead},
 			Loads: []Limit{Knee, Hip, Ankle, LowBack, ShoulderOf},
 		},
 		Easier:   "hands wider, or a squat to a chair",
@@ -383,7 +383,7 @@ var allSquats = []Movement{
 		Height:   space.StandingUse,
 		Facets: Facets{
 			At: Standing, Hip: 100, Knee: 120, Lean: 10,
-			Marks: []Mark{Support},
+			Marks: []Trait{Support},
 			Loads: []Limit{Knee, Hip, Ankle, LowBack},
 		},
 		Easier:   "a hand on a wall",

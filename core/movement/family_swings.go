@@ -68,7 +68,7 @@ var allSwings = []Movement{
 		Height:   space.StandingUse,
 		Facets: Facets{
 			At: Standing, Hip: 90, Knee: 25, Lean: 60, Start: 0.45,
-			Marks: []Mark{SpineTurned, OneSided, Pivot},
+			Marks: []Trait{SpineTurned, OneSided, Pivot},
 			Loads: []Limit{Hip, LowBack},
 		},
 		Easier:   "step without the load",

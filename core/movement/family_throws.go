@@ -23,7 +23,7 @@ var allThrows = []Movement{
 		Height:   space.Kneeling,
 		Facets: Facets{
 			At: HandsKnees, Hip: 95, Knee: 90,
-			Marks: []Mark{Hands, Walks},
+			Marks: []Trait{Hands, Walks},
 			Loads: []Limit{Hip, LowBack, ShoulderOf, Elbow},
 		},
 		Easier:   "crawl without it",
@@ -51,7 +51,7 @@ var allThrows = []Movement{
 		Quality:  100,
 		Needs:    []capability.Requirement{lane},
 		Height:   space.StandingUse,
-		Facets:   Facets{At: Standing, Hip: 60, Knee: 60, Lean: 30, Marks: []Mark{Walks}, Loads: []Limit{Hip, Ankle, LowBack}},
+		Facets:   Facets{At: Standing, Hip: 60, Knee: 60, Lean: 30, Marks: []Trait{Walks}, Loads: []Limit{Hip, Ankle, LowBack}},
 		Easier:   "a lighter load",
 		Standard: "long steps, straps at the waist",
 		Down:     []string{"march"},
@@ -77,7 +77,7 @@ var allThrows = []Movement{
 		Quality:  90,
 		Needs:    []capability.Requirement{lane},
 		Height:   space.StandingUse,
-		Facets:   Facets{At: Standing, Hip: 50, Knee: 60, Lean: 10, Marks: []Mark{Walks}, Loads: []Limit{Knee, Ankle}},
+		Facets:   Facets{At: Standing, Hip: 50, Knee: 60, Lean: 10, Marks: []Trait{Walks}, Loads: []Limit{Knee, Ankle}},
 		Easier:   "a lighter load",
 		Standard: "short steps, sitting low",
 		Down:     []string{"march"},
@@ -104,7 +104,7 @@ var allThrows = []Movement{
 		Height:   space.OverheadUse,
 		Facets: Facets{
 			At: Standing, Hip: 80, Knee: 50, Lean: 50, Start: 0.1,
-			Marks: []Mark{SpineBent, Overhead},
+			Marks: []Trait{SpineBent, Overhead},
 			Loads: []Limit{Hip, LowBack, Neck, ShoulderOf, Elbow},
 		},
 		Easier:   "set it down fast",
@@ -133,7 +133,7 @@ var allThrows = []Movement{
 		Height:   space.StandingUse,
 		Facets: Facets{
 			At: Standing, Hip: 105, Knee: 80, Lean: 60, Start: 0.1,
-			Marks: []Mark{Strain, OneSided, SpineTurned},
+			Marks: []Trait{Strain, OneSided, SpineTurned},
 			Loads: []Limit{Knee, Hip, LowBack, Neck},
 		},
 		Easier:   "to the lap",
@@ -163,7 +163,7 @@ var allThrows = []Movement{
 		Height:   space.StandingUse,
 		Facets: Facets{
 			At: Standing, Hip: 90, Knee: 80, Lean: 45,
-			Marks: []Mark{Walks, Strain},
+			Marks: []Trait{Walks, Strain},
 			Loads: []Limit{Knee, Hip, Ankle, LowBack, Neck, ShoulderOf},
 		},
 		Easier:   "lighter",

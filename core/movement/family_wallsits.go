@@ -17,7 +17,7 @@ var allWallSits = []Movement{
 		CountsAs: 1,
 		Quality:  50,
 		Height:   space.StandingUse,
-		Facets:   Facets{At: Standing, Hip: 60, Knee: 60, Held: 60, Marks: []Mark{TrunkHeld}},
+		Facets:   Facets{At: Standing, Hip: 60, Knee: 60, Held: 60, Marks: []Trait{TrunkHeld}},
 		Easier:   "sit higher",
 		Standard: "thighs level, back on the wall",
 		Down:     []string{"chair-squat"},
@@ -44,7 +44,7 @@ var allWallSits = []Movement{
 		Height:   space.StandingUse,
 		Facets: Facets{
 			At: Standing, Hip: 90, Knee: 90, Held: 60,
-			Marks: []Mark{TrunkHeld, Strain},
+			Marks: []Trait{TrunkHeld, Strain},
 			Loads: []Limit{Knee, Hip, Ankle, LowBack},
 		},
 		Easier:   "wall sit without load",

@@ -31,33 +31,33 @@ func (p Position) OnFloor() bool {
 	return slices.Contains([]Position{FloorSitting, Kneeling, OnBack, OnFront, OnSide, HandsKnees, Propped}, p)
 }
 
-// Mark is something that a movement asks of a body, or allows.
-type Mark string
+// Trait is something that a movement asks of a body, or allows.
+type Trait string
 
 // The marks. Support says that a hand may hold on to something that stands, Sits that it may be done on a
 // chair as well; Strain that the breath is easily held (a long hold, a heavy grip).
 const (
-	Wide        Mark = "wide stance"
-	Split       Mark = "uneven stance"
-	OnOneLeg    Mark = "one leg"
-	Support     Mark = "hand support"
-	TrunkHeld   Mark = "trunk supported"
-	HeadHeld    Mark = "head supported"
-	Strain      Mark = "breath strain"
-	HeadLow     Mark = "head below heart"
-	SpineBent   Mark = "spine bent"
-	SpineTurned Mark = "spine turned"
-	Crossing    Mark = "leg crosses the middle"
-	Pivot       Mark = "pivot"
-	Hands       Mark = "hands bear weight"
-	Overhead    Mark = "overhead"
-	OverTheFace Mark = "over the face"
-	Above       Mark = "above the crown"
-	Sits        Mark = "may be done seated"
-	OneSided    Mark = "load on one side"
-	Unsteady    Mark = "unsteady load"
-	Walks       Mark = "walking"
-	AtBelly     Mark = "against the belly"
+	Wide        Trait = "wide stance"
+	Split       Trait = "uneven stance"
+	OnOneLeg    Trait = "one leg"
+	Support     Trait = "hand support"
+	TrunkHeld   Trait = "trunk supported"
+	HeadHeld    Trait = "head supported"
+	Strain      Trait = "breath strain"
+	HeadLow     Trait = "head below heart"
+	SpineBent   Trait = "spine bent"
+	SpineTurned Trait = "spine turned"
+	Crossing    Trait = "leg crosses the middle"
+	Pivot       Trait = "pivot"
+	Hands       Trait = "hands bear weight"
+	Overhead    Trait = "overhead"
+	OverTheFace Trait = "over the face"
+	Above       Trait = "above the crown"
+	Sits        Trait = "may be done seated"
+	OneSided    Trait = "load on one side"
+	Unsteady    Trait = "unsteady load"
+	Walks       Trait = "walking"
+	AtBelly     Trait = "against the belly"
 )
 
 // GripKind is what hands must hold.
@@ -86,12 +86,12 @@ type Facets struct {
 	Held    int
 	Incline int
 	Impact  int
-	Marks   []Mark
+	Marks   []Trait
 	Loads   []Limit
 }
 
 // Has says that a movement bears a mark; what its load says already is not said again.
-func (m Movement) Has(k Mark) bool {
+func (m Movement) Has(k Trait) bool {
 	switch {
 	case k == Overhead && m.Use == load.HeldOverhead, k == OverTheFace && m.Use == load.OverFace,
 		k == Above && m.At == Hanging, k == Sits && m.At == Sitting, k == AtBelly && m.Hold == load.Hug:
@@ -101,8 +101,8 @@ func (m Movement) Has(k Mark) bool {
 }
 
 // AllMarks are the marks of a movement, those that its load says too.
-func (m Movement) AllMarks() (out []Mark) {
-	for _, k := range []Mark{
+func (m Movement) AllMarks() (out []Trait) {
+	for _, k := range []Trait{
 		Wide, Split, OnOneLeg, Support, TrunkHeld, HeadHeld, Strain, HeadLow, SpineBent, SpineTurned, Crossing, Pivot, Hands, Overhead,
 		OverTheFace, Above, Sits, OneSided, Unsteady, Walks, AtBelly,
 	} {

@@ -120,7 +120,7 @@ func candidates(ctx context.Context, c client.Client, slots []coverage.Slot, atL
 			}
 		}
 	}
-	for _, o := range c.Offers {
+	for _, o := range c.Buildables {
 		out = append(out, Candidate{
 			Key: BuildKey + o.Key, Name: o.Name, Origin: load.Built, Cost: o.Cost, Floor: o.Floor, Minutes: o.Minutes, Rungs: o.Rungs,
 			Supplies: o.Supplies, Note: o.Note, Caution: o.Caution,

@@ -158,7 +158,7 @@ func TestAdditionsAreWhatTheySay(t *testing.T) {
 func TestABuildIsAnOptionLikeAnyOther(t *testing.T) {
 	c := nothingButARoom(800)
 	c.Person.Experience, c.Person.Sex = client.Intermediate, client.Male
-	c.Offers = []client.Offer{{Key: "bar", Name: "Bar for rows", Cost: 700, Minutes: 120, Floor: 0.4,
+	c.Buildables = []client.Buildable{{Key: "bar", Name: "Bar for rows", Cost: 700, Minutes: 120, Floor: 0.4,
 		Supplies: []capability.Supply{capability.Of(capability.LowBar)}}}
 	_, _, closings, err := plan.Closings(context.Background(), c, "pull-level")
 	require.NoError(t, err)
@@ -169,8 +169,8 @@ func TestABuildIsAnOptionLikeAnyOther(t *testing.T) {
 	assert.Equal(t, int64(700), closings[built].Cost)
 	// Built for more than it is bought for, it comes after that.
 	dear := nothingButARoom(9000)
-	dear.Offers = slices.Clone(c.Offers)
-	dear.Offers[0].Cost = 8000
+	dear.Buildables = slices.Clone(c.Buildables)
+	dear.Buildables[0].Cost = 8000
 	_, _, closings, err = plan.Closings(context.Background(), dear, "pull-level")
 	require.NoError(t, err)
 	kinds := func(k plan.ClosingKind) int {

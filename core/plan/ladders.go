@@ -36,7 +36,7 @@ func LaddersOf(c client.Client, rungs load.Ladder, unchecked []load.Rung) (out [
 			continue
 		}
 		for _, m := range movement.Banded() {
-			mine := make([]load.Offer, len(offers))
+			mine := make([]load.Closer, len(offers))
 			for i, o := range offers {
 				o.Rungs = taken(m, o.Rungs)
 				mine[i] = o
@@ -57,7 +57,7 @@ func taken(m movement.Movement, rungs []load.Rung) (out []load.Rung) {
 }
 
 // withSteps puts a part with its steps and their closings to the others, where there is anything in it.
-func withSteps(to []LadderPart, p LadderPart, offers []load.Offer, unchecked []load.Rung) []LadderPart {
+func withSteps(to []LadderPart, p LadderPart, offers []load.Closer, unchecked []load.Rung) []LadderPart {
 	if len(p.Rungs)+len(unchecked) == 0 {
 		return to
 	}
@@ -77,7 +77,7 @@ func withSteps(to []LadderPart, p LadderPart, offers []load.Offer, unchecked []l
 
 // stepOffers are the ways to close a step: every empty container, and every thing
 // that is refilled, with each filling at hand; and every piece of the catalogue.
-func stepOffers(c client.Client) (out []load.Offer) {
+func stepOffers(c client.Client) (out []load.Closer) {
 	var fillings []material.Filling
 	for _, key := range c.AtHand {
 		if f, err := material.FillingByKey(key); err == nil && f.Key != "stuffing" && f.Key != "concrete" {
@@ -95,14 +95,14 @@ func stepOffers(c client.Client) (out []load.Offer) {
 			}
 			filled := k
 			filled.Filling, filled.Adjustable, filled.Weighed = f, true, quantity.Estimate{}
-			out = append(out, load.Offer{
+			out = append(out, load.Closer{
 				Name: "fill " + k.Name + " with " + f.Name, Rungs: filled.Rungs(), Minutes: FillMinutes, Single: !k.Adjustable,
 			})
 		}
 	}
 	for _, it := range gear.All() {
 		if price, err := it.SamplePrice(c.Currency); err == nil {
-			out = append(out, load.Offer{Name: "buy: " + it.Name, Rungs: c.ItemRungs(it, load.Bought, it.Key), Cost: price.Minor})
+			out = append(out, load.Closer{Name: "buy: " + it.Name, Rungs: c.ItemRungs(it, load.Bought, it.Key), Cost: price.Minor})
 		}
 	}
 	return out

@@ -57,8 +57,8 @@ type BuildAsk struct {
 	Fits  bool        `json:"fits" doc:"As it fits; nobody has said otherwise"`
 }
 
-// BuildMark is one shape of a drawing, in m.
-type BuildMark struct {
+// BuildStroke is one shape of a drawing, in m.
+type BuildStroke struct {
 	Shape  string       `json:"shape" enum:"rect,round,line,dim,face"`
 	X      float64      `json:"x"`
 	Y      float64      `json:"y"`
@@ -73,8 +73,8 @@ type BuildMark struct {
 
 // BuildFigure is one view of a build.
 type BuildFigure struct {
-	Name  string      `json:"name"`
-	Marks []BuildMark `json:"marks"`
+	Name  string        `json:"name"`
+	Marks []BuildStroke `json:"marks"`
 }
 
 // BuildPart is what is cut or bought.
@@ -251,13 +251,13 @@ func designedOf(w builds.Worked, s builds.Situation, fits builds.Values, units q
 		out.Asks = append(out.Asks, one)
 	}
 	for _, f := range w.Figures(s) {
-		one := BuildFigure{Name: f.Name, Marks: []BuildMark{}}
-		for _, m := range f.Marks {
+		one := BuildFigure{Name: f.Name, Marks: []BuildStroke{}}
+		for _, m := range f.Strokes {
 			says := ""
 			if m.Shape == builds.MarkDim {
 				says = m.Measure(units)
 			}
-			one.Marks = append(one.Marks, BuildMark{string(m.Shape), m.X, m.Y, m.W, m.H, m.Points, string(m.Of), say(m.Text),
+			one.Marks = append(one.Marks, BuildStroke{string(m.Shape), m.X, m.Y, m.W, m.H, m.Points, string(m.Of), say(m.Text),
 				says, m.About(b.Checks)})
 		}
 		out.Figures = append(out.Figures, one)

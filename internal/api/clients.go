@@ -13,8 +13,8 @@ import (
 	"scrappyrack/internal/workbench"
 )
 
-// NeedMark is a need in short: its working range, and how it is covered.
-type NeedMark struct {
+// NeedInShort is a need in short: its working range, and how it is covered.
+type NeedInShort struct {
 	Key   string  `json:"key"`
 	LoKg  float64 `json:"lo_kg"`
 	HiKg  float64 `json:"hi_kg"`
@@ -24,30 +24,30 @@ type NeedMark struct {
 
 // Card is a client in the list with its board in short.
 type Card struct {
-	ID        string     `json:"id"`
-	Name      string     `json:"name"`
-	UpdatedAt int64      `json:"updated_at"`
-	Units     string     `json:"units"`
-	Lacks     string     `json:"lacks"`
-	Covered   int        `json:"covered"`
-	Holds     int        `json:"holds" doc:"Open hold points"`
-	Due       int        `json:"due" doc:"Things that were to be weighed again by now"`
-	BandsDue  int        `json:"bands_due" doc:"Bands that were to be looked over, pulled or retired by now"`
-	BuildsDue int        `json:"builds_due" doc:"Builds that were to be tested or looked over by now"`
-	Slots     []NeedMark `json:"slots"`
-	FreeM2    float64    `json:"free_m2"`
-	CeilingM  float64    `json:"ceiling_m"`
-	Waiting   bool       `json:"waiting,omitempty" doc:"Not worked out yet: name and date alone are known"`
+	ID        string        `json:"id"`
+	Name      string        `json:"name"`
+	UpdatedAt int64         `json:"updated_at"`
+	Units     string        `json:"units"`
+	Lacks     string        `json:"lacks"`
+	Covered   int           `json:"covered"`
+	Holds     int           `json:"holds" doc:"Open hold points"`
+	Due       int           `json:"due" doc:"Things that were to be weighed again by now"`
+	BandsDue  int           `json:"bands_due" doc:"Bands that were to be looked over, pulled or retired by now"`
+	BuildsDue int           `json:"builds_due" doc:"Builds that were to be tested or looked over by now"`
+	Slots     []NeedInShort `json:"slots"`
+	FreeM2    float64       `json:"free_m2"`
+	CeilingM  float64       `json:"ceiling_m"`
+	Waiting   bool          `json:"waiting,omitempty" doc:"Not worked out yet: name and date alone are known"`
 }
 
 func cardOf(c workbench.CardOf) Card {
 	out := Card{
 		ID: c.ID, Name: c.Name, UpdatedAt: c.UpdatedAt, Units: c.Units, Lacks: c.Lacks, Covered: c.Covered, Holds: c.Holds,
-		Due: c.Due, BandsDue: c.BandDue, BuildsDue: c.Testing, Slots: []NeedMark{}, FreeM2: c.Free, CeilingM: float64(c.Ceiling),
+		Due: c.Due, BandsDue: c.BandDue, BuildsDue: c.Testing, Slots: []NeedInShort{}, FreeM2: c.Free, CeilingM: float64(c.Ceiling),
 		Waiting: !c.Known,
 	}
 	for _, m := range c.Marks {
-		out.Slots = append(out.Slots, NeedMark{Key: m.Key, LoKg: float64(m.Lo), HiKg: float64(m.Hi), State: m.State, Timed: m.Timed})
+		out.Slots = append(out.Slots, NeedInShort{Key: m.Key, LoKg: float64(m.Lo), HiKg: float64(m.Hi), State: m.State, Timed: m.Timed})
 	}
 	return out
 }

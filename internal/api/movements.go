@@ -153,7 +153,7 @@ type PracticeMovements struct {
 func (a *API) practiceMovements(r huma.API) {
 	type out struct{ Body PracticeMovements }
 	read := func(ctx context.Context) (*out, error) {
-		h, own, err := a.Bench.House(ctx, who(ctx).Practice)
+		h, own, err := a.Bench.Handbook(ctx, who(ctx).Practice)
 		if err != nil {
 			return nil, err
 		}

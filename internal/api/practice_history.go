@@ -28,9 +28,9 @@ type PracticeHistory struct {
 	Changes []PracticeChange `json:"changes"`
 }
 
-func practiceChangeOf(c store.HouseChange, h *store.House, you string) PracticeChange {
+func practiceChangeOf(c store.HandbookChange, h *store.Handbook, you string) PracticeChange {
 	out := PracticeChange{Seq: c.Seq, By: c.Name, Yours: c.By == you, At: c.At, Kind: string(c.Kind), Key: c.Key}
-	out.Name, out.Was, out.Is = workbench.HouseChangeInWords(c, h)
+	out.Name, out.Was, out.Is = workbench.HandbookChangeInWords(c, h)
 	return out
 }
 
@@ -39,11 +39,11 @@ func (a *API) practiceHistory(r huma.API) {
 	type out struct{ Body PracticeHistory }
 	read := func(ctx context.Context) (*out, error) {
 		w := who(ctx)
-		h, _, err := a.Bench.House(ctx, w.Practice)
+		h, _, err := a.Bench.Handbook(ctx, w.Practice)
 		if err != nil {
 			return nil, err
 		}
-		all, err := a.Bench.HouseHistory(ctx, w.Practice)
+		all, err := a.Bench.HandbookHistory(ctx, w.Practice)
 		body := PracticeHistory{Changes: []PracticeChange{}}
 		for _, c := range all {
 			body.Changes = append(body.Changes, practiceChangeOf(c, h, w.Consultant))

@@ -26,7 +26,7 @@ func (b buildSheets) figure(f builds.Figure, checks []builds.Check) {
 		x0, x1, y0, y1 = math.Min(x0, x), math.Max(x1, x), math.Min(y0, y), math.Max(y1, y)
 	}
 	about := false
-	for _, m := range f.Marks {
+	for _, m := range f.Strokes {
 		half := 0.0
 		if m.Shape == builds.MarkRound {
 			half = m.W / 2
@@ -64,7 +64,7 @@ func scale(k float64) string { return fmt.Sprintf(", 1:%.0f", 1000/k) }
 // where that is 0.
 func (b buildSheets) on(f builds.Figure, at func(x, y float64) (float64, float64), k float64, checks []builds.Check,
 	beside float64) {
-	for _, m := range f.Marks {
+	for _, m := range f.Strokes {
 		if m.Shape != builds.MarkDim {
 			b.shape(m, at, k, checks)
 		}
@@ -73,12 +73,12 @@ func (b buildSheets) on(f builds.Figure, at func(x, y float64) (float64, float64
 		b.uses(f, at, checks, beside)
 	}
 	var taken []box
-	for _, m := range f.Marks {
+	for _, m := range f.Strokes {
 		if m.Shape != builds.MarkDim && m.Text != "" {
 			taken = append(taken, b.label(m, at, k))
 		}
 	}
-	for _, m := range f.Marks {
+	for _, m := range f.Strokes {
 		if m.Shape == builds.MarkDim {
 			taken = append(taken, b.dim(m, at, taken))
 		}
@@ -103,7 +103,7 @@ func (b buildSheets) write(x, y float64, text string) box {
 }
 
 // dim draws a measure, its words where they meet none that stand already.
-func (b buildSheets) dim(m builds.Mark, at func(x, y float64) (float64, float64), taken []box) box {
+func (b buildSheets) dim(m builds.Stroke, at func(x, y float64) (float64, float64), taken []box) box {
 	x, y := at(m.X, m.Y)
 	ex, ey := at(m.X+m.W, m.Y+m.H)
 	b.SetDrawColor(soft[0], soft[1], soft[2])
@@ -139,7 +139,7 @@ func (b buildSheets) dim(m builds.Mark, at func(x, y float64) (float64, float64)
 }
 
 // label writes what a shape says.
-func (b buildSheets) label(m builds.Mark, at func(x, y float64) (float64, float64), k float64) box {
+func (b buildSheets) label(m builds.Stroke, at func(x, y float64) (float64, float64), k float64) box {
 	x, y := at(m.X, m.Y)
 	b.SetFont("Barlow", "", 8)
 	b.colour(ink)
@@ -155,7 +155,7 @@ func (b buildSheets) label(m builds.Mark, at func(x, y float64) (float64, float6
 }
 
 // shape draws what is wood, steel, strap, load or house; the house in dashes.
-func (b buildSheets) shape(m builds.Mark, at func(x, y float64) (float64, float64), k float64, checks []builds.Check) {
+func (b buildSheets) shape(m builds.Stroke, at func(x, y float64) (float64, float64), k float64, checks []builds.Check) {
 	x, y := at(m.X, m.Y)
 	tone := ink
 	if about := m.About(checks); about >= 0 && checks[about].Use() > 0.9 {
@@ -163,7 +163,7 @@ func (b buildSheets) shape(m builds.Mark, at func(x, y float64) (float64, float6
 	}
 	b.SetDrawColor(tone[0], tone[1], tone[2])
 	b.SetLineWidth(0.3)
-	if m.Of == builds.OfHouse {
+	if m.Of == builds.OfBuilding {
 		b.SetDrawColor(soft[0], soft[1], soft[2])
 		b.SetLineWidth(0.2)
 		b.SetDashPattern([]float64{1.4, 1}, 0)
@@ -182,7 +182,7 @@ func (b buildSheets) shape(m builds.Mark, at func(x, y float64) (float64, float6
 		b.Circle(x, y, math.Max(0.6, m.W*k/2), "D")
 	case builds.MarkLine:
 		ex, ey := at(m.X+m.W, m.Y+m.H)
-		if m.Of != builds.OfHouse {
+		if m.Of != builds.OfBuilding {
 			b.SetLineWidth(0.7)
 		}
 		b.Line(x, y, ex, ey)
@@ -200,7 +200,7 @@ func (b buildSheets) uses(f builds.Figure, at func(x, y float64) (float64, float
 		x, y  float64
 	}
 	var calls []call
-	for _, m := range f.Marks {
+	for _, m := range f.Strokes {
 		about := m.About(checks)
 		if about < 0 || slices.ContainsFunc(calls, func(c call) bool { return c.check == about }) {
 			continue
@@ -298,8 +298,8 @@ func (b buildSheets) onWall(x workbench.BuildOf) {
 		if f.Name != "front" {
 			continue
 		}
-		for _, m := range f.Marks {
-			if m.Shape != builds.MarkDim && m.Of != builds.OfHouse {
+		for _, m := range f.Strokes {
+			if m.Shape != builds.MarkDim && m.Of != builds.OfBuilding {
 				b.shape(m, shift, k, x.Worked.Built.Checks)
 			}
 		}

@@ -68,24 +68,24 @@ func TestPricesOfAPractice(t *testing.T) {
 	s, ctx := openStore(t)
 	put := func(currency string, minor int64) {
 		p := store.Price{Good: "ring each", Currency: currency, Minor: minor}
-		require.NoError(t, s.SetHouse(ctx, "p", "c", store.KeptPrice, "ring each "+currency, p))
+		require.NoError(t, s.SetHandbook(ctx, "p", "c", store.KeptPrice, "ring each "+currency, p))
 	}
 	put("GBP", 700)
 	put("GBP", 720)
 	put("GBP", 720) // and once more: nothing
 	put("EUR", 810)
-	h, err := s.House(ctx, "p")
+	h, err := s.Handbook(ctx, "p")
 	require.NoError(t, err)
 	assert.Equal(t, []store.Price{{Good: "ring each", Currency: "EUR", Minor: 810}, {Good: "ring each", Currency: "GBP", Minor: 720}},
 		h.Prices)
-	require.NoError(t, s.SetHouse(ctx, "p", "c", store.KeptPrice, "ring each EUR", nil))
-	h, err = s.House(ctx, "p")
+	require.NoError(t, s.SetHandbook(ctx, "p", "c", store.KeptPrice, "ring each EUR", nil))
+	h, err = s.Handbook(ctx, "p")
 	require.NoError(t, err)
 	assert.Len(t, h.Prices, 1)
-	other, err := s.House(ctx, "q")
+	other, err := s.Handbook(ctx, "q")
 	require.NoError(t, err)
 	assert.Empty(t, other.Prices)
-	past, err := s.HouseHistory(ctx, "p")
+	past, err := s.HandbookHistory(ctx, "p")
 	require.NoError(t, err)
 	require.Len(t, past, 4)
 	assert.Equal(t, "C", past[0].Name)

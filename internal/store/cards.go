@@ -89,7 +89,7 @@ func (s *Store) List(ctx context.Context, practice string, seek Seek, noted []De
 	}
 	shows := map[string]string{"": "1", "due": "due", "gaps": "gaps > 0"}[seek.Show]
 	err = s.inRead(ctx, func(tx *sqlx.Tx) error {
-		house, err := s.house(ctx, tx, practice)
+		handbook, err := s.handbook(ctx, tx, practice)
 		if err != nil {
 			return err
 		}
@@ -101,7 +101,7 @@ func (s *Store) List(ctx context.Context, practice string, seek Seek, noted []De
 				WHERE k.practice_id = ?`+matches+`)
 			SELECT '', '', count(*), count(CASE WHEN `+shows+` THEN 1 END), 0, coalesce(sum(due), 0), count(CASE WHEN gaps > 0 THEN 1 END), coalesce(sum(NOT known), 0) FROM l
 			UNION ALL SELECT * FROM (SELECT * FROM l WHERE `+shows+` ORDER BY due DESC, updated_at DESC, id LIMIT ?)`,
-			append(append([]any{string(fresh), seek.Rules, house.Moves, seek.Now, practice}, args...), cmp.Or(seek.Limit, -1))...)
+			append(append([]any{string(fresh), seek.Rules, handbook.Moves, seek.Now, practice}, args...), cmp.Or(seek.Limit, -1))...)
 		if err != nil {
 			return err
 		}
@@ -129,12 +129,12 @@ func (s *Store) List(ctx context.Context, practice string, seek Seek, noted []De
 // Unknown are the next clients of a practice that are not worked out as they stand.
 func (s *Store) Unknown(ctx context.Context, practice, rules, after string, most int) (ids []string, err error) {
 	err = s.inRead(ctx, func(tx *sqlx.Tx) error {
-		house, err := s.house(ctx, tx, practice)
+		handbook, err := s.handbook(ctx, tx, practice)
 		if err != nil {
 			return err
 		}
 		return tx.SelectContext(ctx, &ids, `SELECT id FROM client k LEFT JOIN client_card c ON c.practice_id = k.practice_id AND c.client_id = k.id
-			WHERE k.practice_id = ? AND id > ? AND NOT coalesce(c.revision = k.revision AND c.rules = ? AND c.moves_rev = ?, 0) ORDER BY id LIMIT ?`, practice, after, rules, house.Moves, most)
+			WHERE k.practice_id = ? AND id > ? AND NOT coalesce(c.revision = k.revision AND c.rules = ? AND c.moves_rev = ?, 0) ORDER BY id LIMIT ?`, practice, after, rules, handbook.Moves, most)
 	})
 	return ids, err
 }
@@ -169,7 +169,7 @@ type Derived struct {
 	Card             string `json:"-"`
 	DueAt            int64
 	Gaps             int
-	Moves            int64 // the practice's House.Moves that it was worked out with
+	Moves            int64 // the practice's Handbook.Moves that it was worked out with
 }
 
 // Keep keeps what was worked out of clients by a rule set, where they have not

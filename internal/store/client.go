@@ -34,15 +34,16 @@ func (s *Store) load(ctx context.Context, tx *sqlx.Tx, practice, id string) (Fil
 	if err != nil {
 		return File{}, fmt.Errorf("read client: %w", err)
 	}
-	house, err := s.house(ctx, tx, practice)
+	handbook, err := s.handbook(ctx, tx, practice)
 	if err != nil {
 		return File{}, err
 	}
 	if f, ok := s.recent.get(practice, r); ok {
-		f.House = house
+		f.Handbook = handbook
 		return f, nil
 	}
-	f := File{House: house, ID: r.ID, Revision: r.Revision, UpdatedAt: r.UpdatedAt, Profile: r.Profile, Space: r.Space, AtHand: r.AtHand}
+	f := File{Handbook: handbook, ID: r.ID, Revision: r.Revision, UpdatedAt: r.UpdatedAt, Profile: r.Profile, Space: r.Space,
+		AtHand: r.AtHand}
 	for _, l := range lists {
 		if err := l.read(ctx, tx, practice, &f); err != nil {
 			return File{}, err
@@ -70,7 +71,7 @@ func (s *Store) Create(ctx context.Context, practice string, f File) (File, erro
 			return err
 		}
 		var err error
-		f.House, err = s.house(ctx, tx, practice)
+		f.Handbook, err = s.handbook(ctx, tx, practice)
 		return err
 	})
 	return f, err

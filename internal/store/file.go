@@ -313,7 +313,7 @@ type File struct {
 	Releases   []Release   `json:"releases" table:"release" most:"60" station:"client"`
 	Builds     []Build     `json:"builds" table:"build" most:"60" station:"builds"`
 	Offcuts    []Offcut    `json:"offcuts" table:"offcut" most:"100" station:"builds"`
-	House      *House      `json:"-"` // what the practice keeps for all; nil for nothing
+	Handbook   *Handbook   `json:"-"` // what the practice keeps for all; nil for nothing
 }
 
 // row is the client's own row.

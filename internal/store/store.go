@@ -26,13 +26,13 @@ const lockName = ".in-use"
 
 // Store is the open database.
 type Store struct {
-	dir    string
-	write  *writer
-	read   *sqlx.DB
-	now    func() time.Time
-	recent recent
-	houses houses
-	lock   *flock.Flock // nil beside a server
+	dir       string
+	write     *writer
+	read      *sqlx.DB
+	now       func() time.Time
+	recent    recent
+	handbooks handbooks
+	lock      *flock.Flock // nil beside a server
 }
 
 // dsn is the address of a database file with the settings that every connection

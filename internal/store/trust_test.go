@@ -341,10 +341,10 @@ func TestDerivedRowsHoldAtTheirRevision(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, []any{int64(7), 3}, []any{found.Clients[0].DueAt, found.Clients[0].Gaps})
 	is(`{"x":1}`, false)(derived("r2"))
-	require.NoError(t, s.SetHouse(ctx, "p1", "", store.KeptPrice, "ring each GBP",
+	require.NoError(t, s.SetHandbook(ctx, "p1", "", store.KeptPrice, "ring each GBP",
 		store.Price{Good: "ring each", Currency: "GBP", Minor: 1}))
 	is(`{"x":1}`, true)(derived("r1")) // a price changes no card
-	require.NoError(t, s.SetHouse(ctx, "p1", "", store.KeptHidden, "pull-up", true))
+	require.NoError(t, s.SetHandbook(ctx, "p1", "", store.KeptHidden, "pull-up", true))
 	is(`{"x":1}`, false)(derived("r1"))
 	require.NoError(t, s.Keep(ctx, "r1", []store.Derived{{Practice: "p1", Client: "a", Revision: 1, Moves: 1, Card: `{"x":2}`}}))
 	is(`{"x":2}`, true)(derived("r1"))

@@ -111,7 +111,7 @@ type Pulled struct {
 	Ranged     bool
 	Anchor     band.Pull
 	Tied       *builds.Tied
-	Boards     []builds.Board
+	Boards     []builds.BuiltAnchor
 	Refusal    *band.OutOfReach
 	Spans      map[band.Adjuster][2]float64
 }
@@ -141,7 +141,7 @@ func (b *Bench) Pull(ctx context.Context, practice, id string, rig store.Rig, us
 	})
 	p, err := pulled(with, rig, usual, wish)
 	if err == nil && p.Movement.Anchored() {
-		p.Boards = builds.BoardsFor(madeOf(all), stature, p.Set.Rig.Height, p.Anchor.Force)
+		p.Boards = builds.BuiltAnchorsFor(madeOf(all), stature, p.Set.Rig.Height, p.Anchor.Force)
 	}
 	return p, err
 }

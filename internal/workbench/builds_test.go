@@ -176,7 +176,7 @@ func TestABoardIsAnAnchorAtTheBandBench(t *testing.T) {
 	d, err := b.Open(ctx, who, "demo-loft")
 	require.NoError(t, err)
 	rig := d.File.Rigs[0]
-	boards := func() []builds.Board {
+	boards := func() []builds.BuiltAnchor {
 		p, err := b.Pull(ctx, practice, "demo-loft", rig, false, nil)
 		require.NoError(t, err)
 		require.Positive(t, p.Anchor.Force)

@@ -14,8 +14,8 @@ import (
 	"scrappyrack/internal/store"
 )
 
-// Mark is a need in short: its working range, and how it is covered.
-type Mark struct {
+// NeedInShort is a need in short: its working range, and how it is covered.
+type NeedInShort struct {
 	Key   string        `json:"key"`
 	Lo    quantity.Mass `json:"lo"`
 	Hi    quantity.Mass `json:"hi"`
@@ -29,7 +29,7 @@ type Brief struct {
 	Units    string          `json:"units"`
 	Lacks    string          `json:"lacks"`
 	Covered  int             `json:"covered"`
-	Marks    []Mark          `json:"marks"`
+	Marks    []NeedInShort   `json:"marks"`
 	Holds    int             `json:"holds"`
 	Free     float64         `json:"free_m2"`
 	Ceiling  quantity.Length `json:"ceiling_m"`
@@ -40,11 +40,12 @@ type Brief struct {
 
 func briefOf(f store.File, r Results) Brief {
 	b := Brief{
-		Units: f.Profile.Units, Lacks: r.Lacks, Covered: r.Board.Covered, Marks: []Mark{}, Free: r.Client.Space.Free, Ceiling: ceilingOf(r),
+		Units: f.Profile.Units, Lacks: r.Lacks, Covered: r.Board.Covered, Marks: []NeedInShort{}, Free: r.Client.Space.Free,
+		Ceiling: ceilingOf(r),
 		WeighAt: []int64{}, BandsDue: []int64{}, Builds: []int64{},
 	}
 	for _, c := range r.Board.Slots {
-		b.Marks = append(b.Marks, Mark{c.Slot.Key, c.Slot.Lo, c.Slot.Hi, string(c.State), c.Slot.Timed})
+		b.Marks = append(b.Marks, NeedInShort{c.Slot.Key, c.Slot.Lo, c.Slot.Hi, string(c.State), c.Slot.Timed})
 	}
 	for _, c := range r.Cautions {
 		if c.Hold {

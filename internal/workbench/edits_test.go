@@ -124,7 +124,7 @@ func edited(t *testing.T, r *rand.Rand, f store.File) (out store.File, what stri
 		return f, "nothing" // a number of hundredths, say
 	}
 	out.Complete()
-	out.House = f.House
+	out.Handbook = f.Handbook
 	return out, name
 }
 

@@ -213,9 +213,9 @@ var answers = derive.Made("answers", func(r *derive.Record, of whose) space.Answ
 
 // --- person
 
-var ofHouse = derive.From(func(in derive.Input, _ none) *store.House { return in.File.House })
+var ofHandbook = derive.From(func(in derive.Input, _ none) *store.Handbook { return in.File.Handbook })
 
-var library = derive.Made("library", func(r *derive.Record, _ none) *movement.Library { return libraryOf(ofHouse.Of(r, the)) }).Unlike()
+var library = derive.Made("library", func(r *derive.Record, _ none) *movement.Library { return libraryOf(ofHandbook.Of(r, the)) }).Unlike()
 
 // ofPerson is a profile without what says nothing of the person, and who else trains there.
 var ofPerson = derive.From(func(in derive.Input, _ none) store.File {

@@ -12,11 +12,11 @@ import (
 // AppendLog adds sets to a client's training log; sets that were sent before are there
 // once.
 func (b *Bench) AppendLog(ctx context.Context, practice, id string, sets []store.LogSet) error {
-	house, err := b.store.House(ctx, practice)
+	handbook, err := b.store.Handbook(ctx, practice)
 	if err != nil {
 		return err
 	}
-	moves := libraryOf(house)
+	moves := libraryOf(handbook)
 	for i, s := range sets {
 		if _, err := moves.ByKey(s.Movement); err != nil {
 			return quantity.At(fmt.Sprintf("sets[%d].movement", i), err.Error())

@@ -20,8 +20,8 @@ import (
 // pricesOf are what materials cost a client's practice.
 func pricesOf(f store.File) builds.Prices {
 	p := builds.Prices{Currency: f.Profile.Currency, Own: map[string]int64{}}
-	if f.House != nil {
-		for _, one := range f.House.Prices {
+	if f.Handbook != nil {
+		for _, one := range f.Handbook.Prices {
 			if one.Currency == p.Currency {
 				p.Own[one.Good] = one.Minor
 			}
@@ -124,7 +124,7 @@ func (b *Bench) offersOf(ctx context.Context, practice string, from building) ([
 // those builds by the keys of their candidates.
 func (b building) may(all []Offered) (client.Client, map[string]store.Build) {
 	c := b.client
-	c.Offers = nil
+	c.Buildables = nil
 	planned := map[string]store.Build{}
 	for _, o := range all {
 		d := o.Worked.Design
@@ -133,7 +133,7 @@ func (b building) may(all []Offered) (client.Client, map[string]store.Build) {
 			continue
 		}
 		built := o.Worked.Built
-		one := client.Offer{
+		one := client.Buildable{
 			Key: d.Key, Name: d.Name, Cost: o.Cost, Minutes: int(math.Round(built.FirstTime() * 60)), Floor: built.Floor,
 			Supplies: o.Worked.Gives, Rungs: o.Worked.Rungs(d.Key),
 			Note: "its checks are at Builds; it counts once its proof test has passed",
@@ -142,7 +142,7 @@ func (b building) may(all []Offered) (client.Client, map[string]store.Build) {
 			one.Note = "hardware that is marked as its checks ask; " + one.Note
 		}
 		if len(one.Supplies)+len(one.Rungs) > 0 {
-			c.Offers = append(c.Offers, one)
+			c.Buildables = append(c.Buildables, one)
 			planned[plan.BuildKey+d.Key] = o.Build(c.Rooms)
 		}
 	}

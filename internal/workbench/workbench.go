@@ -77,7 +77,7 @@ func (b *Bench) today() int64 { return b.now().Unix() / day }
 type atRevision struct {
 	practice, client string
 	revision, day    int64
-	house            int64
+	handbook         int64
 }
 
 func (b *Bench) key(practice string, f store.File) atRevision {
@@ -275,18 +275,18 @@ func (b *Bench) TagOf(ctx context.Context, practice, id, of string) (string, err
 	if err != nil {
 		return "", err
 	}
-	house, err := b.store.House(ctx, practice)
+	handbook, err := b.store.Handbook(ctx, practice)
 	if err != nil {
 		return "", err
 	}
-	return b.tag(id, of, changed, house.Rev), nil
+	return b.tag(id, of, changed, handbook.Rev), nil
 }
 
 // Tag is TagOf something of a file that was read.
 func (b *Bench) Tag(f store.File, of string) string { return b.tag(f.ID, of, f.Revision, revOf(f)) }
 
-func (b *Bench) tag(id, of string, revision, house int64) string {
-	sum := sha256.Sum256(fmt.Appendf(nil, "%s %s %d %s %d %d", id, of, revision, b.rules, b.today(), house))
+func (b *Bench) tag(id, of string, revision, handbook int64) string {
+	sum := sha256.Sum256(fmt.Appendf(nil, "%s %s %d %s %d %d", id, of, revision, b.rules, b.today(), handbook))
 	return hex.EncodeToString(sum[:12])
 }
 

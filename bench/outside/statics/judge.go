@@ -38,10 +38,10 @@ func (b build) timber(group string) (string, float64) {
 }
 
 // marks are those of a figure whose name begins so.
-func (b build) marks(figure string) []builds.Mark {
+func (b build) marks(figure string) []builds.Stroke {
 	for _, f := range b.w.Figures(b.s) {
 		if strings.HasPrefix(f.Name, figure) {
-			return f.Marks
+			return f.Strokes
 		}
 	}
 	return nil

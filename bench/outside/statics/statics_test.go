@@ -28,7 +28,7 @@ func TestSlicesAgainstTheEquations(t *testing.T) {
 	}
 }
 
-// Beams of the handbooks: in the middle of two supports, over three, and lifted off one that only pushes.
+// Beams of the houses: in the middle of two supports, over three, and lifted off one that only pushes.
 func TestBeamsOfTheHandbooks(t *testing.T) {
 	two := Beam{1000, 1e10, []Spring{{0, stiffest, false}, {1000, stiffest, false}}}.Solve([]Point{{500, 1000}})
 	assert.InEpsilon(t, 250e3, two.Peak(), 1e-3)

@@ -2538,32 +2538,8 @@ export interface components {
             field: string;
         };
         BuildFigure: {
-            marks: components["schemas"]["BuildMark"][];
+            marks: components["schemas"]["BuildStroke"][];
             name: string;
-        };
-        BuildMark: {
-            /**
-             * Format: int64
-             * @description The check that is used furthest of those about it, by its place; -1 for none
-             */
-            check: number;
-            /** Format: double */
-            h: number;
-            /** @description wood, steel, strap, load or house */
-            of: string;
-            /** @description Of a face, in m; it hides what is drawn before it */
-            points?: number[][];
-            /** @description What a dim measures, in the client's units; empty of others */
-            says: string;
-            /** @enum {string} */
-            shape: "rect" | "round" | "line" | "dim" | "face";
-            text: string;
-            /** Format: double */
-            w: number;
-            /** Format: double */
-            x: number;
-            /** Format: double */
-            y: number;
         };
         BuildOffer: {
             /** @description What is put into the file for it */
@@ -2699,6 +2675,30 @@ export interface components {
             hold: boolean;
             text: string;
         };
+        BuildStroke: {
+            /**
+             * Format: int64
+             * @description The check that is used furthest of those about it, by its place; -1 for none
+             */
+            check: number;
+            /** Format: double */
+            h: number;
+            /** @description wood, steel, strap, load or house */
+            of: string;
+            /** @description Of a face, in m; it hides what is drawn before it */
+            points?: number[][];
+            /** @description What a dim measures, in the client's units; empty of others */
+            says: string;
+            /** @enum {string} */
+            shape: "rect" | "round" | "line" | "dim" | "face";
+            text: string;
+            /** Format: double */
+            w: number;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
         BuildWord: {
             key: string;
             name: string;
@@ -2769,7 +2769,7 @@ export interface components {
             id: string;
             lacks: string;
             name: string;
-            slots: components["schemas"]["NeedMark"][];
+            slots: components["schemas"]["NeedInShort"][];
             units: string;
             /** Format: int64 */
             updated_at: number;
@@ -5530,7 +5530,7 @@ export interface components {
             /** @description What has to be bought with it */
             with: string[];
         };
-        NeedMark: {
+        NeedInShort: {
             /** Format: double */
             hi_kg: number;
             key: string;

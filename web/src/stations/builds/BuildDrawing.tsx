@@ -2,10 +2,10 @@ import type { Shapes } from '../../api/client'
 import { Dimension, Label, Scene, type Span, useSheet } from '../../ui/draw'
 import { type Check, type Designed, toneOf, used } from './words'
 
-type Mark = Shapes['BuildMark']
+type Stroke = Shapes['BuildStroke']
 
 /** What a mark takes, with room for its measures. */
-function extentOf(marks: readonly Mark[]): { x: Span; y: Span } {
+function extentOf(marks: readonly Stroke[]): { x: Span; y: Span } {
   const xs: number[] = []
   const ys: number[] = []
   for (const m of marks) {
@@ -86,7 +86,7 @@ function Marker({ at }: { at: number }) {
   return <line x1={s.x(at)} x2={s.x(at)} y1={s.top} y2={s.bottom} stroke="var(--whatif)" strokeWidth="2" strokeDasharray="6 4" />
 }
 
-function Drawn({ mark: m, checks }: { mark: Mark; checks: readonly Check[] }) {
+function Drawn({ mark: m, checks }: { mark: Stroke; checks: readonly Check[] }) {
   const s = useSheet()
   if (m.shape === 'dim') {
     const [from, to] = [
@@ -143,7 +143,7 @@ function Drawn({ mark: m, checks }: { mark: Mark; checks: readonly Check[] }) {
 }
 
 /** A bar on each part that checks are about: how far it is used, once for each link. */
-function Uses({ marks, checks }: { marks: readonly Mark[]; checks: readonly Check[] }) {
+function Uses({ marks, checks }: { marks: readonly Stroke[]; checks: readonly Check[] }) {
   const s = useSheet()
   // Measures and words are there already.
   const taken: [number, number][] = marks.flatMap((m) => {

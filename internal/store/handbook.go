@@ -24,77 +24,77 @@ type OwnMovement struct {
 	Words    Words  `db:"words" json:"words" maxItems:"20" doc:"By which it is looked for"`
 }
 
-// House is what a practice keeps for all of its clients: movements of its own, those that it
+// Handbook is what a practice keeps for all of its clients: movements of its own, those that it
 // hides, and what it pays for materials. Rev rises with each change, Moves with those of its
 // movements; 0 for one that has said nothing.
-type House struct {
+type Handbook struct {
 	Rev, Moves int64
 	Own        []OwnMovement
 	Hidden     []string
 	Prices     []Price
 }
 
-// HouseKind is a kind of what a practice keeps.
-type HouseKind string
+// HandbookKind is a kind of what a practice keeps.
+type HandbookKind string
 
 // The kinds, with what they are called by.
 const (
-	KeptMovement HouseKind = "movement" // its id
-	KeptHidden   HouseKind = "hidden"   // the movement's key
-	KeptPrice    HouseKind = "price"    // Price.Key
+	KeptMovement HandbookKind = "movement" // its id
+	KeptHidden   HandbookKind = "hidden"   // the movement's key
+	KeptPrice    HandbookKind = "price"    // Price.Key
 )
 
-// houses are those that were read, by practice.
-type houses struct {
+// handbooks are those that were read, by practice.
+type handbooks struct {
 	mu  sync.Mutex
-	all map[string]*House
+	all map[string]*Handbook
 }
 
-func (h *houses) get(practice string) (*House, bool) {
+func (h *handbooks) get(practice string) (*Handbook, bool) {
 	h.mu.Lock()
 	defer h.mu.Unlock()
 	one, ok := h.all[practice]
 	return one, ok
 }
 
-func (h *houses) put(practice string, one *House) {
+func (h *handbooks) put(practice string, one *Handbook) {
 	h.mu.Lock()
 	defer h.mu.Unlock()
 	if h.all == nil {
-		h.all = map[string]*House{}
+		h.all = map[string]*Handbook{}
 	}
 	if had, ok := h.all[practice]; !ok || had.Rev <= one.Rev {
 		h.all[practice] = one
 	}
 }
 
-// House reads what a practice keeps for all of its clients. It is not to be changed.
-func (s *Store) House(ctx context.Context, practice string) (out *House, err error) {
-	if one, ok := s.houses.get(practice); ok {
+// Handbook reads what a practice keeps for all of its clients. It is not to be changed.
+func (s *Store) Handbook(ctx context.Context, practice string) (out *Handbook, err error) {
+	if one, ok := s.handbooks.get(practice); ok {
 		return one, nil
 	}
 	err = s.inRead(ctx, func(tx *sqlx.Tx) error {
-		out, err = s.house(ctx, tx, practice)
+		out, err = s.handbook(ctx, tx, practice)
 		return err
 	})
 	return out, err
 }
 
-func (s *Store) house(ctx context.Context, tx *sqlx.Tx, practice string) (*House, error) {
-	if one, ok := s.houses.get(practice); ok {
+func (s *Store) handbook(ctx context.Context, tx *sqlx.Tx, practice string) (*Handbook, error) {
+	if one, ok := s.handbooks.get(practice); ok {
 		return one, nil
 	}
-	out, err := readHouse(ctx, tx, practice)
+	out, err := readHandbook(ctx, tx, practice)
 	if err == nil {
-		s.houses.put(practice, out)
+		s.handbooks.put(practice, out)
 	}
 	return out, err
 }
 
-func readHouse(ctx context.Context, tx *sqlx.Tx, practice string) (*House, error) {
-	out := &House{Own: []OwnMovement{}, Hidden: []string{}, Prices: []Price{}}
+func readHandbook(ctx context.Context, tx *sqlx.Tx, practice string) (*Handbook, error) {
+	out := &Handbook{Own: []OwnMovement{}, Hidden: []string{}, Prices: []Price{}}
 	var all []struct {
-		Kind  HouseKind
+		Kind  HandbookKind
 		Key   string
 		Value string
 	}
@@ -128,12 +128,12 @@ func readHouse(ctx context.Context, tx *sqlx.Tx, practice string) (*House, error
 	return out, nil
 }
 
-// keptHouse is how many changes of a practice are remembered.
-const keptHouse = 500
+// keptHandbook is how many changes of a practice are remembered.
+const keptHandbook = 500
 
-// SetHouse keeps something of a practice, nil for no more; what it was is remembered, with who
+// SetHandbook keeps something of a practice, nil for no more; what it was is remembered, with who
 // changed it.
-func (s *Store) SetHouse(ctx context.Context, practice, author string, kind HouseKind, key string, value any) error {
+func (s *Store) SetHandbook(ctx context.Context, practice, author string, kind HandbookKind, key string, value any) error {
 	forth := ""
 	if value != nil {
 		text, err := json.Marshal(value)
@@ -142,7 +142,7 @@ func (s *Store) SetHouse(ctx context.Context, practice, author string, kind Hous
 		}
 		forth = string(text)
 	}
-	var after *House
+	var after *Handbook
 	err := s.inTx(ctx, func(tx *sqlx.Tx) error {
 		var back string
 		const of = " WHERE practice_id = ? AND kind = ? AND key = ?"
@@ -151,21 +151,21 @@ func (s *Store) SetHouse(ctx context.Context, practice, author string, kind Hous
 		}
 		var err error
 		if back != forth {
-			err = setHouse(tx, practice, author, kind, key, back, forth, s.now().UTC().Unix())
+			err = setHandbook(tx, practice, author, kind, key, back, forth, s.now().UTC().Unix())
 		}
 		if err == nil {
-			after, err = readHouse(ctx, tx, practice)
+			after, err = readHandbook(ctx, tx, practice)
 		}
 		return err
 	})
 	if err != nil {
 		return fmt.Errorf("change a practice: %w", err)
 	}
-	s.houses.put(practice, after)
+	s.handbooks.put(practice, after)
 	return nil
 }
 
-func setHouse(tx *sqlx.Tx, practice, author string, kind HouseKind, key, back, forth string, at int64) error {
+func setHandbook(tx *sqlx.Tx, practice, author string, kind HandbookKind, key, back, forth string, at int64) error {
 	queries := []struct {
 		text string
 		args []any
@@ -174,7 +174,7 @@ func setHouse(tx *sqlx.Tx, practice, author string, kind HouseKind, key, back, f
 		{"INSERT INTO practice_thing (practice_id, kind, key, value) SELECT ?, ?, ?, ?4 WHERE ?4 <> ''", []any{practice, kind, key, forth}},
 		{"INSERT INTO practice_history (practice_id, author, at, kind, key, back, forth) VALUES (?, ?, ?, ?, ?, ?, ?)",
 			[]any{practice, author, at, kind, key, back, forth}},
-		{`DELETE FROM practice_history WHERE practice_id = ?1 AND seq <= (SELECT seq FROM practice_history WHERE practice_id = ?1 ORDER BY seq DESC LIMIT 1 OFFSET ?2)`, []any{practice, keptHouse}},
+		{`DELETE FROM practice_history WHERE practice_id = ?1 AND seq <= (SELECT seq FROM practice_history WHERE practice_id = ?1 ORDER BY seq DESC LIMIT 1 OFFSET ?2)`, []any{practice, keptHandbook}},
 		{"UPDATE practice SET house_rev = house_rev + 1, moves_rev = moves_rev + ? WHERE id = ?", []any{kind != KeptPrice, practice}},
 	}
 	for _, q := range queries {
@@ -185,21 +185,21 @@ func setHouse(tx *sqlx.Tx, practice, author string, kind HouseKind, key, back, f
 	return nil
 }
 
-// HouseChange is a remembered change of what a practice keeps. Back and Forth are what it was
+// HandbookChange is a remembered change of what a practice keeps. Back and Forth are what it was
 // and what it became, as JSON; empty for nothing.
-type HouseChange struct {
+type HandbookChange struct {
 	Seq   int64
 	By    string // the consultant's id
 	Name  string // the consultant's name, empty when there is no such account any more
 	At    int64
-	Kind  HouseKind
+	Kind  HandbookKind
 	Key   string
 	Back  string
 	Forth string
 }
 
-// HouseHistory lists what was changed of what a practice keeps, newest first.
-func (s *Store) HouseHistory(ctx context.Context, practice string) (all []HouseChange, err error) {
+// HandbookHistory lists what was changed of what a practice keeps, newest first.
+func (s *Store) HandbookHistory(ctx context.Context, practice string) (all []HandbookChange, err error) {
 	err = s.inRead(ctx, func(tx *sqlx.Tx) error {
 		return tx.SelectContext(ctx, &all, `SELECT seq, author AS by, at, kind, key, back, forth,
 			coalesce((SELECT name FROM consultant WHERE id = author), '') AS name FROM practice_history WHERE practice_id = ? ORDER BY seq DESC`, practice)

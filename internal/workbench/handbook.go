@@ -16,26 +16,26 @@ import (
 
 // revOf is the revision of what the practice keeps for all, as a file was read with it.
 func revOf(f store.File) int64 {
-	if f.House == nil {
+	if f.Handbook == nil {
 		return 0
 	}
-	return f.House.Rev
+	return f.Handbook.Rev
 }
 
 // movesRev is that of its movements alone: what a card of a client depends on.
 func movesRev(f store.File) int64 {
-	if f.House == nil {
+	if f.Handbook == nil {
 		return 0
 	}
-	return f.House.Moves
+	return f.Handbook.Moves
 }
 
 // movesOf are the movements that a client's practice works with.
-func movesOf(f store.File) *movement.Library { return libraryOf(f.House) }
+func movesOf(f store.File) *movement.Library { return libraryOf(f.Handbook) }
 
 // libraryOf is a practice's library; one that cannot be (its standard went with a new build)
 // is the standard library.
-func libraryOf(h *store.House) *movement.Library {
+func libraryOf(h *store.Handbook) *movement.Library {
 	if h == nil {
 		return nil
 	}
@@ -59,9 +59,9 @@ func ownOf(all []store.OwnMovement) (out []movement.Own) {
 // mostOwn is how many movements of its own a practice may have.
 const mostOwn = 200
 
-// House is what a practice keeps for all of its clients, with its own movements made.
-func (b *Bench) House(ctx context.Context, practice string) (*store.House, []movement.Movement, error) {
-	h, err := b.store.House(ctx, practice)
+// Handbook is what a practice keeps for all of its clients, with its own movements made.
+func (b *Bench) Handbook(ctx context.Context, practice string) (*store.Handbook, []movement.Movement, error) {
+	h, err := b.store.Handbook(ctx, practice)
 	if err != nil {
 		return nil, nil, err
 	}
@@ -79,7 +79,7 @@ func (b *Bench) PutOwn(ctx context.Context, w Who, m store.OwnMovement) error {
 	if m.Words == nil {
 		m.Words = store.Words{}
 	}
-	h, err := b.store.House(ctx, practice)
+	h, err := b.store.Handbook(ctx, practice)
 	if err != nil {
 		return err
 	}
@@ -105,7 +105,7 @@ func (b *Bench) PutOwn(ctx context.Context, w Who, m store.OwnMovement) error {
 // Hide hides a movement from a practice, or shows it again; what is not known is
 // store.ErrNotFound.
 func (b *Bench) Hide(ctx context.Context, w Who, key string, hidden bool) error {
-	h, err := b.store.House(ctx, w.Practice)
+	h, err := b.store.Handbook(ctx, w.Practice)
 	if err != nil {
 		return err
 	}
@@ -130,11 +130,11 @@ type Priced struct {
 
 // Prices are what all materials cost a practice in a currency.
 func (b *Bench) Prices(ctx context.Context, practice, currency string) (out []Priced, err error) {
-	h, err := b.store.House(ctx, practice)
+	h, err := b.store.Handbook(ctx, practice)
 	if err != nil {
 		return nil, err
 	}
-	prices := pricesOf(store.File{House: h, Profile: store.Profile{Currency: currency}})
+	prices := pricesOf(store.File{Handbook: h, Profile: store.Profile{Currency: currency}})
 	for _, g := range builds.Goods() {
 		for i := range g.Sizes {
 			minor, own, err := prices.Of(g, i)
@@ -164,8 +164,8 @@ func (b *Bench) SetPrice(ctx context.Context, w Who, key, currency string, minor
 
 // keep keeps something of a practice, nil for no more, and forgets what was worked out with what
 // was kept before.
-func (b *Bench) keep(ctx context.Context, w Who, kind store.HouseKind, key string, value any) error {
-	if err := b.store.SetHouse(ctx, w.Practice, w.Consultant, kind, key, value); err != nil {
+func (b *Bench) keep(ctx context.Context, w Who, kind store.HandbookKind, key string, value any) error {
+	if err := b.store.SetHandbook(ctx, w.Practice, w.Consultant, kind, key, value); err != nil {
 		return err
 	}
 	b.offers.Forget(func(k atRevision) bool { return k.practice == w.Practice })
@@ -189,7 +189,7 @@ func (e *InUseError) Error() string {
 // DropOwn takes a movement of a practice's own away. ErrNotFound where it is none, *InUseError
 // where clients have sets of it.
 func (b *Bench) DropOwn(ctx context.Context, w Who, id string) error {
-	h, err := b.store.House(ctx, w.Practice)
+	h, err := b.store.Handbook(ctx, w.Practice)
 	if err != nil {
 		return err
 	}
@@ -206,25 +206,25 @@ func (b *Bench) DropOwn(ctx context.Context, w Who, id string) error {
 	return err
 }
 
-// HouseHistory lists what was changed of what a practice keeps, newest first.
-func (b *Bench) HouseHistory(ctx context.Context, practice string) ([]store.HouseChange, error) {
-	return b.store.HouseHistory(ctx, practice)
+// HandbookHistory lists what was changed of what a practice keeps, newest first.
+func (b *Bench) HandbookHistory(ctx context.Context, practice string) ([]store.HandbookChange, error) {
+	return b.store.HandbookHistory(ctx, practice)
 }
 
 // TakeBack makes something of a practice again what it was before a change, as a change of its
 // own. ErrOverlaps where it has been changed since.
 func (b *Bench) TakeBack(ctx context.Context, w Who, seq int64) error {
-	all, err := b.store.HouseHistory(ctx, w.Practice)
+	all, err := b.store.HandbookHistory(ctx, w.Practice)
 	if err != nil {
 		return err
 	}
-	of := func(c store.HouseChange) bool { return c.Seq == seq }
+	of := func(c store.HandbookChange) bool { return c.Seq == seq }
 	at := slices.IndexFunc(all, of)
 	if at < 0 {
 		return store.ErrNotFound
 	}
 	was := all[at]
-	if slices.ContainsFunc(all[:at], func(c store.HouseChange) bool { return c.Kind == was.Kind && c.Key == was.Key }) {
+	if slices.ContainsFunc(all[:at], func(c store.HandbookChange) bool { return c.Kind == was.Kind && c.Key == was.Key }) {
 		return store.ErrOverlaps
 	}
 	if was.Back == "" && was.Kind == store.KeptMovement {
@@ -236,8 +236,8 @@ func (b *Bench) TakeBack(ctx context.Context, w Who, seq int64) error {
 	return b.keep(ctx, w, was.Kind, was.Key, json.RawMessage(was.Back))
 }
 
-// HouseChangeInWords says of what a change was, what it was and what it became; empty for nothing.
-func HouseChangeInWords(c store.HouseChange, h *store.House) (name, was, is string) {
+// HandbookChangeInWords says of what a change was, what it was and what it became; empty for nothing.
+func HandbookChangeInWords(c store.HandbookChange, h *store.Handbook) (name, was, is string) {
 	say := func(text string) string {
 		if text == "" {
 			return ""
