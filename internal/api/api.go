@@ -65,8 +65,8 @@ func (a *API) Mount(r chi.Router) huma.API {
 		station(described)
 	}
 	for t := range store.Kinds() {
-		for field, least := range store.Leasts(t) {
-			described.OpenAPI().Components.Schemas.Map()[t.Name()].Properties[field].Extensions = map[string]any{"x-least": least}
+		for field, beyond := range store.Beyond(t) {
+			described.OpenAPI().Components.Schemas.Map()[t.Name()].Properties[field].Extensions = beyond
 		}
 	}
 	return described

@@ -50,8 +50,7 @@ func TestEveryRouteOverEveryPrincipal(t *testing.T) {
 	c.pass(90 * time.Minute) // 12.5 h without a word from who idled; 1.5 h from the owner
 
 	require.Equal(t, 201, owner.do("POST", "/api/v1/clients", `{"name":"x"}`).status)
-	n := h.walk(t, func(method, path string, access api.Access) {
-		body := bodyFor(t, path)
+	n := h.walk(t, func(method, path, body string, access api.Access) {
 		if access == api.Public {
 			return // anybody
 		}

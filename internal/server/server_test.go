@@ -8,6 +8,7 @@ import (
 	"fmt"
 	"io"
 	"log/slog"
+	"math/rand/v2"
 	"net/http"
 	"net/http/cookiejar"
 	"net/http/httptest"
@@ -153,7 +154,7 @@ func (h house) other(t *testing.T) *browser {
 }
 
 // walk calls every operation of the description with the demo client's id.
-func (h house) walk(t *testing.T, visit func(method, path string, access api.Access)) int {
+func (h house) walk(t *testing.T, visit func(method, path, body string, access api.Access)) int {
 	t.Helper()
 	n := 0
 	for path, item := range h.api.OpenAPI().Paths {
@@ -167,7 +168,7 @@ func (h house) walk(t *testing.T, visit func(method, path string, access api.Acc
 		for method, op := range map[string]*huma.Operation{"GET": item.Get, "PUT": item.Put, "POST": item.Post, "PATCH": item.Patch,
 			"DELETE": item.Delete} {
 			if op != nil {
-				visit(method, real, api.AccessOf(op))
+				visit(method, real, h.bodyOf(t, op, path), api.AccessOf(op))
 				n++
 			}
 		}
@@ -175,57 +176,28 @@ func (h house) walk(t *testing.T, visit func(method, path string, access api.Acc
 	return n
 }
 
-// bodies that pass the shapes, so that it is the scope that refuses.
-func bodyFor(t *testing.T, path string) string {
+// bodyOf is a body of the shape that an operation asks for, so that it is the scope that refuses; empty for one
+// without.
+func (h house) bodyOf(t *testing.T, op *huma.Operation, path string) string {
 	t.Helper()
-	f, garage := demo.Files()[0], demo.Files()[1]
-	parts := map[string]any{
-		"/profile": f.Profile, "/space": f.Space, "/at-hand": map[string]any{"fillings": []string{"rice"}},
-		"/containers/jug-a": f.Containers[0],
-		"/survey/loft":      map[string]any{"text": "door B 0.4 0.8 x 2", "unit": "m"}, "/rooms/jug-a": store.NewRoom("jug-a", "r"),
-		"/openings/jug-a": f.Openings[0], "/fixtures/jug-a": f.Fixtures[0], "/overheads/jug-a": f.Overheads[0],
-		"/gear/jug-a": store.Gear{ID: "jug-a", Item: "loop-light"}, "/tests/jug-a": store.TestSet{ID: "jug-a", Movement: "one-hand-row",
-			LoadKg: 5, Reps: 5},
-		"/pins/jug-a": store.Pin{ID: "jug-a", Pin: "must"}, "/slots/jug-a": store.Wished{ID: "jug-a", Weight: 3},
-		"/operations/jug-a": store.Operation{ID: "jug-a", Part: "knee"},
-		"/builds/jug-a": store.Build{ID: "jug-a", Design: "step", Name: "step", State: "planned", Wall: -1,
-			Sizes: store.List[store.BuildSize]{}, Tests: store.List[store.BuildProof]{}},
-		"/offcuts/jug-a":   store.Offcut{ID: "jug-a", Good: "ring", Count: 2},
-		"/practice/prices": api.NewPrice{Key: "ring each", Currency: "GBP"},
-		"/practice/movements/pull-up": store.OwnMovement{ID: "own-1", Name: "n", Alike: "pull-up", Quality: 80, Spares: store.Words{},
-			Words: store.Words{}}, "/practice/hidden/pull-up": map[string]any{"hidden": true}, "/fill": map[string]any{"target_kg": 5},
-		"/clients":       map[string]any{"name": "x"},
-		"/batches/jug-a": garage.Batches[0], "/weighings/jug-a": f.Weighings[0], "/weighings": f.Weighings[0], "/things/jug-a": f.Things[0],
-		"/handles/jug-a": garage.Handles[0],
-		"/plates/jug-a":  garage.Plates[0], "/releases/jug-a": garage.Releases[0],
-		"/pack": map[string]any{"target_kg": 9, "tolerance_kg": 0.1}, "/drops": api.DropsQuestion{StartKg: 7, Reps: 8, Fall: 0.2,
-			Drops: 2},
-		"/bands/jug-a": store.Band{ID: "jug-a", Name: "b", Kind: "tube", RestM: 1, Points: store.List[store.BandReading]{},
-			Condition: "sound"}, "/rigs/jug-a": store.Rig{ID: "jug-a", Bands: store.Words{}, Fold: 1},
-		"/pull":    api.BandTry{Rig: store.Rig{ID: "band-row", Bands: store.Words{"x"}, Fold: 1}},
-		"/packets": api.ScalePackets{Hex: []string{"00e803"}}, "/stand-in": map[string]any{"put_kg": 3},
-		"/log":      map[string]any{"sets": []store.LogSet{{ID: "s1", DoneAt: 1, Movement: "one-hand-row", Reps: 5}}},
-		"/join":     map[string]any{"name": "N", "email": "n@example.test", "password": "long enough it is", "code": "NOTACODE"},
-		"/password": map[string]any{"old": "x", "password": "long enough it is"}, "/invitations": map[string]any{"role": "consultant"},
-		"/accounts/none": map[string]any{"role": "owner", "active": true},
-		"/stock":         api.StockMore{Containers: []store.Container{}, Things: []store.Thing{}, Batches: []store.Batch{}},
-		"/stock/read":    map[string]any{"text": "name"},
+	if op.RequestBody == nil {
+		return ""
 	}
-	for end, v := range parts {
-		if strings.HasSuffix(path, end) {
-			out, err := json.Marshal(v)
-			require.NoError(t, err)
-			return string(out)
-		}
+	d := &drawer{Rand: rand.New(rand.NewPCG(24, 25)), schemas: h.api.OpenAPI().Components.Schemas, words: []string{"pull-up"}}
+	drawn := d.value(op.RequestBody.Content["application/json"].Schema, 0)
+	if m, ok := drawn.(map[string]any); ok && strings.Contains(path, "{item}") {
+		m["id"] = "jug-a"
 	}
-	return ""
+	text, err := json.Marshal(drawn)
+	require.NoError(t, err)
+	return string(text)
 }
 
 func TestEveryRouteIsBehindSignIn(t *testing.T) {
 	h := start(t, false)
 	nobody := h.browser(t)
-	n := h.walk(t, func(method, path string, access api.Access) {
-		got := nobody.do(method, path, bodyFor(t, path), "If-Match", `"1"`)
+	n := h.walk(t, func(method, path, body string, access api.Access) {
+		got := nobody.do(method, path, body, "If-Match", `"1"`)
 		require.NotEmpty(t, access, "%s %s declares who may call it", method, path)
 		if access == api.Public {
 			assert.NotEqual(t, 401, got.status, "%s %s", method, path)
@@ -242,11 +214,11 @@ func TestEveryRouteKeepsOtherPracticesOut(t *testing.T) {
 	other := h.other(t)
 	before, err := h.store.Load(context.Background(), demoPractice(t, h), "demo-loft")
 	require.NoError(t, err)
-	h.walk(t, func(method, path string, _ api.Access) {
+	h.walk(t, func(method, path, body string, _ api.Access) {
 		if !strings.Contains(path, "demo-loft") {
 			return
 		}
-		got := other.do(method, path, bodyFor(t, path), "If-Match", `"1"`)
+		got := other.do(method, path, body, "If-Match", `"1"`)
 		assert.Equal(t, 404, got.status, "%s %s: %s", method, path, got.body)
 	})
 	after, err := h.store.Load(context.Background(), demoPractice(t, h), "demo-loft")

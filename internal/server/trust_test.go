@@ -411,7 +411,7 @@ func TestWhatIsRefusedIsNotSaidBack(t *testing.T) {
 	}
 	flood := b.String() + "}"
 	tried := 0
-	h.walk(t, func(method, path string, access api.Access) {
+	h.walk(t, func(method, path, _ string, access api.Access) {
 		if method == "GET" || strings.HasSuffix(path, "/session") && method == "DELETE" || strings.Contains(path, "account/sessions") {
 			return
 		}

@@ -27,13 +27,31 @@ func (e *MisfitError) Error() string {
 	return fmt.Sprintf("%v does not fit %s %v", e.Value, e.Tag, e.Bound)
 }
 
-// Leasts are what the numbers of a kind of thing may be at least where they are not 0, by field: the
-// one bound that JSON Schema has no word for.
-func Leasts(t reflect.Type) map[string]float64 {
-	out := map[string]float64{}
+// Beyond is what JSON Schema has no word for, by field of a kind of thing: what a number may be at least
+// where it is not 0 (x-least), and what stands where nobody has said anything (x-otherwise).
+func Beyond(t reflect.Type) map[string]map[string]any {
+	out := map[string]map[string]any{}
+	say := func(field, key string, v any) {
+		if out[field] == nil {
+			out[field] = map[string]any{}
+		}
+		out[field][key] = v
+	}
 	for _, r := range rulesOf(t) {
 		if r.tag == "least" {
-			out[r.field] = r.bound
+			say(r.field, "x-least", r.bound)
+		}
+	}
+	for _, f := range reflect.VisibleFields(t) {
+		word := f.Tag.Get("otherwise")
+		if word == "" {
+			continue
+		}
+		name, _, _ := strings.Cut(f.Tag.Get("json"), ",")
+		if n, err := strconv.Atoi(word); err == nil {
+			say(name, "x-otherwise", n)
+		} else {
+			say(name, "x-otherwise", word)
 		}
 	}
 	return out

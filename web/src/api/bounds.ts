@@ -607,3 +607,184 @@ export const bounds: Record<string, Record<string, { min?: number; max: number }
     }
   }
 }
+
+export const blanks: Record<string, Record<string, unknown>> = {
+  "bands": {
+    "rest_m": 0,
+    "width_m": 0,
+    "thickness_m": 0,
+    "points": [],
+    "first_used_at": 0,
+    "inspected_at": 0,
+    "condition": "sound"
+  },
+  "batches": {
+    "filling": "",
+    "low_kg_l": 0,
+    "typical_kg_l": 0,
+    "high_kg_l": 0,
+    "celsius": 0,
+    "wet": false,
+    "loose": false
+  },
+  "builds": {
+    "room": "",
+    "wall": 0,
+    "at_m": 0,
+    "sizes": [],
+    "tests": []
+  },
+  "containers": {
+    "tare_kg": 0,
+    "tare_half_kg": 0,
+    "capacity_l": 0,
+    "brim_l": 0,
+    "height_m": 0,
+    "bottom_m": 0,
+    "top_m": 0,
+    "marks": [],
+    "net_kg": 0,
+    "rating_kg": 0,
+    "rating_how": "judged",
+    "limits": [],
+    "condition": "sound",
+    "freezes": false,
+    "width_m": 0,
+    "hang_m": 0,
+    "volume_l": 0,
+    "packed": [],
+    "adjustable": false
+  },
+  "fixtures": {
+    "x_m": 0,
+    "y_m": 0,
+    "width_m": 0,
+    "depth_m": 0,
+    "height_m": 0,
+    "turn_deg": 0,
+    "mass_kg": 0,
+    "away": false,
+    "rock": "not-made",
+    "sit": "not-made",
+    "gear": ""
+  },
+  "gear": {},
+  "handles": {
+    "mass_kg": 0,
+    "collar_kg": 0,
+    "sleeve_m": 0
+  },
+  "offcuts": {
+    "length_m": 0,
+    "width_m": 0,
+    "count": 0
+  },
+  "openings": {
+    "wall": 0,
+    "at_m": 0,
+    "width_m": 0,
+    "height_m": 0,
+    "sill_m": 0,
+    "leaf": "unknown",
+    "hinge": "start",
+    "swings": "unknown",
+    "track_m": 0,
+    "track_depth_m": 0
+  },
+  "operations": {
+    "what": "",
+    "on": ""
+  },
+  "overheads": {
+    "x_m": 0,
+    "y_m": 0,
+    "width_m": 0,
+    "depth_m": 0,
+    "turn_deg": 0,
+    "under_m": 0,
+    "wall": 0,
+    "run_m": 0,
+    "high_m": 0
+  },
+  "pins": {},
+  "plates": {
+    "mass_kg": 0,
+    "count": 0,
+    "thickness_m": 0
+  },
+  "releases": {
+    "role": "",
+    "by": "",
+    "on": "",
+    "verdict": "",
+    "limits": [],
+    "until": ""
+  },
+  "rigs": {
+    "bands": [],
+    "distance_m": 0,
+    "height_m": 0,
+    "stance_m": 0,
+    "grip_m": 0,
+    "strap_m": 0,
+    "fold": 1,
+    "tied_kg": 0,
+    "tied_depth_m": 0
+  },
+  "rooms": {
+    "trains": false,
+    "outdoor": false,
+    "walls": [],
+    "ceiling_m": 0,
+    "ceiling_half_m": 0,
+    "walls_half_m": 0,
+    "roof": "unknown",
+    "taken_m2": 0,
+    "floor": "unknown",
+    "surface": "wood",
+    "level": "unknown",
+    "holes": "unknown",
+    "door": "unknown",
+    "neighbours_below": false,
+    "sleeps": false,
+    "may_drop": false,
+    "shared": [],
+    "clear_min": 0,
+    "storage_l": 0,
+    "dirty": false,
+    "cold": false,
+    "damp": false,
+    "quiet_from": 0,
+    "quiet_to": 0
+  },
+  "slots": {
+    "weight": 0,
+    "low": 0,
+    "high": 0,
+    "lo_kg": 0,
+    "hi_kg": 0
+  },
+  "tests": {
+    "load_kg": 0,
+    "reserve": 0
+  },
+  "things": {
+    "mass_kg": 0,
+    "half_kg": 0,
+    "volume_l": 0,
+    "count": 0,
+    "hard": false,
+    "sharp": false,
+    "spare": false
+  },
+  "weighings": {
+    "at": 0,
+    "volume_l": 0,
+    "packed_kg": 0,
+    "resolution_kg": 0,
+    "accuracy_kg": 0,
+    "readings": [],
+    "without": [],
+    "verdict": "auto"
+  }
+}

@@ -1,3 +1,4 @@
+import { blanks } from '../../api/bounds'
 import type { ClientFile, Shapes } from '../../api/client'
 
 /** A part of a client's file that is no list. */
@@ -70,6 +71,9 @@ function rearranged(list: Thing[], { items, gone = [], places = [] }: Change) {
   }
   return out
 }
+
+/** A new thing of a list: what was said of it, and nothing of the rest. */
+export const blank = <L extends List>(list: L, said: Partial<Item<L>>) => ({ ...blanks[list], id: newId(), ...said }) as Item<L>
 
 /** A short id for a new thing. */
 export function newId(): string {

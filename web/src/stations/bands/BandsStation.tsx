@@ -3,7 +3,6 @@ import { type ReactNode, useEffect, useRef, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { ApiError, api, data, type Shapes } from '../../api/client'
 import { useBench, usePull } from '../../lib/desk'
-import { newId } from '../../lib/file/parts'
 import { percent } from '../../lib/format'
 import { useArrows } from '../../lib/hooks'
 import { Cautions } from '../../ui/cautions'
@@ -35,10 +34,9 @@ export function BandsStation() {
     (id) => go(id, search.get('move') ?? undefined),
   )
   const add = (kind: Band['kind']) => {
-    const id = newId()
-    const n = bands.filter((b) => b.kind === kind).length + 1
-    box.make('bands', newBand(kind, n, id))
-    go(id)
+    const made = newBand(kind, bands.filter((b) => b.kind === kind).length + 1)
+    box.make('bands', made)
+    go(made.id)
   }
   if (!band || !move)
     return (

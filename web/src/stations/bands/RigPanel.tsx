@@ -3,6 +3,7 @@ import { Link } from 'react-router'
 import type { Shapes } from '../../api/client'
 import { useBench } from '../../lib/desk'
 import { specOf } from '../../lib/file/fields'
+import { blank } from '../../lib/file/parts'
 import { type Field, localField, useRefusals } from '../../lib/file/useFields'
 import { Choice, Pick, Quantity, Slider, Ticks } from '../../ui/field'
 import { type Band, force, kindNames, type Pull, type Rig } from './forces'
@@ -229,18 +230,7 @@ function Refused({ refusal }: { refusal: Shapes['PullRefusal'] | null }): ReactN
 }
 
 /** A new band of a kind, with the size that is usual of it. */
-export function newBand(kind: Band['kind'], n: number, id: string): Band {
-  const rest = { 'long-loop': 1.04, 'mini-loop': 0.305, strip: 1.5, tube: 1.2 }[kind]
-  return {
-    id,
-    name: `${kindNames[kind]} ${n}`,
-    kind,
-    rest_m: rest,
-    width_m: 0,
-    thickness_m: 0,
-    points: [],
-    first_used_at: 0,
-    inspected_at: 0,
-    condition: 'sound',
-  }
+export function newBand(kind: Band['kind'], n: number): Band {
+  const rest_m = { 'long-loop': 1.04, 'mini-loop': 0.305, strip: 1.5, tube: 1.2 }[kind]
+  return blank('bands', { name: `${kindNames[kind]} ${n}`, kind, rest_m })
 }

@@ -34,7 +34,7 @@ describe('marks of an axis', () => {
 })
 
 describe('a new band', () => {
-  const b: Band = newBand('long-loop', 1, 'x')
+  const b: Band = newBand('long-loop', 1)
   it('is asked for three lengths, one after the other', () => {
     const lengths: number[] = []
     let now = b

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { api, data, type Shapes } from '../../api/client'
 import { useBench } from '../../lib/desk'
-import { newId } from '../../lib/file/parts'
+import { blank } from '../../lib/file/parts'
 import { useFields } from '../../lib/file/useFields'
 import { Count, Pick, Quantity } from '../../ui/field'
 import { Fields, List, useRemoval } from '../../ui/list'
@@ -26,7 +26,7 @@ export function Offcuts() {
   const add = (good: string) => {
     const form = all.find((g) => g.good === good)?.form
     const long = form === 'bars' || form === 'sheets' || form === 'metre'
-    box.make('offcuts', { id: newId(), good, length_m: long ? 1 : 0, width_m: form === 'sheets' ? 0.5 : 0, count: 1 })
+    box.make('offcuts', blank('offcuts', { good, length_m: long ? 1 : 0, width_m: form === 'sheets' ? 0.5 : 0, count: 1 }))
   }
   return (
     <More summary={`Owned already: ${desk.file.offcuts.length || 'nothing'}`} open={desk.file.offcuts.length > 0}>

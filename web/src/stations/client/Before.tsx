@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import type { Shapes } from '../../api/client'
 import { useBench } from '../../lib/desk'
-import { newId } from '../../lib/file/parts'
+import { blank, newId } from '../../lib/file/parts'
 import { useFields } from '../../lib/file/useFields'
 import { Check, Choice, Count, Flags, Select, Text, Ticks } from '../../ui/field'
 import { Fields, List, useRemoval } from '../../ui/list'
@@ -197,7 +197,7 @@ function Operations() {
   const { desk, box } = useBench()
   const [fresh, setFresh] = useState(newId)
   const add = () => {
-    box.make('operations', { id: fresh, part: 'knee', what: '', on: '', replaced: false, forbids: '' })
+    box.make('operations', blank('operations', { id: fresh, part: 'knee' }))
     setFresh(newId())
   }
   return (
@@ -246,7 +246,7 @@ function Clearances({ about, name }: { about: string; name: string }) {
   const [fresh, setFresh] = useState(newId)
   const all = desk.file.releases.filter((r) => r.about === about)
   const add = () => {
-    box.make('releases', { id: fresh, about, role: '', by: '', on: '', verdict: '', limits: [], until: '' })
+    box.make('releases', blank('releases', { id: fresh, about }))
     setFresh(newId())
   }
   return (

@@ -3,7 +3,7 @@ import { Tabs } from 'radix-ui'
 import { useEffect, useRef, useState } from 'react'
 import { api, type Container, data, type FillAnswer, type Shapes } from '../../api/client'
 import { fillingsOf, useBench, useOnBench } from '../../lib/desk'
-import { newId } from '../../lib/file/parts'
+import { blank, newId } from '../../lib/file/parts'
 import { localField, useFields } from '../../lib/file/useFields'
 import { day, type Units } from '../../lib/format'
 import { useKey, useOneAtATime } from '../../lib/hooks'
@@ -250,7 +250,7 @@ function FilledWith({ container: c }: { container: Container }) {
     const n = desk.file.batches.filter((b) => b.filling === c.filling).length + 1
     const id = newId()
     const name = `${now?.name.split(',')[0]}, batch ${n}`
-    box.make('batches', { id, name, filling: c.filling, low_kg_l: 0, typical_kg_l: 0, high_kg_l: 0, celsius: 0, wet: false, loose: false })
+    box.make('batches', blank('batches', { id, name, filling: c.filling }))
     of('filling').set(id)
   }
   return (

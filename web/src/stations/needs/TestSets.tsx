@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import type { Shapes } from '../../api/client'
 import { useBench } from '../../lib/desk'
-import { newId } from '../../lib/file/parts'
+import { blank, newId } from '../../lib/file/parts'
 import { useFields } from '../../lib/file/useFields'
 import { day } from '../../lib/format'
 import { Check, Count, Pick, Quantity, Select } from '../../ui/field'
@@ -19,7 +19,7 @@ export function TestSets() {
     if (!movement) return
     const body = library.movements.find((x) => x.key === movement)?.hold === 'body'
     const now = Math.floor(Date.now() / 1000)
-    box.make('tests', { id: fresh, movement, load_kg: body ? 0 : 10, reps: 10, reserve: 2, done_at: now, at_least: false })
+    box.make('tests', blank('tests', { id: fresh, movement, load_kg: body ? 0 : 10, reps: 10, reserve: 2, done_at: now }))
     setFresh(newId())
   }
   return (

@@ -1,5 +1,6 @@
 import type { Slot } from '../../api/client'
 import { useBench } from '../../lib/desk'
+import { blank } from '../../lib/file/parts'
 import { useTold } from '../../lib/file/told'
 import { useFields } from '../../lib/file/useFields'
 import { Choice, Count, Quantity } from '../../ui/field'
@@ -12,7 +13,7 @@ export function Wish({ slot: s }: { slot: Slot }) {
   const there = desk.file.slots.some((x) => x.id === s.key)
   const told = useTold()
   const drop = () => {
-    const kept = box.make('slots', { id: s.key, weight: 0, low: 0, high: 0, lo_kg: 0, hi_kg: 0 })
+    const kept = box.make('slots', blank('slots', { id: s.key }))
     told(`${s.name} is off the board.`, kept, (last) => last.part === 'slots')
   }
   return (
@@ -26,7 +27,7 @@ export function Wish({ slot: s }: { slot: Slot }) {
         ) : (
           <Button
             look="bare"
-            onClick={() => box.make('slots', { id: s.key, weight: s.weight, low: s.reps_low, high: s.reps_high, lo_kg: 0, hi_kg: 0 })}
+            onClick={() => box.make('slots', blank('slots', { id: s.key, weight: s.weight, low: s.reps_low, high: s.reps_high }))}
           >
             Set it by hand
           </Button>
@@ -69,7 +70,7 @@ export function AddNeed() {
           const dropped = desk.file.slots.some((s) => s.id === id && s.weight === 0)
           // One that was dropped is the goal's again, if the goal has it.
           if (dropped && !board.left_out.length) box.drop('slots', id)
-          else box.make('slots', { id, weight: 3, low: 0, high: 0, lo_kg: 0, hi_kg: 0 })
+          else box.make('slots', blank('slots', { id, weight: 3 }))
         }}
       >
         <option value="">–</option>

@@ -1,5 +1,5 @@
 import { useBench } from '../../lib/desk'
-import { newId } from '../../lib/file/parts'
+import { blank } from '../../lib/file/parts'
 import { Pick } from '../../ui/field'
 import { Button, Head } from '../../ui/parts'
 import { type Picked, type Room, type State, same, wallName } from '../../ui/room/room'
@@ -62,23 +62,16 @@ function PlaceGear({ room, state, pick }: Omit<Props, 'picked'>) {
     if (!g) return
     const spot = state.largest.outline.length > 0 ? state.largest.outline : state.outline
     const [xs, ys] = [spot.map((c) => c[0] ?? 0), spot.map((c) => c[1] ?? 0)]
-    const made = {
-      id: newId(),
+    const made = blank('fixtures', {
       room: room.id,
       name: g.item.name.slice(0, 60),
-      kind: 'gear' as const,
+      kind: 'gear',
       gear: g.id,
       x_m: Math.round(((Math.min(...xs) + Math.max(...xs)) / 2) * 100) / 100,
       y_m: Math.round(((Math.min(...ys) + Math.max(...ys)) / 2) * 100) / 100,
       width_m: g.item.width_m,
       depth_m: g.item.depth_m,
-      height_m: 0,
-      turn_deg: 0,
-      mass_kg: 0,
-      away: false,
-      rock: 'not-made' as const,
-      sit: 'not-made' as const,
-    }
+    })
     box.make('fixtures', made)
     pick({ list: 'fixtures', id: made.id })
   }
@@ -98,9 +91,10 @@ function PlaceGear({ room, state, pick }: Omit<Props, 'picked'>) {
 export function Rooms({ room, show }: { room: Room | undefined; show: (id: string) => void }) {
   const { desk, box } = useBench()
   const add = () => {
-    const id = newId()
-    box.make('rooms', newRoom(id, `Room ${desk.file.rooms.length + 1}`))
-    show(id)
+    const walls = [4, 3, 4, 3].map((length_m, i) => ({ turn_deg: i === 0 ? 0 : 90, length_m }))
+    const made = blank('rooms', { name: `Room ${desk.file.rooms.length + 1}`, trains: true, walls })
+    box.make('rooms', made)
+    show(made.id)
   }
   return (
     <nav aria-label="rooms" className="flex flex-wrap items-center gap-1.5">
@@ -120,33 +114,3 @@ export function Rooms({ room, show }: { room: Room | undefined; show: (id: strin
     </nav>
   )
 }
-
-/** A room to change: 4 × 3 m, nothing known of it. */
-export const newRoom = (id: string, name: string): Room => ({
-  id,
-  name,
-  trains: true,
-  outdoor: false,
-  walls: [4, 3, 4, 3].map((length_m, i) => ({ turn_deg: i === 0 ? 0 : 90, length_m })),
-  ceiling_m: 0,
-  ceiling_half_m: 0,
-  walls_half_m: 0,
-  roof: 'unknown',
-  taken_m2: 0,
-  floor: 'unknown',
-  surface: 'wood',
-  level: 'unknown',
-  holes: 'unknown',
-  door: 'unknown',
-  neighbours_below: false,
-  sleeps: false,
-  may_drop: false,
-  shared: [],
-  clear_min: 0,
-  storage_l: 0,
-  dirty: false,
-  cold: false,
-  damp: false,
-  quiet_from: 0,
-  quiet_to: 0,
-})

@@ -1,6 +1,6 @@
 import type { Shapes } from '../../api/client'
 import { useBench } from '../../lib/desk'
-import { newId } from '../../lib/file/parts'
+import { blank } from '../../lib/file/parts'
 import { useFields } from '../../lib/file/useFields'
 import { Choice, Count, Quantity, Text } from '../../ui/field'
 import { Disclosure, Editor, List } from '../../ui/list'
@@ -21,15 +21,15 @@ export function HandlesAndPlates() {
   const { desk, units, box } = useBench()
   const { open, show, toggle } = useOpenThing()
   const add = (kind: Handle['kind']) => {
-    const id = newId()
-    box.make('handles', { id, kind, count: 1, collar_kg: 0, sleeve_m: 0, bore_mm: 25, ...starts[kind] } as Handle)
-    show(id)
+    const made = blank('handles', { kind, count: 1, bore_mm: 25, ...starts[kind] })
+    box.make('handles', made)
+    show(made.id)
   }
   const addPlate = () => {
-    const id = newId()
     const bore_mm = desk.file.plates.at(-1)?.bore_mm ?? 25
-    box.make('plates', { id, mass_kg: units.system === 'us' ? 2.26796185 : 2.5, count: 4, thickness_m: 0, bore_mm })
-    show(id)
+    const made = blank('plates', { mass_kg: units.system === 'us' ? 2.26796185 : 2.5, count: 4, bore_mm })
+    box.make('plates', made)
+    show(made.id)
   }
   return (
     <section className="mt-6">

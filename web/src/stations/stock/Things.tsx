@@ -1,6 +1,6 @@
 import type { Shapes } from '../../api/client'
 import { useBench } from '../../lib/desk'
-import { newId } from '../../lib/file/parts'
+import { blank } from '../../lib/file/parts'
 import { useFields } from '../../lib/file/useFields'
 import { Count, Flags, Quantity, Text } from '../../ui/field'
 import { Disclosure, Editor, List } from '../../ui/list'
@@ -10,16 +10,15 @@ import { useOpenThing } from './open'
 
 type Thing = Shapes['Thing']
 
-const blank = { mass_kg: 1, half_kg: 0, volume_l: 1, count: 1, hard: false, sharp: false, spare: true }
-
 /** What bags are packed with: books, tins, bottles, and how many can be spared. */
 export function Things() {
   const { desk, box } = useBench()
   const { open, show, toggle } = useOpenThing()
   const add = () => {
-    const id = newId()
-    box.make('things', { ...blank, id, name: nextName('thing 1', box.view()?.things ?? [], true) })
-    show(id)
+    const name = nextName('thing 1', box.view()?.things ?? [], true)
+    const made = blank('things', { name, mass_kg: 1, volume_l: 1, count: 1, spare: true })
+    box.make('things', made)
+    show(made.id)
   }
   return (
     <section className="mt-6">

@@ -1,35 +1,15 @@
 import type { Container, Library, Shapes } from '../../api/client'
-import { newId } from '../../lib/file/parts'
+import { blank, newId } from '../../lib/file/parts'
 
 type Kind = Library['kinds'][number]
-
-const blank = {
-  tare_half_kg: 0,
-  brim_l: 0,
-  shape: 'prism' as const,
-  bottom_m: 0,
-  top_m: 0,
-  marks: [],
-  net_kg: 0,
-  rating_kg: 0,
-  rating_how: 'judged' as const,
-  limits: [],
-  condition: 'sound' as const,
-  freezes: false,
-  width_m: 0,
-  hang_m: 0,
-  volume_l: 0,
-  packed: [],
-}
 
 /** A new container of a kind, named after those that are there. */
 export function newContainer(kind: Kind, all: readonly Container[]): Container {
   const sold = kind.key === 'sack'
-  return {
-    ...blank,
-    id: newId(),
+  return blank('containers', {
     name: nextName(`${kind.name} A`, all, true),
     kind: kind.key as Container['kind'],
+    shape: 'prism',
     tare_kg: kind.tare_kg,
     capacity_l: kind.capacity_l,
     height_m: kind.height_m,
@@ -37,7 +17,7 @@ export function newContainer(kind: Kind, all: readonly Container[]): Container {
     filling: kind.soft ? 'books' : 'fresh-water',
     adjustable: kind.adjustable,
     ...(sold ? { shape: 'as-sold' as const, net_kg: 5, filling: 'rice' } : {}),
-  }
+  })
 }
 
 /** As many of a kind as are wanted, each with a name of its own. */
@@ -61,17 +41,7 @@ export function fromStarter(s: Shapes['Starter'], library: Library, file: Pick<S
     return {
       containers: [],
       things: [
-        {
-          id: newId(),
-          name: s.name,
-          mass_kg: s.mass_kg,
-          half_kg: s.half_kg,
-          volume_l: s.capacity_l,
-          count,
-          hard: s.hard,
-          sharp: false,
-          spare: true,
-        },
+        blank('things', { name: s.name, mass_kg: s.mass_kg, half_kg: s.half_kg, volume_l: s.capacity_l, count, hard: s.hard, spare: true }),
       ],
     }
   const containers: Container[] = []
