@@ -29,7 +29,12 @@ for (const [part, is] of Object.entries(schemas.File.properties)) {
   bounds[part.replaceAll('_', '-')] = fields
   if (!is.items) continue
   const { required = [], properties } = schemas[name]
-  blanks[part] = Object.fromEntries(required.filter((field) => field !== 'id').map((field) => [field, neutral(properties[field])]).filter(([, v]) => v !== undefined))
+  blanks[part] = Object.fromEntries(
+    required
+      .filter((field) => field !== 'id')
+      .map((field) => [field, neutral(properties[field])])
+      .filter(([, v]) => v !== undefined),
+  )
 }
 const text = `// Made by scripts/bounds.mjs from the API's description. Do not edit.
 export const bounds: Record<string, Record<string, { min?: number; max: number }>> = ${JSON.stringify(bounds, null, 2)}
