@@ -42,7 +42,11 @@ export function HandoverStation() {
       {book.data ? (
         <article className="max-w-[60rem] border border-line bg-sheet p-5 md:p-8 print:border-0 print:p-0">
           {parts(book.data.blocks).map((part) => (
-            <section key={part.key} className="mb-5 space-y-2" aria-label={part.of ? part.of : undefined}>
+            <section
+              key={part.key}
+              className="mb-5 space-y-2"
+              aria-label={part.blocks[0]?.role === 'table' ? undefined : part.of || undefined}
+            >
               {part.of && <Head aside={part.blocks[0]?.role === 'room' ? 'to scale in the PDF' : undefined}>{part.of}</Head>}
               {part.blocks.map((b) => (
                 <Shown key={b.text + b.role} block={b} />
