@@ -47,6 +47,7 @@ threaded() { grep -rlE --include='*.go' '^[[:space:]]*go [a-zA-Z]|\.Go\(|"sync(/
 long='TestRememberingChangesNothing|TestDemoClientsAnswerToChanges|TestEveryClosingKeepsItsPromise|TestSmallBoardsAreTheBestOfEveryWay|TestCoverageIsMonotone|TestCoverageIsTheIntegral|TestTacticsCountForLessThanRealLoad|TestOpeningsOpen|TestTheWorstGapThatCanBeClosed|TestOnlyWhatIsMadeHoldsAndIsProvenCounts|TestABuildIsWorkedOutAnew'
 long+='|TestAnUpgradeMayBeKilled|TestTheReleaseBeforeComesUpToDate|TestTheFirstReleaseComesUpToDate|TestOperationsOfTheReleaseBeforeStay|TestRectanglesBecomeRooms'
 long+='|TestAnyChangesUndoneAndDoneAgain|TestUndoOfTwoAgainstAModel|TestEveryTestOfABuildIsAStepOfItsOwn|TestLogSumsAreThoseOfItsSets'
+long+='|TestAnySizesAreWorkedOutOrRefusedAtTheirPlace|TestAPracticeHasItsOwnPrices|TestPullAndWhatIsWanted'
 long+='|TestMoreIsNeverLess|TestStartsAsACoachWouldGiveThem|TestKinshipIsBounded'
 long+='|TestABuildOverTheWire|TestThePriceBookOverTheWire|TestPinsBindThePlan|TestPlanAndBook|TestBandsAreKeptLikeEverything|TestImpossiblePinsAreOneRefusal|TestDrawnRequestsNeverFail|TestEditsAnswerWhatDiffers'
 without_race() { go test -timeout 8m $(single) && go test -timeout 8m -run "$long" $(threaded); }
