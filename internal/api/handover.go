@@ -21,13 +21,19 @@ type Sheet struct {
 
 // SheetBlock is a paragraph, a table or the plan of a room.
 type SheetBlock struct {
-	Role    string        `json:"role" enum:"name,lead,heading,text,quiet,wrong,hold,caution,table,room"`
+	Role    SheetRole     `json:"role"`
 	Text    string        `json:"text" doc:"Of a table its heading"`
 	Columns []SheetColumn `json:"columns" doc:"Of a table"`
 	Rows    [][]string    `json:"rows"`
 	Tick    bool          `json:"tick" doc:"Each row is done one by one"`
 	Room    string        `json:"room" doc:"The id of the room that is drawn"`
 }
+
+// SheetRole is what a block is, which decides how it looks.
+type SheetRole document.Role
+
+// Schema implements huma.SchemaProvider: the roles are those of the sheet.
+func (SheetRole) Schema(huma.Registry) *huma.Schema { return oneOf(document.Roles()) }
 
 // SheetColumn is one of a table.
 type SheetColumn struct {
@@ -39,7 +45,7 @@ type SheetColumn struct {
 func sheetOf(s document.Sheet) Sheet {
 	out := Sheet{Title: s.Title, Blocks: []SheetBlock{}}
 	for _, b := range s.Blocks {
-		one := SheetBlock{Role: string(b.Role), Text: b.Text, Columns: []SheetColumn{}, Rows: append([][]string{}, b.Table.Rows...),
+		one := SheetBlock{Role: SheetRole(b.Role), Text: b.Text, Columns: []SheetColumn{}, Rows: append([][]string{}, b.Table.Rows...),
 			Tick: b.Table.Tick}
 		for _, c := range b.Table.Columns {
 			one.Columns = append(one.Columns, SheetColumn{strings.TrimSpace(c.Head), c.Align == "R", c.Bold})

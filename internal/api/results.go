@@ -150,9 +150,14 @@ type StationName string
 
 // Schema implements huma.SchemaProvider: the stations are those that have a view.
 func (StationName) Schema(huma.Registry) *huma.Schema {
-	s := &huma.Schema{Type: huma.TypeString, Enum: []any{""}}
-	for _, name := range Stations() {
-		s.Enum = append(s.Enum, name)
+	return oneOf(append([]string{""}, Stations()...))
+}
+
+// oneOf describes a word that is one of some.
+func oneOf[T ~string](words []T) *huma.Schema {
+	s := &huma.Schema{Type: huma.TypeString}
+	for _, w := range words {
+		s.Enum = append(s.Enum, string(w))
 	}
 	return s
 }

@@ -124,6 +124,15 @@ func (b roomPlan) outline(r space.Room, d drawing) {
 	}
 }
 
+// centre is the mean of a ring's corners.
+func centre(r plane.Ring) plane.Point {
+	var c plane.Point
+	for _, p := range r {
+		c = plane.Point{X: c.X + p.X/float64(len(r)), Y: c.Y + p.Y/float64(len(r))}
+	}
+	return c
+}
+
 func (b roomPlan) low(r space.Room, d drawing) {
 	b.SetLineWidth(0.15)
 	b.SetDashPattern([]float64{1.5, 1}, 0)

@@ -3,7 +3,6 @@ package document
 import (
 	"time"
 
-	"scrappyrack/core/plane"
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/space"
 )
@@ -33,6 +32,11 @@ const (
 	Rows    Role = "table"
 	Figure  Role = "room" // the plan of a room, to scale
 )
+
+// Roles lists them all.
+func Roles() []Role {
+	return []Role{Named, Lead, Heading, Plain, Quiet, Wrong, Hold, Warning, Rows, Figure}
+}
 
 // Block is a paragraph, a table or the plan of a room.
 type Block struct {
@@ -107,13 +111,4 @@ func (p *paper) set(s Sheet) {
 			roomPlan{p, reader{units: s.Units}}.draw(*b.Room)
 		}
 	}
-}
-
-// centre is the mean of a ring's corners.
-func centre(r plane.Ring) plane.Point {
-	var c plane.Point
-	for _, p := range r {
-		c = plane.Point{X: c.X + p.X/float64(len(r)), Y: c.Y + p.Y/float64(len(r))}
-	}
-	return c
 }

@@ -43,15 +43,12 @@ func Beyond(t reflect.Type) map[string]map[string]any {
 		}
 	}
 	for _, f := range reflect.VisibleFields(t) {
-		word := f.Tag.Get("otherwise")
-		if word == "" {
+		if word := f.Tag.Get("otherwise"); word == "" {
 			continue
-		}
-		name, _, _ := strings.Cut(f.Tag.Get("json"), ",")
-		if n, err := strconv.Atoi(word); err == nil {
-			say(name, "x-otherwise", n)
+		} else if n, err := strconv.Atoi(word); err == nil {
+			say(jsonName(f), "x-otherwise", n)
 		} else {
-			say(name, "x-otherwise", word)
+			say(jsonName(f), "x-otherwise", word)
 		}
 	}
 	return out
