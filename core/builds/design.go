@@ -233,7 +233,7 @@ func Designs() (out []Design) {
 
 // DesignByKey finds one. Errors are *quantity.FieldError of design.
 func DesignByKey(key string) (Design, error) {
-	for _, d := range Designs() {
+	for _, d := range designs {
 		if d.Key == key {
 			return d, nil
 		}

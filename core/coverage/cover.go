@@ -123,11 +123,33 @@ type Coverage struct {
 	Ways           []Way
 	// Changes are what the person's limits make of it.
 	Changes []Change
-	// Reason says in a line what is wrong; empty when covered. Open is the cheapest way to
-	// open a slot that is missing.
-	Reason quantity.Phrase
-	Open   *Opening
-	dear   bool // one is beyond the budget
+	// why is worked out when it is asked for: what would open a slot takes many tries.
+	why func() why
+}
+
+// why says in a line what is wrong with a slot, and the cheapest way to open one that is missing.
+type why struct {
+	reason quantity.Phrase
+	open   *Opening
+}
+
+// Reason says in a line what is wrong; empty when covered.
+func (c Coverage) Reason() quantity.Phrase { return c.why().reason }
+
+// Open is the cheapest way to open a slot that is missing; nil where it is not, or nothing opens it.
+func (c Coverage) Open() *Opening { return c.why().open }
+
+// told is the coverage with its reason, and what opens it, told of a stock.
+func (c Coverage) told(stock *way.Stock) Coverage {
+	c.why = sync.OnceValue(func() (out why) {
+		dear := false
+		if c.State == Missing {
+			out.open, dear = opening(c, stock)
+		}
+		out.reason = reason(c, out.open, dear)
+		return out
+	})
+	return c
 }
 
 // Change is what a limit makes of a need: movements that it leaves out give way to those
@@ -262,11 +284,7 @@ func Cover(s Slot, stock *way.Stock) Coverage {
 	for _, g := range gaps(whole, plain) {
 		c.Gaps = append(c.Gaps, Gap{s.held(g.Lo), s.held(g.Hi)})
 	}
-	if c.State == Missing {
-		c.Open, c.dear = opening(c, stock)
-	}
-	c.Reason = reason(c)
-	return c
+	return c.told(stock)
 }
 
 // Explain derives the coverage of the slot: what each shown target gets and from what.
@@ -437,9 +455,11 @@ func (b Board) Again(slots []Slot, stock *way.Stock) Board {
 			if since[before] == nil {
 				since[before] = stock.Since(before)
 			}
-			same := since[before].SameFor(stock.Client().Person.Moves.Of(s.Pattern))
-			if same && (b.Slots[at].State != Missing || since[before].SameRest()) {
+			if since[before].SameFor(stock.Client().Person.Moves.Of(s.Pattern)) {
 				out.Slots[i], out.against[i] = b.Slots[at], before
+				if b.Slots[at].State == Missing && !since[before].SameRest() {
+					out.Slots[i], out.against[i] = b.Slots[at].told(stock), stock
+				}
 				continue
 			}
 		}

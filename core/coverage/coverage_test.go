@@ -96,7 +96,7 @@ func TestGapsByHand(t *testing.T) {
 	assert.InDelta(t, float64(s.Lo-5), float64(c.Ticks[len(c.Ticks)-2].At), 1e-9)
 	c = coverage.Cover(s, stock(room(person), light))
 	assert.Equal(t, coverage.Thin, c.State)
-	assert.Contains(t, c.Reason.In(quantity.Metric), "nothing here weighs")
+	assert.Contains(t, c.Reason().In(quantity.Metric), "nothing here weighs")
 }
 
 // The exact integral against Simpson's rule on a fine grid over the definition.
@@ -164,7 +164,7 @@ func TestLimitsAndHeadroomRuleMovementsOut(t *testing.T) {
 	c.Person.Limits = []movement.Limit{movement.NoOverhead}
 	none := coverage.Cover(s, stock(c, press))
 	assert.Zero(t, none.Value)
-	assert.Contains(t, none.Reason.In(quantity.Metric), "left out: nothing overhead for this client")
+	assert.Contains(t, none.Reason().In(quantity.Metric), "left out: nothing overhead for this client")
 }
 
 // A ceiling lower than the client stops a row, and says by how much.
@@ -198,7 +198,7 @@ func TestAGuessCoversInPartAtBest(t *testing.T) {
 	got := coverage.Cover(s, stock(c, r))
 	assert.Equal(t, coverage.Thin, got.State)
 	assert.True(t, got.Guessed)
-	assert.Contains(t, got.Reason.In(quantity.Metric), "nobody has pulled on a scale")
+	assert.Contains(t, got.Reason().In(quantity.Metric), "nobody has pulled on a scale")
 }
 
 // A band of ± 35 % counts at its low end: at exactly what is asked it covers nothing.
@@ -250,9 +250,9 @@ func TestMissingNamesTheCheapestOpening(t *testing.T) {
 	}{{person, "pull-level", 900, "Dry sand"}, {heavy, "carry", 4800, "dumbbell"}, {again, "hip-side", 1000, "Mini loops"}} {
 		got := coverage.Cover(slot(t, c.who, c.slot), stock(room(c.who)))
 		require.Equal(t, coverage.Missing, got.State, c.slot)
-		require.NotNil(t, got.Open, c.slot)
-		assert.Equal(t, c.price, got.Open.Price, c.slot)
-		assert.Contains(t, got.Reason.In(quantity.Metric), c.words)
+		require.NotNil(t, got.Open(), c.slot)
+		assert.Equal(t, c.price, got.Open().Price, c.slot)
+		assert.Contains(t, got.Reason().In(quantity.Metric), c.words)
 	}
 }
 
@@ -278,12 +278,12 @@ func TestOpeningsOpen(t *testing.T) {
 		}
 		for _, s := range slots {
 			before := coverage.Cover(s, way.New(c, own))
-			if before.Open == nil || len(before.Open.Things) == 0 {
+			if before.Open() == nil || len(before.Open().Things) == 0 {
 				continue
 			}
 			done++
-			after := coverage.Cover(s, way.New(c, append(own[:len(own):len(own)], before.Open.Things...)))
-			assert.NotEqual(t, coverage.Missing, after.State, "%s of %v: %s", s.Name, who, before.Open.Do.In(quantity.Metric))
+			after := coverage.Cover(s, way.New(c, append(own[:len(own):len(own)], before.Open().Things...)))
+			assert.NotEqual(t, coverage.Missing, after.State, "%s of %v: %s", s.Name, who, before.Open().Do.In(quantity.Metric))
 		}
 	}
 	assert.Greater(t, done, 100)
@@ -294,9 +294,9 @@ func TestNoJugIsNamedForWhatItMayNotDo(t *testing.T) {
 	strong := client.Person{Stature: 1.9, BodyMass: 94, Sex: "male", Experience: client.Novice, Goal: client.General}
 	press := coverage.Cover(slot(t, strong, "push-overhead"), stock(room(strong)))
 	require.Equal(t, coverage.Missing, press.State)
-	assert.NotContains(t, press.Reason.In(quantity.Metric), "jug")
-	require.NotNil(t, press.Open)
-	assert.Positive(t, press.Open.Price)
+	assert.NotContains(t, press.Reason().In(quantity.Metric), "jug")
+	require.NotNil(t, press.Open())
+	assert.Positive(t, press.Open().Price)
 }
 
 // More rungs and more capabilities never cover less.

@@ -218,7 +218,8 @@ func serves(it gear.Item, m movement.Movement) bool {
 	return false
 }
 
-func reason(c Coverage) quantity.Phrase {
+// reason is what is wrong with a slot; open opens it, and dear says that something beyond the budget would.
+func reason(c Coverage, open *Opening, dear bool) quantity.Phrase {
 	// What a limit leaves out is no reason while something else is left.
 	nearest := slices.IndexFunc(c.Ways, func(w Way) bool { return len(w.Lacks) == 0 || w.Lacks[0].Kind != way.ByLimit })
 	switch {
@@ -226,9 +227,9 @@ func reason(c Coverage) quantity.Phrase {
 		return nil
 	case c.Guessed:
 		return quantity.Say("rests on bands that nobody has pulled on a scale: three pulls each tell")
-	case c.State == Missing && c.Open != nil:
-		return quantity.Say(c.Open.Movement.Name, ", cheapest: ", c.Open.Do)
-	case c.State == Missing && c.dear && nearest >= 0:
+	case c.State == Missing && open != nil:
+		return quantity.Say(open.Movement.Name, ", cheapest: ", open.Do)
+	case c.State == Missing && dear && nearest >= 0:
 		return quantity.Say(c.Ways[nearest].Movement.Name, ": ", c.Ways[nearest].Why(), "; nothing within the budget opens it")
 	case len(c.Ticks) == 0 && nearest >= 0 && len(c.Ways[nearest].Lacks) > 0:
 		return quantity.Say(c.Ways[nearest].Movement.Name, ": ", c.Ways[nearest].Why())

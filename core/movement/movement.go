@@ -5,6 +5,7 @@ package movement
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"scrappyrack/core/band"
 	"scrappyrack/core/capability"
@@ -174,15 +175,21 @@ func ByKey(key string) (Movement, error) {
 // All lists the library.
 func All() []Movement { return append([]Movement(nil), library...) }
 
-// Of lists the movements that answer needs of a pattern, best first as written.
-func Of(p Pattern) []Movement { return answering(library, p) }
+// Of lists the movements that answer needs of a pattern, best first as written. It is read only.
+func Of(p Pattern) []Movement { return answers[p] }
 
-func answering(all []Movement, p Pattern) []Movement {
-	var out []Movement
+var answers = answering(library)
+
+// answering are the movements that answer needs, by their pattern.
+func answering(all []Movement) map[Pattern][]Movement {
+	out := map[Pattern][]Movement{}
 	for _, m := range all {
-		if m.Pattern == p && m.CountsAs > 0 {
-			out = append(out, m)
+		if m.CountsAs > 0 {
+			out[m.Pattern] = append(out[m.Pattern], m)
 		}
+	}
+	for p, of := range out {
+		out[p] = slices.Clip(of)
 	}
 	return out
 }

@@ -23,8 +23,9 @@ type Own struct {
 // Library is the movements that a practice works with: the standard ones and its own, less
 // those that it hides. The nil one is the standard library.
 type Library struct {
-	shown []Movement
-	own   []Movement
+	shown   []Movement
+	own     []Movement
+	answers map[Pattern][]Movement // of the shown
 }
 
 // For is the library of a practice. What is hidden stays known by its key, so that a test of
@@ -66,6 +67,7 @@ func For(own []Own, hidden []string) (*Library, error) {
 			out.shown = append(out.shown, m)
 		}
 	}
+	out.answers = answering(out.shown)
 	return out, nil
 }
 
@@ -109,12 +111,12 @@ func (l *Library) Own() []Movement {
 	return slices.Clone(l.own)
 }
 
-// Of lists the shown movements that answer needs of a pattern, best first as written.
+// Of lists the shown movements that answer needs of a pattern, best first as written. It is read only.
 func (l *Library) Of(p Pattern) []Movement {
 	if l == nil {
 		return Of(p)
 	}
-	return answering(l.shown, p)
+	return l.answers[p]
 }
 
 // Known are those that answer needs of a pattern, the hidden ones too.
@@ -122,7 +124,7 @@ func (l *Library) Known(p Pattern) []Movement {
 	if l == nil {
 		return Of(p)
 	}
-	return answering(slices.Concat(library, l.own), p)
+	return answering(slices.Concat(library, l.own))[p]
 }
 
 // ByKey finds a movement, hidden or not.
@@ -147,5 +149,6 @@ func (l *Library) Done(p Pattern, whole int) *Library {
 			m.Quality = min(100, m.Quality*100/max(1, whole))
 		}
 	}
+	out.answers = answering(out.shown)
 	return out
 }

@@ -60,9 +60,9 @@ func TestSixJugsAPackAndALongLoop(t *testing.T) {
 	for _, s := range before.Slots {
 		state[s.Slot.Key] = s.State
 		if s.State == coverage.Covered {
-			assert.Empty(t, s.Reason)
+			assert.Empty(t, s.Reason())
 		} else {
-			assert.NotEmpty(t, s.Reason.In(quantity.Metric), "%s is explained", s.Slot.Name)
+			assert.NotEmpty(t, s.Reason().In(quantity.Metric), "%s is explained", s.Slot.Name)
 		}
 	}
 	for _, key := range []string{"one-leg", "hinge", "pull-level", "core-turn", "shoulder-side", "brace"} {

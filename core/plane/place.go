@@ -49,17 +49,18 @@ func (r Ring) From(p Point) float64 {
 	best := math.Inf(1)
 	for i := range r {
 		a, b := r.side(i)
-		best = math.Min(best, fromSide(p, a, b))
+		best = min(best, fromSide(p, a, b))
 	}
-	return best
+	return math.Sqrt(best)
 }
 
-// fromSide is how far a place is from the side between two others, in m.
+// fromSide is the square of how far a place is from the side between two others, in m².
 func fromSide(p, a, b Point) float64 {
 	dx, dy := b.X-a.X, b.Y-a.Y
 	t := ((p.X-a.X)*dx + (p.Y-a.Y)*dy) / (dx*dx + dy*dy)
-	t = math.Max(0, math.Min(1, t))
-	return math.Hypot(p.X-a.X-t*dx, p.Y-a.Y-t*dy)
+	t = max(0, min(1, t))
+	x, y := p.X-a.X-t*dx, p.Y-a.Y-t*dy
+	return x*x + y*y
 }
 
 // Overlap is how far two convex outlines reach into each other: the least that one has to

@@ -207,7 +207,7 @@ func (b book) needs() {
 		if len(c.Ways) > 0 && c.Ways[0].Why().Empty() {
 			way = c.Ways[0].Movement.Name
 		}
-		reason := c.Reason.In(b.units)
+		reason := c.Reason().In(b.units)
 		if reason == "" {
 			reason = "–"
 		}

@@ -62,7 +62,7 @@ func checked(r *derive.Record, f store.File, before inRooms) error {
 			return quantity.At(fmt.Sprintf("at_hand[%d]", i), err.Error())
 		}
 	}
-	if err := checkStock(r, f); err != nil {
+	if err := stockError.Of(r, the); err != nil {
 		return err
 	}
 	if err := checkBands(f, allBands.Of(r, the)); err != nil {
@@ -97,9 +97,9 @@ func checkReach(p store.Profile) error {
 	return nil
 }
 
-// checkStock refuses what contradicts itself among the things of a file.
-func checkStock(r *derive.Record, f store.File) error {
-	for _, b := range f.Batches {
+// stockError is what contradicts itself among the things of a file.
+var stockError = derive.Made("stock's error", func(r *derive.Record, _ none) error {
+	for _, b := range ofThings.Of(r, the).Batches {
 		if _, err := priorOf(b); err != nil {
 			return err
 		}
@@ -115,7 +115,7 @@ func checkStock(r *derive.Record, f store.File) error {
 		}
 	}
 	return nil
-}
+}).Unlike()
 
 func checkTests(f store.File) error {
 	for _, t := range f.Tests {

@@ -164,6 +164,13 @@ func TestRememberingChangesNothing(t *testing.T) {
 			require.Equal(t, one[0], one[1], "%s after %s", of, what)
 		}
 		require.Equal(t, asJSON(t, afresh.Board), asJSON(t, d.Results.Board), what)
+		for i, c := range d.Results.Board.Slots {
+			want := afresh.Board.Slots[i]
+			require.Equal(t, want.Reason(), c.Reason(), "%s after %s", c.Slot.Name, what)
+			if require.Equal(t, want.Open() == nil, c.Open() == nil, "%s after %s", c.Slot.Name, what); c.Open() != nil {
+				require.Equal(t, asJSON(t, want.Open()), asJSON(t, c.Open()), "%s after %s", c.Slot.Name, what)
+			}
+		}
 		require.Len(t, d.Results.Builds, len(afresh.Builds))
 		for i, x := range d.Results.Builds {
 			want := afresh.Builds[i]
