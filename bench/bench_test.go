@@ -149,7 +149,7 @@ func BenchmarkEdit(b *testing.B) {
 		long := 5 + float64(revision%100)/100
 		f.Rooms[0].Walls[0].LengthM, f.Rooms[0].Walls[2].LengthM = long, long
 	}))
-	b.Run("the minutes of a day", edit("profile", func(f *store.File) { f.Profile.Minutes = 20 + int(revision%40) }))
+	b.Run("the minutes of a day", edit("profile", func(f *store.File) { f.Persons[0].Minutes = 20 + int(revision%40) }))
 }
 
 // BenchmarkBook is the whole PDF without the planning.

@@ -12,6 +12,7 @@ import (
 	"scrappyrack/core/movement"
 	"scrappyrack/internal/demo"
 	"scrappyrack/internal/store"
+	"scrappyrack/internal/workbench"
 )
 
 // fill adds clients of differing stature, with bands, as a practice of some years has.
@@ -20,7 +21,7 @@ func (h *house) fill(n int) {
 	for i := range n {
 		f := files[i%len(files)].Clone()
 		f.ID, f.Profile.Name = fmt.Sprintf("client-%d", i), fmt.Sprintf("Client %d", i)
-		f.Profile.StatureM = 1.5 + 0.5*float64(i%997)/997
+		f.Persons[0].StatureM = 1.5 + 0.5*float64(i%997)/997
 		h.add(f)
 	}
 }
@@ -84,7 +85,7 @@ func (h *house) waiting() int {
 func (h *house) rawFile(id string) time.Duration {
 	return p95Of(50, func() {
 		for _, table := range []string{"client", "container", "batch", "weighing", "thing", "handle", "plate", "band", "rig", "gear",
-			"test_set", "pin"} {
+			"person", "pin"} {
 			column := "client_id"
 			if table == "client" {
 				column = "id"
@@ -122,12 +123,14 @@ func BenchmarkOpenClient(b *testing.B) {
 func (h *house) logged(client string, n int) {
 	moves := movement.All()
 	for at := 0; at < n; at += 200 {
-		var sets []store.LogSet
+		var sets []store.LoggedSet
 		for i := at; i < at+200; i++ {
-			sets = append(sets, store.LogSet{ID: fmt.Sprintf("set-%d", i), DoneAt: 1_600_000_000 + int64(i)*7000, Movement: moves[i%30].Key,
-				LoadG: int64(2000 + i%30_000), Reps: 5 + i%10, Reserve: 2})
+			sets = append(sets, store.LoggedSet{ID: fmt.Sprintf("set-%d", i), DoneAt: 1_600_000_000 + int64(i)*7000, Movement: moves[i%30].Key,
+				LoadKg: float64(2000+i%30_000) / 1000, Reps: 5 + i%10, Reserve: 2})
 		}
-		if err := h.store.AppendLog(context.Background(), h.practice, client, sets); err != nil {
+		e := workbench.LogSets(client, "", sets)
+		if _, err := h.store.Change(context.Background(), store.Edit{Practice: h.practice, Client: client, Base: e.Base, Label: e.Label,
+			Scopes: e.Scopes, Do: e.Do}); err != nil {
 			h.b.Fatal(err)
 		}
 	}
@@ -139,9 +142,9 @@ func BenchmarkBesideALog(b *testing.B) {
 	h := open(b)
 	revision := int64(1)
 	edit := func() []byte {
-		p := demo.Files()[0].Profile
+		p := demo.Files()[0].Persons[0]
 		p.Minutes = 20 + int(revision%40)
-		got := h.ask("PUT", "/api/v1/clients/demo-loft/profile?station=client", p, revision)
+		got := h.ask("PUT", "/api/v1/clients/demo-loft/persons/first?station=client", p, revision)
 		revision++
 		return got
 	}
@@ -188,10 +191,10 @@ func BenchmarkManyWriters(b *testing.B) {
 		for w := range writers {
 			all.Go(func() {
 				for range 10 {
-					p := demo.Files()[w%3].Profile
+					p := demo.Files()[w%3].Persons[0]
 					p.Minutes = 20 + int(revisions[w]%40)
 					start := time.Now()
-					status, got, err := h.try("PUT", fmt.Sprintf("/api/v1/clients/client-%d/profile?station=client", w), p, revisions[w]+1)
+					status, got, err := h.try("PUT", fmt.Sprintf("/api/v1/clients/client-%d/persons/first?station=client", w), p, revisions[w]+1)
 					if err != nil {
 						b.Error(err)
 						return
@@ -236,7 +239,7 @@ func crowdedPlan(b *testing.B, refilled bool) {
 	minutes := 10
 	h.spread(b, func() []byte {
 		minutes++ // another plan each time
-		f.Profile.Minutes = minutes
+		f.Persons[0].Minutes = minutes
 		h.ask("PUT", "/api/v1/clients/crowded/profile", f.Profile, int64(minutes-10))
 		got := h.ask("GET", "/api/v1/clients/crowded/plan", nil, 0)
 		if err := json.Unmarshal(got, &p); err != nil {
@@ -266,7 +269,7 @@ func BenchmarkCallerLeaves(b *testing.B) {
 	for b.Loop() {
 		n++
 		for _, f := range []store.File{one, two} { // other plans than before
-			f.Profile.Minutes = 10 + n%170
+			f.Persons[0].Minutes = 10 + n%170
 			h.ask("PUT", "/api/v1/clients/"+f.ID+"/profile", f.Profile, int64(n))
 		}
 		ctx, leave := context.WithCancel(context.Background())

@@ -18,6 +18,7 @@ type Caution struct {
 	Hold    bool
 	Text    quantity.Phrase
 	Yours   quantity.Phrase // the same as its client reads it, where that is another sentence
+	Own     bool            // it is of the person, and of nobody else in the household
 }
 
 // ForClient is a caution as its client reads it.
@@ -46,7 +47,7 @@ func Always() []Caution {
 func For(c client.Client) []Caution {
 	var out []Caution
 	hold := func(yours quantity.Phrase, words ...any) {
-		out = append(out, Caution{"loads", true, quantity.Say(words...), yours})
+		out = append(out, Caution{Station: "loads", Hold: true, Text: quantity.Say(words...), Yours: yours})
 	}
 	notUsed := func(name string, why ...any) quantity.Phrase {
 		return quantity.Say(append([]any{"Do not use ", name, ": "}, why...)...)

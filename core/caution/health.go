@@ -14,7 +14,7 @@ import (
 func health(p client.Person) []Caution {
 	var out []Caution
 	say := func(hold bool, text, yours string) {
-		out = append(out, Caution{"client", hold, quantity.Say(text), quantity.Say(yours)})
+		out = append(out, Caution{Station: "client", Hold: hold, Text: quantity.Say(text), Yours: quantity.Say(yours), Own: true})
 	}
 	both := func(text string) { say(false, text, upper(text)) }
 	var unasked []string

@@ -26,15 +26,18 @@ func (t Trainee) body() quantity.Estimate {
 	return quantity.Estimate{Value: guess, U1: guess * guessedShare}
 }
 
-// Heaviest is the body of the heaviest who trains there (kg), and who that is where it is not the client:
-// what nobody has said is guessed from the stature, with the more ±.
-func Heaviest(client, other Trainee) (body quantity.Estimate, who string) {
-	own := client.body()
-	if other.Stature == 0 && other.Mass == 0 {
-		return own, ""
+// Heaviest is the body of the heaviest who trains there (kg), and who that is where it is not the first of
+// them: what nobody has said is guessed from the stature, with the more ±. Of whom nothing is said but the
+// first is left out. There is at least one.
+func Heaviest(all ...Trainee) (body quantity.Estimate, who string) {
+	body = all[0].body()
+	for _, other := range all[1:] {
+		if other.Stature == 0 && other.Mass == 0 {
+			continue
+		}
+		if its := other.body(); its.Value+its.Expanded() > body.Value+body.Expanded() {
+			body, who = its, cmp.Or(other.Name, "who else trains here")
+		}
 	}
-	if its := other.body(); its.Value+its.Expanded() > own.Value+own.Expanded() {
-		return its, cmp.Or(other.Name, "who else trains here")
-	}
-	return own, ""
+	return body, who
 }

@@ -94,6 +94,9 @@ func polled(op huma.Operation) huma.Operation {
 // handle registers an operation. What its handler fails with is answered as a problem.
 func handle[I, O any](a *API, r huma.API, op huma.Operation, do func(context.Context, *I) (*O, error)) {
 	huma.Register(r, op, func(ctx context.Context, in *I) (*O, error) {
+		if of, ok := any(in).(interface{ seenAs() string }); ok {
+			ctx = workbench.As(ctx, of.seenAs())
+		}
 		out, err := do(ctx, in)
 		if err != nil {
 			return nil, a.problem(ctx, err)

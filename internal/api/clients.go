@@ -2,6 +2,7 @@ package api
 
 import (
 	"context"
+	"encoding/json"
 	"errors"
 	"fmt"
 	"net/http"
@@ -19,7 +20,7 @@ type NeedInShort struct {
 	LoKg  float64 `json:"lo_kg"`
 	HiKg  float64 `json:"hi_kg"`
 	State string  `json:"state" enum:"covered,thin,missing"`
-	Timed bool    `json:"timed" doc:"It asks for the means alone: no kilograms"`
+	Timed bool    `json:"timed"                             doc:"It asks for the means alone: no kilograms"`
 }
 
 // Card is a client in the list with its board in short.
@@ -30,10 +31,10 @@ type Card struct {
 	Units     string        `json:"units"`
 	Lacks     string        `json:"lacks"`
 	Covered   int           `json:"covered"`
-	Holds     int           `json:"holds" doc:"Open hold points"`
-	Due       int           `json:"due" doc:"Things that were to be weighed again by now"`
-	BandsDue  int           `json:"bands_due" doc:"Bands that were to be looked over, pulled or retired by now"`
-	BuildsDue int           `json:"builds_due" doc:"Builds that were to be tested or looked over by now"`
+	Holds     int           `json:"holds"             doc:"Open hold points"`
+	Due       int           `json:"due"               doc:"Things that were to be weighed again by now"`
+	BandsDue  int           `json:"bands_due"         doc:"Bands that were to be looked over, pulled or retired by now"`
+	BuildsDue int           `json:"builds_due"        doc:"Builds that were to be tested or looked over by now"`
 	Slots     []NeedInShort `json:"slots"`
 	FreeM2    float64       `json:"free_m2"`
 	CeilingM  float64       `json:"ceiling_m"`
@@ -59,13 +60,13 @@ type Label = store.Label
 type Next struct {
 	Label Label  `json:"label"`
 	At    int64  `json:"at"`
-	By    string `json:"by" doc:"Whose it was: the consultant's name"`
+	By    string `json:"by"    doc:"Whose it was: the consultant's name"`
 }
 
 // Steps are the next steps back and forth.
 type Steps struct {
-	Undo      *Next `json:"undo,omitempty" doc:"Your own last change"`
-	Redo      *Next `json:"redo,omitempty" doc:"Your own change that was taken back first"`
+	Undo      *Next `json:"undo,omitempty"       doc:"Your own last change"`
+	Redo      *Next `json:"redo,omitempty"       doc:"Your own change that was taken back first"`
 	UndoOther *Next `json:"undo_other,omitempty" doc:"The last change of somebody else, when none of your own is left"`
 }
 
@@ -79,11 +80,42 @@ func stepsOf(s store.Steps) Steps {
 	return Steps{next(s.Undo), next(s.Redo), next(s.UndoOther)}
 }
 
+// Profile is the customer and, as before there were others, the first person: written without, they stay.
+type Profile struct {
+	store.Customer
+	*store.Trainee
+}
+
+// Schema implements huma.SchemaProvider: all of it, what is a person's not required.
+func (Profile) Schema(r huma.Registry) *huma.Schema {
+	out := huma.SchemaFromType(r, reflect.TypeFor[struct {
+		store.Customer
+		store.Trainee
+	}]())
+	out.Required = huma.SchemaFromType(r, reflect.TypeFor[store.Customer]()).Required
+	out.PrecomputeMessages()
+	r.Map()["Profile"] = out
+	return &huma.Schema{Ref: "#/components/schemas/Profile"}
+}
+
+// File is a client's file as it is told.
+type File struct {
+	store.File
+	Profile Profile `json:"profile"`
+}
+
+func fileOf(f store.File) File { return File{f, profileOf(f)} }
+
+func profileOf(f store.File) Profile {
+	first, _ := f.Person("")
+	return Profile{f.Profile, &first.Trainee}
+}
+
 // Desk is a client's file with what the frame shows of it.
 type Desk struct {
-	File  store.File `json:"file"`
-	Steps Steps      `json:"steps"`
-	Frame Frame      `json:"frame"`
+	File  File  `json:"file"`
+	Steps Steps `json:"steps"`
+	Frame Frame `json:"frame"`
 	// Station is what was asked for of what is worked out.
 	Station *Results `json:"station,omitempty" doc:"What the station that was asked for shows"`
 }
@@ -94,7 +126,12 @@ type deskOut struct {
 }
 
 func (a *API) deskOf(ctx context.Context, d workbench.Desk, l Looking) Desk {
-	return Desk{File: d.File, Steps: stepsOf(d.Steps), Frame: frameOf(d.File, d.Results), Station: a.look(ctx, l, d.File, d.Results)}
+	return Desk{
+		File:    fileOf(d.File),
+		Steps:   stepsOf(d.Steps),
+		Frame:   frameOf(d.File, d.Results),
+		Station: a.look(ctx, l, d.File, d.Results),
+	}
 }
 
 func (a *API) deskAnswer(ctx context.Context, d workbench.Desk, l Looking) *deskOut {
@@ -106,20 +143,44 @@ func (a *API) deskAnswer(ctx context.Context, d workbench.Desk, l Looking) *desk
 // that the change was based on, but for what others have changed since.
 type Written struct {
 	Changes Changes  `json:"changes"`
-	Base    int64    `json:"base" doc:"The revision that the changes were made to: when it is another than the change was based on, others have changed the client too"`
+	Base    int64    `json:"base"                     doc:"The revision that the changes were made to: when it is another than the change was based on, others have changed the client too"`
 	Steps   Steps    `json:"steps"`
 	Frame   Frame    `json:"frame"`
-	Station *Results `json:"station,omitempty" doc:"What the station that was asked for shows"`
+	Station *Results `json:"station,omitempty"        doc:"What the station that was asked for shows"`
 	// Changed is there in place of Station where the caller has what was shown before.
-	Changed []PatchOp `json:"station_changes,omitzero" required:"false" doc:"Of a caller who has what the station showed before: what differs of it, as JSON Patch (RFC 6902)"`
+	Changed []PatchOp `json:"station_changes,omitzero" doc:"Of a caller who has what the station showed before: what differs of it, as JSON Patch (RFC 6902)"                                required:"false"`
 }
 
 // Changes are those of a file, each list under its name.
-type Changes struct{ store.Changes }
+type Changes struct {
+	store.Changes
+	profile *Profile // where it, or the first person, has changed
+}
+
+func toldChanges(d workbench.Desk) Changes {
+	out := Changes{Changes: d.Changes}
+	if d.Changes.Profile != nil || d.Changes.Lists["persons"] != nil {
+		p := profileOf(d.File)
+		out.profile = &p
+	}
+	return out
+}
+
+// MarshalJSON implements json.Marshaler.
+func (c Changes) MarshalJSON() ([]byte, error) {
+	c.Changes.Profile = nil
+	text, err := json.Marshal(c.Changes)
+	if err != nil || c.profile == nil {
+		return text, err
+	}
+	profile, err := json.Marshal(c.profile)
+	return fmt.Appendf(text[:len(text)-1], `,"profile":%s}`, profile), err
+}
 
 // Schema implements huma.SchemaProvider: what each list holds is said by the list.
 func (Changes) Schema(r huma.Registry) *huma.Schema {
 	out := huma.SchemaFromType(r, reflect.TypeFor[store.Changes]())
+	out.Properties["profile"] = r.Schema(reflect.TypeFor[Profile](), true, "Profile")
 	for name, thing := range store.EachList() {
 		one := huma.SchemaFromType(r, reflect.TypeFor[store.ListChange]())
 		one.Properties["items"] = &huma.Schema{Type: huma.TypeArray, Items: r.Schema(thing, true, thing.Name())}
@@ -134,10 +195,13 @@ type writtenOut struct {
 	Body Written
 }
 
-// Client names a client in a path.
+// Client names a client in a path, and as which of its people it is looked at.
 type Client struct {
-	ID string `path:"client" maxLength:"40"`
+	ID     string `path:"client" maxLength:"40"`
+	Person string `              maxLength:"40" query:"person" doc:"Whose needs, limits and log: a person's id; without one the first person's"`
 }
+
+func (c Client) seenAs() string { return c.Person }
 
 // change makes an edit and answers with what differs then, or with both versions when
 // it was based on an old one.
@@ -150,7 +214,7 @@ func (a *API) change(ctx context.Context, l Looking, yours any, e workbench.Edit
 	if d.Changes.Some() {
 		base--
 	}
-	out := &writtenOut{ETag: etag(d.File), Body: Written{Changes: Changes{d.Changes}, Base: base, Steps: stepsOf(d.Steps),
+	out := &writtenOut{ETag: etag(d.File), Body: Written{Changes: toldChanges(d), Base: base, Steps: stepsOf(d.Steps),
 		Frame: frameOf(d.File, d.Results)}}
 	out.Body.Station, out.Body.Changed = a.lookAgain(ctx, l, d)
 	return out, nil
@@ -174,23 +238,26 @@ func (a *API) stale(ctx context.Context, d workbench.Desk, l Looking, yours any,
 
 // Listing are clients that were looked for.
 type Listing struct {
-	Total    int    `json:"total" doc:"Of all with such a name"`
+	Total    int    `json:"total"    doc:"Of all with such a name"`
 	Due      int    `json:"due"`
 	Gaps     int    `json:"gaps"`
 	Matching int    `json:"matching" doc:"Of those that are asked for"`
-	Waiting  int    `json:"waiting" doc:"Of all, those not worked out yet, as after a new build: they count as nothing due and no gap till then"`
+	Waiting  int    `json:"waiting"  doc:"Of all, those not worked out yet, as after a new build: they count as nothing due and no gap till then"`
 	Clients  []Card `json:"clients"`
 }
 
 func (a *API) clients(r huma.API) {
 	type list struct {
-		Contains string `query:"q" maxLength:"80"`
-		Limit    int    `query:"limit" default:"24" minimum:"1" maximum:"500"`
-		Show     string `query:"show" enum:",due,gaps" doc:"Only those with something due, or with needs that are not covered"`
+		Contains string `query:"q"     maxLength:"80"`
+		Limit    int    `query:"limit"                default:"24" minimum:"1" maximum:"500"`
+		Show     string `query:"show"                                                        enum:",due,gaps" doc:"Only those with something due, or with needs that are not covered"`
 	}
 	type listOut struct{ Body Listing }
-	handle(a, r, operation(Signed, http.MethodGet, "/clients", "list-clients", "Clients: those with something due, then the newest change",
-		"client"),
+	handle(
+		a,
+		r,
+		operation(Signed, http.MethodGet, "/clients", "list-clients", "Clients: those with something due, then the newest change",
+			"client"),
 		func(ctx context.Context, in *list) (*listOut, error) {
 			found, err := a.Bench.Cards(ctx, who(ctx).Practice, workbench.Find{Contains: in.Contains, Show: in.Show, Limit: in.Limit})
 			if err != nil {
@@ -202,7 +269,8 @@ func (a *API) clients(r huma.API) {
 				out.Body.Clients = append(out.Body.Clients, cardOf(c))
 			}
 			return out, nil
-		})
+		},
+	)
 
 	a.oneClient(r)
 	a.steps(r)
@@ -266,11 +334,11 @@ func (a *API) oneClient(r huma.API) {
 type PastChange struct {
 	Seq    int64  `json:"seq"`
 	At     int64  `json:"at"`
-	By     string `json:"by" doc:"The consultant's name; empty from before that was kept"`
+	By     string `json:"by"     doc:"The consultant's name; empty from before that was kept"`
 	Yours  bool   `json:"yours"`
 	Label  Label  `json:"label"`
 	Undone bool   `json:"undone"`
-	Kept   bool   `json:"kept" doc:"It can be taken back: how is kept since release 5 of the database"`
+	Kept   bool   `json:"kept"   doc:"It can be taken back: how is kept since release 5 of the database"`
 }
 
 // steps registers undo, redo and the history.
@@ -292,7 +360,11 @@ func (a *API) steps(r huma.API) {
 				if err != nil {
 					return nil, err
 				}
-				d, _, err := a.Bench.Undo(ctx, who(ctx).Who, workbench.Step{Client: in.ID, Base: revision, Redo: redo, Anyones: in.Anyones})
+				d, _, err := a.Bench.Undo(
+					ctx,
+					who(ctx).Who,
+					workbench.Step{Client: in.ID, Base: revision, Redo: redo, Anyones: in.Anyones},
+				)
 				if err != nil {
 					return nil, a.stale(ctx, d, in.Looking, nil, err)
 				}

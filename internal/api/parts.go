@@ -41,7 +41,12 @@ type itemGone struct {
 
 // parts registers the writing of every part of a file.
 func (a *API) parts(r huma.API) {
-	part(a, r, store.PartProfile, "client", func(f *store.File, v store.Profile) { f.Profile = v })
+	part(a, r, store.PartProfile, "client", func(f *store.File, v Profile) {
+		if f.Profile = v.Customer; v.Trainee != nil {
+			f.Persons[0].Trainee = *v.Trainee
+		}
+	})
+	list[store.Person](a, r)
 	part(a, r, store.PartSpace, "space", func(f *store.File, v store.Space) { f.Space = v })
 	part(a, r, store.PartAtHand, "stock", func(f *store.File, v AtHand) { f.AtHand = v.Fillings })
 	list[store.Room](a, r)
@@ -57,7 +62,7 @@ func (a *API) parts(r huma.API) {
 	list[store.Band](a, r)
 	list[store.Rig](a, r)
 	list[store.Gear](a, r)
-	list[store.TestSet](a, r)
+	list(a, r, func(ctx context.Context, s *store.LoggedSet) { s.Author = who(ctx).Consultant })
 	list[store.Pin](a, r)
 	list[store.Wished](a, r)
 	list[store.Operation](a, r)
@@ -77,7 +82,8 @@ func part[T any](a *API, r huma.API, name, tag string, set func(*store.File, T))
 		})
 }
 
-func list[T any](a *API, r huma.API) {
+// list registers the writing of a list; first is done to a thing before it is put there.
+func list[T any](a *API, r huma.API, first ...func(context.Context, *T)) {
 	things := store.ListOf[T]()
 	name, tag := things.Name, things.Station
 	handle(a, r, operation(Signed, http.MethodPut, "/clients/{client}/"+name+"/{item}", "write-"+name,
@@ -88,6 +94,9 @@ func list[T any](a *API, r huma.API) {
 				return nil, err
 			}
 			*things.ID(&in.Body) = in.Item
+			for _, do := range first {
+				do(ctx, &in.Body)
+			}
 			return a.change(ctx, in.Looking, in.Body, workbench.Put(things, in.ID, base, in.Body))
 		})
 	handle(a, r, operation(Signed, http.MethodDelete, "/clients/{client}/"+name+"/{item}", "remove-"+name,

@@ -195,7 +195,7 @@ type shown struct {
 	order []shownOf // oldest first
 }
 
-type shownOf struct{ practice, client, station string }
+type shownOf struct{ practice, client, station, person string }
 
 // mostShown is how many stations' views are kept.
 const mostShown = 24

@@ -186,7 +186,7 @@ func (a *API) look(ctx context.Context, l Looking, f store.File, r workbench.Res
 	out := l.results(f, r)
 	if out != nil {
 		out.Tag = a.Bench.Tag(f, string(l.Station))
-		a.shown.keep(shownOf{who(ctx).Practice, f.ID, string(l.Station)}, out)
+		a.shown.keep(shownOf{who(ctx).Practice, f.ID, string(l.Station), f.Seen}, out)
 	}
 	return out
 }
@@ -199,7 +199,7 @@ func (a *API) lookAgain(ctx context.Context, l Looking, d workbench.Desk) (all *
 		return nil, nil
 	}
 	out.Tag = a.Bench.Tag(d.File, string(l.Station))
-	before := a.shown.keep(shownOf{who(ctx).Practice, d.File.ID, string(l.Station)}, out)
+	before := a.shown.keep(shownOf{who(ctx).Practice, d.File.ID, string(l.Station), d.File.Seen}, out)
 	if l.Have != "" && before != nil && before.Tag == l.Have {
 		if ops, few := patchOf(before, out); few {
 			return nil, ops

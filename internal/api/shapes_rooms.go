@@ -11,16 +11,22 @@ import (
 	"scrappyrack/internal/workbench"
 )
 
+// HeadsOfPerson are the heights for one of the people.
+type HeadsOfPerson struct {
+	Person string     `json:"person"`
+	Heads  []Headroom `json:"heads"`
+}
+
 // Home is what all rooms come to.
 type Home struct {
-	Rooms   []RoomState `json:"rooms" doc:"As in the file"`
-	Heads   []Headroom  `json:"heads" doc:"Every use of height, where it is best to be had; none without a stature"`
-	Other   []Headroom  `json:"other" doc:"The same for the second person"`
-	LaneM   float64     `json:"lane_m" doc:"The longest lane of all rooms that are trained in"`
-	Lengths int         `json:"lengths_50ft" doc:"How often it is walked for 50 ft (15.24 m); 0 when loads are held standing"`
-	Twenty  int         `json:"lengths_20m" doc:"The same for 20 m"`
-	MostM   float64     `json:"most_m" doc:"The most room before a wall or a door, for bands"`
-	Outside []string    `json:"outside" doc:"Uses that are to be had outdoors only"`
+	Rooms   []RoomState     `json:"rooms" doc:"As in the file"`
+	Heads   []Headroom      `json:"heads" doc:"Every use of height, where it is best to be had; none without a stature"`
+	Others  []HeadsOfPerson `json:"others" doc:"The same for each of the other people who were measured"`
+	LaneM   float64         `json:"lane_m" doc:"The longest lane of all rooms that are trained in"`
+	Lengths int             `json:"lengths_50ft" doc:"How often it is walked for 50 ft (15.24 m); 0 when loads are held standing"`
+	Twenty  int             `json:"lengths_20m" doc:"The same for 20 m"`
+	MostM   float64         `json:"most_m" doc:"The most room before a wall or a door, for bands"`
+	Outside []string        `json:"outside" doc:"Uses that are to be had outdoors only"`
 }
 
 // RoomState is what one room comes to. Places are in m on its drawing: the first corner at
@@ -202,12 +208,15 @@ func homeOf(f store.File, r workbench.Results) Home {
 	a := r.Client.Space
 	out := Home{
 		Rooms: []RoomState{}, Heads: headsOf(whatIsAsked(a.Heads), r.Client.Rooms, units),
-		Other: headsOf(whatIsAsked(r.Other.Heads), r.Client.Rooms, units),
-		LaneM: float64(a.Lane), Lengths: space.Lengths(a.Lane, carryDistance), Twenty: space.Lengths(a.Lane, 20),
+		Others: []HeadsOfPerson{},
+		LaneM:  float64(a.Lane), Lengths: space.Lengths(a.Lane, carryDistance), Twenty: space.Lengths(a.Lane, 20),
 		MostM: float64(a.Farthest), Outside: []string{},
 	}
 	for _, u := range a.Outside {
 		out.Outside = append(out.Outside, a.Head(u).Name)
+	}
+	for _, o := range r.Others {
+		out.Others = append(out.Others, HeadsOfPerson{o.Person, headsOf(whatIsAsked(o.Heads), r.Client.Rooms, units)})
 	}
 	hip := body.At(r.Client.Person.Stature, body.Hip)
 	for i, room := range r.Rooms {

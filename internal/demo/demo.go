@@ -75,10 +75,10 @@ func Files() []store.File {
 
 func loft() store.File {
 	f := store.NewFile("demo-loft", "Loft above the bakery")
-	f.Profile.StatureM, f.Profile.BodyMassKg, f.Profile.Sex = 1.69, 64, "female"
-	f.Profile.Experience, f.Profile.Goal, f.Profile.Days, f.Profile.Minutes = "novice", "general", 3, 35
+	f.Persons[0].StatureM, f.Persons[0].BodyMassKg, f.Persons[0].Sex = 1.69, 64, "female"
+	f.Persons[0].Experience, f.Persons[0].Goal, f.Persons[0].Days, f.Persons[0].Minutes = "novice", "general", 3, 35
 	f.Profile.BudgetMinor, f.Profile.Currency = 22000, "GBP"
-	f.Profile.BornYear, f.Profile.Asked = 1991, asked("yes", "yes")
+	f.Persons[0].BornYear, f.Persons[0].Asked = 1991, asked("yes", "yes")
 	f.Profile.Note = "Hand-luggage staircase: nothing wider than 70 cm goes up."
 	loftRooms(&f)
 	loftBuilds(&f)
@@ -121,17 +121,17 @@ func loft() store.File {
 	}
 	f.Rigs = []store.Rig{{ID: "band-pull-down", Bands: store.Words{"loop-one"}, DistanceM: 0.9, HeightM: 1.86, Fold: 1},
 		{ID: "band-squat", Bands: store.Words{"loop-one", "loop-two"}, StanceM: 0.3, Fold: 1}}
-	f.Tests = []store.TestSet{{ID: "row", Movement: "one-hand-row", LoadKg: 9.5, Reps: 11, Reserve: 2}}
+	f.Sets = []store.LoggedSet{{ID: "row", Test: true, Movement: "one-hand-row", LoadKg: 9.5, Reps: 11, Reserve: 2}}
 	return f
 }
 
 func garage() store.File {
 	f := store.NewFile("demo-garage", "Half a garage, half a car")
-	f.Profile.StatureM, f.Profile.BodyMassKg, f.Profile.Sex = 1.88, 94, "male"
-	f.Profile.Experience, f.Profile.Goal, f.Profile.Days, f.Profile.Minutes = "intermediate", "strength", 4, 50
+	f.Persons[0].StatureM, f.Persons[0].BodyMassKg, f.Persons[0].Sex = 1.88, 94, "male"
+	f.Persons[0].Experience, f.Persons[0].Goal, f.Persons[0].Days, f.Persons[0].Minutes = "intermediate", "strength", 4, 50
 	f.Profile.BudgetMinor, f.Profile.Currency, f.Profile.Units = 65000, "USD", "us"
-	f.Profile.BornYear, f.Profile.Asked = 1984, asked("yes", "no", "joints")
-	f.Profile.HealthNote = "An old wrist fracture, no trouble now."
+	f.Persons[0].BornYear, f.Persons[0].Asked = 1984, asked("yes", "no", "joints")
+	f.Persons[0].HealthNote = "An old wrist fracture, no trouble now."
 	f.Releases = []store.Release{{ID: "wrist", About: "joints", Role: "physician", By: "R. Quill", On: "2026-11-03", Verdict: "may",
 		Limits: store.Words{}}}
 	garageRooms(&f)
@@ -165,21 +165,21 @@ func garage() store.File {
 	f.Bands = []store.Band{{ID: "wide", Name: "wide loop", Kind: "long-loop", RestM: 1.04, WidthM: 0.045, ThicknessM: 0.0045,
 		FirstUsed: visited - 90*day, Inspected: visited,
 		Points: read([2]float64{1.45, 131}, [2]float64{1.95, 231}, [2]float64{2.45, 308})}}
-	f.Tests = []store.TestSet{
-		{ID: "squat", Movement: "goblet-squat", LoadKg: 32, Reps: 12, AtLeast: true},
-		{ID: "gym", Movement: "back-squat", LoadKg: 90, Reps: 5, Reserve: 2},
-		{ID: "press", Movement: "one-hand-press", LoadKg: 16, Reps: 9, Reserve: 1},
+	f.Sets = []store.LoggedSet{
+		{ID: "squat", Test: true, Movement: "goblet-squat", LoadKg: 32, Reps: 12, Ended: "load"},
+		{ID: "gym", Test: true, Movement: "back-squat", LoadKg: 90, Reps: 5, Reserve: 2},
+		{ID: "press", Test: true, Movement: "one-hand-press", LoadKg: 16, Reps: 9, Reserve: 1},
 	}
 	return f
 }
 
 func flat() store.File {
 	f := store.NewFile("demo-flat", "Third floor, rented, no drill")
-	f.Profile.StatureM, f.Profile.BodyMassKg = 1.58, 0
-	f.Profile.Experience, f.Profile.Goal, f.Profile.Days, f.Profile.Minutes = "new", "older-adult", 2, 25
-	f.Profile.Limits = store.Words{"knee", "no-floor"}
-	f.Profile.BornYear, f.Profile.Asked = 1955, asked("no", "yes", "joints", "medicines")
-	f.Profile.HealthNote = "Stiff knees; tablets for blood pressure."
+	f.Persons[0].StatureM, f.Persons[0].BodyMassKg = 1.58, 0
+	f.Persons[0].Experience, f.Persons[0].Goal, f.Persons[0].Days, f.Persons[0].Minutes = "new", "older-adult", 2, 25
+	f.Persons[0].Limits = store.Words{"knee", "no-floor"}
+	f.Persons[0].BornYear, f.Persons[0].Asked = 1955, asked("no", "yes", "joints", "medicines")
+	f.Persons[0].HealthNote = "Stiff knees; tablets for blood pressure."
 	f.Releases = []store.Release{
 		{ID: "knees", About: "joints", Role: "physician", By: "T. Marrow", On: "2026-11-10", Verdict: "within",
 			Limits: store.Words{"knee"}},
@@ -187,7 +187,8 @@ func flat() store.File {
 	}
 	f.Profile.BudgetMinor, f.Profile.Currency = 9000, "EUR"
 	flatRooms(&f)
-	f.Space.Access, f.Space.OtherName, f.Space.OtherM = "stairs", "her son", 1.84
+	f.Space.Access = "stairs"
+	f.Persons = append(f.Persons, store.Person{ID: "son", Name: "her son", Aside: true, Trainee: store.Trainee{StatureM: 1.84}})
 	f.AtHand = store.Words{"fresh-water", "beans", "books", "stuffing"}
 	f.Containers = []store.Container{
 		{ID: "bottle-1", Name: "bottle 1", Kind: "bottle", TareKg: 0.04, CapacityL: 1.5, Shape: "prism", HeightM: 0.28, Closure: "sealed",

@@ -23,12 +23,12 @@ func TestDemoIsMixedAndFilledOnce(t *testing.T) {
 	f, err := s.Load(ctx, c.PracticeID, "demo-loft")
 	require.NoError(t, err)
 	_, err = s.Change(ctx, store.Edit{Practice: c.PracticeID, Client: "demo-loft", Base: f.Revision,
-		Do: func(f *store.File) error { f.Profile.Days = 6; return nil }})
+		Do: func(f *store.File) error { f.Persons[0].Days = 6; return nil }})
 	require.NoError(t, err)
 	require.NoError(t, demo.Fill(ctx, s))
 	f, err = s.Load(ctx, c.PracticeID, "demo-loft")
 	require.NoError(t, err)
-	assert.Equal(t, 6, f.Profile.Days, "a second start keeps what was changed")
+	assert.Equal(t, 6, f.Persons[0].Days, "a second start keeps what was changed")
 
 	currencies, units, walls := map[string]bool{}, map[string]bool{}, map[string]bool{}
 	for _, f := range demo.Files() {

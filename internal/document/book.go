@@ -66,7 +66,7 @@ func (b reader) money(minor int64) string {
 func (b book) front(not string) {
 	b.say(Named, b.file.Profile.Name)
 	b.say(Quiet, fmt.Sprintf("Home-gym plan, %s. %d days a week of %d minutes, goal: %s.", b.Made.Format("2 January 2006"),
-		b.file.Profile.Days, b.file.Profile.Minutes, strings.ReplaceAll(b.file.Profile.Goal, "-", " ")))
+		b.file.Looked().Days, b.file.Looked().Minutes, strings.ReplaceAll(b.file.Looked().Goal, "-", " ")))
 	b.Blocks = append(b.Blocks, openHolds(b.results, b.units)...)
 	if b.plan == nil {
 		b.say(Wrong, "There is no plan yet: "+not+".")

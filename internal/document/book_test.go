@@ -55,7 +55,7 @@ func TestBookReadsAsText(t *testing.T) {
 
 func TestBookWithoutAPlanSaysWhy(t *testing.T) {
 	f := demo.Files()[0]
-	f.Profile.StatureM = 0
+	f.Persons[0].StatureM = 0
 	pdf, err := document.Book(f, workbench.Work(f), nil, "").PDF("a4")
 	require.NoError(t, err)
 	assert.NotEmpty(t, pdf)

@@ -35,8 +35,8 @@ func TestWhatLeavesOpensWithItsHolds(t *testing.T) {
 		return join(one), join(whole)
 	}
 	for i, f := range demo.Files() {
-		f.Profile.Asked.Answers, f.Profile.Asked.Floor = store.Words{"cancer:yes"}, "no"
-		f.Profile.Limits = store.Words{}
+		f.Persons[0].Asked.Answers, f.Persons[0].Asked.Floor = store.Words{"cancer:yes"}, "no"
+		f.Persons[0].Limits = store.Words{}
 		f.Operations = []store.Operation{{ID: "o", Part: "knee", What: "meniscus"}}
 		f.Releases = []store.Release{{ID: "r", About: "operation/o", Role: "surgeon", By: " ", On: "2026-11-01", Verdict: "may",
 			Limits: store.Words{}}}

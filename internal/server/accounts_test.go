@@ -167,7 +167,7 @@ func TestTwoConsultantsOverTheWire(t *testing.T) {
 	undone := owner.do("POST", at+"/undo", "", "If-Match", `"3"`)
 	require.Equal(t, 200, undone.status)
 	undone.into(t, &d)
-	assert.Equal(t, 3, d.File.Profile.Days)
+	assert.Equal(t, 3, d.File.Persons[0].Days)
 	assert.InDelta(t, 2.2, d.File.Space.WayHeightM, 0)
 	require.NotNil(t, d.Steps.UndoOther)
 	assert.Equal(t, "Second", d.Steps.UndoOther.By)

@@ -28,7 +28,7 @@ func TestEditsAnswerWhatDiffers(t *testing.T) {
 		var now struct{ File store.File }
 		b.do("GET", "/api/v1/clients/demo-loft", "").into(t, &now)
 		f := now.File
-		c, p := f.Containers[r.IntN(len(f.Containers))], f.Profile
+		c, p := f.Containers[r.IntN(len(f.Containers))], f.Persons[0]
 		c.VolumeL = c.CapacityL * r.Float64()
 		p.StatureM = 1.5 + 0.4*r.Float64()
 		x, w := f.Fixtures[r.IntN(len(f.Fixtures))], f.Weighings[r.IntN(len(f.Weighings))]
@@ -38,7 +38,7 @@ func TestEditsAnswerWhatDiffers(t *testing.T) {
 			method, path string
 			body         any
 		}{
-			{"PUT", "containers/" + c.ID, c}, {"PUT", "profile", p}, {"PUT", "fixtures/" + x.ID, x}, {"PUT", "weighings/" + w.ID, w},
+			{"PUT", "containers/" + c.ID, c}, {"PUT", "persons/first", p}, {"PUT", "fixtures/" + x.ID, x}, {"PUT", "weighings/" + w.ID, w},
 			{"DELETE", "containers/" + c.ID, nil}, {"DELETE", "bands/" + f.Bands[0].ID, nil},
 			{"PUT", "at-hand", map[string]any{"fillings": []string{"rice"}}},
 		}

@@ -335,6 +335,13 @@ func TestUndoOverTheWire(t *testing.T) {
 	assert.Equal(t, "jug-a", d.File.Containers[0].ID)
 }
 
+// profileOf is a client's profile with the first person, to be written changed.
+func profileOf(d api.Desk) api.Profile {
+	p, first := d.File.Profile, *d.File.Profile.Trainee
+	p.Trainee = &first
+	return p
+}
+
 func TestBadFieldsAreNamed(t *testing.T) {
 	h := start(t, true)
 	b := h.browser(t)
@@ -344,10 +351,10 @@ func TestBadFieldsAreNamed(t *testing.T) {
 		field string
 		body  func() any
 	}{
-		"giant":         {"profile", "body.stature_m", func() any { p := d.File.Profile; p.StatureM = 3; return p }},
-		"half a metre":  {"profile", "body.stature_m", func() any { p := d.File.Profile; p.StatureM = 0.5; return p }},
-		"no such limit": {"profile", "body.limits[0]", func() any { p := d.File.Profile; p.Limits = store.Words{"left-ear"}; return p }},
-		"no such money": {"profile", "body.currency", func() any { p := d.File.Profile; p.Currency = "XYZ"; return p }},
+		"giant":         {"profile", "body.stature_m", func() any { p := profileOf(d); p.StatureM = 3; return p }},
+		"half a metre":  {"profile", "body.stature_m", func() any { p := profileOf(d); p.StatureM = 0.5; return p }},
+		"no such limit": {"profile", "body.limits[0]", func() any { p := profileOf(d); p.Limits = store.Words{"left-ear"}; return p }},
+		"no such money": {"profile", "body.currency", func() any { p := profileOf(d); p.Currency = "XYZ"; return p }},
 		"overfull room": {"rooms/loft", "body.taken_m2", func() any { r := d.File.Rooms[0]; r.TakenM2 = 99; return r }},
 		"wide door":     {"openings/stair-door", "body.width_m", func() any { o := d.File.Openings[0]; o.WidthM = 4; return o }},
 		"sunken beam":   {"overheads/collar", "body.under_m", func() any { o := d.File.Overheads[2]; o.UnderM = -0.1; return o }},
@@ -362,8 +369,8 @@ func TestBadFieldsAreNamed(t *testing.T) {
 		"over the brim": {"containers/jug-a", "body.volume_l", func() any { k := d.File.Containers[0]; k.VolumeL = 9; return k }},
 		"wrong bucket":  {"containers/bucket", "body.capacity_l", func() any { k := d.File.Containers[2]; k.CapacityL = 40; return k }},
 		"no filling":    {"containers/jug-a", "body.filling", func() any { k := d.File.Containers[0]; k.Filling = "feathers"; return k }},
-		"long set":      {"tests/row", "body.reps", func() any { s := d.File.Tests[0]; s.Reps = 300; return s }},
-		"nothing held":  {"tests/row", "body.load_kg", func() any { s := d.File.Tests[0]; s.LoadKg = 0; return s }},
+		"long set":      {"sets/row", "body.reps", func() any { s := d.File.Sets[0]; s.Reps = 3000; return s }},
+		"nothing held":  {"sets/row", "body.load_kg", func() any { s := d.File.Sets[0]; s.LoadKg = 0; return s }},
 		"no such gear":  {"gear/x", "body.item", func() any { return store.Gear{ID: "x", Item: "moon"} }},
 	} {
 		body, err := json.Marshal(c.body())

@@ -123,7 +123,10 @@ func TestDeskExplainsItself(t *testing.T) {
 				all = append(all, th.LoadWhy)
 			}
 		}
-		for _, h := range append(home.Heads, home.Other...) {
+		for _, o := range home.Others {
+			home.Heads = append(home.Heads, o.Heads...)
+		}
+		for _, h := range home.Heads {
 			all = append(all, h.Why)
 		}
 		for _, l := range station("loads").Stock.Loads {

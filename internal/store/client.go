@@ -42,7 +42,7 @@ func (s *Store) load(ctx context.Context, tx *sqlx.Tx, practice, id string) (Fil
 		f.Handbook = handbook
 		return f, nil
 	}
-	f := File{Handbook: handbook, ID: r.ID, Revision: r.Revision, UpdatedAt: r.UpdatedAt, Profile: r.Profile, Space: r.Space,
+	f := File{Handbook: handbook, ID: r.ID, Revision: r.Revision, UpdatedAt: r.UpdatedAt, Profile: r.Customer, Space: r.Space,
 		AtHand: r.AtHand}
 	for _, l := range lists {
 		if err := l.read(ctx, tx, practice, &f); err != nil {
@@ -79,8 +79,11 @@ func (s *Store) Create(ctx context.Context, practice string, f File) (File, erro
 
 func rowOf(practice string, f File) row {
 	return row{ID: f.ID, PracticeID: practice, Revision: f.Revision, UpdatedAt: f.UpdatedAt, Folded: fold(f.Profile.Name),
-		Profile: f.Profile, Space: f.Space, AtHand: f.AtHand}
+		Customer: f.Profile, Space: f.Space, AtHand: f.AtHand}
 }
+
+// Any is the base of an edit that is as right on any revision, as an addition is.
+const Any = -1
 
 // By is who makes a change, and in which session.
 type By struct{ Consultant, Session string }
@@ -88,7 +91,7 @@ type By struct{ Consultant, Session string }
 // Edit is one change of one client.
 type Edit struct {
 	Practice, Client string
-	Base             int64 // the revision that it was thought out on
+	Base             int64 // the revision that it was thought out on, Any for whatever stands
 	By               By
 	Label            Label
 	// Scopes are what it is about, as Changes names them: when one of them has changed
@@ -136,13 +139,16 @@ func (s *Store) attempt(ctx context.Context, e Edit) (out Changed, err error) {
 		if err != nil {
 			return err
 		}
-		if e.Base > before.Revision || changed > e.Base {
+		if e.Base != Any && (e.Base > before.Revision || changed > e.Base) {
 			return ErrStale
 		}
 		last, err = lastOf(ctx, tx, e.Practice, e.Client)
 		return err
 	})
 	out.File = before
+	if err == nil {
+		err = s.widen(ctx, e.Practice, &before, e.Scopes)
+	}
 	if err != nil {
 		return out, err
 	}
@@ -208,7 +214,11 @@ func (s *Store) save(ctx context.Context, practice string, from int64, after Fil
 		}
 		return also(tx)
 	})
-	if err == nil {
+	switch {
+	case err != nil:
+	case c.Lists[setsList.name] != nil || c.Lists["persons"] != nil: // which sets are the newest is the database's to say
+		s.recent.drop(practice, after.ID)
+	default:
 		s.recent.put(practice, after)
 	}
 	return err
@@ -286,11 +296,11 @@ func distinct(before, after *File, c *Changes) error {
 	return nil
 }
 
-var profileHolds = holdsOf(reflect.TypeFor[Profile]())
+var customerHolds = holdsOf(reflect.TypeFor[Customer]())
 
 // Clone copies a file with all that it holds.
 func (f File) Clone() File {
-	f.Profile = copied(reflect.ValueOf([]Profile{f.Profile}), profileHolds).Interface().([]Profile)[0]
+	f.Profile = copied(reflect.ValueOf([]Customer{f.Profile}), customerHolds).Interface().([]Customer)[0]
 	f.AtHand = slices.Clone(f.AtHand)
 	for _, l := range lists {
 		l.copy(&f)

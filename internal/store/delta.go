@@ -30,7 +30,7 @@ type ListChange struct {
 type Changes struct {
 	Revision  int64                  `json:"revision"`
 	UpdatedAt int64                  `json:"updated_at"`
-	Profile   *Profile               `json:"profile,omitempty"`
+	Profile   *Customer              `json:"profile,omitempty"`
 	Space     *Space                 `json:"space,omitempty"`
 	AtHand    *Words                 `json:"at_hand,omitempty"`
 	Lists     map[string]*ListChange `json:"-"`
@@ -226,6 +226,9 @@ func (l *list) changeOf(was, is reflect.Value) *ListChange {
 			}
 			c.Places = append(c.Places, p)
 		}
+	}
+	if l.window > 0 { // what a file has of it stands in no order
+		c.Places = nil
 	}
 	if len(c.Items)+len(c.Gone)+len(c.Places) == 0 {
 		return nil

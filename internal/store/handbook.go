@@ -210,8 +210,7 @@ func (s *Store) HandbookHistory(ctx context.Context, practice string) (all []Han
 // UsedBy is how many clients of a practice have sets of a movement, tested or logged.
 func (s *Store) UsedBy(ctx context.Context, practice, movement string) (n int, err error) {
 	err = s.inRead(ctx, func(tx *sqlx.Tx) error {
-		return tx.GetContext(ctx, &n, `SELECT count(*) FROM (SELECT client_id FROM test_set WHERE practice_id = ?1 AND movement = ?2
-			UNION SELECT client_id FROM log_sum WHERE practice_id = ?1 AND movement = ?2)`, practice, movement)
+		return tx.GetContext(ctx, &n, `SELECT count(DISTINCT client_id) FROM log_sum WHERE practice_id = ? AND movement = ?`, practice, movement)
 	})
 	return n, err
 }

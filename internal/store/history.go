@@ -94,9 +94,9 @@ func (l Label) fields(from, to *File) []string {
 
 // differing are the fields, by their names in JSON, in which two structs differ.
 func differing(x, y reflect.Value) (out []string) {
-	for i := range x.NumField() {
-		if !reflect.DeepEqual(x.Field(i).Interface(), y.Field(i).Interface()) {
-			out = append(out, jsonName(x.Type().Field(i)))
+	for _, f := range reflect.VisibleFields(x.Type()) {
+		if !f.Anonymous && !reflect.DeepEqual(x.FieldByIndex(f.Index).Interface(), y.FieldByIndex(f.Index).Interface()) {
+			out = append(out, jsonName(f))
 		}
 	}
 	return out
@@ -225,6 +225,9 @@ func (s *Store) step(ctx context.Context, st Step) (out Changed, label Label, er
 	}
 	c, err := readChanges(text, one.Schema)
 	if err != nil {
+		return out, label, err
+	}
+	if err := s.widen(ctx, st.Practice, &before, c.scopes()); err != nil {
 		return out, label, err
 	}
 	after := before.Clone()

@@ -77,7 +77,7 @@ func edit(t *rapid.T, f *store.File) {
 	at := func(n int) int { return rapid.IntRange(0, n-1).Draw(t, "at") }
 	switch rapid.IntRange(0, 6).Draw(t, "kind") {
 	case 0:
-		f.Profile.Minutes = rapid.IntRange(10, 180).Draw(t, "minutes")
+		f.Persons[0].Minutes = rapid.IntRange(10, 180).Draw(t, "minutes")
 	case 1:
 		for _, c := range f.Containers {
 			if c.ID == id {

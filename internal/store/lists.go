@@ -14,15 +14,16 @@ import (
 
 // list is one of the lists of a file. All that is known of it stands at its field: the `table` that
 // it is kept in, the `most` that a client can have, the `station` that it is edited at, and `keyed`
-// where its ids are keys of the library and not of this client's things. Its things have an ID.
+// where its ids are keys of the library and not of this client's things; of one with a `window` a file
+// has no more than is lately worked with (see log.go). Its things have an ID.
 type list struct {
 	name, station string // as addresses, labels and JSON call it
-	most          int
+	most, window  int
 	keyed         bool
 	at            []int // of the file's fields
 	thing         reflect.Type
 	id            []int
-	called        []int   // the things' Name, nil without one
+	called        []int   // the things' Name, nil where they need none
 	holds         [][]int // their fields that are slices
 	columns       string
 	rows
@@ -42,12 +43,13 @@ func listsOf(file reflect.Type) (out []*list) {
 		l := &list{name: jsonName(f), station: f.Tag.Get("station"), keyed: f.Tag.Get("keyed") != "", at: f.Index, thing: thing,
 			holds: holdsOf(thing), columns: strings.Join(columns, ", "), rows: newRows(table, columns)}
 		l.most, _ = strconv.Atoi(f.Tag.Get("most"))
+		l.window, _ = strconv.Atoi(f.Tag.Get("window"))
 		id, ok := thing.FieldByName("ID")
 		if !ok || l.most == 0 || l.station == "" {
 			panic("store: " + l.name + " lacks an id, a most or a station") // found by any test
 		}
 		l.id = id.Index
-		if name, ok := thing.FieldByName("Name"); ok {
+		if name, ok := thing.FieldByName("Name"); ok && name.Tag.Get("minLength") != "" {
 			l.called = name.Index
 		}
 		out = append(out, l)
@@ -117,6 +119,9 @@ func (l *list) ids(f *File) []string {
 }
 
 func (l *list) read(ctx context.Context, tx *sqlx.Tx, practice string, f *File) error {
+	if l.window > 0 {
+		return readSets(ctx, tx, practice, f, nil)
+	}
 	out := reflect.New(reflect.SliceOf(l.thing))
 	out.Elem().Set(reflect.MakeSlice(out.Elem().Type(), 0, 0))
 	err := tx.SelectContext(ctx, out.Interface(),

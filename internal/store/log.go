@@ -1,102 +1,150 @@
 package store
 
 import (
+	"cmp"
 	"context"
 	"database/sql"
 	"errors"
 	"fmt"
+	"reflect"
 	"slices"
+	"strings"
 
 	"github.com/jmoiron/sqlx"
 )
 
-// LogSet is one set that was trained.
-type LogSet struct {
-	ID       string `db:"id" json:"id" pattern:"^[a-z0-9-]{1,40}$" patternDescription:"a short id of small letters, digits and dashes"`
-	DoneAt   int64  `db:"done_at" json:"done_at" minimum:"0" maximum:"253402300799" doc:"Unix time in seconds, UTC"`
-	Movement string `db:"movement" json:"movement" minLength:"1" maxLength:"60" doc:"Key of the movement"`
-	LoadG    int64  `db:"load_g" json:"load_g" minimum:"0" maximum:"1000000" doc:"Load in whole grams, 0 for nothing added"`
-	Reps     int    `db:"reps" json:"reps" minimum:"1" maximum:"1000"`
-	Reserve  int    `db:"reserve" json:"reserve" minimum:"-1" maximum:"14" doc:"Repetitions left in reserve; -1 when nobody said"`
+// LoggedSet is one set that somebody did, trained or as a test. What is empty or 0 nobody has said,
+// but for repetitions: none of them is a set that failed.
+type LoggedSet struct {
+	ID         string  `db:"id"           json:"id"                     pattern:"^[a-z0-9-]{1,40}$" patternDescription:"a short id of small letters, digits and dashes"`
+	Person     string  `db:"person"       json:"person,omitempty"                                                                                                       maxLength:"40"  doc:"Who did it: a person's id; empty takes the first"`
+	Author     string  `db:"author"       json:"author,omitempty"                                                                                                       maxLength:"80"  doc:"Who wrote it down: the id of a consultant, or of a link"                                            readOnly:"true"`
+	DoneAt     int64   `db:"done_at"      json:"done_at,omitempty"                                                                                                                      doc:"Unix time in seconds, UTC; 0 when nobody said"                                                                      minimum:"0"  maximum:"253402300799"`
+	Test       bool    `db:"test"         json:"test,omitempty"                                                                                                                         doc:"It was a test: needs rest on it"`
+	Movement   string  `db:"movement"     json:"movement"                                                                                                               maxLength:"60"  doc:"Key of the movement"                                                                                                                                    minLength:"1"`
+	Side       string  `db:"side"         json:"side,omitempty"                                                                                                                         doc:"Of a movement of one side; empty for both"                                                                                                                            enum:",left,right"`
+	LoadKg     float64 `db:"load_kg"      json:"load_kg"                                                                                                                                doc:"As held: a pair's is the mass in one hand; of a body-weight movement what was added, 0 for nothing"                 minimum:"0"  maximum:"1000"                                                        required:"false" least:"0.1"`
+	LoadHalfKg float64 `db:"load_half_kg" json:"load_half_kg,omitempty"                                                                                                                 doc:"How far the load may be off, ±"                                                                                     minimum:"0"  maximum:"100"`
+	Made       string  `db:"made"         json:"made,omitempty"                                                                                                         maxLength:"200" doc:"How the load was made: the thing and its fill, the plates, the band and its set-up"`
+	Reps       int     `db:"reps"         json:"reps"                                                                                                                                   doc:"Over 15 with what was left says what 15 say, at least"                                                              minimum:"0"  maximum:"1000"                                                        required:"false"`
+	Seconds    int     `db:"seconds"      json:"seconds,omitempty"                                                                                                                                                                                                                                               minimum:"0"  maximum:"36000"`
+	Metres     float64 `db:"metres"       json:"metres,omitempty"                                                                                                                                                                                                                                                minimum:"0"  maximum:"100000"`
+	Rounds     int     `db:"rounds"       json:"rounds,omitempty"                                                                                                                                                                                                                                                minimum:"0"  maximum:"1000"`
+	Extra      int     `db:"extra"        json:"extra,omitempty"                                                                                                                        doc:"Repetitions of a round that was not ended"                                                                          minimum:"0"  maximum:"1000"`
+	Reserve    int     `db:"reserve"      json:"reserve"                                                                                                                                doc:"Repetitions left in reserve; -1 when nobody said"                                                                   minimum:"-1" maximum:"50"`
+	RestS      int     `db:"rest_s"       json:"rest_s,omitempty"                                                                                                                       doc:"Rest before it, in s"                                                                                               minimum:"0"  maximum:"3600"`
+	Tempo      string  `db:"tempo"        json:"tempo,omitempty"                                                                                                        maxLength:"20"  doc:"Seconds down, held, up: 3-1-1"`
+	Tactic     string  `db:"tactic"       json:"tactic,omitempty"                                                                                                       maxLength:"40"  doc:"What made a light load hard"`
+	Standard   string  `db:"standard"     json:"standard,omitempty"                                                                                                                     doc:"Whether the movement's standard was met"                                                                                                                              enum:",met,not"`
+	Ended      string  `db:"ended"        json:"ended,omitempty"                                                                                                                        doc:"What ended it; grip and load say that the body could do at least so much"                                                                                             enum:",body,grip,load,pain,time"`
+	PainSite   string  `db:"pain_site"    json:"pain_site,omitempty"                                                                                                    maxLength:"40"`
+	Pain       int     `db:"pain"         json:"pain,omitempty"                                                                                                                         doc:"Pain, 0 to 10"                                                                                                      minimum:"0"  maximum:"10"`
+	NextDay    string  `db:"next_day"     json:"next_day,omitempty"                                                                                                                     doc:"How it was the day after"                                                                                                                                             enum:",fine,sore,worse"`
+	Instead    string  `db:"instead"      json:"instead,omitempty"                                                                                                      maxLength:"60"  doc:"Key of the movement in whose place it was done"`
+	Place      string  `db:"place"        json:"place,omitempty"                                                                                                        maxLength:"40"  doc:"Id of the room"`
+	Note       string  `db:"note"         json:"note,omitempty"                                                                                                         maxLength:"400"`
 }
 
-// LogSum is what all sets of a movement come to.
+// LogSum is what all sets of a person in a movement come to.
 type LogSum struct {
-	Movement  string `db:"movement" json:"movement"`
-	Sets      int64  `db:"sets" json:"sets"`
-	Reps      int64  `db:"reps" json:"reps"`
-	MovedG    int64  `db:"moved_g" json:"moved_g" doc:"Load times repetitions, in grams"`
+	Person    string `db:"person"     json:"person"`
+	Movement  string `db:"movement"   json:"movement"`
+	Sets      int64  `db:"sets"       json:"sets"`
+	Reps      int64  `db:"reps"       json:"reps"`
+	MovedG    int64  `db:"moved_g"    json:"moved_g"    doc:"Load times repetitions, in grams"`
 	HeaviestG int64  `db:"heaviest_g" json:"heaviest_g"`
-	FirstAt   int64  `db:"first_at" json:"first_at"`
-	LastAt    int64  `db:"last_at" json:"last_at"`
+	FirstAt   int64  `db:"first_at"   json:"first_at"`
+	LastAt    int64  `db:"last_at"    json:"last_at"`
 }
 
-const (
-	ofOne   = " WHERE practice_id = ? AND client_id = ?"
-	logCols = "id, done_at, movement, load_g, reps, reserve"
-)
+const ofOne = " WHERE practice_id = ? AND client_id = ?"
 
-// AppendLog adds sets to a client's log and keeps its sums. Sets whose id is there
-// already are ErrTaken and nothing is added, unless they are the same: a set that was
-// sent twice is there once. The client's revision stays.
-func (s *Store) AppendLog(ctx context.Context, practice, client string, sets []LogSet) error {
-	return s.inTx(ctx, func(tx *sqlx.Tx) error {
-		if err := isThere(tx, practice, client); err != nil {
-			return err
+var logCols = strings.Join(columnsOf(reflect.TypeFor[LoggedSet]()), ", ")
+
+// readSets gives a file what is lately worked with of the log of its people: their tests, the newest
+// sets of each, as many as the window and besides, and besides by their ids. A set whose person was
+// taken out is kept, for when that is taken back, and is nobody's till then.
+func readSets(ctx context.Context, tx *sqlx.Tx, practice string, f *File, besides []string) error {
+	var all, some []LoggedSet
+	read := func(where string, args ...any) error {
+		some = nil
+		err := tx.SelectContext(ctx, &some, "SELECT "+logCols+" FROM logged_set"+ofOne+where, append([]any{practice, f.ID}, args...)...)
+		all = append(all, some...)
+		return err
+	}
+	for _, p := range f.Persons {
+		if err := read(" AND person = ? AND test = 1", p.ID); err != nil {
+			return fmt.Errorf("read tests: %w", err)
 		}
-		for _, l := range sets {
-			res, err := tx.Exec("INSERT INTO log_set (practice_id, client_id, "+logCols+") VALUES (?, ?, ?, ?, ?, ?, ?, ?) ON CONFLICT DO NOTHING",
-				practice, client, l.ID, l.DoneAt, l.Movement, l.LoadG, l.Reps, l.Reserve)
-			if err != nil {
-				return fmt.Errorf("log %s: %w", l.ID, err)
-			}
-			if n, err := res.RowsAffected(); err != nil {
+		if err := read(" AND person = ? AND test = 0 ORDER BY done_at DESC, id DESC LIMIT ?", p.ID, setsList.window+len(besides)); err != nil {
+			return fmt.Errorf("read the log: %w", err)
+		}
+	}
+	for _, id := range besides {
+		if err := read(" AND id = ?", id); err != nil {
+			return fmt.Errorf("read the log: %w", err)
+		}
+	}
+	slices.SortFunc(all, func(a, b LoggedSet) int { return cmp.Or(cmp.Compare(a.DoneAt, b.DoneAt), cmp.Compare(a.ID, b.ID)) })
+	f.Sets = append([]LoggedSet{}, slices.CompactFunc(all, func(a, b LoggedSet) bool { return a.ID == b.ID })...)
+	return nil
+}
+
+var setsList = ofThings[LoggedSet]()
+
+// widen gives a file what of its log some scopes name, beside what is lately worked with.
+func (s *Store) widen(ctx context.Context, practice string, f *File, scopes []string) error {
+	var ids []string
+	for _, scope := range scopes {
+		if id, ok := strings.CutPrefix(scope, setsList.name+"/"); ok {
+			ids = append(ids, id)
+		}
+	}
+	if len(ids) == 0 {
+		return nil
+	}
+	return s.inRead(ctx, func(tx *sqlx.Tx) error { return readSets(ctx, tx, practice, f, ids) })
+}
+
+// summing sums the movements anew that some sets are of, now and when what it returns is called.
+func summing(tx *sqlx.Tx, practice, client string, ids []string) (func() error, error) {
+	type of struct{ Person, Movement string }
+	touched := map[of]bool{}
+	find := func() error {
+		for _, id := range ids {
+			var one of
+			err := tx.Get(&one, "SELECT person, movement FROM logged_set"+ofOne+" AND id = ?", practice, client, id)
+			if err == nil {
+				touched[one] = true
+			} else if !errors.Is(err, sql.ErrNoRows) {
 				return err
-			} else if n == 0 {
-				var had LogSet
-				if err := tx.Get(&had, "SELECT "+logCols+" FROM log_set"+ofOne+" AND id = ?", practice, client, l.ID); err != nil {
-					return err
-				}
-				if had != l {
-					return ErrTaken
-				}
-				continue
-			}
-			_, err = tx.Exec(`INSERT INTO log_sum (practice_id, client_id, movement, sets, reps, moved_g, heaviest_g, first_at, last_at) VALUES (?, ?, ?, 1, ?, ?, ?, ?, ?)
-				ON CONFLICT DO UPDATE SET sets = sets + 1, reps = reps + excluded.reps, moved_g = moved_g + excluded.moved_g, heaviest_g = max(heaviest_g, excluded.heaviest_g),
-				first_at = min(first_at, excluded.first_at), last_at = max(last_at, excluded.last_at)`,
-				practice, client, l.Movement, l.Reps, l.LoadG*int64(l.Reps), l.LoadG, l.DoneAt, l.DoneAt)
-			if err != nil {
-				return fmt.Errorf("sum %s: %w", l.Movement, err)
 			}
 		}
 		return nil
-	})
-}
-
-// RemoveLog takes one set out of a client's log and out of its sums.
-func (s *Store) RemoveLog(ctx context.Context, practice, client, id string) error {
-	return s.inTx(ctx, func(tx *sqlx.Tx) error {
-		var l LogSet
-		err := tx.Get(&l, "DELETE FROM log_set"+ofOne+" AND id = ? RETURNING "+logCols, practice, client, id)
-		if errors.Is(err, sql.ErrNoRows) {
-			return ErrNotFound
-		}
-		if err != nil {
-			return fmt.Errorf("remove %s: %w", id, err)
-		}
-		of := []any{practice, client, l.Movement}
-		if _, err := tx.Exec("DELETE FROM log_sum"+ofOne+" AND movement = ? AND sets = 1", of...); err != nil {
+	}
+	return func() error {
+		if err := find(); err != nil {
 			return err
 		}
-		const left = "FROM log_set WHERE log_set.practice_id = log_sum.practice_id AND log_set.client_id = log_sum.client_id AND log_set.movement = log_sum.movement"
-		_, err = tx.Exec(`UPDATE log_sum SET sets = sets - 1, reps = reps - ?, moved_g = moved_g - ?,
-			heaviest_g = CASE WHEN heaviest_g > ? THEN heaviest_g ELSE (SELECT max(load_g) `+left+`) END,
-			first_at = CASE WHEN first_at < ? THEN first_at ELSE (SELECT min(done_at) `+left+`) END,
-			last_at = CASE WHEN last_at > ? THEN last_at ELSE (SELECT max(done_at) `+left+`) END`+ofOne+` AND movement = ?`,
-			append([]any{l.Reps, l.LoadG * int64(l.Reps), l.LoadG, l.DoneAt, l.DoneAt}, of...)...)
+		for one := range touched {
+			its := []any{practice, client, one.Person, one.Movement}
+			if _, err := tx.Exec("DELETE FROM log_sum"+ofOne+" AND person = ? AND movement = ?", its...); err != nil {
+				return err
+			}
+			if _, err := tx.Exec(`INSERT INTO log_sum (practice_id, client_id, person, movement, sets, reps, moved_g, heaviest_g, first_at, last_at)
+				SELECT practice_id, client_id, person, movement, count(*), sum(reps), sum(reps * CAST(round(load_kg * 1000) AS INTEGER)),
+					max(CAST(round(load_kg * 1000) AS INTEGER)), coalesce(min(nullif(done_at, 0)), 0), max(done_at)
+				FROM logged_set`+ofOne+" AND person = ? AND movement = ? GROUP BY 1, 2, 3, 4", its...); err != nil {
+				return fmt.Errorf("sum %s: %w", one.Movement, err)
+			}
+		}
+		var all int
+		err := tx.Get(&all, "SELECT coalesce(sum(sets), 0) FROM log_sum"+ofOne, practice, client)
+		if err == nil && all > setsList.most {
+			err = &TooManyError{setsList.name, setsList.most}
+		}
 		return err
-	})
+	}, find()
 }
 
 // LogCursor is a place in a log: the set that a page ended with.
@@ -105,13 +153,19 @@ type LogCursor struct {
 	ID     string
 }
 
-// Log reads a page of a client's log between two times, from inclusive and until
-// exclusive, newest first, after a cursor (nil for the newest). more says that older
-// ones follow.
-func (s *Store) Log(ctx context.Context, practice, client string, from, until int64, after *LogCursor, limit int) (page []LogSet, more bool,
-	err error) {
-	page = []LogSet{}
-	query, args := "SELECT "+logCols+" FROM log_set"+ofOne+" AND done_at >= ? AND done_at < ?", []any{practice, client, from, until}
+// Log reads a page of a person's log between two times, from inclusive and until exclusive, newest
+// first, after a cursor (nil for the newest). more says that older ones follow.
+func (s *Store) Log(
+	ctx context.Context,
+	practice, client, person string,
+	from, until int64,
+	after *LogCursor,
+	limit int,
+) (page []LoggedSet,
+	more bool, err error) {
+	page = []LoggedSet{}
+	query, args := "SELECT "+logCols+" FROM logged_set"+ofOne+" AND person = ? AND done_at >= ? AND done_at < ?",
+		[]any{practice, client, person, from, until}
 	if after != nil {
 		query += " AND (done_at, id) < (?, ?)"
 		args = append(args, after.DoneAt, after.ID)
@@ -128,15 +182,23 @@ func (s *Store) Log(ctx context.Context, practice, client string, from, until in
 	return page, more, err
 }
 
-// LogSums are the sums of a client's log, by movement.
+// LogSums are the sums of a client's log, of each person by movement.
 func (s *Store) LogSums(ctx context.Context, practice, client string) (sums []LogSum, err error) {
 	sums = []LogSum{}
 	err = s.inRead(ctx, func(tx *sqlx.Tx) error {
 		if err := isThere(tx, practice, client); err != nil {
 			return err
 		}
-		return tx.SelectContext(ctx, &sums,
-			"SELECT movement, sets, reps, moved_g, heaviest_g, first_at, last_at FROM log_sum"+ofOne+" ORDER BY movement", practice, client)
+		return tx.SelectContext(
+			ctx,
+			&sums,
+			"SELECT person, movement, sets, reps, moved_g, heaviest_g, first_at, last_at FROM log_sum"+ofOne+
+				" AND person IN (SELECT id FROM person"+ofOne+") ORDER BY person, movement",
+			practice,
+			client,
+			practice,
+			client,
+		)
 	})
 	return sums, err
 }

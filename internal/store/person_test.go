@@ -31,9 +31,9 @@ func TestOperationsOfTheReleaseBeforeStay(t *testing.T) {
 		for _, o := range f.Operations {
 			out = append(out, o.Part)
 		}
-		assert.NotNil(t, f.Profile.Likes)
+		assert.NotNil(t, f.Persons[0].Likes)
 		assert.Empty(t, f.Releases, "a text is no release")
-		return append(out, f.Profile.HealthNote)
+		return append(out, f.Persons[0].HealthNote)
 	}
 	assert.Equal(t, []string{"knee", "back", ""}, parts("held"))
 	assert.Equal(t, []string{"shoulder", "Written before: Dr. M, 3 May\nWritten before of shoulder: Dr. M, 3 May"}, parts("cleared"))

@@ -20,6 +20,18 @@ func columnsOf(t reflect.Type) (out []string) {
 	return out
 }
 
+// valuesOf are the values of a struct's fields, in the order of columnsOf.
+func valuesOf(v reflect.Value) (out []any) {
+	for i := range v.NumField() {
+		if v.Type().Field(i).Anonymous {
+			out = append(out, valuesOf(v.Field(i))...)
+		} else {
+			out = append(out, v.Field(i).Interface())
+		}
+	}
+	return out
+}
+
 // rows is a table of a part with its statements.
 type rows struct{ table, put, drop, move string }
 
@@ -43,10 +55,21 @@ func newRows(table string, columns []string) rows {
 
 // save writes the rows of a list that are new, changed or moved and deletes those that
 // went: nothing else.
-func (l *list) save(tx *sqlx.Tx, practice, client string, all *Changes) error {
+func (l *list) save(tx *sqlx.Tx, practice, client string, all *Changes) (failed error) {
 	c, r := all.Lists[l.name], l.rows
 	if c == nil {
 		return nil
+	}
+	if l.window > 0 {
+		sum, err := summing(tx, practice, client, c.touched(l))
+		if err != nil {
+			return err
+		}
+		defer func() {
+			if failed == nil {
+				failed = sum()
+			}
+		}()
 	}
 	for _, gone := range c.Gone {
 		if _, err := tx.Exec(r.drop, practice, client, gone); err != nil {
@@ -59,10 +82,7 @@ func (l *list) save(tx *sqlx.Tx, practice, client string, all *Changes) error {
 		items[l.idOf(v)] = v
 	}
 	put := func(key string, v reflect.Value, position int64) error {
-		args := []any{practice, client, position}
-		for f := range v.NumField() {
-			args = append(args, v.Field(f).Interface())
-		}
+		args := append([]any{practice, client, position}, valuesOf(v)...)
 		if _, err := tx.Exec(r.put, args...); err != nil {
 			return fmt.Errorf("save %s %s: %w", r.table, key, err)
 		}

@@ -5,17 +5,12 @@ import (
 	"slices"
 )
 
-// Space is what holds for all rooms of a client: how one gets in, what is worn, and who
-// else trains there.
+// Space is what holds for all rooms of a client: how one gets in, and what is worn.
 type Space struct {
-	ShoeM       float64 `db:"shoe_m" json:"shoe_m" minimum:"0" maximum:"0.1" doc:"Thickness of the soles; counts in every standing height"`
-	WayWidthM   float64 `db:"way_width_m" json:"way_width_m" minimum:"0" least:"0.2" maximum:"10" doc:"Narrowest way in; 0 when not measured"`
-	WayHeightM  float64 `db:"way_height_m" json:"way_height_m" minimum:"0" least:"0.5" maximum:"10" doc:"Lowest place on the way in; 0 when not measured"`
-	Access      string  `db:"access" json:"access,omitempty" otherwise:"unknown" enum:"level,stairs,lift,unknown"`
-	OtherName   string  `db:"other_name" json:"other_name" maxLength:"60" doc:"Who else trains here"`
-	OtherM      float64 `db:"other_m" json:"other_m" minimum:"0" least:"1" maximum:"2.5" doc:"Their stature; 0 when nobody else does"`
-	OtherReachM float64 `db:"other_reach_m" json:"other_reach_m" minimum:"0" least:"1" maximum:"4" doc:"Their standing reach to a gripped bar; 0 when not measured"`
-	OtherKg     float64 `db:"other_kg" json:"other_kg" minimum:"0" least:"20" maximum:"300" doc:"Their body mass; 0 when not said"`
+	ShoeM      float64 `db:"shoe_m" json:"shoe_m" minimum:"0" maximum:"0.1" doc:"Thickness of the soles; counts in every standing height"`
+	WayWidthM  float64 `db:"way_width_m" json:"way_width_m" minimum:"0" least:"0.2" maximum:"10" doc:"Narrowest way in; 0 when not measured"`
+	WayHeightM float64 `db:"way_height_m" json:"way_height_m" minimum:"0" least:"0.5" maximum:"10" doc:"Lowest place on the way in; 0 when not measured"`
+	Access     string  `db:"access" json:"access,omitempty" otherwise:"unknown" enum:"level,stairs,lift,unknown"`
 }
 
 // RoomWall is one wall of a walk round a room; the first runs along the drawing's upper edge

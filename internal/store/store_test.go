@@ -74,9 +74,9 @@ func TestFileSurvivesTheRoundTripAndTheReopening(t *testing.T) {
 	}
 	f.Rigs = []store.Rig{{ID: "band-row", Bands: store.Words{"b1", "b2"}, DistanceM: 1.7, HeightM: 1.2, Fold: 2, TiedKg: 40,
 		TiedDepthM: 0.5}, {ID: "band-curl", Bands: store.Words{"b1"}, Fold: 1}}
-	f.Tests = []store.TestSet{{ID: "t", Movement: "one-hand-row", LoadKg: 12.5, Reps: 9, Reserve: 2}}
+	f.Sets = []store.LoggedSet{{ID: "t", Test: true, Movement: "one-hand-row", LoadKg: 12.5, Reps: 9, Reserve: 2}}
 	f.Pins = []store.Pin{{ID: "straps", Pin: "never"}}
-	f.Profile.Limits = store.Words{"knee"}
+	f.Persons[0].Limits = store.Words{"knee"}
 	made, err := s.Create(ctx, "p1", f)
 	require.NoError(t, err)
 	require.NoError(t, s.Close())
@@ -163,7 +163,7 @@ func TestUndoAndRedoWalkThroughChanges(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, "remove jug", steps.Undo.Label.Part)
 	assert.Equal(t, "fill", steps.Redo.Label.Part)
-	_, _, err = change(s, "p1", "a", again.Revision, "new", func(f *store.File) error { f.Profile.Days = 4; return nil })
+	_, _, err = change(s, "p1", "a", again.Revision, "new", func(f *store.File) error { f.Persons[0].Days = 4; return nil })
 	require.NoError(t, err)
 	steps, err = s.StepsOf(ctx, "p1", "a", "c")
 	require.NoError(t, err)
@@ -181,7 +181,7 @@ func TestTypingIsOneChange(t *testing.T) {
 	require.NoError(t, err)
 	revision := int64(1)
 	write := func(minutes int) {
-		f, _, err := change(s, "p1", "a", revision, "profile", func(f *store.File) error { f.Profile.Minutes = minutes; return nil })
+		f, _, err := change(s, "p1", "a", revision, "profile", func(f *store.File) error { f.Persons[0].Minutes = minutes; return nil })
 		require.NoError(t, err)
 		revision = f.Revision
 	}
@@ -193,12 +193,12 @@ func TestTypingIsOneChange(t *testing.T) {
 	for _, want := range []int{45, 35} {
 		f, _, err := undo(s, "p1", "a", revision)
 		require.NoError(t, err)
-		assert.Equal(t, want, f.Profile.Minutes)
+		assert.Equal(t, want, f.Persons[0].Minutes)
 		revision = f.Revision
 	}
 	f, _, err := redo(s, "p1", "a", revision)
 	require.NoError(t, err)
-	assert.Equal(t, 45, f.Profile.Minutes)
+	assert.Equal(t, 45, f.Persons[0].Minutes)
 }
 
 // The store refuses by itself what the tags of the fields do not allow, wherever it comes from.
@@ -208,9 +208,9 @@ func TestTheStoreRefusesNonsense(t *testing.T) {
 	_, err := s.Create(ctx, "p1", store.NewFile("a", "Loft"))
 	require.NoError(t, err)
 	for field, breaks := range map[string]func(*store.File){
-		"stature_m":  func(f *store.File) { f.Profile.StatureM = 3.1 },
-		"goal":       func(f *store.File) { f.Profile.Goal = "fame" },
-		"limits":     func(f *store.File) { f.Profile.Limits = make(store.Words, 25) },
+		"stature_m":  func(f *store.File) { f.Persons[0].StatureM = 3.1 },
+		"goal":       func(f *store.File) { f.Persons[0].Goal = "fame" },
+		"limits":     func(f *store.File) { f.Persons[0].Limits = make(store.Words, 25) },
 		"capacity_l": func(f *store.File) { c := jug("j"); c.CapacityL = 9000; f.Containers = append(f.Containers, c) },
 		"height_m":   func(f *store.File) { c := jug("j"); c.HeightM = 0.001; f.Containers = append(f.Containers, c) },
 		"level_m": func(f *store.File) {
@@ -219,7 +219,7 @@ func TestTheStoreRefusesNonsense(t *testing.T) {
 			f.Containers = append(f.Containers, c)
 		},
 		"reps": func(f *store.File) {
-			f.Tests = []store.TestSet{{ID: "t", Movement: "m", LoadKg: 5, Reps: 220}}
+			f.Sets = []store.LoggedSet{{ID: "t", Test: true, Movement: "m", LoadKg: 5, Reps: 1220}}
 		},
 		"pin": func(f *store.File) { f.Pins = []store.Pin{{ID: "x", Pin: "perhaps"}} },
 	} {

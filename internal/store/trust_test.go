@@ -45,12 +45,12 @@ func loft(t *testing.T, s *store.Store) store.File {
 func TestOnlyTheSamePartMakesStale(t *testing.T) {
 	s := open(t, t.TempDir())
 	loft(t, s)
-	_, err := edited(s, "ana", 1, "profile", "", func(f *store.File) { f.Profile.Days = 5 })
+	_, err := edited(s, "ana", 1, "profile", "", func(f *store.File) { f.Persons[0].Days = 5 })
 	require.NoError(t, err)
 	got, err := edited(s, "ben", 1, "space", "", func(f *store.File) { f.Space.WayHeightM = 2.2 })
 	require.NoError(t, err, "another part")
 	assert.EqualValues(t, 3, got.File.Revision)
-	assert.Equal(t, 5, got.File.Profile.Days)
+	assert.Equal(t, 5, got.File.Persons[0].Days)
 	got, err = edited(s, "ben", 1, "containers", "j1", func(f *store.File) { f.Containers[0].VolumeL = 1 })
 	require.NoError(t, err)
 	_, err = edited(s, "ana", 1, "containers", "j2", func(f *store.File) { f.Containers[1].VolumeL = 1 })
@@ -59,7 +59,7 @@ func TestOnlyTheSamePartMakesStale(t *testing.T) {
 	require.ErrorIs(t, err, store.ErrStale)
 	assert.InDelta(t, 1, stands.File.Containers[0].VolumeL, 0)
 	assert.NotNil(t, got.Changes.Lists["containers"])
-	_, err = edited(s, "ana", 99, "profile", "", func(f *store.File) { f.Profile.Days = 1 })
+	_, err = edited(s, "ana", 99, "profile", "", func(f *store.File) { f.Persons[0].Days = 1 })
 	require.ErrorIs(t, err, store.ErrStale, "a revision that is not there yet")
 	// What was removed has changed too.
 	_, err = edited(s, "ana", 5, "containers", "j3", func(f *store.File) { f.Containers = f.Containers[:2] })
@@ -78,13 +78,13 @@ func TestUndoIsByAuthor(t *testing.T) {
 			Anyones: anyones})
 		return out, err
 	}
-	_, err := edited(s, "ana", 1, "profile", "", func(f *store.File) { f.Profile.Days = 5 })
+	_, err := edited(s, "ana", 1, "profile", "", func(f *store.File) { f.Persons[0].Days = 5 })
 	require.NoError(t, err)
 	_, err = edited(s, "ben", 2, "space", "", func(f *store.File) { f.Space.WayHeightM = 2.2 })
 	require.NoError(t, err)
 	got, err := undo("ana", 3, false)
 	require.NoError(t, err)
-	assert.Equal(t, 3, got.File.Profile.Days, "her own")
+	assert.Equal(t, 3, got.File.Persons[0].Days, "her own")
 	assert.InDelta(t, 2.2, got.File.Space.WayHeightM, 0, "his stays")
 
 	steps, err := s.StepsOf(ctx, "p1", "a", "ana")
@@ -124,7 +124,7 @@ func TestChangesOfTwoPeopleAreNotOne(t *testing.T) {
 	now := time.Unix(1_900_000_000, 0)
 	s.SetClock(func() time.Time { return now })
 	for i, who := range []string{"ana", "ana", "ben", "ana"} {
-		_, err := edited(s, who, int64(i+1), "profile", "", func(f *store.File) { f.Profile.Minutes = 20 + i })
+		_, err := edited(s, who, int64(i+1), "profile", "", func(f *store.File) { f.Persons[0].Minutes = 20 + i })
 		require.NoError(t, err)
 	}
 	all, err := s.History(ctx, "p1", "a")
@@ -203,7 +203,7 @@ func TestIdsAndBounds(t *testing.T) {
 // A copied file shares nothing with the one it was copied from.
 func TestACopySharesNothing(t *testing.T) {
 	f := store.NewFile("a", "x")
-	f.Profile.Limits = store.Words{"knee"}
+	f.Persons[0].Limits = store.Words{"knee"}
 	f.Containers = []store.Container{{ID: "j", Marks: store.List[store.Mark]{{LevelM: 1}},
 		Packed: store.List[store.Packed]{{Thing: "t", Count: 1}}, Limits: store.List[store.HoldLimit]{{Hold: "hug", Kg: 1}}}}
 	f.Bands = []store.Band{{ID: "b", Points: store.List[store.BandReading]{{LengthM: 1}}}}
@@ -211,12 +211,12 @@ func TestACopySharesNothing(t *testing.T) {
 	f.Weighings = []store.Weighing{{ID: "w", Readings: store.List[float64]{1}, Without: store.List[float64]{2}}}
 	c := f.Clone()
 	assert.Equal(t, f, c)
-	c.Profile.Limits[0], c.AtHand[0] = "hip", "sand"
+	c.Persons[0].Limits[0], c.AtHand[0] = "hip", "sand"
 	c.Containers[0].Marks[0].LevelM, c.Containers[0].Packed[0].Count, c.Containers[0].Limits[0].Kg = 9, 9, 9
 	c.Bands[0].Points[0].LengthM, c.Rigs[0].Bands[0], c.Weighings[0].Readings[0], c.Weighings[0].Without[0] = 9, "z", 9, 9
 	want := store.NewFile("a", "x")
 	assert.Equal(t, want.AtHand, f.AtHand)
-	assert.Equal(t, store.Words{"knee"}, f.Profile.Limits)
+	assert.Equal(t, store.Words{"knee"}, f.Persons[0].Limits)
 	assert.InDelta(t, 1, f.Containers[0].Marks[0].LevelM, 0)
 	assert.Equal(t, 1, f.Containers[0].Packed[0].Count)
 	assert.InDelta(t, 1, f.Bands[0].Points[0].LengthM, 0)
@@ -348,7 +348,7 @@ func TestDerivedRowsHoldAtTheirRevision(t *testing.T) {
 	is(`{"x":1}`, false)(derived("r1"))
 	require.NoError(t, s.Keep(ctx, "r1", []store.Derived{{Practice: "p1", Client: "a", Revision: 1, Moves: 1, Card: `{"x":2}`}}))
 	is(`{"x":2}`, true)(derived("r1"))
-	_, err = edited(s, "ana", 1, "profile", "", func(f *store.File) { f.Profile.Days = 5 })
+	_, err = edited(s, "ana", 1, "profile", "", func(f *store.File) { f.Persons[0].Days = 5 })
 	require.NoError(t, err)
 	is(`{"x":2}`, false)(derived("r1"))
 	require.NoError(t, s.Keep(ctx, "r1", []store.Derived{{Practice: "p1", Client: "a", Revision: 1, Moves: 1, Card: `{"x":3}`}}), "too late is too late")
@@ -422,11 +422,11 @@ func TestLeavingAndClosing(t *testing.T) {
 	gone, leave := context.WithCancel(ctx)
 	leave()
 	_, err := s.Change(gone, store.Edit{Practice: "p1", Client: "a", Base: 1,
-		Do: func(f *store.File) error { f.Profile.Days = 7; return nil }})
+		Do: func(f *store.File) error { f.Persons[0].Days = 7; return nil }})
 	require.ErrorIs(t, err, context.Canceled)
 	f, err := s.Load(ctx, "p1", "a")
 	require.NoError(t, err)
-	assert.NotEqual(t, 7, f.Profile.Days)
+	assert.NotEqual(t, 7, f.Persons[0].Days)
 	require.NoError(t, s.Close())
-	assert.Error(t, s.AppendLog(ctx, "p1", "a", []store.LogSet{{ID: "x", Movement: "row", Reps: 1}}))
+	assert.Error(t, logSets(s, "a", []store.LoggedSet{{ID: "x", Movement: "row", Reps: 1}}))
 }

@@ -129,7 +129,7 @@ const assumedStature = quantity.Length(1.7)
 // Pull works out a movement in a set-up that need not be kept; usual takes what is
 // usual of the set-up where it leaves a length open. wish may be nil.
 func (b *Bench) Pull(ctx context.Context, practice, id string, rig store.Rig, usual bool, wish *Wish) (*Pulled, error) {
-	f, err := b.store.Load(ctx, practice, id)
+	f, err := b.Load(ctx, practice, id)
 	if err != nil {
 		return nil, err
 	}
@@ -137,7 +137,7 @@ func (b *Bench) Pull(ctx context.Context, practice, id string, rig store.Rig, us
 	var stature quantity.Length
 	var all []BuildOf
 	b.follow(practice, &f, func(r *derive.Record) {
-		with, stature, all = thePulling.Of(r, the), thePerson.Of(r, the).Stature, allBuilds.Of(r, the)
+		with, stature, all = thePulling.Of(r, the), thePerson.Of(r, seen(r)).Stature, allBuilds.Of(r, the)
 	})
 	p, err := pulled(with, rig, usual, wish)
 	if err == nil && p.Movement.Anchored() {

@@ -71,7 +71,7 @@ func TestABuildIsWorkedOutAnewForTheBodyThatIsThere(t *testing.T) {
 	f.Builds = []store.Build{stepOf("made", store.BuildProof{ID: "p", Kind: "proof", At: 1000, Passed: true})}
 	f.Complete()
 	require.True(t, gives(f, capability.Step))
-	f.Profile.BodyMassKg = 190
+	f.Persons[0].BodyMassKg = 190
 	assert.False(t, gives(f, capability.Step))
 }
 
@@ -90,7 +90,7 @@ func TestParallelsAreNoCounter(t *testing.T) {
 // nobody has said, and for the heaviest that is worn: what held for one alone may hold no longer.
 func TestBuildsAreForTheHeaviestThereAndWhatIsWorn(t *testing.T) {
 	f := demo.Files()[2]
-	f.Profile.BodyMassKg, f.Space.OtherM, f.Space.OtherKg, f.Containers, f.Gear = 62, 0, 0, nil, nil
+	f.Persons[0].BodyMassKg, f.Persons[1].StatureM, f.Containers, f.Gear = 62, 0, nil, nil
 	f.Builds = []store.Build{stepOf("made", store.BuildProof{ID: "p", Kind: "proof", At: 1000, Passed: true})}
 	f.Complete()
 	body := func() (kg float64, worn float64) {
@@ -101,17 +101,17 @@ func TestBuildsAreForTheHeaviestThereAndWhatIsWorn(t *testing.T) {
 	assert.InDelta(t, 63, kg, 1e-9)
 	assert.Zero(t, worn)
 	require.True(t, gives(f, capability.Step))
-	f.Space.OtherM = 1.90 // 24 kg/m² by guess, 6 % of it as a standard uncertainty
+	f.Persons[1].StatureM = 1.90 // 24 kg/m² by guess, 6 % of it as a standard uncertainty
 	kg, _ = body()
 	assert.Greater(t, kg, 24*1.90*1.90*1.1)
-	f.Space.OtherKg = 55 // lighter: the client counts
+	f.Persons[1].BodyMassKg = 55 // lighter: the client counts
 	kg, _ = body()
 	assert.InDelta(t, 63, kg, 1e-9)
-	f.Space.OtherKg = 150
+	f.Persons[1].BodyMassKg = 150
 	kg, _ = body()
 	assert.InDelta(t, 151, kg, 1e-9)
 	assert.False(t, gives(f, capability.Step), "the step was made for 62 kg")
-	f.Space.OtherM, f.Space.OtherKg = 0, 0
+	f.Persons[1].StatureM, f.Persons[1].BodyMassKg = 0, 0
 	f.Containers = []store.Container{demo.Files()[0].Containers[0]}
 	for i, c := range demo.Files()[0].Containers {
 		if c.Kind == "backpack" {
@@ -127,15 +127,15 @@ func TestBuildsAreForTheHeaviestThereAndWhatIsWorn(t *testing.T) {
 // a larger pack does not where what is worn was said.
 func TestAProofHoldsForWhatItWasMadeWith(t *testing.T) {
 	f := demo.Files()[2]
-	f.Profile.BodyMassKg, f.Space.OtherM, f.Containers, f.Gear = 62, 0, nil, nil
+	f.Persons[0].BodyMassKg, f.Persons[1].StatureM, f.Containers, f.Gear = 62, 0, nil, nil
 	f.Builds = []store.Build{stepOf("made", store.BuildProof{ID: "p", Kind: "proof", At: 1000, Passed: true, Of: 79})}
 	f.Complete()
 	asks := workbench.WorkAt(f, time.Now()).Builds[0].Worked.Built.Asks()
 	assert.InDelta(t, 1.25*63, asks, 1, "the body with its ±, and a quarter")
 	require.True(t, gives(f, capability.Step))
-	f.Profile.BodyMassKg = 64
+	f.Persons[0].BodyMassKg = 64
 	assert.True(t, gives(f, capability.Step), "a little more")
-	f.Profile.BodyMassKg = 70
+	f.Persons[0].BodyMassKg = 70
 	require.True(t, workbench.WorkAt(f, time.Now()).Builds[0].Worked.Built.OK(), "it would still hold")
 	assert.False(t, gives(f, capability.Step))
 	got := workbench.WorkAt(f, time.Now()).Builds[0]

@@ -38,20 +38,20 @@ type Brief struct {
 	Builds   []int64         `json:"builds_due"` // when builds ask for a test
 }
 
-func briefOf(f store.File, r Results) Brief {
+// briefOf is what a file comes to in short, of what it comes to for each whom something is planned for.
+func briefOf(f store.File, all []Results) Brief {
+	r := all[0]
 	b := Brief{
-		Units: f.Profile.Units, Lacks: r.Lacks, Covered: r.Board.Covered, Marks: []NeedInShort{}, Free: r.Client.Space.Free,
-		Ceiling: ceilingOf(r),
+		Units: f.Profile.Units, Lacks: r.Lacks, Marks: []NeedInShort{}, Free: r.Client.Space.Free, Ceiling: ceilingOf(r),
 		WeighAt: []int64{}, BandsDue: []int64{}, Builds: []int64{},
 	}
-	for _, c := range r.Board.Slots {
-		b.Marks = append(b.Marks, NeedInShort{c.Slot.Key, c.Slot.Lo, c.Slot.Hi, string(c.State), c.Slot.Timed})
-	}
-	for _, c := range r.Cautions {
-		if c.Hold {
-			b.Holds++
+	for _, r := range all {
+		b.Covered += r.Board.Covered
+		for _, c := range r.Board.Slots {
+			b.Marks = append(b.Marks, NeedInShort{c.Slot.Key, c.Slot.Lo, c.Slot.Hi, string(c.State), c.Slot.Timed})
 		}
 	}
+	b.Holds = len(holdsOf(all))
 	for _, l := range r.Loads {
 		if l.AgainAt > 0 {
 			b.WeighAt = append(b.WeighAt, l.AgainAt)
@@ -175,8 +175,8 @@ func (f *fresh) take() (out []store.Derived) {
 
 // noteCard notes what a list shows of a file that was worked out. It is written
 // later, with others; what is lost is worked out anew.
-func (b *Bench) noteCard(ctx context.Context, practice string, f store.File, r Results) {
-	brief := briefOf(f, r)
+func (b *Bench) noteCard(ctx context.Context, practice string, f store.File, all []Results) {
+	brief := briefOf(f, all)
 	text, err := json.Marshal(brief)
 	if err == nil && b.fresh.add(store.Derived{Practice: practice, Client: f.ID, Revision: f.Revision, Card: string(text),
 		DueAt: brief.dueAt(), Gaps: brief.gaps(), Moves: movesRev(f)}) {
@@ -263,14 +263,14 @@ func (b *Bench) workOut(ctx context.Context, practice string) {
 			return // the next who asks for the list begins anew
 		}
 		for _, id := range ids {
-			f, err := b.store.Load(ctx, practice, id)
+			f, err := b.Load(ctx, practice, id)
 			if errors.Is(err, store.ErrNotFound) {
 				continue // erased meanwhile
 			}
 			if err != nil || ctx.Err() != nil {
 				break
 			}
-			b.noteCard(ctx, practice, f, WorkAt(f, b.now())) // of no record: nobody works on them
+			b.noteCard(ctx, practice, f, WorkAllAt(f, b.now())) // of no record: nobody works on them
 		}
 		b.keepCards(ctx)
 		last = ids[len(ids)-1]

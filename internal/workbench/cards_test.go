@@ -32,7 +32,7 @@ func TestListsShowWhatIsDueFirst(t *testing.T) {
 		_, err = b.Change(ctx, who, workbench.Edit{Client: id, Base: d.File.Revision, Label: store.Label{Do: "write", Part: "profile"},
 			Scopes: []string{"profile", "bands/b"}, Do: func(f *store.File) error {
 				if i%3 == 0 {
-					f.Profile.StatureM = 1.75
+					f.Persons[0].StatureM = 1.75
 				}
 				if i%5 == 0 {
 					dueBand(f, 1) // looked over long ago
@@ -93,7 +93,7 @@ func TestANewBuildWorksItsClientsOutBehindTheAnswer(t *testing.T) {
 		require.NoError(t, err)
 		_, err = old.Change(ctx, who, workbench.Edit{Client: d.File.ID, Base: d.File.Revision,
 			Label: store.Label{Do: "write", Part: "profile"}, Scopes: []string{"profile"}, Do: func(f *store.File) error {
-				f.Profile.StatureM = 1.75
+				f.Persons[0].StatureM = 1.75
 				return nil
 			}})
 		require.NoError(t, err)

@@ -8,7 +8,6 @@ import (
 
 	"scrappyrack/core/gear"
 	"scrappyrack/core/material"
-	"scrappyrack/core/movement"
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/stock"
 	"scrappyrack/internal/derive"
@@ -43,15 +42,7 @@ func checked(r *derive.Record, f store.File, before inRooms) error {
 	if !slices.Contains(quantity.Currencies(), p.Currency) {
 		return quantity.At("currency", fmt.Sprintf("%q is not a currency that is offered", p.Currency))
 	}
-	for i, l := range p.Limits {
-		if !slices.Contains(movement.Limits(), movement.Limit(l)) {
-			return quantity.At(fmt.Sprintf("limits[%d]", i), fmt.Sprintf("%q is not a limit that is known", l))
-		}
-	}
-	if err := checkPerson(f); err != nil {
-		return err
-	}
-	if err := checkReach(p); err != nil {
+	if err := checkPeople(f); err != nil {
 		return err
 	}
 	if err := checkRooms(r, f, before); err != nil {
@@ -86,7 +77,7 @@ const (
 )
 
 // checkReach refuses a reach that no body of the stature has.
-func checkReach(p store.Profile) error {
+func checkReach(p store.Person) error {
 	for field, v := range map[string]float64{"reach_m": p.ReachM, "press_m": p.PressM} {
 		if v != 0 && p.StatureM != 0 && (v < leastReach*p.StatureM || v > mostReach*p.StatureM) {
 			return quantity.At(field, "of a stature of ", quantity.Amount(quantity.KindLength, p.StatureM), " it lies between ",
@@ -118,12 +109,18 @@ var stockError = derive.Made("stock's error", func(r *derive.Record, _ none) err
 }).Unlike()
 
 func checkTests(f store.File) error {
-	for _, t := range f.Tests {
+	for _, t := range f.Sets {
 		m, err := movesOf(f).ByKey(t.Movement)
 		if err != nil {
 			return quantity.At("movement", err.Error())
 		}
-		if _, body := m.Usual(); t.LoadKg == 0 && !body && m.Hold != "" {
+		if t.Test && t.Reserve < 0 {
+			return quantity.At("reserve", "a test says how many were left")
+		}
+		if t.Test && t.Reps == 0 {
+			return quantity.At("reps", "a test has at least one")
+		}
+		if _, body := m.Usual(); t.Test && t.LoadKg == 0 && !body && m.Hold != "" {
 			return quantity.At("load_kg", "nothing was lifted: say what was held")
 		}
 	}

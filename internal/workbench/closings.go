@@ -22,12 +22,12 @@ type Lifted struct {
 
 // Closings are the things that lift one need of a client's board, or plan.Worst.
 func (b *Bench) Closings(ctx context.Context, practice, id, need string) (out Lifted, err error) {
-	f, err := b.store.Load(ctx, practice, id)
+	f, err := b.Load(ctx, practice, id)
 	if err != nil {
 		return out, err
 	}
 	out.File = f
-	if f.Profile.StatureM == 0 {
+	if f.Looked().StatureM == 0 {
 		return out, quantity.At("stature_m", "there are no needs without the client's stature")
 	}
 	leave, err := b.long.Enter(ctx, practice)
@@ -50,11 +50,11 @@ func (b *Bench) Closings(ctx context.Context, practice, id, need string) (out Li
 
 // Additions are what one more thing opens and turns, each by itself.
 func (b *Bench) Additions(ctx context.Context, practice, id string) (f store.File, before coverage.Board, out []plan.Addition, err error) {
-	f, err = b.store.Load(ctx, practice, id)
+	f, err = b.Load(ctx, practice, id)
 	if err != nil {
 		return f, before, nil, err
 	}
-	if f.Profile.StatureM == 0 {
+	if f.Looked().StatureM == 0 {
 		return f, before, nil, quantity.At("stature_m", "there are no needs without the client's stature")
 	}
 	leave, err := b.long.Enter(ctx, practice)

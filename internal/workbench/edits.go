@@ -2,6 +2,7 @@ package workbench
 
 import (
 	"errors"
+	"fmt"
 	"math"
 	"slices"
 	"strings"
@@ -18,7 +19,9 @@ var ErrNoThing = errors.New("there is no such thing in this client's file")
 // trim takes out of names what nobody sees, before they are checked.
 func trim(f *store.File) {
 	f.EachName(func(name *string) { *name = tidy(*name) })
-	f.Space.OtherName = tidy(f.Space.OtherName)
+	for i := range f.Persons {
+		f.Persons[i].Name = tidy(f.Persons[i].Name)
+	}
 	for i := range f.Releases {
 		f.Releases[i].By = tidy(f.Releases[i].By)
 	}
@@ -89,6 +92,11 @@ func Put[T any](l store.Things[T], client string, base int64, thing T) Edit {
 			if err := within(thing, unitsOf(*f)); err != nil {
 				return err
 			}
+			if s, ok := any(thing).(store.LoggedSet); ok {
+				if _, ok := f.Person(s.Person); !ok {
+					return quantity.At("person", fmt.Sprintf("there is nobody %q in this household", s.Person))
+				}
+			}
 			all := l.All(f)
 			if at := l.Find(f, id); at >= 0 {
 				(*all)[at] = thing
@@ -120,6 +128,8 @@ func Remove[T any](l store.Things[T], client string, base int64, id string) Edit
 				f.ForgetPacked(id)
 			case "bands":
 				f.Unrig(id)
+			case "persons":
+				f.Leave(id)
 			case "rooms":
 				f.Demolish(id)
 			case "gear":

@@ -158,7 +158,7 @@ func TestRememberingChangesNothing(t *testing.T) {
 		for of, one := range map[string][2]any{
 			"loads": {afresh.Loads, d.Results.Loads}, "batches": {afresh.Batches, d.Results.Batches},
 			"bands": {afresh.Bands, d.Results.Bands}, "reach": {afresh.Reach, d.Results.Reach},
-			"cautions": {afresh.Cautions, d.Results.Cautions}, "other": {afresh.Other, d.Results.Other},
+			"cautions": {afresh.Cautions, d.Results.Cautions}, "others": {afresh.Others, d.Results.Others},
 			"lacks": {afresh.Lacks, d.Results.Lacks},
 		} {
 			require.Equal(t, one[0], one[1], "%s after %s", of, what)
@@ -205,8 +205,8 @@ func asJSON(t require.TestingT, v any) string {
 func TestAnEmptyTestSpoilsNothing(t *testing.T) {
 	f := demo.Files()[0]
 	before := workbench.WorkAt(f, time.Date(2026, 12, 1, 0, 0, 0, 0, time.UTC))
-	f.Tests = append(f.Tests, store.TestSet{ID: "none", Movement: "goblet-squat", Reps: 5},
-		store.TestSet{ID: "gone", Movement: "levitation", LoadKg: 5, Reps: 5})
+	f.Sets = append(f.Sets, store.LoggedSet{ID: "none", Test: true, Movement: "goblet-squat", Reps: 5},
+		store.LoggedSet{ID: "gone", Test: true, Movement: "levitation", LoadKg: 5, Reps: 5})
 	after := workbench.WorkAt(f, time.Date(2026, 12, 1, 0, 0, 0, 0, time.UTC))
 	assert.Equal(t, before.Board.Value, after.Board.Value)
 	assert.NotEmpty(t, after.Board.Slots)
@@ -223,7 +223,7 @@ func TestLeastsAreHeld(t *testing.T) {
 			}
 		}
 	}
-	assert.EqualValues(t, body.MinStature, of["Profile.stature_m"])
+	assert.EqualValues(t, body.MinStature, of["Person.stature_m"])
 	assert.Greater(t, len(of), 25)
 	f := demo.Files()[0]
 	var bad *quantity.FieldError
@@ -236,7 +236,7 @@ func TestLeastsAreHeld(t *testing.T) {
 	f.Profile.Units = "us"
 	require.ErrorAs(t, workbench.Put(store.ListOf[store.Opening](), f.ID, 1, opening).Do(&f), &bad)
 	assert.Equal(t, `2" is below 3⅞"; leave it empty when it is not known`, bad.Error())
-	f.Profile.BornYear = 1850
+	f.Persons[0].BornYear = 1850
 	require.ErrorAs(t, workbench.Check(f), &bad)
 	assert.Equal(t, "1850 is below 1900; leave it empty when it is not known", bad.Error())
 }

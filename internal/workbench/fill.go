@@ -16,7 +16,7 @@ import (
 
 // opened is a client's file with its stock.
 func (b *Bench) opened(ctx context.Context, practice, id string) (store.File, *things, error) {
-	f, err := b.store.Load(ctx, practice, id)
+	f, err := b.Load(ctx, practice, id)
 	if err != nil {
 		return f, nil, err
 	}
@@ -130,7 +130,7 @@ func (b *Bench) Examine(ctx context.Context, practice, id, container string) (*O
 		}
 	}
 	out.Rule = load.RuleOf(key, out.Fill.Volume)
-	stature := quantity.Length(f.Profile.StatureM)
+	stature := quantity.Length(f.Looked().StatureM)
 	if stature <= 0 {
 		return out, nil
 	}

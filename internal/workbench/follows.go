@@ -177,56 +177,65 @@ var allRooms = derive.Made("rooms", func(r *derive.Record, _ none) []RoomOf {
 	return out
 })
 
-// whose body a room is asked for.
-type whose bool
-
-const (
-	clients whose = false
-	others  whose = true
-)
-
-var bodies = derive.From(func(in derive.Input, of whose) space.Body {
-	if of == others {
-		return otherOf(*in.File)
-	}
-	return bodyOf(*in.File)
+var bodies = derive.From(func(in derive.Input, who string) space.Body {
+	p, _ := in.File.Person(who)
+	return bodyOf(*p, in.File.Space)
 })
 
-type asked struct {
-	room string
-	of   whose
-}
+type asked struct{ room, who string }
 
 var roomAnswer = derive.Made("answer", func(r *derive.Record, q asked) space.Answer {
-	return space.Ask(aRoom.Of(r, q.room).Room, bodies.Of(r, q.of))
+	return space.Ask(aRoom.Of(r, q.room).Room, bodies.Of(r, q.who))
 })
 
-// answers are what the rooms come to for a body.
-var answers = derive.Made("answers", func(r *derive.Record, of whose) space.Answers {
+// answers are what the rooms come to for somebody.
+var answers = derive.Made("answers", func(r *derive.Record, who string) space.Answers {
 	ids := ofRooms.Of(r, the)
 	all := make([]space.Answer, 0, len(ids))
 	for _, id := range ids {
-		all = append(all, roomAnswer.Of(r, asked{id, of}))
+		all = append(all, roomAnswer.Of(r, asked{id, who}))
 	}
-	return space.Gather(coreRooms(allRooms.Of(r, the)), all, bodies.Of(r, of))
+	return space.Gather(coreRooms(allRooms.Of(r, the)), all, bodies.Of(r, who))
 })
 
 // --- person
 
 var ofHandbook = derive.From(func(in derive.Input, _ none) *store.Handbook { return in.File.Handbook })
 
-var library = derive.Made("library", func(r *derive.Record, _ none) *movement.Library { return libraryOf(ofHandbook.Of(r, the)) }).Unlike()
+var library = derive.Made("library", func(r *derive.Record, _ none) *movement.Library { return libraryOf(ofHandbook.Of(r, the)) }).
+	Unlike()
 
-// ofPerson is a profile without what says nothing of the person, and who else trains there.
-var ofPerson = derive.From(func(in derive.Input, _ none) store.File {
-	f := in.File
-	p := f.Profile
-	p.Name, p.Note, p.HealthNote, p.BudgetMinor, p.HourMinor, p.Currency, p.Units = "", "", "", 0, 0, "", ""
-	return store.File{Profile: p, Space: f.Space, Tests: f.Tests, Operations: f.Operations, Releases: f.Releases, Slots: f.Slots}
+// people are those of the household, in their order.
+var people = derive.From(func(in derive.Input, _ none) (ids []string) {
+	for _, p := range in.File.Persons {
+		ids = append(ids, p.ID)
+	}
+	return ids
 })
 
-var thePerson = derive.Made("person", func(r *derive.Record, _ none) client.Person {
-	return personOf(ofPerson.Of(r, the), library.Of(r, the), now.Of(r, the))
+// first is whom the client came for.
+func first(r *derive.Record) string { return ofFirst.Of(r, the) }
+
+var ofFirst = derive.From(func(in derive.Input, _ none) string {
+	p, _ := in.File.Person("")
+	return p.ID
+})
+
+// seen is as whom the file is looked at.
+func seen(r *derive.Record) string { return ofSeen.Of(r, the) }
+
+var ofSeen = derive.From(func(in derive.Input, _ none) string { return in.File.Looked().ID })
+
+// ofPerson is what is said of one of them, and nothing of the others.
+var ofPerson = derive.From(func(in derive.Input, who string) store.File { return aloneOf(*in.File, who) })
+
+var thePerson = derive.Made("person", func(r *derive.Record, who string) client.Person {
+	return personOf(ofPerson.Of(r, who), library.Of(r, the), now.Of(r, the))
+})
+
+var massGuessed = derive.From(func(in derive.Input, who string) bool {
+	p, _ := in.File.Person(who)
+	return p.BodyMassKg == 0 && p.StatureM > 0
 })
 
 // heavy is the heaviest who trains there.
@@ -235,11 +244,19 @@ type heavy struct {
 	who  string
 }
 
+var trainees = derive.From(func(in derive.Input, _ none) (all []client.Trainee) {
+	for i, p := range in.File.Persons {
+		one := client.Trainee{Name: p.Name, Stature: quantity.Length(p.StatureM), Mass: quantity.Mass(p.BodyMassKg)}
+		if i == 0 && len(in.File.Persons) == 1 {
+			one.Name = ""
+		}
+		all = append(all, one)
+	}
+	return all
+})
+
 var heaviestThere = derive.Made("heaviest", func(r *derive.Record, _ none) heavy {
-	f := ofPerson.Of(r, the)
-	p, s := f.Profile, f.Space
-	body, who := client.Heaviest(client.Trainee{Stature: quantity.Length(p.StatureM), Mass: quantity.Mass(p.BodyMassKg)},
-		client.Trainee{Name: s.OtherName, Stature: quantity.Length(s.OtherM), Mass: quantity.Mass(s.OtherKg)})
+	body, who := client.Heaviest(trainees.Of(r, the)...)
 	return heavy{body, who}
 })
 
@@ -259,10 +276,10 @@ var ofMeans = derive.From(func(in derive.Input, _ none) means {
 })
 
 // theClient is the client with all there is, what was built and counts too.
-var theClient = derive.Made("client", func(r *derive.Record, _ none) client.Client {
+var theClient = derive.Made("client", func(r *derive.Record, who string) client.Client {
 	s, m := theStock.Of(r, the), ofMeans.Of(r, the)
 	c := client.Client{
-		Person: thePerson.Of(r, the), Rooms: coreRooms(allRooms.Of(r, the)), Space: answers.Of(r, clients), WayIn: quantity.Length(m.wayIn),
+		Person: thePerson.Of(r, who), Rooms: coreRooms(allRooms.Of(r, the)), Space: answers.Of(r, who), WayIn: quantity.Length(m.wayIn),
 		AtHand: m.atHand, Own: s.Own(), Containers: s.Usable(), Owned: owned.Of(r, the), Handles: handleRungs.Of(r, the),
 		Bands:    fit(allBands.Of(r, the)),
 		Currency: m.currency, Lines: lineStep(m.units), Budget: m.budget, Pins: map[string]client.Pin{}, Memo: ranges,
@@ -301,14 +318,14 @@ type pulling struct {
 }
 
 var ofPulling = derive.From(func(in derive.Input, _ none) pulling {
-	p := in.File.Profile
+	p, _ := in.File.Person("")
 	return pulling{units: unitsOf(*in.File), stature: quantity.Length(p.StatureM), mass: quantity.Mass(p.BodyMassKg),
 		surface: surfaceOf(*in.File)}
 })
 
 var thePulling = derive.Made("pulling", func(r *derive.Record, _ none) pulling {
 	p := ofPulling.Of(r, the)
-	p.farthest, p.bands = answers.Of(r, clients).Farthest, allBands.Of(r, the)
+	p.farthest, p.bands = answers.Of(r, first(r)).Farthest, allBands.Of(r, the)
 	return p
 })
 
@@ -322,8 +339,8 @@ var hardest = derive.Made("hardest pull", func(r *derive.Record, _ none) (most q
 
 // theSituation is what builds stand in, without a place and without the loads of the household.
 var theSituation = derive.Made("situation", func(r *derive.Record, _ none) builds.Situation {
-	p, there := thePerson.Of(r, the), heaviestThere.Of(r, the)
-	s := builds.Situation{Stature: p.Stature, Wall: -1, Lane: answers.Of(r, clients).Lane, Body: there.body, Who: there.who,
+	p, there := thePerson.Of(r, first(r)), heaviestThere.Of(r, the)
+	s := builds.Situation{Stature: p.Stature, Wall: -1, Lane: answers.Of(r, first(r)).Lane, Body: there.body, Who: there.who,
 		Inches: ofPulling.Of(r, the).units == quantity.US}
 	return s.PulledBy(fit(allBands.Of(r, the)), hardest.Of(r, the))
 })
@@ -408,9 +425,9 @@ var made = derive.Made("made", func(r *derive.Record, _ none) (out []client.Made
 // --- board
 
 // bounds are those of a set-up with a band there, and the stature.
-var bounds = derive.Made("bounds", func(r *derive.Record, _ none) bounded {
-	stature := bodies.Of(r, clients).Stature
-	return bounded{stature, band.BoundsIn(answers.Of(r, clients).Farthest, stature)}
+var bounds = derive.Made("bounds", func(r *derive.Record, who string) bounded {
+	stature := bodies.Of(r, who).Stature
+	return bounded{stature, band.BoundsIn(answers.Of(r, who).Farthest, stature)}
 })
 
 type bounded struct {
@@ -418,26 +435,29 @@ type bounded struct {
 	band.Bounds
 }
 
-// together are bands that are used together, by their ids.
-type together [2]string
+// together are bands that are used together, by their ids, by somebody.
+type together struct {
+	bands [2]string
+	who   string
+}
 
 // setRungs are the loads of bands that are used together.
 var setRungs = derive.Made("bands' loads", func(r *derive.Record, set together) []load.Rung {
 	var bands []band.Band
-	for _, id := range set {
+	for _, id := range set.bands {
 		if id != "" {
 			bands = append(bands, aBand.Of(r, id).Elastic)
 		}
 	}
-	b := bounds.Of(r, the)
+	b := bounds.Of(r, set.who)
 	return ranges.RungsOf(bands, client.BandMoves(), b.stature, b.Bounds)
 }).Unlike()
 
-var supplies = derive.Made("supplies", func(r *derive.Record, _ none) []capability.Supply { return theClient.Of(r, the).Supplies() })
+var supplies = derive.Made("supplies", func(r *derive.Record, who string) []capability.Supply { return theClient.Of(r, who).Supplies() })
 
-// reach is all that the client can do today, item by item as they are kept.
-var reach = derive.Made("reach", func(r *derive.Record, _ none) *way.Stock {
-	c := theClient.Of(r, the)
+// reach is all that somebody can do today, item by item as they are kept.
+var reach = derive.Made("reach", func(r *derive.Record, who string) *way.Stock {
+	c := theClient.Of(r, who)
 	var items []way.Item
 	add := func(rungs []load.Rung) {
 		if len(rungs) > 0 {
@@ -450,9 +470,9 @@ var reach = derive.Made("reach", func(r *derive.Record, _ none) *way.Stock {
 	add(handleRungs.Of(r, the))
 	if c.Person.Stature > 0 {
 		for _, set := range band.Sets(c.Bands) {
-			key := together{}
+			key := together{who: who}
 			for i, b := range set {
-				key[i] = b.ID
+				key.bands[i] = b.ID
 			}
 			add(setRungs.Of(r, key))
 		}
@@ -463,7 +483,7 @@ var reach = derive.Made("reach", func(r *derive.Record, _ none) *way.Stock {
 	for _, m := range c.Made {
 		add(m.Rungs)
 	}
-	return way.New(c, append(items, way.Item{Option: way.Today, Supplies: supplies.Of(r, the)}))
+	return way.New(c, append(items, way.Item{Option: way.Today, Supplies: supplies.Of(r, who)}))
 }).Unlike()
 
 // held is a board, or why there is none.
@@ -473,8 +493,8 @@ type held struct {
 }
 
 // theBoard is every need held against the reach: those again that find another.
-var theBoard = derive.Again("board", func(r *derive.Record, _ none, before held) held {
-	p := thePerson.Of(r, the)
+var theBoard = derive.Again("board", func(r *derive.Record, who string, before held) held {
+	p := thePerson.Of(r, who)
 	if p.Stature == 0 {
 		return held{lacks: "stature"}
 	}
@@ -482,22 +502,26 @@ var theBoard = derive.Again("board", func(r *derive.Record, _ none, before held)
 	if err != nil {
 		return held{lacks: err.Error()}
 	}
-	return held{board: before.board.Again(slots, reach.Of(r, the))}
+	return held{board: before.board.Again(slots, reach.Of(r, who))}
 })
 
-var cautions = derive.Made("cautions", func(r *derive.Record, _ none) []caution.Caution { return caution.For(theClient.Of(r, the)) })
+var cautions = derive.Made("cautions", func(r *derive.Record, who string) []caution.Caution { return caution.For(theClient.Of(r, who)) })
 
-// results are all of it.
-var results = derive.Made("results", func(r *derive.Record, _ none) Results {
-	s, b, guess := theStock.Of(r, the), theBoard.Of(r, the), ofPulling.Of(r, the)
+// results are all of it, as one of the people has it.
+var results = derive.Made("results", func(r *derive.Record, who string) Results {
+	s, b := theStock.Of(r, the), theBoard.Of(r, who)
 	out := Results{
-		Client: theClient.Of(r, the), Lacks: b.lacks, MassGuessed: guess.mass == 0 && guess.stature > 0, Rooms: allRooms.Of(r, the),
-		Loads:   allLoads.Of(r, the),
-		Batches: s.Batches, Bands: allBands.Of(r, the), Builds: allBuilds.Of(r, the), Reach: reach.Of(r, the).Extents(), Board: b.board,
-		Cautions: cautions.Of(r, the),
+		Client: theClient.Of(
+			r,
+			who,
+		), Who: who, Lacks: b.lacks, MassGuessed: massGuessed.Of(r, who), Rooms: allRooms.Of(r, the), Loads: allLoads.Of(r, the),
+		Batches: s.Batches, Bands: allBands.Of(r, the), Builds: allBuilds.Of(r, the), Reach: reach.Of(r, who).Extents(), Board: b.board,
+		Cautions: cautions.Of(r, who),
 	}
-	if bodies.Of(r, others).Stature > 0 {
-		out.Other = answers.Of(r, others)
+	for _, other := range people.Of(r, the) {
+		if other != who && bodies.Of(r, other).Stature > 0 {
+			out.Others = append(out.Others, HeadroomOf{other, answers.Of(r, other)})
+		}
 	}
 	return out
 }).Unlike()

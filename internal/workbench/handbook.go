@@ -134,7 +134,7 @@ func (b *Bench) Prices(ctx context.Context, practice, currency string) (out []Pr
 	if err != nil {
 		return nil, err
 	}
-	prices := pricesOf(store.File{Handbook: h, Profile: store.Profile{Currency: currency}})
+	prices := pricesOf(store.File{Handbook: h, Profile: store.Customer{Currency: currency}})
 	for _, g := range builds.Goods() {
 		for i := range g.Sizes {
 			minor, own, err := prices.Of(g, i)

@@ -27,7 +27,7 @@ func TestAPracticesMovementsCountForItsClientsAlone(t *testing.T) {
 	_, err = b.Change(ctx, workbench.Who{Practice: "other", Consultant: "c2"},
 		workbench.Edit{Client: other.File.ID, Base: 1, Label: store.Label{Do: "write", Part: "profile"}, Scopes: []string{"profile"},
 			Do: func(f *store.File) error {
-				f.Profile.StatureM = 1.7
+				f.Persons[0].StatureM = 1.7
 				return nil
 			}})
 	require.NoError(t, err)
@@ -85,7 +85,7 @@ func TestAPracticesMovementsCountForItsClientsAlone(t *testing.T) {
 	// A test of a movement that is hidden stays what it is.
 	_, err = b.Change(ctx, workbench.Who{Practice: practice}, workbench.Edit{Client: "demo-loft", Base: 1,
 		Label: store.Label{Do: "write", Part: "tests"}, Scopes: []string{"tests/t1"}, Do: func(f *store.File) error {
-			f.Tests = append(f.Tests, store.TestSet{ID: "t1", Movement: "own-1", LoadKg: 12, Reps: 8, Reserve: 1})
+			f.Sets = append(f.Sets, store.LoggedSet{ID: "t1", Test: true, Movement: "own-1", LoadKg: 12, Reps: 8, Reserve: 1})
 			return nil
 		}})
 	require.NoError(t, err)

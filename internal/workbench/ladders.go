@@ -30,7 +30,7 @@ func (b *Bench) Ladders(ctx context.Context, practice, id string, counter quanti
 		return nil, err
 	}
 	defer leave()
-	f, err := b.store.Load(ctx, practice, id)
+	f, err := b.Load(ctx, practice, id)
 	if err != nil {
 		return nil, err
 	}
@@ -38,7 +38,7 @@ func (b *Bench) Ladders(ctx context.Context, practice, id string, counter quanti
 	var c client.Client
 	var rungs load.Ladder
 	b.follow(practice, &f, func(r *derive.Record) {
-		s, c, rungs = theStock.Of(r, the), theClient.Of(r, the), reach.Of(r, the).Ladder()
+		s, c, rungs = theStock.Of(r, the), theClient.Of(r, seen(r)), reach.Of(r, seen(r)).Ladder()
 	})
 	out := &Ladders{Units: unitsOf(f), Currency: f.Profile.Currency, Names: map[string]string{}}
 	out.Parts = plan.LaddersOf(c, rungs, s.stickRungs())
@@ -59,8 +59,8 @@ func (b *Bench) Ladders(ctx context.Context, practice, id string, counter quanti
 			out.Names[g.ID] = item.Name
 		}
 	}
-	if f.Profile.StatureM > 0 {
-		out.Guessed = f.Profile.BodyMassKg == 0
+	if f.Looked().StatureM > 0 {
+		out.Guessed = f.Looked().BodyMassKg == 0
 		out.Body = load.BodyLoads(c.Person.BodyMass, c.Person.Stature, counter)
 	}
 	return out, nil

@@ -2,49 +2,64 @@ package workbench
 
 import (
 	"context"
-	"errors"
 	"fmt"
 
 	"scrappyrack/core/quantity"
 	"scrappyrack/internal/store"
 )
 
-// AppendLog adds sets to a client's training log; sets that were sent before are there
-// once.
-func (b *Bench) AppendLog(ctx context.Context, practice, id string, sets []store.LogSet) error {
-	handbook, err := b.store.Handbook(ctx, practice)
-	if err != nil {
-		return err
+// LogSets is the edit that adds sets to a client's log. Those that were sent before are there once; one whose id is
+// another's is store.ErrTaken.
+func LogSets(client, author string, sets []store.LoggedSet) Edit {
+	e := Edit{Client: client, Base: store.Any, Label: store.Label{Do: "add", Part: "sets"}}
+	if len(sets) == 1 {
+		e.Label.ID = sets[0].ID
 	}
-	moves := libraryOf(handbook)
-	for i, s := range sets {
-		if _, err := moves.ByKey(s.Movement); err != nil {
-			return quantity.At(fmt.Sprintf("sets[%d].movement", i), err.Error())
+	list := store.ListOf[store.LoggedSet]()
+	for _, s := range sets {
+		e.Scopes = append(e.Scopes, list.Name+"/"+s.ID)
+	}
+	e.Do = func(f *store.File) error {
+		for i, s := range sets {
+			who, ok := f.Person(s.Person)
+			if !ok {
+				return quantity.At(fmt.Sprintf("sets[%d].person", i), fmt.Sprintf("there is nobody %q in this household", s.Person))
+			}
+			if _, err := movesOf(*f).ByKey(s.Movement); err != nil {
+				return quantity.At(fmt.Sprintf("sets[%d].movement", i), err.Error())
+			}
+			s.Person, s.Author = who.ID, author
+			at := list.Find(f, s.ID)
+			if at < 0 {
+				f.Sets = append(f.Sets, s)
+				continue
+			}
+			had := f.Sets[at]
+			if s.Author = had.Author; had != s {
+				return store.ErrTaken
+			}
 		}
+		return nil
 	}
-	return b.store.AppendLog(ctx, practice, id, sets)
+	return e
 }
 
 // endOfTime is after every set.
 const endOfTime = 253402300800
 
-// Log is a page of a client's log from one time until another (0 for no end), newest
-// first, after a set (nil for the newest).
-func (b *Bench) Log(ctx context.Context, practice, id string, from, until int64, after *store.LogCursor, limit int) (page []store.LogSet,
-	more bool, err error) {
+// Log is a page of the log of the person that a client is looked at as, from one time until another (0 for
+// no end), newest first, after a set (nil for the newest).
+func (b *Bench) Log(ctx context.Context, practice, id string, from, until int64, after *store.LogCursor, limit int) (
+	page []store.LoggedSet, more bool, err error,
+) {
 	if until == 0 {
 		until = endOfTime
 	}
-	return b.store.Log(ctx, practice, id, from, until, after, limit)
-}
-
-// RemoveLog takes a set out of a client's log; without one it is ErrNoThing.
-func (b *Bench) RemoveLog(ctx context.Context, practice, id, set string) error {
-	err := b.store.RemoveLog(ctx, practice, id, set)
-	if errors.Is(err, store.ErrNotFound) {
-		return ErrNoThing
+	f, err := b.Load(ctx, practice, id)
+	if err != nil {
+		return nil, false, err
 	}
-	return err
+	return b.store.Log(ctx, practice, id, f.Looked().ID, from, until, after, limit)
 }
 
 // LogSums are what a client's log comes to, by movement.

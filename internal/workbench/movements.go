@@ -53,16 +53,16 @@ func (b *Bench) Opening(ctx context.Context, practice, id, key string) (store.Fi
 }
 
 func (b *Bench) stockFor(ctx context.Context, practice, id string) (store.File, client.Client, *way.Stock, error) {
-	f, err := b.store.Load(ctx, practice, id)
+	f, err := b.Load(ctx, practice, id)
 	if err != nil {
 		return f, client.Client{}, nil, err
 	}
-	if f.Profile.StatureM == 0 {
+	if f.Looked().StatureM == 0 {
 		return f, client.Client{}, nil, quantity.At("stature_m", "what can be done needs the client's stature")
 	}
 	var c client.Client
 	var all *way.Stock
-	b.follow(practice, &f, func(r *derive.Record) { c, all = theClient.Of(r, the), reach.Of(r, the) })
+	b.follow(practice, &f, func(r *derive.Record) { c, all = theClient.Of(r, seen(r)), reach.Of(r, seen(r)) })
 	return f, c, all, nil
 }
 

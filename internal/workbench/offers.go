@@ -71,7 +71,7 @@ func buildingOf(f store.File) (out building) {
 
 func buildingIn(r *derive.Record, f store.File) building {
 	its := household.Of(r, the)
-	out := building{f, theClient.Of(r, the), theSituation.Of(r, the), allBuilds.Of(r, the)}
+	out := building{f, theClient.Of(r, first(r)), theSituation.Of(r, the), allBuilds.Of(r, the)}
 	out.at.Loads = func() builds.Loads { return its }
 	return out
 }
@@ -180,7 +180,7 @@ type Bill struct {
 
 // Bill works out what the builds that are planned, or that keys name, take together.
 func (b *Bench) Bill(ctx context.Context, practice, id string) (out Bill, err error) {
-	if out.File, err = b.store.Load(ctx, practice, id); err != nil {
+	if out.File, err = b.Load(ctx, practice, id); err != nil {
 		return out, err
 	}
 	leave, err := b.long.Enter(ctx, practice)
@@ -213,7 +213,7 @@ func billOf(ctx context.Context, b building) (out Bill, err error) {
 
 // Offers are all designs as they could be made for a client, with its rooms.
 func (b *Bench) Offers(ctx context.Context, practice, id string) (f store.File, out []Offered, rooms []space.Room, err error) {
-	if f, err = b.store.Load(ctx, practice, id); err != nil {
+	if f, err = b.Load(ctx, practice, id); err != nil {
 		return f, nil, nil, err
 	}
 	leave, err := b.long.Enter(ctx, practice)

@@ -60,7 +60,7 @@ func (b *Bench) LoadBar(ctx context.Context, practice, id, handle string, target
 		return nil, err
 	}
 	defer leave()
-	f, err := b.store.Load(ctx, practice, id)
+	f, err := b.Load(ctx, practice, id)
 	if err != nil {
 		return nil, err
 	}

@@ -100,9 +100,13 @@ func dayOf(text string) (time.Time, bool) {
 	return time.Time{}, false
 }
 
-// checkPerson refuses what of a person, of needs and of operations cannot be.
-func checkPerson(f store.File) error {
-	p := f.Profile
+// checkPerson refuses what of a person cannot be.
+func checkPerson(p store.Person) error {
+	for i, l := range p.Limits {
+		if !slices.Contains(movement.Limits(), movement.Limit(l)) {
+			return quantity.At(fmt.Sprintf("limits[%d]", i), fmt.Sprintf("%q is not a limit that is known", l))
+		}
+	}
 	for _, of := range []struct {
 		field string
 		words store.Words
@@ -141,13 +145,47 @@ func checkPerson(f store.File) error {
 			return quantity.At(fmt.Sprintf("agreed[%d]", i), fmt.Sprintf("%q is no limit of a need", w))
 		}
 	}
+	return checkReach(p)
+}
+
+// checkPeople refuses what of people, of their needs and of their operations cannot be.
+func checkPeople(f store.File) error {
+	for _, p := range f.Persons {
+		if err := within(p, unitsOf(f)); err != nil {
+			return err
+		}
+		if err := checkPerson(p); err != nil {
+			return err
+		}
+	}
+	whose := func(who string) error {
+		if _, ok := f.Person(who); !ok {
+			return quantity.At("person", fmt.Sprintf("there is nobody %q in this household", who))
+		}
+		return nil
+	}
+	for _, s := range f.Slots {
+		if err := whose(s.Person); err != nil {
+			return err
+		}
+	}
+	for _, o := range f.Operations {
+		if err := whose(o.Person); err != nil {
+			return err
+		}
+	}
+	for _, r := range f.Releases {
+		if err := whose(r.Person); err != nil {
+			return err
+		}
+	}
 	for _, s := range f.Slots {
 		switch {
-		case !coverage.Known(s.ID):
-			return quantity.At("id", fmt.Sprintf("there is no need %q", s.ID))
+		case !coverage.Known(needOf(s)):
+			return quantity.At("id", fmt.Sprintf("there is no need %q", needOf(s)))
 		case s.High > 0 && s.High < s.Low:
 			return quantity.At("high", "the most of a set is at least the fewest")
-		case s.HiKg > 0 && s.LoKg == 0 && !coverage.FromBody(s.ID):
+		case s.HiKg > 0 && s.LoKg == 0 && !coverage.FromBody(needOf(s)):
 			return quantity.At("lo_kg", "say from what load on: the body alone is none of this need's")
 		case s.HiKg > 0 && s.HiKg < s.LoKg:
 			return quantity.At("hi_kg", "it begins at ", quantity.Amount(quantity.KindMass, s.LoKg), " and ends at least there")
@@ -165,4 +203,20 @@ func checkPerson(f store.File) error {
 		}
 	}
 	return nil
+}
+
+// inhabited refuses a client with nobody.
+func inhabited(f store.File) error {
+	if len(f.Persons) == 0 {
+		return quantity.At("", "a client has at least one person: add another before this one is taken out")
+	}
+	return nil
+}
+
+// needOf is the need that a wish is about: its key, after the person's id where it is not the first's.
+func needOf(w store.Wished) string {
+	if who, need, ok := strings.Cut(w.ID, "."); ok && who == w.Person {
+		return need
+	}
+	return w.ID
 }

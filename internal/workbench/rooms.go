@@ -155,18 +155,13 @@ func coreRooms(rooms []RoomOf) []space.Room {
 	return out
 }
 
-// bodyOf is what of a client a room is measured against.
-func bodyOf(f store.File) space.Body {
+// bodyOf is what of a person a room is measured against.
+func bodyOf(p store.Person, s store.Space) space.Body {
 	return space.Body{
-		Stature: quantity.Length(f.Profile.StatureM), Reach: quantity.Length(f.Profile.ReachM), Press: quantity.Length(f.Profile.PressM),
-		Shoe: quantity.Length(f.Space.ShoeM),
+		Stature: quantity.Length(
+			p.StatureM,
+		), Reach: quantity.Length(p.ReachM), Press: quantity.Length(p.PressM), Shoe: quantity.Length(s.ShoeM),
 	}
-}
-
-// otherOf is the second person's body, without a stature when nobody else trains here.
-func otherOf(f store.File) space.Body {
-	return space.Body{Stature: quantity.Length(f.Space.OtherM), Reach: quantity.Length(f.Space.OtherReachM),
-		Shoe: quantity.Length(f.Space.ShoeM)}
 }
 
 // surfaceOf is what the floor is covered with where training happens: in the first of

@@ -21,7 +21,7 @@ import (
 func shed(t *testing.T) store.File {
 	t.Helper()
 	f := store.NewFile("shed", "Shed")
-	f.Profile.StatureM, f.Profile.BodyMassKg = 1.8, 80
+	f.Persons[0].StatureM, f.Persons[0].BodyMassKg = 1.8, 80
 	f.Batches = []store.Batch{{ID: "sack", Name: "sack", Filling: "dry-sand"}}
 	for i := range 4 {
 		f.Containers = append(f.Containers, store.Container{

@@ -5,6 +5,7 @@ import (
 	"crypto/sha256"
 	"encoding/json"
 	"errors"
+	"slices"
 	"strings"
 	"time"
 
@@ -31,7 +32,8 @@ type Results struct {
 	Lacks       string // what has to be said before needs can be worked out
 	MassGuessed bool
 	Rooms       []RoomOf
-	Other       space.Answers // for the second person, when there is one
+	Who         string       // as whom the file is looked at
+	Others      []HeadroomOf // of the others who train there, as far as somebody has measured them
 	Loads       []stock.Loaded
 	Batches     []stock.Batch
 	Bands       []BandOf
@@ -41,13 +43,56 @@ type Results struct {
 	Cautions    []caution.Caution
 }
 
+// HeadroomOf is what the rooms come to for one of the people.
+type HeadroomOf struct {
+	Person string
+	space.Answers
+}
+
 // Work works out a file without a clock. It never fails: what is not known yet is said in Lacks.
 func Work(f store.File) Results { return WorkAt(f, time.Unix(0, 0)) }
 
 // WorkAt is Work on a day: ages and tests are as old as they are then.
 func WorkAt(f store.File, now time.Time) (out Results) {
 	r := derive.New()
-	r.With(derive.Input{File: &f, Day: now.Unix() / day}, func() { out = results.Of(r, the) })
+	r.With(derive.Input{File: &f, Day: now.Unix() / day}, func() { out = results.Of(r, seen(r)) })
+	return out
+}
+
+// WorkAllAt is WorkAt as each of the people has it whom something is planned for; the first, where for nobody.
+func WorkAllAt(f store.File, now time.Time) (all []Results) {
+	r := derive.New()
+	r.With(derive.Input{File: &f, Day: now.Unix() / day}, func() { all = allResults(r, f) })
+	return all
+}
+
+// WorkAll is Work as each of the people has it whom something is planned for.
+func (b *Bench) WorkAll(practice string, f store.File) (all []Results) {
+	b.follow(practice, &f, func(r *derive.Record) { all = allResults(r, f) })
+	return all
+}
+
+func allResults(r *derive.Record, f store.File) (all []Results) {
+	for _, p := range f.Persons {
+		if !p.Aside {
+			all = append(all, results.Of(r, p.ID))
+		}
+	}
+	if len(all) == 0 {
+		all = append(all, results.Of(r, first(r)))
+	}
+	return all
+}
+
+// holdsOf are the open hold points of some people, what is of all of them once.
+func holdsOf(all []Results) (out []caution.Caution) {
+	for i, r := range all {
+		for _, c := range r.Cautions {
+			if c.Hold && (i == 0 || c.Own) {
+				out = append(out, c)
+			}
+		}
+	}
 	return out
 }
 
@@ -68,7 +113,7 @@ func limitsOf(words []string) []movement.Limit {
 	return out
 }
 
-func healthOf(p store.Profile) client.Health {
+func healthOf(p store.Person) client.Health {
 	h := client.Health{
 		Answers: map[string]client.Answer{}, On: map[string]int64{}, Floor: client.Answer(p.Floor), Alone: client.Answer(p.Alone),
 		Legs: client.Legs(p.Legs), Pain: p.Pain,
@@ -88,9 +133,29 @@ func lineStep(units string) quantity.Length {
 	return 0.005
 }
 
-// personOf is who trains, on a day, with their practice's movements.
+// aloneOf is a file with what is said of one person, and nothing else.
+func aloneOf(f store.File, who string) store.File {
+	p, _ := f.Person(who)
+	its := func(whose string) bool {
+		of, _ := f.Person(whose)
+		return of.ID == p.ID
+	}
+	out := store.File{Persons: []store.Person{*p}, Space: store.Space{ShoeM: f.Space.ShoeM}}
+	out.Persons[0].Name, out.Persons[0].Weight, out.Persons[0].HealthNote, out.Persons[0].Aside = "", 0, "", false
+	out.Sets = keep(f.Sets, func(x store.LoggedSet) bool { return its(x.Person) })
+	out.Operations = keep(f.Operations, func(x store.Operation) bool { return its(x.Person) })
+	out.Releases = keep(f.Releases, func(x store.Release) bool { return its(x.Person) })
+	out.Slots = keep(f.Slots, func(x store.Wished) bool { return its(x.Person) })
+	return out
+}
+
+func keep[T any](all []T, is func(T) bool) []T {
+	return slices.DeleteFunc(slices.Clone(all), func(x T) bool { return !is(x) })
+}
+
+// personOf is who trains, alone in a file, on a day, with their practice's movements.
 func personOf(f store.File, moves *movement.Library, now int64) client.Person {
-	p, measured := f.Profile, bodyOf(f)
+	p, measured := f.Persons[0], bodyOf(f.Persons[0], f.Space)
 	out := client.Person{
 		Stature: measured.Stature, Reach: measured.Reach, Press: measured.Press, Shoe: measured.Shoe, BodyMass: quantity.Mass(p.BodyMassKg),
 		Sex:   client.Sex(p.Sex),
@@ -106,20 +171,25 @@ func personOf(f store.File, moves *movement.Library, now int64) client.Person {
 	out.Limits = limitsOf(p.Limits)
 	out.Limits = out.Acting()
 	for _, s := range f.Slots {
-		out.Wishes = append(out.Wishes, client.Wish{Need: s.ID, Weight: s.Weight, Low: s.Low, High: s.High, Lo: quantity.Mass(s.LoKg),
+		out.Wishes = append(out.Wishes, client.Wish{Need: needOf(s), Weight: s.Weight, Low: s.Low, High: s.High, Lo: quantity.Mass(s.LoKg),
 			Hi: quantity.Mass(s.HiKg)})
 	}
 	for _, a := range p.Agreed {
 		limit, need, _ := strings.Cut(a, "/")
 		out.Agreed = append(out.Agreed, client.Agreement{Limit: movement.Limit(limit), Need: need})
 	}
-	for _, t := range f.Tests {
+	var sets []client.Logged
+	for _, t := range f.Sets {
 		if m, err := out.Moves.ByKey(t.Movement); err != nil || t.LoadKg == 0 && len(m.Body) == 0 && !m.Timed {
-			continue // kept by a release that did not look: it says nothing, and spoils nothing
+			continue // it says nothing of a need
 		}
-		out.Tests = append(out.Tests, client.Test{Movement: t.Movement, Load: quantity.Mass(t.LoadKg), Reps: t.Reps, Reserve: t.Reserve,
-			At: t.DoneAt, AtLeast: t.AtLeast})
+		sets = append(sets, client.Logged{
+			Test: client.Test{Movement: t.Movement, Load: quantity.Mass(t.LoadKg), Reps: t.Reps, Reserve: t.Reserve, At: t.DoneAt,
+				AtLeast: t.Ended == "load" || t.Ended == "grip"},
+			Marked: t.Test, Met: t.Standard == "met", Pain: t.Pain,
+		})
 	}
+	out.Tests = client.Evidence(sets)
 	return coverage.Settled(out)
 }
 
@@ -153,7 +223,7 @@ const (
 // Plan works out the best set of things to buy and fill, nil when too little is known:
 // once for all who ask with the same inputs.
 func (b *Bench) Plan(ctx context.Context, practice, id string) (store.File, *plan.Plan, error) {
-	f, err := b.store.Load(ctx, practice, id)
+	f, err := b.Load(ctx, practice, id)
 	if err != nil {
 		return f, nil, err
 	}
@@ -162,7 +232,7 @@ func (b *Bench) Plan(ctx context.Context, practice, id string) (store.File, *pla
 		return f, nil, err
 	}
 	made, err := b.plans.Get(ctx, practice, key, func(ctx context.Context, _ func(*plan.Plan)) (*plan.Plan, error) {
-		if f.Profile.StatureM == 0 {
+		if f.Looked().StatureM == 0 {
 			return nil, nil
 		}
 		c, _, err := b.mayBuild(ctx, practice, f)
@@ -176,7 +246,7 @@ func (b *Bench) Plan(ctx context.Context, practice, id string) (store.File, *pla
 
 // PlanOf plans for a file; nil when too little is known.
 func PlanOf(ctx context.Context, f store.File) (*plan.Plan, error) {
-	if f.Profile.StatureM == 0 {
+	if f.Looked().StatureM == 0 {
 		return nil, nil
 	}
 	from := buildingOf(f)
@@ -211,11 +281,11 @@ const insteadTime = planTime
 
 // Instead works out what the plan would be with something in it that it leaves out.
 func (b *Bench) Instead(ctx context.Context, practice, id, candidate string) (store.File, plan.Instead, error) {
-	f, err := b.store.Load(ctx, practice, id)
+	f, err := b.Load(ctx, practice, id)
 	if err != nil {
 		return f, plan.Instead{}, err
 	}
-	if f.Profile.StatureM == 0 {
+	if f.Looked().StatureM == 0 {
 		return f, plan.Instead{}, quantity.At("stature_m", "a plan needs the client's stature first")
 	}
 	leave, err := b.long.Enter(ctx, practice)

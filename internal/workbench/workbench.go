@@ -3,6 +3,7 @@
 package workbench
 
 import (
+	"cmp"
 	"context"
 	"crypto/rand"
 	"crypto/sha256"
@@ -11,6 +12,7 @@ import (
 	"errors"
 	"fmt"
 	"runtime"
+	"slices"
 	"strings"
 	"time"
 
@@ -92,7 +94,7 @@ func (b *Bench) follow(practice string, f *store.File, read func(r *derive.Recor
 
 // Work works out a file.
 func (b *Bench) Work(practice string, f store.File) (out Results) {
-	b.follow(practice, &f, func(r *derive.Record) { out = results.Of(r, the) })
+	b.follow(practice, &f, func(r *derive.Record) { out = results.Of(r, seen(r)) })
 	return out
 }
 
@@ -118,14 +120,47 @@ type Who struct {
 
 func (w Who) by() store.By { return store.By{Consultant: w.Consultant, Session: w.Session} }
 
-// Load reads a client's file and works nothing out.
+type asKey struct{}
+
+// As has all that is asked of a client be as one of the household has it, by their id.
+func As(ctx context.Context, person string) context.Context {
+	if person == "" {
+		return ctx
+	}
+	return context.WithValue(ctx, asKey{}, person)
+}
+
+func as(ctx context.Context) string {
+	person, _ := ctx.Value(asKey{}).(string)
+	return person
+}
+
+// seenIn is as whom a file is to be looked at, "" where there is nobody such in it.
+func seenIn(ctx context.Context, f store.File) string {
+	if p, ok := f.Person(as(ctx)); ok && as(ctx) != "" {
+		return p.ID
+	}
+	return ""
+}
+
+// Load reads a client's file, looked at as the context says, and works nothing out. Where there is no such
+// person it is store.ErrNotFound.
 func (b *Bench) Load(ctx context.Context, practice, id string) (store.File, error) {
-	return b.store.Load(ctx, practice, id)
+	f, err := b.store.Load(ctx, practice, id)
+	if err != nil {
+		return f, err
+	}
+	if f.Seen = as(ctx); f.Seen != "" {
+		if _, ok := f.Person(f.Seen); !ok {
+			return store.File{}, store.ErrNotFound
+		}
+	}
+	return f, nil
 }
 
 // Open loads a client and works everything out.
 func (b *Bench) Open(ctx context.Context, w Who, id string) (Desk, error) {
-	f, err := b.store.Load(ctx, w.Practice, id)
+	f, err := b.Load(ctx, w.Practice, id)
 	if err != nil {
 		return Desk{}, err
 	}
@@ -181,17 +216,21 @@ func (b *Bench) Change(ctx context.Context, w Who, e Edit) (Desk, error) {
 	out, err := b.store.Change(ctx, store.Edit{
 		Practice: w.Practice, Client: e.Client, Base: e.Base, By: w.by(), Label: e.Label, Scopes: e.Scopes,
 		Do: func(f *store.File) error {
-			before := standing(*f)
+			before, was := standing(*f), *f
+			was.Persons = slices.Clone(f.Persons)
 			if err := e.Do(f); err != nil {
 				return err
 			}
 			trim(f)
 			begun(f)
 			after := f.Clone()
+			if after.Seen = seenIn(ctx, after); after.Seen == "" && as(ctx) != "" && seenIn(ctx, was) == "" {
+				return store.ErrNotFound
+			}
 			var err error
 			b.follow(w.Practice, &after, func(r *derive.Record) {
-				if err = check(r, after, before); err == nil {
-					worked = results.Of(r, the)
+				if err = cmp.Or(inhabited(after), check(r, after, before)); err == nil {
+					worked = results.Of(r, seen(r))
 				}
 			})
 			return err
@@ -217,7 +256,10 @@ func (b *Bench) changed(ctx context.Context, w Who, c store.Changed, r Results) 
 	if err != nil {
 		return Desk{}, err
 	}
-	b.noteCard(ctx, w.Practice, c.File, r)
+	c.File.Seen = seenIn(ctx, c.File)
+	if len(c.File.Persons) == 1 { // what others come to is worked out behind the answers
+		b.noteCard(ctx, w.Practice, c.File, []Results{r})
+	}
 	return Desk{File: c.File, Changes: c.Changes, Steps: steps, Results: r}, nil
 }
 
@@ -235,7 +277,7 @@ func (b *Bench) Undo(ctx context.Context, w Who, st Step) (Desk, store.Label, er
 	out, label, err := b.store.Undo(ctx, store.Step{
 		Practice: w.Practice, Client: st.Client, Base: st.Base, By: w.by(), Redo: st.Redo, Anyones: st.Anyones,
 		Check: func(f store.File) (err error) {
-			b.follow(w.Practice, &f, func(r *derive.Record) { err = check(r, f, standing(f)) })
+			b.follow(w.Practice, &f, func(r *derive.Record) { err = cmp.Or(inhabited(f), check(r, f, standing(f))) })
 			return err
 		},
 	})
@@ -246,6 +288,7 @@ func (b *Bench) Undo(ctx context.Context, w Who, st Step) (Desk, store.Label, er
 	if err != nil {
 		return Desk{}, label, err
 	}
+	out.File.Seen = seenIn(ctx, out.File)
 	d, err := b.changed(ctx, w, out, b.Work(w.Practice, out.File))
 	return d, label, err
 }
@@ -279,11 +322,13 @@ func (b *Bench) TagOf(ctx context.Context, practice, id, of string) (string, err
 	if err != nil {
 		return "", err
 	}
-	return b.tag(id, of, changed, handbook.Rev), nil
+	return b.tag(id, of+"@"+as(ctx), changed, handbook.Rev), nil
 }
 
 // Tag is TagOf something of a file that was read.
-func (b *Bench) Tag(f store.File, of string) string { return b.tag(f.ID, of, f.Revision, revOf(f)) }
+func (b *Bench) Tag(f store.File, of string) string {
+	return b.tag(f.ID, of+"@"+f.Seen, f.Revision, revOf(f))
+}
 
 func (b *Bench) tag(id, of string, revision, handbook int64) string {
 	sum := sha256.Sum256(fmt.Appendf(nil, "%s %s %d %s %d %d", id, of, revision, b.rules, b.today(), handbook))

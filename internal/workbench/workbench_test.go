@@ -76,7 +76,7 @@ func TestLittleIsEnoughToBegin(t *testing.T) {
 	p, err := workbench.PlanOf(context.Background(), f)
 	require.NoError(t, err)
 	assert.Nil(t, p)
-	f.Profile.StatureM = 1.8
+	f.Persons[0].StatureM = 1.8
 	r := workbench.Work(f)
 	assert.Empty(t, r.Lacks)
 	assert.True(t, r.MassGuessed)

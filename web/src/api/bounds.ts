@@ -260,6 +260,9 @@ export const bounds: Record<string, Record<string, { min?: number; max: number }
     "on": {
       "max": 10
     },
+    "person": {
+      "max": 40
+    },
     "what": {
       "max": 200
     }
@@ -308,6 +311,64 @@ export const bounds: Record<string, Record<string, { min?: number; max: number }
       "max": 200
     }
   },
+  "persons": {
+    "birth_on": {
+      "max": 10
+    },
+    "body_mass_kg": {
+      "min": 20,
+      "max": 300
+    },
+    "born_year": {
+      "min": 1900,
+      "max": 2100
+    },
+    "days": {
+      "min": 1,
+      "max": 7
+    },
+    "health_note": {
+      "max": 2000
+    },
+    "lay_off_months": {
+      "min": 0,
+      "max": 600
+    },
+    "minutes": {
+      "min": 10,
+      "max": 180
+    },
+    "name": {
+      "max": 60
+    },
+    "pain": {
+      "min": 1,
+      "max": 10
+    },
+    "press_m": {
+      "min": 1,
+      "max": 4
+    },
+    "reach_m": {
+      "min": 1,
+      "max": 4
+    },
+    "stature_m": {
+      "min": 1,
+      "max": 2.5
+    },
+    "weeks": {
+      "min": 1,
+      "max": 45
+    },
+    "weeks_on": {
+      "max": 10
+    },
+    "weight": {
+      "min": 0,
+      "max": 5
+    }
+  },
   "pins": {
     "id": {
       "max": 160
@@ -332,11 +393,11 @@ export const bounds: Record<string, Record<string, { min?: number; max: number }
       "max": 10
     },
     "body_mass_kg": {
-      "min": 25,
+      "min": 0,
       "max": 300
     },
     "born_year": {
-      "min": 1900,
+      "min": 0,
       "max": 2100
     },
     "budget_minor": {
@@ -372,23 +433,23 @@ export const bounds: Record<string, Record<string, { min?: number; max: number }
       "max": 2000
     },
     "pain": {
-      "min": 1,
+      "min": 0,
       "max": 10
     },
     "press_m": {
-      "min": 1,
+      "min": 0,
       "max": 4
     },
     "reach_m": {
-      "min": 1,
+      "min": 0,
       "max": 4
     },
     "stature_m": {
-      "min": 1,
+      "min": 0,
       "max": 2.5
     },
     "weeks": {
-      "min": 1,
+      "min": 0,
       "max": 45
     },
     "weeks_on": {
@@ -407,6 +468,9 @@ export const bounds: Record<string, Record<string, { min?: number; max: number }
     },
     "on": {
       "max": 10
+    },
+    "person": {
+      "max": 40
     },
     "until": {
       "max": 10
@@ -479,6 +543,82 @@ export const bounds: Record<string, Record<string, { min?: number; max: number }
       "max": 0.5
     }
   },
+  "sets": {
+    "author": {
+      "max": 80
+    },
+    "done_at": {
+      "min": 0,
+      "max": 253402300799
+    },
+    "extra": {
+      "min": 0,
+      "max": 1000
+    },
+    "instead": {
+      "max": 60
+    },
+    "load_half_kg": {
+      "min": 0,
+      "max": 100
+    },
+    "load_kg": {
+      "min": 0.1,
+      "max": 1000
+    },
+    "made": {
+      "max": 200
+    },
+    "metres": {
+      "min": 0,
+      "max": 100000
+    },
+    "movement": {
+      "max": 60
+    },
+    "note": {
+      "max": 400
+    },
+    "pain": {
+      "min": 0,
+      "max": 10
+    },
+    "pain_site": {
+      "max": 40
+    },
+    "person": {
+      "max": 40
+    },
+    "place": {
+      "max": 40
+    },
+    "reps": {
+      "min": 0,
+      "max": 1000
+    },
+    "reserve": {
+      "min": -1,
+      "max": 50
+    },
+    "rest_s": {
+      "min": 0,
+      "max": 3600
+    },
+    "rounds": {
+      "min": 0,
+      "max": 1000
+    },
+    "seconds": {
+      "min": 0,
+      "max": 36000
+    },
+    "tactic": {
+      "max": 40
+    },
+    "tempo": {
+      "max": 20
+    }
+  },
   "slots": {
     "hi_kg": {
       "min": 0.1,
@@ -489,7 +629,7 @@ export const bounds: Record<string, Record<string, { min?: number; max: number }
       "max": 1200
     },
     "id": {
-      "max": 40
+      "max": 80
     },
     "lo_kg": {
       "min": 0,
@@ -499,27 +639,15 @@ export const bounds: Record<string, Record<string, { min?: number; max: number }
       "min": 1,
       "max": 1200
     },
+    "person": {
+      "max": 40
+    },
     "weight": {
       "min": 0,
       "max": 5
     }
   },
   "space": {
-    "other_kg": {
-      "min": 20,
-      "max": 300
-    },
-    "other_m": {
-      "min": 1,
-      "max": 2.5
-    },
-    "other_name": {
-      "max": 60
-    },
-    "other_reach_m": {
-      "min": 1,
-      "max": 4
-    },
     "shoe_m": {
       "min": 0,
       "max": 0.1
@@ -531,27 +659,6 @@ export const bounds: Record<string, Record<string, { min?: number; max: number }
     "way_width_m": {
       "min": 0.2,
       "max": 10
-    }
-  },
-  "tests": {
-    "done_at": {
-      "min": 0,
-      "max": 253402300799
-    },
-    "load_kg": {
-      "min": 0.1,
-      "max": 1000
-    },
-    "movement": {
-      "max": 60
-    },
-    "reps": {
-      "min": 1,
-      "max": 200
-    },
-    "reserve": {
-      "min": 0,
-      "max": 50
     }
   },
   "things": {
@@ -706,6 +813,16 @@ export const blanks: Record<string, Record<string, unknown>> = {
     "run_m": 0,
     "high_m": 0
   },
+  "persons": {
+    "stature_m": 0,
+    "body_mass_kg": 0,
+    "sex": "",
+    "experience": "novice",
+    "goal": "general",
+    "limits": [],
+    "days": 3,
+    "minutes": 35
+  },
   "pins": {},
   "plates": {
     "mass_kg": 0,
@@ -757,16 +874,15 @@ export const blanks: Record<string, Record<string, unknown>> = {
     "quiet_from": 0,
     "quiet_to": 0
   },
+  "sets": {
+    "reserve": 0
+  },
   "slots": {
     "weight": 0,
     "low": 0,
     "high": 0,
     "lo_kg": 0,
     "hi_kg": 0
-  },
-  "tests": {
-    "load_kg": 0,
-    "reserve": 0
   },
   "things": {
     "mass_kg": 0,

@@ -1,11 +1,14 @@
 import createClient from 'openapi-fetch'
+import { addressed } from '../lib/seen'
 import type { components, paths } from './schema'
 
 export type Shapes = components['schemas']
 /** A client as it is answered: its file, the frame, and the station that was asked for. */
-export type Answered = Shapes['Desk']
+export type Answered = Omit<Shapes['Desk'], 'file'> & { file: ClientFile }
 export type StationName = NonNullable<paths['/api/v1/clients/{client}']['get']['parameters']['query']>['station']
-export type ClientFile = Shapes['File']
+/** What of a profile is the customer's; the rest of it is the first person's, who stands among the people. */
+export const customers = ['name', 'note', 'budget_minor', 'hour_minor', 'currency', 'units'] as const
+export type ClientFile = Omit<Shapes['File'], 'profile'> & { profile: Pick<Shapes['Profile'], (typeof customers)[number]> }
 export type Library = Shapes['Library']
 export type Plan = Shapes['Plan']
 export type Slot = Shapes['Slot']
@@ -14,9 +17,17 @@ export type Container = Shapes['Container']
 export type Session = Shapes['Session']
 export type FillAnswer = Shapes['FillAnswer']
 
+/** Asks as whom the client is looked at. A request's address cannot be changed: another is made of it. */
+async function fetchAs(request: Request): Promise<Response> {
+  const url = addressed(request.url)
+  if (url === request.url) return globalThis.fetch(request)
+  const { method, headers, signal } = request
+  return globalThis.fetch(url, { method, headers, signal, body: method === 'GET' ? undefined : await request.text() })
+}
+
 export const api = createClient<paths>({
   baseUrl: typeof window === 'undefined' ? 'http://localhost' : window.location.origin,
-  fetch: (request) => globalThis.fetch(request),
+  fetch: fetchAs,
 })
 
 export type Problem = {

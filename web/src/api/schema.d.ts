@@ -862,7 +862,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The training log by date, newest first */
+        /** A person's log by date, newest first */
         get: operations["read-log"];
         put?: never;
         /** Add sets to the training log; sent twice they are there once */
@@ -880,7 +880,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** What the training log comes to, by movement */
+        /** What the logs of all come to, of each by movement */
         get: operations["read-log-sums"];
         put?: never;
         post?: never;
@@ -900,7 +900,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
-        /** Take a set out of the training log */
+        /** Take a set out of the log */
         delete: operations["remove-log"];
         options?: never;
         head?: never;
@@ -1042,6 +1042,24 @@ export interface paths {
         post?: never;
         /** Remove one of the client's overheads */
         delete: operations["remove-overheads"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/clients/{client}/persons/{item}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Add or replace one of the client's persons */
+        put: operations["write-persons"];
+        post?: never;
+        /** Remove one of the client's persons */
+        delete: operations["remove-persons"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1222,6 +1240,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/clients/{client}/sets/{item}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Add or replace one of the client's sets */
+        put: operations["write-sets"];
+        post?: never;
+        /** Remove one of the client's sets */
+        delete: operations["remove-sets"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/clients/{client}/slots/{item}": {
         parameters: {
             query?: never;
@@ -1384,10 +1420,10 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Add or replace one of the client's tests */
+        /** Add or replace a test of a person */
         put: operations["write-tests"];
         post?: never;
-        /** Remove one of the client's tests */
+        /** Take a test out of the log */
         delete: operations["remove-tests"];
         options?: never;
         head?: never;
@@ -2847,6 +2883,11 @@ export interface components {
                 items: components["schemas"]["Overhead"][];
                 places?: components["schemas"]["Place"][];
             };
+            persons?: {
+                gone?: string[];
+                items: components["schemas"]["Person"][];
+                places?: components["schemas"]["Place"][];
+            };
             pins?: {
                 gone?: string[];
                 items: components["schemas"]["Pin"][];
@@ -2875,17 +2916,17 @@ export interface components {
                 items: components["schemas"]["Room"][];
                 places?: components["schemas"]["Place"][];
             };
+            sets?: {
+                gone?: string[];
+                items: components["schemas"]["LoggedSet"][];
+                places?: components["schemas"]["Place"][];
+            };
             slots?: {
                 gone?: string[];
                 items: components["schemas"]["Wished"][];
                 places?: components["schemas"]["Place"][];
             };
             space?: components["schemas"]["Space"];
-            tests?: {
-                gone?: string[];
-                items: components["schemas"]["TestSet"][];
-                places?: components["schemas"]["Place"][];
-            };
             things?: {
                 gone?: string[];
                 items: components["schemas"]["Thing"][];
@@ -3146,6 +3187,26 @@ export interface components {
             reach: string;
             /** Format: double */
             u95_n: number;
+        };
+        Customer: {
+            /**
+             * Format: int64
+             * @description Budget in the smallest unit of the currency
+             */
+            budget_minor: number;
+            /** @description ISO 4217 code */
+            currency: string;
+            /**
+             * Format: int64
+             * @description What an hour of the client's own work is worth, in the smallest unit of the currency; 0 where nobody has said
+             */
+            hour_minor?: number;
+            /** @description How the practice calls this client */
+            name: string;
+            /** @description Private note of the practice */
+            note: string;
+            /** @enum {string} */
+            units: "metric" | "us";
         };
         CutBar: {
             /** @description The longest first */
@@ -4313,6 +4374,7 @@ export interface components {
             openings: components["schemas"]["Opening"][];
             operations: components["schemas"]["Operation"][];
             overheads: components["schemas"]["Overhead"][];
+            persons: components["schemas"]["Person"][];
             pins: components["schemas"]["Pin"][];
             plates: components["schemas"]["Plate"][];
             profile: components["schemas"]["Profile"];
@@ -4321,9 +4383,9 @@ export interface components {
             readonly revision: number;
             rigs: components["schemas"]["Rig"][];
             rooms: components["schemas"]["Room"][];
+            sets: components["schemas"]["LoggedSet"][];
             slots: components["schemas"]["Wished"][];
             space: components["schemas"]["Space"];
-            tests: components["schemas"]["TestSet"][];
             things: components["schemas"]["Thing"][];
             /**
              * Format: int64
@@ -4788,6 +4850,10 @@ export interface components {
             spare_m: number;
             why: components["schemas"]["Derivation"];
         };
+        HeadsOfPerson: {
+            heads: components["schemas"]["Headroom"][];
+            person: string;
+        };
         Height: {
             /** Format: double */
             m: number;
@@ -4831,8 +4897,8 @@ export interface components {
              * @description The most room before a wall or a door, for bands
              */
             most_m: number;
-            /** @description The same for the second person */
-            other: components["schemas"]["Headroom"][];
+            /** @description The same for each of the other people who were measured */
+            others: components["schemas"]["HeadsOfPerson"][];
             /** @description Uses that are to be had outdoors only */
             outside: string[];
             /** @description As in the file */
@@ -5215,26 +5281,98 @@ export interface components {
             sets: components["schemas"]["LogSet"][];
         };
         LogSet: {
+            /** @description Who wrote it down: the id of a consultant, or of a link */
+            readonly author?: string;
             /**
              * Format: int64
-             * @description Unix time in seconds, UTC
+             * @description Unix time in seconds, UTC; 0 when nobody said
              */
-            done_at: number;
+            done_at?: number;
+            /**
+             * @description What ended it; grip and load say that the body could do at least so much
+             * @enum {string}
+             */
+            ended?: "" | "body" | "grip" | "load" | "pain" | "time";
+            /**
+             * Format: int64
+             * @description Repetitions of a round that was not ended
+             */
+            extra?: number;
             id: string;
+            /** @description Key of the movement in whose place it was done */
+            instead?: string;
             /**
              * Format: int64
-             * @description Load in whole grams, 0 for nothing added
+             * @description The load in whole grams; written, it stands for load_kg where that is not
              */
-            load_g: number;
+            load_g?: number;
+            /**
+             * Format: double
+             * @description How far the load may be off, ±
+             */
+            load_half_kg?: number;
+            /**
+             * Format: double
+             * @description As held: a pair's is the mass in one hand; of a body-weight movement what was added, 0 for nothing
+             */
+            load_kg?: number;
+            /** @description How the load was made: the thing and its fill, the plates, the band and its set-up */
+            made?: string;
+            /** Format: double */
+            metres?: number;
             /** @description Key of the movement */
             movement: string;
-            /** Format: int64 */
-            reps: number;
+            /**
+             * @description How it was the day after
+             * @enum {string}
+             */
+            next_day?: "" | "fine" | "sore" | "worse";
+            note?: string;
+            /**
+             * Format: int64
+             * @description Pain, 0 to 10
+             */
+            pain?: number;
+            pain_site?: string;
+            /** @description Who did it: a person's id; empty takes the first */
+            person?: string;
+            /** @description Id of the room */
+            place?: string;
+            /**
+             * Format: int64
+             * @description Over 15 with what was left says what 15 say, at least
+             */
+            reps?: number;
             /**
              * Format: int64
              * @description Repetitions left in reserve; -1 when nobody said
              */
             reserve: number;
+            /**
+             * Format: int64
+             * @description Rest before it, in s
+             */
+            rest_s?: number;
+            /** Format: int64 */
+            rounds?: number;
+            /** Format: int64 */
+            seconds?: number;
+            /**
+             * @description Of a movement of one side; empty for both
+             * @enum {string}
+             */
+            side?: "" | "left" | "right";
+            /**
+             * @description Whether the movement's standard was met
+             * @enum {string}
+             */
+            standard?: "" | "met" | "not";
+            /** @description What made a light load hard */
+            tactic?: string;
+            /** @description Seconds down, held, up: 3-1-1 */
+            tempo?: string;
+            /** @description It was a test: needs rest on it */
+            test?: boolean;
         };
         LogSum: {
             /** Format: int64 */
@@ -5249,10 +5387,100 @@ export interface components {
              */
             moved_g: number;
             movement: string;
+            person: string;
             /** Format: int64 */
             reps: number;
             /** Format: int64 */
             sets: number;
+        };
+        LoggedSet: {
+            /** @description Who wrote it down: the id of a consultant, or of a link */
+            readonly author?: string;
+            /**
+             * Format: int64
+             * @description Unix time in seconds, UTC; 0 when nobody said
+             */
+            done_at?: number;
+            /**
+             * @description What ended it; grip and load say that the body could do at least so much
+             * @enum {string}
+             */
+            ended?: "" | "body" | "grip" | "load" | "pain" | "time";
+            /**
+             * Format: int64
+             * @description Repetitions of a round that was not ended
+             */
+            extra?: number;
+            id: string;
+            /** @description Key of the movement in whose place it was done */
+            instead?: string;
+            /**
+             * Format: double
+             * @description How far the load may be off, ±
+             */
+            load_half_kg?: number;
+            /**
+             * Format: double
+             * @description As held: a pair's is the mass in one hand; of a body-weight movement what was added, 0 for nothing
+             */
+            load_kg?: number;
+            /** @description How the load was made: the thing and its fill, the plates, the band and its set-up */
+            made?: string;
+            /** Format: double */
+            metres?: number;
+            /** @description Key of the movement */
+            movement: string;
+            /**
+             * @description How it was the day after
+             * @enum {string}
+             */
+            next_day?: "" | "fine" | "sore" | "worse";
+            note?: string;
+            /**
+             * Format: int64
+             * @description Pain, 0 to 10
+             */
+            pain?: number;
+            pain_site?: string;
+            /** @description Who did it: a person's id; empty takes the first */
+            person?: string;
+            /** @description Id of the room */
+            place?: string;
+            /**
+             * Format: int64
+             * @description Over 15 with what was left says what 15 say, at least
+             */
+            reps?: number;
+            /**
+             * Format: int64
+             * @description Repetitions left in reserve; -1 when nobody said
+             */
+            reserve: number;
+            /**
+             * Format: int64
+             * @description Rest before it, in s
+             */
+            rest_s?: number;
+            /** Format: int64 */
+            rounds?: number;
+            /** Format: int64 */
+            seconds?: number;
+            /**
+             * @description Of a movement of one side; empty for both
+             * @enum {string}
+             */
+            side?: "" | "left" | "right";
+            /**
+             * @description Whether the movement's standard was met
+             * @enum {string}
+             */
+            standard?: "" | "met" | "not";
+            /** @description What made a light load hard */
+            tactic?: string;
+            /** @description Seconds down, held, up: 3-1-1 */
+            tempo?: string;
+            /** @description It was a test: needs rest on it */
+            test?: boolean;
         };
         Looked: {
             /** @description What bands give to its movements */
@@ -5794,6 +6022,8 @@ export interface components {
             on: string;
             /** @enum {string} */
             part: "knee" | "hip" | "foot" | "back" | "neck" | "shoulder" | "elbow" | "hand" | "abdomen" | "chest" | "heart" | "other";
+            /** @description Whose: a person's id; empty takes the first */
+            person?: string;
             /** @description The joint was replaced */
             replaced?: boolean;
             what: string;
@@ -6024,6 +6254,110 @@ export interface components {
             path: string;
             value?: unknown;
         };
+        Person: {
+            /** @description Changes for limits that the person has agreed to, as limit/need */
+            agreed?: string[];
+            /** @description Answers by the question's key, with their day where somebody has said: heart:no, eyes:yes:2026-08-14 */
+            answers?: string[];
+            /** @description Nothing is planned for this person: only headroom and strength are made for them */
+            aside?: boolean;
+            /**
+             * @description Trains alone
+             * @enum {string}
+             */
+            ask_alone?: "" | "no" | "yes";
+            /**
+             * @description Gets down to the floor and up again: not, with help, alone
+             * @enum {string}
+             */
+            ask_floor?: "" | "no" | "help" | "yes";
+            /** @description What the person would rather not train with */
+            avoids?: string[];
+            /** @description Day of a birth within a year */
+            birth_on?: string;
+            /**
+             * Format: double
+             * @description Body mass in kg, 20 to 300; 0 when not known
+             */
+            body_mass_kg: number;
+            /**
+             * Format: int64
+             * @description Year of birth; 0 when nobody has asked
+             */
+            born_year?: number;
+            /** Format: int64 */
+            days: number;
+            /** @enum {string} */
+            experience: "new" | "novice" | "intermediate" | "advanced";
+            /** @enum {string} */
+            goal: "general" | "muscle" | "strength" | "weightlifting" | "conditioning" | "running" | "back-to-training" | "older-adult";
+            /** @description What the answers mean: where it hurts, since when */
+            health_note?: string;
+            id: string;
+            /**
+             * Format: int64
+             * @description Months since training was last regular; 0 for now
+             */
+            lay_off_months?: number;
+            /**
+             * @description Legs that are used
+             * @enum {string}
+             */
+            legs?: "" | "both" | "one" | "none";
+            /** @description What the person knows and likes to train with: hands, bar, bands, packs, body */
+            likes?: string[];
+            /** @description What the person must spare */
+            limits: string[];
+            /**
+             * Format: int64
+             * @description Minutes a session
+             */
+            minutes: number;
+            /** @description What this person is called; empty where one alone trains, who is called as the client is */
+            name?: string;
+            /**
+             * @description What the days are: bent forward or seated, lifting and carrying, other; empty when nobody has asked
+             * @enum {string}
+             */
+            occupation?: "" | "forward" | "lifting" | "other";
+            /**
+             * Format: int64
+             * @description Pain now, 1 to 10; 0 when nobody has said
+             */
+            pain?: number;
+            /**
+             * Format: double
+             * @description Greatest height of the grip in a press overhead; 0 takes the estimate
+             */
+            press_m?: number;
+            /**
+             * Format: double
+             * @description Standing reach to a gripped bar, barefoot; 0 takes the estimate
+             */
+            reach_m?: number;
+            /**
+             * @description Optional; only sharpens a guess
+             * @enum {string}
+             */
+            sex: "" | "female" | "male";
+            /**
+             * Format: double
+             * @description Stature in m, 1.0 to 2.5; 0 when not measured
+             */
+            stature_m: number;
+            /**
+             * Format: int64
+             * @description Weeks of pregnancy on the day that they were counted; 0 for none
+             */
+            weeks?: number;
+            /** @description The day on which the weeks were counted */
+            weeks_on?: string;
+            /**
+             * Format: int64
+             * @description How much this person's needs count in the plan, next to those of the others; 0 for 1
+             */
+            weight?: number;
+        };
         Physique: {
             chest: components["schemas"]["Oval"];
             head: components["schemas"]["Oval"];
@@ -6184,7 +6518,7 @@ export interface components {
             prices: components["schemas"]["MaterialPrice"][];
         };
         Profile: {
-            /** @description Changes for limits that the client has agreed to, as limit/need */
+            /** @description Changes for limits that the person has agreed to, as limit/need */
             agreed?: string[];
             /** @description Answers by the question's key, with their day where somebody has said: heart:no, eyes:yes:2026-08-14 */
             answers?: string[];
@@ -6198,15 +6532,15 @@ export interface components {
              * @enum {string}
              */
             ask_floor?: "" | "no" | "help" | "yes";
-            /** @description What the client would rather not train with */
+            /** @description What the person would rather not train with */
             avoids?: string[];
             /** @description Day of a birth within a year */
             birth_on?: string;
             /**
              * Format: double
-             * @description Body mass in kg, 25 to 300; 0 when not known
+             * @description Body mass in kg, 20 to 300; 0 when not known
              */
-            body_mass_kg: number;
+            body_mass_kg?: number;
             /**
              * Format: int64
              * @description Year of birth; 0 when nobody has asked
@@ -6220,11 +6554,11 @@ export interface components {
             /** @description ISO 4217 code */
             currency: string;
             /** Format: int64 */
-            days: number;
+            days?: number;
             /** @enum {string} */
-            experience: "new" | "novice" | "intermediate" | "advanced";
+            experience?: "new" | "novice" | "intermediate" | "advanced";
             /** @enum {string} */
-            goal: "general" | "muscle" | "strength" | "weightlifting" | "conditioning" | "running" | "back-to-training" | "older-adult";
+            goal?: "general" | "muscle" | "strength" | "weightlifting" | "conditioning" | "running" | "back-to-training" | "older-adult";
             /** @description What the answers mean: where it hurts, since when */
             health_note?: string;
             /**
@@ -6242,15 +6576,15 @@ export interface components {
              * @enum {string}
              */
             legs?: "" | "both" | "one" | "none";
-            /** @description What the client knows and likes to train with: hands, bar, bands, packs, body */
+            /** @description What the person knows and likes to train with: hands, bar, bands, packs, body */
             likes?: string[];
-            /** @description What the client must spare */
-            limits: string[];
+            /** @description What the person must spare */
+            limits?: string[];
             /**
              * Format: int64
              * @description Minutes a session
              */
-            minutes: number;
+            minutes?: number;
             /** @description How the practice calls this client */
             name: string;
             /** @description Private note of the practice */
@@ -6279,12 +6613,12 @@ export interface components {
              * @description Optional; only sharpens a guess
              * @enum {string}
              */
-            sex: "" | "female" | "male";
+            sex?: "" | "female" | "male";
             /**
              * Format: double
              * @description Stature in m, 1.0 to 2.5; 0 when not measured
              */
-            stature_m: number;
+            stature_m?: number;
             /** @enum {string} */
             units: "metric" | "us";
             /**
@@ -6427,6 +6761,8 @@ export interface components {
             limits: string[];
             /** @description Its day: 2026-11-03 */
             on: string;
+            /** @description Whose: a person's id; empty takes the first */
+            person?: string;
             /** @enum {string} */
             role: "" | "physician" | "surgeon" | "physiotherapist" | "midwife" | "guardian";
             /** @description The last day that it is good for; empty for twelve months */
@@ -6946,23 +7282,6 @@ export interface components {
             access?: "level" | "stairs" | "lift" | "unknown";
             /**
              * Format: double
-             * @description Their body mass; 0 when not said
-             */
-            other_kg: number;
-            /**
-             * Format: double
-             * @description Their stature; 0 when nobody else does
-             */
-            other_m: number;
-            /** @description Who else trains here */
-            other_name: string;
-            /**
-             * Format: double
-             * @description Their standing reach to a gripped bar; 0 when not measured
-             */
-            other_reach_m: number;
-            /**
-             * Format: double
              * @description Thickness of the soles; counts in every standing height
              */
             shoe_m: number;
@@ -7210,8 +7529,8 @@ export interface components {
             what: "nothing" | "bands" | "body";
             why: string;
         };
-        TestSet: {
-            /** @description The load ended it, not the body: it was the heaviest there, or the grip gave out */
+        Test: {
+            /** @description The load ended it, not the body */
             at_least?: boolean;
             /**
              * Format: int64
@@ -7219,17 +7538,11 @@ export interface components {
              */
             done_at?: number;
             id: string;
-            /**
-             * Format: double
-             * @description As held: a pair's is the mass in one hand; of a body-weight movement what was added, 0 for nothing
-             */
+            /** Format: double */
             load_kg: number;
             /** @description Key of the movement */
             movement: string;
-            /**
-             * Format: int64
-             * @description Over 15 with what was left says what 15 say, at least
-             */
+            /** Format: int64 */
             reps: number;
             /**
              * Format: int64
@@ -7603,7 +7916,7 @@ export interface components {
              * @description Most of a set
              */
             high: number;
-            /** @description Key of the need */
+            /** @description Key of the need; of another person than the first with theirs before it: anna.squat */
             id: string;
             /**
              * Format: double
@@ -7615,6 +7928,8 @@ export interface components {
              * @description Fewest of a set; 0 for the goal's
              */
             low: number;
+            /** @description Whose: a person's id; empty takes the first */
+            person?: string;
             /**
              * Format: int64
              * @description 0 drops it
@@ -8717,6 +9032,8 @@ export interface operations {
     "read-client": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -8753,7 +9070,10 @@ export interface operations {
     };
     "erase-client": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
+            };
             header?: {
                 /** @description The revision the change is based on, as in the ETag of the last answer */
                 "If-Match"?: string;
@@ -8787,7 +9107,10 @@ export interface operations {
     };
     "read-additions": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
+            };
             header?: never;
             path: {
                 client: string;
@@ -8819,6 +9142,8 @@ export interface operations {
     "write-at-hand": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -8863,6 +9188,8 @@ export interface operations {
     "write-bands": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -8908,6 +9235,8 @@ export interface operations {
     "remove-bands": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -8949,6 +9278,8 @@ export interface operations {
     "write-batches": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -8994,6 +9325,8 @@ export interface operations {
     "remove-batches": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -9034,7 +9367,10 @@ export interface operations {
     };
     "read-bill": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
+            };
             header?: never;
             path: {
                 client: string;
@@ -9065,7 +9401,10 @@ export interface operations {
     };
     "read-book-sheet": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
+            };
             header?: never;
             path: {
                 client: string;
@@ -9097,6 +9436,8 @@ export interface operations {
     "read-book": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 paper?: "a4" | "letter";
             };
             header?: never;
@@ -9132,6 +9473,8 @@ export interface operations {
     "read-build-sheets": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 paper?: "a4" | "letter";
                 /** @description One of them alone */
                 of?: string;
@@ -9169,6 +9512,8 @@ export interface operations {
     "write-builds": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -9214,6 +9559,8 @@ export interface operations {
     "remove-builds": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -9254,7 +9601,10 @@ export interface operations {
     };
     "read-container": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
+            };
             header?: never;
             path: {
                 client: string;
@@ -9286,7 +9636,10 @@ export interface operations {
     };
     "plan-drops": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
+            };
             header?: never;
             path: {
                 client: string;
@@ -9322,7 +9675,10 @@ export interface operations {
     };
     "try-fill": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
+            };
             header?: never;
             path: {
                 client: string;
@@ -9358,7 +9714,10 @@ export interface operations {
     };
     "pack-container": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
+            };
             header?: never;
             path: {
                 client: string;
@@ -9395,6 +9754,8 @@ export interface operations {
     "count-scoops": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 size_l?: number;
             };
             header?: never;
@@ -9429,6 +9790,8 @@ export interface operations {
     "write-containers": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -9474,6 +9837,8 @@ export interface operations {
     "remove-containers": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -9514,7 +9879,10 @@ export interface operations {
     };
     "read-designs": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
+            };
             header?: never;
             path: {
                 client: string;
@@ -9546,6 +9914,8 @@ export interface operations {
     "write-fixtures": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -9591,6 +9961,8 @@ export interface operations {
     "remove-fixtures": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -9632,6 +10004,8 @@ export interface operations {
     "write-gear": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -9677,6 +10051,8 @@ export interface operations {
     "remove-gear": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -9718,6 +10094,8 @@ export interface operations {
     "load-handle": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 target_kg?: number;
             };
             header?: never;
@@ -9752,6 +10130,8 @@ export interface operations {
     "write-handles": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -9797,6 +10177,8 @@ export interface operations {
     "remove-handles": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -9837,7 +10219,10 @@ export interface operations {
     };
     "read-history": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
+            };
             header?: never;
             path: {
                 client: string;
@@ -9869,6 +10254,8 @@ export interface operations {
     "read-ladder": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description Height of a counter or sill to push from; 0 for none */
                 counter_m?: number;
             };
@@ -9903,6 +10290,8 @@ export interface operations {
     "read-log": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description Unix time, inclusive */
                 from?: number;
                 /** @description Unix time, exclusive; 0 for no end */
@@ -9941,7 +10330,10 @@ export interface operations {
     };
     "append-log": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
+            };
             header?: never;
             path: {
                 client: string;
@@ -9974,7 +10366,10 @@ export interface operations {
     };
     "read-log-sums": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
+            };
             header?: never;
             path: {
                 client: string;
@@ -10005,7 +10400,10 @@ export interface operations {
     };
     "remove-log": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
+            };
             header?: never;
             path: {
                 client: string;
@@ -10035,7 +10433,10 @@ export interface operations {
     };
     "read-doables": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
+            };
             header?: never;
             path: {
                 client: string;
@@ -10066,7 +10467,10 @@ export interface operations {
     };
     "read-movement-opening": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
+            };
             header?: never;
             path: {
                 client: string;
@@ -10098,7 +10502,10 @@ export interface operations {
     };
     "read-need": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
+            };
             header?: never;
             path: {
                 client: string;
@@ -10130,7 +10537,10 @@ export interface operations {
     };
     "read-closings": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
+            };
             header?: never;
             path: {
                 client: string;
@@ -10163,6 +10573,8 @@ export interface operations {
     "write-offcuts": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -10208,6 +10620,8 @@ export interface operations {
     "remove-offcuts": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -10249,6 +10663,8 @@ export interface operations {
     "write-openings": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -10294,6 +10710,8 @@ export interface operations {
     "remove-openings": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -10335,6 +10753,8 @@ export interface operations {
     "write-operations": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -10380,6 +10800,8 @@ export interface operations {
     "remove-operations": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -10421,6 +10843,8 @@ export interface operations {
     "write-overheads": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -10466,6 +10890,98 @@ export interface operations {
     "remove-overheads": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
+            };
+            header?: {
+                /** @description The revision the change is based on, as in the ETag of the last answer */
+                "If-Match"?: string;
+            };
+            path: {
+                client: string;
+                item: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "write-persons": {
+        parameters: {
+            query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
+            };
+            header?: {
+                /** @description The revision the change is based on, as in the ETag of the last answer */
+                "If-Match"?: string;
+            };
+            path: {
+                client: string;
+                item: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Person"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "remove-persons": {
+        parameters: {
+            query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -10507,6 +11023,8 @@ export interface operations {
     "write-pins": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -10552,6 +11070,8 @@ export interface operations {
     "remove-pins": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -10592,7 +11112,10 @@ export interface operations {
     };
     "read-plan": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
+            };
             header?: never;
             path: {
                 client: string;
@@ -10623,7 +11146,10 @@ export interface operations {
     };
     "read-plan-instead": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
+            };
             header?: never;
             path: {
                 client: string;
@@ -10656,6 +11182,8 @@ export interface operations {
     "write-plates": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -10701,6 +11229,8 @@ export interface operations {
     "remove-plates": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -10742,6 +11272,8 @@ export interface operations {
     "write-profile": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -10785,7 +11317,10 @@ export interface operations {
     };
     "try-pull": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
+            };
             header?: never;
             path: {
                 client: string;
@@ -10821,6 +11356,8 @@ export interface operations {
     redo: {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -10863,6 +11400,8 @@ export interface operations {
     "write-releases": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -10908,6 +11447,8 @@ export interface operations {
     "remove-releases": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -10949,6 +11490,8 @@ export interface operations {
     "write-rigs": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -10994,6 +11537,8 @@ export interface operations {
     "remove-rigs": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -11035,6 +11580,8 @@ export interface operations {
     "write-rooms": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -11080,6 +11627,98 @@ export interface operations {
     "remove-rooms": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
+            };
+            header?: {
+                /** @description The revision the change is based on, as in the ETag of the last answer */
+                "If-Match"?: string;
+            };
+            path: {
+                client: string;
+                item: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "write-sets": {
+        parameters: {
+            query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
+            };
+            header?: {
+                /** @description The revision the change is based on, as in the ETag of the last answer */
+                "If-Match"?: string;
+            };
+            path: {
+                client: string;
+                item: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LoggedSet"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "remove-sets": {
+        parameters: {
+            query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -11121,6 +11760,8 @@ export interface operations {
     "write-slots": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -11166,6 +11807,8 @@ export interface operations {
     "remove-slots": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -11207,6 +11850,8 @@ export interface operations {
     "write-space": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -11250,7 +11895,10 @@ export interface operations {
     };
     "read-station": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
+            };
             header?: {
                 /** @description ETags of answers that are kept */
                 "If-None-Match"?: string;
@@ -11286,6 +11934,8 @@ export interface operations {
     "add-stock": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -11329,7 +11979,10 @@ export interface operations {
     };
     "read-stock-csv": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
+            };
             header?: never;
             path: {
                 client: string;
@@ -11362,7 +12015,10 @@ export interface operations {
     };
     "read-stock-table": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
+            };
             header?: never;
             path: {
                 client: string;
@@ -11398,6 +12054,8 @@ export interface operations {
     "read-checklist": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 paper?: "a4" | "letter";
             };
             header?: never;
@@ -11432,7 +12090,10 @@ export interface operations {
     };
     "read-survey": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
+            };
             header?: never;
             path: {
                 client: string;
@@ -11469,6 +12130,8 @@ export interface operations {
     "read-tags": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 sheet?: string;
                 /** @description Ids of containers with commas between; empty for all */
                 only?: string;
@@ -11510,6 +12173,8 @@ export interface operations {
     "write-tests": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -11527,7 +12192,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["TestSet"];
+                "application/json": components["schemas"]["Test"];
             };
         };
         responses: {
@@ -11555,6 +12220,8 @@ export interface operations {
     "remove-tests": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -11596,6 +12263,8 @@ export interface operations {
     "write-things": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -11641,6 +12310,8 @@ export interface operations {
     "remove-things": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -11682,6 +12353,8 @@ export interface operations {
     undo: {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -11723,7 +12396,10 @@ export interface operations {
     };
     "try-weighing": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
+            };
             header?: never;
             path: {
                 client: string;
@@ -11759,6 +12435,8 @@ export interface operations {
     "write-weighings": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -11804,6 +12482,8 @@ export interface operations {
     "remove-weighings": {
         parameters: {
             query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
                 station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
@@ -11844,7 +12524,10 @@ export interface operations {
     };
     "read-worst-gap": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
+            };
             header?: never;
             path: {
                 client: string;

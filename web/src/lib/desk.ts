@@ -1,6 +1,16 @@
 import { type QueryClient, useQuery, useQueryClient } from '@tanstack/react-query'
 import { createContext, useContext, useMemo } from 'react'
-import { type Answered, api, data, type Library, type Plan, type Session, type Shapes, type StationName } from '../api/client'
+import {
+  type Answered,
+  api,
+  type ClientFile,
+  data,
+  type Library,
+  type Plan,
+  type Session,
+  type Shapes,
+  type StationName,
+} from '../api/client'
 import type { Entry } from './file/entry'
 import type { Outbox } from './file/outbox'
 import { readDesk } from './file/wire'
@@ -52,7 +62,20 @@ export function usePlan(desk: Answered) {
 }
 
 /** What everything at a station stands on: the open client as it is seen here, and the writing of it. */
-export type Bench = { desk: Desk; library: Library; units: Units; box: Outbox; entries: readonly Entry[] }
+export type Bench = {
+  desk: Desk
+  library: Library
+  units: Units
+  box: Outbox
+  entries: readonly Entry[]
+  /** As whom the client is looked at. */
+  person: Shapes['Person']
+  look: (person: string) => void
+}
+
+/** What a person is called: by name, and the first of them who has none as the client. */
+export const calledOf = (file: ClientFile, p: Shapes['Person']): string =>
+  p.name || (file.persons[0]?.id === p.id ? file.profile.name : `person ${file.persons.findIndex((x) => x.id === p.id) + 1}`)
 
 export const BenchContext = createContext<Bench | null>(null)
 

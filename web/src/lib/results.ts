@@ -18,7 +18,7 @@ export type Results = Frame & Parts
 export type Desk = Answered & { results: Results }
 
 const none: Parts = {
-  home: { rooms: [], heads: [], other: [], lane_m: 0, lengths_50ft: 0, lengths_20m: 0, most_m: 0, outside: [] },
+  home: { rooms: [], heads: [], others: [], lane_m: 0, lengths_50ft: 0, lengths_20m: 0, most_m: 0, outside: [] },
   loads: [],
   batches: [],
   heights: [],

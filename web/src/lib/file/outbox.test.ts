@@ -19,20 +19,20 @@ afterEach(() => {
 
 /** Lets everything happen that happens within so long. */
 const pass = (ms = 50) => vi.advanceTimersByTimeAsync(ms)
-const days = (box: Outbox, v: number) => box.setPart('profile', () => ({ days: v }))
-const minutes = (box: Outbox, v: number) => box.setPart('profile', () => ({ minutes: v }))
+const days = (box: Outbox, v: number) => box.setThing('persons', 'first', () => ({ days: v }))
+const minutes = (box: Outbox, v: number) => box.setThing('persons', 'first', () => ({ minutes: v }))
 const ceiling = (box: Outbox, v: number) => box.setPart('space', () => ({ way_height_m: v }))
-const tick = (box: Outbox, limit: string) => box.setPart('profile', (p) => ({ limits: [...p.limits, limit] }))
+const tick = (box: Outbox, limit: string) => box.setThing('persons', 'first', (p) => ({ limits: [...p.limits, limit] }))
 const puts = () => server.asked.filter((a) => a.method !== 'GET')
 
 describe('an outbox', () => {
   it('shows a change at once, and says saved only when the server has it', async () => {
     const { box } = boxOn(server)
     days(box, 5)
-    expect(box.view()?.profile.days).toBe(5)
+    expect(box.view()?.persons[0]?.days).toBe(5)
     expect(box.snapshot().state).toBe('saving')
     await pass()
-    expect(server.file.profile.days).toBe(5)
+    expect(server.file.persons[0]?.days).toBe(5)
     expect(box.snapshot().state).toBe('saved')
     expect(kept('ann')).toEqual([])
   })
@@ -42,7 +42,7 @@ describe('an outbox', () => {
     tick(box, 'shoulder')
     tick(box, 'no-floor')
     await pass()
-    expect(server.file.profile.limits).toEqual(['knee', 'shoulder', 'no-floor'])
+    expect(server.file.persons[0]?.limits).toEqual(['knee', 'shoulder', 'no-floor'])
   })
 
   it('makes one write of several of one field, and writes nothing that changes nothing', async () => {
@@ -55,8 +55,8 @@ describe('an outbox', () => {
     ceiling(box, 2.1) // as it stands
     server.fate = () => 'well'
     await pass(30_000)
-    expect(puts().map((a) => a.path)).toEqual(['profile', 'profile'])
-    expect(server.file.profile).toMatchObject({ days: 4, minutes: 45 })
+    expect(puts().map((a) => a.path)).toEqual(['persons/first', 'persons/first'])
+    expect(server.file.persons[0]).toMatchObject({ days: 4, minutes: 45 })
   })
 
   it('keeps its place in the row when one fails and the next would go', async () => {
@@ -69,7 +69,7 @@ describe('an outbox', () => {
     expect(box.snapshot().state).toBe('waiting')
     expect(box.snapshot().why).toBe('too many changes at once')
     await pass(30_000)
-    expect(server.file.profile.days).toBe(6)
+    expect(server.file.persons[0]?.days).toBe(6)
     expect(server.file.space.way_height_m).toBe(2.4)
     expect(box.snapshot().state).toBe('saved')
   })
@@ -121,37 +121,37 @@ describe('an outbox', () => {
 
   it('lets a refused field stay with its text and reason while the others go on', async () => {
     const { box } = boxOn(server)
-    server.refuses = (f) => (f.space.other_m > f.space.way_width_m * f.space.shoe_m ? { other_m: 'more than the room' } : {})
+    server.refuses = (f) => (f.space.shoe_m > f.space.way_width_m * 3 ? { shoe_m: 'more than the room' } : {})
     let n = 0
     server.fate = () => (n++ === 0 ? 'too busy' : 'well')
     days(box, 2)
-    box.set<ClientFile['space']>('space', () => ({ other_m: 40 }), { other_m: '40 m²' })
+    box.set<ClientFile['space']>('space', () => ({ shoe_m: 40 }), { shoe_m: '40 m²' })
     box.setPart('space', () => ({ way_height_m: 2.2 })) // the same write, but good
     await pass(30_000)
-    expect(server.file.space).toMatchObject({ way_height_m: 2.2, other_m: 1 })
+    expect(server.file.space).toMatchObject({ way_height_m: 2.2, shoe_m: 1 })
     expect(box.snapshot().state).toBe('refused')
     expect(box.snapshot().entries).toMatchObject([
-      { scope: 'space', refused: { other_m: 'more than the room' }, fields: { other_m: { to: 40, text: '40 m²' } } },
+      { scope: 'space', refused: { shoe_m: 'more than the room' }, fields: { shoe_m: { to: 40, text: '40 m²' } } },
     ])
     // What the reason asks for is done: the refusal goes away by itself.
     box.setPart('space', () => ({ way_width_m: 20 }))
     await pass()
-    expect(server.file.space).toMatchObject({ other_m: 40, way_width_m: 20 })
+    expect(server.file.space).toMatchObject({ shoe_m: 40, way_width_m: 20 })
     expect(box.snapshot().state).toBe('saved')
   })
 
   it('forgets a refused field that is typed anew or given up', async () => {
     const { box } = boxOn(server)
-    server.refuses = (f) => (f.space.other_m > 12 ? { other_m: 'more than the room' } : {})
-    box.setPart('space', () => ({ other_m: 40 }))
+    server.refuses = (f) => (f.space.shoe_m > 12 ? { shoe_m: 'more than the room' } : {})
+    box.setPart('space', () => ({ shoe_m: 40 }))
     await pass()
-    box.setPart('space', () => ({ other_m: 4 }))
+    box.setPart('space', () => ({ shoe_m: 4 }))
     await pass()
-    expect(server.file.space.other_m).toBe(4)
+    expect(server.file.space.shoe_m).toBe(4)
     expect(box.snapshot().state).toBe('saved')
-    box.setPart('space', () => ({ other_m: 99 }))
+    box.setPart('space', () => ({ shoe_m: 99 }))
     await pass()
-    box.setPart('space', () => ({ other_m: 4 })) // as it stands
+    box.setPart('space', () => ({ shoe_m: 4 })) // as it stands
     await pass()
     expect(box.snapshot()).toMatchObject({ state: 'saved', entries: [] })
   })
@@ -159,7 +159,7 @@ describe('an outbox', () => {
   it('asks nobody about a field that is put right while its refusal is still on its way', async () => {
     const { box } = boxOn(server)
     await pass()
-    server.refuses = (f) => (f.space.other_m > 12 ? { other_m: 'more than the room' } : {})
+    server.refuses = (f) => (f.space.shoe_m > 12 ? { shoe_m: 'more than the room' } : {})
     let arrive = () => {}
     const gate = new Promise<void>((go) => {
       arrive = go
@@ -168,14 +168,14 @@ describe('an outbox', () => {
       await gate
       return server.fetch(url, init)
     })
-    box.setPart('space', () => ({ other_m: 40, way_height_m: 2.2 }))
+    box.setPart('space', () => ({ shoe_m: 40, way_height_m: 2.2 }))
     await pass() // it is on its way
-    box.setPart('space', () => ({ other_m: 4 }))
+    box.setPart('space', () => ({ shoe_m: 4 }))
     arrive()
     await pass()
     expect(box.snapshot()).toMatchObject({ state: 'saved', entries: [] })
     expect(box.snapshot().clash).toBeFalsy()
-    expect(server.file.space).toMatchObject({ other_m: 4, way_height_m: 2.2 })
+    expect(server.file.space).toMatchObject({ shoe_m: 4, way_height_m: 2.2 })
   })
 
   it('merges what others did to other fields, and asks only about true clashes', async () => {
@@ -196,11 +196,11 @@ describe('an outbox', () => {
     expect(server.file.space).toMatchObject({ way_height_m: 2.4, shoe_m: 5, way_width_m: 6 })
 
     server.elsewhere('space', { way_height_m: 3 })
-    box.setPart('space', () => ({ way_height_m: 2.5, other_m: 2 }))
+    box.setPart('space', () => ({ way_height_m: 2.5, shoe_m: 2 }))
     await pass()
     box.settle(new Set())
     await pass()
-    expect(server.file.space).toMatchObject({ way_height_m: 3, other_m: 2 })
+    expect(server.file.space).toMatchObject({ way_height_m: 3, shoe_m: 2 })
     expect(box.snapshot().state).toBe('saved')
   })
 
@@ -240,7 +240,7 @@ describe('an outbox', () => {
     days(box, 7)
     await pass(20_000)
     expect(server.file.containers.map((c) => c.id)).toEqual(['x'])
-    expect(server.file.profile).toMatchObject({ limits: ['knee', 'shoulder'], days: 7 })
+    expect(server.file.persons[0]).toMatchObject({ limits: ['knee', 'shoulder'], days: 7 })
     expect(box.snapshot()).toMatchObject({ state: 'saved', clash: null, entries: [] })
     expect(told).toEqual([])
   })
@@ -253,7 +253,7 @@ describe('an outbox', () => {
     ceiling(box, 2.6)
     expect(await box.step({ step: 'undo' })).toBe(true)
     expect(box.view()?.space.way_height_m).toBe(2.1)
-    expect(box.view()?.profile.days).toBe(5)
+    expect(box.view()?.persons[0]?.days).toBe(5)
   })
 
   it('never sends what was made and removed again before it went', async () => {
@@ -268,7 +268,7 @@ describe('an outbox', () => {
     expect(box.view()?.things).toEqual([])
     server.fate = () => 'well'
     await pass(30_000)
-    expect(puts().map((a) => a.path)).toEqual(['profile'])
+    expect(puts().map((a) => a.path)).toEqual(['persons/first'])
   })
 })
 
@@ -302,7 +302,7 @@ describe('whatever happens on the way', () => {
       else if (what === 3) box.setThing('containers', 'jug', () => ({ volume_l: say('volume_l') }))
       else if (what === 4) {
         const l = `l${pick(5)}`
-        box.setPart('profile', (p) => ({ limits: p.limits.includes(l) ? p.limits.filter((x) => x !== l) : [...p.limits, l] }))
+        box.setThing('persons', 'first', (p) => ({ limits: p.limits.includes(l) ? p.limits.filter((x) => x !== l) : [...p.limits, l] }))
         if (!limits.delete(l)) limits.add(l)
       } else if (what === 5) {
         // Somebody else, at other fields of the same things.
@@ -314,16 +314,16 @@ describe('whatever happens on the way', () => {
       } else if (what === 7) box.retry()
       else await pass(pick(3000))
       expect(box.snapshot().clash).toBeNull()
-      if (box.snapshot().state === 'saved') expect(server.file.profile).toMatchObject(pickOf(mine, ['days', 'minutes']))
+      if (box.snapshot().state === 'saved') expect(server.file.persons[0]).toMatchObject(pickOf(mine, ['days', 'minutes']))
     }
     server.fate = () => 'well'
     box.retry()
     await pass(60_000)
     expect(box.snapshot()).toMatchObject({ state: 'saved', entries: [], clash: null })
-    expect(server.file.profile).toMatchObject(pickOf(mine, ['days', 'minutes']))
+    expect(server.file.persons[0]).toMatchObject(pickOf(mine, ['days', 'minutes']))
     expect(server.file.space).toMatchObject(pickOf(mine, ['way_height_m']))
     expect(server.file.containers[0]).toMatchObject(pickOf(mine, ['volume_l']))
-    expect([...server.file.profile.limits].sort()).toEqual([...limits].sort())
+    expect([...(server.file.persons[0]?.limits ?? [])].sort()).toEqual([...limits].sort())
     expect(kept('ann')).toEqual([])
   })
 })

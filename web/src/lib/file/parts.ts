@@ -1,5 +1,5 @@
 import { blanks } from '../../api/bounds'
-import type { ClientFile, Shapes } from '../../api/client'
+import { type ClientFile, customers, type Shapes } from '../../api/client'
 
 /** A part of a client's file that is no list. */
 export type Part = 'profile' | 'space' | 'at-hand'
@@ -29,7 +29,7 @@ const things = (file: ClientFile, list: List) => file[list] as Thing[]
 
 /** What stands in a file for a scope; undefined where there is no such thing. */
 export function standing(file: ClientFile, scope: string): object | undefined {
-  if (scope === 'profile') return file.profile
+  if (scope === 'profile') return Object.fromEntries(customers.flatMap((f) => (f in file.profile ? [[f, file.profile[f]]] : [])))
   if (scope === 'space') return file.space
   if (scope === 'at-hand') return { fillings: file.at_hand }
   const at = listOf(scope)

@@ -52,6 +52,9 @@ export function useFields(list: string, id?: string) {
   )
 }
 
+/** The fields of the person that the client is looked at as. */
+export const usePersonFields = () => useFields('persons', useBench().person.id)
+
 /** What was said against a field; it may be another that was changed, as where two ends do not fit. */
 function refusedOf(mine: readonly Entry[], field: string, stands: unknown): Field<unknown>['refused'] {
   for (const e of mine) {

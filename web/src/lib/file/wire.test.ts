@@ -7,14 +7,20 @@ afterEach(() => vi.unstubAllGlobals())
 
 const shown = { station: 'stock', tag: 't1', stock: { loads: [{ id: 'jug', mass_kg: 1 }], batches: [] } } as unknown as StationView
 const file = someFile()
-const edit = setting('e1', 'profile', file.profile, { ...file.profile, days: 5 })
+const edit = setting('e1', 'profile', file.profile, { ...file.profile, note: 'tall' })
 
 /** A server that answers one edit so. */
 function answering(more: object) {
   const asked: string[] = []
   vi.stubGlobal('fetch', async (url: string) => {
     asked.push(url)
-    const body = { changes: { revision: 2, updated_at: 1, profile: { ...file.profile, days: 5 } }, base: 1, steps: {}, frame: {}, ...more }
+    const body = {
+      changes: { revision: 2, updated_at: 1, profile: { ...file.profile, note: 'tall' } },
+      base: 1,
+      steps: {},
+      frame: {},
+      ...more,
+    }
     return new Response(JSON.stringify(body), { status: 200, headers: { 'Content-Type': 'application/json' } })
   })
   return asked

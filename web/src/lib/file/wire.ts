@@ -1,5 +1,6 @@
 import { applyPatch, type Operation } from 'rfc6902'
 import { type Answered, ApiError, type ClientFile, data, type Shapes, type StationName } from '../../api/client'
+import { addressed, seenAs } from '../seen'
 import type { Entry } from './entry'
 import { patched, same } from './merge'
 import { changed, standing } from './parts'
@@ -15,7 +16,7 @@ const patience = 30_000
 async function ask<T>(url: string, init: RequestInit): Promise<T> {
   const stop = new AbortController()
   const timer = window.setTimeout(() => stop.abort(), patience)
-  const answer = fetch(url, { ...init, signal: stop.signal }).then(async (response) => {
+  const answer = fetch(addressed(url), { ...init, signal: stop.signal }).then(async (response) => {
     const json = await response.json().catch(() => undefined)
     return response.ok ? { data: json as T, response } : { error: json, response }
   })
@@ -33,7 +34,14 @@ function query(station: StationName, more: Record<string, string> = {}): string 
   return q.size > 0 ? `?${q}` : ''
 }
 
-export const readDesk = (client: string, station: StationName) => ask<Answered>(path(client) + query(station), { method: 'GET' })
+/** Reads a client; once more where they are looked at as somebody else meanwhile. */
+export async function readDesk(client: string, station: StationName): Promise<Answered> {
+  for (;;) {
+    const as = seenAs(client)
+    const desk = await ask<Answered>(path(client) + query(station), { method: 'GET' })
+    if (seenAs(client) === as) return desk
+  }
+}
 
 /** What a write says to the server, made on what stands; null when nothing is left of it. */
 function request(file: ClientFile, e: Entry): { to: string; method: string; body?: unknown } | null {
@@ -56,14 +64,15 @@ export async function send(base: Answered, e: Entry, station: StationName, shown
   const { file } = base
   const r = request(file, e)
   if (!r) return { desk: base, mine: null }
+  const as = seenAs(file.id)
   const got = await ask<Written>(`${path(file.id)}/${r.to}${query(station, station && shown ? { have: shown.tag } : {})}`, {
     method: r.method,
     headers: { 'If-Match': `"${file.revision}"`, 'Content-Type': 'application/json' },
     body: r.body === undefined ? undefined : JSON.stringify(r.body),
   })
   const mine = changed(file, got.changes)
-  const alone = got.base === file.revision
-  // Others have changed the client too: what they did is read with it.
+  // Others have changed the client too: what they did is read with it; so is what another person comes to.
+  const alone = got.base === file.revision && seenAs(file.id) === as
   const desk = alone
     ? { file: mine, steps: got.steps, frame: got.frame, station: got.station ?? patchedView(shown, got.station_changes) }
     : await readDesk(file.id, station)
@@ -78,10 +87,13 @@ function patchedView(shown: StationView | undefined, changes: Written['station_c
   return faults.some(Boolean) ? undefined : view
 }
 
-export const stepBack = (base: Answered, { step, anyones }: Step, station: StationName) =>
-  ask<Answered>(`${path(base.file.id)}/${step}${query(station, anyones ? { anyones: 'true' } : {})}`, {
+export async function stepBack({ file }: Answered, { step, anyones }: Step, station: StationName): Promise<Answered> {
+  const as = seenAs(file.id)
+  const desk = await ask<Answered>(`${path(file.id)}/${step}${query(station, anyones ? { anyones: 'true' } : {})}`, {
     method: 'POST',
-    headers: { 'If-Match': `"${base.file.revision}"` },
+    headers: { 'If-Match': `"${file.revision}"` },
   })
+  return seenAs(file.id) === as ? desk : readDesk(file.id, station)
+}
 
 export const asError = (e: unknown): ApiError => (e instanceof ApiError ? e : new ApiError(0, { detail: String(e) }))

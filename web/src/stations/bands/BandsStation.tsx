@@ -292,7 +292,7 @@ const smooth = new Set(['wood', 'laminate', 'tile'])
 
 /** What has to be said of a set-up. */
 function Words({ pull, move }: { pull: Shapes['BandPull']; move: Move }) {
-  const { units, desk } = useBench()
+  const { units, desk, person } = useBench()
   const mini = move.kinds.includes('mini-loop')
   const unfit = desk.file.bands.filter((b) => pull.rig.bands.includes(b.id) && b.condition !== 'sound')
   const surface = desk.file.rooms.find((r) => r.trains)?.surface ?? 'unknown'
@@ -340,7 +340,7 @@ function Words({ pull, move }: { pull: Shapes['BandPull']; move: Move }) {
             ? 'It does not load half of this way within its limit. '
             : 'Set up like this it cannot be made to load half of the way within its limit. '}
         {move.held ? 'Held against, not pulled along. ' : pull.worst !== 'beyond measured' && `${pull.work_j.toFixed(0)} J a rep. `}
-        {!desk.file.profile.stature_m && 'Drawn for a stature of 1.70 m: give this client’s at Client.'}
+        {!person.stature_m && 'Drawn for a stature of 1.70 m: give this client’s at Client.'}
       </p>
     </div>
   )

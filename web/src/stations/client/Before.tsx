@@ -2,7 +2,7 @@ import { useState } from 'react'
 import type { Shapes } from '../../api/client'
 import { useBench } from '../../lib/desk'
 import { blank, newId } from '../../lib/file/parts'
-import { useFields } from '../../lib/file/useFields'
+import { useFields, usePersonFields } from '../../lib/file/useFields'
 import { Check, Choice, Count, Flags, Select, Text, Ticks } from '../../ui/field'
 import { Fields, List, useRemoval } from '../../ui/list'
 import { Button, Head } from '../../ui/parts'
@@ -15,7 +15,7 @@ const today = () => new Date().toISOString().slice(0, 10)
 /** What was answered, by question, and how to write it down. */
 function useAnswers() {
   const { library } = useBench()
-  const of = useFields('profile')
+  const of = usePersonFields()
   const all = of('answers').value
   const said = (key: string) => all.find((a) => a.startsWith(`${key}:`))?.split(':')[1] ?? ''
   const questions = library.questions.filter((q) => !q.if || said(q.if) === 'yes')
@@ -32,12 +32,12 @@ function useAnswers() {
 
 /** What is asked before anything is lifted, a group at a time: to be skipped, but then it holds. */
 export function Before() {
-  const { library, desk } = useBench()
+  const { library, person } = useBench()
   const { said, questions, answer, refused } = useAnswers()
-  const of = useFields('profile')
+  const of = usePersonFields()
   const open = questions.filter((q) => !said(q.key))
   const word = questions.filter((q) => said(q.key) === 'yes' && q.word)
-  const groups = library.question_groups.filter((g) => g.key !== 'pregnancy' || desk.file.profile.sex !== 'male')
+  const groups = library.question_groups.filter((g) => g.key !== 'pregnancy' || person.sex !== 'male')
   const minor = of('born_year').value > 0 && new Date().getFullYear() - of('born_year').value < library.grown_up
   return (
     <section className="space-y-3">
@@ -131,7 +131,7 @@ function Ticked({ question: q }: { question: Question }) {
 /** What a group asks besides yes or no. */
 function Besides({ of: key }: { of: string }) {
   const { said, again } = useAnswers()
-  const of = useFields('profile')
+  const of = usePersonFields()
   const weeks = of('weeks')
   const counted = {
     ...weeks,
@@ -194,15 +194,16 @@ function Besides({ of: key }: { of: string }) {
 
 /** Each operation with its day and a physician's word of its own. */
 function Operations() {
-  const { desk, box } = useBench()
+  const { desk, box, person } = useBench()
   const [fresh, setFresh] = useState(newId)
+  const mine = desk.file.operations.filter((o) => o.person === person.id)
   const add = () => {
-    box.make('operations', blank('operations', { id: fresh, part: 'knee' }))
+    box.make('operations', blank('operations', { id: fresh, person: person.id, part: 'knee' }))
     setFresh(newId())
   }
   return (
     <div>
-      <List label="operations" items={desk.file.operations} text={(o) => o.what} finder={false} row={(o) => <OneOperation id={o.id} />} />
+      <List label="operations" items={mine} text={(o) => o.what} finder={false} row={(o) => <OneOperation id={o.id} />} />
       <Button onClick={add}>Add an operation</Button>{' '}
       <span className="text-fine text-soft">any ever: within a year what it touches begins with half, until a set is tested after it</span>
     </div>
@@ -242,11 +243,11 @@ function OneOperation({ id }: { id: string }) {
 
 /** The words that are written down on one question or operation; each covers nothing else. */
 function Clearances({ about, name }: { about: string; name: string }) {
-  const { desk, box } = useBench()
+  const { desk, box, person } = useBench()
   const [fresh, setFresh] = useState(newId)
-  const all = desk.file.releases.filter((r) => r.about === about)
+  const all = desk.file.releases.filter((r) => r.about === about && r.person === person.id)
   const add = () => {
-    box.make('releases', blank('releases', { id: fresh, about }))
+    box.make('releases', blank('releases', { id: fresh, person: person.id, about }))
     setFresh(newId())
   }
   return (

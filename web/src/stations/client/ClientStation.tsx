@@ -4,17 +4,19 @@ import { useNavigate } from 'react-router'
 import { ApiError, api, data } from '../../api/client'
 import { useBench } from '../../lib/desk'
 import { specOf } from '../../lib/file/fields'
-import { useFields } from '../../lib/file/useFields'
+import { useFields, usePersonFields } from '../../lib/file/useFields'
 import { Cautions } from '../../ui/cautions'
 import { Label, Person, Scene, spread, useSheet } from '../../ui/draw'
 import { Choice, Count, Quantity, Select, Text, Ticks } from '../../ui/field'
 import { Button, Head } from '../../ui/parts'
 import { Before } from './Before'
+import { People } from './People'
 
 /** Who trains, for what, with what limits, money and time. */
 export function ClientStation() {
   const { desk, library, units } = useBench()
-  const of = useFields('profile')
+  const of = usePersonFields()
+  const client = useFields('profile')
   const metric = units.system === 'metric'
   return (
     <div className="grid gap-x-8 gap-y-6 p-4 md:grid-cols-[minmax(15.5rem,20.5rem)_1fr] md:p-6">
@@ -59,17 +61,18 @@ export function ClientStation() {
         <section>
           <Head>Money and units</Head>
           <div className="flex flex-wrap items-start gap-x-6 gap-y-2">
-            <Quantity of={of('budget_minor')} />
+            <Quantity of={client('budget_minor')} />
             <div className="w-24">
-              <Select of={of('currency')} options={library.currencies.map((c) => ({ value: c, label: c }))} />
+              <Select of={client('currency')} options={library.currencies.map((c) => ({ value: c, label: c }))} />
             </div>
-            <Choice of={of('units')} />
+            <Choice of={client('units')} />
           </div>
         </section>
         <section className="grid gap-x-6 gap-y-3 md:grid-cols-2">
-          <Text of={of('name')} />
-          <Text of={of('note')} area />
+          <Text of={client('name')} />
+          <Text of={client('note')} area />
         </section>
+        <People />
         <Cautions station="client" />
         <Erase />
       </div>
@@ -78,13 +81,13 @@ export function ClientStation() {
 }
 
 const asOptions = (field: string) =>
-  Object.entries(specOf('profile', field).options ?? {}).map(([value, label]) => ({ value, label: label ?? '' }))
+  Object.entries(specOf('persons', field).options ?? {}).map(([value, label]) => ({ value, label: label ?? '' }))
 
 /** The client to scale, with the heights that a room and its gear are measured against. */
 function BodyPicture() {
-  const { desk, units } = useBench()
+  const { desk, units, person } = useBench()
   const { heights, stander } = desk.results
-  const stature = desk.file.profile.stature_m
+  const stature = person.stature_m
   const top = Math.max(2.2, (heights[0]?.m ?? 0) + 0.08)
   const marks = [...heights, { name: 'stature', m: stature, share: 1, source: '' }].filter((h) => h.m > 0)
   const kindOf = (name: string) => (name === 'stature' ? 'length' : 'height')

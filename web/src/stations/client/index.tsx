@@ -6,8 +6,8 @@ import { manifest } from './manifest'
 export const station: Station = {
   ...manifest,
   useLive: () => {
-    const { desk, units } = useBench()
-    const tall = desk.file.profile.stature_m
+    const { person, units } = useBench()
+    const tall = person.stature_m
     return tall > 0 ? units.show('length', tall) : '?'
   },
   Screen: lazy(() => import('./ClientStation').then((m) => ({ default: m.ClientStation }))),

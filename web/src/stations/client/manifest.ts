@@ -6,6 +6,6 @@ export const manifest: Manifest = {
   key: 'c',
   order: 10,
   shows: 'client',
-  holds: ['profile', 'operations', 'releases'],
+  holds: ['profile', 'persons', 'operations', 'releases'],
   walks: { client: { client: 'flat' } },
 }

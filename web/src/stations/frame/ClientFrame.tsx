@@ -1,11 +1,13 @@
-import { lazy, Suspense, useEffect, useMemo, useState } from 'react'
+import { type Query, useQueryClient } from '@tanstack/react-query'
+import { lazy, Suspense, useCallback, useEffect, useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
-import type { Answered, Library, Shapes } from '../../api/client'
-import { type Bench, BenchContext, useDeskQuery, useLibrary, usePracticeMovements, withOwn } from '../../lib/desk'
+import type { Answered, ClientFile, Library, Shapes } from '../../api/client'
+import { type Bench, BenchContext, keys, useDeskQuery, useLibrary, usePracticeMovements, withOwn } from '../../lib/desk'
 import { overlaid } from '../../lib/file/entry'
 import { useOutbox, useStanding } from '../../lib/file/open'
 import { useKey } from '../../lib/hooks'
 import { resultsOf, useStation } from '../../lib/results'
+import { seeAs, seenAs } from '../../lib/seen'
 import type { Station } from '../../lib/station'
 import { UnitsContext, useUnitsOf } from '../../lib/units'
 import { Boundary } from '../../ui/boundary'
@@ -62,6 +64,29 @@ type Asking = { next?: Shapes['Next']; redo: boolean }
 
 type Over = 'help' | 'jump' | 'past' | null
 
+/** As whom the client is looked at, and how to look as another. */
+function usePerson(file: ClientFile): [Shapes['Person'], (person: string) => void] {
+  const cache = useQueryClient()
+  const [as, setAs] = useState(() => seenAs(file.id))
+  const person = (file.persons.find((p) => p.id === as) ?? file.persons[0]) as Shapes['Person']
+  const first = person.id === file.persons[0]?.id
+  const look = useCallback(
+    (to: string) => {
+      seeAs(file.id, to)
+      setAs(to)
+      const ofClient = (q: Query) => q.queryKey[1] === file.id
+      void cache.invalidateQueries({ queryKey: keys.desk(file.id) })
+      void cache.resetQueries({ predicate: (q) => ofClient(q) && q.queryKey[0] !== 'desk' })
+    },
+    [cache, file.id],
+  )
+  // One who is not there any more is not looked at.
+  useEffect(() => {
+    if (as !== '' && first) look('')
+  }, [as, first, look])
+  return [person, look]
+}
+
 /** The bench of an open client: what stands, with what is on its way laid over it. */
 function useOpen(asked: Answered, library: Library, current: Station) {
   const box = useOutbox(asked.file.id)
@@ -73,7 +98,11 @@ function useOpen(asked: Answered, library: Library, current: Station) {
   const file = useMemo(() => overlaid(answered.file, entries), [answered.file, entries])
   const desk = useMemo(() => ({ ...answered, file, results: resultsOf(answered.frame, shown.data) }), [answered, file, shown.data])
   const units = useUnitsOf(file.profile.units, file.profile.currency, library)
-  const bench = useMemo<Bench | null>(() => units && { desk, library, units, box, entries }, [desk, library, units, box, entries])
+  const [person, look] = usePerson(file)
+  const bench = useMemo<Bench | null>(
+    () => units && { desk, library, units, box, entries, person, look },
+    [desk, library, units, box, entries, person, look],
+  )
   return { bench, shown, box, entries }
 }
 

@@ -1,7 +1,8 @@
 import { type ReactNode, useState } from 'react'
-import { useBench } from '../../lib/desk'
+import { calledOf, useBench } from '../../lib/desk'
 import { useStanding } from '../../lib/file/open'
 import type { SaveState } from '../../lib/file/outbox'
+import { useKey } from '../../lib/hooks'
 import { switchTheme } from '../../lib/theme'
 import { Button } from '../../ui/parts'
 import { Tip } from '../../ui/tip'
@@ -12,15 +13,16 @@ type Opens = { onHelp: () => void; onJump: () => void; onPast: () => void; onSte
 
 /** Whose file it is, whether all of it is saved, and what can be done anywhere. */
 export function Header({ onHelp, onJump, onPast, onStep }: Opens) {
-  const { desk, units } = useBench()
+  const { desk, units, person } = useBench()
   const { undo, redo, undo_other: others } = desk.steps
   const p = desk.file.profile
   return (
     <header data-noprint className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line px-4 py-2 md:px-6">
       <h1 className="m-0 text-head leading-tight">{p.name}</h1>
       <span className="text-fine text-soft max-sm:hidden">
-        {p.goal.replaceAll('-', ' ')} · {p.days} × {p.minutes} min · {units.money(p.budget_minor)}
+        {person.goal.replaceAll('-', ' ')} · {person.days} × {person.minutes} min · {units.money(p.budget_minor)}
       </span>
+      <People />
       <span className="grow" />
       <Saved />
       <span className="flex gap-1">
@@ -54,6 +56,32 @@ export function Header({ onHelp, onJump, onPast, onStep }: Opens) {
         </IconButton>
       </span>
     </header>
+  )
+}
+
+/** As whom the client is looked at, where there are several; the next of them is a key away. */
+function People() {
+  const { desk, person, look } = useBench()
+  const all = desk.file.persons
+  const at = all.findIndex((p) => p.id === person.id)
+  const to = (i: number) => look(i === 0 ? '' : (all[i]?.id ?? ''))
+  useKey('w', () => to((at + 1) % all.length), all.length > 1)
+  if (all.length < 2) return null
+  return (
+    <fieldset className="m-0 flex min-w-0 border-0 p-0">
+      <legend className="sr-only">Looked at as</legend>
+      {all.map((p, i) => (
+        <button
+          key={p.id}
+          type="button"
+          aria-pressed={i === at}
+          onClick={() => to(i)}
+          className="-ml-px border border-line bg-sheet px-2.5 py-1 text-fine first:ml-0 aria-pressed:bg-ink aria-pressed:text-sheet touch:min-h-12"
+        >
+          {calledOf(desk.file, p)}
+        </button>
+      ))}
+    </fieldset>
   )
 }
 

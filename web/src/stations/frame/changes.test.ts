@@ -24,7 +24,7 @@ describe('values in the words and units of the screen', () => {
     ['containers/x', 'packed', [], 'none'],
     ['containers/x', 'limits', [{ hold: 'one-hand', kg: 0.45359237 }], 'one-hand 0.45'],
     ['profile', 'budget_minor', 22050, '$220.50'],
-    ['profile', 'limits', ['knee', 'no-floor'], 'knee, no floor'],
+    ['persons', 'limits', ['knee', 'no-floor'], 'knee, no floor'],
     ['profile', 'note', '', 'nothing'],
     ['rooms/loft', 'holes', 'no-holes', 'no holes'],
     ['handles/h', 'bore_mm', 30, '28–30 mm'],

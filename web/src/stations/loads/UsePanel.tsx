@@ -5,8 +5,8 @@ import { percent } from '../../lib/format'
 
 /** How it behaves in use: what it may be used for, in the swing, in the curl, and until when its weight is believed. */
 export function UsePanel({ container: c, load, on }: { container: Container; load: Shapes['Load']; on?: Shapes['OnBench'] }) {
-  const { desk, units } = useBench()
-  const stature = desk.file.profile.stature_m
+  const { units, person } = useBench()
+  const stature = person.stature_m
   const stock = (
     <Link className="text-action underline underline-offset-2" to={`../stock?of=${c.id}`} relative="path">
       measure it at Stock

@@ -1,7 +1,7 @@
 import { Link } from 'react-router'
 import type { Shapes, Slot } from '../../api/client'
 import { useBench, useLooked, useMovements } from '../../lib/desk'
-import { useFields } from '../../lib/file/useFields'
+import { usePersonFields } from '../../lib/file/useFields'
 import { percent } from '../../lib/format'
 import { Explain } from '../../ui/explain'
 import { Check } from '../../ui/field'
@@ -91,7 +91,7 @@ export function SlotPanel({ slot: s, chosen, onChoose }: { slot: Slot; chosen: C
 
 /** Whether the client has agreed to what a limit makes of a need. */
 function Agree({ change }: { change: string }) {
-  const agreed = useFields('profile')('agreed')
+  const agreed = usePersonFields()('agreed')
   const on = agreed.value.includes(change)
   return (
     <span className="mt-1 block">

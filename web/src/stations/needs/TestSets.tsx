@@ -9,17 +9,20 @@ import { Fields, List, useRemoval } from '../../ui/list'
 import { Button, Head } from '../../ui/parts'
 import { Refusals } from '../../ui/refusals'
 
-type TestSet = Shapes['TestSet']
+type LoggedSet = Shapes['LoggedSet']
 
 /** Sets actually done: each replaces a guess. */
 export function TestSets() {
-  const { desk, library, box } = useBench()
+  const { desk, library, box, person } = useBench()
   const [fresh, setFresh] = useState(newId)
   const add = (movement: string) => {
     if (!movement) return
     const body = library.movements.find((x) => x.key === movement)?.hold === 'body'
     const now = Math.floor(Date.now() / 1000)
-    box.make('tests', blank('tests', { id: fresh, movement, load_kg: body ? 0 : 10, reps: 10, reserve: 2, done_at: now }))
+    box.make(
+      'sets',
+      blank('sets', { id: fresh, person: person.id, test: true, movement, load_kg: body ? 0 : 10, reps: 10, reserve: 2, done_at: now }),
+    )
     setFresh(newId())
   }
   return (
@@ -27,7 +30,7 @@ export function TestSets() {
       <Head aside="one or two sets turn guesses into numbers; up to 15 reps with what was left in reserve">Test sets</Head>
       <List
         label="test sets"
-        items={desk.file.tests}
+        items={desk.file.sets.filter((s) => s.test && s.person === person.id)}
         text={(t) => library.movements.find((x) => x.key === t.movement)?.name ?? t.movement}
         row={(t) => <Test test={t} />}
       />
@@ -43,13 +46,13 @@ export function TestSets() {
   )
 }
 
-function Test({ test: t }: { test: TestSet }) {
+function Test({ test: t }: { test: LoggedSet }) {
   const { library } = useBench()
-  const of = useFields('tests', t.id)
-  const remove = useRemoval('tests')
+  const of = useFields('sets', t.id)
+  const remove = useRemoval('sets')
   const m = library.movements.find((x) => x.key === t.movement)
   const body = m?.hold === 'body'
-  const ended = of('at_least')
+  const ended = of('ended')
   return (
     <div className="py-1">
       <Fields>
@@ -65,8 +68,8 @@ function Test({ test: t }: { test: TestSet }) {
         <Count of={of('reps')} />
         <Count of={of('reserve')} />
         <div className="mt-5">
-          <Check on={ended.value} onChange={(on) => ended.set(on)}>
-            {ended.spec.yes}
+          <Check on={ended.value === 'load' || ended.value === 'grip'} onChange={(on) => ended.set(on ? 'load' : '')}>
+            the load or the grip ended it
           </Check>
         </div>
         <span className="mt-6 text-fine text-soft">{t.done_at ? day(t.done_at) : 'no date'}</span>
@@ -81,7 +84,7 @@ function Test({ test: t }: { test: TestSet }) {
           remove
         </Button>
       </Fields>
-      <Refusals of={`tests/${t.id}`} />
+      <Refusals of={`sets/${t.id}`} />
     </div>
   )
 }

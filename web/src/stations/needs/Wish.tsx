@@ -7,13 +7,20 @@ import { Choice, Count, Quantity } from '../../ui/field'
 import { Fields } from '../../ui/list'
 import { Button } from '../../ui/parts'
 
+/** The id of what is said of a need of whom the client is looked at as. */
+function useWishId() {
+  const { desk, person } = useBench()
+  return (need: string) => (person.id === desk.file.persons[0]?.id ? need : `${person.id}.${need}`)
+}
+
 /** What a consultant may say of a need: its weight, sets and range, or that it is not wanted. */
 export function Wish({ slot: s }: { slot: Slot }) {
-  const { desk, box } = useBench()
-  const there = desk.file.slots.some((x) => x.id === s.key)
+  const { desk, box, person } = useBench()
+  const id = useWishId()(s.key)
+  const there = desk.file.slots.some((x) => x.id === id)
   const told = useTold()
   const drop = () => {
-    const kept = box.make('slots', blank('slots', { id: s.key }))
+    const kept = box.make('slots', blank('slots', { id, person: person.id }))
     told(`${s.name} is off the board.`, kept, (last) => last.part === 'slots')
   }
   return (
@@ -21,13 +28,15 @@ export function Wish({ slot: s }: { slot: Slot }) {
       {there && <Own slot={s} />}
       <div className="flex flex-wrap gap-x-4">
         {there ? (
-          <Button look="bare" onClick={() => box.drop('slots', s.key)}>
+          <Button look="bare" onClick={() => box.drop('slots', id)}>
             As the goal has it
           </Button>
         ) : (
           <Button
             look="bare"
-            onClick={() => box.make('slots', blank('slots', { id: s.key, weight: s.weight, low: s.reps_low, high: s.reps_high }))}
+            onClick={() =>
+              box.make('slots', blank('slots', { id, person: person.id, weight: s.weight, low: s.reps_low, high: s.reps_high }))
+            }
           >
             Set it by hand
           </Button>
@@ -41,7 +50,7 @@ export function Wish({ slot: s }: { slot: Slot }) {
 }
 
 function Own({ slot: s }: { slot: Slot }) {
-  const of = useFields('slots', s.key)
+  const of = useFields('slots', useWishId()(s.key))
   return (
     <Fields>
       <Choice of={of('weight')} />
@@ -55,7 +64,8 @@ function Own({ slot: s }: { slot: Slot }) {
 
 /** Needs that are not on the board: dropped ones come back, others are added. */
 export function AddNeed() {
-  const { desk, box, library } = useBench()
+  const { desk, box, library, person } = useBench()
+  const wishId = useWishId()
   const board = desk.results.board
   const missing = library.needs.filter((n) => !board.slots.some((s) => s.key === n.key))
   if (missing.length === 0) return null
@@ -66,11 +76,11 @@ export function AddNeed() {
         className="border-b-2 border-ink bg-transparent py-0.5 text-body text-ink touch:min-h-12"
         value=""
         onChange={(e) => {
-          const id = e.target.value
+          const id = wishId(e.target.value)
           const dropped = desk.file.slots.some((s) => s.id === id && s.weight === 0)
           // One that was dropped is the goal's again, if the goal has it.
           if (dropped && !board.left_out.length) box.drop('slots', id)
-          else box.make('slots', blank('slots', { id, weight: 3 }))
+          else box.make('slots', blank('slots', { id, person: person.id, weight: 3 }))
         }}
       >
         <option value="">–</option>

@@ -1,12 +1,12 @@
 import { useState } from 'react'
 import type { Shapes } from '../../api/client'
-import { useBench } from '../../lib/desk'
-import { useFields } from '../../lib/file/useFields'
+import { calledOf, useBench } from '../../lib/desk'
+import { useFields, usePersonFields } from '../../lib/file/useFields'
 import { useKept } from '../../lib/hooks'
 import { Signal } from '../../lib/signal'
 import { Cautions } from '../../ui/cautions'
 import { Explain } from '../../ui/explain'
-import { Choice, Quantity, Text } from '../../ui/field'
+import { Choice, Quantity } from '../../ui/field'
 import { Fields } from '../../ui/list'
 import { Head } from '../../ui/parts'
 import { Elevation } from '../../ui/room/Elevation'
@@ -110,13 +110,15 @@ function OneRoom({ room, state, picked, pick, ghost }: Props & { ghost: Signal<W
 
 function Heads({ heads, use, onUse }: { heads: Shapes['Headroom'][]; use: string; onUse: (u: string) => void }) {
   const { desk } = useBench()
-  const { other } = desk.results.home
-  const { other_name } = desk.file.space
+  const { others } = desk.results.home
   if (heads.length === 0) return <p className="text-soft">Headroom needs the client's stature: type it at Client.</p>
   return (
     <>
       <Headrooms title="Headroom for this body" heads={heads} shown={use} onShow={onUse} />
-      {other.length > 0 && <Headrooms title={`Headroom for ${other_name || 'the second person'}`} heads={other} />}
+      {others.map((o) => {
+        const who = desk.file.persons.find((p) => p.id === o.person)
+        return who && <Headrooms key={o.person} title={`Headroom for ${calledOf(desk.file, who)}`} heads={o.heads} />
+      })}
     </>
   )
 }
@@ -206,19 +208,15 @@ function Conflicts({ state, pick }: Pick<Props, 'state' | 'pick'>) {
 function Home() {
   const { desk, units } = useBench()
   const of = useFields('space')
-  const client = useFields('profile')
+  const body = usePersonFields()
   const { outside, lane_m } = desk.results.home
   return (
     <section className="space-y-2">
       <Head aside="measures of the body stand in for the estimates">All rooms</Head>
       <Fields>
         <Quantity of={of('shoe_m')} />
-        <Quantity of={client('reach_m')} hint="gripping a bar, barefoot" />
-        <Quantity of={client('press_m')} hint="arms straight" />
-        <Text of={of('other_name')} width="wide" />
-        <Quantity of={of('other_m')} />
-        <Quantity of={of('other_reach_m')} />
-        <Quantity of={of('other_kg')} />
+        <Quantity of={body('reach_m')} hint="gripping a bar, barefoot" />
+        <Quantity of={body('press_m')} hint="arms straight" />
         <Choice of={of('access')} />
         <Quantity of={of('way_width_m')} />
         <Quantity of={of('way_height_m')} />

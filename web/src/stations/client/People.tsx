@@ -1,0 +1,63 @@
+import { useState } from 'react'
+import { calledOf, useBench } from '../../lib/desk'
+import { blank, newId } from '../../lib/file/parts'
+import { useFields } from '../../lib/file/useFields'
+import { useKey } from '../../lib/hooks'
+import { Choice, Flags, Text } from '../../ui/field'
+import { Fields, useRemoval } from '../../ui/list'
+import { Button, Head } from '../../ui/parts'
+import { Refusals } from '../../ui/refusals'
+
+/** Who trains here: one to begin with, and each of the others with needs, limits and a log of their own. */
+export function People() {
+  const { desk, box, look } = useBench()
+  const [fresh, setFresh] = useState(newId)
+  const all = desk.file.persons
+  const add = () => {
+    box.make('persons', blank('persons', { id: fresh, weight: 1 }))
+    look(fresh)
+    setFresh(newId())
+  }
+  useKey('p', add)
+  return (
+    <section className="space-y-2">
+      <Head aside={all.length > 1 ? 'w looks at the next of them' : 'each has needs, limits and a log of their own'}>Who trains here</Head>
+      {all.length > 1 && all.map((p) => <OneOfThem key={p.id} id={p.id} />)}
+      <Button onClick={add}>Another person (p)</Button>
+    </section>
+  )
+}
+
+function OneOfThem({ id }: { id: string }) {
+  const { desk, person, look } = useBench()
+  const of = useFields('persons', id)
+  const remove = useRemoval('persons')
+  const all = desk.file.persons
+  const p = all.find((x) => x.id === id) ?? person
+  const called = calledOf(desk.file, p)
+  const take = () => {
+    if (person.id === id) look('')
+    remove(id, called)
+  }
+  return (
+    <div className="border-t border-line py-1">
+      <Fields>
+        <div className="w-44">
+          <Text of={of('name')} />
+        </div>
+        {!of('aside').value && <Choice of={of('weight')} options={[1, 2, 3, 4, 5].map((n) => ({ value: n, label: String(n) }))} />}
+        <Flags label="" of={[of('aside')]} />
+        <span className="grow" />
+        {person.id !== id && (
+          <Button className="mt-5" onClick={() => look(id === all[0]?.id ? '' : id)}>
+            Look as {called}
+          </Button>
+        )}
+        <Button look="bare" data-row className="mt-5" aria-label={`Remove ${called}`} onClick={take}>
+          remove
+        </Button>
+      </Fields>
+      <Refusals of={`persons/${id}`} />
+    </div>
+  )
+}
