@@ -81,7 +81,7 @@ test('offline, two fields are typed and kept; back online both are saved', async
 test('what was not sent outlives the window, and one write that fails does not hide behind the next', async ({ page, demo, complains }) => {
   await openDemo(page, demo, '/c/demo-loft/client')
   await expect(field(page, 'Stature')).toBeVisible()
-  await page.route('**/profile*', (r) => r.abort())
+  await page.route('**/persons/first*', (r) => r.abort())
   await field(page, 'Minutes each').fill('50')
   await expect(page.getByText(/^not saved/)).toBeVisible()
   await station(page, 'Space')

@@ -103,10 +103,10 @@ test('two windows cannot overwrite each other in silence', async ({ page, demo, 
 
 test('without a connection nothing is lost, and it can be tried again', async ({ page, demo, complains }) => {
   await openDemo(page, demo, '/c/demo-loft/client')
-  await page.route('**/profile*', (r) => r.abort())
+  await page.route('**/persons/first*', (r) => r.abort())
   await field(page, 'Minutes each').fill('45')
   await expect(page.getByText('not saved: no connection to the server')).toBeVisible()
-  await page.unroute('**/profile*')
+  await page.unroute('**/persons/first*')
   await saved(page)
   await page.reload()
   await expect(field(page, 'Minutes each')).toHaveValue('45')

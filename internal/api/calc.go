@@ -225,6 +225,9 @@ func (a *API) calc(r huma.API) {
 	calculator[FillQuestion](a, r, "fill", "Mass of a filled container, or the fill for a mass",
 		"Exactly: u² = u_tare² + (V·u_ρ)² + (ρ·dV/dh·3 mm/√3)², u_ρ² = (high − low)²/12 + (middle − typical)², u95 = 2u. The geometry is taken as exact.",
 		`{"capacity_l":3.785,"tare_kg":0.06,"profile":{"kind":"prism","height_m":0.25},"filling":"fresh-water","target_kg":3.054}`)
+	calculator[SetQuestion](a, r, "set", "What somebody wrote down of a set",
+		"A load, a cross, how many, and after an at sign how many were left; how long or how far in place of how many: 24 x 40 m, 30 s.",
+		`{"text":"11.3 x 12 @2","units":"kg"}`)
 	calculator[QuantityQuestion](a, r, "quantity", "What a person typed",
 		"1m80, 5'11\", 12 lb 8 oz, 1,000, 1-1/2\", £300: in SI, litres or the currency; a text that cannot be read is refused with what was understood so far.",
 		`{"text":"5'11\"","kind":"length","unit":"m"}`)

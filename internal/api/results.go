@@ -142,6 +142,7 @@ var views = map[string]func(*Results, store.File, workbench.Results){
 	"needs":    boardIn,
 	"builds":   buildsIn,
 	"plan":     func(*Results, store.File, workbench.Results) {},
+	"log":      func(*Results, store.File, workbench.Results) {},
 	"handover": homeIn,
 }
 

@@ -358,6 +358,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/calc/set": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What somebody wrote down of a set
+         * @description A load, a cross, how many, and after an at sign how many were left; how long or how far in place of how many: 24 x 40 m, 30 s. Stable contract.
+         */
+        post: operations["calc-set"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/calc/span": {
         parameters: {
             query?: never;
@@ -7132,6 +7152,34 @@ export interface components {
             signed_in: boolean;
             version: string;
         };
+        SetAnswer: {
+            /**
+             * Format: double
+             * @description As held; 0 for none
+             */
+            load_kg: number;
+            /** Format: double */
+            metres: number;
+            /** Format: int64 */
+            reps: number;
+            /**
+             * Format: int64
+             * @description Left in reserve; -1 where nobody said
+             */
+            reserve: number;
+            /** Format: double */
+            seconds: number;
+            /** @description As it was understood, for the reader */
+            understood: string;
+        };
+        SetQuestion: {
+            text: string;
+            /**
+             * @description Of a bare load
+             * @enum {string}
+             */
+            units: "kg" | "lb";
+        };
         SetupBody: {
             email: string;
             name: string;
@@ -8786,6 +8834,45 @@ export interface operations {
             };
         };
     };
+    "calc-set": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "text": "11.3 x 12 @2",
+                 *       "units": "kg"
+                 *     }
+                 */
+                "application/json": components["schemas"]["SetQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "calc-span": {
         parameters: {
             query?: never;
@@ -8994,7 +9081,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -9035,7 +9122,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -9145,7 +9232,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -9191,7 +9278,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -9238,7 +9325,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -9281,7 +9368,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -9328,7 +9415,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -9515,7 +9602,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -9562,7 +9649,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -9793,7 +9880,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -9840,7 +9927,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -9917,7 +10004,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -9964,7 +10051,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -10007,7 +10094,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -10054,7 +10141,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -10133,7 +10220,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -10180,7 +10267,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -10576,7 +10663,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -10623,7 +10710,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -10666,7 +10753,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -10713,7 +10800,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -10756,7 +10843,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -10803,7 +10890,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -10846,7 +10933,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -10893,7 +10980,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -10936,7 +11023,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -10983,7 +11070,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -11026,7 +11113,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -11073,7 +11160,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -11185,7 +11272,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -11232,7 +11319,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -11275,7 +11362,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -11359,7 +11446,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
                 /** @description The newest change whoever made it, also where somebody has changed the same since */
@@ -11403,7 +11490,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -11450,7 +11537,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -11493,7 +11580,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -11540,7 +11627,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -11583,7 +11670,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -11630,7 +11717,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -11673,7 +11760,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -11720,7 +11807,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -11763,7 +11850,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -11810,7 +11897,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -11853,7 +11940,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -11905,7 +11992,7 @@ export interface operations {
             };
             path: {
                 client: string;
-                station: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
             };
             cookie?: never;
         };
@@ -11937,7 +12024,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -12176,7 +12263,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -12223,7 +12310,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -12266,7 +12353,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -12313,7 +12400,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -12356,7 +12443,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
                 /** @description The newest change whoever made it, also where somebody has changed the same since */
@@ -12438,7 +12525,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
@@ -12485,7 +12572,7 @@ export interface operations {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
                 /** @description The station that is looked at: what it shows is answered too */
-                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "needs" | "plan" | "space" | "stock";
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
                 /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
                 have?: string;
             };
