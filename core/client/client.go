@@ -4,6 +4,8 @@
 package client
 
 import (
+	"slices"
+
 	"scrappyrack/core/band"
 	"scrappyrack/core/capability"
 	"scrappyrack/core/gear"
@@ -34,9 +36,12 @@ type Owned struct {
 // plates there are; Bands are those that are fit for use, weakest first. Budget and prices
 // are in minor units of Currency. Space is what the rooms come to for the person, and WayIn
 // the narrowest way into them in m, 0 when not measured. Memo may be nil. Made are builds that are
-// there, Offers those that may be made.
+// there, Buildables those that may be made.
 type Client struct {
 	Person     Person
+	ID, Called string   // of the person, where there are others
+	Weight     int      // how much the person's needs count next to those of others; 0 for 1
+	Others     []Client // the same household as each of the others has it whom something is planned for
 	Rooms      []space.Room
 	Space      space.Answers
 	WayIn      quantity.Length
@@ -223,7 +228,7 @@ func (c Client) Excludes(it gear.Item) quantity.Phrase {
 			return why
 		}
 	}
-	if len(it.Bands) > 0 && c.Person.Health.Answers["latex"] == Yes {
+	if len(it.Bands) > 0 && c.allergic() {
 		return quantity.Say("natural rubber, and there is an allergy to latex")
 	}
 	if who := max(c.Person.BodyMass, c.Heaviest); it.Bears > 0 && who > it.Bears {
@@ -240,6 +245,11 @@ func (c Client) Excludes(it gear.Item) quantity.Phrase {
 		return h.Lack()
 	}
 	return nil
+}
+
+// allergic says that somebody in the household is allergic to latex.
+func (c Client) allergic() bool {
+	return c.Person.Health.Answers["latex"] == Yes || slices.ContainsFunc(c.Others, Client.allergic)
 }
 
 // Where is the place in which a movement has its height, where that is not everywhere: by

@@ -467,17 +467,30 @@ func (b Board) Again(slots []Slot, stock *way.Stock) Board {
 		all.Go(func() { out.Slots[i] = Cover(s, stock) })
 	}
 	all.Wait()
+	return out.summed()
+}
+
+// Together is one board of the boards of several people.
+func Together(boards ...Board) (out Board) {
+	for _, b := range boards {
+		out.Slots, out.against = append(out.Slots, b.Slots...), append(out.against, b.against...)
+	}
+	return out.summed()
+}
+
+// summed is the board with what its slots come to.
+func (b Board) summed() Board {
+	b.Value, b.Covered = 0, 0
 	weights := 0
-	for i, s := range slots {
-		c := out.Slots[i]
-		out.Value += c.Value * float64(s.Weight)
-		weights += s.Weight
+	for _, c := range b.Slots {
+		b.Value += c.Value * float64(c.Slot.Weight)
+		weights += c.Slot.Weight
 		if c.State == Covered {
-			out.Covered++
+			b.Covered++
 		}
 	}
 	if weights > 0 {
-		out.Value /= float64(weights)
+		b.Value /= float64(weights)
 	}
-	return out
+	return b
 }

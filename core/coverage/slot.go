@@ -38,6 +38,7 @@ type Range struct{ Lo, Hi quantity.Mass }
 // Notes say what has to be said of the tests it rests on.
 type Slot struct {
 	Key, Name         string
+	Whose             Whose // whose need it is, where several people's stand together
 	Pattern           movement.Pattern
 	RepsLow, RepsHigh int
 	Of                movement.Unit
@@ -53,6 +54,26 @@ type Slot struct {
 	Basis             Basis
 	Notes             []quantity.Phrase
 	Derivation        derivation.Derivation
+}
+
+// Whose is one of several people: an id, and what they are called.
+type Whose struct{ ID, Called string }
+
+// ID tells the slot from the others that it stands together with: its key, after whose it is where several
+// people's do.
+func (s Slot) ID() string {
+	if s.Whose.ID == "" {
+		return s.Key
+	}
+	return s.Whose.ID + "." + s.Key
+}
+
+// Title is the slot by name, with whose it is where several people's stand together.
+func (s Slot) Title() string {
+	if s.Whose.Called == "" {
+		return s.Name
+	}
+	return s.Whose.Called + ": " + s.Name
 }
 
 // Judged is a range of the slot's kg as closeness is judged on it: with the body that is

@@ -39,7 +39,7 @@ func Additions(ctx context.Context, c client.Client) (before coverage.Board, out
 	if err != nil {
 		return before, nil, err
 	}
-	all, _, err := candidates(ctx, c, slots, fewestAlike)
+	all, _, err := candidates(ctx, c, levelsOf(c, slots), fewestAlike)
 	if err != nil {
 		return before, nil, err
 	}

@@ -46,6 +46,7 @@ type Candidate struct {
 	twin  string // equal for equal states of equal containers
 	class int    // of the alike containers that it is a state of; -1 for none
 	again bool   // a second one in the same state
+	item  *gear.Item
 	// as is the same state of another container of the class.
 	as func(load.Container) Candidate
 }
@@ -86,18 +87,18 @@ const boughtFilling = quantity.Mass(50)
 // them, a state stands there twice at most, for any two of them: no movement takes more
 // alike. An unknown currency is an error.
 func Candidates(c client.Client, slots []coverage.Slot) ([]Candidate, error) {
-	all, _, err := candidates(context.Background(), c, slots, fewestAlike)
+	all, _, err := candidates(context.Background(), c, levelsOf(c, slots), fewestAlike)
 	return all, err
 }
 
 // candidates lists them with the classes of alike containers, those of fewer than a
 // number left out. The error may be of ctx.
-func candidates(ctx context.Context, c client.Client, slots []coverage.Slot, atLeast int) ([]Candidate, []class, error) {
+func candidates(ctx context.Context, c client.Client, levels []wanted, atLeast int) ([]Candidate, []class, error) {
 	owned := map[string]bool{}
 	for _, o := range c.Owned {
 		owned[o.Item.Key] = true
 	}
-	b := lister{c, levelsOf(c, slots)}
+	b := lister{c, levels}
 	sources := b.fillingSources()
 	var out, fills []Candidate
 	for _, it := range gear.All() {
@@ -111,7 +112,7 @@ func candidates(ctx context.Context, c client.Client, slots []coverage.Slot, atL
 		out = append(out, Candidate{
 			Key: it.Key, Name: it.Name, Origin: load.Bought, Cost: price.Minor, Floor: it.Floor,
 			Rungs: c.ItemRungs(it, load.Bought, it.Key), Supplies: c.ItemSupplies(it), Requires: unowned(it.Needs, owned),
-			Filling: it.Filling, Note: it.Note, Caution: it.Caution, Excluded: c.Excludes(it),
+			Filling: it.Filling, Note: it.Note, Caution: it.Caution, Excluded: excluded(c, it), item: &it,
 		})
 		for _, k := range vesselsOf(it) {
 			for _, f := range b.states(k, sources) {
@@ -144,6 +145,17 @@ func candidates(ctx context.Context, c client.Client, slots []coverage.Slot, atL
 		out = append(out, b.alike(one, n, sources)...)
 	}
 	return out, classes, nil
+}
+
+// excluded is what rules a piece of the catalogue out for everybody, as it does for the first.
+func excluded(c client.Client, it gear.Item) quantity.Phrase {
+	why := c.Excludes(it)
+	for _, other := range c.Others {
+		if other.Excludes(it).Empty() {
+			return nil
+		}
+	}
+	return why
 }
 
 // unowned drops the prerequisites that something owned meets.

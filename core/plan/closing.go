@@ -79,7 +79,7 @@ func Closings(ctx context.Context, c client.Client, need string) (before coverag
 	if own < 0 && need != Worst {
 		return before, need, nil, &UnknownError{need}
 	}
-	all, _, err := candidates(ctx, c, slots, fewestAlike)
+	all, _, err := candidates(ctx, c, levelsOf(c, slots), fewestAlike)
 	if err != nil {
 		return before, need, nil, err
 	}

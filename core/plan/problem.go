@@ -7,6 +7,7 @@ import (
 	"math"
 	"slices"
 
+	"scrappyrack/core/capability"
 	"scrappyrack/core/client"
 	"scrappyrack/core/coverage"
 	"scrappyrack/core/load"
@@ -16,19 +17,45 @@ import (
 )
 
 // Problem is a case turned into a model: one model slot for each target of each
-// of the client's slots, worth weight × quality × closeness.
+// of the needs of each of the client's people, worth weight × quality × closeness.
 type Problem struct {
 	Client     client.Client
-	Slots      []coverage.Slot
+	people     []trainee
 	Candidates []Candidate
 	Model      optimise.Model
 	// Whole is the model value of a perfect board: what Value is out of.
 	Whole int64
 	// needs are the prerequisites proper of each candidate, by index.
 	needs   [][][]int
-	present way.Item // what is there but the containers
 	names   []string // of the floor and the fillings, the first of the resources, for reasons
 	classes []class  // of containers that are alike
+}
+
+// trainee is one of the people: the household as they have it, their needs, and what is there for them
+// but the containers.
+type trainee struct {
+	client.Client
+	slots   []coverage.Slot
+	present way.Item
+}
+
+// peopleOf are those of a client whom something is planned for. A need weighs as much as it does for its
+// person, times what the person does next to the others.
+func peopleOf(c client.Client) (out []trainee, err error) {
+	for _, one := range append([]client.Client{c}, c.Others...) {
+		slots, err := coverage.Slots(one.Person)
+		if err != nil {
+			return nil, err
+		}
+		if len(c.Others) > 0 {
+			for i := range slots {
+				slots[i].Weight *= max(1, one.Weight)
+				slots[i].Whose = coverage.Whose{ID: one.ID, Called: one.Called}
+			}
+		}
+		out = append(out, trainee{one, slots, way.Present(one)})
+	}
+	return out, nil
 }
 
 // fitSteps is how finely quality × closeness enters the whole-number model.
@@ -46,15 +73,20 @@ func NewProblem(ctx context.Context, c client.Client) (*Problem, error) {
 // newProblem builds the model; fewer containers than alike are told apart even where
 // they are alike.
 func newProblem(ctx context.Context, c client.Client, alike int) (*Problem, error) {
-	slots, err := coverage.Slots(c.Person)
+	people, err := peopleOf(c)
 	if err != nil {
 		return nil, err
 	}
-	all, classes, err := candidates(ctx, c, slots, alike)
+	var levels []wanted
+	for _, who := range people {
+		levels = append(levels, levelsOf(who.Client, who.slots)...)
+	}
+	slices.SortStableFunc(levels, func(a, b wanted) int { return cmp.Compare(a.mass, b.mass) })
+	all, classes, err := candidates(ctx, c, levels, alike)
 	if err != nil {
 		return nil, err
 	}
-	p := &Problem{Client: c, Slots: slots, Candidates: all, present: way.Present(c), classes: classes}
+	p := &Problem{Client: c, people: people, Candidates: all, classes: classes}
 	index := map[string]int{}
 	for i, k := range all {
 		index[k.Key] = i
@@ -65,12 +97,14 @@ func newProblem(ctx context.Context, c client.Client, alike int) (*Problem, erro
 	p.groups()
 	p.order()
 	p.atMost()
-	stock := p.stock()
-	for _, s := range slots {
-		if err := ctx.Err(); err != nil {
-			return nil, err
+	for _, who := range people {
+		stock := p.stock(who)
+		for _, s := range who.slots {
+			if err := ctx.Err(); err != nil {
+				return nil, err
+			}
+			p.slot(s, stock)
 		}
-		p.slot(s, stock)
 	}
 	return p, nil
 }
@@ -162,15 +196,27 @@ func (p *Problem) groups() {
 	}
 }
 
-// stock is everything that is there, and every candidate that may be chosen as an option.
-func (p *Problem) stock() *way.Stock {
-	items := []way.Item{p.present}
+// as is what a candidate gives to one of the people: none of it where something rules it out for them.
+func (p *Problem) as(who trainee, k Candidate) ([]load.Rung, []capability.Supply) {
+	if k.item == nil || len(p.people) == 1 {
+		return k.Rungs, k.Supplies
+	}
+	if !who.Excludes(*k.item).Empty() {
+		return nil, nil
+	}
+	return who.ItemRungs(*k.item, load.Bought, k.Key), who.ItemSupplies(*k.item)
+}
+
+// stock is everything that is there for somebody, and every candidate that may be chosen as an option.
+func (p *Problem) stock(who trainee) *way.Stock {
+	items := []way.Item{who.present}
 	for i, k := range p.Candidates {
 		if p.Model.Options[i].Never {
 			continue
 		}
-		rungs := make([]load.Rung, len(k.Rungs))
-		for n, r := range k.Rungs {
+		gives, supplies := p.as(who, k)
+		rungs := make([]load.Rung, len(gives))
+		for n, r := range gives {
 			r.Things = []string{k.Key} // states of one container are told apart
 			rungs[n] = r
 		}
@@ -178,14 +224,14 @@ func (p *Problem) stock() *way.Stock {
 		if k.class >= 0 && !k.Keep { // any of its containers
 			group = k.Key
 		}
-		items = append(items, way.Item{Option: i, Group: group, Rungs: rungs, Supplies: k.Supplies})
+		items = append(items, way.Item{Option: i, Group: group, Rungs: rungs, Supplies: supplies})
 	}
-	return way.New(p.Client, items)
+	return way.New(who.Client, items)
 }
 
 func (p *Problem) slot(s coverage.Slot, stock *way.Stock) {
 	var all []way.Way
-	for _, m := range p.Client.Person.Moves.Of(s.Pattern) {
+	for _, m := range stock.Client().Person.Moves.Of(s.Pattern) {
 		if w := stock.Of(m); w.Can() {
 			all = append(all, w)
 		}

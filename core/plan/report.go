@@ -7,7 +7,6 @@ import (
 
 	"scrappyrack/core/client"
 	"scrappyrack/core/coverage"
-	"scrappyrack/core/load"
 	"scrappyrack/core/optimise"
 	"scrappyrack/core/quantity"
 	"scrappyrack/core/way"
@@ -63,7 +62,6 @@ type Plan struct {
 	Refused   []Refusal
 	Before    coverage.Board
 	After     coverage.Board
-	Stock     *way.Stock // with the plan
 	Cost      quantity.Money
 	Left      quantity.Money
 	FloorFree float64
@@ -90,12 +88,15 @@ func (p *Problem) Explain(ctx context.Context, a optimise.Answer) (Plan, error) 
 
 func (p *Problem) explain(ctx context.Context, a optimise.Answer) (Plan, error) {
 	c := p.Client
-	stock := p.with(a.Chosen)
+	var before, after []coverage.Board
+	for _, who := range p.people {
+		today := way.Item{Option: way.Today, Rungs: c.ContainerRungs()}
+		before = append(before, coverage.Hold(who.slots, way.New(who.Client, []way.Item{who.present, today})))
+		after = append(after, coverage.Hold(who.slots, p.with(who, a.Chosen)))
+	}
 	out := Plan{
-		Answer: a, Whole: p.Whole, Stock: stock,
-		Before: coverage.Hold(p.Slots, way.New(c, []way.Item{p.present, {Option: way.Today, Rungs: c.ContainerRungs()}})),
-		After:  coverage.Hold(p.Slots, stock),
-		Cost:   quantity.Money{Minor: a.Cost, Currency: c.Currency}, Left: quantity.Money{Minor: c.Budget - a.Cost, Currency: c.Currency},
+		Answer: a, Whole: p.Whole, Before: coverage.Together(before...), After: coverage.Together(after...),
+		Cost: quantity.Money{Minor: a.Cost, Currency: c.Currency}, Left: quantity.Money{Minor: c.Budget - a.Cost, Currency: c.Currency},
 		FloorFree: c.Space.Free,
 	}
 	chosen := map[int]bool{}
@@ -126,16 +127,22 @@ func (p *Problem) explain(ctx context.Context, a optimise.Answer) (Plan, error) 
 	return out, nil
 }
 
-// with is the stock with a set of candidates in place of today's containers.
-func (p *Problem) with(chosen []int) *way.Stock {
-	var rungs []load.Rung
+// with is somebody's stock with a set of candidates in place of today's containers.
+func (p *Problem) with(who trainee, chosen []int) *way.Stock {
 	with := way.Item{Option: way.Today}
 	for _, i := range chosen {
-		rungs = append(rungs, p.Candidates[i].Rungs...)
-		with.Supplies = append(with.Supplies, p.Candidates[i].Supplies...)
+		rungs, supplies := p.as(who, p.Candidates[i])
+		with.Rungs, with.Supplies = append(with.Rungs, rungs...), append(with.Supplies, supplies...)
 	}
-	with.Rungs = rungs
-	return way.New(p.Client, []way.Item{p.present, with})
+	return way.New(who.Client, []way.Item{who.present, with})
+}
+
+// values are the coverages of all needs with a set of candidates.
+func (p *Problem) values(chosen []int) (out []float64) {
+	for _, who := range p.people {
+		out = append(out, coverage.Values(who.slots, p.with(who, chosen))...)
+	}
+	return out
 }
 
 // usable drops what lacks a prerequisite, again and again.
@@ -166,7 +173,7 @@ const noticed = 0.02
 func (p *Problem) changes(set []int, board coverage.Board) []Change {
 	var out []Change
 	var most Change
-	other := coverage.Values(p.Slots, p.with(set))
+	other := p.values(set)
 	for i, s := range board.Slots {
 		low, high := min(s.Value, other[i]), max(s.Value, other[i])
 		if high-low >= noticed {

@@ -70,7 +70,7 @@ type Plan struct {
 func changesOf(all []plan.Change) []Change {
 	out := []Change{}
 	for _, c := range all {
-		out = append(out, Change{c.Slot.Name, c.Before, c.After})
+		out = append(out, Change{c.Slot.Title(), c.Before, c.After})
 	}
 	return out
 }

@@ -132,6 +132,8 @@ func garage() store.File {
 	f.Profile.BudgetMinor, f.Profile.Currency, f.Profile.Units = 65000, "USD", "us"
 	f.Persons[0].BornYear, f.Persons[0].Asked = 1984, asked("yes", "no", "joints")
 	f.Persons[0].HealthNote = "An old wrist fracture, no trouble now."
+	f.Persons[0].Name = "Bram"
+	f.Persons = append(f.Persons, expecting())
 	f.Releases = []store.Release{{ID: "wrist", About: "joints", Role: "physician", By: "R. Quill", On: "2026-11-03", Verdict: "may",
 		Limits: store.Words{}}}
 	garageRooms(&f)
@@ -171,6 +173,16 @@ func garage() store.File {
 		{ID: "press", Test: true, Movement: "one-hand-press", LoadKg: 16, Reps: 9, Reserve: 1},
 	}
 	return f
+}
+
+// expecting is a second person, whose own hold is open: nobody's word has been written down yet.
+func expecting() store.Person {
+	p := store.Person{ID: "ines", Name: "Ines", Weight: 1, Trainee: store.Trainee{
+		StatureM: 1.66, BodyMassKg: 68, Sex: "female", Experience: "intermediate", Goal: "general", Days: 2, Minutes: 30, BornYear: 1994,
+		Asked: asked("yes", "no", "pregnant"),
+	}}
+	p.Weeks, p.WeeksOn = 24, time.Unix(visited, 0).UTC().Format(time.DateOnly)
+	return p
 }
 
 func flat() store.File {

@@ -22,7 +22,7 @@ import (
 func Book(f store.File, r workbench.Results, p *plan.Plan, not string) Sheet {
 	made := time.Unix(f.UpdatedAt, 0).UTC()
 	units := quantity.System(f.Profile.Units)
-	s := Sheet{Title: f.Profile.Name + " · home-gym plan", Made: made, Units: units}
+	s := Sheet{Title: whose(f) + " · home-gym plan", Made: made, Units: units}
 	b := book{reader{units, f.Profile.Currency}, &s, f, r, p}
 	b.front(not)
 	if p != nil {
@@ -36,6 +36,34 @@ func Book(f store.File, r workbench.Results, p *plan.Plan, not string) Sheet {
 	}
 	b.cautions()
 	return s
+}
+
+// whose is what a sheet of one of the people is called: by the client, and by the person where there are others.
+func whose(f store.File) string {
+	if name := f.Looked().Name; len(f.Persons) > 1 && name != "" {
+		return f.Profile.Name + " · " + name
+	}
+	return f.Profile.Name
+}
+
+// own are the needs of a board that are of the person whose book it is.
+func (b book) own(board coverage.Board) (out []coverage.Coverage) {
+	for _, c := range board.Slots {
+		if c.Slot.Whose.ID == "" || c.Slot.Whose.ID == b.file.Looked().ID {
+			c.Slot.Whose = coverage.Whose{}
+			out = append(out, c)
+		}
+	}
+	return out
+}
+
+func coveredOf(all []coverage.Coverage) (n int) {
+	for _, c := range all {
+		if c.State == coverage.Covered {
+			n++
+		}
+	}
+	return n
 }
 
 type book struct {
@@ -64,7 +92,7 @@ func (b reader) money(minor int64) string {
 }
 
 func (b book) front(not string) {
-	b.say(Named, b.file.Profile.Name)
+	b.say(Named, whose(b.file))
 	b.say(Quiet, fmt.Sprintf("Home-gym plan, %s. %d days a week of %d minutes, goal: %s.", b.Made.Format("2 January 2006"),
 		b.file.Looked().Days, b.file.Looked().Minutes, strings.ReplaceAll(b.file.Looked().Goal, "-", " ")))
 	b.Blocks = append(b.Blocks, openHolds(b.results, b.units)...)
@@ -77,8 +105,9 @@ func (b book) front(not string) {
 	if !p.Answer.Proven {
 		state = "the best found; a better one has not been ruled out"
 	}
+	after := b.own(p.After)
 	b.say(Lead, fmt.Sprintf("%d of %d needs covered with this plan (%d today), for %s of %s.",
-		p.After.Covered, len(p.After.Slots), p.Before.Covered, b.money(p.Cost.Minor), b.money(b.file.Profile.BudgetMinor)))
+		coveredOf(after), len(after), coveredOf(b.own(p.Before)), b.money(p.Cost.Minor), b.money(b.file.Profile.BudgetMinor)))
 	b.say(Quiet, fmt.Sprintf("This plan is %s. Prices are invented samples until your practice enters its own. %s of floor stay free.",
 		state, b.show(quantity.KindArea, p.FloorFree)))
 }
@@ -133,7 +162,7 @@ func losses(all []plan.Change) string {
 	}
 	names := make([]string, len(all))
 	for i, c := range all {
-		names[i] = strings.ToLower(c.Slot.Name)
+		names[i] = strings.ToLower(c.Slot.Title())
 	}
 	return "For " + strings.Join(names, "; ")
 }
@@ -202,7 +231,7 @@ func (b book) bandCard() {
 
 func (b book) needs() {
 	var rows [][]string
-	for _, c := range b.plan.After.Slots {
+	for _, c := range b.own(b.plan.After) {
 		way := ""
 		if len(c.Ways) > 0 && c.Ways[0].Why().Empty() {
 			way = c.Ways[0].Movement.Name
@@ -229,7 +258,7 @@ func (b book) needs() {
 		case c.Slot.Lo == 0:
 			asks = "the body alone, to + " + b.mass(c.Slot.Hi) + per + basis(c.Slot.Basis)
 		}
-		rows = append(rows, []string{c.Slot.Name, sets, asks, c.State.Words(), way, reason})
+		rows = append(rows, []string{c.Slot.Title(), sets, asks, c.State.Words(), way, reason})
 	}
 	b.rows("What each movement needs, and what reaches it with this plan", Table{Rows: rows, Columns: []Column{
 		{"movement", 0.15, "L", true}, {"reps", 0.08, "L", false}, {"working range", 0.25, "L", false},

@@ -40,7 +40,7 @@ func TestAFailureLeavesTheOthers(t *testing.T) {
 	s := open(t, t.TempDir())
 	loft(t, s)
 	var all sync.WaitGroup
-	errs := make([]error, 40)
+	errs := make([]error, 16) // each change of one client is tried again while others come first, twenty times
 	for i := range errs {
 		all.Go(func() {
 			at := store.LoggedSet{ID: fmt.Sprint("s", i), Movement: "one-hand-row", Reps: 5, LoadKg: float64(1 + i)}
@@ -57,7 +57,7 @@ func TestAFailureLeavesTheOthers(t *testing.T) {
 	page, more, err := s.Log(ctx, "p1", "a", "first", 0, 10, nil, 100)
 	require.NoError(t, err)
 	assert.False(t, more)
-	assert.Len(t, page, 30)
+	assert.Len(t, page, 12)
 }
 
 // The kept sums of a log are those of its sets, whatever is added and taken out; a page
@@ -94,10 +94,13 @@ func TestLogSumsAreThoseOfItsSets(t *testing.T) {
 		for _, l := range have {
 			w, there := want[l.Movement]
 			if !there {
-				w = store.LogSum{Person: "first", Movement: l.Movement, FirstAt: l.DoneAt, LastAt: l.DoneAt}
+				w = store.LogSum{Person: "first", Movement: l.Movement, LastAt: l.DoneAt}
+			}
+			if w.FirstAt == 0 || l.DoneAt > 0 && l.DoneAt < w.FirstAt { // what nobody dated was not the first
+				w.FirstAt = l.DoneAt
 			}
 			w.Sets, w.Reps, w.MovedG = w.Sets+1, w.Reps+int64(l.Reps), w.MovedG+int64(l.LoadKg*1000)*int64(l.Reps)
-			w.HeaviestG, w.FirstAt, w.LastAt = max(w.HeaviestG, int64(l.LoadKg*1000)), min(w.FirstAt, l.DoneAt), max(w.LastAt, l.DoneAt)
+			w.HeaviestG, w.FirstAt, w.LastAt = max(w.HeaviestG, int64(l.LoadKg*1000)), w.FirstAt, max(w.LastAt, l.DoneAt)
 			want[l.Movement] = w
 		}
 		got := map[string]store.LogSum{}

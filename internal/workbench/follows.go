@@ -1,6 +1,7 @@
 package workbench
 
 import (
+	"fmt"
 	"slices"
 
 	"scrappyrack/core/band"
@@ -290,6 +291,51 @@ var theClient = derive.Made("client", func(r *derive.Record, who string) client.
 	}
 	return c
 }).Unlike()
+
+// theHousehold is the client with all of the people whom something is planned for, as far as somebody has
+// measured them; the first of them, where there is none.
+var theHousehold = derive.Made("people planned for", func(r *derive.Record, _ none) client.Client {
+	var all []client.Client
+	for _, who := range plannedFor.Of(r, the) {
+		c := theClient.Of(r, who.ID)
+		c.ID, c.Called, c.Weight = who.ID, who.Name, who.Weight
+		all = append(all, c)
+	}
+	if len(all) == 0 {
+		return theClient.Of(r, first(r))
+	}
+	if len(all) == 1 {
+		return theClient.Of(r, all[0].ID)
+	}
+	all[0].Others = all[1:]
+	return all[0]
+}).Unlike()
+
+// planned is one whom something is planned for.
+type planned struct {
+	ID, Name string
+	Weight   int
+}
+
+var plannedFor = derive.From(func(in derive.Input, _ none) (out []planned) {
+	for i, p := range in.File.Persons {
+		if !p.Aside && p.StatureM > 0 {
+			out = append(out, planned{p.ID, calledOf(*in.File, i), p.Weight})
+		}
+	}
+	return out
+})
+
+// calledOf is what one of the people is called, the client's name where the first has none.
+func calledOf(f store.File, at int) string {
+	switch p := f.Persons[at]; {
+	case p.Name != "":
+		return p.Name
+	case at == 0:
+		return f.Profile.Name
+	}
+	return fmt.Sprint("person ", at+1)
+}
 
 // --- builds
 

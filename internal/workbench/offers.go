@@ -63,15 +63,27 @@ func (b *Bench) building(practice string, f store.File) (out building) {
 	return out
 }
 
-func buildingOf(f store.File) (out building) {
+// forAll is building for all whom something is planned for, whoever the client is looked at as.
+func (b *Bench) forAll(practice string, f store.File) (out building) {
+	b.follow(practice, &f, func(r *derive.Record) { out = forAllIn(r, f) })
+	return out
+}
+
+func forAllOf(f store.File) (out building) {
 	r := derive.New()
-	r.With(derive.Input{File: &f}, func() { out = buildingIn(r, f) })
+	r.With(derive.Input{File: &f}, func() { out = forAllIn(r, f) })
+	return out
+}
+
+func forAllIn(r *derive.Record, f store.File) building {
+	out := buildingIn(r, f)
+	out.client = theHousehold.Of(r, the)
 	return out
 }
 
 func buildingIn(r *derive.Record, f store.File) building {
 	its := household.Of(r, the)
-	out := building{f, theClient.Of(r, first(r)), theSituation.Of(r, the), allBuilds.Of(r, the)}
+	out := building{f, theClient.Of(r, seen(r)), theSituation.Of(r, the), allBuilds.Of(r, the)}
 	out.at.Loads = func() builds.Loads { return its }
 	return out
 }
@@ -227,4 +239,4 @@ func (b *Bench) Offers(ctx context.Context, practice, id string) (f store.File, 
 }
 
 // BillOf is the bill of a file.
-func BillOf(ctx context.Context, f store.File) (Bill, error) { return billOf(ctx, buildingOf(f)) }
+func BillOf(ctx context.Context, f store.File) (Bill, error) { return billOf(ctx, forAllOf(f)) }

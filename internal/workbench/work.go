@@ -232,13 +232,15 @@ func (b *Bench) Plan(ctx context.Context, practice, id string) (store.File, *pla
 		return f, nil, err
 	}
 	made, err := b.plans.Get(ctx, practice, key, func(ctx context.Context, _ func(*plan.Plan)) (*plan.Plan, error) {
-		if f.Looked().StatureM == 0 {
+		from := b.forAll(practice, f)
+		if from.client.Person.Stature == 0 {
 			return nil, nil
 		}
-		c, _, err := b.mayBuild(ctx, practice, f)
+		all, err := b.offersOf(ctx, practice, from)
 		if err != nil {
 			return nil, err
 		}
+		c, _ := from.may(all)
 		return planOf(ctx, f, c)
 	})
 	return f, made, err
@@ -246,10 +248,10 @@ func (b *Bench) Plan(ctx context.Context, practice, id string) (store.File, *pla
 
 // PlanOf plans for a file; nil when too little is known.
 func PlanOf(ctx context.Context, f store.File) (*plan.Plan, error) {
-	if f.Looked().StatureM == 0 {
+	from := forAllOf(f)
+	if from.client.Person.Stature == 0 {
 		return nil, nil
 	}
-	from := buildingOf(f)
 	all, err := from.offers(ctx)
 	if err != nil {
 		return nil, err
@@ -285,7 +287,8 @@ func (b *Bench) Instead(ctx context.Context, practice, id, candidate string) (st
 	if err != nil {
 		return f, plan.Instead{}, err
 	}
-	if f.Looked().StatureM == 0 {
+	from := b.forAll(practice, f)
+	if from.client.Person.Stature == 0 {
 		return f, plan.Instead{}, quantity.At("stature_m", "a plan needs the client's stature first")
 	}
 	leave, err := b.long.Enter(ctx, practice)
@@ -295,10 +298,11 @@ func (b *Bench) Instead(ctx context.Context, practice, id, candidate string) (st
 	defer leave()
 	ctx, cancel := context.WithTimeout(ctx, insteadTime)
 	defer cancel()
-	c, _, err := b.mayBuild(ctx, practice, f)
+	all, err := b.offersOf(ctx, practice, from)
 	if err != nil {
 		return f, plan.Instead{}, err
 	}
+	c, _ := from.may(all)
 	p, err := plan.NewProblem(ctx, c)
 	if err != nil {
 		return f, plan.Instead{}, err

@@ -1,6 +1,7 @@
 import { useSearchParams } from 'react-router'
 import { useBench } from '../../lib/desk'
 import { useArrows, useKey } from '../../lib/hooks'
+import { addressed } from '../../lib/seen'
 import { List, MasterDetail } from '../../ui/list'
 import { Button, Failed, Waiting } from '../../ui/parts'
 import { BillView } from './Bill'
@@ -81,7 +82,7 @@ export function BuildsStation() {
           {builds.length > 0 && (
             <a
               className="text-fine font-semibold text-action underline decoration-1 underline-offset-3 touch:py-3"
-              href={`/api/v1/clients/${desk.file.id}/builds.pdf?paper=${units.system === 'us' ? 'letter' : 'a4'}`}
+              href={addressed(`/api/v1/clients/${desk.file.id}/builds.pdf?paper=${units.system === 'us' ? 'letter' : 'a4'}`)}
               target="_blank"
               rel="noreferrer"
             >

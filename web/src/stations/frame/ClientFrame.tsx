@@ -151,7 +151,7 @@ function Open({ answered, library: standard, current }: { answered: Answered; li
                   <Failed error={shown.error} retry={() => shown.refetch()} />
                 ) : shown.data || !current.shows ? (
                   <Suspense fallback={opening}>
-                    <Screen />
+                    <Screen key={bench.person.id} />
                   </Suspense>
                 ) : (
                   opening

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import type { ReactNode } from 'react'
 import { api, data, type Shapes } from '../../api/client'
 import { type Desk, keys, useBench } from '../../lib/desk'
+import { addressed } from '../../lib/seen'
 import { Button, Failed, Head, Note, Tape } from '../../ui/parts'
 import { Plan } from '../../ui/room/Plan'
 import { DataTable } from '../../ui/table'
@@ -67,7 +68,12 @@ export function HandoverStation() {
 function Paper({ at, first = false, children }: { at: string; first?: boolean; children: ReactNode }) {
   const look = first ? 'border-action bg-action text-paper' : 'border-ink bg-sheet text-ink'
   return (
-    <a className={`border px-3.5 py-1.5 text-fine font-semibold no-underline ${look}`} href={at} target="_blank" rel="noreferrer">
+    <a
+      className={`border px-3.5 py-1.5 text-fine font-semibold no-underline ${look}`}
+      href={addressed(at)}
+      target="_blank"
+      rel="noreferrer"
+    >
       {children}
     </a>
   )

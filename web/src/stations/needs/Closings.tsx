@@ -188,11 +188,13 @@ const Turned = ({ was, is }: { was: Slot['state']; is: Slot['state'] }) => (
 
 /** What the plan does for this need. */
 function InPlan({ slot }: { slot: Slot }) {
-  const { desk } = useBench()
+  const { desk, person } = useBench()
   const plan = usePlan(desk)
-  const after = plan.data && !plan.data.lacks && plan.data.after.slots.find((s) => s.key === slot.key)
+  // Where several people's needs stand in it, each says whose it is.
+  const mine = [slot.key, `${person.id}.${slot.key}`]
+  const after = plan.data && !plan.data.lacks && plan.data.after.slots.find((s) => mine.includes(s.key))
   if (!after || !plan.data) return null
-  const taken = plan.data.chosen.filter((c) => c.loses.some((l) => l.slot === slot.name)).map((c) => c.name)
+  const taken = plan.data.chosen.filter((c) => c.loses.some((l) => l.slot === after.name)).map((c) => c.name)
   return (
     <p className="m-0 mt-1 text-fine text-soft">
       With the plan: <StateWord state={after.state} />, {percent(after.value)}
