@@ -73,7 +73,7 @@ func (s Slot) Title() string {
 	if s.Whose.Called == "" {
 		return s.Name
 	}
-	return s.Whose.Called + ": " + s.Name
+	return s.Name + " (" + s.Whose.Called + ")"
 }
 
 // Judged is a range of the slot's kg as closeness is judged on it: with the body that is

@@ -99,6 +99,7 @@ type Stayed struct {
 type Slot struct {
 	Key         string   `json:"key" doc:"Of the need; where several people's stand together with whose it is before it: anna.squat"`
 	Name        string   `json:"name"`
+	Called      string   `json:"called,omitempty" doc:"Whose it is, where several people's stand together"`
 	RepsLow     int      `json:"reps_low"`
 	RepsHigh    int      `json:"reps_high"`
 	Of          string   `json:"of" enum:"reps,s,m" doc:"What its sets are counted in"`
@@ -200,7 +201,7 @@ func boardOf(b coverage.Board, p client.Person, units quantity.System) Board {
 	for _, c := range b.Slots {
 		s := c.Slot
 		one := Slot{
-			Key: s.ID(), Name: s.Title(), RepsLow: s.RepsLow, RepsHigh: s.RepsHigh, Of: string(s.Of), As: s.As, PerHand: s.PerHand,
+			Key: s.ID(), Name: s.Name, Called: s.Whose.Called, RepsLow: s.RepsLow, RepsHigh: s.RepsHigh, Of: string(s.Of), As: s.As, PerHand: s.PerHand,
 			Timed: s.Timed, AlongKg: float64(s.Along), Weight: s.Weight,
 			LoKg: float64(s.Lo), HiKg: float64(s.Hi), Basis: string(s.Basis), Value: c.Value, State: string(c.State),
 			Reason: c.Reason().In(units), Guessed: c.Guessed,

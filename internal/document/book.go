@@ -162,7 +162,7 @@ func losses(all []plan.Change) string {
 	}
 	names := make([]string, len(all))
 	for i, c := range all {
-		names[i] = strings.ToLower(c.Slot.Title())
+		names[i] = strings.ToLower(c.Slot.Title()[:1]) + c.Slot.Title()[1:]
 	}
 	return "For " + strings.Join(names, "; ")
 }

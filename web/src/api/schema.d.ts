@@ -7251,6 +7251,8 @@ export interface components {
             basis: "test" | "relative" | "guess" | "means" | "hand";
             /** @description The movement that answers it best of those that can be done; empty without one */
             best: string;
+            /** @description Whose it is, where several people's stand together */
+            called?: string;
             /** @description Each rep as fast as it will go, rested */
             fast: boolean;
             gaps: components["schemas"]["Gap"][];
@@ -7272,6 +7274,7 @@ export interface components {
              * @description Where the range in six months begins
              */
             horizon_lo_kg: number;
+            /** @description Of the need; where several people's stand together with whose it is before it: anna.squat */
             key: string;
             /** Format: double */
             lo_kg: number;

@@ -143,3 +143,6 @@ export const percent = (v: number) => `${Math.round(v * 100)} %`
 /** A day, from Unix seconds. */
 export const day = (seconds: number) =>
   new Date(seconds * 1000).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' })
+
+/** A name as it stands within a sentence: what is a proper name of it stays one. */
+export const within = (name: string) => name.charAt(0).toLowerCase() + name.slice(1)

@@ -177,11 +177,12 @@ export function rangeOf(s: Pick<Slot, 'lo_kg' | 'hi_kg' | 'per_hand' | 'timed' |
 
 /** A slot in words, for those who do not see the drawing. */
 export function slotInWords(s: Slot, units: Units): string {
-  if (s.timed) return `${s.name}: ${stateWords[s.state]}; sets of ${setsOf(s)}, no kilograms`
+  const name = s.called ? `${s.name} (${s.called})` : s.name
+  if (s.timed) return `${name}: ${stateWords[s.state]}; sets of ${setsOf(s)}, no kilograms`
   const range =
     s.lo_kg > 0 ? `${units.show('mass', s.lo_kg)} to ${units.show('mass', s.hi_kg)}${s.per_hand ? ' a hand' : ''}` : rangeOf(s, units)
   const rungs = s.ticks.length ? `${s.ticks.length} loads on the rule` : 'no load on the rule'
   const gaps = s.gaps.map((g) => `${units.show('mass', g.lo_kg)} to ${units.show('mass', g.hi_kg)}`).join(', ')
   const today = s.today_hi_kg < s.hi_kg * 0.999 ? `, today up to ${units.show('mass', s.today_hi_kg)}` : ''
-  return `${s.name}: ${stateWords[s.state]}; working range ${range}${today}; ${rungs}${gaps ? `; nothing here weighs ${gaps}` : ''}`
+  return `${name}: ${stateWords[s.state]}; working range ${range}${today}; ${rungs}${gaps ? `; nothing here weighs ${gaps}` : ''}`
 }

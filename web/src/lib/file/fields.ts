@@ -54,7 +54,7 @@ export const table = {
     fields: {
       name: { label: 'Called', otherwise: '' },
       weight: { label: 'Counts in the plan', otherwise: 1, hint: 'next to the others’ needs' },
-      aside: { label: 'Planned for', yes: 'only headroom and strength, nothing planned for', otherwise: false },
+      aside: { label: 'Planned for', yes: 'nothing is planned for them', otherwise: false },
       stature_m: { label: 'Stature', kind: 'length', empty: 'not known' },
       reach_m: { label: 'Reach to a bar', kind: 'length', empty: 'estimated', otherwise: 0 },
       press_m: { label: 'Grip, pressed up', kind: 'length', empty: 'estimated', otherwise: 0 },

@@ -60,7 +60,7 @@ export function changed(file: ClientFile, c: Shapes['Changes']): ClientFile {
   return next as ClientFile
 }
 
-/** A list after a change: some go, some differ where they stand, and new and moved ones stand after another. */
+/** A list after a change: some go, some differ where they stand, new and moved ones stand after another, or last. */
 function rearranged(list: Thing[], { items, gone = [], places = [] }: Change) {
   const now = new Map([...list, ...items].map((x) => [x.id, x]))
   const leave = new Set([...gone, ...places.map((p) => p.id)])
@@ -69,7 +69,8 @@ function rearranged(list: Thing[], { items, gone = [], places = [] }: Change) {
     const thing = now.get(p.id)
     if (thing) out.splice(p.after === '' ? 0 : out.findIndex((x) => x.id === p.after) + 1 || out.length, 0, thing)
   }
-  return out
+  const there = new Set(out.map((x) => x.id))
+  return [...out, ...items.filter((x) => !there.has(x.id))]
 }
 
 /** A new thing of a list: what was said of it, and nothing of the rest. */

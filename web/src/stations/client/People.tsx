@@ -14,8 +14,8 @@ export function People() {
   const [fresh, setFresh] = useState(newId)
   const all = desk.file.persons
   const add = () => {
-    box.make('persons', blank('persons', { id: fresh, weight: 1 }))
-    look(fresh)
+    // Nobody is looked at as who is not there yet.
+    void box.make('persons', blank('persons', { id: fresh, weight: 1 })).then((kept) => kept && look(fresh))
     setFresh(newId())
   }
   useKey('p', add)

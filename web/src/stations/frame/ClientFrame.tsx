@@ -92,7 +92,8 @@ function useOpen(asked: Answered, library: Library, current: Station) {
   const box = useOutbox(asked.file.id)
   const last = useStanding(box, (s) => s.desk)
   const entries = useStanding(box, (s) => s.entries)
-  const answered = last && last.file.revision >= asked.file.revision ? last : asked
+  // At one revision what was asked for last holds: it may be as another person has it.
+  const answered = last && last.file.revision > asked.file.revision ? last : asked
   box.looked = current.shows
   const shown = useStation(answered, current.shows)
   const file = useMemo(() => overlaid(answered.file, entries), [answered.file, entries])

@@ -60,7 +60,7 @@ export function Entry() {
           />
         </div>
         <label className="min-w-0 grow">
-          <span className="block text-fine text-soft">Set (e): load x how many @ left</span>
+          <span className="block font-cond text-body text-soft">Set (e): load x how many @ left</span>
           <input
             ref={line}
             className="w-full border-0 border-b-2 border-ink bg-transparent py-1 text-head touch:min-h-12"

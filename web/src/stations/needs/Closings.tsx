@@ -194,7 +194,9 @@ function InPlan({ slot }: { slot: Slot }) {
   const mine = [slot.key, `${person.id}.${slot.key}`]
   const after = plan.data && !plan.data.lacks && plan.data.after.slots.find((s) => mine.includes(s.key))
   if (!after || !plan.data) return null
-  const taken = plan.data.chosen.filter((c) => c.loses.some((l) => l.slot === after.name)).map((c) => c.name)
+  const taken = plan.data.chosen
+    .filter((c) => c.loses.some((l) => l.slot === (after.called ? `${after.name} (${after.called})` : after.name)))
+    .map((c) => c.name)
   return (
     <p className="m-0 mt-1 text-fine text-soft">
       With the plan: <StateWord state={after.state} />, {percent(after.value)}

@@ -3,7 +3,7 @@ import { useRef, useState } from 'react'
 import { Link } from 'react-router'
 import { api, data, type Plan, type Shapes } from '../../api/client'
 import { keys, useBench, usePlan } from '../../lib/desk'
-import { minorPerMajor, percent } from '../../lib/format'
+import { minorPerMajor, percent, within } from '../../lib/format'
 import { Cautions } from '../../ui/cautions'
 import { Slider } from '../../ui/field'
 import { Mark, MarkKey, type Origin } from '../../ui/marks'
@@ -82,7 +82,8 @@ function Made({ plan, fresh }: { plan: Plan; fresh: boolean }) {
               key={s.key}
               className="grid grid-cols-[5.6rem_minmax(0,1fr)] items-center gap-x-2 md:grid-cols-[7rem_6.2rem_minmax(0,1fr)] border-b border-faint"
             >
-              <span className="truncate font-cond text-lead font-semibold">
+              <span className="truncate font-cond text-lead leading-tight font-semibold">
+                {s !== AXIS && s.called && <span className="block text-fine font-normal text-soft">{s.called}</span>}
                 {s === AXIS ? '' : s.name}
                 {s !== AXIS && <span className="sr-only">: {slotInWords(s, units)}</span>}
               </span>
@@ -205,7 +206,7 @@ function Taken({ choice: c }: { choice: Choice }) {
               {c.loses.map((l, i) => (
                 <span key={l.slot}>
                   {i > 0 && '; '}
-                  {l.slot.toLowerCase()} {percent(l.after)} → {percent(l.before)}
+                  {within(l.slot)} {percent(l.after)} → {percent(l.before)}
                 </span>
               ))}
             </>
@@ -277,8 +278,7 @@ function LeftOut({ refused }: { refused: Refusal[] }) {
                       )}
                       {r.gains.length > 0 && (
                         <span className="block text-whatif">
-                          by itself it lifts{' '}
-                          {r.gains.map((g) => `${g.slot.toLowerCase()} ${percent(g.before)} → ${percent(g.after)}`).join('; ')}
+                          by itself it lifts {r.gains.map((g) => `${within(g.slot)} ${percent(g.before)} → ${percent(g.after)}`).join('; ')}
                         </span>
                       )}
                       {kind !== 'place' && kind !== 'pin' && kind !== 'nothing' && <With refusal={r} />}
