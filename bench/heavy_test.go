@@ -70,10 +70,24 @@ func heavy() store.File {
 var tagged = regexp.MustCompile(`"tag":"([a-z0-9]+)"|"path":"/tag","value":"([a-z0-9]+)"`)
 
 // BenchmarkHeavyEdit is an edit of a heavy household, as the browser feels it, with the garbage
-// it makes and what is sent: of a volume, a note, a reading of a band, a place of a chair.
+// it makes and what is sent: of a volume, a note, a reading of a band, a place of a chair; of one
+// person, and of four.
 func BenchmarkHeavyEdit(b *testing.B) {
+	b.Run("one", func(b *testing.B) { heavyEdits(b, heavy()) })
+	b.Run("four", func(b *testing.B) {
+		f := heavy()
+		for n := 1; n < 4; n++ {
+			p := f.Persons[0]
+			p.ID, p.Name, p.StatureM = fmt.Sprint("person-", n), fmt.Sprint("Person ", n), p.StatureM-0.05*float64(n)
+			f.Persons = append(f.Persons, p)
+		}
+		heavyEdits(b, f)
+	})
+}
+
+func heavyEdits(b *testing.B, f store.File) {
 	h := open(b)
-	f := h.add(heavy())
+	f = h.add(f)
 	revision := f.Revision
 	for name, edit := range map[string]func(n int64) (string, any){
 		"volume": func(n int64) (string, any) {

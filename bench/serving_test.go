@@ -155,6 +155,7 @@ func BenchmarkBesideALog(b *testing.B) {
 	}
 	without := map[string]time.Duration{"edit": p95Of(200, func() { edit() }), "open": p95Of(200, func() { read() })}
 	h.logged("demo-loft", 20_000)
+	revision += 100 // of as many batches
 	for name, do := range map[string]func() []byte{"edit": edit, "open": read} {
 		b.Run(name, func(b *testing.B) {
 			p95 := h.spread(b, do)

@@ -12,7 +12,6 @@ const only = (process.env.ONLY ?? '').split(',').filter(Boolean)
 const pictures = [
   { name: 'start', path: '/' },
   ...views().filter((v) => !['band in pounds', 'no band', 'bar', 'weighing', 'what could be built'].includes(v.name)),
-  { name: 'band curve', path: '/c/demo-flat/bands' },
   { name: 'history', path: '/c/demo-garage/client' },
   { name: 'quick', path: '/quick' },
   { name: 'practice', path: '/practice' },
@@ -25,16 +24,6 @@ const first: Record<string, (page: Page, base: string) => Promise<void>> = {
     await page.keyboard.press('Enter')
     await page.getByRole('button', { name: '90 N', exact: true }).waitFor()
   },
-  'band curve': async (page) => {
-    await page.getByLabel('Add a band').selectOption('long loop')
-    for (const [points, shows] of ['62 N', '98 N', '131 N'].entries()) {
-      await page.getByLabel('Scale shows').fill(shows)
-      await page.keyboard.press('Enter')
-      await page.getByRole('button', { name: /^Remove the point/ }).nth(points).waitFor()
-    }
-    await page.getByRole('tab', { name: /^Curve/ }).scrollIntoViewIfNeeded()
-    await page.getByText('Read at 3 lengths.').scrollIntoViewIfNeeded()
-  },
   history: async (page, base) => {
     await page.getByLabel('Days a week').fill('3')
     await page.locator('[data-save=saved]').waitFor()
@@ -43,7 +32,7 @@ const first: Record<string, (page: Page, base: string) => Promise<void>> = {
     await page.keyboard.press('Enter')
     await page.locator('[data-save=saved]').waitFor()
     await page.getByRole('button', { name: /^Undo: room/ }).click()
-    await page.getByRole('button', { name: /^Undo: the client/ }).waitFor()
+    await page.getByRole('button', { name: /^Undo: person/ }).waitFor()
     await page.keyboard.press('h')
     await page.getByRole('dialog').getByText('taken back').waitFor()
   },
