@@ -201,8 +201,8 @@ func boardOf(b coverage.Board, p client.Person, units quantity.System) Board {
 	for _, c := range b.Slots {
 		s := c.Slot
 		one := Slot{
-			Key: s.ID(), Name: s.Name, Called: s.Whose.Called, RepsLow: s.RepsLow, RepsHigh: s.RepsHigh, Of: string(s.Of), As: s.As, PerHand: s.PerHand,
-			Timed: s.Timed, AlongKg: float64(s.Along), Weight: s.Weight,
+			Key: s.ID(), Name: s.Name, Called: s.Whose.Called, RepsLow: s.RepsLow, RepsHigh: s.RepsHigh, Of: string(s.Of), As: s.As,
+			PerHand: s.PerHand, Timed: s.Timed, AlongKg: float64(s.Along), Weight: s.Weight,
 			LoKg: float64(s.Lo), HiKg: float64(s.Hi), Basis: string(s.Basis), Value: c.Value, State: string(c.State),
 			Reason: c.Reason().In(units), Guessed: c.Guessed,
 			TodayHiKg: float64(s.Today.Hi), HorizonLoKg: float64(s.Horizon.Lo), Today: c.Today, Horizon: c.Horizon, Ticks: []Tick{},
