@@ -100,7 +100,7 @@ func TestLogSumsAreThoseOfItsSets(t *testing.T) {
 				w.FirstAt = l.DoneAt
 			}
 			w.Sets, w.Reps, w.MovedG = w.Sets+1, w.Reps+int64(l.Reps), w.MovedG+int64(l.LoadKg*1000)*int64(l.Reps)
-			w.HeaviestG, w.FirstAt, w.LastAt = max(w.HeaviestG, int64(l.LoadKg*1000)), w.FirstAt, max(w.LastAt, l.DoneAt)
+			w.HeaviestG, w.LastAt = max(w.HeaviestG, int64(l.LoadKg*1000)), max(w.LastAt, l.DoneAt)
 			want[l.Movement] = w
 		}
 		got := map[string]store.LogSum{}
