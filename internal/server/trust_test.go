@@ -328,6 +328,29 @@ func TestTheLogOverTheWire(t *testing.T) {
 	assert.Equal(t, 404, b.do("DELETE", at+"/s1", "").status)
 }
 
+// A person of another client is nobody here: not read as, not written as, not logged for.
+func TestAPersonOfAnotherClientIsNobody(t *testing.T) {
+	b := start(t, true).browser(t)
+	demoDesk(t, b)
+	at := "/api/v1/clients/demo-loft"
+	for _, of := range []string{"", "/stations/needs", "/log", "/book", "/ladder?counter_m=0.9&", "/additions", "/movements", "/worst-gap"} {
+		sep := "?"
+		if strings.Contains(of, "?") {
+			sep = ""
+		}
+		assert.Equal(t, 404, b.do("GET", at+of+sep+"person=ines", "").status, of)
+		assert.Equal(t, 200, b.do("GET", at+of+sep+"person=first", "").status, of)
+	}
+	set := `{"sets":[{"id":"s1","done_at":100,"movement":"one-hand-row","load_kg":9.5,"reps":10,"reserve":2%s}]}`
+	assert.Equal(t, []string{"body.sets[0].person"}, b.do("POST", at+"/log?person=ines", fmt.Sprintf(set, "")).fields(t))
+	assert.Equal(t, []string{"body.sets[0].person"}, b.do("POST", at+"/log", fmt.Sprintf(set, `,"person":"ines"`)).fields(t))
+	assert.Equal(t, 404, b.do("DELETE", at+"/persons/ines", "", "If-Match", `"1"`).status)
+	operation := `{"id":"o1","part":"knee","what":"","on":"","person":"ines"}`
+	assert.Equal(t, []string{"body.person"}, b.do("PUT", at+"/operations/o1", operation, "If-Match", `"1"`).fields(t))
+	assert.Equal(t, 404, b.do("PUT", at+"/at-hand?person=ines", `{"fillings":[]}`, "If-Match", `"1"`).status)
+	assert.Equal(t, 200, b.do("GET", "/api/v1/clients/demo-garage/stations/needs?person=ines", "").status)
+}
+
 func mustURL(t *testing.T, raw string) *url.URL {
 	t.Helper()
 	req, err := http.NewRequest("GET", raw, nil)

@@ -48,7 +48,11 @@ func briefOf(f store.File, all []Results) Brief {
 	for _, r := range all {
 		b.Covered += r.Board.Covered
 		for _, c := range r.Board.Slots {
-			b.Marks = append(b.Marks, NeedInShort{c.Slot.Key, c.Slot.Lo, c.Slot.Hi, string(c.State), c.Slot.Timed})
+			key := c.Slot.Key
+			if len(all) > 1 { // whose it is, before it
+				key = r.Who + "." + key
+			}
+			b.Marks = append(b.Marks, NeedInShort{key, c.Slot.Lo, c.Slot.Hi, string(c.State), c.Slot.Timed})
 		}
 	}
 	b.Holds = len(holdsOf(all))

@@ -3,8 +3,10 @@ import { useBench, usePlan } from '../../lib/desk'
 
 /** The numbers that never leave: needs, money, floor, heaviest, hold points. */
 export function Ledger() {
-  const { desk, units } = useBench()
+  const { desk, units, person } = useBench()
   const plan = usePlan(desk)
+  // Where several people's needs stand in it, those of whom the client is looked at as.
+  const planned = plan.data?.after.slots.filter((s) => !s.called || s.key.startsWith(`${person.id}.`)) ?? []
   const r = desk.frame
   const p = desk.file.profile
   const heaviest = (hold: string) => r.reach.find((l) => l.hold === hold)?.high_kg ?? 0
@@ -16,7 +18,7 @@ export function Ledger() {
     >
       {!r.lacks && <Figure value={`${r.covered}/${r.needs.length}`} rest="covered today" />}
       {plan.data && !plan.data.lacks && (
-        <Figure value={`${plan.data.after.covered}/${plan.data.after.slots.length}`} rest="with the plan" wide />
+        <Figure value={`${planned.filter((s) => s.state === 'covered').length}/${planned.length}`} rest="with the plan" wide />
       )}
       <Figure
         value={plan.isError ? 'no plan' : plan.data && !plan.data.lacks ? units.money(plan.data.cost_minor) : r.lacks ? '?' : '…'}

@@ -334,7 +334,7 @@ function Mini({ slots }: { slots: Card['slots'] }) {
             x={s.timed ? sheet.x(span[0]) : sheet.x(Math.max(s.lo_kg, span[0]))}
             y={(132 / slots.length) * i + 2}
             width={s.timed ? 8 : sheet.x(s.hi_kg) - sheet.x(Math.max(s.lo_kg, span[0]))}
-            height={Math.min(8, 132 / slots.length - 4)}
+            height={Math.max(1, Math.min(8, 132 / slots.length - 4))}
             fill={s.state === 'covered' ? 'var(--covered)' : s.state === 'thin' ? 'url(#hatch)' : 'none'}
             stroke={s.state === 'covered' ? 'var(--covered)' : s.state === 'thin' ? 'var(--due)' : 'var(--missing)'}
             strokeDasharray={s.state === 'missing' ? '2 2' : undefined}
