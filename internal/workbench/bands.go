@@ -137,7 +137,7 @@ func (b *Bench) Pull(ctx context.Context, practice, id string, rig store.Rig, us
 	var stature quantity.Length
 	var all []BuildOf
 	b.follow(practice, &f, func(r *derive.Record) {
-		with, stature, all = thePulling.Of(r, the), thePerson.Of(r, seen(r)).Stature, allBuilds.Of(r, the)
+		with, stature, all = thePulling.Of(r, seen(r)), thePerson.Of(r, seen(r)).Stature, allBuilds.Of(r, the)
 	})
 	p, err := pulled(with, rig, usual, wish)
 	if err == nil && p.Movement.Anchored() {
@@ -203,7 +203,7 @@ func pulled(with pulling, rig store.Rig, usual bool, wish *Wish) (*Pulled, error
 // used now, a band of theirs being damaged, retired or without a curve.
 func PullsOf(f store.File) (out []*Pulled) {
 	r := derive.New()
-	r.With(derive.Input{File: &f}, func() { out = pullsOf(thePulling.Of(r, the), ofRigs.Of(r, the)) })
+	r.With(derive.Input{File: &f}, func() { out = pullsOf(thePulling.Of(r, seen(r)), ofRigs.Of(r, the)) })
 	return out
 }
 

@@ -363,22 +363,27 @@ type pulling struct {
 	bands    []BandOf
 }
 
-var ofPulling = derive.From(func(in derive.Input, _ none) pulling {
-	p, _ := in.File.Person("")
+var ofPulling = derive.From(func(in derive.Input, who string) pulling {
+	p, _ := in.File.Person(who)
 	return pulling{units: unitsOf(*in.File), stature: quantity.Length(p.StatureM), mass: quantity.Mass(p.BodyMassKg),
 		surface: surfaceOf(*in.File)}
 })
 
-var thePulling = derive.Made("pulling", func(r *derive.Record, _ none) pulling {
-	p := ofPulling.Of(r, the)
-	p.farthest, p.bands = answers.Of(r, first(r)).Farthest, allBands.Of(r, the)
+var thePulling = derive.Made("pulling", func(r *derive.Record, who string) pulling {
+	p := ofPulling.Of(r, who)
+	p.farthest, p.bands = answers.Of(r, who).Farthest, allBands.Of(r, the)
 	return p
 })
 
-// hardest is the hardest that a set-up may pull.
+// hardest is the hardest that a set-up may pull, whoever of those that were measured uses it.
 var hardest = derive.Made("hardest pull", func(r *derive.Record, _ none) (most quantity.Force) {
-	for _, p := range pullsOf(thePulling.Of(r, the), ofRigs.Of(r, the)) {
-		most = max(most, p.Anchor.Force)
+	for _, who := range people.Of(r, the) {
+		if who != first(r) && bodies.Of(r, who).Stature == 0 {
+			continue
+		}
+		for _, p := range pullsOf(thePulling.Of(r, who), ofRigs.Of(r, the)) {
+			most = max(most, p.Anchor.Force)
+		}
 	}
 	return most
 })
@@ -387,7 +392,7 @@ var hardest = derive.Made("hardest pull", func(r *derive.Record, _ none) (most q
 var theSituation = derive.Made("situation", func(r *derive.Record, _ none) builds.Situation {
 	p, there := thePerson.Of(r, first(r)), heaviestThere.Of(r, the)
 	s := builds.Situation{Stature: p.Stature, Wall: -1, Lane: answers.Of(r, first(r)).Lane, Body: there.body, Who: there.who,
-		Inches: ofPulling.Of(r, the).units == quantity.US}
+		Inches: ofPulling.Of(r, first(r)).units == quantity.US}
 	return s.PulledBy(fit(allBands.Of(r, the)), hardest.Of(r, the))
 })
 
