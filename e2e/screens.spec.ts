@@ -77,7 +77,7 @@ test('no screen has a fault of accessibility, light or dark', async ({ page, dem
     }
     if (name === 'history') {
       await page.getByLabel('Days a week').fill('4')
-      await page.getByRole('button', { name: /^Undo: the client/ }).waitFor()
+      await page.getByRole('button', { name: /^Undo: the person/ }).waitFor()
       await page.keyboard.press('Escape')
       await page.getByRole('heading', { level: 1 }).click()
       await page.keyboard.press('h')

@@ -32,7 +32,7 @@ const first: Record<string, (page: Page, base: string) => Promise<void>> = {
     await page.keyboard.press('Enter')
     await page.locator('[data-save=saved]').waitFor()
     await page.getByRole('button', { name: /^Undo: room/ }).click()
-    await page.getByRole('button', { name: /^Undo: person/ }).waitFor()
+    await page.getByRole('button', { name: /^Undo: the person/ }).waitFor()
     await page.keyboard.press('h')
     await page.getByRole('dialog').getByText('taken back').waitFor()
   },

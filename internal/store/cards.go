@@ -93,11 +93,16 @@ func (s *Store) List(ctx context.Context, practice string, seek Seek, noted []De
 		if err != nil {
 			return err
 		}
+		// What is not kept yet is looked through only where there is some: most of the time there is none.
+		known, dueAt, gaps, join := "coalesce(c.revision = k.revision AND c.rules = ? AND c.moves_rev = ?, 0)", "coalesce(c.due_at, 0)", "coalesce(c.gaps, 0)", ""
+		if len(noted) > 0 {
+			known, dueAt, gaps = "(f.id IS NOT NULL OR "+known+")", "coalesce(f.due_at, c.due_at, 0)", "coalesce(f.gaps, c.gaps, 0)"
+			join = "LEFT JOIN f ON f.id = k.id AND f.revision = k.revision"
+		}
 		rows, err := tx.QueryxContext(ctx, `WITH f AS (SELECT value ->> 'Client' AS id, value ->> 'Revision' AS revision, value ->> 'DueAt' AS due_at, value ->> 'Gaps' AS gaps FROM json_each(?)),
 			l AS MATERIALIZED (
-				SELECT k.id, name, updated_at, k.revision, f.id IS NOT NULL OR coalesce(c.revision = k.revision AND c.rules = ? AND c.moves_rev = ?, 0) AS known,
-					coalesce(f.due_at, c.due_at, 0) AS due_at, coalesce(f.gaps, c.gaps, 0) AS gaps, coalesce(f.due_at, c.due_at, 0) BETWEEN 1 AND ? - 1 AS due
-				FROM client k LEFT JOIN client_card c INDEXED BY client_card_listed ON c.practice_id = k.practice_id AND c.client_id = k.id LEFT JOIN f ON f.id = k.id AND f.revision = k.revision
+				SELECT k.id, name, updated_at, k.revision, `+known+` AS known, `+dueAt+` AS due_at, `+gaps+` AS gaps, `+dueAt+` BETWEEN 1 AND ? - 1 AS due
+				FROM client k LEFT JOIN client_card c INDEXED BY client_card_listed ON c.practice_id = k.practice_id AND c.client_id = k.id `+join+`
 				WHERE k.practice_id = ?`+matches+`)
 			SELECT '', '', count(*), count(CASE WHEN `+shows+` THEN 1 END), 0, coalesce(sum(due), 0), count(CASE WHEN gaps > 0 THEN 1 END), coalesce(sum(NOT known), 0) FROM l
 			UNION ALL SELECT * FROM (SELECT * FROM l WHERE `+shows+` ORDER BY due DESC, updated_at DESC, id LIMIT ?)`,

@@ -50,7 +50,7 @@ export const table = {
     },
   },
   persons: {
-    name: 'person',
+    name: 'the person’s details',
     fields: {
       name: { label: 'Called', otherwise: '' },
       weight: { label: 'Counts in the plan', otherwise: 1, hint: 'next to the others’ needs' },
