@@ -4,8 +4,6 @@
 package client
 
 import (
-	"slices"
-
 	"scrappyrack/core/band"
 	"scrappyrack/core/capability"
 	"scrappyrack/core/gear"
@@ -53,6 +51,7 @@ type Client struct {
 	Bands      []band.Band
 	Currency   string
 	Heaviest   quantity.Mass   // who trains here, where that is another; 0 where nobody has said
+	Latex      bool            // somebody else in the household is allergic to it
 	Lines      quantity.Length // to what a fill line is rounded, in m, 0 for not at all
 	Budget     int64
 	Pins       map[string]Pin
@@ -228,7 +227,7 @@ func (c Client) Excludes(it gear.Item) quantity.Phrase {
 			return why
 		}
 	}
-	if len(it.Bands) > 0 && c.allergic() {
+	if len(it.Bands) > 0 && (c.Latex || c.Person.Allergic()) {
 		return quantity.Say("natural rubber, and there is an allergy to latex")
 	}
 	if who := max(c.Person.BodyMass, c.Heaviest); it.Bears > 0 && who > it.Bears {
@@ -245,11 +244,6 @@ func (c Client) Excludes(it gear.Item) quantity.Phrase {
 		return h.Lack()
 	}
 	return nil
-}
-
-// allergic says that somebody in the household is allergic to latex.
-func (c Client) allergic() bool {
-	return c.Person.Health.Answers["latex"] == Yes || slices.ContainsFunc(c.Others, Client.allergic)
 }
 
 // Where is the place in which a movement has its height, where that is not everywhere: by

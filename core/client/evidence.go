@@ -34,7 +34,11 @@ func Evidence(all []Logged) (out []Test) {
 	}
 	for _, l := range all {
 		of := days[l.Movement]
-		if l.Marked || l.counts() && len(of) >= fewSessions && l.At/daySeconds == slices.Max(of) {
+		switch day := l.At / daySeconds; {
+		case l.Marked:
+			out = append(out, l.Test)
+		case l.counts() && len(of) >= fewSessions && day == slices.Max(of):
+			l.At = day * daySeconds // of one session the best counts, not the last: that may be a lighter one
 			out = append(out, l.Test)
 		}
 	}

@@ -28,6 +28,9 @@ func TestEvidence(t *testing.T) {
 	assert.Empty(t, reps(set("row", day, 5), set("squat", 3*day, 6)), "each movement by itself")
 	assert.Equal(t, []int{8}, reps(marked, set("row", day, 5)))
 	assert.Equal(t, []int{8, 5}, reps(marked, set("row", 9*day, 5), set("row", day, 4)))
+	for _, one := range client.Evidence([]client.Logged{set("row", day, 5), set("row", 3*day+60, 6), set("row", 3*day+900, 7)}) {
+		assert.EqualValues(t, 3*day, one.At, "none of a session is newer than another")
+	}
 	for name, spoil := range map[string]func(*client.Logged){
 		"not as it should be": func(l *client.Logged) { l.Met = false }, "it hurt": func(l *client.Logged) { l.Pain = 3 },
 		"nobody said how many were left": func(l *client.Logged) { l.Reserve = -1 }, "it failed": func(l *client.Logged) { l.Reps = 0 },

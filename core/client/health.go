@@ -70,6 +70,9 @@ type Question struct {
 	Mind                       string
 }
 
+// Allergic says that somebody is allergic to latex.
+func (p Person) Allergic() bool { return p.Health.Answers["latex"] == Yes }
+
 // Questions are what is asked, the group's order kept. Common practice, from memory; a physician decides.
 func Questions() []Question { return questions }
 

@@ -2,7 +2,6 @@
 package programme
 
 import (
-	"fmt"
 	"strconv"
 	"strings"
 
@@ -22,18 +21,10 @@ type Entry struct {
 // Unsaid is a reserve that nobody said.
 const Unsaid = -1
 
-// Bounds of what one set can be (house values).
-const (
-	mostReps    = 1000
-	mostReserve = 50
-	mostSeconds = 36_000
-	mostMetres  = 100_000
-)
-
 // ReadEntry reads a line like 11.3 x 12 @2: a load, a cross, how many, and after an at sign how many were
 // left. In place of how many stands how long or how far, with its unit: 24 x 40 m, 30 s. Without a load
 // it begins with the cross, or is a number alone: x 12, 12. A bare load is in unit, which is one of mass.
-// Errors are *quantity.FieldError of text.
+// How much of each there may be is whoever keeps it to say. Errors are *quantity.FieldError of text.
 func ReadEntry(text, unit string) (out Entry, err error) {
 	wrong := func(words string) (Entry, error) { return Entry{}, quantity.At("text", words) }
 	line := strings.NewReplacer("×", "x", "*", "x").Replace(strings.ToLower(strings.TrimSpace(text)))
@@ -43,8 +34,8 @@ func ReadEntry(text, unit string) (out Entry, err error) {
 	}
 	line, left, said := strings.Cut(line, "@")
 	if said {
-		if out.Reserve, err = strconv.Atoi(strings.TrimSpace(left)); err != nil || out.Reserve < 0 || out.Reserve > mostReserve {
-			return wrong(fmt.Sprintf("after @ stands how many were left, 0 to %d", mostReserve))
+		if out.Reserve, err = strconv.Atoi(strings.TrimSpace(left)); err != nil || out.Reserve < 0 {
+			return wrong("after @ stands how many were left")
 		}
 	}
 	load, done := "", strings.TrimSpace(line)
@@ -59,8 +50,8 @@ func ReadEntry(text, unit string) (out Entry, err error) {
 		out.Load = quantity.Mass(kg)
 	}
 	if n, err := strconv.Atoi(done); err == nil {
-		if n < 0 || n > mostReps {
-			return wrong(fmt.Sprintf("repetitions are 0 to %d", mostReps))
+		if n < 0 {
+			return wrong("nobody does less than none")
 		}
 		out.Reps = n
 		return out, nil
@@ -68,12 +59,12 @@ func ReadEntry(text, unit string) (out Entry, err error) {
 	if !strings.ContainsAny(done, "abcdefghijklmnopqrstuvwxyz:'\"") {
 		return wrong("after the x stands how many, or how long or how far with its unit: x 12, x 30 s, x 40 m")
 	}
-	if s, err := quantity.Parse(quantity.DimTime, done, "s"); err == nil && s <= mostSeconds {
+	if s, err := quantity.Parse(quantity.DimTime, done, "s"); err == nil {
 		out.Seconds = s
 		return out, nil
 	}
 	m, err := quantity.Parse(quantity.DimLength, done, "m")
-	if err != nil || m > mostMetres {
+	if err != nil {
 		return wrong("after the x stands how many, or how long or how far with its unit: x 12, x 30 s, x 40 m")
 	}
 	out.Metres = quantity.Length(m)

@@ -20,7 +20,7 @@ type NeedInShort struct {
 	LoKg  float64 `json:"lo_kg"`
 	HiKg  float64 `json:"hi_kg"`
 	State string  `json:"state" enum:"covered,thin,missing"`
-	Timed bool    `json:"timed"                             doc:"It asks for the means alone: no kilograms"`
+	Timed bool    `json:"timed" doc:"It asks for the means alone: no kilograms"`
 }
 
 // Card is a client in the list with its board in short.
@@ -31,10 +31,10 @@ type Card struct {
 	Units     string        `json:"units"`
 	Lacks     string        `json:"lacks"`
 	Covered   int           `json:"covered"`
-	Holds     int           `json:"holds"             doc:"Open hold points"`
-	Due       int           `json:"due"               doc:"Things that were to be weighed again by now"`
-	BandsDue  int           `json:"bands_due"         doc:"Bands that were to be looked over, pulled or retired by now"`
-	BuildsDue int           `json:"builds_due"        doc:"Builds that were to be tested or looked over by now"`
+	Holds     int           `json:"holds" doc:"Open hold points"`
+	Due       int           `json:"due" doc:"Things that were to be weighed again by now"`
+	BandsDue  int           `json:"bands_due" doc:"Bands that were to be looked over, pulled or retired by now"`
+	BuildsDue int           `json:"builds_due" doc:"Builds that were to be tested or looked over by now"`
 	Slots     []NeedInShort `json:"slots"`
 	FreeM2    float64       `json:"free_m2"`
 	CeilingM  float64       `json:"ceiling_m"`
@@ -60,13 +60,13 @@ type Label = store.Label
 type Next struct {
 	Label Label  `json:"label"`
 	At    int64  `json:"at"`
-	By    string `json:"by"    doc:"Whose it was: the consultant's name"`
+	By    string `json:"by" doc:"Whose it was: the consultant's name"`
 }
 
 // Steps are the next steps back and forth.
 type Steps struct {
-	Undo      *Next `json:"undo,omitempty"       doc:"Your own last change"`
-	Redo      *Next `json:"redo,omitempty"       doc:"Your own change that was taken back first"`
+	Undo      *Next `json:"undo,omitempty" doc:"Your own last change"`
+	Redo      *Next `json:"redo,omitempty" doc:"Your own change that was taken back first"`
 	UndoOther *Next `json:"undo_other,omitempty" doc:"The last change of somebody else, when none of your own is left"`
 }
 
@@ -92,7 +92,8 @@ func (Profile) Schema(r huma.Registry) *huma.Schema {
 		store.Customer
 		store.Trainee
 	}]())
-	out.Required = huma.SchemaFromType(r, reflect.TypeFor[store.Customer]()).Required
+	r.Schema(reflect.TypeFor[store.Customer](), true, "Customer")
+	out.Required = r.Map()["Customer"].Required
 	out.PrecomputeMessages()
 	r.Map()["Profile"] = out
 	return &huma.Schema{Ref: "#/components/schemas/Profile"}
@@ -126,12 +127,8 @@ type deskOut struct {
 }
 
 func (a *API) deskOf(ctx context.Context, d workbench.Desk, l Looking) Desk {
-	return Desk{
-		File:    fileOf(d.File),
-		Steps:   stepsOf(d.Steps),
-		Frame:   frameOf(d.File, d.Results),
-		Station: a.look(ctx, l, d.File, d.Results),
-	}
+	return Desk{File: fileOf(d.File), Steps: stepsOf(d.Steps), Frame: frameOf(d.File, d.Results),
+		Station: a.look(ctx, l, d.File, d.Results)}
 }
 
 func (a *API) deskAnswer(ctx context.Context, d workbench.Desk, l Looking) *deskOut {
@@ -143,12 +140,12 @@ func (a *API) deskAnswer(ctx context.Context, d workbench.Desk, l Looking) *desk
 // that the change was based on, but for what others have changed since.
 type Written struct {
 	Changes Changes  `json:"changes"`
-	Base    int64    `json:"base"                     doc:"The revision that the changes were made to: when it is another than the change was based on, others have changed the client too"`
+	Base    int64    `json:"base" doc:"The revision that the changes were made to: when it is another than the change was based on, others have changed the client too"`
 	Steps   Steps    `json:"steps"`
 	Frame   Frame    `json:"frame"`
-	Station *Results `json:"station,omitempty"        doc:"What the station that was asked for shows"`
+	Station *Results `json:"station,omitempty" doc:"What the station that was asked for shows"`
 	// Changed is there in place of Station where the caller has what was shown before.
-	Changed []PatchOp `json:"station_changes,omitzero" doc:"Of a caller who has what the station showed before: what differs of it, as JSON Patch (RFC 6902)"                                required:"false"`
+	Changed []PatchOp `json:"station_changes,omitzero" required:"false" doc:"Of a caller who has what the station showed before: what differs of it, as JSON Patch (RFC 6902)"`
 }
 
 // Changes are those of a file, each list under its name.
@@ -198,7 +195,7 @@ type writtenOut struct {
 // Client names a client in a path, and as which of its people it is looked at.
 type Client struct {
 	ID     string `path:"client" maxLength:"40"`
-	Person string `              maxLength:"40" query:"person" doc:"Whose needs, limits and log: a person's id; without one the first person's"`
+	Person string `query:"person" maxLength:"40" doc:"Whose needs, limits and log: a person's id; without one the first person's"`
 }
 
 func (c Client) seenAs() string { return c.Person }
@@ -238,26 +235,23 @@ func (a *API) stale(ctx context.Context, d workbench.Desk, l Looking, yours any,
 
 // Listing are clients that were looked for.
 type Listing struct {
-	Total    int    `json:"total"    doc:"Of all with such a name"`
+	Total    int    `json:"total" doc:"Of all with such a name"`
 	Due      int    `json:"due"`
 	Gaps     int    `json:"gaps"`
 	Matching int    `json:"matching" doc:"Of those that are asked for"`
-	Waiting  int    `json:"waiting"  doc:"Of all, those not worked out yet, as after a new build: they count as nothing due and no gap till then"`
+	Waiting  int    `json:"waiting" doc:"Of all, those not worked out yet, as after a new build: they count as nothing due and no gap till then"`
 	Clients  []Card `json:"clients"`
 }
 
 func (a *API) clients(r huma.API) {
 	type list struct {
-		Contains string `query:"q"     maxLength:"80"`
-		Limit    int    `query:"limit"                default:"24" minimum:"1" maximum:"500"`
-		Show     string `query:"show"                                                        enum:",due,gaps" doc:"Only those with something due, or with needs that are not covered"`
+		Contains string `query:"q" maxLength:"80"`
+		Limit    int    `query:"limit" default:"24" minimum:"1" maximum:"500"`
+		Show     string `query:"show" enum:",due,gaps" doc:"Only those with something due, or with needs that are not covered"`
 	}
 	type listOut struct{ Body Listing }
-	handle(
-		a,
-		r,
-		operation(Signed, http.MethodGet, "/clients", "list-clients", "Clients: those with something due, then the newest change",
-			"client"),
+	handle(a, r, operation(Signed, http.MethodGet, "/clients", "list-clients", "Clients: those with something due, then the newest change",
+		"client"),
 		func(ctx context.Context, in *list) (*listOut, error) {
 			found, err := a.Bench.Cards(ctx, who(ctx).Practice, workbench.Find{Contains: in.Contains, Show: in.Show, Limit: in.Limit})
 			if err != nil {
@@ -269,8 +263,7 @@ func (a *API) clients(r huma.API) {
 				out.Body.Clients = append(out.Body.Clients, cardOf(c))
 			}
 			return out, nil
-		},
-	)
+		})
 
 	a.oneClient(r)
 	a.steps(r)
@@ -334,11 +327,11 @@ func (a *API) oneClient(r huma.API) {
 type PastChange struct {
 	Seq    int64  `json:"seq"`
 	At     int64  `json:"at"`
-	By     string `json:"by"     doc:"The consultant's name; empty from before that was kept"`
+	By     string `json:"by" doc:"The consultant's name; empty from before that was kept"`
 	Yours  bool   `json:"yours"`
 	Label  Label  `json:"label"`
 	Undone bool   `json:"undone"`
-	Kept   bool   `json:"kept"   doc:"It can be taken back: how is kept since release 5 of the database"`
+	Kept   bool   `json:"kept" doc:"It can be taken back: how is kept since release 5 of the database"`
 }
 
 // steps registers undo, redo and the history.
@@ -360,11 +353,7 @@ func (a *API) steps(r huma.API) {
 				if err != nil {
 					return nil, err
 				}
-				d, _, err := a.Bench.Undo(
-					ctx,
-					who(ctx).Who,
-					workbench.Step{Client: in.ID, Base: revision, Redo: redo, Anyones: in.Anyones},
-				)
+				d, _, err := a.Bench.Undo(ctx, who(ctx).Who, workbench.Step{Client: in.ID, Base: revision, Redo: redo, Anyones: in.Anyones})
 				if err != nil {
 					return nil, a.stale(ctx, d, in.Looking, nil, err)
 				}

@@ -69,13 +69,13 @@ func (a *API) log(r huma.API) {
 
 // Test is a set that was done as a test.
 type Test struct {
-	ID       string  `json:"id"                 pattern:"^[a-z0-9-]{1,40}$" patternDescription:"a short id of small letters, digits and dashes"`
-	Movement string  `json:"movement"                                                                                                           minLength:"1" maxLength:"60" doc:"Key of the movement"`
-	LoadKg   float64 `json:"load_kg"                                                                                                                                                                               minimum:"0" maximum:"1000"`
-	Reps     int     `json:"reps"                                                                                                                                                                                  minimum:"1" maximum:"200"`
-	Reserve  int     `json:"reserve"                                                                                                                                         doc:"Repetitions left in reserve"     minimum:"0" maximum:"50"`
-	DoneAt   int64   `json:"done_at,omitempty"                                                                                                                               doc:"Unix time; 0 when nobody said"   minimum:"0" maximum:"253402300799"`
-	AtLeast  bool    `json:"at_least,omitempty"                                                                                                                              doc:"The load ended it, not the body"`
+	ID       string  `json:"id" pattern:"^[a-z0-9-]{1,40}$" patternDescription:"a short id of small letters, digits and dashes"`
+	Movement string  `json:"movement" minLength:"1" maxLength:"60" doc:"Key of the movement"`
+	LoadKg   float64 `json:"load_kg" minimum:"0" maximum:"1000"`
+	Reps     int     `json:"reps" minimum:"1" maximum:"200"`
+	Reserve  int     `json:"reserve" minimum:"0" maximum:"50" doc:"Repetitions left in reserve"`
+	DoneAt   int64   `json:"done_at,omitempty" minimum:"0" maximum:"253402300799" doc:"Unix time; 0 when nobody said"`
+	AtLeast  bool    `json:"at_least,omitempty" doc:"The load ended it, not the body"`
 }
 
 // tests registers the writing of a test by itself, as it was before it was a set of the log.
@@ -88,44 +88,24 @@ func (a *API) tests(r huma.API) {
 				return nil, err
 			}
 			t := in.Body
-			set := store.LoggedSet{
-				ID:       in.Item,
-				Person:   in.Person,
-				Author:   who(ctx).Consultant,
-				Test:     true,
-				Movement: t.Movement,
-				LoadKg:   t.LoadKg,
-				Reps:     t.Reps,
-				Reserve:  t.Reserve,
-				DoneAt:   t.DoneAt,
-			}
+			set := store.LoggedSet{ID: in.Item, Person: in.Person, Author: who(ctx).Consultant, DoneAt: t.DoneAt, Test: true,
+				Movement: t.Movement, LoadKg: t.LoadKg, Reps: t.Reps, Reserve: t.Reserve}
 			if t.AtLeast {
 				set.Ended = "load"
 			}
 			return a.change(ctx, in.Looking, in.Body, workbench.Put(store.ListOf[store.LoggedSet](), in.ID, base, set))
 		})
-	handle(
-		a,
-		r,
-		operation(Signed, http.MethodDelete, "/clients/{client}/tests/{item}", "remove-tests", "Take a test out of the log", "needs"),
-		func(ctx context.Context, in *itemGone) (*writtenOut, error) {
-			base, err := in.revision()
-			if err != nil {
-				return nil, err
-			}
-			return a.change(ctx, in.Looking, nil, workbench.Remove(store.ListOf[store.LoggedSet](), in.ID, base, in.Item))
-		},
-	)
+	removing[store.LoggedSet](a, r, "tests", "needs")
 }
 
 // logRead registers the reading of the log.
 func (a *API) logRead(r huma.API) {
 	type pageIn struct {
 		Client
-		From  int64  `query:"from"  minimum:"0" maximum:"253402300799" doc:"Unix time, inclusive"`
+		From  int64  `query:"from" minimum:"0" maximum:"253402300799" doc:"Unix time, inclusive"`
 		Until int64  `query:"until" minimum:"0" maximum:"253402300800" doc:"Unix time, exclusive; 0 for no end"`
-		After string `query:"after"                                    doc:"The next of the page before"        maxLength:"120"`
-		Limit int    `query:"limit" minimum:"1" maximum:"200"                                                                   default:"50"`
+		After string `query:"after" maxLength:"120" doc:"The next of the page before"`
+		Limit int    `query:"limit" default:"50" minimum:"1" maximum:"200"`
 	}
 	type pageOut struct{ Body LogPage }
 	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/log", "read-log", "A person's log by date, newest first", "log"),

@@ -99,6 +99,11 @@ func list[T any](a *API, r huma.API, first ...func(context.Context, *T)) {
 			}
 			return a.change(ctx, in.Looking, in.Body, workbench.Put(things, in.ID, base, in.Body))
 		})
+	removing[T](a, r, name, tag)
+}
+
+// removing registers the removing of the things of a list, under a name.
+func removing[T any](a *API, r huma.API, name, tag string) {
 	handle(a, r, operation(Signed, http.MethodDelete, "/clients/{client}/"+name+"/{item}", "remove-"+name,
 		"Remove one of the client's "+name, tag),
 		func(ctx context.Context, in *itemGone) (*writtenOut, error) {
@@ -106,6 +111,6 @@ func list[T any](a *API, r huma.API, first ...func(context.Context, *T)) {
 			if err != nil {
 				return nil, err
 			}
-			return a.change(ctx, in.Looking, nil, workbench.Remove(things, in.ID, base, in.Item))
+			return a.change(ctx, in.Looking, nil, workbench.Remove(store.ListOf[T](), in.ID, base, in.Item))
 		})
 }

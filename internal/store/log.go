@@ -16,45 +16,45 @@ import (
 // LoggedSet is one set that somebody did, trained or as a test. What is empty or 0 nobody has said,
 // but for repetitions: none of them is a set that failed.
 type LoggedSet struct {
-	ID         string  `db:"id"           json:"id"                     pattern:"^[a-z0-9-]{1,40}$" patternDescription:"a short id of small letters, digits and dashes"`
-	Person     string  `db:"person"       json:"person,omitempty"                                                                                                       maxLength:"40"  doc:"Who did it: a person's id; empty takes the first"`
-	Author     string  `db:"author"       json:"author,omitempty"                                                                                                       maxLength:"80"  doc:"Who wrote it down: the id of a consultant, or of a link"                                            readOnly:"true"`
-	DoneAt     int64   `db:"done_at"      json:"done_at,omitempty"                                                                                                                      doc:"Unix time in seconds, UTC; 0 when nobody said"                                                                      minimum:"0"  maximum:"253402300799"`
-	Test       bool    `db:"test"         json:"test,omitempty"                                                                                                                         doc:"It was a test: needs rest on it"`
-	Movement   string  `db:"movement"     json:"movement"                                                                                                               maxLength:"60"  doc:"Key of the movement"                                                                                                                                    minLength:"1"`
-	Side       string  `db:"side"         json:"side,omitempty"                                                                                                                         doc:"Of a movement of one side; empty for both"                                                                                                                            enum:",left,right"`
-	LoadKg     float64 `db:"load_kg"      json:"load_kg"                                                                                                                                doc:"As held: a pair's is the mass in one hand; of a body-weight movement what was added, 0 for nothing"                 minimum:"0"  maximum:"1000"                                                        required:"false" least:"0.1"`
-	LoadHalfKg float64 `db:"load_half_kg" json:"load_half_kg,omitempty"                                                                                                                 doc:"How far the load may be off, ±"                                                                                     minimum:"0"  maximum:"100"`
-	Made       string  `db:"made"         json:"made,omitempty"                                                                                                         maxLength:"200" doc:"How the load was made: the thing and its fill, the plates, the band and its set-up"`
-	Reps       int     `db:"reps"         json:"reps"                                                                                                                                   doc:"Over 15 with what was left says what 15 say, at least"                                                              minimum:"0"  maximum:"1000"                                                        required:"false"`
-	Seconds    int     `db:"seconds"      json:"seconds,omitempty"                                                                                                                                                                                                                                               minimum:"0"  maximum:"36000"`
-	Metres     float64 `db:"metres"       json:"metres,omitempty"                                                                                                                                                                                                                                                minimum:"0"  maximum:"100000"`
-	Rounds     int     `db:"rounds"       json:"rounds,omitempty"                                                                                                                                                                                                                                                minimum:"0"  maximum:"1000"`
-	Extra      int     `db:"extra"        json:"extra,omitempty"                                                                                                                        doc:"Repetitions of a round that was not ended"                                                                          minimum:"0"  maximum:"1000"`
-	Reserve    int     `db:"reserve"      json:"reserve"                                                                                                                                doc:"Repetitions left in reserve; -1 when nobody said"                                                                   minimum:"-1" maximum:"50"`
-	RestS      int     `db:"rest_s"       json:"rest_s,omitempty"                                                                                                                       doc:"Rest before it, in s"                                                                                               minimum:"0"  maximum:"3600"`
-	Tempo      string  `db:"tempo"        json:"tempo,omitempty"                                                                                                        maxLength:"20"  doc:"Seconds down, held, up: 3-1-1"`
-	Tactic     string  `db:"tactic"       json:"tactic,omitempty"                                                                                                       maxLength:"40"  doc:"What made a light load hard"`
-	Standard   string  `db:"standard"     json:"standard,omitempty"                                                                                                                     doc:"Whether the movement's standard was met"                                                                                                                              enum:",met,not"`
-	Ended      string  `db:"ended"        json:"ended,omitempty"                                                                                                                        doc:"What ended it; grip and load say that the body could do at least so much"                                                                                             enum:",body,grip,load,pain,time"`
-	PainSite   string  `db:"pain_site"    json:"pain_site,omitempty"                                                                                                    maxLength:"40"`
-	Pain       int     `db:"pain"         json:"pain,omitempty"                                                                                                                         doc:"Pain, 0 to 10"                                                                                                      minimum:"0"  maximum:"10"`
-	NextDay    string  `db:"next_day"     json:"next_day,omitempty"                                                                                                                     doc:"How it was the day after"                                                                                                                                             enum:",fine,sore,worse"`
-	Instead    string  `db:"instead"      json:"instead,omitempty"                                                                                                      maxLength:"60"  doc:"Key of the movement in whose place it was done"`
-	Place      string  `db:"place"        json:"place,omitempty"                                                                                                        maxLength:"40"  doc:"Id of the room"`
-	Note       string  `db:"note"         json:"note,omitempty"                                                                                                         maxLength:"400"`
+	ID         string  `db:"id" json:"id" pattern:"^[a-z0-9-]{1,40}$" patternDescription:"a short id of small letters, digits and dashes"`
+	Person     string  `db:"person" json:"person,omitempty" maxLength:"40" doc:"Who did it: a person's id; empty takes the first"`
+	Author     string  `db:"author" json:"author,omitempty" maxLength:"80" readOnly:"true" doc:"Who wrote it down: the id of a consultant, or of a link"`
+	DoneAt     int64   `db:"done_at" json:"done_at,omitempty" minimum:"0" maximum:"253402300799" doc:"Unix time in seconds, UTC; 0 when nobody said"`
+	Test       bool    `db:"test" json:"test,omitempty" doc:"It was a test: needs rest on it"`
+	Movement   string  `db:"movement" json:"movement" maxLength:"60" minLength:"1" doc:"Key of the movement"`
+	Side       string  `db:"side" json:"side,omitempty" enum:",left,right" doc:"Of a movement of one side; empty for both"`
+	LoadKg     float64 `db:"load_kg" json:"load_kg" minimum:"0" maximum:"1000" required:"false" least:"0.1" doc:"As held: a pair's is the mass in one hand; of a body-weight movement what was added, 0 for nothing"`
+	LoadHalfKg float64 `db:"load_half_kg" json:"load_half_kg,omitempty" minimum:"0" maximum:"100" doc:"How far the load may be off, ±"`
+	Made       string  `db:"made" json:"made,omitempty" maxLength:"200" doc:"How the load was made: the thing and its fill, the plates, the band and its set-up"`
+	Reps       int     `db:"reps" json:"reps" minimum:"0" maximum:"1000" required:"false" doc:"Over 15 with what was left says what 15 say, at least"`
+	Seconds    int     `db:"seconds" json:"seconds,omitempty" minimum:"0" maximum:"36000"`
+	Metres     float64 `db:"metres" json:"metres,omitempty" minimum:"0" maximum:"100000"`
+	Rounds     int     `db:"rounds" json:"rounds,omitempty" minimum:"0" maximum:"1000"`
+	Extra      int     `db:"extra" json:"extra,omitempty" minimum:"0" maximum:"1000" doc:"Repetitions of a round that was not ended"`
+	Reserve    int     `db:"reserve" json:"reserve" minimum:"-1" maximum:"50" doc:"Repetitions left in reserve; -1 when nobody said"`
+	RestS      int     `db:"rest_s" json:"rest_s,omitempty" minimum:"0" maximum:"3600" doc:"Rest before it, in s"`
+	Tempo      string  `db:"tempo" json:"tempo,omitempty" maxLength:"20" doc:"Seconds down, held, up: 3-1-1"`
+	Tactic     string  `db:"tactic" json:"tactic,omitempty" maxLength:"40" doc:"What made a light load hard"`
+	Standard   string  `db:"standard" json:"standard,omitempty" enum:",met,not" doc:"Whether the movement's standard was met"`
+	Ended      string  `db:"ended" json:"ended,omitempty" enum:",body,grip,load,pain,time" doc:"What ended it; grip and load say that the body could do at least so much"`
+	PainSite   string  `db:"pain_site" json:"pain_site,omitempty" maxLength:"40"`
+	Pain       int     `db:"pain" json:"pain,omitempty" minimum:"0" maximum:"10" doc:"Pain, 0 to 10"`
+	NextDay    string  `db:"next_day" json:"next_day,omitempty" enum:",fine,sore,worse" doc:"How it was the day after"`
+	Instead    string  `db:"instead" json:"instead,omitempty" maxLength:"60" doc:"Key of the movement in whose place it was done"`
+	Place      string  `db:"place" json:"place,omitempty" maxLength:"40" doc:"Id of the room"`
+	Note       string  `db:"note" json:"note,omitempty" maxLength:"400"`
 }
 
 // LogSum is what all sets of a person in a movement come to.
 type LogSum struct {
-	Person    string `db:"person"     json:"person"`
-	Movement  string `db:"movement"   json:"movement"`
-	Sets      int64  `db:"sets"       json:"sets"`
-	Reps      int64  `db:"reps"       json:"reps"`
-	MovedG    int64  `db:"moved_g"    json:"moved_g"    doc:"Load times repetitions, in grams"`
+	Person    string `db:"person" json:"person"`
+	Movement  string `db:"movement" json:"movement"`
+	Sets      int64  `db:"sets" json:"sets"`
+	Reps      int64  `db:"reps" json:"reps"`
+	MovedG    int64  `db:"moved_g" json:"moved_g" doc:"Load times repetitions, in grams"`
 	HeaviestG int64  `db:"heaviest_g" json:"heaviest_g"`
-	FirstAt   int64  `db:"first_at"   json:"first_at"`
-	LastAt    int64  `db:"last_at"    json:"last_at"`
+	FirstAt   int64  `db:"first_at" json:"first_at"`
+	LastAt    int64  `db:"last_at" json:"last_at"`
 }
 
 const ofOne = " WHERE practice_id = ? AND client_id = ?"

@@ -256,6 +256,11 @@ var trainees = derive.From(func(in derive.Input, _ none) (all []client.Trainee) 
 	return all
 })
 
+// allergic says that somebody in the household is allergic to latex, whomever it is asked for.
+var allergic = derive.From(func(in derive.Input, _ none) bool {
+	return slices.ContainsFunc(in.File.Persons, func(p store.Person) bool { return client.Person{Health: healthOf(p)}.Allergic() })
+})
+
 var heaviestThere = derive.Made("heaviest", func(r *derive.Record, _ none) heavy {
 	body, who := client.Heaviest(trainees.Of(r, the)...)
 	return heavy{body, who}
@@ -284,7 +289,7 @@ var theClient = derive.Made("client", func(r *derive.Record, who string) client.
 		AtHand: m.atHand, Own: s.Own(), Containers: s.Usable(), Owned: owned.Of(r, the), Handles: handleRungs.Of(r, the),
 		Bands:    fit(allBands.Of(r, the)),
 		Currency: m.currency, Lines: lineStep(m.units), Budget: m.budget, Pins: map[string]client.Pin{}, Memo: ranges,
-		Heaviest: heaviestThere.Of(r, the).body.Value, Made: made.Of(r, the),
+		Heaviest: heaviestThere.Of(r, the).body.Value, Latex: allergic.Of(r, the), Made: made.Of(r, the),
 	}
 	for _, pin := range m.pins {
 		c.Pins[pin.ID] = client.Pin(pin.Pin)

@@ -11,6 +11,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"scrappyrack/core/coverage"
+	"scrappyrack/core/gear"
 	"scrappyrack/internal/demo"
 	"scrappyrack/internal/store"
 	"scrappyrack/internal/workbench"
@@ -161,6 +162,37 @@ func TestThePlanIsForAllOfThem(t *testing.T) {
 	}
 	assert.Equal(t, 5*weigh(f, "ines"), weigh(heavy, "ines"))
 	assert.Equal(t, weigh(f, "first"), weigh(heavy, "first"))
+}
+
+// A band that is bought lies about for everybody: where one is allergic to latex none is offered to anybody,
+// whether something is planned for them or not.
+func TestWhoIsAllergicSparesTheOthers(t *testing.T) {
+	f := demo.Files()[1]
+	f.Seen = ""
+	elastic := func(key string) bool {
+		it, err := gear.ByKey(key)
+		return err == nil && len(it.Bands) > 0
+	}
+	offered := func() (open bool) {
+		c := workbench.WorkAt(f, visit).Client
+		for _, it := range gear.All() {
+			open = open || len(it.Bands) > 0 && c.Excludes(it).Empty()
+		}
+		return open
+	}
+	require.True(t, offered())
+	for _, aside := range []bool{false, true} {
+		f.Persons[1].Aside = aside
+		f.Persons[1].Answers = store.Words{"latex:yes"}
+		assert.False(t, offered())
+		p, err := workbench.PlanOf(context.Background(), f)
+		require.NoError(t, err)
+		for _, c := range p.Chosen {
+			assert.False(t, elastic(c.Candidate.Key), c.Candidate.Name)
+		}
+		f.Persons[1].Answers = nil
+		assert.True(t, offered())
+	}
 }
 
 // A second person is added, looked at, changed, taken out and put back; each step can be taken back.

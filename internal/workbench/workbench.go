@@ -12,7 +12,6 @@ import (
 	"errors"
 	"fmt"
 	"runtime"
-	"slices"
 	"strings"
 	"time"
 
@@ -216,15 +215,14 @@ func (b *Bench) Change(ctx context.Context, w Who, e Edit) (Desk, error) {
 	out, err := b.store.Change(ctx, store.Edit{
 		Practice: w.Practice, Client: e.Client, Base: e.Base, By: w.by(), Label: e.Label, Scopes: e.Scopes,
 		Do: func(f *store.File) error {
-			before, was := standing(*f), *f
-			was.Persons = slices.Clone(f.Persons)
+			before, had := standing(*f), seenIn(ctx, *f)
 			if err := e.Do(f); err != nil {
 				return err
 			}
 			trim(f)
 			begun(f)
 			after := f.Clone()
-			if after.Seen = seenIn(ctx, after); after.Seen == "" && as(ctx) != "" && seenIn(ctx, was) == "" {
+			if after.Seen = seenIn(ctx, after); after.Seen == "" && as(ctx) != "" && had == "" {
 				return store.ErrNotFound
 			}
 			var err error

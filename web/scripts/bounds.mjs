@@ -1,5 +1,5 @@
 // What the description says a number or a text of a client's file may be, for the browser's fields; and what a new thing of
-// each list is where nobody has said anything: neutral values, where one is allowed.
+// each list is where nobody has said anything: neutral values, where one is allowed; and what of a profile is the customer's.
 import { readFileSync, writeFileSync } from 'node:fs'
 
 const [from = '../docs/openapi.json', to = 'src/api/bounds.ts'] = process.argv.slice(2)
@@ -40,5 +40,7 @@ const text = `// Made by scripts/bounds.mjs from the API's description. Do not e
 export const bounds: Record<string, Record<string, { min?: number; max: number }>> = ${JSON.stringify(bounds, null, 2)}
 
 export const blanks: Record<string, Record<string, unknown>> = ${JSON.stringify(blanks, null, 2)}
+
+export const customers = ${JSON.stringify(Object.keys(schemas.Customer.properties))} as const
 `
 writeFileSync(to, text)

@@ -904,3 +904,5 @@ export const blanks: Record<string, Record<string, unknown>> = {
     "verdict": "auto"
   }
 }
+
+export const customers = ["budget_minor","currency","hour_minor","name","note","units"] as const

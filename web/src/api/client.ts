@@ -6,9 +6,8 @@ export type Shapes = components['schemas']
 /** A client as it is answered: its file, the frame, and the station that was asked for. */
 export type Answered = Omit<Shapes['Desk'], 'file'> & { file: ClientFile }
 export type StationName = NonNullable<paths['/api/v1/clients/{client}']['get']['parameters']['query']>['station']
-/** What of a profile is the customer's; the rest of it is the first person's, who stands among the people. */
-export const customers = ['name', 'note', 'budget_minor', 'hour_minor', 'currency', 'units'] as const
-export type ClientFile = Omit<Shapes['File'], 'profile'> & { profile: Pick<Shapes['Profile'], (typeof customers)[number]> }
+/** Of its profile what is the customer's; the rest of it is the first person's, who stands among the people. */
+export type ClientFile = Omit<Shapes['File'], 'profile'> & { profile: Shapes['Customer'] }
 export type Library = Shapes['Library']
 export type Plan = Shapes['Plan']
 export type Slot = Shapes['Slot']

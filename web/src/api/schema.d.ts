@@ -1443,7 +1443,7 @@ export interface paths {
         /** Add or replace a test of a person */
         put: operations["write-tests"];
         post?: never;
-        /** Take a test out of the log */
+        /** Remove one of the client's tests */
         delete: operations["remove-tests"];
         options?: never;
         head?: never;

@@ -1,5 +1,5 @@
-import { blanks } from '../../api/bounds'
-import { type ClientFile, customers, type Shapes } from '../../api/client'
+import { blanks, customers } from '../../api/bounds'
+import type { ClientFile, Shapes } from '../../api/client'
 
 /** A part of a client's file that is no list. */
 export type Part = 'profile' | 'space' | 'at-hand'

@@ -1,6 +1,7 @@
 import { useMemo, useRef, useState } from 'react'
 import { ApiError, api, data, type Shapes } from '../../api/client'
 import { useBench } from '../../lib/desk'
+import { specOf } from '../../lib/file/fields'
 import { blank, newId } from '../../lib/file/parts'
 import { useKey } from '../../lib/hooks'
 import { Check, Pick } from '../../ui/field'
@@ -23,6 +24,8 @@ export function Entry() {
       e instanceof ApiError ? e : new ApiError(0, {}),
     )
     if (got instanceof ApiError) return setWrong(got.fields.text ?? got.message)
+    const over = (['load_kg', 'reps', 'seconds', 'metres', 'reserve'] as const).find((f) => got[f] > (specOf('sets', f).max ?? got[f]))
+    if (over) return setWrong(`${specOf('sets', over).label}: more than one set can be`)
     setWrong('')
     setText('')
     box.make(
