@@ -37,7 +37,7 @@ func TestReadEntry(t *testing.T) {
 	pounds, err := programme.ReadEntry("25 x 10", "lb")
 	require.NoError(t, err)
 	assert.InDelta(t, 25*0.45359237, float64(pounds.Load), 1e-9)
-	for _, text := range []string{"", "x", "12 x", "a lot", "12 x many", "12 x 5 @", "12 x 5 @ -1", "-3 x 5", "3 x -5", 
+	for _, text := range []string{"", "x", "12 x", "a lot", "12 x many", "12 x 5 @", "12 x 5 @ -1", "-3 x 5", "3 x -5",
 		"3 x 5 x x", "1e300 x 5", "NaN x 5", "3 x 0x10", "3 x 1.5"} {
 		_, err := programme.ReadEntry(text, "kg")
 		var bad *quantity.FieldError

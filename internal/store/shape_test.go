@@ -105,6 +105,7 @@ func TestWhatWasToldBeforeIsRead(t *testing.T) {
 // A step brings what was written before it to what is told since; what was written after it is left.
 func TestAChangeOfBeforeIsReshaped(t *testing.T) {
 	at := SchemaVersion()
+	own, had := reshape[at]
 	reshape[at] = func(change map[string]any) {
 		for _, thing := range change["things"].(map[string]any)["items"].([]any) {
 			one := thing.(map[string]any)
@@ -112,7 +113,11 @@ func TestAChangeOfBeforeIsReshaped(t *testing.T) {
 			delete(one, "title")
 		}
 	}
-	defer delete(reshape, at)
+	defer func() {
+		if delete(reshape, at); had {
+			reshape[at] = own
+		}
+	}()
 	old, err := readChanges(`{"revision":3,"updated_at":1,"things":{"items":[{"id":"a","title":"tin","count":2}]}}`, at-1)
 	require.NoError(t, err)
 	assert.Equal(t, &Thing{ID: "a", Name: "tin", Count: 2}, old.Lists["things"].Items[0])
