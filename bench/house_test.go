@@ -31,6 +31,7 @@ type house struct {
 	store    *store.Store
 	practice string
 	browser  http.Client
+	people   []string // of the client whose log is filled
 }
 
 func open(b *testing.B) *house {
@@ -56,7 +57,7 @@ func open(b *testing.B) *house {
 		h.Close()
 		_ = s.Close()
 	})
-	out := &house{b: b, url: listening.URL, dir: dir, store: s, practice: who.PracticeID}
+	out := &house{b: b, url: listening.URL, dir: dir, store: s, practice: who.PracticeID, people: []string{store.FirstPerson}}
 	out.signIn()
 	return out
 }

@@ -56,6 +56,19 @@ test('a couple is entered by hand: a board each, one plan, her holds on her page
   await expect(page.getByText('Attic over the chandlery · Edda')).toBeVisible()
   await expect(asked).toBeVisible()
 
+  // The book of everybody: what is open of hers is named, and told on her pages.
+  await page.getByRole('button', { name: 'The book of everybody' }).click()
+  await expect(page.getByText(/Something is still open for Edda/)).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Edda', level: 2 })).toBeVisible()
+  await expect(asked).toHaveCount(1)
+
+  // Side by side: a column each.
+  await station(page, 'Needs')
+  await expect(page.getByRole('button', { name: 'Everybody' })).toBeVisible()
+  await page.keyboard.press('s')
+  await expect(page.getByRole('columnheader', { name: /^Edda: \d+ of \d+/ })).toBeVisible()
+  await expect(page.getByRole('columnheader', { name: /^Attic over the chandlery: \d+ of \d+/ })).toBeVisible()
+
   // Each step goes back: the weeks, the tick, and at last she herself.
   await station(page, 'Client')
   for (let n = 0; n < 12 && (await people.count()) > 0; n++) {
@@ -65,6 +78,17 @@ test('a couple is entered by hand: a board each, one plan, her holds on her page
   await expect(people).toHaveCount(0)
   await expect(field(page, 'Stature')).toHaveValue('1.860')
   await expect(holds).toHaveText('2 hold points open')
+
+  // A key takes her out, and she can be had back.
+  await page.getByRole('button', { name: /^Do again:/ }).click()
+  await expect(people).toHaveCount(1)
+  await page.keyboard.press('w')
+  await expect(field(page, 'Stature')).toHaveValue('1.660')
+  await page.waitForLoadState('networkidle')
+  await page.keyboard.press('t')
+  await expect(people).toHaveCount(0)
+  await page.keyboard.press('Control+z')
+  await expect(people).toHaveCount(1)
 })
 
 test('a set is typed in a line, corrected and taken back, and is one person’s alone', async ({ page, demo, complains }) => {

@@ -21,6 +21,18 @@ type Caution struct {
 	Own     bool            // it is of the person, and of nobody else in the household
 }
 
+// Apart parts what is of the whole household from what is of the person.
+func Apart(all []Caution) (shared, own []Caution) {
+	for _, c := range all {
+		if c.Own {
+			own = append(own, c)
+		} else {
+			shared = append(shared, c)
+		}
+	}
+	return shared, own
+}
+
 // ForClient is a caution as its client reads it.
 func (c Caution) ForClient() quantity.Phrase {
 	if len(c.Yours) > 0 {

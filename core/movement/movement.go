@@ -3,6 +3,8 @@
 package movement
 
 import (
+	"crypto/sha256"
+	"encoding/hex"
 	"fmt"
 	"math"
 	"slices"
@@ -160,6 +162,14 @@ type Movement struct {
 	Seconds     float64
 	Words       []string
 	Caution     string
+}
+
+// Version names what a repetition of it is and what its load means, eight hex digits: sets of one version can be
+// held against each other. Its words, relatives and cautions are no part of it.
+func (m Movement) Version() string {
+	sum := sha256.Sum256(fmt.Appendf(nil, "%s %s %q %v %v %v %v %v %v %v", m.Key, m.Like, m.Standard, m.Hold, m.Sides, m.Body, m.Timed,
+		m.CountsAs, m.Along, m.Ratio))
+	return hex.EncodeToString(sum[:4])
 }
 
 // ByKey finds a movement.

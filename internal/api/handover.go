@@ -58,26 +58,36 @@ func sheetOf(s document.Sheet) Sheet {
 	return out
 }
 
+// BookOf says whose book it is.
+type BookOf struct {
+	Client
+	All bool `query:"all" doc:"The book of all for whom something is planned: each has pages of their own"`
+}
+
 // book is what a client takes home, and whose it is.
-func (a *API) book(ctx context.Context, client string) (string, document.Sheet, error) {
+func (a *API) book(ctx context.Context, of BookOf) (string, document.Sheet, error) {
 	practice := who(ctx).Practice
-	f, made, err := a.Bench.Plan(ctx, practice, client)
+	f, made, err := a.Bench.Plan(ctx, practice, of.ID)
 	if err != nil {
 		return "", document.Sheet{}, err
 	}
-	return f.Profile.Name, document.Book(f, a.Bench.Work(practice, f), made, "the client's stature is not known"), nil
+	const not = "the client's stature is not known"
+	if of.All {
+		return f.Profile.Name, document.Household(f, a.Bench.WorkAll(practice, f), made, not), nil
+	}
+	return f.Profile.Name, document.Book(f, a.Bench.Work(practice, f), made, not), nil
 }
 
 // handover registers the documents that the client takes home.
 func (a *API) handover(r huma.API) {
 	type bookIn struct {
-		Client
+		BookOf
 		Paper string `query:"paper" enum:"a4,letter" default:"a4"`
 	}
 	op := download(Signed, http.MethodGet, "/clients/{client}/book.pdf", "read-book", "The plan, load card, fill lines and cautions as PDF",
 		"hand-over", "application/pdf")
 	handle(a, r, op, func(ctx context.Context, in *bookIn) (*fileOut, error) {
-		name, sheet, err := a.book(ctx, in.ID)
+		name, sheet, err := a.book(ctx, in.BookOf)
 		if err != nil {
 			return nil, err
 		}
@@ -88,8 +98,8 @@ func (a *API) handover(r huma.API) {
 	type sheetOut struct{ Body Sheet }
 	handle(a, r, operation(Signed, http.MethodGet, "/clients/{client}/book", "read-book-sheet",
 		"The same, block by block, for a screen", "hand-over"),
-		func(ctx context.Context, in *Client) (*sheetOut, error) {
-			_, sheet, err := a.book(ctx, in.ID)
+		func(ctx context.Context, in *BookOf) (*sheetOut, error) {
+			_, sheet, err := a.book(ctx, *in)
 			return &sheetOut{sheetOf(sheet)}, err
 		})
 

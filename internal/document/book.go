@@ -20,22 +20,71 @@ import (
 // Book is what the client takes home: what to buy and fill, the load card with
 // fill lines, the needs, and the cautions. p is nil where there is no plan, since not says why.
 func Book(f store.File, r workbench.Results, p *plan.Plan, not string) Sheet {
-	made := time.Unix(f.UpdatedAt, 0).UTC()
-	units := quantity.System(f.Profile.Units)
-	s := Sheet{Title: whose(f) + " · home-gym plan", Made: made, Units: units}
-	b := book{reader{units, f.Profile.Currency}, &s, f, r, p}
-	b.front(not)
-	if p != nil {
-		b.toDo()
-	}
+	b := begun(f, whose(f), r, p)
+	b.say(Named, whose(f))
+	b.say(Quiet, fmt.Sprintf("Home-gym plan, %s. %s", b.Made.Format("2 January 2006"), b.aims()))
+	b.Blocks = append(b.Blocks, openHolds(r.Cautions, b.units)...)
+	b.lead(not, b.own)
+	b.toDo()
 	b.loadCard()
 	b.bandCard()
-	b.rooms()
-	if p != nil {
-		b.needs()
+	b.rooms(true)
+	b.needs()
+	b.cautions(r.Cautions, caution.Always())
+	return *b.Sheet
+}
+
+// Household is the book of all: what is bought, made and filled, the loads and the rooms once; then the pages of
+// each, with what is open of theirs, which stands nowhere else. all are what was worked out for each, one at least.
+func Household(f store.File, all []workbench.Results, p *plan.Plan, not string) Sheet {
+	b := begun(f, f.Profile.Name, all[0], p)
+	var names []string
+	shared, _ := caution.Apart(all[0].Cautions)
+	holds := openHolds(shared, b.units)
+	for _, r := range all {
+		name := workbench.Called(f, r.Who)
+		names = append(names, name)
+		if _, own := caution.Apart(r.Cautions); len(openHolds(own, b.units)) > 0 {
+			holds = append(holds, Block{Role: Hold, Text: fmt.Sprintf(
+				"Something is still open for %s: it stands first on the pages of %[1]s, who trains only after it.", name)})
+		}
 	}
-	b.cautions()
-	return s
+	b.say(Named, f.Profile.Name)
+	b.say(Quiet, fmt.Sprintf("Home-gym plan, %s, for %s.", b.Made.Format("2 January 2006"), strings.Join(names, ", ")))
+	if len(holds) > 0 && holds[0].Role != Heading {
+		b.say(Heading, firstOfAll)
+	}
+	b.Blocks = append(b.Blocks, holds...)
+	b.lead(not, func(board coverage.Board) []coverage.Coverage { return board.Slots })
+	b.toDo()
+	b.loadCard()
+	b.rooms(false)
+	b.cautions(shared, caution.Always())
+	for i, r := range all {
+		_, own := caution.Apart(r.Cautions)
+		b.file.Seen, b.results = r.Who, r
+		b.say(Pages, names[i])
+		b.say(Quiet, b.aims())
+		b.Blocks = append(b.Blocks, openHolds(own, b.units)...)
+		b.bandCard()
+		b.headroom(r.Client.Space.Heads)
+		b.needs()
+		b.cautions(own, nil)
+	}
+	return *b.Sheet
+}
+
+// begun is a book of which nothing is written yet.
+func begun(f store.File, name string, r workbench.Results, p *plan.Plan) book {
+	units := quantity.System(f.Profile.Units)
+	s := Sheet{Title: name + " · home-gym plan", Made: time.Unix(f.UpdatedAt, 0).UTC(), Units: units}
+	return book{reader{units, f.Profile.Currency}, &s, f, r, p}
+}
+
+// aims is for what the person trains, and how often.
+func (b book) aims() string {
+	p := b.file.Looked()
+	return fmt.Sprintf("%d days a week of %d minutes, goal: %s.", p.Days, p.Minutes, strings.ReplaceAll(p.Goal, "-", " "))
 }
 
 // whose is what a sheet of one of the people is called: by the client, and by the person where there are others.
@@ -91,11 +140,8 @@ func (b reader) money(minor int64) string {
 	return quantity.Money{Minor: minor, Currency: b.currency}.String()
 }
 
-func (b book) front(not string) {
-	b.say(Named, whose(b.file))
-	b.say(Quiet, fmt.Sprintf("Home-gym plan, %s. %d days a week of %d minutes, goal: %s.", b.Made.Format("2 January 2006"),
-		b.file.Looked().Days, b.file.Looked().Minutes, strings.ReplaceAll(b.file.Looked().Goal, "-", " ")))
-	b.Blocks = append(b.Blocks, openHolds(b.results, b.units)...)
+// lead is what the plan comes to for those needs of a board that are told of.
+func (b book) lead(not string, of func(coverage.Board) []coverage.Coverage) {
 	if b.plan == nil {
 		b.say(Wrong, "There is no plan yet: "+not+".")
 		return
@@ -105,14 +151,17 @@ func (b book) front(not string) {
 	if !p.Answer.Proven {
 		state = "the best found; a better one has not been ruled out"
 	}
-	after := b.own(p.After)
+	after := of(p.After)
 	b.say(Lead, fmt.Sprintf("%d of %d needs covered with this plan (%d today), for %s of %s.",
-		coveredOf(after), len(after), coveredOf(b.own(p.Before)), b.money(p.Cost.Minor), b.money(b.file.Profile.BudgetMinor)))
+		coveredOf(after), len(after), coveredOf(of(p.Before)), b.money(p.Cost.Minor), b.money(b.file.Profile.BudgetMinor)))
 	b.say(Quiet, fmt.Sprintf("This plan is %s. Prices are invented samples until your practice enters its own. %s of floor stay free.",
 		state, b.show(quantity.KindArea, p.FloorFree)))
 }
 
 func (b book) toDo() {
+	if b.plan == nil {
+		return
+	}
 	var buy, built, fill [][]string
 	for _, c := range b.plan.Chosen {
 		k := c.Candidate
@@ -230,6 +279,9 @@ func (b book) bandCard() {
 }
 
 func (b book) needs() {
+	if b.plan == nil {
+		return
+	}
 	var rows [][]string
 	for _, c := range b.own(b.plan.After) {
 		way := ""
@@ -275,24 +327,33 @@ func basis(b coverage.Basis) string {
 	return ""
 }
 
-func (b book) cautions() {
-	b.say(Heading, "Safety")
-	for _, c := range append(slices.Clone(b.results.Cautions), caution.Always()...) {
-		if !c.Hold { // those are the first of the first page
-			b.say(Warning, strings.TrimSuffix(c.ForClient().In(b.units), ".")+".")
+// cautions are those that hold nothing: what does is the first of the first page.
+func (b book) cautions(some, more []caution.Caution) {
+	first := true
+	for _, c := range slices.Concat(some, more) {
+		if c.Hold {
+			continue
 		}
+		if first {
+			b.say(Heading, "Safety")
+		}
+		first = false
+		b.say(Warning, strings.TrimSuffix(c.ForClient().In(b.units), ".")+".")
 	}
 }
 
+// firstOfAll heads what is open.
+const firstOfAll = "Before anything else"
+
 // openHolds are the open hold points, as the client reads them: the first block of the first page of whatever
 // leaves the building.
-func openHolds(r workbench.Results, units quantity.System) (out []Block) {
-	for _, c := range r.Cautions {
+func openHolds(all []caution.Caution, units quantity.System) (out []Block) {
+	for _, c := range all {
 		if !c.Hold {
 			continue
 		}
 		if len(out) == 0 {
-			out = append(out, Block{Role: Heading, Text: "Before anything else"})
+			out = append(out, Block{Role: Heading, Text: firstOfAll})
 		}
 		out = append(out, Block{Role: Hold, Text: strings.TrimSuffix(c.ForClient().In(units), ".") + "."})
 	}

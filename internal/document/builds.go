@@ -30,7 +30,7 @@ func Builds(f store.File, worked workbench.Results, bill workbench.Bill, only, s
 		return nil, err
 	}
 	b := buildSheets{w, reader{quantity.System(f.Profile.Units), f.Profile.Currency}, f}
-	w.set(Sheet{Blocks: openHolds(worked, b.units)})
+	w.set(Sheet{Blocks: openHolds(worked.Cautions, b.units)})
 	first := true
 	for _, one := range worked.Builds {
 		if one.Build.State == "retired" || only != "" && one.Build.ID != only {

@@ -82,4 +82,19 @@ func TestWhatLeavesOpensWithItsHolds(t *testing.T) {
 	f := demo.Files()[1]
 	first, _ := pages(document.Book(f, workbench.Work(f), nil, "").PDF("a4"))
 	assert.NotContains(t, first, "Before anything else")
+	// The book of everybody names whose something is open on its first page, and tells it on theirs alone.
+	f.Persons[1].Asked.Answers = store.Words{"cancer:yes"}
+	all := workbench.WorkAllAt(f, time.Date(2026, 12, 1, 0, 0, 0, 0, time.UTC))
+	require.Len(t, all, 2)
+	first, whole := pages(document.Household(f, all, nil, "").PDF("a4"))
+	assert.Regexp(t, "Before anything else.*Something is still open for Ines: .*There is no plan", first)
+	assert.NotContains(t, first, "open for Bram")
+	assert.NotContains(t, first, "cancer")
+	his, hers, found := strings.Cut(whole, "You answered with yes: cancer")
+	require.True(t, found)
+	assert.NotContains(t, hers, "You answered with yes: cancer")
+	assert.Regexp(t, "Bram 4 days a week.*Ines 2 days a week", his, "pages of his, then hers")
+	assert.NotContains(t, regexp.MustCompile("Bram 4 days a week.*Ines 2 days a week").FindString(his), "pregnan")
+	assert.Equal(t, 1, strings.Count(whole, "Load card"))
+	assert.Equal(t, 2, strings.Count(whole, "Headroom for this body"))
 }

@@ -17,8 +17,8 @@ var scales = []float64{20, 25, 50, 100, 200}
 
 const planHeight = 150
 
-// rooms are the plans of the rooms that are trained in, to scale, with what each allows.
-func (b book) rooms() {
+// rooms are the plans of the rooms that are trained in, to scale, with what each allows: with headroom, this body too.
+func (b book) rooms(headroom bool) {
 	for i, r := range b.results.Client.Rooms {
 		if !r.Trains || len(r.Outline) == 0 {
 			continue
@@ -31,7 +31,9 @@ func (b book) rooms() {
 		answer := b.results.Client.Space.Rooms[i]
 		b.say(Quiet, fmt.Sprintf("Free: %s; longest lane %s.", b.show(quantity.KindArea, answer.Free),
 			b.show(quantity.KindLength, answer.Lane.Length())))
-		b.headroom(answer.Heads)
+		if headroom {
+			b.headroom(answer.Heads)
+		}
 	}
 }
 

@@ -22,6 +22,7 @@ type Role string
 // The roles: of words, of tables (Text is their heading) and of drawings.
 const (
 	Named   Role = "name"    // whose sheet it is
+	Pages   Role = "pages"   // whose own pages begin here, on a new one
 	Lead    Role = "lead"    // what it comes to
 	Heading Role = "heading" //
 	Plain   Role = "text"
@@ -35,7 +36,7 @@ const (
 
 // Roles lists them all.
 func Roles() []Role {
-	return []Role{Named, Lead, Heading, Plain, Quiet, Wrong, Hold, Warning, Rows, Figure}
+	return []Role{Named, Pages, Lead, Heading, Plain, Quiet, Wrong, Hold, Warning, Rows, Figure}
 }
 
 // Block is a paragraph, a table or the plan of a room.
@@ -84,7 +85,10 @@ func (s Sheet) PDF(size string) ([]byte, error) {
 func (p *paper) set(s Sheet) {
 	for _, b := range s.Blocks {
 		switch b.Role {
-		case Named:
+		case Named, Pages:
+			if b.Role == Pages {
+				p.AddPage()
+			}
 			p.SetFont("Barlow", "B", 24)
 			p.colour(ink)
 			p.CellFormat(0, 11, b.Text, "", 1, "L", false, 0, "")

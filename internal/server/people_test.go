@@ -49,7 +49,7 @@ func TestAPersonOfAnotherClientIsNobody(t *testing.T) {
 	b := start(t, true).browser(t)
 	demoDesk(t, b)
 	at := "/api/v1/clients/demo-loft"
-	for _, of := range []string{"", "/stations/needs", "/log", "/book", "/ladder?counter_m=0.9&", "/additions", "/movements", "/worst-gap"} {
+	for _, of := range []string{"", "/stations/needs", "/log", "/book", "/book?all=true&", "/boards", "/ladder?counter_m=0.9&", "/additions", "/movements", "/worst-gap"} {
 		sep := "?"
 		if strings.Contains(of, "?") {
 			sep = ""

@@ -22,6 +22,7 @@ type LoggedSet struct {
 	DoneAt     int64   `db:"done_at" json:"done_at,omitempty" minimum:"0" maximum:"253402300799" doc:"Unix time in seconds, UTC; 0 when nobody said"`
 	Test       bool    `db:"test" json:"test,omitempty" doc:"It was a test: needs rest on it"`
 	Movement   string  `db:"movement" json:"movement" maxLength:"60" minLength:"1" doc:"Key of the movement"`
+	Version    string  `db:"version" json:"version,omitempty" maxLength:"16" readOnly:"true" doc:"Of the movement, as it was then: what a repetition is, and what its load means"`
 	Side       string  `db:"side" json:"side,omitempty" enum:",left,right" doc:"Of a movement of one side; empty for both"`
 	LoadKg     float64 `db:"load_kg" json:"load_kg" minimum:"0" maximum:"1000" required:"false" least:"0.1" doc:"As held: a pair's is the mass in one hand; of a body-weight movement what was added, 0 for nothing"`
 	LoadHalfKg float64 `db:"load_half_kg" json:"load_half_kg,omitempty" minimum:"0" maximum:"100" doc:"How far the load may be off, ±"`

@@ -14,12 +14,18 @@ import (
 // What a release before kept of one body, of who else trained there, of tests and of a log is there as people
 // and one log, and a change of before can be taken back.
 func TestOneBodyBecomesAPerson(t *testing.T) {
+	for _, from := range []int{18, 20} {
+		oneBody(t, from)
+	}
+}
+
+func oneBody(t *testing.T, from int) {
 	ctx, dir := context.Background(), t.TempDir()
 	const profile = `{"name":"Loft","stature_m":%v,"body_mass_kg":64,"sex":"female","experience":"novice","goal":"muscle","limits":["knee"],"days":4,"minutes":25,"budget_minor":100,"currency":"EUR","units":"metric","note":"n","likes":[],"avoids":[],"agreed":[],"answers":["heart:no"]}`
 	change := func(stature float64, more string) string {
 		return `{"revision":7,"updated_at":5,"profile":` + fmt.Sprintf(profile, stature) + more + `}`
 	}
-	queries := append(schemaOf(t, 18), `INSERT INTO practice (id, name) VALUES ('p', 'P')`,
+	queries := append(schemaOf(t, from), `INSERT INTO practice (id, name) VALUES ('p', 'P')`,
 		`INSERT INTO consultant (id, practice_id, email, name, password) VALUES ('c', 'p', 'n@example.test', 'N', 'x')`,
 		`INSERT INTO client (id, practice_id, revision, updated_at, name, folded, stature_m, body_mass_kg, sex, experience, goal, limits, days, minutes,
 			budget_minor, currency, units, note, at_hand, answers, weeks, weeks_on, other_name, other_m, other_kg)

@@ -92,10 +92,11 @@ func Put[T any](l store.Things[T], client string, base int64, thing T) Edit {
 			if err := within(thing, unitsOf(*f)); err != nil {
 				return err
 			}
-			if s, ok := any(thing).(store.LoggedSet); ok {
+			if s, ok := any(&thing).(*store.LoggedSet); ok {
 				if _, ok := f.Person(s.Person); !ok {
 					return quantity.At("person", fmt.Sprintf("there is nobody %q in this household", s.Person))
 				}
+				*s = asOf(f, *s)
 			}
 			all := l.All(f)
 			if at := l.Find(f, id); at >= 0 {

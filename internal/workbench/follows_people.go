@@ -143,6 +143,11 @@ var plannedFor = derive.From(func(in derive.Input, _ none) (out []planned) {
 	return out
 })
 
+// Called is what one of the people is called, by their id.
+func Called(f store.File, who string) string {
+	return calledOf(f, max(0, slices.IndexFunc(f.Persons, func(p store.Person) bool { return p.ID == who })))
+}
+
 // calledOf is what one of the people is called, the client's name where the first has none.
 func calledOf(f store.File, at int) string {
 	switch p := f.Persons[at]; {

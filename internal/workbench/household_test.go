@@ -1,9 +1,12 @@
 package workbench_test
 
 import (
+	"cmp"
 	"context"
+	"errors"
 	"fmt"
 	"math/rand/v2"
+	"slices"
 	"testing"
 	"time"
 
@@ -12,6 +15,8 @@ import (
 
 	"scrappyrack/core/coverage"
 	"scrappyrack/core/gear"
+	"scrappyrack/core/movement"
+	"scrappyrack/core/quantity"
 	"scrappyrack/internal/demo"
 	"scrappyrack/internal/store"
 	"scrappyrack/internal/workbench"
@@ -240,4 +245,74 @@ func TestPeopleComeAndGo(t *testing.T) {
 	undone, _, err = b.Undo(ctx, who, workbench.Step{Client: "demo-loft", Base: undone.File.Revision})
 	require.NoError(t, err)
 	assert.Len(t, undone.File.Persons, 1)
+}
+
+// Check persons of a coach (as a coach would say, from memory: today's ranges in kg, a hand where the need is)
+// have them as the second of a household, too: what is 0.7 to 1.3 of the bracket.
+func TestACoachsPeopleAsTheSecondOfAHousehold(t *testing.T) {
+	type range2 = [2]float64
+	for name, c := range map[string]struct {
+		who  store.Trainee
+		sets []store.LoggedSet
+		want map[string]range2
+	}{
+		"24 weeks, trained, 70 kg": {store.Trainee{BornYear: 1992, BodyMassKg: 70, Sex: "female", Experience: "intermediate", Asked: store.Asked{Weeks: 24,
+			WeeksOn: "2026-12-01"}}, nil, map[string]range2{"squat": {14, 26}, "hinge": {16, 32}, "push-overhead": {4, 7}, "carry": {8, 14}}},
+		"96 kg, strong": {store.Trainee{BornYear: 1991, BodyMassKg: 96, Sex: "male", Experience: "advanced", Goal: "strength"},
+			[]store.LoggedSet{{ID: "a", Movement: "back-squat", LoadKg: 150, Reps: 3}, {ID: "b", Movement: "bar-press", LoadKg: 70, Reps: 5}},
+			map[string]range2{"squat": {125, 142}, "hinge": {150, 180}, "push-overhead": {28, 33}, "pull-level": {40, 50}, "carry": {45, 60}}},
+		"68, new": {store.Trainee{BornYear: 1958, BodyMassKg: 65, Sex: "female"}, nil,
+			map[string]range2{"squat": {0, 10}, "hinge": {8, 16}, "pull-level": {4, 7}, "carry": {5, 9}}},
+		"does not use the legs": {store.Trainee{BornYear: 1986, BodyMassKg: 78, Sex: "male", Asked: store.Asked{Legs: "none"}}, nil,
+			map[string]range2{"push-overhead": {5, 9}, "pull-level": {8, 14}, "pull-down": {16, 30}}},
+	} {
+		f := demo.Files()[0]
+		who := c.who
+		who.StatureM = 1.72
+		who.Goal, who.Experience = cmp.Or(who.Goal, "general"), cmp.Or(who.Experience, "new")
+		f.Persons = append(f.Persons, store.Person{ID: "second", Name: name, Weight: 1, Trainee: who})
+		for _, s := range c.sets {
+			s.Person, s.Test = "second", true
+			f.Sets = append(f.Sets, s)
+		}
+		f.Seen = "second"
+		worked := workbench.WorkAt(f, visit)
+		require.Empty(t, worked.Lacks)
+		board := worked.Board
+		for need, want := range c.want {
+			at := slices.IndexFunc(board.Slots, func(s coverage.Coverage) bool { return s.Slot.Key == need })
+			require.GreaterOrEqual(t, at, 0, "%s: %s", name, need)
+			today := board.Slots[at].Slot.Today
+			assert.True(t, float64(today.Lo) >= 0.7*want[0]-1e-9 && float64(today.Hi) <= 1.3*want[1]+1e-9, "%s, %s: %v to %v, a coach: %v", name, need,
+				today.Lo, today.Hi, want)
+		}
+	}
+}
+
+// Whatever is written down of a set is refused at its field, or leaves a board.
+func TestNoSetTakesTheBoardAway(t *testing.T) {
+	ctx := context.Background()
+	b, practice := bench(t)
+	r := rand.New(rand.NewPCG(25, 9))
+	moves := movement.All()
+	kept := 0
+	for range 300 {
+		m := moves[r.IntN(len(moves))]
+		if r.IntN(3) == 0 {
+			m, _ = movement.ByKey("kneeling-lean") // the body's share besides
+		}
+		set := store.LoggedSet{ID: fmt.Sprint("drawn-", r.IntN(5)), Person: "first", Test: r.IntN(4) > 0, Movement: m.Key,
+			LoadKg: []float64{0, 0.1, 40 * r.Float64(), 1000}[r.IntN(4)], Reps: []int{0, 1, 12, 1000}[r.IntN(4)],
+			Seconds: r.IntN(2) * 36000, Reserve: []int{-1, 0, 3, 50}[r.IntN(4)], Standard: "met", DoneAt: int64(r.IntN(2)) * visit.Unix(),
+			Ended: []string{"", "body", "load", "grip", "pain", "time"}[r.IntN(6)]}
+		d, err := b.Change(ctx, workbench.Who{Practice: practice, Consultant: "c", Session: "s"}, workbench.Put(store.ListOf[store.LoggedSet](), "demo-loft", store.Any, set))
+		var field *quantity.FieldError
+		if errors.As(err, &field) {
+			continue
+		}
+		require.NoError(t, err)
+		kept++
+		require.Empty(t, d.Results.Lacks, "%+v", set)
+	}
+	assert.Greater(t, kept, 100)
 }

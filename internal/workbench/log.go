@@ -25,23 +25,35 @@ func LogSets(client, author string, sets []store.LoggedSet) Edit {
 			if !ok {
 				return quantity.At(fmt.Sprintf("sets[%d].person", i), fmt.Sprintf("there is nobody %q in this household", s.Person))
 			}
-			if _, err := movesOf(*f).ByKey(s.Movement); err != nil {
+			m, err := movesOf(*f).ByKey(s.Movement)
+			if err != nil {
 				return quantity.At(fmt.Sprintf("sets[%d].movement", i), err.Error())
 			}
-			s.Person, s.Author = who.ID, author
+			s.Person, s.Author, s.Version = who.ID, author, m.Version()
 			at := list.Find(f, s.ID)
 			if at < 0 {
 				f.Sets = append(f.Sets, s)
 				continue
 			}
 			had := f.Sets[at]
-			if s.Author = had.Author; had != s {
+			if s.Author, s.Version = had.Author, had.Version; had != s {
 				return store.ErrTaken
 			}
 		}
 		return nil
 	}
 	return e
+}
+
+// asOf is a set that is written, with the version of its movement: that of then, where it was of it before.
+func asOf(f *store.File, s store.LoggedSet) store.LoggedSet {
+	s.Version = ""
+	if at := store.ListOf[store.LoggedSet]().Find(f, s.ID); at >= 0 && f.Sets[at].Movement == s.Movement {
+		s.Version = f.Sets[at].Version
+	} else if m, err := movesOf(*f).ByKey(s.Movement); err == nil {
+		s.Version = m.Version()
+	}
+	return s
 }
 
 // endOfTime is after every set.

@@ -617,6 +617,9 @@ export const bounds: Record<string, Record<string, { min?: number; max: number }
     },
     "tempo": {
       "max": 20
+    },
+    "version": {
+      "max": 16
     }
   },
   "slots": {

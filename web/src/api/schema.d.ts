@@ -581,6 +581,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/clients/{client}/boards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The needs of everybody for whom something is planned, side by side */
+        get: operations["read-boards"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/clients/{client}/book": {
         parameters: {
             query?: never;
@@ -2461,6 +2478,15 @@ export interface components {
              * @description Weighted mean of the slots' values, 0 to 1
              */
             value: number;
+        };
+        BoardOf: {
+            called: string;
+            /** Format: int64 */
+            covered: number;
+            /** @description What has to be said before needs can be worked out */
+            lacks: string;
+            needs: components["schemas"]["SideNeed"][];
+            person: string;
         };
         Body: {
             ankle: components["schemas"]["Spot"];
@@ -5393,6 +5419,8 @@ export interface components {
             tempo?: string;
             /** @description It was a test: needs rest on it */
             test?: boolean;
+            /** @description Of the movement, as it was then: what a repetition is, and what its load means */
+            readonly version?: string;
         };
         LogSum: {
             /** Format: int64 */
@@ -5501,6 +5529,8 @@ export interface components {
             tempo?: string;
             /** @description It was a test: needs rest on it */
             test?: boolean;
+            /** @description Of the movement, as it was then: what a repetition is, and what its load means */
+            readonly version?: string;
         };
         Looked: {
             /** @description What bands give to its movements */
@@ -7194,7 +7224,7 @@ export interface components {
             /** @description Of a table */
             columns: components["schemas"]["SheetColumn"][];
             /** @enum {string} */
-            role: "name" | "lead" | "heading" | "text" | "quiet" | "wrong" | "hold" | "caution" | "table" | "room";
+            role: "name" | "pages" | "lead" | "heading" | "text" | "quiet" | "wrong" | "hold" | "caution" | "table" | "room";
             /** @description The id of the room that is drawn */
             room: string;
             rows: string[][];
@@ -7238,6 +7268,21 @@ export interface components {
             from_m: number;
             /** Format: double */
             to_m: number;
+        };
+        SideNeed: {
+            /** Format: double */
+            hi_kg: number;
+            key: string;
+            /** Format: double */
+            lo_kg: number;
+            name: string;
+            per_hand: boolean;
+            /** @description Why it is as it is; empty for one that is covered */
+            reason: string;
+            /** @enum {string} */
+            state: "covered" | "thin" | "missing";
+            /** @description It asks for the means alone: no kilograms */
+            timed: boolean;
         };
         Slot: {
             /**
@@ -9489,11 +9534,47 @@ export interface operations {
             };
         };
     };
+    "read-boards": {
+        parameters: {
+            query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
+            };
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardOf"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "read-book-sheet": {
         parameters: {
             query?: {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
+                /** @description The book of all for whom something is planned: each has pages of their own */
+                all?: boolean;
             };
             header?: never;
             path: {
@@ -9528,6 +9609,8 @@ export interface operations {
             query?: {
                 /** @description Whose needs, limits and log: a person's id; without one the first person's */
                 person?: string;
+                /** @description The book of all for whom something is planned: each has pages of their own */
+                all?: boolean;
                 paper?: "a4" | "letter";
             };
             header?: never;

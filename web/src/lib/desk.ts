@@ -16,6 +16,7 @@ import type { Outbox } from './file/outbox'
 import { readDesk } from './file/wire'
 import type { Units } from './format'
 import { type Desk, stationKey } from './results'
+import { seeAs, seenAs } from './seen'
 
 export type { Desk } from './results'
 
@@ -25,7 +26,7 @@ export const keys = {
   clients: (q: string) => ['clients', q] as const,
   desk: (id: string) => ['desk', id] as const,
   plan: (id: string, revision: number) => ['plan', id, revision] as const,
-  book: (id: string, revision: number) => ['book', id, revision] as const,
+  book: (id: string, revision: number, all: boolean) => ['book', id, revision, all] as const,
 }
 
 export const useSession = () => useQuery({ queryKey: keys.session, queryFn: () => data<Session>(api.GET('/api/v1/session')) })
@@ -36,7 +37,9 @@ export const useLibrary = () =>
 /** Keeps a client that was answered, and what a station shows of it. */
 export function keepDesk(cache: QueryClient, desk: Answered): Answered {
   const { station, ...rest } = desk
-  const { id, revision } = desk.file
+  const { id, revision, persons } = desk.file
+  // One who is not there any more is not asked for.
+  if (!persons.some((p) => p.id === seenAs(id))) seeAs(id, '')
   // An answer that was overtaken on its way is dropped.
   const now = cache.getQueryData<Answered>(keys.desk(id))
   if (now && now.file.revision > revision) return now

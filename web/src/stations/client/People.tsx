@@ -10,7 +10,7 @@ import { Refusals } from '../../ui/refusals'
 
 /** Who trains here: one to begin with, and each of the others with needs, limits and a log of their own. */
 export function People() {
-  const { desk, box, look } = useBench()
+  const { desk, box, look, person } = useBench()
   const [fresh, setFresh] = useState(newId)
   const all = desk.file.persons
   const add = () => {
@@ -19,26 +19,40 @@ export function People() {
     setFresh(newId())
   }
   useKey('p', add)
+  const remove = useTaking()
+  useKey('t', () => remove(person), all.length > 1)
   return (
     <section className="space-y-2">
-      <Head aside={all.length > 1 ? 'w looks at the next of them' : 'each has needs, limits and a log of their own'}>Who trains here</Head>
+      <Head
+        aside={
+          all.length > 1 ? 'w looks at the next of them, t takes out whoever is looked at' : 'each has needs, limits and a log of their own'
+        }
+      >
+        Who trains here
+      </Head>
       {all.length > 1 && all.map((p) => <OneOfThem key={p.id} id={p.id} />)}
       <Button onClick={add}>Another person (p)</Button>
     </section>
   )
 }
 
+/** Takes one of them out: it can be taken back. */
+function useTaking() {
+  const { desk, person, look } = useBench()
+  const remove = useRemoval('persons')
+  return (p: typeof person) => {
+    if (person.id === p.id) look('')
+    remove(p.id, calledOf(desk.file, p))
+  }
+}
+
 function OneOfThem({ id }: { id: string }) {
   const { desk, person, look } = useBench()
   const of = useFields('persons', id)
-  const remove = useRemoval('persons')
+  const take = useTaking()
   const all = desk.file.persons
   const p = all.find((x) => x.id === id) ?? person
   const called = calledOf(desk.file, p)
-  const take = () => {
-    if (person.id === id) look('')
-    remove(id, called)
-  }
   return (
     <div className="border-t border-line py-1">
       <Fields>
@@ -53,7 +67,7 @@ function OneOfThem({ id }: { id: string }) {
             Look as {called}
           </Button>
         )}
-        <Button look="bare" data-row className="mt-5" aria-label={`Remove ${called}`} onClick={take}>
+        <Button look="bare" data-row className="mt-5" aria-label={`Remove ${called}`} onClick={() => take(p)}>
           remove
         </Button>
       </Fields>

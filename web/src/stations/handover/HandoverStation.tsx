@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
-import type { ReactNode } from 'react'
+import { type ReactNode, useState } from 'react'
 import { api, data, type Shapes } from '../../api/client'
-import { type Desk, keys, useBench } from '../../lib/desk'
+import { calledOf, type Desk, keys, useBench } from '../../lib/desk'
 import { addressed } from '../../lib/seen'
 import { Button, Failed, Head, Note, Tape } from '../../ui/parts'
 import { Plan } from '../../ui/room/Plan'
@@ -11,11 +11,12 @@ import { useStopped, Working } from '../../ui/working'
 type Block = Shapes['SheetBlock']
 
 /** What the client takes home, block by block, as it is set on paper. */
-function useBook(desk: Desk) {
+function useBook(desk: Desk, all: boolean) {
   const { id, revision } = desk.file
   return useQuery({
-    queryKey: keys.book(id, revision),
-    queryFn: ({ signal }) => data<Shapes['Sheet']>(api.GET('/api/v1/clients/{client}/book', { params: { path: { client: id } }, signal })),
+    queryKey: keys.book(id, revision, all),
+    queryFn: ({ signal }) =>
+      data<Shapes['Sheet']>(api.GET('/api/v1/clients/{client}/book', { params: { path: { client: id }, query: { all } }, signal })),
     placeholderData: (before) => before,
     retry: false,
   })
@@ -23,17 +24,22 @@ function useBook(desk: Desk) {
 
 /** What the client takes home, as it prints. */
 export function HandoverStation() {
-  const { desk, units } = useBench()
-  const { id, revision, builds } = desk.file
-  const book = useBook(desk)
-  const { stopped, stop, start } = useStopped(keys.book(id, revision), book.refetch)
+  const { desk, units, person } = useBench()
+  const { id, revision, builds, persons } = desk.file
+  const [all, setAll] = useState(false)
+  const book = useBook(desk, all)
+  const { stopped, stop, start } = useStopped(keys.book(id, revision, all), book.refetch)
+  const paper = (size: string) => `/api/v1/clients/${id}/book.pdf?paper=${size}${all ? '&all=true' : ''}`
   return (
     <div className="p-4 md:p-6">
       <div data-noprint className="mb-5 flex flex-wrap items-center gap-3">
-        <Paper at={`/api/v1/clients/${id}/book.pdf?paper=a4`} first>
+        {persons.length > 1 && (
+          <Button onClick={() => setAll(!all)}>{all ? `The book of ${calledOf(desk.file, person)}` : 'The book of everybody'}</Button>
+        )}
+        <Paper at={paper('a4')} first>
           PDF, A4
         </Paper>
-        <Paper at={`/api/v1/clients/${id}/book.pdf?paper=letter`}>PDF, Letter</Paper>
+        <Paper at={paper('letter')}>PDF, Letter</Paper>
         {builds.length > 0 && (
           <Paper at={`/api/v1/clients/${id}/builds.pdf?paper=${units.system === 'us' ? 'letter' : 'a4'}`}>Build sheets, PDF</Paper>
         )}
@@ -84,7 +90,7 @@ function parts(blocks: readonly Block[]) {
   const out: { key: number; of: string; blocks: Block[] }[] = []
   for (const b of blocks) {
     const heads = b.role === 'heading' || b.role === 'room' || (b.role === 'table' && b.text !== '')
-    if (heads || out.length === 0) out.push({ key: out.length, of: heads ? b.text : '', blocks: [] })
+    if (heads || b.role === 'pages' || out.length === 0) out.push({ key: out.length, of: heads ? b.text : '', blocks: [] })
     if (b.role !== 'heading') out.at(-1)?.blocks.push(b)
   }
   return out
@@ -102,6 +108,8 @@ function Shown({ block }: { block: Block }) {
   switch (block.role) {
     case 'name':
       return <h2 className="m-0 text-title leading-tight">{block.text}</h2>
+    case 'pages':
+      return <h2 className="m-0 border-t-2 border-ink pt-4 text-title leading-tight print:break-before-page">{block.text}</h2>
     case 'hold':
       return <Tape hold>{block.text}</Tape>
     case 'caution':

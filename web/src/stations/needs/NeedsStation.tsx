@@ -10,6 +10,7 @@ import { Button, Head, StateWord, stateWords } from '../../ui/parts'
 import { AXIS, Rule, setsOf, slotInWords } from '../../ui/rule'
 import { AdditionPanel, Additions } from './Additions'
 import type { Closing } from './Closings'
+import { Everybody } from './Everybody'
 import { MovementPanel, Movements } from './Movements'
 import { SlotPanel } from './SlotPanel'
 import { TestSets } from './TestSets'
@@ -31,7 +32,8 @@ export function NeedsStation() {
     setChosen(null)
     setSearch(key ? { slot: key } : {}, { replace: true })
   }
-  const view: View = search.has('move') ? 'move' : search.has('more') ? 'more' : 'board'
+  const several = desk.file.persons.length > 1
+  const view: View = several && search.has('all') ? 'all' : search.has('move') ? 'move' : search.has('more') ? 'more' : 'board'
   const openIn = search.get(view) ?? ''
   const goTo = (to: View, key = '') => {
     setChosen(null)
@@ -53,6 +55,7 @@ export function NeedsStation() {
   useKey('c', closeWorst, chosen === null && view === 'board')
   useKey('m', () => goTo(view === 'move' ? 'board' : 'move'))
   useKey('o', () => goTo(view === 'more' ? 'board' : 'more'))
+  useKey('s', () => goTo(view === 'all' ? 'board' : 'all'), several)
   const openKey = view === 'board' ? open?.key : openIn
   useEffect(() => {
     if (openKey && window.innerWidth < 1024) panel.current?.scrollIntoView({ block: 'start' })
@@ -66,6 +69,13 @@ export function NeedsStation() {
         </Link>
         : 178, or 5'10", is enough to begin; everything else starts as a marked guess.
       </p>
+    )
+  if (view === 'all')
+    return (
+      <div className="p-4 md:p-6">
+        <Views view={view} onView={goTo} />
+        <Everybody />
+      </div>
     )
   if (view !== 'board')
     return (
@@ -152,10 +162,11 @@ export function NeedsStation() {
   )
 }
 
-type View = 'board' | 'move' | 'more'
+type View = 'board' | 'all' | 'move' | 'more'
 
 const views: [View, string, string][] = [
   ['board', 'The board', ''],
+  ['all', 'Everybody', 's'],
   ['move', 'Movements', 'm'],
   ['more', 'One more thing', 'o'],
 ]
@@ -217,19 +228,24 @@ const holdWords: Record<string, string> = {
 
 /** The views of the station: what is needed, all that can be done, and what one more thing opens. */
 function Views({ view, onView }: { view: View; onView: (v: View) => void }) {
+  const several = useBench().desk.file.persons.length > 1
   return (
     <div className="mb-3 flex border-b-2 border-ink" data-noprint>
-      {views.map(([v, words, hint]) => (
-        <button
-          key={v}
-          type="button"
-          aria-pressed={v === view}
-          className={`flex items-center gap-2 px-3 py-1 font-cond text-lead touch:min-h-12 ${v === view ? 'bg-ink font-semibold text-paper' : 'font-medium text-soft hover:bg-faint'}`}
-          onClick={() => onView(v)}
-        >
-          {words} {hint && <kbd className="border border-current px-1 font-cond text-fine leading-4 opacity-70 max-md:hidden">{hint}</kbd>}
-        </button>
-      ))}
+      {views.map(
+        ([v, words, hint]) =>
+          (v !== 'all' || several) && (
+            <button
+              key={v}
+              type="button"
+              aria-pressed={v === view}
+              className={`flex items-center gap-2 px-3 py-1 font-cond text-lead touch:min-h-12 ${v === view ? 'bg-ink font-semibold text-paper' : 'font-medium text-soft hover:bg-faint'}`}
+              onClick={() => onView(v)}
+            >
+              {words}{' '}
+              {hint && <kbd className="border border-current px-1 font-cond text-fine leading-4 opacity-70 max-md:hidden">{hint}</kbd>}
+            </button>
+          ),
+      )}
     </div>
   )
 }
