@@ -126,7 +126,8 @@ func (h *house) logged(client string, n int) {
 		var sets []store.LoggedSet
 		for i := at; i < at+200; i++ {
 			sets = append(sets, store.LoggedSet{ID: fmt.Sprintf("set-%d", i), Person: h.people[i/200%len(h.people)],
-				DoneAt: 1_600_000_000 + int64(i)*7000, Movement: moves[i%30].Key, LoadKg: float64(2000+i%30_000) / 1000, Reps: 5 + i%10, Reserve: 2})
+				DoneAt: 1_600_000_000 + int64(i)*7000, Movement: moves[i%30].Key, LoadKg: float64(2000+i%30_000) / 1000,
+				Reps: 5 + i%10, Reserve: 2})
 		}
 		e := workbench.LogSets(client, "", sets)
 		if _, err := h.store.Change(context.Background(), store.Edit{Practice: h.practice, Client: client, Base: e.Base, Label: e.Label,

@@ -40,7 +40,8 @@ func (a *API) household(r huma.API) {
 			}
 			answer := &out{Body: []BoardOf{}}
 			for _, w := range a.Bench.WorkAll(practice, f) {
-				one := BoardOf{Person: w.Who, Called: workbench.Called(f, w.Who), Lacks: w.Lacks, Covered: w.Board.Covered, Needs: []SideNeed{}}
+				one := BoardOf{Person: w.Who, Called: workbench.Called(f, w.Who), Lacks: w.Lacks, Covered: w.Board.Covered,
+					Needs: []SideNeed{}}
 				for _, c := range w.Board.Slots {
 					s := c.Slot
 					one.Needs = append(one.Needs, SideNeed{NeedInShort{s.Key, float64(s.Lo), float64(s.Hi), string(c.State), s.Timed},

@@ -293,6 +293,7 @@ func TestACoachsPeopleAsTheSecondOfAHousehold(t *testing.T) {
 func TestNoSetTakesTheBoardAway(t *testing.T) {
 	ctx := context.Background()
 	b, practice := bench(t)
+	who := workbench.Who{Practice: practice, Consultant: "c", Session: "s"}
 	r := rand.New(rand.NewPCG(25, 9))
 	moves := movement.All()
 	kept := 0
@@ -305,7 +306,7 @@ func TestNoSetTakesTheBoardAway(t *testing.T) {
 			LoadKg: []float64{0, 0.1, 40 * r.Float64(), 1000}[r.IntN(4)], Reps: []int{0, 1, 12, 1000}[r.IntN(4)],
 			Seconds: r.IntN(2) * 36000, Reserve: []int{-1, 0, 3, 50}[r.IntN(4)], Standard: "met", DoneAt: int64(r.IntN(2)) * visit.Unix(),
 			Ended: []string{"", "body", "load", "grip", "pain", "time"}[r.IntN(6)]}
-		d, err := b.Change(ctx, workbench.Who{Practice: practice, Consultant: "c", Session: "s"}, workbench.Put(store.ListOf[store.LoggedSet](), "demo-loft", store.Any, set))
+		d, err := b.Change(ctx, who, workbench.Put(store.ListOf[store.LoggedSet](), "demo-loft", store.Any, set))
 		var field *quantity.FieldError
 		if errors.As(err, &field) {
 			continue
