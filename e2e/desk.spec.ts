@@ -128,6 +128,7 @@ test('two windows change fields of one thing, and only what both changed is aske
   await other.goto(`${demo}/c/demo-loft/loads?of=pack`)
   await other.getByRole('tab', { name: 'Pack' }).click()
   await other.getByLabel('Put a bag or a thing into it').selectOption({ label: 'tin of chickpeas' })
+  await other.keyboard.press('Enter')
   await saved(other)
 
   // The packing of the other window is not erased by what is typed here.

@@ -33,6 +33,49 @@ func MinorPerMajor(currency string) int64 {
 	return 100
 }
 
+// Currency is how amounts of one are written and typed: its sign, empty where amounts have its code before them, how
+// many of its smallest coin make one, and all that may stand beside an amount.
+type Currency struct {
+	Code     string   `json:"code"`
+	Sign     string   `json:"sign"`
+	PerMajor int64    `json:"per_major"`
+	Marks    []string `json:"marks"`
+}
+
+// Tongue is what can be typed: every unit by its names, and every currency.
+type Tongue struct {
+	Units      []Unit     `json:"units"`
+	Currencies []Currency `json:"currencies"`
+}
+
+// Typed is what can be typed. It is read only.
+func Typed() Tongue {
+	out := Tongue{}
+	for _, u := range units {
+		u.Names = append([]string{}, u.Names...)
+		out.Units = append(out.Units, u)
+	}
+	for _, c := range Currencies() {
+		sign, marks := currencyMarks(c)
+		out.Currencies = append(out.Currencies, Currency{c, sign, MinorPerMajor(c), marks})
+	}
+	return out
+}
+
+// currencyMarks are the sign of a currency, empty where amounts have its code before them, and all that may be typed
+// beside an amount of it.
+func currencyMarks(currency string) (sign string, typed []string) {
+	sign = symbols[currency]
+	typed = append(typed, currency)
+	if sign != "" {
+		typed = append(typed, sign)
+	}
+	if kronor[currency] {
+		typed = append(typed, "kr.", "kr")
+	}
+	return sign, typed
+}
+
 // String writes the amount with its sign, or code, and no decimals when it is
 // a whole number of the currency's main unit.
 func (m Money) String() string {
@@ -71,15 +114,9 @@ func ParseMoney(text, currency string) (Money, error) {
 	case rest == "":
 		return fail("", "nothing typed yet; for example %s", Money{30000, currency})
 	}
-	marks := []string{currency, symbols[currency]}
-	if kronor[currency] {
-		marks = append(marks, "kr.", "kr")
-	}
+	_, marks := currencyMarks(currency)
 	fold := func(s string) string { return strings.ToLower(strings.TrimSpace(s)) }
 	for _, m := range marks {
-		if m == "" {
-			continue
-		}
 		if cut, ok := strings.CutPrefix(fold(rest), fold(m)); ok {
 			rest = strings.TrimSpace(cut)
 		} else if cut, ok := strings.CutSuffix(fold(rest), fold(m)); ok {

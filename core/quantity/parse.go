@@ -64,7 +64,7 @@ func (p *parser) clock(fallback string) (seconds float64, ok bool) {
 	}
 	for i, part := range parts {
 		v, err := strconv.Atoi(part)
-		if err != nil || v < 0 || i > 0 && (len(part) != 2 || v > 59) {
+		if err != nil || leading(part, "0123456789") != part || i > 0 && (len(part) != 2 || v > 59) {
 			return 0, false
 		}
 		seconds = seconds*60 + float64(v)

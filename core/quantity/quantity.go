@@ -52,13 +52,13 @@ const (
 
 // Unit is one unit of a dimension. Factor is the SI (or litre) value of one.
 type Unit struct {
-	Symbol string
-	Dim    Dim
-	Factor float64
+	Symbol string  `json:"symbol"`
+	Dim    Dim     `json:"dim"`
+	Factor float64 `json:"factor"`
 	// Names are the other spellings that are understood, in lower case.
-	Names []string
+	Names []string `json:"names"`
 	// Then is the unit of a bare number that follows, as inches follow feet.
-	Then string
+	Then string `json:"then"`
 }
 
 // Exact factors (NIST SP 811 App. B; NIST Handbook 44 App. C).

@@ -2,8 +2,11 @@ package quantity_test
 
 import (
 	"encoding/json"
+	"errors"
 	"math"
+	"math/rand/v2"
 	"os"
+	"slices"
 	"strings"
 	"testing"
 
@@ -267,16 +270,101 @@ func TestSharedMoneyCases(t *testing.T) {
 	shared(t, "testdata/money.json", rows)
 }
 
-// shared holds rows against a file that the browser's tests read too.
-func shared(t *testing.T, file string, rows any) {
-	want, err := json.MarshalIndent(rows, "", " ")
-	require.NoError(t, err)
+// What is typed, too: the browser reads it by itself, without a connection, held against this file: of every
+// kind what people write, and what came of mangling it.
+func TestSharedTypedCases(t *testing.T) {
+	seeds := []string{`5'11"`, "5’11”", "5 ft 11 1/2", "5 ft 11½ in", "3/8\"", "2.4 m", "2,4", "240", "1m80", "1 m 5 cm", "2 400 mm", "2,400", "1-1/2\"",
+		`5'-11"`, "12 lb 8 oz", "11 st 4", "12.5 lbs.", "850 g", "75", "1,234.5 g", "12 500 g", "28 pounds", "1 gal", "1 imp gal", "500 cc",
+		"16 fl oz", "1 UK gallon", "28 lbf", "12 kg", "1 h 15", "1:30", "1:02:30", "90 s", "1.5 kg/L", "95 lb/ft3", "12", "12 reps", "35 %", "20 °C",
+		"68F", "50 deg F", "£300", "300.50", "1,200 kr", "kr 1 200", "12,50 €", "USD 1,234.56", "", "tall", "5 ft eleven", "5 in 3 ft", "-3 m",
+		"1/0 in", `5'13"`, "1m8", "1,23,456", "1.200,5 g", "3 m2", "0.5", "1e400", "10 kn", "NaN"}
+	r := rand.New(rand.NewPCG(26, 1))
+	mangle := func(text string) string {
+		runes := []rune(text)
+		for range r.IntN(3) {
+			at := r.IntN(len(runes) + 1)
+			switch with := []rune(` '"0159.,/-:½kgmlbofts`); r.IntN(3) {
+			case 0:
+				runes = slices.Insert(runes, at, with[r.IntN(len(with))])
+			case 1:
+				if at < len(runes) {
+					runes = slices.Delete(runes, at, at+1)
+				}
+			case 2:
+				runes = append(runes, []rune(seeds[r.IntN(len(seeds))])...)
+			}
+		}
+		return string(runes)
+	}
+	type row struct {
+		Kind, Dim           string
+		Unit, Text          string
+		Value               float64
+		Understood, Problem string
+	}
+	var rows []row
+	add := func(kind, unit, text string) {
+		v, err := 0.0, error(nil)
+		switch dim := quantity.Kind(kind).Dim(); dim {
+		case "money":
+			var m quantity.Money
+			m, err = quantity.ParseMoney(text, unit)
+			v = float64(m.Minor)
+		case quantity.DimTemperature:
+			v, err = quantity.ParseTemperature(text, unit)
+		default:
+			v, err = quantity.Parse(dim, text, unit)
+		}
+		one := row{Kind: kind, Dim: string(quantity.Kind(kind).Dim()), Unit: unit, Text: text, Value: v}
+		var bad *quantity.ParseError
+		if errors.As(err, &bad) {
+			one.Value, one.Understood, one.Problem = 0, bad.Understood, bad.Problem
+		} else {
+			require.NoError(t, err)
+		}
+		rows = append(rows, one)
+	}
+	for _, text := range seeds {
+		for _, k := range quantity.Kinds() {
+			for _, s := range []quantity.System{quantity.Metric, quantity.US} {
+				d := quantity.DisplayOf(s, k)
+				if _, read := quantity.UnitOf(k.Dim(), d.Symbol); read || k.Dim() == quantity.DimTemperature {
+					add(string(k), d.Symbol, mangle(text))
+				}
+			}
+		}
+		for _, c := range []string{"GBP", "EUR", "SEK", "JPY"} {
+			add("money", c, text)
+			add("money", c, mangle(text))
+		}
+	}
+	for _, dim := range []string{"mass", "length", "volume", "time", "force"} {
+		for _, u := range quantity.UnitsOf(quantity.Dim(dim)) {
+			for _, name := range append([]string{u.Symbol}, u.Names...) {
+				add(dim, u.Symbol, "12 "+name)
+				add(dim, u.Symbol, "1"+strings.ToUpper(name)+" 3")
+			}
+		}
+	}
+	shared(t, "testdata/typed.json", rows)
+	shared(t, "testdata/tongue.json", []quantity.Tongue{quantity.Typed()})
+}
+
+// shared holds rows against a file that the browser's tests read too, a row a line.
+func shared[R any](t *testing.T, file string, rows []R) {
+	lines := make([]string, len(rows))
+	for i, row := range rows {
+		line, err := json.Marshal(row)
+		require.NoError(t, err)
+		lines[i] = string(line)
+	}
+	want := "[\n" + strings.Join(lines, ",\n") + "\n]\n"
 	if os.Getenv("UPDATE") != "" {
-		require.NoError(t, os.WriteFile(file, append(want, '\n'), 0o644))
+		require.NoError(t, os.WriteFile(file, []byte(want), 0o644))
 	}
 	have, err := os.ReadFile(file)
 	require.NoError(t, err)
-	assert.JSONEq(t, string(want), string(have))
+	assert.JSONEq(t, want, string(have))
 }
 
 // Fixed points of the two scales: water freezes and boils (at 1 atm, to the degree), and

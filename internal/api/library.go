@@ -2,9 +2,7 @@ package api
 
 import (
 	"context"
-	"errors"
 	"net/http"
-	"slices"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -77,12 +75,30 @@ type MovementName struct {
 type Display struct {
 	System   string  `json:"system" enum:"metric,us"`
 	Kind     string  `json:"kind"`
+	Dim      string  `json:"dim" doc:"In which it is typed"`
 	Symbol   string  `json:"symbol"`
 	Factor   float64 `json:"factor" doc:"SI value of one"`
 	Offset   float64 `json:"offset" doc:"SI value of the shown zero: 0 but for °F"`
 	Step     float64 `json:"step" doc:"Shown values are multiples of it, in the shown unit"`
 	Decimals int     `json:"decimals"`
 	Style    string  `json:"style" enum:"decimal,eighths,feet-inches"`
+}
+
+// TypedUnit is a unit by all of its names.
+type TypedUnit struct {
+	Symbol string   `json:"symbol"`
+	Dim    string   `json:"dim"`
+	Factor float64  `json:"factor" doc:"SI value of one; litres of a volume"`
+	Names  []string `json:"names" doc:"Besides the symbol, in lower case"`
+	Then   string   `json:"then" doc:"The unit of a bare number that follows"`
+}
+
+// Currency is how amounts of one are written and typed.
+type Currency struct {
+	Code     string   `json:"code"`
+	Sign     string   `json:"sign" doc:"Empty where amounts have the code before them"`
+	PerMajor int64    `json:"per_major" doc:"How many of the smallest coin make one"`
+	Marks    []string `json:"marks" doc:"What may be typed beside an amount"`
 }
 
 // Starter is a thing that households have, to tick off instead of typing.
@@ -119,7 +135,8 @@ type Library struct {
 	Needs      []NeedName      `json:"needs" doc:"Every need that a board can have"`
 	BandMoves  []BandMovement  `json:"band_movements"`
 	Displays   []Display       `json:"displays"`
-	Currencies []string        `json:"currencies"`
+	Units      []TypedUnit     `json:"units" doc:"That can be typed"`
+	Currencies []Currency      `json:"currencies"`
 	Limits     []Keyed         `json:"limits" doc:"What a client can spare"`
 	Groups     []Keyed         `json:"question_groups"`
 	GrownUp    int             `json:"grown_up" doc:"The age below which a guardian's word is asked for"`
@@ -133,7 +150,13 @@ type libraryOut struct {
 }
 
 func theLibrary() Library {
-	l := Library{Currencies: quantity.Currencies()}
+	l := Library{}
+	for _, u := range quantity.Typed().Units {
+		l.Units = append(l.Units, TypedUnit{u.Symbol, string(u.Dim), u.Factor, u.Names, u.Then})
+	}
+	for _, c := range quantity.Typed().Currencies {
+		l.Currencies = append(l.Currencies, Currency(c))
+	}
 	for _, f := range material.Fillings() {
 		l.Fillings = append(l.Fillings, Filling{Key: f.Key, Name: f.Name, Low: float64(f.Low), Typical: float64(f.Typical),
 			High: float64(f.High), Wet: f.Wet, Loose: f.Loose, Note: f.Note, Source: f.Source})
@@ -166,7 +189,7 @@ func theLibrary() Library {
 	for _, s := range []quantity.System{quantity.Metric, quantity.US} {
 		for _, k := range quantity.Kinds() {
 			d := quantity.DisplayOf(s, k)
-			l.Displays = append(l.Displays, Display{System: string(s), Kind: string(k), Symbol: d.Symbol, Factor: d.Factor,
+			l.Displays = append(l.Displays, Display{System: string(s), Kind: string(k), Dim: string(k.Dim()), Symbol: d.Symbol, Factor: d.Factor,
 				Offset: d.Offset, Step: d.Step, Decimals: d.Decimals, Style: string(d.Style)})
 		}
 	}
@@ -232,25 +255,6 @@ func startersOf() []Starter {
 	return out
 }
 
-// Read is what was made of a typed quantity.
-type Read struct {
-	OK         bool    `json:"ok"`
-	Value      float64 `json:"value" doc:"SI, or litres for a volume; of money in the currency's smallest unit"`
-	Problem    string  `json:"problem" doc:"Why it could not be read"`
-	Understood string  `json:"understood" doc:"The part that made sense, as typed"`
-}
-
-type readOut struct{ Body Read }
-
-// readMoney reads an amount; its value is in the currency's smallest unit.
-func readMoney(text, currency string) (*readOut, error) {
-	if !slices.Contains(quantity.Currencies(), currency) {
-		return nil, refuse("unit", "that is not a currency that a client can have")
-	}
-	m, err := quantity.ParseMoney(text, currency)
-	return readAs(float64(m.Minor), err)
-}
-
 func (a *API) library(r huma.API) {
 	all := theLibrary()
 	handle(a, r, operation(Signed, http.MethodGet, "/library", "read-library", "Fillings, kinds of container, catalogue, movements, units",
@@ -258,35 +262,4 @@ func (a *API) library(r huma.API) {
 		func(context.Context, *struct{}) (*libraryOut, error) {
 			return &libraryOut{CacheControl: "private, max-age=300", Body: all}, nil
 		})
-
-	type readIn struct {
-		Body struct {
-			Kind string `json:"kind" enum:"mass,mass-fine,mass-small,length,level,thin,force,volume,density,time,area,ratio,count,temperature,money"`
-			Text string `json:"text" maxLength:"200"`
-			Unit string `json:"unit" maxLength:"10" doc:"Unit of a bare number; of money its ISO 4217 code"`
-		}
-	}
-	handle(a, r, operation(Calc, http.MethodPost, "/quantity/read", "read-quantity", "Read what a person typed for a quantity", "library"),
-		func(_ context.Context, in *readIn) (*readOut, error) {
-			if in.Body.Kind == "money" {
-				return readMoney(in.Body.Text, in.Body.Unit)
-			}
-			dim := quantity.Kind(in.Body.Kind).Dim()
-			if dim == quantity.DimTemperature {
-				return readAs(quantity.ParseTemperature(in.Body.Text, in.Body.Unit))
-			}
-			if _, ok := quantity.UnitOf(dim, in.Body.Unit); !ok {
-				return nil, refuse("unit", "that is not a unit of "+string(dim))
-			}
-			return readAs(quantity.Parse(dim, in.Body.Text, in.Body.Unit))
-		})
-}
-
-// readAs is the answer of what was read, or of why it could not be.
-func readAs(v float64, err error) (*readOut, error) {
-	var bad *quantity.ParseError
-	if errors.As(err, &bad) {
-		return &readOut{Read{Problem: bad.Problem, Understood: bad.Understood}}, nil
-	}
-	return &readOut{Read{OK: err == nil, Value: v}}, err
 }

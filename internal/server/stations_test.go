@@ -29,28 +29,6 @@ func TestLibraryHasWhatScreensChooseFrom(t *testing.T) {
 	}
 }
 
-// 5 ft 11 in is 71 in of 25.4 mm; a US gallon is 231 in³ (NIST SP 811).
-func TestTypedQuantitiesAreRead(t *testing.T) {
-	b := start(t, true).browser(t)
-	for _, c := range []struct {
-		kind, text, unit string
-		want             float64
-	}{
-		{"length", `5'11\"`, "m", 71 * 0.0254}, {"length", "178", "cm", 1.78}, {"level", "14cm", "cm", 0.14}, {"mass", "12 lb 8 oz", "kg", 12.5 * 0.45359237},
-		{"volume", "1 gal", "L", 3.785411784}, {"mass-fine", "60 g", "kg", 0.06}, {"force", "28 lbf", "N", 28 * 4.4482216152605},
-	} {
-		var got api.Read
-		b.do("POST", "/api/v1/quantity/read", fmt.Sprintf(`{"kind":%q,"text":"%s","unit":%q}`, c.kind, c.text, c.unit)).into(t, &got)
-		assert.True(t, got.OK, "%s: %s", c.text, got.Problem)
-		assert.InDelta(t, c.want, got.Value, 1e-12, c.text)
-	}
-	var got api.Read
-	b.do("POST", "/api/v1/quantity/read", `{"kind":"mass","text":"12 lb tall","unit":"kg"}`).into(t, &got)
-	assert.False(t, got.OK)
-	assert.Equal(t, "12 lb", got.Understood)
-	assert.Equal(t, 422, b.do("POST", "/api/v1/quantity/read", `{"kind":"mass","text":"12","unit":"m"}`).status)
-}
-
 func TestTryingAFillKeepsNothing(t *testing.T) {
 	b := start(t, true).browser(t)
 	before := demoDesk(t, b)

@@ -1794,23 +1794,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/quantity/read": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Read what a person typed for a quantity */
-        post: operations["read-quantity"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/v1/scales": {
         parameters: {
             query?: never;
@@ -3224,6 +3207,18 @@ export interface components {
              */
             meets_at_deg: number;
         };
+        Currency: {
+            code: string;
+            /** @description What may be typed beside an amount */
+            marks: string[];
+            /**
+             * Format: int64
+             * @description How many of the smallest coin make one
+             */
+            per_major: number;
+            /** @description Empty where amounts have the code before them */
+            sign: string;
+        };
         CurvePoint: {
             /** Format: double */
             force_n: number;
@@ -4264,6 +4259,8 @@ export interface components {
         Display: {
             /** Format: int64 */
             decimals: number;
+            /** @description In which it is typed */
+            dim: string;
             /**
              * Format: double
              * @description SI value of one
@@ -5149,7 +5146,7 @@ export interface components {
             band_movements: components["schemas"]["BandMovement"][];
             /** @description What every hand-over carries */
             cautions: components["schemas"]["Caution"][];
-            currencies: string[];
+            currencies: components["schemas"]["Currency"][];
             displays: components["schemas"]["Display"][];
             fillings: components["schemas"]["Filling"][];
             gear: components["schemas"]["GearItem"][];
@@ -5170,6 +5167,8 @@ export interface components {
             scales: components["schemas"]["ScaleKind"][];
             starters: components["schemas"]["Starter"][];
             tag_sheets: components["schemas"]["TagSheet"][];
+            /** @description That can be typed */
+            units: components["schemas"]["TypedUnit"][];
         };
         Limb: {
             /** Format: double */
@@ -6770,25 +6769,6 @@ export interface components {
             /** Format: double */
             low_kg: number;
         };
-        Read: {
-            ok: boolean;
-            /** @description Why it could not be read */
-            problem: string;
-            /** @description The part that made sense, as typed */
-            understood: string;
-            /**
-             * Format: double
-             * @description SI, or litres for a volume; of money in the currency's smallest unit
-             */
-            value: number;
-        };
-        ReadInBody: {
-            /** @enum {string} */
-            kind: "mass" | "mass-fine" | "mass-small" | "length" | "level" | "thin" | "force" | "volume" | "density" | "time" | "area" | "ratio" | "count" | "temperature" | "money";
-            text: string;
-            /** @description Unit of a bare number; of money its ISO 4217 code */
-            unit: string;
-        };
         Refusal: {
             /** Format: int64 */
             cost_minor: number;
@@ -7726,6 +7706,19 @@ export interface components {
             name: string;
             /** @enum {string} */
             was: "covered" | "thin" | "missing";
+        };
+        TypedUnit: {
+            dim: string;
+            /**
+             * Format: double
+             * @description SI value of one; litres of a volume
+             */
+            factor: number;
+            /** @description Besides the symbol, in lower case */
+            names: string[];
+            symbol: string;
+            /** @description The unit of a bare number that follows */
+            then: string;
         };
         VesselShape: {
             /**
@@ -13219,39 +13212,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PriceBook"];
-                };
-            };
-            /** @description Error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
-            };
-        };
-    };
-    "read-quantity": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ReadInBody"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Read"];
                 };
             };
             /** @description Error */

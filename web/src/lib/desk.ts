@@ -1,19 +1,8 @@
-import { type QueryClient, useQuery, useQueryClient } from '@tanstack/react-query'
+import { type QueryClient, useQuery } from '@tanstack/react-query'
 import { createContext, useContext, useMemo } from 'react'
-import {
-  type Answered,
-  api,
-  type ClientFile,
-  data,
-  type Library,
-  type Plan,
-  type Session,
-  type Shapes,
-  type StationName,
-} from '../api/client'
+import { type Answered, api, type ClientFile, data, type Library, type Plan, type Session, type Shapes } from '../api/client'
 import type { Entry } from './file/entry'
 import type { Outbox } from './file/outbox'
-import { readDesk } from './file/wire'
 import type { Units } from './format'
 import { type Desk, stationKey } from './results'
 import { seeAs, seenAs } from './seen'
@@ -47,11 +36,6 @@ export function keepDesk(cache: QueryClient, desk: Answered): Answered {
   if (station) cache.setQueryData(stationKey(id, station.station, revision), station)
   cache.setQueryData(keys.desk(id), rest)
   return rest
-}
-
-export function useDeskQuery(id: string, station: StationName) {
-  const cache = useQueryClient()
-  return useQuery({ queryKey: keys.desk(id), queryFn: async () => keepDesk(cache, await readDesk(id, station)) })
 }
 
 export function usePlan(desk: Answered) {

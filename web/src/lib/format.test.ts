@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
-import { type Display, format, formatU, money } from './format'
+import { type Display, format, formatU } from './format'
+import { shownMoney, type Tongue } from './quantity'
 
 type Row = {
   System: string
@@ -19,7 +20,7 @@ describe('format', () => {
     expect(rows.length).toBeGreaterThan(100)
     for (const r of rows) {
       const { Symbol: symbol, Factor: factor, Step: step, Decimals: decimals, Style: style, Offset: offset } = r.Display
-      const d: Display = { system: 'metric', kind: r.Kind, symbol, factor, step, decimals, style, offset }
+      const d: Display = { system: 'metric', kind: r.Kind, dim: r.Kind, symbol, factor, step, decimals, style, offset }
       expect(format(d, r.Value), `${r.System} ${r.Kind} ${r.Value}`).toBe(r.Text)
       expect(formatU(d, Math.abs(r.Value)), `± ${r.System} ${r.Kind} ${r.Value}`).toBe(r.UText)
     }
@@ -32,6 +33,10 @@ describe('money', () => {
       readFileSync('../core/quantity/testdata/money.json', 'utf8'),
     )
     expect(amounts.length).toBeGreaterThan(200)
-    for (const a of amounts) expect(money(a.Minor, a.Currency)).toBe(a.Text)
+    const [tongue]: Tongue[] = JSON.parse(readFileSync('../core/quantity/testdata/tongue.json', 'utf8'))
+    for (const a of amounts) {
+      const coin = tongue?.currencies.find((c) => c.code === a.Currency)
+      expect(coin && shownMoney(a.Minor, coin)).toBe(a.Text)
+    }
   })
 })

@@ -1,4 +1,5 @@
 import type { Library, Shapes } from '../api/client'
+import { type Read, read, shownMoney, type Tongue } from './quantity'
 
 export type System = 'metric' | 'us'
 export type Kind =
@@ -59,52 +60,68 @@ export function formatU(d: Display, u: number): string {
   return (up / scale).toFixed(Math.max(0, decimals))
 }
 
-const currencySigns: Record<string, string> = { GBP: '£', EUR: '€', USD: '$', JPY: '¥' }
-const noMinor = new Set(['JPY', 'ISK', 'KRW'])
-
-export const minorPerMajor = (currency: string) => (noMinor.has(currency) ? 1 : 100)
-
-/** Writes an amount as the server does: with its sign or code, and decimals only where there are pence. */
-export function money(minor: number, currency: string): string {
-  const per = minorPerMajor(currency)
-  const sign = currencySigns[currency] ?? `${currency} `
-  const abs = Math.abs(minor)
-  const text = abs % per === 0 ? String(abs / per) : (abs / per).toFixed(2)
-  return `${minor < 0 ? '−' : ''}${sign}${text}`
-}
-
 /** Everything that shows numbers for one system of units, and amounts of one currency. */
 export class Units {
   private readonly table = new Map<string, Display>()
+  private readonly tongue: Tongue
+  /** How amounts of the currency are written. */
+  readonly coin: Shapes['Currency']
   constructor(
     readonly system: System,
-    library: Pick<Library, 'displays'>,
+    library: Pick<Library, 'displays'> & Partial<Pick<Library, 'units' | 'currencies'>>,
     readonly currency = 'EUR',
   ) {
+    this.tongue = { units: library.units ?? [], currencies: library.currencies ?? [] }
+    this.coin = this.tongue.currencies.find((c) => c.code === currency) ?? { code: currency, sign: '', per_major: 100, marks: [] }
     for (const d of library.displays) if (d.system === system) this.table.set(d.kind, d)
   }
 
   display(kind: string): Display {
     if (kind === 'money')
-      return { system: this.system, kind, symbol: this.currency, factor: 1, offset: 0, step: 1, decimals: 0, style: 'decimal' }
+      return {
+        system: this.system,
+        kind,
+        dim: 'money',
+        symbol: this.currency,
+        factor: 1,
+        offset: 0,
+        step: 1,
+        decimals: 0,
+        style: 'decimal',
+      }
     return (
-      this.table.get(kind) ?? { system: this.system, kind, symbol: '', factor: 1, offset: 0, step: 0.01, decimals: 2, style: 'decimal' }
+      this.table.get(kind) ?? {
+        system: this.system,
+        kind,
+        dim: kind,
+        symbol: '',
+        factor: 1,
+        offset: 0,
+        step: 0.01,
+        decimals: 2,
+        style: 'decimal',
+      }
     )
+  }
+
+  /** Reads what is typed for a kind of value, a bare number in the unit, without one in the shown. */
+  read(kind: string, text: string, unit = this.symbol(kind)): Read {
+    return read(this.tongue, this.display(kind).dim, text, unit)
   }
 
   /** With its unit. */
   show(kind: string, value: number): string {
-    return kind === 'money' ? money(value, this.currency) : format(this.display(kind), value)
+    return kind === 'money' ? this.money(value) : format(this.display(kind), value)
   }
 
   /** Without its unit. */
   bare(kind: string, value: number): string {
-    return kind === 'money' ? money(value, this.currency).replace(/^[^\d−]+/, '') : format(this.display(kind), value, false)
+    return kind === 'money' ? this.money(value).replace(/^[^\d−]+/, '') : format(this.display(kind), value, false)
   }
 
   /** An amount of money in the client's currency. */
   money(minor: number): string {
-    return money(minor, this.currency)
+    return shownMoney(minor, this.coin)
   }
 
   /** An uncertainty, without its unit. */

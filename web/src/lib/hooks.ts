@@ -28,6 +28,17 @@ const chooses = (t: EventTarget | null, key: string) =>
 /** Whether a sheet is open that wants an answer: then keys rest. */
 export const resting = () => document.querySelector('[data-rests]') !== null
 
+const lettersOff = 'letters off'
+
+/** Whether single letters do something: somebody may want them not to (WCAG 2.2, 2.1.4). */
+export const letters = {
+  on: () => localStorage.getItem(lettersOff) === null,
+  turn: (on: boolean) => (on ? localStorage.removeItem(lettersOff) : localStorage.setItem(lettersOff, '1')),
+}
+
+/** Whether a key is a letter that is to do nothing. */
+export const silent = (key: string) => /^[a-z/]$/i.test(key) && !letters.on()
+
 /** Runs an action on a key, but not while something is typed, nor in a list in which the key chooses. */
 export function useKey(key: string, action: () => void, on = true) {
   const latest = useRef(action)
@@ -35,7 +46,7 @@ export function useKey(key: string, action: () => void, on = true) {
   useEffect(() => {
     if (!on) return
     const hear = (e: KeyboardEvent) => {
-      if (e.key !== key || e.ctrlKey || e.metaKey || e.altKey || e.repeat || resting()) return
+      if (e.key !== key || e.ctrlKey || e.metaKey || e.altKey || e.repeat || resting() || silent(key)) return
       if (e.target instanceof HTMLSelectElement ? chooses(e.target, key) : typing(e.target)) return
       e.preventDefault()
       latest.current()

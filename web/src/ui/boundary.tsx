@@ -30,10 +30,10 @@ function Fallen({ error, resetErrorBoundary }: FallbackProps) {
   )
 }
 
-/** Catches what a screen throws, so that the rest of the page stays. With another `of` it starts afresh. */
-export function Boundary({ of = '', children }: { of?: string; children: ReactNode }) {
+/** Catches what a screen throws, so that the rest of the page stays. With another `of` it starts afresh; what lies over the page says how it is shown and closed. */
+export function Boundary({ of = '', over, children }: { of?: string; over?: (fallen: ReactNode) => ReactNode; children: ReactNode }) {
   return (
-    <ErrorBoundary FallbackComponent={Fallen} resetKeys={[of]}>
+    <ErrorBoundary fallbackRender={(p) => (over ? over(<Fallen {...p} />) : <Fallen {...p} />)} resetKeys={[of]}>
       {children}
     </ErrorBoundary>
   )

@@ -9,6 +9,7 @@ import { ruleOf } from './ruling'
 const display = {
   system: 'metric' as const,
   kind: 'mass',
+  dim: 'mass',
   symbol: 'kg',
   factor: 1,
   step: 0.1,

@@ -9,7 +9,9 @@ import { Mark, type Origin } from './marks'
 import { DataTable } from './table'
 
 const units = new Units('us', {
-  displays: [{ system: 'us', kind: 'mass', symbol: 'lb', factor: 0.45359237, step: 0.25, decimals: 2, style: 'decimal', offset: 0 }],
+  displays: [
+    { system: 'us', kind: 'mass', dim: 'mass', symbol: 'lb', factor: 0.45359237, step: 0.25, decimals: 2, style: 'decimal', offset: 0 },
+  ],
 })
 
 describe('DataTable', () => {
@@ -78,9 +80,10 @@ describe('Explain', () => {
       title: 'Mass by filling',
       value: 3.8,
       kind: 'mass',
+      dim: 'mass',
       u: 0.0567,
       inputs: [
-        { name: 'empty (tare)', value: 0.45359237, kind: 'mass', u: 0, text: '', from: 'stock.tare' },
+        { name: 'empty (tare)', value: 0.45359237, kind: 'mass', dim: 'mass', u: 0, text: '', from: 'stock.tare' },
         { name: 'filled with', value: 0, kind: '', u: 0, text: 'water', from: '' },
       ],
       formula: 'm = tare + ρ·V',

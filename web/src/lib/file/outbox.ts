@@ -3,7 +3,7 @@ import type { Answered, ApiError, ClientFile, StationName } from '../../api/clie
 import { stationKey } from '../results'
 import { type Clash, clashOf, settled } from './clash'
 import { afterRefusal, type Entry, overlaid, queued, type Refusal, rebased, scopeOf, setting, split, without } from './entry'
-import { Shelf } from './keep'
+import { asking, live, Shelf, silentOnes } from './keep'
 import { type Item, type List, type More, newId, type Part, type PartShape, type Scope, standing, type Thing } from './parts'
 import { asError, readDesk, type StationView, type Step, send, stepBack } from './wire'
 
@@ -37,12 +37,15 @@ export type House = {
   tell: (text: string) => void
   /** Something was taken back, or done again. */
   tookBack: () => void
+  /** The client is at another revision, of this window's making. */
+  wrote: (revision: number) => void
 }
 
 const pauses = [500, 1000, 2000, 4000, 8000, 15_000]
 
 /** One page is told from another, and from itself before a reload. */
 const page = newId()
+live(page)
 
 /**
  * The writes to one client's file. Each is kept in the browser before anything else
@@ -66,6 +69,7 @@ export class Outbox {
   private clashing: Entry | null = null
   private stored: ReadonlySet<string> = new Set()
   private readonly typed = new Set<string>()
+  private stepping = Promise.resolve(true)
 
   constructor(
     readonly client: string,
@@ -75,7 +79,10 @@ export class Outbox {
   ) {
     this.shelf = new Shelf(who, client, pageId)
     this.now = { desk: null, entries: [], state: 'saved', why: '', clash: null, blocked: null, kept: true }
-    this.adopt()
+    // What a page left that is known to be gone is here at once; which others are gone, the browser tells.
+    this.adopt(silentOnes)
+    this.settleState()
+    void this.takeOver()
   }
 
   readonly subscribe = (hear: () => void) => {
@@ -132,8 +139,13 @@ export class Outbox {
     return this.push({ id: newId(), do: 'add', more })
   }
 
-  /** Takes the last change back, or does it again, once all that waits is kept. Offline, what was not sent yet is taken back here. */
-  async step(s: Step): Promise<boolean> {
+  /** Takes the last change back, or does it again, after the step before, once all that waits is kept. Offline, what was not sent yet is taken back here. */
+  step(s: Step): Promise<boolean> {
+    this.stepping = this.stepping.then(() => this.take(s))
+    return this.stepping
+  }
+
+  private async take(s: Step): Promise<boolean> {
     if (this.now.state === 'waiting' && s.step === 'undo') {
       const last = this.now.entries.findLast((e) => !e.refused && !e.tried)
       if (last) {
@@ -151,7 +163,10 @@ export class Outbox {
     try {
       this.update({ state: 'saving' })
       const desk = this.house.known() ?? (await this.read())
-      this.accept(await stepBack(desk, s, this.looked))
+      // A key that came while the last of one's own was taken back asks for nothing more.
+      if (!s.anyones && !desk.steps[s.step]) return false
+      const after = this.accept(await stepBack(desk, s, this.looked))
+      this.house.wrote(after.file.revision)
       this.house.tookBack()
       return true
     } catch (err) {
@@ -184,8 +199,8 @@ export class Outbox {
     this.tries = 0
     this.starts++
     window.clearTimeout(this.timer)
-    this.adopt()
     this.run()
+    void this.takeOver()
   }
 
   /** What is said against a scope, by path. */
@@ -227,11 +242,21 @@ export class Outbox {
   /** Says that this page still lives and has what waits; and takes over what others have left. */
   beat() {
     if (this.now.entries.length > 0) this.entries(this.now.entries)
-    this.adopt()
+    this.look()
   }
 
-  private adopt() {
-    const found = this.shelf.adopt()
+  /** Looks what other pages have, and takes over what those have left that are gone. */
+  look() {
+    void this.takeOver()
+  }
+
+  private async takeOver() {
+    await asking((gone) => this.adopt(gone))
+    this.settleState()
+  }
+
+  private adopt(gone: Parameters<Shelf['adopt']>[0]) {
+    const found = this.shelf.adopt(gone)
     if (found.length === 0) return
     this.entries([...found.map((e) => ({ ...e, tried: true })), ...this.now.entries])
     this.settleState()
@@ -275,12 +300,17 @@ export class Outbox {
     this.update({ entries, kept })
   }
 
+  /** Something of this client waits in another window: what it comes to is not known here yet. */
+  private elsewhere() {
+    return this.shelf.others().some((k) => k.entries.some((e) => !e.refused))
+  }
+
   private settleState(why = this.now.why) {
     const waiting = this.now.entries.some((e) => !e.refused)
     const state: SaveState = this.clashing
       ? 'asking'
       : !waiting
-        ? this.typed.size > 0
+        ? this.typed.size > 0 || this.elsewhere()
           ? 'saving'
           : this.now.entries.length > 0
             ? 'refused'
@@ -379,6 +409,7 @@ export class Outbox {
     // What was refused of the same may be right now: it is tried again.
     const again = rest.map((x) => (x.refused && scopeOf(x) === scopeOf(e) ? { ...x, refused: undefined } : x))
     this.accept(after)
+    this.house.wrote(after.file.revision)
     this.entries(mine ? rebased(again, desk.file, mine) : again)
     this.answer(e.id, true)
   }

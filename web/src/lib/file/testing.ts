@@ -148,6 +148,7 @@ export function boxOn(server: FakeServer, { page = 'page', who = 'ann' } = {}) {
       },
       tell: (t) => told.push(t),
       tookBack: () => {},
+      wrote: () => {},
     },
     page,
   )

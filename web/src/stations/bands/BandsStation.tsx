@@ -7,7 +7,7 @@ import { percent } from '../../lib/format'
 import { useArrows } from '../../lib/hooks'
 import { Cautions } from '../../ui/cautions'
 import { Explain } from '../../ui/explain'
-import { Pick } from '../../ui/field'
+import { AddOne, Pick } from '../../ui/field'
 import { List, MasterDetail } from '../../ui/list'
 import { Note } from '../../ui/parts'
 import { PanelTab } from '../../ui/tabs'
@@ -76,16 +76,8 @@ export function BandsStation() {
 }
 
 function AddBand({ onAdd }: { onAdd: (k: Band['kind']) => void }) {
-  return (
-    <div className="max-w-56">
-      <Pick
-        label="Add a band"
-        value="-"
-        options={[{ value: '-', label: 'choose …' }, ...Object.entries(kindNames).map(([value, label]) => ({ value, label }))]}
-        onValue={(v) => v !== '-' && onAdd(v as Band['kind'])}
-      />
-    </div>
-  )
+  const kinds = Object.entries(kindNames).map(([value, label]) => ({ value, label }))
+  return <AddOne label="Add a band" options={kinds} onAdd={(v) => onAdd(v as Band['kind'])} />
 }
 
 function BandTag({ band: b, on, onOpen }: { band: Band; on: boolean; onOpen: () => void }) {

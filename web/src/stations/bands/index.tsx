@@ -1,5 +1,5 @@
-import { lazy } from 'react'
 import { useBench } from '../../lib/desk'
+import { later } from '../../lib/later'
 import type { Station } from '../../lib/station'
 import { manifest } from './manifest'
 
@@ -13,5 +13,5 @@ export const station: Station = {
     return n > 0 ? `${n} band${n > 1 ? 's' : ''}` : '–'
   },
   places: ({ desk: { file } }) => file.bands.map((b) => ({ name: b.name, what: 'band', query: `of=${b.id}` })),
-  Screen: lazy(() => import('./BandsStation').then((m) => ({ default: m.BandsStation }))),
+  Screen: later(() => import('./BandsStation').then((m) => m.BandsStation)),
 }

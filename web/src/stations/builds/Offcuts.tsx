@@ -3,7 +3,7 @@ import { api, data, type Shapes } from '../../api/client'
 import { useBench } from '../../lib/desk'
 import { blank } from '../../lib/file/parts'
 import { useFields } from '../../lib/file/useFields'
-import { Count, Pick, Quantity } from '../../ui/field'
+import { AddOne, Count, Quantity } from '../../ui/field'
 import { Fields, List, useRemoval } from '../../ui/list'
 import { Button, More } from '../../ui/parts'
 import { Refusals } from '../../ui/refusals'
@@ -40,14 +40,7 @@ export function Offcuts() {
             <One id={o.id} name={all.find((g) => g.good === o.good)?.name ?? o.good} form={all.find((g) => g.good === o.good)?.form} />
           )}
         />
-        <div className="max-w-72">
-          <Pick
-            label="Add what is owned"
-            value="-"
-            options={[{ value: '-', label: 'choose …' }, ...all.map((g) => ({ value: g.good, label: g.name }))]}
-            onValue={(v) => v !== '-' && add(v)}
-          />
-        </div>
+        <AddOne label="Add what is owned" options={all.map((g) => ({ value: g.good, label: g.name }))} onAdd={add} />
       </div>
     </More>
   )

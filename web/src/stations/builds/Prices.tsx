@@ -1,8 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
-import { ApiError, api, data, type Shapes } from '../../api/client'
+import { api, data, type Shapes } from '../../api/client'
 import { useBench } from '../../lib/desk'
-import { readQuantity } from '../../ui/field'
 import { More } from '../../ui/parts'
 import { useGoods } from './Offcuts'
 
@@ -44,17 +43,16 @@ export function PriceBook() {
 
 /** The price of one, which the practice may say for itself. */
 export function PriceOf({ priceKey, name, minor, own }: { priceKey: string; name: string; minor: number; own: boolean }) {
-  const { units, desk } = useBench()
+  const { units } = useBench()
   const set = useSetPrice()
   const shown = units.money(minor)
   const [text, setText] = useState(shown)
   const [wrong, setWrong] = useState('')
   useEffect(() => setText(shown), [shown])
-  const keep = async () => {
+  const keep = () => {
     if (text.trim() === shown) return setWrong('')
     if (text.trim() === '') return own ? set.mutate({ key: priceKey }) : setText(shown)
-    const got = await readQuantity('money', text, desk.file.profile.currency).catch((e) => (e instanceof ApiError ? e : null))
-    if (!got || got instanceof ApiError) return setWrong('not kept: no connection')
+    const got = units.read('money', text)
     if (!got.ok) return setWrong(got.problem)
     setWrong('')
     set.mutate({ key: priceKey, minor: Math.round(got.value) })

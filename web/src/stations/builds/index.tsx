@@ -1,5 +1,5 @@
-import { lazy } from 'react'
 import { useBench } from '../../lib/desk'
+import { later } from '../../lib/later'
 import type { Station } from '../../lib/station'
 import { manifest } from './manifest'
 import { used } from './words'
@@ -12,5 +12,5 @@ export const station: Station = {
     return builds.worst === undefined ? '–' : used(builds.worst)
   },
   places: ({ desk: { file } }) => file.builds.map((b) => ({ name: b.name, what: 'build', query: `of=${b.id}` })),
-  Screen: lazy(() => import('./BuildsStation').then((m) => ({ default: m.BuildsStation }))),
+  Screen: later(() => import('./BuildsStation').then((m) => m.BuildsStation)),
 }

@@ -63,7 +63,7 @@ export function ClientStation() {
           <div className="flex flex-wrap items-start gap-x-6 gap-y-2">
             <Quantity of={client('budget_minor')} />
             <div className="w-24">
-              <Select of={client('currency')} options={library.currencies.map((c) => ({ value: c, label: c }))} />
+              <Select of={client('currency')} options={library.currencies.map((c) => ({ value: c.code, label: c.code }))} />
             </div>
             <Choice of={client('units')} />
           </div>

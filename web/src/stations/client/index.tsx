@@ -1,5 +1,5 @@
-import { lazy } from 'react'
 import { useBench } from '../../lib/desk'
+import { later } from '../../lib/later'
 import type { Station } from '../../lib/station'
 import { manifest } from './manifest'
 
@@ -10,5 +10,5 @@ export const station: Station = {
     const tall = person.stature_m
     return tall > 0 ? units.show('length', tall) : '?'
   },
-  Screen: lazy(() => import('./ClientStation').then((m) => ({ default: m.ClientStation }))),
+  Screen: later(() => import('./ClientStation').then((m) => m.ClientStation)),
 }

@@ -1,11 +1,12 @@
 import { type Query, useQueryClient } from '@tanstack/react-query'
-import { lazy, Suspense, useCallback, useEffect, useMemo, useState } from 'react'
+import { Suspense, useCallback, useEffect, useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import type { Answered, ClientFile, Library, Shapes } from '../../api/client'
-import { type Bench, BenchContext, keys, useDeskQuery, useLibrary, usePracticeMovements, withOwn } from '../../lib/desk'
+import { type Bench, BenchContext, keys, useLibrary, usePracticeMovements, withOwn } from '../../lib/desk'
 import { overlaid } from '../../lib/file/entry'
-import { useOutbox, useStanding } from '../../lib/file/open'
+import { useDeskQuery, useOutbox, useStanding } from '../../lib/file/open'
 import { useKey } from '../../lib/hooks'
+import { later } from '../../lib/later'
 import { resultsOf, useStation } from '../../lib/results'
 import { seeAs, seenAs } from '../../lib/seen'
 import type { Station } from '../../lib/station'
@@ -13,6 +14,7 @@ import { UnitsContext, useUnitsOf } from '../../lib/units'
 import { Boundary } from '../../ui/boundary'
 import { Notices } from '../../ui/notice'
 import { Failed, Waiting } from '../../ui/parts'
+import { Sheet } from '../../ui/sheet'
 import { Tips } from '../../ui/tip'
 import { Header } from './Header'
 import { useUndoKeys } from './keys'
@@ -21,11 +23,11 @@ import { Rail } from './Rail'
 import { stations } from './stations'
 
 // What is over the bench comes when it is asked for.
-const ConflictChoice = lazy(() => import('./ConflictChoice').then((m) => ({ default: m.ConflictChoice })))
-const History = lazy(() => import('./History').then((m) => ({ default: m.History })))
-const UndoAnyones = lazy(() => import('./History').then((m) => ({ default: m.UndoAnyones })))
-const Jump = lazy(() => import('./Jump').then((m) => ({ default: m.Jump })))
-const KeyList = lazy(() => import('./KeyList').then((m) => ({ default: m.KeyList })))
+const ConflictChoice = later(() => import('./ConflictChoice').then((m) => m.ConflictChoice))
+const History = later(() => import('./History').then((m) => m.History))
+const UndoAnyones = later(() => import('./History').then((m) => m.UndoAnyones))
+const Jump = later(() => import('./Jump').then((m) => m.Jump))
+const KeyList = later(() => import('./KeyList').then((m) => m.KeyList))
 
 /** A client that is open: the rail, the station, the ledger. */
 export function ClientFrame() {
@@ -162,21 +164,30 @@ function Open({ answered, library: standard, current }: { answered: Answered; li
           </div>
           <Ledger />
         </div>
-        <Suspense fallback={null}>
-          {over === 'help' && <KeyList onClose={() => setOver(null)} />}
-          {over === 'jump' && <Jump onClose={() => setOver(null)} />}
-          {over === 'past' && <History onClose={() => setOver(null)} />}
-          {asking && (
-            <UndoAnyones
-              {...asking}
-              onClose={() => {
-                setAsking(null)
-                box.unblock()
-              }}
-            />
+        <Boundary
+          of={`${over}`}
+          over={(fallen) => (
+            <Sheet title="Not there yet" onClose={() => setOver(null)}>
+              {fallen}
+            </Sheet>
           )}
-          {clash && <ConflictChoice key={clash.scope} clash={clash} />}
-        </Suspense>
+        >
+          <Suspense fallback={null}>
+            {over === 'help' && <KeyList onClose={() => setOver(null)} />}
+            {over === 'jump' && <Jump onClose={() => setOver(null)} />}
+            {over === 'past' && <History onClose={() => setOver(null)} />}
+            {asking && (
+              <UndoAnyones
+                {...asking}
+                onClose={() => {
+                  setAsking(null)
+                  box.unblock()
+                }}
+              />
+            )}
+            {clash && <ConflictChoice key={clash.scope} clash={clash} />}
+          </Suspense>
+        </Boundary>
       </UnitsContext.Provider>
     </BenchContext.Provider>
   )

@@ -7,7 +7,7 @@ import { switchTheme } from '../../lib/theme'
 import { Button } from '../../ui/parts'
 import { Tip } from '../../ui/tip'
 import { changeInWords } from './changes'
-import { Refused } from './Refused'
+import { Refused, useLeft } from './Refused'
 
 type Opens = { onHelp: () => void; onJump: () => void; onPast: () => void; onStep: (redo: boolean) => void }
 
@@ -98,9 +98,11 @@ const words: Record<SaveState, string> = {
 function Saved() {
   const { box } = useBench()
   const [open, setOpen] = useState(false)
-  const { state, why, entries, kept } = useStanding(box, (s) => s)
+  const { state: sent, why, entries, kept } = useStanding(box, (s) => s)
+  const left = useLeft()
+  const state = sent === 'saved' && left.length > 0 ? 'refused' : sent
   const n = entries.filter((e) => !e.refused).length
-  const refused = entries.filter((e) => e.refused)
+  const refused = entries.filter((e) => e.refused).length + left.length
   const well = state === 'saved' || state === 'saving'
   return (
     <span className="relative flex flex-wrap items-baseline gap-x-2 text-fine">
@@ -117,12 +119,12 @@ function Saved() {
           </Button>
         </>
       )}
-      {refused.length > 0 && (
+      {refused > 0 && (
         <Button look="bare" aria-expanded={open} onClick={() => setOpen(!open)}>
-          {refused.length === 1 ? 'see the field' : `see the ${refused.length} fields`}
+          {refused === 1 ? 'see the field' : `see the ${refused} fields`}
         </Button>
       )}
-      {open && refused.length > 0 && <Refused onClose={() => setOpen(false)} />}
+      {open && refused > 0 && <Refused onClose={() => setOpen(false)} />}
     </span>
   )
 }

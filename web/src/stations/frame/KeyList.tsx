@@ -1,3 +1,6 @@
+import { useState } from 'react'
+import { letters } from '../../lib/hooks'
+import { Check } from '../../ui/field'
 import { Sheet } from '../../ui/sheet'
 import { stations } from './stations'
 
@@ -15,8 +18,18 @@ const rows: [string, string][] = [
 ]
 
 export function KeyList({ onClose }: { onClose: () => void }) {
+  const [on, setOn] = useState(letters.on)
+  const turn = (to: boolean) => {
+    letters.turn(to)
+    setOn(to)
+  }
   return (
     <Sheet title="Keys" onClose={onClose}>
+      <div className="mb-3 border-b border-line pb-3">
+        <Check on={on} onChange={turn}>
+          single letters do something: switch it off where a voice types, or fingers slip
+        </Check>
+      </div>
       <dl className="m-0 grid grid-cols-[auto_1fr] gap-x-5 gap-y-1.5">
         {rows.map(([key, what]) => (
           <div key={key + what} className="contents">

@@ -8,7 +8,20 @@ import { stationOf, stations } from './stations'
 const units = new Units(
   'us',
   {
-    displays: [{ system: 'us', kind: 'mass-fine', symbol: 'lb', factor: 0.45359237, offset: 0, step: 0.01, decimals: 2, style: 'decimal' }],
+    currencies: [{ code: 'USD', sign: '$', per_major: 100, marks: ['USD', '$'] }],
+    displays: [
+      {
+        system: 'us',
+        kind: 'mass-fine',
+        dim: 'mass',
+        symbol: 'lb',
+        factor: 0.45359237,
+        offset: 0,
+        step: 0.01,
+        decimals: 2,
+        style: 'decimal',
+      },
+    ],
   },
   'USD',
 )

@@ -1,5 +1,5 @@
 import { useEffect, useRef } from 'react'
-import { resting, typing } from '../../lib/hooks'
+import { resting, silent, typing } from '../../lib/hooks'
 import type { Station } from '../../lib/station'
 
 /** How long g waits for its letter. */
@@ -12,7 +12,7 @@ export function useGoKeys(stations: readonly Station[], go: (s: Station) => void
   useEffect(() => {
     let since = 0
     const hear = (e: KeyboardEvent) => {
-      if (e.ctrlKey || e.metaKey || e.altKey || e.repeat || typing(e.target) || resting()) return
+      if (e.ctrlKey || e.metaKey || e.altKey || e.repeat || typing(e.target) || resting() || silent('g')) return
       const waiting = Date.now() - since < patience
       since = 0
       if (!waiting) {

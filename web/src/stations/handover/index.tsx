@@ -1,9 +1,9 @@
-import { lazy } from 'react'
+import { later } from '../../lib/later'
 import type { Station } from '../../lib/station'
 import { manifest } from './manifest'
 
 export const station: Station = {
   ...manifest,
   useLive: () => 'PDF',
-  Screen: lazy(() => import('./HandoverStation').then((m) => ({ default: m.HandoverStation }))),
+  Screen: later(() => import('./HandoverStation').then((m) => m.HandoverStation)),
 }

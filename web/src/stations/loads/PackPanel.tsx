@@ -5,7 +5,7 @@ import { ApiError, api, type Container, data, type Shapes } from '../../api/clie
 import { useBench } from '../../lib/desk'
 import type { Spec } from '../../lib/file/fields'
 import { localField, useFields } from '../../lib/file/useFields'
-import { Pick, Quantity } from '../../ui/field'
+import { AddOne, Quantity } from '../../ui/field'
 import { Button, Note } from '../../ui/parts'
 import { Refusals } from '../../ui/refusals'
 import { DataTable } from '../../ui/table'
@@ -148,20 +148,14 @@ export function PackPanel({ container: c, load }: { container: Container; load: 
           </p>
         )}
         <div className="mt-2 flex flex-wrap items-end gap-3">
-          <div className="w-52">
-            <Pick
-              label="Put a bag or a thing into it"
-              value=""
-              options={[
-                { value: '', label: 'choose …' },
-                ...nestable.map((x) => ({ value: x.id, label: x.name })),
-                ...desk.file.things.map((t) => ({ value: t.id, label: t.name })),
-              ]}
-              onValue={(thing) => {
-                if (thing) packed.set((now) => oneMore(now, thing))
-              }}
-            />
-          </div>
+          <AddOne
+            label="Put a bag or a thing into it"
+            options={[
+              ...nestable.map((x) => ({ value: x.id, label: x.name })),
+              ...desk.file.things.map((t) => ({ value: t.id, label: t.name })),
+            ]}
+            onAdd={(thing) => packed.set((now) => oneMore(now, thing))}
+          />
           {c.packed.length > 0 && (
             <Button look="bare" onClick={() => packed.set([])}>
               Empty it

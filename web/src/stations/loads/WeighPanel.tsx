@@ -34,9 +34,9 @@ export function WeighPanel({ container: c, load, on }: { container: Container; l
   // By difference, the first taken is of the person with the thing, the next of the person alone.
   const holding = byDifference && text.trim() === ''
   const turn = useRef(0)
-  const make = async (): Promise<Weighing | null> => {
-    const readings = await readReadings(text, unit)
-    const without = byDifference ? await readReadings(alone, unit) : { kg: [], problem: '' }
+  const make = (): Weighing | null => {
+    const readings = readReadings(units, text)
+    const without = byDifference ? readReadings(units, alone) : { kg: [], problem: '' }
     const wrong = readings.problem || without.problem
     if (wrong) throw new ApiError(422, { detail: wrong })
     if (readings.kg.length === 0 || (byDifference && without.kg.length === 0)) return null
@@ -57,7 +57,7 @@ export function WeighPanel({ container: c, load, on }: { container: Container; l
   }
   const attempt = useMutation({
     mutationFn: async () => {
-      const w = await make()
+      const w = make()
       if (!w) return null
       return data<Shapes['WeighedTry']>(
         api.POST('/api/v1/clients/{client}/weighings', { params: { path: { client: desk.file.id } }, body: w }),
@@ -88,7 +88,7 @@ export function WeighPanel({ container: c, load, on }: { container: Container; l
   const keep = async (verdict: Weighing['verdict']) => {
     let w: Weighing | null = null
     try {
-      w = await make()
+      w = make()
     } catch {
       return
     }

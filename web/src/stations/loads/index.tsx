@@ -1,5 +1,5 @@
-import { lazy } from 'react'
 import { useBench } from '../../lib/desk'
+import { later } from '../../lib/later'
 import type { Station } from '../../lib/station'
 import { manifest } from './manifest'
 
@@ -15,5 +15,5 @@ export const station: Station = {
     ...file.containers.map((c) => ({ name: c.name, what: c.kind, query: `of=${c.id}` })),
     ...file.handles.map((h) => ({ name: h.name, what: h.kind, query: `of=${h.id}` })),
   ],
-  Screen: lazy(() => import('./LoadsStation').then((m) => ({ default: m.LoadsStation }))),
+  Screen: later(() => import('./LoadsStation').then((m) => m.LoadsStation)),
 }

@@ -1,5 +1,8 @@
-import { describe, expect, it, vi } from 'vitest'
+import { readFileSync } from 'node:fs'
+import { describe, expect, it } from 'vitest'
 import type { Shapes } from '../../api/client'
+import { Units } from '../../lib/format'
+import type { Tongue } from '../../lib/quantity'
 import { lanesOf } from './ladder'
 import { readReadings, splitReadings } from './readings'
 
@@ -15,19 +18,21 @@ describe('readings in one line', () => {
     ['two zebras', ['two zebras']],
   ])('%s', (text, want) => expect(splitReadings(text)).toEqual(want))
 
-  it('says which one cannot be read, and keeps those before it', async () => {
-    const read = vi.fn(async (_: unknown, init?: RequestInit | Request) => {
-      const body =
-        init instanceof Request ? await init.json() : JSON.parse(String((_ as Request).body ? await (_ as Request).text() : '{}'))
-      const ok = body.text !== 'x'
-      return new Response(JSON.stringify({ ok, value: ok ? Number(body.text) : 0, problem: ok ? '' : 'no number', understood: '' }), {
-        headers: { 'Content-Type': 'application/json' },
-      })
-    })
-    vi.stubGlobal('fetch', read)
-    expect(await readReadings('1; x; 3', 'kg')).toEqual({ kg: [1], problem: '“x”: no number' })
-    expect(await readReadings('1; 3', 'kg')).toEqual({ kg: [1, 3], problem: '' })
-    vi.unstubAllGlobals()
+  it('says which one cannot be read, and keeps those before it', () => {
+    const [tongue]: Tongue[] = JSON.parse(readFileSync('../core/quantity/testdata/tongue.json', 'utf8'))
+    const display = {
+      system: 'metric',
+      kind: 'mass-fine',
+      dim: 'mass',
+      symbol: 'kg',
+      factor: 1,
+      offset: 0,
+      step: 0.001,
+      decimals: 3,
+    } as const
+    const units = new Units('metric', { displays: [{ ...display, style: 'decimal' }], ...(tongue as Tongue) })
+    expect(readReadings(units, '1; x; 3')).toEqual({ kg: [1], problem: '“x”: "x" is not a number' })
+    expect(readReadings(units, '1; 3000 g')).toEqual({ kg: [1, 3], problem: '' })
   })
 })
 

@@ -1,4 +1,4 @@
-import { readQuantity } from '../../ui/field'
+import type { Units } from '../../lib/format'
 
 /** The single readings of a line of text: "4.19 4.20", "4.19 4.20 kg", "9 lb 4 oz; 9.25 lb". */
 export function splitReadings(text: string): string[] {
@@ -12,10 +12,10 @@ export function splitReadings(text: string): string[] {
 const tidy = (parts: string[]) => parts.map((t) => t.trim().replace(/,$/, '')).filter(Boolean)
 
 /** Reads them all; the first that cannot be read is said. */
-export async function readReadings(text: string, unit: string): Promise<{ kg: number[]; problem: string }> {
+export function readReadings(units: Units, text: string): { kg: number[]; problem: string } {
   const kg: number[] = []
   for (const one of splitReadings(text)) {
-    const got = await readQuantity('mass-fine', one, unit)
+    const got = units.read('mass-fine', one)
     if (!got.ok) return { kg, problem: `“${one}”: ${got.problem}` }
     kg.push(got.value)
   }

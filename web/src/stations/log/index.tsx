@@ -1,5 +1,5 @@
-import { lazy } from 'react'
 import { useBench } from '../../lib/desk'
+import { later } from '../../lib/later'
 import type { Station } from '../../lib/station'
 import { manifest } from './manifest'
 
@@ -13,5 +13,5 @@ export const station: Station = {
     const n = desk.file.sets.filter((s) => s.person === person.id && (s.done_at ?? 0) > since).length
     return n > 0 ? `${n} this week` : ''
   },
-  Screen: lazy(() => import('./LogStation').then((m) => ({ default: m.LogStation }))),
+  Screen: later(() => import('./LogStation').then((m) => m.LogStation)),
 }

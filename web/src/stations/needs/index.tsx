@@ -1,5 +1,5 @@
-import { lazy } from 'react'
 import { useBench } from '../../lib/desk'
+import { later } from '../../lib/later'
 import type { Station } from '../../lib/station'
 import { manifest } from './manifest'
 
@@ -10,5 +10,5 @@ export const station: Station = {
     return frame.lacks ? '?' : `${frame.covered}/${frame.needs.length}`
   },
   places: ({ desk }) => desk.frame.needs.map((s) => ({ name: s.name, what: 'need', query: `slot=${s.key}` })),
-  Screen: lazy(() => import('./NeedsStation').then((m) => ({ default: m.NeedsStation }))),
+  Screen: later(() => import('./NeedsStation').then((m) => m.NeedsStation)),
 }

@@ -3,7 +3,7 @@ import { useRef, useState } from 'react'
 import { Link } from 'react-router'
 import { api, data, type Plan, type Shapes } from '../../api/client'
 import { keys, useBench, usePlan } from '../../lib/desk'
-import { minorPerMajor, percent, within } from '../../lib/format'
+import { percent, within } from '../../lib/format'
 import { Cautions } from '../../ui/cautions'
 import { Slider } from '../../ui/field'
 import { Mark, MarkKey, type Origin } from '../../ui/marks'
@@ -150,7 +150,7 @@ function Made({ plan, fresh }: { plan: Plan; fresh: boolean }) {
 function Budget() {
   const { desk, units, box } = useBench()
   const p = desk.file.profile
-  const per = minorPerMajor(p.currency)
+  const per = units.coin.per_major
   const [shown, setShown] = useState<number | null>(null)
   const scale = useRef({ currency: '', most: 0 })
   if (scale.current.currency !== p.currency || p.budget_minor > scale.current.most)

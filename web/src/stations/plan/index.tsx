@@ -1,5 +1,5 @@
-import { lazy } from 'react'
 import { useBench, usePlan } from '../../lib/desk'
+import { later } from '../../lib/later'
 import type { Station } from '../../lib/station'
 import { manifest } from './manifest'
 
@@ -12,5 +12,5 @@ export const station: Station = {
     if (desk.frame.lacks) return '?'
     return plan.data && !plan.data.lacks ? units.money(plan.data.cost_minor) : '…'
   },
-  Screen: lazy(() => import('./PlanStation').then((m) => ({ default: m.PlanStation }))),
+  Screen: later(() => import('./PlanStation').then((m) => m.PlanStation)),
 }

@@ -1,5 +1,5 @@
-import { lazy } from 'react'
 import { useBench } from '../../lib/desk'
+import { later } from '../../lib/later'
 import type { Station } from '../../lib/station'
 import { manifest } from './manifest'
 
@@ -24,5 +24,5 @@ export const station: Station = {
       ...overheads.map(inRoom('overheads', 'ceiling')),
     ]
   },
-  Screen: lazy(() => import('./SpaceStation').then((m) => ({ default: m.SpaceStation }))),
+  Screen: later(() => import('./SpaceStation').then((m) => m.SpaceStation)),
 }

@@ -2,6 +2,8 @@ import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { type FormEvent, useId, useState } from 'react'
 import { ApiError, api, data, type Session } from '../../api/client'
 import { keys } from '../../lib/desk'
+import { waitingOf } from '../../lib/file/keep'
+import { useKept } from '../../lib/hooks'
 import { Name } from '../../ui/name'
 import { Button } from '../../ui/parts'
 
@@ -45,13 +47,18 @@ function check(f: Field, v: string, fresh: boolean): string {
 /** Signing in, the demo's one click, the first account of a new practice, and one by invitation. */
 export function SignIn({ session }: { session: Session }) {
   const cache = useQueryClient()
-  const [values, setValues] = useState<Values>({ practice: '', name: '', email: '', password: '', code: '' })
+  const [email, keepEmail] = useKept<string>('email', '')
+  const [values, setValues] = useState<Values>({ practice: '', name: '', email, password: '', code: '' })
+  const waiting = waitingOf()
   const [joins, setJoins] = useState(window.location.pathname === '/join')
   const what: For = session.setup ? 'setup' : joins ? 'join' : 'enter'
   const form = forms[what]
   const fresh = what !== 'enter'
   const [tried, setTried] = useState(false)
-  const done = (s: Session) => cache.setQueryData(keys.session, s)
+  const done = (s: Session) => {
+    if (values.email) keepEmail(values.email)
+    cache.setQueryData(keys.session, s)
+  }
   const enter = useMutation({
     mutationFn: () => {
       const { practice, name, email, password, code } = values
@@ -74,6 +81,12 @@ export function SignIn({ session }: { session: Session }) {
         <Name />
         <h1 className="mb-1 mt-4 text-title leading-tight">{form.title}</h1>
         <p className="mb-4 mt-0 text-soft">{form.words}</p>
+        {waiting > 0 && (
+          <p className="mb-4 mt-0 font-semibold text-wrong" role="status">
+            {waiting === 1 ? 'One change waits' : `${waiting} changes wait`} in this browser: kept as soon as whoever made{' '}
+            {waiting === 1 ? 'it' : 'them'} signs in again.
+          </p>
+        )}
         {session.demo && !joins && (
           <div className="mb-5 border-b border-line pb-5">
             <Button look="solid" onClick={() => demo.mutate()} disabled={demo.isPending} autoFocus>

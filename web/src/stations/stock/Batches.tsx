@@ -3,7 +3,7 @@ import { api, data, type Shapes } from '../../api/client'
 import { useBench } from '../../lib/desk'
 import { newId } from '../../lib/file/parts'
 import { useFields } from '../../lib/file/useFields'
-import { Flags, Pick, Quantity, Text } from '../../ui/field'
+import { AddOne, Flags, Quantity, Text } from '../../ui/field'
 import { Disclosure, Editor, List } from '../../ui/list'
 import { Head } from '../../ui/parts'
 import { useOpenThing } from './open'
@@ -46,19 +46,17 @@ export function Batches() {
         text={(b) => b.name}
         row={(b) => <BatchLine batch={b} open={open === b.id} onOpen={() => toggle(b.id)} />}
       />
-      <Pick
+      <AddOne
         label="Add a batch of"
-        value="-"
         options={[
-          { value: '-', label: 'choose …' },
           ...library.fillings.map((f) => ({ value: f.key, label: f.name })),
           ...elsewhere.map((o, i) => ({ value: `own ${i}`, label: `${o.name}, as for another client` })),
           { value: '', label: 'a filling that is not in the table' },
         ]}
-        onValue={(key) => {
+        onAdd={(key) => {
           const known = elsewhere[Number(/^own (\d+)$/.exec(key)?.[1] ?? -1)]
           if (known) take({ ...known, filling: '', celsius: 0 })
-          else if (key !== '-') add(key)
+          else add(key)
         }}
       />
     </section>

@@ -6,7 +6,7 @@ import { newId } from '../../lib/file/parts'
 import { localField, useFields } from '../../lib/file/useFields'
 import { useKey } from '../../lib/hooks'
 import { Cautions } from '../../ui/cautions'
-import { Count, Pick, Ticks } from '../../ui/field'
+import { AddOne, Count, Ticks } from '../../ui/field'
 import { Disclosure, List, useRemoval } from '../../ui/list'
 import { Button, Head } from '../../ui/parts'
 import { Batches } from './Batches'
@@ -202,14 +202,10 @@ function OwnedGear() {
         )}
       />
       <div className="mt-2">
-        <Pick
+        <AddOne
           label="Add a piece"
-          value=""
-          options={[
-            { value: '', label: 'choose …' },
-            ...library.gear.filter((g) => !have.has(g.key)).map((g) => ({ value: g.key, label: g.name })),
-          ]}
-          onValue={(key) => key && box.make('gear', { id: newId(), item: key })}
+          options={library.gear.filter((g) => !have.has(g.key)).map((g) => ({ value: g.key, label: g.name }))}
+          onAdd={(key) => box.make('gear', { id: newId(), item: key })}
         />
       </div>
     </section>

@@ -1,5 +1,5 @@
-import { lazy } from 'react'
 import { useBench } from '../../lib/desk'
+import { later } from '../../lib/later'
 import type { Station } from '../../lib/station'
 import { manifest } from './manifest'
 
@@ -14,5 +14,5 @@ export const station: Station = {
     ...file.things.map((t) => ({ name: t.name, what: 'thing', query: `of=${t.id}` })),
     ...file.gear.map((g) => ({ name: library.gear.find((x) => x.key === g.item)?.name ?? g.item, what: 'gear', query: `of=${g.id}` })),
   ],
-  Screen: lazy(() => import('./StockStation').then((m) => ({ default: m.StockStation }))),
+  Screen: later(() => import('./StockStation').then((m) => m.StockStation)),
 }

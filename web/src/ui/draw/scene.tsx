@@ -1,4 +1,3 @@
-import { scaleLinear, scaleLog } from 'd3-scale'
 import { createContext, type ReactNode, type SVGProps, useContext, useId, useMemo } from 'react'
 import { useWidth } from '../../lib/hooks'
 
@@ -35,6 +34,13 @@ type How = { equal?: boolean; log?: boolean; middle?: boolean }
 
 type Pad = { left: number; right: number; top: number; bottom: number }
 
+/** From a span to places: straight, or so that equal ratios are equal lengths, and nothing beyond. The first screen needs no more than this of scales; ticks have a library. */
+const straight = (from: Span, to: Span) => (v: number) => to[0] + ((v - from[0]) / (from[1] - from[0])) * (to[1] - to[0])
+const inRatios = (from: Span, to: Span) => {
+  const place = straight([Math.log(from[0]), Math.log(from[1])], to)
+  return (v: number) => place(Math.log(Math.min(from[1], Math.max(from[0], v))))
+}
+
 /** Places on a sheet of a size for what lies in x and y; with one scale for both, in the middle of the room that there is. */
 export function sheetOf(size: { width: number; height: number }, x: Span, y: Span, pad: Pad, how: How = {}, id = ''): Sheet {
   const { width, height } = size
@@ -48,8 +54,8 @@ export function sheetOf(size: { width: number; height: number }, x: Span, y: Spa
     top += middle ? dy / 2 : dy
     bottom -= middle ? dy / 2 : 0
   }
-  const sx = log ? scaleLog(x, [left, right]).clamp(true) : scaleLinear(x, [left, right])
-  const sy = scaleLinear(y, [bottom, top])
+  const sx = (log ? inRatios : straight)(x, [left, right])
+  const sy = straight(y, [bottom, top])
   return { x: sx, y: sy, len: (v) => Math.abs(sx(v) - sx(0)), width, height, left, right, top, bottom, id }
 }
 

@@ -1,5 +1,6 @@
-import { useId } from 'react'
+import { useId, useState } from 'react'
 import type { Field } from '../../lib/file/useFields'
+import { Button } from '../parts'
 import { Group, Message, refusedChoice } from './shell'
 
 export type Option<T> = { value: T; label: string }
@@ -88,6 +89,25 @@ export function Pick(p: PickProps) {
         ))}
       </select>
       <Message id={id} wrong={p.wrong} flat />
+    </div>
+  )
+}
+
+/** Chooses one of many and adds it: by the button, or Enter. Nothing is added by looking through the list. */
+export function AddOne({ label, options, onAdd }: { label: string; options: Option<string>[]; onAdd: (value: string) => void }) {
+  const [chosen, setChosen] = useState('')
+  const value = options.some((o) => o.value === chosen) ? chosen : (options[0]?.value ?? '')
+  if (options.length === 0) return null
+  return (
+    // biome-ignore lint/a11y/noStaticElementInteractions: Enter in the list is its button
+    <div
+      className="flex max-w-md items-end gap-2"
+      onKeyDown={(e) => e.target instanceof HTMLSelectElement && e.key === 'Enter' && onAdd(value)}
+    >
+      <div className="min-w-0 grow">
+        <Pick label={label} value={value} options={options} onValue={setChosen} />
+      </div>
+      <Button onClick={() => onAdd(value)}>Add</Button>
     </div>
   )
 }

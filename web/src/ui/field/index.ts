@@ -1,5 +1,5 @@
-export { Check, Choice, Flags, type Option, Pick, Select, Ticks } from './choice'
+export { AddOne, Check, Choice, Flags, type Option, Pick, Select, Ticks } from './choice'
 export { Count } from './count'
-export { Quantity, readQuantity } from './quantity'
+export { Quantity } from './quantity'
 export { Slider } from './slider'
 export { Text } from './text'

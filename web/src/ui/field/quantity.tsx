@@ -1,14 +1,8 @@
 import { useId } from 'react'
-import { api, data, type Shapes } from '../../api/client'
 import type { Field } from '../../lib/file/useFields'
 import { useUnits } from '../../lib/units'
 import { lineLook, Shell, type Width } from './shell'
 import { type Reading, useTyped } from './typed'
-
-/** Reads a typed quantity on the server, which knows every unit. */
-export async function readQuantity(kind: string, text: string, unit: string): Promise<Shapes['Read']> {
-  return data(api.POST('/api/v1/quantity/read', { body: { kind: kind as Shapes['ReadInBody']['kind'], text, unit } }))
-}
 
 export type QuantityProps = {
   of: Field<number>
@@ -27,10 +21,9 @@ export function Quantity({ of: f, ...p }: QuantityProps) {
   const units = useUnits()
   const id = useId()
   const { kind = 'count', min, max, empty, hint, label } = { ...f.spec, ...defined(p) }
-  const unit = p.bareUnit ?? units.symbol(kind)
-  const read = async (text: string): Promise<Reading<number>> => {
+  const read = (text: string): Reading<number> => {
     if (text.trim() === '' && empty !== undefined) return { value: 0 }
-    const got = await readQuantity(kind, text, unit)
+    const got = units.read(kind, text, p.bareUnit)
     if (!got.ok) return { wrong: `${got.understood ? `read “${got.understood}”, then: ` : ''}${got.problem}` }
     const shown = units.show(kind, got.value)
     if (min !== undefined && got.value < min) return { wrong: `${shown} is below ${units.show(kind, min)}` }

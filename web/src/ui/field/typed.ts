@@ -163,6 +163,7 @@ export function useTyped<T>(f: Field<T>, how: How<T>) {
       const { f, s } = latest.current
       stop()
       f.typing(false)
+      // What is left as it is, the header says.
       if (s.text === null || s.leftover || s.text === handed.current) return
       // Going elsewhere keeps what is good; what is not stays as not kept.
       Promise.resolve(latest.current.how.read(s.text)).then(

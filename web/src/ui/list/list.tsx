@@ -1,11 +1,13 @@
-import { useVirtualizer, useWindowVirtualizer, type Virtualizer } from '@tanstack/react-virtual'
-import { type KeyboardEvent, type ReactNode, useEffect, useId, useLayoutEffect, useRef, useState } from 'react'
+import { type ComponentType, type KeyboardEvent, type ReactNode, Suspense, useEffect, useId, useRef, useState } from 'react'
+import { later } from '../../lib/later'
 
 /** From so many on only the rows in sight are drawn, and a line finds the others. */
 const many = 60
 const someMore = 12
 
-type Row = { id: string }
+const Virtual = later(() => import('./virtual').then((m) => m.Virtual as ComponentType<Inner<Row>>))
+
+export type Row = { id: string }
 
 type Props<T extends Row> = {
   label: string
@@ -66,7 +68,13 @@ export function List<T extends Row>(p: Props<T>) {
           />
         </div>
       )}
-      {Math.max(shown.length, p.count ?? 0) > many ? <Virtual {...p} items={shown} box={box} /> : <Plain {...p} items={shown} box={box} />}
+      {Math.max(shown.length, p.count ?? 0) > many ? (
+        <Suspense fallback={<Plain {...p} items={shown.slice(0, many)} box={box} />}>
+          <Virtual {...(p as unknown as Props<Row>)} items={shown} box={box} />
+        </Suspense>
+      ) : (
+        <Plain {...p} items={shown} box={box} />
+      )}
       {p.items.length === 0 && p.empty}
       {p.items.length > 0 && shown.length === 0 && <p className="m-0 px-1 py-2 text-soft">None of them is called “{q}”.</p>}
     </div>
@@ -82,7 +90,7 @@ export function focusRow(box: HTMLElement | null, index: number) {
 }
 
 /** Up, down, Home and End go from row to row. */
-function walk(e: KeyboardEvent<HTMLElement>) {
+export function walk(e: KeyboardEvent<HTMLElement>) {
   const rows = rowsOf(e.currentTarget)
   const here = rows.indexOf(e.target as HTMLElement)
   const to = { ArrowDown: here + 1, ArrowUp: here - 1, Home: 0, End: rows.length - 1 }[e.key]
@@ -91,9 +99,10 @@ function walk(e: KeyboardEvent<HTMLElement>) {
   rows[Math.max(0, Math.min(to, rows.length - 1))]?.focus()
 }
 
-type Inner<T extends Row> = Props<T> & { box: React.RefObject<HTMLUListElement | null> }
+export type Inner<T extends Row> = Props<T> & { box: React.RefObject<HTMLUListElement | null> }
 
-const boxLook = (scrolls?: boolean) => `relative m-0 list-none p-0 ${scrolls ? 'max-md:max-h-[40vh] min-h-0 overflow-y-auto md:grow' : ''}`
+export const boxLook = (scrolls?: boolean) =>
+  `relative m-0 list-none p-0 ${scrolls ? 'max-md:max-h-[40vh] min-h-0 overflow-y-auto md:grow' : ''}`
 
 function Plain<T extends Row>({ label, items, row, scrolls, at, box }: Inner<T>) {
   const here = useRef<HTMLLIElement>(null)
@@ -107,92 +116,6 @@ function Plain<T extends Row>({ label, items, row, scrolls, at, box }: Inner<T>)
           {row(x)}
         </li>
       ))}
-    </ul>
-  )
-}
-
-/** Only the rows in sight: of a list that scrolls, of a station that does, or of the whole page. */
-function Virtual<T extends Row>(p: Inner<T>) {
-  const [of, setOf] = useState<'list' | 'station' | 'page' | null>(p.scrolls ? 'list' : null)
-  const start = useRef<HTMLDivElement>(null)
-  const [margin, setMargin] = useState(0)
-  const own = p.scrolls
-  useLayoutEffect(() => {
-    const [here, main] = [start.current, start.current?.closest('main')]
-    if (own || !here || !main) return
-    const station = /auto|scroll/.test(getComputedStyle(main).overflowY)
-    const top = here.getBoundingClientRect().top
-    setMargin(station ? top - main.getBoundingClientRect().top + main.scrollTop : top + window.scrollY)
-    setOf(station ? 'station' : 'page')
-  }, [own])
-  return (
-    <>
-      <div ref={start} />
-      {of === 'page' && <OnPage {...p} margin={margin} />}
-      {(of === 'list' || of === 'station') && <Inside {...p} margin={margin} />}
-    </>
-  )
-}
-
-type Placed<T extends Row> = Inner<T> & { margin: number }
-
-const usualHeight = 52
-
-const windowOf = <T extends Row>({ items, count = 0, rowHeight = usualHeight, margin }: Placed<T>) => ({
-  count: Math.max(items.length, count),
-  estimateSize: () => rowHeight,
-  getItemKey: (i: number) => items[i]?.id ?? i,
-  overscan: 8,
-  scrollMargin: margin,
-})
-
-function OnPage<T extends Row>(p: Placed<T>) {
-  const v = useWindowVirtualizer<HTMLLIElement>(windowOf(p))
-  return <InSight {...p} v={v} />
-}
-
-function Inside<T extends Row>(p: Placed<T>) {
-  const v = useVirtualizer<HTMLElement, HTMLLIElement>({
-    ...windowOf(p),
-    getScrollElement: () => (p.scrolls ? p.box.current : (p.box.current?.closest('main') ?? null)),
-  })
-  return <InSight {...p} v={v} />
-}
-
-type Seen = Pick<Virtualizer<Element, HTMLLIElement>, 'getVirtualItems' | 'getTotalSize' | 'measureElement'> & {
-  scrollToIndex: (i: number, o: { align: 'auto' }) => void
-}
-
-/** The rows in sight, each as high as it turns out to be, and room for the others before and after. */
-function InSight<T extends Row>({ label, items, row, rowHeight = usualHeight, scrolls, at, box, margin, v }: Placed<T> & { v: Seen }) {
-  const index = items.findIndex((x) => x.id === at)
-  const latest = useRef(v)
-  latest.current = v
-  useEffect(() => {
-    if (index >= 0) latest.current.scrollToIndex(index, { align: 'auto' })
-  }, [index])
-  const seen = v.getVirtualItems()
-  return (
-    <ul ref={box} aria-label={label} className={boxLook(scrolls)} onKeyDown={walk}>
-      <li aria-hidden="true" style={{ height: Math.max(0, (seen[0]?.start ?? 0) - margin) }} />
-      {seen.map((i) => {
-        const x = items[i.index]
-        return x ? (
-          <li
-            key={x.id}
-            ref={v.measureElement}
-            data-index={i.index}
-            aria-setsize={items.length}
-            aria-posinset={i.index + 1}
-            className="border-b border-line"
-          >
-            {row(x)}
-          </li>
-        ) : (
-          <li key={i.index} aria-hidden="true" style={{ height: rowHeight }} /> // still to come
-        )
-      })}
-      <li aria-hidden="true" style={{ height: Math.max(0, v.getTotalSize() + margin - (seen.at(-1)?.end ?? 0)) }} />
     </ul>
   )
 }
