@@ -18,7 +18,7 @@ test('three points from the scale give a curve, and two bands that look alike ge
   const curves: string[] = []
   for (const name of ['long loop 1', 'long loop 2']) {
     await page.getByLabel('Add a band').selectOption('long loop')
-    await page.keyboard.press('Enter')
+    await page.getByLabel('Add a band').press('Enter')
     await expect(page.getByText(`${name} has no curve yet`)).toBeVisible()
     await page.getByLabel('Listen to').selectOption('hanging scale (simulated)')
     for (const n of [1, 2, 3]) await takeByKey(page, n)
@@ -40,7 +40,7 @@ test('what a scale said of the band before is not taken for the next, however sl
   test.setTimeout(90_000)
   await openDemo(page, demo, '/c/demo-flat/bands')
   await page.getByLabel('Add a band').selectOption('long loop')
-  await page.keyboard.press('Enter')
+  await page.getByLabel('Add a band').press('Enter')
   await page.getByLabel('Listen to').selectOption('hanging scale (simulated)')
   await takeByKey(page, 1)
   await takeByKey(page, 2)
@@ -51,7 +51,7 @@ test('what a scale said of the band before is not taken for the next, however sl
     await route.continue()
   })
   await page.getByLabel('Add a band').selectOption('flat strip')
-  await page.keyboard.press('Enter')
+  await page.getByLabel('Add a band').press('Enter')
   await expect(page.getByText('flat strip 1 has no curve yet')).toBeVisible()
   await page.keyboard.press('r') // at once: nothing is known of this band yet
   await expect(page.getByRole('button', { name: /^Remove the point/ })).toHaveCount(1)

@@ -25,7 +25,7 @@ test('twelve containers, two sand batches and a pack are calibrated, and tagged'
   // Two sacks of sand.
   for (const name of ['sack from the beach', 'sack from the pit']) {
     await page.getByLabel('Add a batch of').selectOption('dry sand, loose')
-    await page.keyboard.press('Enter')
+    await page.getByLabel('Add a batch of').press('Enter')
     await field(page, 'Name').fill(name)
     await page.keyboard.press('Enter')
     await saved(page)

@@ -24,6 +24,8 @@ const queries: QueryClient = new QueryClient({
     queries: {
       retry: (count, error) => count < 2 && !(error instanceof ApiError && error.status >= 400 && error.status < 500),
       refetchOnWindowFocus: false,
+      // Without a connection what is asked for says so.
+      networkMode: 'always',
     },
   },
 })

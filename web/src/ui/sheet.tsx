@@ -62,6 +62,8 @@ export function Question({ title, children, wide = false, onLeave }: Props & { o
           aria-describedby={undefined}
           className={look(wide)}
           onCloseAutoFocus={back}
+          // What is typed next is no answer, and goes into no field below.
+          onOpenAutoFocus={(e) => (e.currentTarget as HTMLElement).focus()}
           onEscapeKeyDown={(e) => !onLeave && e.preventDefault()}
         >
           <AlertDialog.Title className="m-0 mb-3 text-head leading-tight">{title}</AlertDialog.Title>

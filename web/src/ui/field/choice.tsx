@@ -102,7 +102,13 @@ export function AddOne({ label, options, onAdd }: { label: string; options: Opti
     // biome-ignore lint/a11y/noStaticElementInteractions: Enter in the list is its button
     <div
       className="flex max-w-md items-end gap-2"
-      onKeyDown={(e) => e.target instanceof HTMLSelectElement && e.key === 'Enter' && onAdd(value)}
+      onKeyDown={(e) => {
+        if (!(e.target instanceof HTMLSelectElement) || e.key !== 'Enter') return
+        // From here its letters are the bench's again, and Enter adds one more.
+        e.currentTarget.querySelector('button')?.focus()
+        e.preventDefault()
+        onAdd(value)
+      }}
     >
       <div className="min-w-0 grow">
         <Pick label={label} value={value} options={options} onValue={setChosen} />
