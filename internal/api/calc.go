@@ -228,6 +228,9 @@ func (a *API) calc(r huma.API) {
 	calculator[SetQuestion](a, r, "set", "What somebody wrote down of a set",
 		"A load, a cross, how many, and after an at sign how many were left; how long or how far in place of how many: 24 x 40 m, 30 s.",
 		`{"text":"11.3 x 12 @2","units":"kg"}`)
+	calculator[EntryQuestion](a, r, "entry", "What a line says there is: containers, furniture, bands, gear",
+		"Things apart by commas: how many, a size with its unit, what it is. What is not understood is told apart; sizes that nobody said are usual ones, named among the guesses.",
+		`{"text":"6 x 1 L bottle, 2 x 5 L can, rucksack 30 L, chair 45 cm, long loop 20 mm, door hollow?","units":"kg"}`)
 	calculator[QuantityQuestion](a, r, "quantity", "What a person typed",
 		"1m80, 5'11\", 12 lb 8 oz, 1,000, 1-1/2\", £300: in SI, litres or the currency; a text that cannot be read is refused with what was understood so far.",
 		`{"text":"5'11\"","kind":"length","unit":"m"}`)

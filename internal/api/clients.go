@@ -139,11 +139,12 @@ func (a *API) deskAnswer(ctx context.Context, d workbench.Desk, l Looking) *desk
 // station shows that is looked at. The rest of the file stands as it was at the revision
 // that the change was based on, but for what others have changed since.
 type Written struct {
-	Changes Changes  `json:"changes"`
-	Base    int64    `json:"base" doc:"The revision that the changes were made to: when it is another than the change was based on, others have changed the client too"`
-	Steps   Steps    `json:"steps"`
-	Frame   Frame    `json:"frame"`
-	Station *Results `json:"station,omitempty" doc:"What the station that was asked for shows"`
+	Changes       Changes         `json:"changes"`
+	Base          int64           `json:"base" doc:"The revision that the changes were made to: when it is another than the change was based on, others have changed the client too"`
+	Steps         Steps           `json:"steps"`
+	Frame         Frame           `json:"frame"`
+	Station       *Results        `json:"station,omitempty" doc:"What the station that was asked for shows"`
+	NotUnderstood []NotUnderstood `json:"not_understood,omitempty" doc:"Of a line that was entered: what nothing was made of"`
 	// Changed is there in place of Station where the caller has what was shown before.
 	Changed []PatchOp `json:"station_changes,omitzero" required:"false" doc:"Of a caller who has what the station showed before: what differs of it, as JSON Patch (RFC 6902)"`
 }

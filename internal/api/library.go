@@ -189,8 +189,8 @@ func theLibrary() Library {
 	for _, s := range []quantity.System{quantity.Metric, quantity.US} {
 		for _, k := range quantity.Kinds() {
 			d := quantity.DisplayOf(s, k)
-			l.Displays = append(l.Displays, Display{System: string(s), Kind: string(k), Dim: string(k.Dim()), Symbol: d.Symbol, Factor: d.Factor,
-				Offset: d.Offset, Step: d.Step, Decimals: d.Decimals, Style: string(d.Style)})
+			l.Displays = append(l.Displays, Display{System: string(s), Kind: string(k), Dim: string(k.Dim()), Symbol: d.Symbol,
+				Factor: d.Factor, Offset: d.Offset, Step: d.Step, Decimals: d.Decimals, Style: string(d.Style)})
 		}
 	}
 	for _, m := range movement.Limits() {

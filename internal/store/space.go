@@ -88,6 +88,7 @@ type Fixture struct {
 	TurnDeg float64 `db:"turn_deg" json:"turn_deg" minimum:"-360" maximum:"360" doc:"Clockwise on the drawing"`
 	MassKg  float64 `db:"mass_kg" json:"mass_kg" minimum:"0" maximum:"5000" doc:"0 when not known"`
 	Away    bool    `db:"away" json:"away" doc:"Moved away for training"`
+	Nowhere bool    `db:"nowhere" json:"nowhere,omitempty" doc:"Nobody has said where it stands: it takes no floor, and is drawn nowhere"`
 	Rock    string  `db:"rock" json:"rock" otherwise:"not-made" enum:"not-made,passed,failed" doc:"Rock test: pushed at its top by the heel of the hand, it neither rocks nor slides"`
 	Sit     string  `db:"sit" json:"sit" otherwise:"not-made" enum:"not-made,passed,failed" doc:"Slow sit test: it neither gives nor creaks"`
 	Gear    string  `db:"gear" json:"gear" maxLength:"40" doc:"Of a piece of gear: its id among the gear"`

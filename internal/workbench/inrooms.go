@@ -87,7 +87,7 @@ func checkInRooms(f store.File, before inRooms) error {
 			func(g store.Gear) bool { return g.ID == x.Gear }) {
 			return quantity.At("gear", "it stands for a piece of gear that is not there")
 		}
-		if !r.Walked || x.Away {
+		if !r.Walked || x.Away || x.Nowhere {
 			continue
 		}
 		at := slices.IndexFunc(r.Room.Things, func(t space.Thing) bool { return t.ID == x.ID })

@@ -128,8 +128,8 @@ func thingOf(f store.File, x store.Fixture) space.Thing {
 	t := space.Thing{
 		ID: x.ID, Name: x.Name, Kind: space.ThingKind(x.Kind), X: x.XM, Y: -x.YM, Width: quantity.Length(x.WidthM),
 		Depth:  quantity.Length(x.DepthM),
-		Height: quantity.Length(x.HeightM), Turned: -x.TurnDeg, Mass: quantity.Mass(x.MassKg), Away: x.Away, Rock: space.Test(x.Rock),
-		Sit: space.Test(x.Sit),
+		Height: quantity.Length(x.HeightM), Turned: -x.TurnDeg, Mass: quantity.Mass(x.MassKg), Away: x.Away || x.Nowhere,
+		Rock: space.Test(x.Rock), Sit: space.Test(x.Sit),
 	}
 	if at := slices.IndexFunc(f.Gear, func(g store.Gear) bool { return g.ID == x.Gear }); x.Gear != "" && at >= 0 {
 		if it, err := gear.ByKey(f.Gear[at].Item); err == nil {

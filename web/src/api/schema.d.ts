@@ -138,6 +138,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/calc/entry": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What a line says there is: containers, furniture, bands, gear
+         * @description Things apart by commas: how many, a size with its unit, what it is. What is not understood is told apart; sizes that nobody said are usual ones, named among the guesses. Stable contract.
+         */
+        post: operations["calc-entry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/calc/fill": {
         parameters: {
             query?: never;
@@ -781,6 +801,23 @@ export interface paths {
         get: operations["read-designs"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/clients/{client}/entry": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add what a line says there is, as one change: 6 x 1 L bottle, rucksack 30 L, chair 45 cm */
+        post: operations["enter"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4357,6 +4394,40 @@ export interface components {
             /** Format: double */
             start_kg: number;
         };
+        EnterInBody: {
+            /** @description Of this line: sent twice it is there once */
+            id: string;
+            text: string;
+        };
+        EntryAnswer: {
+            items: components["schemas"]["EntryItem"][];
+            not_understood: string[];
+            /** @description The same with why not */
+            why: components["schemas"]["NotUnderstood"][];
+        };
+        EntryItem: {
+            /** Format: int64 */
+            count: number;
+            /** @description As the list of such things has them, in L, m and kg; load_kg is what it is to weigh */
+            fields: {
+                [key: string]: unknown;
+            };
+            /** @description Fields that nobody said: usual ones */
+            guesses: string[];
+            /** @enum {string} */
+            kind: "container" | "thing" | "furniture" | "band" | "gear" | "bar" | "plates" | "opening" | "filling";
+            name: string;
+            /** @description It was said with a question mark */
+            unsure: boolean;
+        };
+        EntryQuestion: {
+            text: string;
+            /**
+             * @description Whose usual sizes are guessed
+             * @enum {string}
+             */
+            units: "kg" | "lb";
+        };
         ErasedBody: {
             /** @description Copies in the data folder that still hold the client: remove them by hand. Backups elsewhere hold it too */
             still_in: string[];
@@ -4595,6 +4666,8 @@ export interface components {
              */
             mass_kg: number;
             name: string;
+            /** @description Nobody has said where it stands: it takes no floor, and is drawn nowhere */
+            nowhere?: boolean;
             /**
              * @description Rock test: pushed at its top by the heel of the hand, it neither rocks nor slides
              * @enum {string}
@@ -5936,6 +6009,10 @@ export interface components {
             /** @description Whose it was: the consultant's name */
             by: string;
             label: components["schemas"]["Label"];
+        };
+        NotUnderstood: {
+            text: string;
+            why: string;
         };
         Offcut: {
             /** Format: int64 */
@@ -8033,6 +8110,8 @@ export interface components {
             base: number;
             changes: components["schemas"]["Changes"];
             frame: components["schemas"]["Frame"];
+            /** @description Of a line that was entered: what nothing was made of */
+            not_understood?: components["schemas"]["NotUnderstood"][];
             /** @description What the station that was asked for shows */
             station?: components["schemas"]["Results"];
             /** @description Of a caller who has what the station showed before: what differs of it, as JSON Patch (RFC 6902) */
@@ -8350,6 +8429,45 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DesignAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "calc-entry": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "text": "6 x 1 L bottle, 2 x 5 L can, rucksack 30 L, chair 45 cm, long loop 20 mm, door hollow?",
+                 *       "units": "kg"
+                 *     }
+                 */
+                "application/json": components["schemas"]["EntryQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryAnswer"];
                 };
             };
             /** @description Error */
@@ -10064,6 +10182,49 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OffersBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    enter: {
+        parameters: {
+            query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
+                /** @description The station that is looked at: what it shows is answered too */
+                station?: "" | "bands" | "builds" | "client" | "handover" | "loads" | "log" | "needs" | "plan" | "space" | "stock";
+                /** @description The tag of what the caller has of that station: to an edit, what differs from it is answer enough */
+                have?: string;
+            };
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EnterInBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
                 };
             };
             /** @description Error */

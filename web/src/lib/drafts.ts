@@ -1,4 +1,5 @@
 const shelf = 'draft:'
+const crowded = new Map<string, string>()
 const listeners = new Set<() => void>()
 const changed = () => {
   for (const hear of listeners) hear()
@@ -6,16 +7,19 @@ const changed = () => {
 
 /** Text that is kept in this browser until it is dropped, so that nothing typed is lost on reload. */
 export const drafts = {
-  get: (key: string) => localStorage.getItem(shelf + key),
+  get: (key: string) => crowded.get(key) ?? localStorage.getItem(shelf + key),
   set: (key: string, text: string) => {
     try {
       localStorage.setItem(shelf + key, text)
+      crowded.delete(key)
     } catch {
-      // No room: the text stays in its field for as long as the page does.
+      // No room: it stays for as long as the page does.
+      crowded.set(key, text)
     }
     changed()
   },
   drop: (key: string) => {
+    crowded.delete(key)
     localStorage.removeItem(shelf + key)
     changed()
   },
@@ -29,3 +33,6 @@ export const drafts = {
     return () => listeners.delete(hear)
   },
 }
+
+/** The line of what is there that is being typed of a client. */
+export const sayDraft = (client: string) => `${client}/say`

@@ -22,6 +22,8 @@ export type Entry = {
   /** Was is what stood when it was removed, so that it is asked about when somebody changes it meanwhile. */
   | { do: 'drop'; scope: Scope; was?: object }
   | { do: 'add'; more: More }
+  /** A line of what is there, read where the units and the words are known. */
+  | { do: 'say'; text: string }
 )
 
 /** The file as its user has it before the eyes: what stands, and on it all that is written and not refused. */
@@ -39,6 +41,8 @@ function withEntry(file: ClientFile, e: Entry): ClientFile {
       return withStanding(file, e.scope, e.thing)
     case 'drop':
       return withStanding(file, e.scope, undefined)
+    case 'say':
+      return file
     case 'add': {
       const lists = Object.entries(e.more).filter(([, things]) => Array.isArray(things)) as [string, Thing[]][]
       return lists
@@ -65,7 +69,7 @@ export function queued(entries: readonly Entry[], next: Entry, sending: string |
   if (next.do === 'drop') {
     // What was made here and never sent needs no removal.
     const made = out.some((e) => e.do === 'make' && e.scope === next.scope && !left(e))
-    const rest = out.filter((e) => left(e) || e.do === 'add' || e.scope !== next.scope)
+    const rest = out.filter((e) => left(e) || !('scope' in e) || e.scope !== next.scope)
     return made ? rest : [...rest, next]
   }
   if (next.do !== 'set') return [...out, next]
@@ -73,7 +77,7 @@ export function queued(entries: readonly Entry[], next: Entry, sending: string |
     const e = out[i]
     if (!e || left(e)) break
     if (e.refused) continue
-    if (e.do !== 'add' && e.scope === next.scope) {
+    if ('scope' in e && e.scope === next.scope) {
       const one: Entry | null =
         e.do === 'set'
           ? { ...e, fields: followed(e.fields, next.fields) }
@@ -91,7 +95,7 @@ export function queued(entries: readonly Entry[], next: Entry, sending: string |
 
 /** A refused write without the fields that are written anew; null when nothing of it is left. */
 function superseded(e: Entry, next: Entry): Entry | null {
-  if (!e.refused || next.do === 'add' || e.do === 'add' || e.scope !== next.scope) return e
+  if (!e.refused || !('scope' in next) || !('scope' in e) || e.scope !== next.scope) return e
   if (e.do !== 'set' || next.do !== 'set') return null
   return without(e, Object.keys(next.fields))
 }
@@ -154,7 +158,7 @@ export function afterRefusal(entries: readonly Entry[], bad: Entry, good: Entry 
 export function rebased(entries: readonly Entry[], base: ClientFile, mine: ClientFile): Entry[] {
   const before = new Set<string>()
   return entries.map((e) => {
-    if (e.do === 'add' || e.do === 'make') return e
+    if (!('scope' in e) || e.do === 'make') return e
     const first = !before.has(e.scope)
     if (!e.refused) before.add(e.scope)
     const [was, now] = [base, mine].map((f) => standing(f, e.scope) as Record<string, unknown> | undefined)
@@ -165,7 +169,7 @@ export function rebased(entries: readonly Entry[], base: ClientFile, mine: Clien
   })
 }
 
-export const scopeOf = (e: Entry): string => (e.do === 'add' ? 'stock' : e.scope)
+export const scopeOf = (e: Entry): string => ('scope' in e ? e.scope : 'stock')
 
 /** Whether a scope is a thing of a list, which can be gone. */
 export const isThing = (scope: string) => listOf(scope) !== null

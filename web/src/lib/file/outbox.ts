@@ -139,6 +139,11 @@ export class Outbox {
     return this.push({ id: newId(), do: 'add', more })
   }
 
+  /** A line of what is there: kept as it was typed, and read by whoever knows the words. */
+  say(text: string): Promise<boolean> {
+    return this.push({ id: newId(), do: 'say', text })
+  }
+
   /** Takes the last change back, or does it again, after the step before, once all that waits is kept. Offline, what was not sent yet is taken back here. */
   step(s: Step): Promise<boolean> {
     this.stepping = this.stepping.then(() => this.take(s))
@@ -211,7 +216,7 @@ export class Outbox {
   /** Gives up fields that were refused: what stands is shown again. */
   giveUp(scope: Scope, fields: readonly string[]) {
     const left = this.now.entries.map((e) => {
-      if (!e.refused || e.do === 'add' || e.scope !== scope) return e
+      if (!e.refused || !('scope' in e) || e.scope !== scope) return e
       return e.do === 'set' ? without(e, fields) : null
     })
     const kept = left.filter((e) => e !== null)
@@ -404,13 +409,14 @@ export class Outbox {
     if (!this.now.entries.some((x) => x.id === e.id)) return
     this.sending = e.id
     const shown = this.house.cache.getQueryData<StationView>(stationKey(desk.file.id, this.looked ?? '', desk.file.revision))
-    const { desk: after, mine } = await send(desk, e, this.looked, shown)
+    const { desk: after, mine, missed } = await send(desk, e, this.looked, shown)
     const rest = this.now.entries.filter((x) => x.id !== e.id)
     // What was refused of the same may be right now: it is tried again.
     const again = rest.map((x) => (x.refused && scopeOf(x) === scopeOf(e) ? { ...x, refused: undefined } : x))
     this.accept(after)
     this.house.wrote(after.file.revision)
     this.entries(mine ? rebased(again, desk.file, mine) : again)
+    if (missed) this.house.tell(`Not understood, and not added: ${missed}.`)
     this.answer(e.id, true)
   }
 

@@ -27,7 +27,7 @@ export function useFields<L extends List>(list: L, id: string): <F extends Field
 export function useFields(list: string, id?: string) {
   const { desk, box, entries } = useBench()
   const scope = (id === undefined ? list : `${list}/${id}`) as Scope
-  const mine = useMemo(() => entries.filter((e) => e.do !== 'add' && e.scope === scope), [entries, scope])
+  const mine = useMemo(() => entries.filter((e) => 'scope' in e && e.scope === scope), [entries, scope])
   const stands = standing(desk.file, scope) as Record<string, unknown> | undefined
   const { id: client } = desk.file
   return useCallback(
@@ -69,7 +69,7 @@ function refusedOf(mine: readonly Entry[], field: string, stands: unknown): Fiel
 /** Everything that is said against a scope, by path. */
 export function useRefusals(scope: string): Record<string, string> {
   const { entries } = useBench()
-  return Object.assign({}, ...entries.filter((e) => e.do !== 'add' && e.scope === scope).map((e) => e.refused ?? {}))
+  return Object.assign({}, ...entries.filter((e) => 'scope' in e && e.scope === scope).map((e) => e.refused ?? {}))
 }
 
 type Local<T> = { key: string; spec: Spec; value: T; set: (v: T, text?: string) => unknown; why?: string; text?: string }

@@ -46,6 +46,7 @@ export async function readDesk(client: string, station: StationName): Promise<An
 /** What a write says to the server, made on what stands; null when nothing is left of it. */
 function request(file: ClientFile, e: Entry): { to: string; method: string; body?: unknown } | null {
   if (e.do === 'add') return { to: 'stock', method: 'POST', body: e.more }
+  if (e.do === 'say') return { to: 'entry', method: 'POST', body: { id: e.id, text: e.text } }
   const to = e.scope.split('/').map(encodeURIComponent).join('/')
   if (e.do === 'drop') return standing(file, e.scope) ? { to, method: 'DELETE' } : null
   const stands = standing(file, e.scope)
@@ -53,7 +54,8 @@ function request(file: ClientFile, e: Entry): { to: string; method: string; body
   return same(body, stands) ? null : { to, method: 'PUT', body }
 }
 
-export type Sent = { desk: Answered; mine: ClientFile | null }
+/** Missed is what nothing was made of. */
+export type Sent = { desk: Answered; mine: ClientFile | null; missed?: string }
 
 /**
  * Sends one write, made on a client as it stands. The answer is the client after it;
@@ -76,7 +78,8 @@ export async function send(base: Answered, e: Entry, station: StationName, shown
   const desk = alone
     ? { file: mine, steps: got.steps, frame: got.frame, station: got.station ?? patchedView(shown, got.station_changes) }
     : await readDesk(file.id, station)
-  return { desk, mine }
+  const missed = (got.not_understood ?? []).map((m) => `“${m.text}” (${m.why})`).join(', ')
+  return { desk, mine, missed }
 }
 
 /** What a station shows after a change, of what it showed and what differs; undefined where the two do not fit: then it is read. */

@@ -3,6 +3,7 @@ import { Suspense, useCallback, useEffect, useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import type { Answered, ClientFile, Library, Shapes } from '../../api/client'
 import { type Bench, BenchContext, keys, useLibrary, usePracticeMovements, withOwn } from '../../lib/desk'
+import { sayDraft } from '../../lib/drafts'
 import { overlaid } from '../../lib/file/entry'
 import { useDeskQuery, useOutbox, useStanding } from '../../lib/file/open'
 import { useKey } from '../../lib/hooks'
@@ -17,7 +18,7 @@ import { Failed, Waiting } from '../../ui/parts'
 import { Sheet } from '../../ui/sheet'
 import { Tips } from '../../ui/tip'
 import { Header } from './Header'
-import { useUndoKeys } from './keys'
+import { TypedAhead, useUndoKeys } from './keys'
 import { Ledger } from './Ledger'
 import { Rail } from './Rail'
 import { stations } from './stations'
@@ -27,6 +28,7 @@ const ConflictChoice = later(() => import('./ConflictChoice').then((m) => m.Conf
 const History = later(() => import('./History').then((m) => m.History))
 const UndoAnyones = later(() => import('./History').then((m) => m.UndoAnyones))
 const Jump = later(() => import('./Jump').then((m) => m.Jump))
+const Say = later(() => import('./Say').then((m) => m.Say))
 const KeyList = later(() => import('./KeyList').then((m) => m.KeyList))
 
 /** A client that is open: the rail, the station, the ledger. */
@@ -64,7 +66,7 @@ export function ClientFrame() {
 /** A step back or forth that has to be asked about first. */
 type Asking = { next?: Shapes['Next']; redo: boolean }
 
-type Over = 'help' | 'jump' | 'past' | null
+type Over = 'help' | 'jump' | 'past' | 'say' | null
 
 /** As whom the client is looked at, and how to look as another. */
 function usePerson(file: ClientFile): [Shapes['Person'], (person: string) => void] {
@@ -122,6 +124,7 @@ function Open({ answered, library: standard, current }: { answered: Answered; li
   useKey('?', () => setOver((o) => (o === 'help' ? null : 'help')))
   useKey('j', () => setOver('jump'))
   useKey('h', () => setOver('past'))
+  useKey('i', () => setOver('say'))
   useKey('u', () => {
     box.setPart('profile', (p) => ({ units: p.units === 'metric' ? ('us' as const) : ('metric' as const) }))
   })
@@ -147,7 +150,13 @@ function Open({ answered, library: standard, current }: { answered: Answered; li
         <div className="grid min-h-dvh grid-cols-1 grid-rows-[auto_1fr_auto] print:block print:h-auto md:h-dvh md:grid-cols-[11.5rem_minmax(0,1fr)] md:grid-rows-[minmax(0,1fr)_auto]">
           <Rail current={current} />
           <div className="flex min-w-0 flex-col print:block md:min-h-0">
-            <Header onHelp={() => setOver('help')} onJump={() => setOver('jump')} onPast={() => setOver('past')} onStep={step} />
+            <Header
+              onSay={() => setOver('say')}
+              onHelp={() => setOver('help')}
+              onJump={() => setOver('jump')}
+              onPast={() => setOver('past')}
+              onStep={step}
+            />
             <main className="relative min-w-0 grow pb-16 print:pb-0 md:min-h-0 md:overflow-y-auto md:pb-0">
               <Boundary of={current.path}>
                 {shown.isError && !shown.data ? (
@@ -164,6 +173,7 @@ function Open({ answered, library: standard, current }: { answered: Answered; li
           </div>
           <Ledger />
         </div>
+        {over === 'say' && <TypedAhead into={sayDraft(answered.file.id)} />}
         <Boundary
           of={`${over}`}
           over={(fallen) => (
@@ -174,6 +184,7 @@ function Open({ answered, library: standard, current }: { answered: Answered; li
         >
           <Suspense fallback={null}>
             {over === 'help' && <KeyList onClose={() => setOver(null)} />}
+            {over === 'say' && <Say onClose={() => setOver(null)} />}
             {over === 'jump' && <Jump onClose={() => setOver(null)} />}
             {over === 'past' && <History onClose={() => setOver(null)} />}
             {asking && (

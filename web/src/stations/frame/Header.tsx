@@ -9,10 +9,10 @@ import { Tip } from '../../ui/tip'
 import { changeInWords } from './changes'
 import { Refused, useLeft } from './Refused'
 
-type Opens = { onHelp: () => void; onJump: () => void; onPast: () => void; onStep: (redo: boolean) => void }
+type Opens = { onSay: () => void; onHelp: () => void; onJump: () => void; onPast: () => void; onStep: (redo: boolean) => void }
 
 /** Whose file it is, whether all of it is saved, and what can be done anywhere. */
-export function Header({ onHelp, onJump, onPast, onStep }: Opens) {
+export function Header({ onSay, onHelp, onJump, onPast, onStep }: Opens) {
   const { desk, units, person } = useBench()
   const { undo, redo, undo_other: others } = desk.steps
   const p = desk.file.profile
@@ -26,6 +26,9 @@ export function Header({ onHelp, onJump, onPast, onStep }: Opens) {
       <span className="grow" />
       <Saved />
       <span className="flex gap-1">
+        <IconButton label="Say what is there (i)" onClick={onSay}>
+          <path d="M9.5 4v11M4 9.5h11" />
+        </IconButton>
         <IconButton
           label={undo ? `Undo: ${changeInWords(undo.label)}` : others ? `Undo ${others.by || 'somebody else'}’s change` : 'Nothing to undo'}
           off={!undo && !others}

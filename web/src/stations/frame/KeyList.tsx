@@ -6,6 +6,7 @@ import { stations } from './stations'
 
 const rows: [string, string][] = [
   ...stations.map((s): [string, string] => [`g ${s.key}`, s.name]),
+  ['i', 'say what is there: bottles, bags, chairs, bands'],
   ['j', 'jump to any client or thing'],
   ['h', 'what was changed, and by whom'],
   ['u', 'switch units'],

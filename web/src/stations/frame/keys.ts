@@ -1,4 +1,5 @@
-import { useEffect, useRef } from 'react'
+import { createElement, useEffect, useLayoutEffect, useRef } from 'react'
+import { drafts } from '../../lib/drafts'
 import { resting, silent, typing } from '../../lib/hooks'
 import type { Station } from '../../lib/station'
 
@@ -43,4 +44,20 @@ export function useUndoKeys(step: (redo: boolean) => void) {
     window.addEventListener('keydown', hear)
     return () => window.removeEventListener('keydown', hear)
   }, [])
+}
+
+/** What is typed while a sheet is on its way goes into its text, and is no key of the bench. */
+export function TypedAhead({ into }: { into: string }) {
+  // At once, not after the next picture: fingers are faster.
+  useLayoutEffect(() => {
+    const hear = (e: KeyboardEvent) => {
+      if (e.ctrlKey || e.metaKey || e.altKey || e.key.length !== 1 || document.activeElement?.closest('[role=dialog]')) return
+      e.preventDefault()
+      e.stopImmediatePropagation()
+      drafts.set(into, (drafts.get(into) ?? '') + e.key)
+    }
+    window.addEventListener('keydown', hear, true)
+    return () => window.removeEventListener('keydown', hear, true)
+  }, [into])
+  return createElement('span', { 'data-rests': true, hidden: true })
 }

@@ -1,6 +1,6 @@
 import { useBench } from '../../lib/desk'
 import { blank } from '../../lib/file/parts'
-import { Pick } from '../../ui/field'
+import { AddOne } from '../../ui/field'
 import { Button, Head } from '../../ui/parts'
 import { type Picked, type Room, type State, same, wallName } from '../../ui/room/room'
 
@@ -40,51 +40,42 @@ export function InRoom({ room, state, picked, pick }: Props) {
             state.openings.some((x) => x.id === o.id && x.wrong),
           ),
         )}
-        {of(desk.file.fixtures).map((x) => chip({ list: 'fixtures', id: x.id }, x.name, x.away ? 'away' : '', wrongOf(x.id)))}
+        {of(desk.file.fixtures).map((x) =>
+          chip({ list: 'fixtures', id: x.id }, x.name, x.nowhere ? 'place not said' : x.away ? 'away' : '', wrongOf(x.id)),
+        )}
         {of(desk.file.overheads).map((o) => chip({ list: 'overheads', id: o.id }, o.name, units.show('length', o.under_m), isLost(o.id)))}
       </div>
-      <PlaceGear room={room} state={state} pick={pick} />
+      <PlaceThings room={room} state={state} pick={pick} />
     </section>
   )
 }
 
-/** Gear that is there and stands nowhere yet is put into the middle of what is free. */
-function PlaceGear({ room, state, pick }: Omit<Props, 'picked'>) {
+/** Furniture and gear that is there and stands nowhere yet is put into the middle of what is free. */
+function PlaceThings({ room, state, pick }: Omit<Props, 'picked'>) {
   const { desk, library, box } = useBench()
   const placed = new Set(desk.file.fixtures.map((f) => f.gear))
-  const free = desk.file.gear.flatMap((g) => {
+  const gear = desk.file.gear.flatMap((g) => {
     const item = library.gear.find((i) => i.key === g.item)
     return item && item.width_m > 0 && !placed.has(g.id) ? [{ id: g.id, item }] : []
   })
-  if (free.length === 0 || state.outline.length === 0) return null
+  const furniture = desk.file.fixtures.filter((x) => x.nowhere)
+  if (state.outline.length === 0) return null
   const put = (id: string) => {
-    const g = free.find((x) => x.id === id)
-    if (!g) return
     const spot = state.largest.outline.length > 0 ? state.largest.outline : state.outline
-    const [xs, ys] = [spot.map((c) => c[0] ?? 0), spot.map((c) => c[1] ?? 0)]
-    const made = blank('fixtures', {
-      room: room.id,
-      name: g.item.name.slice(0, 60),
-      kind: 'gear',
-      gear: g.id,
-      x_m: Math.round(((Math.min(...xs) + Math.max(...xs)) / 2) * 100) / 100,
-      y_m: Math.round(((Math.min(...ys) + Math.max(...ys)) / 2) * 100) / 100,
-      width_m: g.item.width_m,
-      depth_m: g.item.depth_m,
-    })
+    const middle = (of: number[]) => Math.round(((Math.min(...of) + Math.max(...of)) / 2) * 100) / 100
+    const at = { room: room.id, x_m: middle(spot.map((c) => c[0] ?? 0)), y_m: middle(spot.map((c) => c[1] ?? 0)) }
+    const g = gear.find((x) => x.id === id)
+    if (!g) {
+      box.setThing('fixtures', id, () => ({ ...at, nowhere: false }))
+      return pick({ list: 'fixtures', id })
+    }
+    const { name, width_m, depth_m } = g.item
+    const made = blank('fixtures', { ...at, name: name.slice(0, 60), kind: 'gear', gear: g.id, width_m, depth_m })
     box.make('fixtures', made)
     pick({ list: 'fixtures', id: made.id })
   }
-  return (
-    <div className="w-64 max-w-full">
-      <Pick
-        label="Gear that stands nowhere yet"
-        value=""
-        options={[{ value: '', label: `place one of ${free.length}` }, ...free.map((g) => ({ value: g.id, label: g.item.name }))]}
-        onValue={put}
-      />
-    </div>
-  )
+  const options = [...furniture.map((x) => ({ value: x.id, label: x.name })), ...gear.map((g) => ({ value: g.id, label: g.item.name }))]
+  return <AddOne label="Stands nowhere yet" options={options} onAdd={put} does="Place it" />
 }
 
 /** Which room is looked at, and another one. */

@@ -94,9 +94,19 @@ export function Pick(p: PickProps) {
 }
 
 /** Chooses one of many and adds it: by the button, or Enter. Nothing is added by looking through the list. */
-export function AddOne({ label, options, onAdd }: { label: string; options: Option<string>[]; onAdd: (value: string) => void }) {
-  const [chosen, setChosen] = useState('')
-  const value = options.some((o) => o.value === chosen) ? chosen : (options[0]?.value ?? '')
+export function AddOne({
+  label,
+  options,
+  onAdd,
+  does = 'Add',
+}: {
+  label: string
+  options: Option<string>[]
+  onAdd: (value: string) => void
+  does?: string
+}) {
+  const [chosen, setChosen] = useState<string | null>(null)
+  const value = options.find((o) => o.value === chosen)?.value ?? options[0]?.value ?? ''
   if (options.length === 0) return null
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: Enter in the list is its button
@@ -113,7 +123,7 @@ export function AddOne({ label, options, onAdd }: { label: string; options: Opti
       <div className="min-w-0 grow">
         <Pick label={label} value={value} options={options} onValue={setChosen} />
       </div>
-      <Button onClick={() => onAdd(value)}>Add</Button>
+      <Button onClick={() => onAdd(value)}>{does}</Button>
     </div>
   )
 }

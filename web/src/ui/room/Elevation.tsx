@@ -175,7 +175,7 @@ function seenBefore(file: ClientFile, state: State, wall: number): Seen[] {
     const x = file.fixtures.find((f) => f.id === t.id)
     const places = t.outline.map((c) => onWall(from, to, c, inside))
     const off = Math.min(...places.map((p) => p.off))
-    if (!x || x.away || x.height_m <= 0 || off > near || off < -0.3) return []
+    if (!x || x.away || x.nowhere || x.height_m <= 0 || off > near || off < -0.3) return []
     return [{ x, off, from: Math.min(...places.map((p) => p.along)), to: Math.max(...places.map((p) => p.along)) }]
   })
   return all.sort((a, b) => b.off - a.off)

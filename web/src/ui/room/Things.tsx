@@ -95,7 +95,7 @@ export function Thing({ state, picked, pick, id, still }: Props) {
   const gone = useHatched('gone')
   const x = desk.file.fixtures.find((f) => f.id === id)
   const t = state.things.find((f) => f.id === id)
-  if (!x || !t) return null
+  if (!x || !t || x.nowhere) return null
   const on = same(picked, { list: 'fixtures', id })
   const wrong = state.conflicts.filter((c) => c.thing === id || c.other === id)
   const hard = wrong.some((c) => !c.guidance)
