@@ -111,11 +111,12 @@ test('a need is closed by building, and a build that is due is called at the sta
   await expect(page.getByText('1 build to test or look over').first()).toBeVisible()
 })
 
-test('two windows on one build keep both sizes, ask about the same one, and lose none without a connection', async ({ page, demo, context, complains }) => {
+test('two people on one build keep both sizes, are asked about the same one, and lose none without a connection', async ({ page, demo, browser, complains }) => {
   await openDemo(page, demo, '/c/demo-loft/builds?of=box')
   await expect(field(page, 'Thickness')).toHaveValue('1.8')
-  const second = await context.newPage()
-  await second.goto(`${demo}/c/demo-loft/builds?of=box`)
+  const second = await (await browser.newContext()).newPage()
+  await openDemo(second, demo, '/c/demo-loft/builds?of=box')
+  await expect(field(second, 'Thickness')).toHaveValue('1.8')
   const type = async (on: typeof page, name: string, text: string) => {
     await field(on, name).fill(text)
     await on.keyboard.press('Enter')

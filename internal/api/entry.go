@@ -78,13 +78,19 @@ func (a *API) entry(r huma.API) {
 		Looking
 		Body struct {
 			ID   string `json:"id" pattern:"^[a-z0-9]{1,30}$" doc:"Of this line: sent twice it is there once"`
-			Text string `json:"text" minLength:"1" maxLength:"2000"`
+			Text string `json:"text" minLength:"1" maxLength:"8000"`
+			Room string `json:"room,omitempty" maxLength:"40" doc:"Lines of a survey of this room: door B 0.4 0.8 x 2.0"`
+			Unit string `json:"unit,omitempty" maxLength:"10" doc:"Of bare lengths of a survey"`
 		}
 	}
 	handle(a, r, operation(Signed, http.MethodPost, "/clients/{client}/entry", "enter",
 		"Add what a line says there is, as one change: 6 x 1 L bottle, rucksack 30 L, chair 45 cm", "stock"),
 		func(ctx context.Context, in *enterIn) (*writtenOut, error) {
-			e, missed, err := a.Bench.Entered(ctx, who(ctx).Practice, in.ID, in.Body.ID, strings.TrimSpace(in.Body.Text))
+			practice, text := who(ctx).Practice, strings.TrimSpace(in.Body.Text)
+			e, missed, err := a.Bench.Entered(ctx, practice, in.ID, in.Body.ID, text)
+			if in.Body.Room != "" {
+				e, missed, err = a.Bench.Surveyed(ctx, practice, in.ID, in.Body.Room, in.Body.ID, text, in.Body.Unit)
+			}
 			if err != nil {
 				return nil, err
 			}

@@ -12,7 +12,8 @@ import (
 )
 
 // Entered is the edit that adds what a line says there is, as one change; ids of what is added begin with id, so that
-// a line that is sent twice is there once. What of it is not understood is returned, and all of it refuses the edit.
+// a line that is sent twice is there once. What of it is not understood is returned; of a line of which nothing is,
+// the edit changes nothing.
 func (b *Bench) Entered(ctx context.Context, practice, client, id, text string) (Edit, []entry.Missed, error) {
 	f, err := b.Load(ctx, practice, client)
 	if err != nil {
@@ -20,17 +21,9 @@ func (b *Bench) Entered(ctx context.Context, practice, client, id, text string) 
 	}
 	items, missed := entry.Line(text, quantity.System(f.Profile.Units))
 	more, fillings, unplaced := enteredIn(f, id, items)
-	missed = append(missed, unplaced...)
 	e := Add(client, store.Any, more)
 	if len(fillings) > 0 {
 		e.Scopes = append(e.Scopes, "at-hand")
-	}
-	if len(e.Scopes) == 0 {
-		why := "nothing is typed yet; for example 6 x 1 L bottle, rucksack 30 L, chair 45 cm"
-		if len(missed) > 0 {
-			why = fmt.Sprintf("“%s”: %s", missed[0].Text, missed[0].Why)
-		}
-		return e, missed, quantity.At("text", why)
 	}
 	e.Do = func(f *store.File) error {
 		more, fillings, _ := enteredIn(*f, id, items) // names are told from those of then
@@ -42,6 +35,61 @@ func (b *Bench) Entered(ctx context.Context, practice, client, id, text string) 
 				f.AtHand = append(slices.Clone(f.AtHand), key)
 			}
 		}
+		return nil
+	}
+	return e, append(missed, unplaced...), nil
+}
+
+// Surveyed is the same of lines of a survey of a room, bare lengths in a unit.
+func (b *Bench) Surveyed(ctx context.Context, practice, client, room, id, text, unit string) (Edit, []entry.Missed, error) {
+	lines, err := b.Survey(ctx, practice, client, room, text, unit)
+	if err != nil {
+		return Edit{}, nil, err
+	}
+	var more store.File
+	var missed []entry.Missed
+	var walls []store.RoomWall
+	ceiling, half := 0.0, 0.0
+	for i, l := range lines {
+		its := fmt.Sprintf("%s-%d", id, i)
+		switch {
+		case l.Problem != "":
+			missed = append(missed, entry.Missed{Text: l.Text, Why: l.Problem})
+		case l.Walls != nil:
+			walls = l.Walls
+		case l.CeilingM > 0:
+			ceiling, half = l.CeilingM, l.HalfM
+		case l.Opening != nil:
+			l.Opening.ID = its
+			more.Openings = append(more.Openings, *l.Opening)
+		case l.Fixture != nil:
+			l.Fixture.ID = its
+			more.Fixtures = append(more.Fixtures, *l.Fixture)
+		case l.Overhead != nil:
+			l.Overhead.ID = its
+			more.Overheads = append(more.Overheads, *l.Overhead)
+		}
+	}
+	e := Add(client, store.Any, more)
+	if walls != nil || ceiling > 0 {
+		e.Scopes = append(e.Scopes, "rooms/"+room)
+		if len(e.Scopes) == 1 {
+			e.Label = store.Label{Do: "write", Part: "rooms", ID: room}
+		}
+	}
+	e.Do = func(f *store.File) error {
+		at := slices.IndexFunc(f.Rooms, func(r store.Room) bool { return r.ID == room })
+		if at < 0 {
+			return store.ErrNotFound
+		}
+		f.Rooms = slices.Clone(f.Rooms)
+		if walls != nil {
+			f.Rooms[at].Walls = walls
+		}
+		if ceiling > 0 {
+			f.Rooms[at].CeilingM, f.Rooms[at].CeilingHalfM = ceiling, half
+		}
+		f.Append(more) // what is there already was sent before
 		return nil
 	}
 	return e, missed, nil

@@ -4397,7 +4397,11 @@ export interface components {
         EnterInBody: {
             /** @description Of this line: sent twice it is there once */
             id: string;
+            /** @description Lines of a survey of this room: door B 0.4 0.8 x 2.0 */
+            room?: string;
             text: string;
+            /** @description Of bare lengths of a survey */
+            unit?: string;
         };
         EntryAnswer: {
             items: components["schemas"]["EntryItem"][];

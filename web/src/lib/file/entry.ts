@@ -22,8 +22,8 @@ export type Entry = {
   /** Was is what stood when it was removed, so that it is asked about when somebody changes it meanwhile. */
   | { do: 'drop'; scope: Scope; was?: object }
   | { do: 'add'; more: More }
-  /** A line of what is there, read where the units and the words are known. */
-  | { do: 'say'; text: string }
+  /** A line of what is there, or of a survey of a room, read where the words are known; back is the draft to which returns what is not understood. */
+  | { do: 'say'; text: string; room?: string; unit?: string; back?: string }
 )
 
 /** The file as its user has it before the eyes: what stands, and on it all that is written and not refused. */

@@ -1,11 +1,12 @@
 import type { QueryClient } from '@tanstack/react-query'
 import type { Answered, ApiError, ClientFile, StationName } from '../../api/client'
+import { drafts } from '../drafts'
 import { stationKey } from '../results'
 import { type Clash, clashOf, settled } from './clash'
 import { afterRefusal, type Entry, overlaid, queued, type Refusal, rebased, scopeOf, setting, split, without } from './entry'
 import { asking, live, Shelf, silentOnes } from './keep'
 import { type Item, type List, type More, newId, type Part, type PartShape, type Scope, standing, type Thing } from './parts'
-import { asError, readDesk, type StationView, type Step, send, stepBack } from './wire'
+import { asError, type Missed, readDesk, type StationView, type Step, send, stepBack } from './wire'
 
 /** How things stand with what has been written: only an empty outbox is "saved". */
 export type SaveState = 'saved' | 'saving' | 'waiting' | 'signed-out' | 'asking' | 'refused'
@@ -69,6 +70,7 @@ export class Outbox {
   private clashing: Entry | null = null
   private stored: ReadonlySet<string> = new Set()
   private readonly typed = new Set<string>()
+  private readonly missed = new Map<string, readonly Missed[]>()
   private stepping = Promise.resolve(true)
 
   constructor(
@@ -140,8 +142,10 @@ export class Outbox {
   }
 
   /** A line of what is there: kept as it was typed, and read by whoever knows the words. */
-  say(text: string): Promise<boolean> {
-    return this.push({ id: newId(), do: 'say', text })
+  async say(text: string, of: { room?: string; unit?: string; back?: string } = {}): Promise<{ id: string; missed: readonly Missed[] }> {
+    const id = newId()
+    await this.push({ id, do: 'say', text, ...of })
+    return { id, missed: this.missed.get(id) ?? [] }
   }
 
   /** Takes the last change back, or does it again, after the step before, once all that waits is kept. Offline, what was not sent yet is taken back here. */
@@ -416,7 +420,11 @@ export class Outbox {
     this.accept(after)
     this.house.wrote(after.file.revision)
     this.entries(mine ? rebased(again, desk.file, mine) : again)
-    if (missed) this.house.tell(`Not understood, and not added: ${missed}.`)
+    if (missed && e.do === 'say') {
+      this.missed.set(e.id, missed)
+      if (e.back) drafts.set(e.back, [...missed.map((m) => m.text), ...(drafts.get(e.back)?.split('\n') ?? [])].join('\n'))
+      else this.house.tell(`Not understood, and not added: ${missed.map((m) => `“${m.text}” (${m.why})`).join(', ')}.`)
+    }
     this.answer(e.id, true)
   }
 

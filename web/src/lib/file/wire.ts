@@ -46,7 +46,7 @@ export async function readDesk(client: string, station: StationName): Promise<An
 /** What a write says to the server, made on what stands; null when nothing is left of it. */
 function request(file: ClientFile, e: Entry): { to: string; method: string; body?: unknown } | null {
   if (e.do === 'add') return { to: 'stock', method: 'POST', body: e.more }
-  if (e.do === 'say') return { to: 'entry', method: 'POST', body: { id: e.id, text: e.text } }
+  if (e.do === 'say') return { to: 'entry', method: 'POST', body: { id: e.id, text: e.text, room: e.room, unit: e.unit } }
   const to = e.scope.split('/').map(encodeURIComponent).join('/')
   if (e.do === 'drop') return standing(file, e.scope) ? { to, method: 'DELETE' } : null
   const stands = standing(file, e.scope)
@@ -54,8 +54,10 @@ function request(file: ClientFile, e: Entry): { to: string; method: string; body
   return same(body, stands) ? null : { to, method: 'PUT', body }
 }
 
+export type Missed = { text: string; why: string }
+
 /** Missed is what nothing was made of. */
-export type Sent = { desk: Answered; mine: ClientFile | null; missed?: string }
+export type Sent = { desk: Answered; mine: ClientFile | null; missed?: Missed[] }
 
 /**
  * Sends one write, made on a client as it stands. The answer is the client after it;
@@ -78,8 +80,7 @@ export async function send(base: Answered, e: Entry, station: StationName, shown
   const desk = alone
     ? { file: mine, steps: got.steps, frame: got.frame, station: got.station ?? patchedView(shown, got.station_changes) }
     : await readDesk(file.id, station)
-  const missed = (got.not_understood ?? []).map((m) => `“${m.text}” (${m.why})`).join(', ')
-  return { desk, mine, missed }
+  return { desk, mine, missed: got.not_understood }
 }
 
 /** What a station shows after a change, of what it showed and what differs; undefined where the two do not fit: then it is read. */

@@ -76,6 +76,8 @@ export function Say({ onClose }: { onClose: () => void }) {
           units.system === 'us' ? '6 x 1 gal jug, 5 gal bucket wet sand, chair 18 in' : '6 x 1 L bottle, rucksack 30 L, chair 45 cm'
         }
         aria-describedby={`${id}-said`}
+        // What was typed ahead stands before what follows.
+        onFocus={(e) => e.currentTarget.setSelectionRange(text.length, text.length)}
         onChange={(e) => change(e.target.value)}
         onKeyDown={(e) => {
           if (e.key !== 'Enter' || e.shiftKey) return

@@ -1,8 +1,7 @@
-import { useState } from 'react'
-import { api, data, type Shapes } from '../../api/client'
+import { useState, useSyncExternalStore } from 'react'
 import { useBench } from '../../lib/desk'
 import { drafts } from '../../lib/drafts'
-import { newId } from '../../lib/file/parts'
+import type { Missed } from '../../lib/file/wire'
 import { useKey } from '../../lib/hooks'
 import { Button } from '../../ui/parts'
 import type { Picked, Room } from '../../ui/room/room'
@@ -24,52 +23,28 @@ export function AddLines({ room, pick }: Props) {
   const { desk, units, box } = useBench()
   const id = linesId
   const key = `${desk.file.id}/${room.id}/lines`
-  const [text, setText] = useState(drafts.get(key) ?? '')
-  const [wrong, setWrong] = useState<Shapes['SurveyLine'][]>([])
-  const [busy, setBusy] = useState(false)
+  const text = useSyncExternalStore(drafts.subscribe, () => drafts.get(key) ?? '')
+  const [wrong, setWrong] = useState<readonly Missed[]>([])
   const [added, setAdded] = useState(0)
   useKey('a', () => document.getElementById(id)?.focus())
   const change = (t: string) => {
-    setText(t)
     if (t) drafts.set(key, t)
     else drafts.drop(key)
   }
+  /** What is typed goes at once, in its turn; what is not understood comes back before what was typed since. */
   const add = async () => {
-    if (busy || text.trim() === '') return
-    setBusy(true)
-    try {
-      // Lines are read on the walls that are kept: what has just been walked comes first.
-      if (!(await box.quiet())) throw new Error('the walls are not kept yet')
-      const unit = units.system === 'metric' ? 'm' : 'ft'
-      const lines = await data<Shapes['SurveyLine'][]>(
-        api.POST('/api/v1/clients/{client}/survey/{room}', {
-          params: { path: { client: desk.file.id, room: room.id } },
-          body: { text, unit },
-        }),
-      )
-      let last: Picked | null = null
-      for (const l of lines) {
-        if (l.problem) continue
-        if (l.walls.length > 0) box.setThing('rooms', room.id, () => ({ walls: l.walls }))
-        if (l.ceiling_m > 0) box.setThing('rooms', room.id, () => ({ ceiling_m: l.ceiling_m, ceiling_half_m: l.half_m }))
-        for (const list of ['openings', 'fixtures', 'overheads'] as const) {
-          const thing = { openings: l.opening, fixtures: l.fixture, overheads: l.overhead }[list]
-          if (!thing) continue
-          const made = { ...thing, id: newId() }
-          box.make(list, made)
-          last = { list, id: made.id }
-        }
-      }
-      const bad = lines.filter((l) => l.problem)
-      setWrong(bad)
-      setAdded(lines.length - bad.length)
-      change(bad.map((l) => l.text).join('\n'))
-      if (last && bad.length === 0) pick(last)
-    } catch (e) {
-      const why = e instanceof Error ? e.message : 'no connection'
-      setWrong([{ text: '', problem: `nothing was added: ${why}`, walls: [], ceiling_m: 0, half_m: 0 }])
-    } finally {
-      setBusy(false)
+    if (text.trim() === '') return
+    const lines = text.split('\n').filter((l) => l.trim()).length
+    change('')
+    setWrong([])
+    setAdded(0)
+    const { id: said, missed } = await box.say(text, { room: room.id, unit: units.system === 'metric' ? 'm' : 'ft', back: key })
+    setWrong(missed)
+    setAdded(lines - missed.length)
+    const file = box.view()
+    for (const list of ['openings', 'fixtures', 'overheads'] as const) {
+      const last = file?.[list].findLast((x) => x.id.startsWith(`${said}-`))
+      if (last && missed.length === 0) pick({ list, id: last.id })
     }
   }
   return (
@@ -98,13 +73,13 @@ export function AddLines({ room, pick }: Props) {
         {wrong.map((l) => (
           <p key={l.text} className="m-0 text-wrong" data-wrong="">
             {l.text && <b>{l.text}: </b>}
-            {l.problem}
+            {l.why}
           </p>
         ))}
         {added > 0 && <p className="m-0 text-soft">{added === 1 ? 'one line added' : `${added} lines added`}</p>}
       </div>
       <div className="flex flex-wrap items-baseline gap-x-4">
-        <Button onClick={add} disabled={busy || text.trim() === ''}>
+        <Button onClick={add} disabled={text.trim() === ''}>
           Add
         </Button>
         <span className="text-fine text-soft">Enter adds a single line, Ctrl+Enter all; Shift+Enter begins the next</span>
