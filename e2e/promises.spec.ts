@@ -162,3 +162,35 @@ test('one line takes the house in: shown before it is kept, one step back, and k
   await saved(page)
   complains(/ERR_INTERNET_DISCONNECTED|ERR_NETWORK_CHANGED/)
 })
+
+test('the focus never falls to the page, and the first field is a step away', async ({ page, demo }) => {
+  await openDemo(page, demo)
+  const on = () => page.evaluate(() => document.activeElement?.tagName)
+  await page.getByPlaceholder('Name of a new client').fill('Signal box by the canal')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: 'Signal box by the canal', level: 1 })).toBeVisible()
+  await expect.poll(on).not.toBe('BODY')
+  for (const [key, name] of [['j', 'Jump to'], ['h', 'What was changed'], ['?', 'Keys'], ['i', 'What is there?']] as const) {
+    await page.getByRole('main').focus()
+    await page.keyboard.press(key)
+    await expect(page.getByRole('dialog', { name })).toBeVisible()
+    await page.keyboard.press('Escape')
+    await expect(page.getByRole('dialog')).toHaveCount(0)
+    await expect.poll(on, name).not.toBe('BODY')
+  }
+  // Tab from a station that has just been opened: its first field, or control.
+  for (const name of ['Stock', 'Space', 'Client']) {
+    await station(page, name)
+    await expect(page.getByRole('main').getByRole('heading').first()).toBeVisible()
+    await page.getByRole('main').focus()
+    await page.keyboard.press('Tab')
+    await expect.poll(() => page.evaluate(() => document.activeElement?.closest('main') !== null), name).toBe(true)
+  }
+  // What is removed gives the focus on.
+  await page.goto(`${demo}/c/demo-loft/space`)
+  await page.getByRole('button', { name: /^milking stool/ }).first().click()
+  await page.getByRole('button', { name: 'Remove', exact: true }).click()
+  await expect(page.getByRole('button', { name: /^milking stool/ })).toHaveCount(0)
+  await saved(page)
+  await expect.poll(on).not.toBe('BODY')
+})

@@ -82,7 +82,8 @@ export function useArrows(ids: readonly string[], chosen: string | undefined, op
   useEffect(() => {
     const move = (e: KeyboardEvent) => {
       const by = { ArrowDown: 1, ArrowUp: -1 }[e.key]
-      if (by !== undefined && e.target === document.body && !resting() && latest.current(by)) e.preventDefault()
+      const free = e.target === document.body || (e.target instanceof HTMLElement && e.target.tagName === 'MAIN')
+      if (by !== undefined && free && !resting() && latest.current(by)) e.preventDefault()
     }
     window.addEventListener('keydown', move)
     return () => window.removeEventListener('keydown', move)

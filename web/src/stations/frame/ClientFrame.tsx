@@ -1,5 +1,5 @@
 import { type Query, useQueryClient } from '@tanstack/react-query'
-import { Suspense, useCallback, useEffect, useMemo, useState } from 'react'
+import { Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import type { Answered, ClientFile, Library, Shapes } from '../../api/client'
 import { type Bench, BenchContext, keys, useLibrary, usePracticeMovements, withOwn } from '../../lib/desk'
@@ -141,6 +141,11 @@ function Open({ answered, library: standard, current }: { answered: Answered; li
   useEffect(() => {
     if (blocked) setAsking({ redo: blocked === 'redo' })
   }, [blocked])
+  const main = useRef<HTMLElement>(null)
+  // Where what had the focus is gone, the station has it: never the page. Tab goes on to its first field.
+  useEffect(() => {
+    if (bench && current && over === null && document.activeElement === document.body) main.current?.focus({ preventScroll: true })
+  }, [bench, current, over])
   if (!bench) return null
   const { Screen } = current
   const opening = <Waiting what={`Opening ${current.name}`} />
@@ -148,6 +153,14 @@ function Open({ answered, library: standard, current }: { answered: Answered; li
     <BenchContext.Provider value={bench}>
       <UnitsContext.Provider value={bench.units}>
         <div className="grid min-h-dvh grid-cols-1 grid-rows-[auto_1fr_auto] print:block print:h-auto md:h-dvh md:grid-cols-[11.5rem_minmax(0,1fr)] md:grid-rows-[minmax(0,1fr)_auto]">
+          <button
+            type="button"
+            data-noprint
+            className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-ink focus:px-3 focus:py-2 focus:text-paper"
+            onClick={() => main.current?.focus()}
+          >
+            To {current.name}
+          </button>
           <Rail current={current} />
           <div className="flex min-w-0 flex-col print:block md:min-h-0">
             <Header
@@ -157,7 +170,11 @@ function Open({ answered, library: standard, current }: { answered: Answered; li
               onPast={() => setOver('past')}
               onStep={step}
             />
-            <main className="relative min-w-0 grow pb-16 print:pb-0 md:min-h-0 md:overflow-y-auto md:pb-0">
+            <main
+              ref={main}
+              tabIndex={-1}
+              className="relative min-w-0 grow pb-16 outline-none print:pb-0 md:min-h-0 md:overflow-y-auto md:pb-0"
+            >
               <Boundary of={current.path}>
                 {shown.isError && !shown.data ? (
                   <Failed error={shown.error} retry={() => shown.refetch()} />
