@@ -194,3 +194,29 @@ test('the focus never falls to the page, and the first field is a step away', as
   await saved(page)
   await expect.poll(on).not.toBe('BODY')
 })
+
+test('by how much a walk missed its start stays said, with the walls to measure again, and an edit asks for little', async ({ page, demo }) => {
+  await openDemo(page, demo, '/c/demo-loft/space')
+  const walk = page.getByLabel(/Walk round the walls/)
+  await walk.fill('5.2 R 3.6 R 5.17 R 3.6')
+  await page.keyboard.press('Enter')
+  await saved(page)
+  const said = page.getByText(/4 walls; they miss the start by 3\.0 cm, shared out: measure A or C again to be sure/)
+  await expect(said).toBeVisible()
+  await expect(page.getByText('gap 3.0 cm')).toBeVisible()
+  await page.reload()
+  await expect(said).toBeVisible()
+  await walk.fill('5.2 R 3.6 R 5.2 R 3.6')
+  await page.keyboard.press('Enter')
+  await saved(page)
+  await expect(said).toHaveCount(0)
+
+  // What was worked out comes with the answer to the edit: the station is not asked for once more.
+  const asked: string[] = []
+  page.on('request', (r) => asked.push(`${r.method()} ${new URL(r.url()).pathname}`))
+  await field(page, 'Ceiling').fill('2.31')
+  await page.keyboard.press('Enter')
+  await saved(page)
+  await expect(field(page, 'Ceiling')).toHaveValue('2.310')
+  expect(asked.filter((a) => a.includes('/stations/'))).toEqual([])
+})

@@ -1,10 +1,12 @@
 package space
 
 import (
+	"cmp"
 	"errors"
 	"fmt"
 	"math"
 	"regexp"
+	"slices"
 	"strconv"
 	"strings"
 
@@ -235,6 +237,42 @@ type Survey struct {
 	Moved []quantity.Length
 }
 
+// alongGap is how near a wall's direction is to that of the gap, as a cosine, for it to be one that may have been read
+// wrong: 20° (house value).
+const alongGap = 0.94
+
+// Again are the walls that one would measure again, by their place: those along which the walk missed its start, the
+// longest first; none where it missed by less than half a millimetre. One wall that was read wrong is among them.
+func (s Survey) Again() (walls []int) {
+	missed := s.Missed()
+	if missed < 0.0005 {
+		return nil
+	}
+	heading := 0.0
+	near := make([]float64, len(s.Walls))
+	for i, w := range s.Walls {
+		heading -= w.Turn * math.Pi / 180
+		near[i] = math.Abs(s.Gap.X*math.Cos(heading)+s.Gap.Y*math.Sin(heading)) / missed
+	}
+	least := math.Min(alongGap, slices.Max(near))
+	for i, n := range near {
+		if n >= least-1e-9 && !s.Walls[i].Exact {
+			walls = append(walls, i)
+		}
+	}
+	slices.SortStableFunc(walls, func(a, b int) int { return cmp.Compare(s.Walls[b].Length, s.Walls[a].Length) })
+	return walls
+}
+
+// AgainNames are the walls to measure again by their letters: A or C.
+func (s Survey) AgainNames() string {
+	names := make([]string, 0, len(s.Walls))
+	for _, i := range s.Again() {
+		names = append(names, WallName(i))
+	}
+	return strings.Join(names, " or ")
+}
+
 // Missed is by how much the walls missed the start as measured, in m.
 func (s Survey) Missed() float64 { return math.Hypot(s.Gap.X, s.Gap.Y) }
 
@@ -273,7 +311,7 @@ func Closed(walls []Wall, closes bool) (Survey, error) {
 	missed := math.Hypot(s.Gap.X, s.Gap.Y)
 	if missed > shareable(round) {
 		return s, quantity.At("walls", "the walls miss the start by ", quantity.Amount(quantity.KindLength, missed),
-			": measure again, or end with a turn and the last wall closes the room")
+			": measure ", cmp.Or(s.AgainNames(), "the walls"), " again, or end with a turn and the last wall closes the room")
 	}
 	// The changes are length × (direction · λ); λ solves the 2 × 2 system of what they add up to.
 	var xx, xy, yy float64

@@ -218,3 +218,34 @@ func TestARectangleWithBites(t *testing.T) {
 	require.Error(t, err)
 	assert.Len(t, walls, 2)
 }
+
+// One wall of a drawn room is read wrong by a few centimetres: it is among those that are to be measured again.
+func TestAWallThatWasReadWrongIsNamed(t *testing.T) {
+	rng := rand.New(rand.NewPCG(26, 4))
+	for range 300 {
+		w, d, a, b := 3+3*rng.Float64(), 3+2*rng.Float64(), 0.5+rng.Float64(), 0.5+rng.Float64()
+		lengths := []float64{w, d, w - a, b, a, d - b}
+		wrong := rng.IntN(6)
+		lengths[wrong] += 0.01 + 0.03*rng.Float64()
+		walk := ""
+		for i, turn := range []string{"", " R ", " R ", " R ", " L ", " R "} {
+			walk += turn + fmt.Sprintf("%.6f", lengths[i])
+		}
+		walls, closes, err := space.ParseWalk(walk, "m")
+		require.NoError(t, err)
+		s, err := space.Closed(walls, closes)
+		require.NoError(t, err)
+		assert.Contains(t, s.Again(), wrong, walk)
+		assert.Less(t, len(s.Again()), 6, "not all of them")
+	}
+	// What closes names none; a walk that misses by far names them in its refusal.
+	walls, closes, err := space.ParseWalk("4 R 3 R 4 R 3", "m")
+	require.NoError(t, err)
+	s, err := space.Closed(walls, closes)
+	require.NoError(t, err)
+	assert.Empty(t, s.Again())
+	walls, closes, err = space.ParseWalk("4 R 3 R 4.5 R 3", "m")
+	require.NoError(t, err)
+	_, err = space.Closed(walls, closes)
+	assert.ErrorContains(t, err, "measure C or A again")
+}

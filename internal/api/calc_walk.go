@@ -24,6 +24,7 @@ type WalkAnswer struct {
 	AreaM2  float64      `json:"area_m2"`
 	GapM    float64      `json:"gap_m" doc:"By how much the walls miss the start"`
 	Gap     Corner       `json:"gap" doc:"In which direction: from the start to where they end"`
+	Again   string       `json:"again" doc:"The walls to measure again, by their letters"`
 	Problem string       `json:"problem" doc:"What stands against it; empty for nothing"`
 	At      string       `json:"at" doc:"Where: walls[i] or walls"`
 }
@@ -59,7 +60,7 @@ func (q WalkQuestion) answer(_ context.Context) (WalkAnswer, error) {
 		return out, nil
 	}
 	s, err := space.Closed(walls, closes)
-	out.GapM, out.Gap = s.Missed(), drawn(s.Gap)
+	out.GapM, out.Gap, out.Again = s.Missed(), drawn(s.Gap), s.AgainNames()
 	if wrong(err) {
 		return out, nil
 	}

@@ -36,6 +36,8 @@ type RoomState struct {
 	Problem   string         `json:"problem" doc:"Why its walls do not close, when they do not"`
 	Outline   []Corner       `json:"outline" doc:"Corner i is where wall i begins; none where nobody has measured"`
 	GapM      float64        `json:"gap_m" doc:"By how much the walls missed the start as measured"`
+	Gap       Corner         `json:"gap" doc:"In which direction: from the start to where they ended"`
+	Again     string         `json:"again" doc:"The walls to measure again, by their letters; empty where the walk closed"`
 	Walls     []WallState    `json:"walls"`
 	Openings  []OpeningState `json:"openings"`
 	Things    []ThingState   `json:"things"`
@@ -245,7 +247,7 @@ func roomStateOf(of workbench.RoomOf, a space.Answer, rooms []space.Room, units 
 		out.Lane = &FreeLane{drawn(a.Lane.From), drawn(a.Lane.To)}
 	}
 	if of.Walked {
-		out.GapM = of.Survey.Missed()
+		out.GapM, out.Gap, out.Again = of.Survey.Missed(), drawn(of.Survey.Gap), of.Survey.AgainNames()
 	}
 	for _, l := range of.Lost {
 		out.Lost = append(out.Lost, LostThing{l.List, l.ID, quantity.In(l.Why, units).Error()})

@@ -7080,6 +7080,8 @@ export interface components {
             why: string;
         };
         RoomState: {
+            /** @description The walls to measure again, by their letters; empty where the walk closed */
+            again: string;
             /** @description What stands wrong */
             conflicts: components["schemas"]["RoomConflict"][];
             /** @description What its floor bears of what falls */
@@ -7092,6 +7094,8 @@ export interface components {
             /** Format: double */
             free_m2: number;
             free_why: components["schemas"]["Derivation"];
+            /** @description In which direction: from the start to where they ended */
+            gap: number[];
             /**
              * Format: double
              * @description By how much the walls missed the start as measured
@@ -7823,6 +7827,8 @@ export interface components {
             top_d_m?: number;
         };
         WalkAnswer: {
+            /** @description The walls to measure again, by their letters */
+            again: string;
             /** Format: double */
             area_m2: number;
             /** @description Where: walls[i] or walls */

@@ -49,6 +49,8 @@ export function useStation({ file }: Answered, station: StationName) {
           signal,
         }),
       ),
+    // What an edit has answered of a revision is not asked for again; a day or a practice's rules change it seldom.
+    staleTime: 5 * 60_000,
     placeholderData: (before, query) => (query?.queryKey[1] === file.id && query?.queryKey[2] === station ? before : undefined),
   })
 }

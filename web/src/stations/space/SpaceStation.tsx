@@ -27,7 +27,7 @@ export function SpaceStation() {
       <div className="flex flex-wrap items-start gap-x-6 gap-y-2">
         <Rooms room={room} show={show} />
         <div className="order-last min-w-64 grow-[20] basis-full md:order-none md:basis-0">
-          {room && state && <WalkLine key={room.id} room={room} ghost={ghost} />}
+          {room && state && <WalkLine key={room.id} room={room} state={state} ghost={ghost} />}
         </div>
         <Checklist />
       </div>

@@ -8,13 +8,13 @@ import type { Signal } from '../../lib/signal'
 import { lineLook, Shell } from '../../ui/field/shell'
 import { useTyped } from '../../ui/field/typed'
 import type { Walk } from '../../ui/room/Plan'
-import { type Room, type Wall, walkedOver, walkText } from '../../ui/room/room'
+import { type Room, type State, type Wall, walkedOver, walkText } from '../../ui/room/room'
 import { linesId } from './AddLines'
 
-type Props = { room: Room; ghost: Signal<Walk> }
+type Props = { room: Room; state: State; ghost: Signal<Walk> }
 
 /** The walk round the walls in one line: drawn as it is typed, kept on Enter once it makes a room. */
-export function WalkLine({ room, ghost }: Props) {
+export function WalkLine({ room, state, ghost }: Props) {
   const { units } = useBench()
   const id = useId()
   const box = useRef<HTMLInputElement>(null)
@@ -56,7 +56,11 @@ export function WalkLine({ room, ghost }: Props) {
     box.current?.focus()
     box.current?.select()
   })
-  const stands = f.value.length === 0 ? '' : `${f.value.length} walls`
+  // How the walk missed its start stays said until it is measured again.
+  const missed =
+    state.gap_m > 0.0005 &&
+    `they miss the start by ${units.show('level', state.gap_m)}, shared out: measure ${state.again} again to be sure`
+  const stands = f.value.length === 0 ? '' : [`${f.value.length} walls`, missed].filter(Boolean).join('; ')
   return (
     <Shell
       id={id}

@@ -124,8 +124,34 @@ function Drawn(p: Props) {
         <Thing key={t.id} id={t.id} {...p} />
       ))}
       <Words {...p} />
+      <Missed {...p} />
       {!p.still && <Corners {...p} />}
     </>
+  )
+}
+
+/** Where the walk missed its start: a gap at its first corner, in its direction, wider than to scale so that it is seen. */
+function Missed({ state, still }: Props) {
+  const { units } = useBench()
+  const at = usePlace()
+  const first = state.outline[0]
+  if (still || !first || state.gap_m < 0.0005) return null
+  const [x, y] = at(first)
+  const [to] = [at([(first[0] ?? 0) + (state.gap[0] ?? 0), (first[1] ?? 0) + (state.gap[1] ?? 0)])]
+  const far = Math.max(1e-9, Math.hypot(to[0] - x, to[1] - y))
+  const [ux, uy] = [(to[0] - x) / far, (to[1] - y) / far]
+  const across = (k: number): At[] => [
+    [x + ux * k - uy * 9, y + uy * k + ux * 9],
+    [x + ux * k + uy * 9, y + uy * k - ux * 9],
+  ]
+  return (
+    <g pointerEvents="none">
+      <path d={through(across(-4))} stroke="var(--due)" strokeWidth="2" />
+      <path d={through(across(4))} stroke="var(--due)" strokeWidth="2" />
+      <Label at={[x + 12, y + 22]} as="due" halo>
+        gap {units.show('level', state.gap_m)}
+      </Label>
+    </g>
   )
 }
 
