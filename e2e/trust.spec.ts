@@ -27,7 +27,9 @@ test('what cannot be read is said at its field, and the text outlives a reload',
   await expect(page.getByText('is not an amount')).toBeVisible()
   await page.getByLabel("Client’s name here").fill('')
   await expect(page.getByText('needs a name to be found again')).toBeVisible()
-  await saved(page)
+  // Nothing is on its way, and nothing of it is called saved.
+  await expect(page.locator('[data-save=refused]')).toHaveText('not saved')
+  await expect(page.getByRole('button', { name: /^see the 2 fields/ })).toBeVisible()
 })
 
 test('what the server refuses comes back to its field', async ({ page, demo, complains }) => {
@@ -48,11 +50,11 @@ test('what the server refuses comes back to its field', async ({ page, demo, com
   complains(/status of 422/)
 })
 
-test('two windows cannot overwrite each other in silence', async ({ page, demo, context, complains }) => {
+test('two people cannot overwrite each other in silence', async ({ page, demo, browser, complains }) => {
   await openDemo(page, demo, '/c/demo-loft/space')
   await expect(field(page, 'Ceiling')).toHaveValue('2.360')
-  const second = await context.newPage()
-  await second.goto(`${demo}/c/demo-loft/space`)
+  const second = await (await browser.newContext()).newPage()
+  await openDemo(second, demo, '/c/demo-loft/space')
   await field(second, 'Ceiling').fill('2.20')
   await second.keyboard.press('Enter')
   await saved(second)

@@ -77,7 +77,7 @@ func (a *API) entry(r huma.API) {
 		Client
 		Looking
 		Body struct {
-			ID   string `json:"id" pattern:"^[a-z0-9]{1,30}$" doc:"Of this line: sent twice it is there once"`
+			ID   string `json:"id" pattern:"^[a-z0-9-]{1,30}$" doc:"Of this line: sent twice it is there once"`
 			Text string `json:"text" minLength:"1" maxLength:"8000"`
 			Room string `json:"room,omitempty" maxLength:"40" doc:"Lines of a survey of this room: door B 0.4 0.8 x 2.0"`
 			Unit string `json:"unit,omitempty" maxLength:"10" doc:"Of bare lengths of a survey"`
