@@ -143,6 +143,9 @@ func item(part string, system quantity.System) (out Item, why string) {
 	if noun == "" {
 		return out, "that is nothing known here: a container, a thing to pack, furniture, a band, gear, a bar, plates, a door or a filling"
 	}
+	if m.kind == BarKind && strings.HasPrefix(left, "of ") {
+		return out, "that is nothing known here: of a bar it is said how heavy it is"
+	}
 	if strings.ContainsAny(left, "0123456789") {
 		return out, fmt.Sprintf("%q of what? a number has a unit", strings.Trim(digits.FindString(left), " "))
 	}
@@ -359,8 +362,11 @@ func (out *Item) exactly(start string, mass float64, said bool) string {
 		}
 		if d := float64(g.Loads[0].From) - mass; d < 0.26 && d > -0.26 {
 			out.Fields["item"] = g.Key
-			if start == "dumbbells-" { // they come in pairs
-				out.Count = max(1, out.Count/2)
+			if start == "dumbbells-" { // they come in pairs; a line says how many there are, or names the pair
+				if out.Count%2 == 1 {
+					return "they are known in pairs: 2 x 12 kg dumbbells"
+				}
+				out.Count /= 2
 			}
 			return ""
 		}

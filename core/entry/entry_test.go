@@ -141,7 +141,7 @@ func TestEveryWordIsUnderstood(t *testing.T) {
 	for _, w := range entry.Words() {
 		text := w
 		if w == "kettlebell" || strings.HasSuffix(w, "dumbbell") && !strings.Contains(w, "adjustable") {
-			text += " 12 kg"
+			text = "2 x 12 kg " + w
 		}
 		if strings.HasSuffix(w, "plate") || w == "disc" {
 			text += " 5 kg"

@@ -1,6 +1,6 @@
 import type { QueryClient } from '@tanstack/react-query'
 import type { Answered, ApiError, ClientFile, StationName } from '../../api/client'
-import { drafts } from '../drafts'
+import { drafts, sayDraft } from '../drafts'
 import { stationKey } from '../results'
 import { type Clash, clashOf, settled } from './clash'
 import { afterRefusal, type Entry, overlaid, queued, type Refusal, rebased, scopeOf, setting, split, without } from './entry'
@@ -474,6 +474,8 @@ export class Outbox {
       // What was wanted shows as not done; who asked for it has its text.
       this.entries(this.now.entries.filter((x) => x.id !== e.id && (e.do !== 'make' || scopeOf(x) !== e.scope)))
       this.house.tell(`Not ${e.do === 'drop' ? 'removed' : 'added'}: ${words}.`)
+      // A line that was refused whole comes back to where it was typed.
+      if (e.do === 'say') drafts.set(e.back ?? sayDraft(this.client), e.text)
       this.answer(e.id, false)
       return
     }
