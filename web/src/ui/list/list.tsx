@@ -47,6 +47,7 @@ export function List<T extends Row>(p: Props<T>) {
   const finder = p.finder !== false && p.items.length > someMore
   const wanted = folded(q.trim())
   const shown = wanted ? p.items.filter((x) => folded(p.text(x)).includes(wanted)) : p.items
+  const all = Math.max(shown.length, p.count ?? 0)
   return (
     <div className={p.scrolls ? 'flex min-h-0 flex-col md:h-full' : ''}>
       {finder && (
@@ -68,8 +69,8 @@ export function List<T extends Row>(p: Props<T>) {
           />
         </div>
       )}
-      {Math.max(shown.length, p.count ?? 0) > many ? (
-        <Suspense fallback={<Plain {...p} items={shown.slice(0, many)} box={box} />}>
+      {all > many ? (
+        <Suspense fallback={<Plain {...p} items={shown.slice(0, many)} more={all - Math.min(shown.length, many)} box={box} />}>
           <Virtual {...(p as unknown as Props<Row>)} items={shown} box={box} />
         </Suspense>
       ) : (
@@ -101,10 +102,14 @@ export function walk(e: KeyboardEvent<HTMLElement>) {
 
 export type Inner<T extends Row> = Props<T> & { box: React.RefObject<HTMLUListElement | null> }
 
+/** How high a row is taken to be until it is drawn, in px. */
+export const usualHeight = 52
+
 export const boxLook = (scrolls?: boolean) =>
   `relative m-0 list-none p-0 ${scrolls ? 'max-md:max-h-[40vh] min-h-0 overflow-y-auto md:grow' : ''}`
 
-function Plain<T extends Row>({ label, items, row, scrolls, at, box }: Inner<T>) {
+/** All rows it is given, and room for so many more. */
+function Plain<T extends Row>({ label, items, row, rowHeight = usualHeight, scrolls, at, box, more = 0 }: Inner<T> & { more?: number }) {
   const here = useRef<HTMLLIElement>(null)
   useEffect(() => {
     if (at && scrolls) here.current?.scrollIntoView?.({ block: 'nearest' })
@@ -116,6 +121,7 @@ function Plain<T extends Row>({ label, items, row, scrolls, at, box }: Inner<T>)
           {row(x)}
         </li>
       ))}
+      {more > 0 && <li aria-hidden="true" style={{ height: more * rowHeight }} />}
     </ul>
   )
 }

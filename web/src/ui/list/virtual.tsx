@@ -1,6 +1,6 @@
 import { useVirtualizer, useWindowVirtualizer, type Virtualizer } from '@tanstack/react-virtual'
 import { useEffect, useLayoutEffect, useRef, useState } from 'react'
-import { boxLook, type Inner, type Row, walk } from './list'
+import { boxLook, type Inner, type Row, usualHeight, walk } from './list'
 
 /** Only the rows in sight: of a list that scrolls, of a station that does, or of the whole page. */
 export function Virtual<T extends Row>(p: Inner<T>) {
@@ -19,6 +19,7 @@ export function Virtual<T extends Row>(p: Inner<T>) {
   return (
     <>
       <div ref={start} />
+      {of === null && <div style={{ height: windowOf({ ...p, margin }).count * (p.rowHeight ?? usualHeight) }} />}
       {of === 'page' && <OnPage {...p} margin={margin} />}
       {(of === 'list' || of === 'station') && <Inside {...p} margin={margin} />}
     </>
@@ -26,8 +27,6 @@ export function Virtual<T extends Row>(p: Inner<T>) {
 }
 
 type Placed<T extends Row> = Inner<T> & { margin: number }
-
-const usualHeight = 52
 
 const windowOf = <T extends Row>({ items, count = 0, rowHeight = usualHeight, margin }: Placed<T>) => ({
   count: Math.max(items.length, count),
