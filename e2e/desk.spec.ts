@@ -1,6 +1,6 @@
 import { execFileSync } from 'node:child_process'
 import type { Page, Request } from '@playwright/test'
-import { endSession, expect, field, hold, openDemo, saved, station, test, views } from './house'
+import { endSession, expect, field, hold, openDemo, openLine, saved, station, test, views } from './house'
 
 /** What the browser asks the server to change; looking, reading and trying are not among it. */
 const changes = (r: Request) =>
@@ -24,6 +24,7 @@ const slow = (page: Page, ms = 700) =>
 test('with a slow server everything that is done shows at once, and nothing of it is lost', async ({ page, demo }) => {
   await openDemo(page, demo, '/c/demo-loft/client')
   await expect(field(page, 'Stature')).toBeVisible()
+  await openLine(page, /^Limits/)
   await slow(page)
   // Two ticks within 150 ms.
   const tick = (name: string) => page.getByRole('checkbox', { name })
@@ -63,6 +64,7 @@ test('offline, two fields are typed and kept; back online both are saved', async
   await context.setOffline(true)
   await field(page, 'Days a week').fill('5')
   await expect(page.getByText('not saved: no connection to the server')).toBeVisible()
+  await openLine(page, /^Name and note/)
   await page.getByLabel('Private note').fill('typed in the cellar')
   await field(page, 'Stature').fill('171 cm')
   await page.keyboard.press('Enter')
@@ -85,6 +87,7 @@ test('what was not sent outlives the window, and one write that fails does not h
   await field(page, 'Minutes each').fill('50')
   await expect(page.getByText(/^not saved/)).toBeVisible()
   await station(page, 'Space')
+  await openLine(page, /^How sure/)
   await field(page, 'Taken, not drawn').fill('2.8')
   await page.keyboard.press('Enter')
   await expect(page.getByText('2 changes wait here')).toBeVisible()
@@ -100,7 +103,7 @@ test('what was not sent outlives the window, and one write that fails does not h
 test('a note that is typed when the session ends is there after the next sign-in', async ({ page, demo, complains }) => {
   await openDemo(page, demo, '/c/demo-loft/client')
   const note = page.getByLabel('Private note')
-  await expect(note).toBeVisible()
+  await openLine(page, /^Name and note/)
   await note.fill('half a sentence')
   const goOn = await hold(page)
   await endSession(page, demo)
@@ -313,7 +316,7 @@ test('everything is found by jumping, and the focus comes back', async ({ page, 
 const onPaper = (pdf: Buffer) => execFileSync('pdftotext', ['-raw', '-', '-'], { input: pdf, encoding: 'utf8' }).split(/\s+/)
 
 test('printed from the dark, every station is light, and nothing is cut off', async ({ page, demo }) => {
-  test.setTimeout(120_000)
+  test.setTimeout(240_000)
   await page.emulateMedia({ colorScheme: 'dark' })
   await openDemo(page, demo)
   for (const { name, path } of views()) {

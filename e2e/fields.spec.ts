@@ -1,11 +1,14 @@
 import type { Page } from '@playwright/test'
-import { expect, openDemo, openLine, test } from './house'
+import { expect, openDemo, openLine, openLines, test } from './house'
 
 /** What stands at Space whatever is picked there. */
 const home = ['Soles', 'Reach to a bar', 'Grip, pressed up', 'Narrowest way in', 'Lowest place on it']
 
 const stations = {
-  client: { path: 'client', fields: ['Stature', 'Body mass', 'Reach to a bar', 'Grip, pressed up', 'Days a week', 'Minutes each', 'Born in', 'Months off', 'Budget'] },
+  client: {
+    path: 'client',
+    fields: ['Stature', 'Body mass', 'Reach to a bar', 'Grip, pressed up', 'Days a week', 'Minutes each', 'Born in', 'Months off', 'Budget'],
+  },
   space: { path: 'space', fields: ['Ceiling', 'Heights right to ±', 'Walls right to ±', 'Taken, not drawn', 'Storage', 'Clear within, min', 'Quiet from, h', 'Quiet until, h', ...home] },
   'a wall at space': { path: 'space?of=walls/0', fields: ['Length', 'Start to first stud', 'Stud to stud', 'Lining'], beside: home.length },
   'an opening at space': { path: 'space?of=openings/stair-door', fields: ['From its start', 'Width', 'Height'], beside: home.length },
@@ -71,6 +74,8 @@ for (const [name, s] of Object.entries(stations)) {
     const show = async () => {
       await page.getByRole('heading', { name: 'Loft above the bakery' }).waitFor()
       if ('open' in s) await s.open(page)
+      await page.locator('main input[aria-describedby]').first().waitFor()
+      await openLines(page)
     }
     await show()
     const fields = page.locator('main input[aria-describedby]')

@@ -150,6 +150,12 @@ export async function openLine(page: Page, name: RegExp) {
   if ((await line.getAttribute('aria-expanded')) !== 'true') await line.click()
 }
 
+/** Opens every line of a station that shows its answers alone. */
+export async function openLines(page: Page) {
+  const shut = page.locator('[data-lines] button[aria-expanded=false]')
+  for (let n = await shut.count(); n > 0; n = await shut.count()) await shut.first().click()
+}
+
 /** Puts a container on the bench at Loads, and waits until it stands there. */
 export async function putOnBench(page: Page, name: string) {
   const list = page.getByRole('navigation', { name: 'Things that are filled' })

@@ -1,4 +1,4 @@
-import { expect, field, putOnBench, saved, station, test } from './house'
+import { expect, field, openLine, putOnBench, saved, station, test } from './house'
 
 test('from the first account to the printed plan, typing all the way', async ({ page, fresh }) => {
   await page.goto(fresh)
@@ -21,6 +21,7 @@ test('from the first account to the printed plan, typing all the way', async ({ 
   await page.keyboard.press('Enter')
   await expect(field(page, 'Body mass')).toHaveValue('78.9')
   await expect(page.getByText('questions before training that nobody has answered')).toBeVisible()
+  await openLine(page, /^Before training/)
   await page.getByRole('checkbox', { name: /^chest pain, palpitations/ }).click()
   await page.getByRole('button', { name: /^None of the other/ }).click()
   await field(page, 'Born in').fill('1986')
@@ -31,6 +32,7 @@ test('from the first account to the printed plan, typing all the way', async ({ 
   await page.getByLabel('Name', { exact: true }).first().fill('R. Quill')
   await page.getByLabel(/^Of \(as/).fill('2026-11-02')
   await page.getByLabel('Said', { exact: true }).selectOption('may')
+  await openLine(page, /^Money/)
   await field(page, 'Budget').fill('150')
   await page.keyboard.press('Enter')
   await saved(page)
@@ -38,6 +40,9 @@ test('from the first account to the printed plan, typing all the way', async ({ 
 
   await station(page, 'Space')
   await field(page, 'Ceiling').pressSequentially('2.3 m')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('not surveyed').first()).toBeAttached()
+  await page.getByLabel(/^Walk round the walls/).fill('4 x 3')
   await page.keyboard.press('Enter')
   await page.getByText('may be drilled', { exact: true }).click()
   await page.getByRole('button', { name: /^A 4\.000 m/ }).click()

@@ -1,4 +1,4 @@
-import { expect, field, openDemo, saved, station, test } from './house'
+import { expect, field, openDemo, openLine, saved, station, test } from './house'
 
 test('a movement is found by any word, opens to its relatives, and says what would open it', async ({ page, demo }) => {
   await openDemo(page, demo, '/c/demo-loft/needs')
@@ -35,6 +35,7 @@ test('the goal makes the board, and a careful start makes it lighter', async ({ 
   const range = async () => Number(/([\d.]+)–/.exec((await panel.locator('b').first().textContent()) ?? '')?.[1])
   const before = await range()
   await station(page, 'Client')
+  await openLine(page, /^Training so far/)
   await field(page, 'Months off').fill('6')
   await page.keyboard.press('Enter')
   await saved(page)
@@ -132,6 +133,7 @@ test('one more thing: what it opens and turns, put into the plan and taken back'
 
 test('an operation holds until somebody’s word is written down, and a change for a limit is agreed on', async ({ page, demo, complains }) => {
   await openDemo(page, demo, '/c/demo-loft/client')
+  await openLine(page, /^Before training/)
   await page.getByRole('button', { name: 'Add an operation' }).click()
   await saved(page)
   await expect(page.getByText(/operated on \(knee\): a physician's word/).first()).toBeVisible()
@@ -168,6 +170,7 @@ test('an operation holds until somebody’s word is written down, and a change f
   await page.getByLabel('Said', { exact: true }).selectOption('may')
   await saved(page)
   await expect(page.getByText(/operated on \(/)).toHaveCount(0)
+  await openLine(page, /^Limits/)
   await page.getByRole('checkbox', { name: 'knee', exact: true }).locator('..').click()
   await saved(page)
   await station(page, 'Needs')

@@ -1,4 +1,4 @@
-import { endSession, expect, field, openDemo, saved, station, test } from './house'
+import { endSession, expect, field, openDemo, openLine, saved, station, test } from './house'
 
 // What the desk promises at a kitchen table, each tried by breaking it.
 
@@ -34,6 +34,7 @@ test('without a connection a height in feet is kept as a height, and no text tha
 
 test('what a window had that has crashed is taken over at once, and another window sees a change within a second', async ({ page, demo, context, complains }) => {
   await openDemo(page, demo, '/c/demo-loft/client')
+  await openLine(page, /^Name and note/)
   const note = page.getByLabel('Private note')
   await expect(note).toBeVisible()
   const doomed = await context.newPage()
@@ -78,7 +79,7 @@ test('looking through a list adds nothing, steps back are taken one by one, and 
     await saved(page)
     await page.waitForTimeout(2100) // what follows sooner is of the same change
   }
-  await page.getByRole('heading', { name: 'Who trains here' }).click()
+  await page.getByRole('heading', { level: 1 }).click()
   for (let n = 0; n < 3; n++) await page.keyboard.press('Control+z')
   await expect(field(page, 'Days a week')).not.toHaveValue('6')
   await saved(page)
@@ -89,7 +90,7 @@ test('looking through a list adds nothing, steps back are taken one by one, and 
   await page.getByLabel(/single letters do something/).uncheck()
   await page.keyboard.press('Escape')
   const units = await field(page, 'Body mass').inputValue()
-  await page.getByRole('heading', { name: 'Who trains here' }).click()
+  await page.getByRole('heading', { level: 1 }).click()
   await page.keyboard.press('u')
   await page.keyboard.press('j')
   await page.keyboard.press('?')
@@ -106,7 +107,7 @@ test('everything is there without a connection, and a sign-in says what waits', 
   await expect(field(page, 'Stature')).toBeVisible()
   await page.waitForLoadState('networkidle')
   await context.setOffline(true)
-  await page.getByRole('heading', { name: 'Who trains here' }).click()
+  await page.getByRole('heading', { level: 1 }).click()
   await page.keyboard.press('h')
   const past = page.getByRole('dialog', { name: 'What was changed' })
   await expect(past).toBeVisible()
@@ -116,6 +117,7 @@ test('everything is there without a connection, and a sign-in says what waits', 
   await context.setOffline(false)
 
   await endSession(page, demo)
+  await openLine(page, /^Name and note/)
   await page.getByLabel('Private note').fill('after the session')
   await page.keyboard.press('Tab')
   await expect(page.getByText(/One change waits in this browser/)).toBeVisible()

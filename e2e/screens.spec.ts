@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
-import { expect, openDemo, openLine, test, views } from './house'
+import { expect, openDemo, openLine, openLines, saved, test, views } from './house'
 
 const screens = [
   { name: 'start', path: '/' },
@@ -77,12 +77,14 @@ test('no screen has a fault of accessibility, light or dark', async ({ page, dem
     }
     if (name === 'history') {
       await page.getByLabel('Days a week').fill('4')
-      await page.getByRole('button', { name: /^Undo: the person/ }).waitFor()
+      await page.keyboard.press('Enter')
+      await saved(page)
       await page.keyboard.press('Escape')
       await page.getByRole('heading', { level: 1 }).click()
       await page.keyboard.press('h')
       await page.getByRole('button', { name: 'Take back' }).waitFor()
     }
+    await openLines(page)
     if (name === 'practice') {
       await page.getByRole('button', { name: 'Invite a consultant' }).click()
       await page.getByText('Give this code').waitFor()

@@ -1,4 +1,4 @@
-import { expect, field, openDemo, saved, station, test } from './house'
+import { expect, field, openDemo, openLine, saved, station, test } from './house'
 
 test('an account is asked for once, wrong passwords are refused in words', async ({ page, fresh, complains }) => {
   await page.goto(fresh)
@@ -73,6 +73,8 @@ test('a client is erased only when asked twice', async ({ page, demo }) => {
 
 test('limits and units change what is needed, at once', async ({ page, demo }) => {
   await openDemo(page, demo, '/c/demo-loft/client')
+  await openLine(page, /^Limits/)
+  await openLine(page, /^Money/)
   await page.getByRole('checkbox', { name: 'nothing overhead', exact: true }).locator('..').click()
   await saved(page)
   await page.getByRole('radio', { name: 'lb, ft' }).locator('..').click()

@@ -1,4 +1,4 @@
-import { endSession, expect, field, openDemo, putOnBench, saved, slide, station, test } from './house'
+import { endSession, expect, field, openDemo, openLine, putOnBench, saved, slide, station, test } from './house'
 
 test('what cannot be read is said at its field, and the text outlives a reload', async ({ page, demo }) => {
   await openDemo(page, demo, '/c/demo-loft/client')
@@ -23,6 +23,8 @@ test('what cannot be read is said at its field, and the text outlives a reload',
   await expect(page.getByText('is not a unit')).toBeVisible()
   await stature.press('Escape')
   await expect(stature).toHaveValue('1.690')
+  await openLine(page, /^Money/)
+  await openLine(page, /^Name and note/)
   await field(page, 'Budget').fill('lots')
   await expect(page.getByText('is not an amount')).toBeVisible()
   await page.getByLabel("Client’s name here").fill('')
@@ -34,6 +36,7 @@ test('what cannot be read is said at its field, and the text outlives a reload',
 
 test('what the server refuses comes back to its field', async ({ page, demo, complains }) => {
   await openDemo(page, demo, '/c/demo-loft/space')
+  await openLine(page, /^How sure/)
   await field(page, 'Taken, not drawn').fill('40')
   await page.keyboard.press('Enter')
   await expect(page.getByText(/taken of a room of 18.7/)).toBeVisible()
@@ -69,9 +72,11 @@ test('two people cannot overwrite each other in silence', async ({ page, demo, b
   await expect(field(page, 'Ceiling')).toHaveValue('2.200')
 
   // Other fields of the same part: both are kept, and nobody is asked.
+  await openLine(second, /^How sure/)
   await field(second, 'Heights right to ±').fill('15')
   await second.keyboard.press('Enter')
   await saved(second)
+  await openLine(page, /^How sure/)
   await field(page, 'Taken, not drawn').fill('1.5')
   await page.keyboard.press('Enter')
   await expect(field(page, 'Heights right to ±')).toHaveValue('15.0')
@@ -229,6 +234,7 @@ test('a session that has ended asks to sign in again, and what was typed is stil
   await openDemo(page, demo, '/c/demo-loft/client')
   await field(page, 'Stature').fill('tall')
   await expect(page.getByText('is not a number')).toBeVisible()
+  await page.waitForLoadState('networkidle') // or the sign-in is there at once
   await endSession(page, demo)
   await page.getByRole('link', { name: 'Scrappy Rack: all clients' }).click()
   await page.getByRole('button', { name: 'Open the demo' }).click()

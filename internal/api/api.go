@@ -61,7 +61,7 @@ func (a *API) Mount(r chi.Router) huma.API {
 	for _, station := range []func(huma.API){
 		a.session, a.accounts, a.library, a.movements, a.clients, a.results, a.parts, a.rooms, a.loads, a.benches, a.bands, a.scales,
 		a.stock, a.closings, a.builds, a.prices, a.practiceHistory, a.plan, a.log, a.handover,
-		a.household, a.entry, a.calc,
+		a.household, a.asks, a.entry, a.calc,
 	} {
 		station(described)
 	}

@@ -327,6 +327,7 @@ func TestRectanglesBecomeRooms(t *testing.T) {
 	require.Len(t, f.Rooms, 1)
 	r := f.Rooms[0]
 	want := store.NewRoom("room", "Room")
+	want.Walls = store.Square(4, 3)
 	want.CeilingM, want.TakenM2, want.Floor, want.Surface, want.Holes, want.Door, want.Below = 2.08, 3.2, "timber", "carpet", "no-holes",
 		"light", true
 	for i, l := range []float64{4.61, 2.93, 4.61, 2.93} {

@@ -111,16 +111,21 @@ type Overhead struct {
 	HighM   float64 `db:"high_m" json:"high_m" minimum:"0" maximum:"20" doc:"Of a slope: its highest; 0 for the ceiling's height"`
 }
 
-// NewRoom is a room to start from: 4 × 3 m, nothing known of it.
-func NewRoom(id, name string) Room {
-	r := Room{ID: id, Name: name, Trains: true}
-	for i, l := range []float64{4, 3, 4, 3} {
+// Square are the walls of a room with four corners, in m.
+func Square(width, depth float64) (walls List[RoomWall]) {
+	for i, l := range []float64{width, depth, width, depth} {
 		w := RoomWall{LengthM: l}
 		if i > 0 {
 			w.TurnDeg = 90
 		}
-		r.Walls = append(r.Walls, w)
+		walls = append(walls, w)
 	}
+	return walls
+}
+
+// NewRoom is a room to start from: nothing known of it.
+func NewRoom(id, name string) Room {
+	r := Room{ID: id, Name: name, Trains: true, Walls: List[RoomWall]{}}
 	complete(reflect.ValueOf(&r).Elem())
 	return r
 }

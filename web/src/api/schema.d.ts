@@ -531,6 +531,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/clients/{client}/asks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is worth asking next: what nobody has said, tried with each answer */
+        get: operations["read-asks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/clients/{client}/at-hand": {
         parameters: {
             query?: never;
@@ -2017,6 +2034,43 @@ export interface components {
         };
         AppendInBody: {
             sets: components["schemas"]["LogSet"][];
+        };
+        Ask: {
+            /** @description What the thing is called */
+            about: string;
+            answers: components["schemas"]["AskAnswer"][];
+            field: string;
+            /** @description Nothing can be worked out before it */
+            first: boolean;
+            /** @description The answer is another board, another hold point or another plan */
+            moves: boolean;
+            /** @description A part of the file, or one thing of a list */
+            scope: string;
+        };
+        AskAnswer: {
+            /** Format: int64 */
+            cost_minor: number;
+            /** Format: int64 */
+            covered: number;
+            /** Format: int64 */
+            holds: number;
+            /** Format: int64 */
+            needs: number;
+            /**
+             * Format: double
+             * @description One end of what a number may be, in the field's unit
+             */
+            number: number;
+            /** @description A plan was made with it */
+            planned: boolean;
+            /** @description A word of a choice; empty where a number is asked */
+            said: string;
+        };
+        Asks: {
+            /** @description What moves most first */
+            asks: components["schemas"]["Ask"][];
+            /** Format: int64 */
+            revision: number;
         };
         AtHand: {
             /** @description Keys of fillings */
@@ -9382,6 +9436,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Additions"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "read-asks": {
+        parameters: {
+            query?: {
+                /** @description Whose needs, limits and log: a person's id; without one the first person's */
+                person?: string;
+                /** @description With plans made of the first of them */
+                plans?: boolean;
+            };
+            header?: never;
+            path: {
+                client: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Asks"];
                 };
             };
             /** @description Error */

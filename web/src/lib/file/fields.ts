@@ -7,6 +7,8 @@ export type Spec = {
   label: string
   /** A kind of quantity that the units know how to write; without it it is no measured number. */
   kind?: string
+  /** The unit of a bare number, where it is not the shown one. */
+  bare?: { metric: string; us: string }
   min?: number
   max?: number
   /** What an empty field means; without it a value is needed. */
@@ -55,9 +57,9 @@ export const table = {
       name: { label: 'Called', otherwise: '' },
       weight: { label: 'Counts in the plan', otherwise: 1, hint: 'next to the others’ needs' },
       aside: { label: 'Planned for', yes: 'nothing is planned for them', otherwise: false },
-      stature_m: { label: 'Stature', kind: 'length', empty: 'not known' },
-      reach_m: { label: 'Reach to a bar', kind: 'length', empty: 'estimated', otherwise: 0 },
-      press_m: { label: 'Grip, pressed up', kind: 'length', empty: 'estimated', otherwise: 0 },
+      stature_m: { label: 'Stature', kind: 'length', bare: { metric: 'cm', us: 'in' }, empty: 'not known' },
+      reach_m: { label: 'Reach to a bar', kind: 'length', empty: 'estimated', otherwise: 0, hint: 'gripping a bar, barefoot' },
+      press_m: { label: 'Grip, pressed up', kind: 'length', empty: 'estimated', otherwise: 0, hint: 'arms straight' },
       body_mass_kg: { label: 'Body mass', kind: 'mass', empty: 'not known' },
       sex: { label: 'Sex (optional)', options: { '': 'not said', female: 'female', male: 'male' } },
       goal: {

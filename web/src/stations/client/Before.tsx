@@ -5,7 +5,7 @@ import { blank, newId } from '../../lib/file/parts'
 import { useFields, usePersonFields } from '../../lib/file/useFields'
 import { Check, Choice, Count, Flags, Select, Text, Ticks } from '../../ui/field'
 import { Fields, List, useRemoval } from '../../ui/list'
-import { Button, Head } from '../../ui/parts'
+import { Button } from '../../ui/parts'
 import { Refusals } from '../../ui/refusals'
 
 type Question = Shapes['Question']
@@ -30,6 +30,19 @@ function useAnswers() {
   return { said, questions, answer, again, refused: of('answers').refused }
 }
 
+/** What was answered before training in short, and what is open of it. */
+export function useBefore() {
+  const { said, questions } = useAnswers()
+  const { frame } = useBench().desk
+  const yes = questions.filter((q) => said(q.key) === 'yes')
+  const open = questions.filter((q) => !said(q.key)).length
+  const holds = frame.cautions.filter((c) => c.hold && c.station === 'client').length
+  return {
+    said: [...yes.map((q) => q.short), open === 0 && `${questions.length - yes.length} times no`].filter(Boolean).join(' · '),
+    open: [open > 0 && `${open} not asked`, holds > 0 && `${holds} hold point${holds > 1 ? 's' : ''}`].filter(Boolean).join(' · '),
+  }
+}
+
 /** What is asked before anything is lifted, a group at a time: to be skipped, but then it holds. */
 export function Before() {
   const { library, person } = useBench()
@@ -37,11 +50,11 @@ export function Before() {
   const of = usePersonFields()
   const open = questions.filter((q) => !said(q.key))
   const word = questions.filter((q) => said(q.key) === 'yes' && q.word)
-  const groups = library.question_groups.filter((g) => g.key !== 'pregnancy' || person.sex !== 'male')
+  const groups = library.question_groups.filter((g) => g.key !== 'age' && (g.key !== 'pregnancy' || person.sex !== 'male')) // the age stands beside the figure
   const minor = of('born_year').value > 0 && new Date().getFullYear() - of('born_year').value < library.grown_up
   return (
     <section className="space-y-3">
-      <Head aside="a yes is a physician’s to answer; nothing here is a diagnosis">Before training</Head>
+      <p className="m-0 text-fine text-soft">A yes is a physician’s to answer; nothing here is a diagnosis.</p>
       <div className="grid gap-x-8 gap-y-3 lg:grid-cols-2">
         {groups.map((g) => (
           <Group key={g.key} name={g.name} of={g.key} />
@@ -179,13 +192,6 @@ function Besides({ of: key }: { of: string }) {
       )
     case 'now':
       return said('pain') === 'yes' && <Count of={worse} />
-    case 'age':
-      return (
-        <div className={row}>
-          <Count of={of('born_year')} />
-          <Count of={of('lay_off_months')} />
-        </div>
-      )
     case 'company':
       return <Choice of={of('ask_alone')} />
   }

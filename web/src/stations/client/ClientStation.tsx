@@ -2,86 +2,105 @@ import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { ApiError, api, data } from '../../api/client'
-import { useBench } from '../../lib/desk'
-import { specOf } from '../../lib/file/fields'
+import { calledOf, useBench } from '../../lib/desk'
 import { useFields, usePersonFields } from '../../lib/file/useFields'
+import { AskNext } from '../../ui/ask'
 import { Cautions } from '../../ui/cautions'
 import { Label, Person, Scene, spread, useSheet } from '../../ui/draw'
-import { Choice, Count, Quantity, Select, Text, Ticks } from '../../ui/field'
-import { Button, Head } from '../../ui/parts'
-import { Before } from './Before'
+import { Count, Quantity, Select } from '../../ui/field'
+import { Lines } from '../../ui/list'
+import { Button } from '../../ui/parts'
+import { Before, useBefore } from './Before'
 import { People } from './People'
 
-/** Who trains, for what, with what limits, money and time. */
+/** Who trains: five inputs beside the figure, what to ask next, and lines that show the answers of all else. */
 export function ClientStation() {
-  const { desk, library, units } = useBench()
-  const of = usePersonFields()
-  const client = useFields('profile')
-  const metric = units.system === 'metric'
   return (
-    <div className="grid gap-x-8 gap-y-6 p-4 md:grid-cols-[minmax(15.5rem,20.5rem)_1fr] md:p-6">
-      <BodyPicture />
-      <div className="min-w-0 space-y-5">
-        <section>
-          <Head aside="stature and a goal are enough to begin">The body</Head>
-          <div className="flex flex-wrap gap-x-6 gap-y-1">
-            <Quantity of={of('stature_m')} bareUnit={metric ? 'cm' : 'in'} hint={metric ? `178, or 5'10"` : `5'10", or 178 cm`} />
-            <Quantity
-              of={of('body_mass_kg')}
-              hint={desk.results.mass_guessed ? `guess: ${units.show('mass', desk.results.body_mass_kg)}` : ''}
-            />
-            <Quantity of={of('reach_m')} hint="gripping a bar, barefoot" />
-            <Quantity of={of('press_m')} hint="arms straight" />
-            <Choice of={of('sex')} />
-          </div>
-        </section>
-        <section className="space-y-3">
-          <Head>The training</Head>
-          <div className="flex flex-wrap items-start gap-x-6 gap-y-2">
-            <div className="w-44">
-              <Select of={of('goal')} />
-            </div>
-            <Choice of={of('experience')} />
-            <Count of={of('days')} />
-            <Count of={of('minutes')} unit="min" />
-          </div>
-          <Ticks of={of('limits')} options={library.limits.map((l) => ({ value: l.key, label: l.name.toLowerCase() }))} />
-          {of('limits').value.length > 0 && (
-            <p className="m-0 text-fine text-soft">
-              Limits take movements out of the needs; they are no diagnosis. Pain that stays goes to a physician.
-            </p>
-          )}
-          <div className="flex flex-wrap items-start gap-x-6 gap-y-2">
-            <Choice of={of('occupation')} />
-            <Ticks of={of('likes')} options={asOptions('likes')} />
-            <Ticks of={of('avoids')} options={asOptions('avoids')} />
-          </div>
-        </section>
-        <Before />
-        <section>
-          <Head>Money and units</Head>
-          <div className="flex flex-wrap items-start gap-x-6 gap-y-2">
-            <Quantity of={client('budget_minor')} />
-            <div className="w-24">
-              <Select of={client('currency')} options={library.currencies.map((c) => ({ value: c.code, label: c.code }))} />
-            </div>
-            <Choice of={client('units')} />
-          </div>
-        </section>
-        <section className="grid gap-x-6 gap-y-3 md:grid-cols-2">
-          <Text of={client('name')} />
-          <Text of={client('note')} area />
-        </section>
-        <People />
-        <Cautions station="client" />
-        <Erase />
+    <div className="space-y-5 p-4 md:p-6">
+      <div className="grid gap-x-7 gap-y-5 md:grid-cols-[10.5rem_minmax(0,1fr)] xl:grid-cols-[10.5rem_minmax(15rem,21rem)_minmax(0,1fr)]">
+        <Body />
+        <BodyPicture />
+        <div className="min-w-0 space-y-4 md:col-span-full xl:col-span-1">
+          <AskNext />
+          <Cautions station="client" />
+        </div>
       </div>
+      <Answers />
+      <Erase />
     </div>
   )
 }
 
-const asOptions = (field: string) =>
-  Object.entries(specOf('persons', field).options ?? {}).map(([value, label]) => ({ value, label: label ?? '' }))
+/** The five that all else follows from. */
+function Body() {
+  const { desk, units } = useBench()
+  const of = usePersonFields()
+  const { mass_guessed, body_mass_kg } = desk.results
+  const { covered, needs } = desk.frame
+  return (
+    <section aria-label="The body and the training" className="grid min-w-0 grid-cols-2 content-start gap-x-5 gap-y-1 md:grid-cols-1">
+      <Quantity of={of('stature_m')} hint={units.system === 'metric' ? `178, or 5'10"` : `5'10", or 178 cm`} width="full" />
+      <Quantity of={of('body_mass_kg')} hint={mass_guessed ? `guess: ${units.show('mass', body_mass_kg)}` : ''} width="full" />
+      <Count of={of('born_year')} />
+      <Select of={of('goal')} />
+      <div className="flex gap-x-4 max-md:col-span-full">
+        <Count of={of('days')} />
+        <Count of={of('minutes')} unit="min" />
+      </div>
+      {!desk.frame.lacks && (
+        <p className="m-0 text-soft max-md:col-span-full">
+          <b className="font-cond text-title text-ink">
+            {covered}/{needs.length}
+          </b>{' '}
+          needs covered today
+        </p>
+      )}
+    </section>
+  )
+}
+
+/** Everything else that is asked, a line a subject. */
+function Answers() {
+  const { desk, library, person } = useBench()
+  const of = usePersonFields()
+  const client = useFields('profile')
+  const before = useBefore()
+  const named = desk.file.persons.length
+  return (
+    <Lines
+      label="what was asked"
+      lines={[
+        { name: 'Before training', about: before.said, open: before.open, more: <Before /> },
+        {
+          name: 'Limits',
+          fields: [{ of: of('limits'), options: library.limits.map((l) => ({ value: l.key, label: l.name.toLowerCase() })) }],
+          more: (
+            <p className="m-0 text-fine text-soft">
+              Limits take movements out of the needs; they are no diagnosis. Pain that stays goes to a physician.
+            </p>
+          ),
+        },
+        { name: 'Training so far', fields: [of('experience'), of('lay_off_months'), of('occupation')] },
+        { name: 'Likes', fields: [of('likes'), of('avoids')] },
+        { name: 'Measures', fields: [of('sex'), of('reach_m'), of('press_m')] },
+        {
+          name: 'Money and units',
+          fields: [
+            client('budget_minor'),
+            { of: client('currency'), options: library.currencies.map((c) => ({ value: c.code, label: c.code })) },
+            client('units'),
+          ],
+        },
+        { name: 'Name and note', fields: [client('name'), { of: client('note'), area: true }] },
+        {
+          name: 'Who trains here',
+          about: named > 1 ? desk.file.persons.map((p) => calledOf(desk.file, p)).join(', ') : `${calledOf(desk.file, person)} alone`,
+          more: <People />,
+        },
+      ]}
+    />
+  )
+}
 
 /** The client to scale, with the heights that a room and its gear are measured against. */
 function BodyPicture() {
@@ -90,7 +109,8 @@ function BodyPicture() {
   const stature = person.stature_m
   const top = Math.max(2.2, (heights[0]?.m ?? 0) + 0.08)
   const marks = [...heights, { name: 'stature', m: stature, share: 1, source: '' }].filter((h) => h.m > 0)
-  const kindOf = (name: string) => (name === 'stature' ? 'length' : 'height')
+  // All heights in one unit: what was measured to the millimetre, what is estimated to the centimetre.
+  const kindOf = (name: string) => (name !== 'stature' ? 'height' : units.system === 'metric' ? 'level' : 'length')
   return (
     <figure className="m-0">
       <Scene
@@ -118,8 +138,7 @@ function BodyPicture() {
         <Floor />
       </Scene>
       <figcaption className="mt-1 text-fine text-soft">
-        Heights are estimates from stature (Drillis &amp; Contini 1966; overhead grip: Bodyspace, from memory), widths from mass (Winter,
-        table 4.1). Measure where it matters.
+        Estimates from stature (Drillis &amp; Contini 1966) and mass (Winter, table 4.1): measure where it matters.
       </figcaption>
     </figure>
   )

@@ -5,7 +5,7 @@ import { useFields } from '../../lib/file/useFields'
 import { useKey } from '../../lib/hooks'
 import { Choice, Flags, Text } from '../../ui/field'
 import { Fields, useRemoval } from '../../ui/list'
-import { Button, Head } from '../../ui/parts'
+import { Button } from '../../ui/parts'
 import { Refusals } from '../../ui/refusals'
 
 /** Who trains here: one to begin with, and each of the others with needs, limits and a log of their own. */
@@ -23,13 +23,9 @@ export function People() {
   useKey('t', () => remove(person), all.length > 1)
   return (
     <section className="space-y-2">
-      <Head
-        aside={
-          all.length > 1 ? 'w looks at the next of them, t takes out whoever is looked at' : 'each has needs, limits and a log of their own'
-        }
-      >
-        Who trains here
-      </Head>
+      <p className="m-0 text-fine text-soft">
+        {all.length > 1 ? 'w looks at the next of them, t takes out whoever is looked at' : 'each has needs, limits and a log of their own'}
+      </p>
       {all.length > 1 && all.map((p) => <OneOfThem key={p.id} id={p.id} />)}
       <Button onClick={add}>Another person (p)</Button>
     </section>

@@ -16,16 +16,33 @@ export function Header({ onSay, onHelp, onJump, onPast, onStep }: Opens) {
   const { desk, units, person } = useBench()
   const { undo, redo, undo_other: others } = desk.steps
   const p = desk.file.profile
+  // On a phone one row stays: whose file, whether it is saved, and what else there is behind a button.
+  const [more, setMore] = useState(false)
+  const behind = more ? '' : 'max-md:hidden'
   return (
-    <header data-noprint className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line px-4 py-2 md:px-6">
-      <h1 className="m-0 text-head leading-tight">{p.name}</h1>
+    <header
+      data-noprint
+      className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line px-4 md:px-6 md:py-2 max-md:min-h-14 max-md:gap-x-2 max-md:pr-44"
+    >
+      <h1 className="m-0 text-head leading-tight max-md:min-w-0 max-md:flex-1 max-md:truncate">{p.name}</h1>
       <span className="text-fine text-soft max-sm:hidden">
         {person.goal.replaceAll('-', ' ')} · {person.days} × {person.minutes} min · {units.money(p.budget_minor)}
       </span>
-      <People />
-      <span className="grow" />
+      <span className={behind}>
+        <People />
+      </span>
+      <span className="grow max-md:hidden" />
       <Saved />
-      <span className="flex gap-1">
+      <button
+        type="button"
+        aria-label="What else there is"
+        aria-expanded={more}
+        onClick={() => setMore(!more)}
+        className="grid size-11 place-items-center font-cond text-title leading-none md:hidden"
+      >
+        <span aria-hidden="true">⋯</span>
+      </button>
+      <span className={`flex gap-1 ${behind}`}>
         <IconButton label="Say what is there (i)" onClick={onSay}>
           <path d="M9.5 4v11M4 9.5h11" />
         </IconButton>

@@ -24,7 +24,11 @@ export function Ledger() {
         value={plan.isError ? 'no plan' : plan.data && !plan.data.lacks ? units.money(plan.data.cost_minor) : r.lacks ? '?' : '…'}
         rest={`of ${units.money(p.budget_minor)}`}
       />
-      <Figure value={units.bare('area', r.free_m2)} rest={`of ${units.show('area', r.whole_m2)} free`} wide />
+      {r.whole_m2 > 0 ? (
+        <Figure value={units.bare('area', r.free_m2)} rest={`of ${units.show('area', r.whole_m2)} free`} wide />
+      ) : (
+        <Figure value="not surveyed" rest="" wide />
+      )}
       {heaviest('one-hand') > 0 && (
         <Figure value={units.bare('mass', heaviest('one-hand'))} rest={`${units.symbol('mass')} one-hand`} wide />
       )}

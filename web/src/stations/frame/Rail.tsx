@@ -20,16 +20,16 @@ export function Rail({ current }: { current: Station }) {
     <nav
       aria-label="Stations"
       data-noprint
-      className="border-b border-line bg-paper md:row-span-1 md:overflow-y-auto md:border-b-0 md:border-r"
+      className={`border-line md:static md:row-span-1 md:overflow-y-auto md:border-r md:bg-paper ${open ? 'inset-x-0 border-b bg-paper' : 'right-0'} absolute top-0 z-20`}
     >
-      <div className="flex items-center gap-3 px-4 py-2.5 md:py-3.5">
-        <Link to="/" className="text-ink no-underline touch:py-2" aria-label="Scrappy Rack: all clients">
+      <div className="flex h-14 items-center gap-3 px-3 md:h-auto md:px-4 md:py-3.5">
+        <Link to="/" className={`text-ink no-underline touch:py-2 md:block ${open ? '' : 'hidden'}`} aria-label="Scrappy Rack: all clients">
           <Name small />
         </Link>
         <span className="grow md:hidden" />
         <button
           type="button"
-          className="flex items-center gap-2 border border-ink bg-sheet px-3 py-1 font-cond text-lead font-semibold touch:min-h-12 md:hidden"
+          className="flex items-center gap-2 border border-ink bg-sheet px-3 py-1 font-cond text-lead font-semibold touch:min-h-11 md:hidden"
           aria-expanded={open}
           aria-controls="rail"
           onClick={() => setOpen(!open)}

@@ -3,6 +3,7 @@ import { useDeferredValue, useId, useSyncExternalStore } from 'react'
 import { ApiError, api, data, type Shapes } from '../../api/client'
 import { useBench } from '../../lib/desk'
 import { drafts, sayDraft } from '../../lib/drafts'
+import { AskNext } from '../../ui/ask'
 import { Button } from '../../ui/parts'
 import { Sheet } from '../../ui/sheet'
 
@@ -121,6 +122,11 @@ export function Say({ onClose }: { onClose: () => void }) {
         </Button>
         <span className="text-fine text-soft">≈ is a usual size, to be measured. Enter adds; one step takes all of it back.</span>
       </div>
+      {asked === '' && (
+        <div className="mt-5">
+          <AskNext />
+        </div>
+      )}
     </Sheet>
   )
 }

@@ -82,8 +82,7 @@ function PlaceThings({ room, state, pick }: Omit<Props, 'picked'>) {
 export function Rooms({ room, show }: { room: Room | undefined; show: (id: string) => void }) {
   const { desk, box } = useBench()
   const add = () => {
-    const walls = [4, 3, 4, 3].map((length_m, i) => ({ turn_deg: i === 0 ? 0 : 90, length_m }))
-    const made = blank('rooms', { name: `Room ${desk.file.rooms.length + 1}`, trains: true, walls })
+    const made = blank('rooms', { name: `Room ${desk.file.rooms.length + 1}`, trains: true })
     box.make('rooms', made)
     show(made.id)
   }

@@ -1,12 +1,11 @@
 import type { ReactNode } from 'react'
 import { useBench } from '../../lib/desk'
-import { specOf } from '../../lib/file/fields'
 import type { Field } from '../../lib/file/useFields'
 import { useFields } from '../../lib/file/useFields'
 import { useKey } from '../../lib/hooks'
 import { Explain } from '../../ui/explain'
-import { Check, Choice, Count, Flags, Quantity, Select, Text, Ticks } from '../../ui/field'
-import { Editor, Fields, useRemoval } from '../../ui/list'
+import { Check, Choice, Count, Flags, Quantity, Select, Text } from '../../ui/field'
+import { Editor, Fields, Lines, useRemoval } from '../../ui/list'
 import { Button, Head } from '../../ui/parts'
 import { Refusals } from '../../ui/refusals'
 import { type Picked, type Room, type State, type Wall, wallField, wallName, wallSpecs } from '../../ui/room/room'
@@ -58,55 +57,53 @@ function Takes({ takes }: { takes: { what: string; look: boolean; why: string } 
 }
 
 function RoomPanel({ room, state }: Props) {
-  const { units } = useBench()
   const of = useFields('rooms', room.id)
   const remove = useRemoval('rooms')
-  const shared = specOf('rooms', 'shared').options ?? {}
   const drawnDoor = useBench().desk.file.openings.some((o) => o.room === room.id && o.kind === 'door')
   return (
     <section className="space-y-2" aria-label="The room">
       <Head aside="pick a wall, a door or a thing to change it">The room</Head>
       <Text of={of('name')} />
-      <Fields>
-        <Quantity of={of('ceiling_m')} />
-        <Quantity of={of('ceiling_half_m')} />
-        <Quantity of={of('walls_half_m')} />
-        <Quantity of={of('taken_m2')} />
-      </Fields>
+      <Quantity of={of('ceiling_m')} />
       <Choice of={of('holes')} />
       {!drawnDoor && <Choice of={of('door')} />}
-      <div className="grid grid-cols-2 gap-x-4">
-        <Select of={of('surface')} />
-        <Select of={of('roof')} />
-      </div>
-      <Choice of={of('floor')} />
-      <Choice of={of('level')} />
-      <Flags
-        label="The room is"
-        of={[of('trains'), of('outdoor'), of('sleeps'), of('neighbours_below'), of('may_drop'), of('dirty'), of('cold'), of('damp')]}
+      <Lines
+        label="of the room"
+        lines={[
+          { name: 'Floor and ceiling', fields: [of('surface'), of('floor'), of('level'), of('roof')], more: <Carries state={state} /> },
+          {
+            name: 'It is',
+            fields: [
+              ...[of('trains'), of('outdoor'), of('sleeps'), of('neighbours_below'), of('may_drop'), of('dirty'), of('cold'), of('damp')],
+              of('shared'),
+            ],
+          },
+          { name: 'Quiet and tidy', fields: [of('clear_min'), of('storage_l'), of('quiet_from'), of('quiet_to')] },
+          { name: 'How sure', fields: [of('ceiling_half_m'), of('walls_half_m'), of('taken_m2')] },
+        ]}
       />
-      <Ticks of={of('shared') as Field<string[]>} options={Object.entries(shared).map(([value, label]) => ({ value, label }))} />
-      <Fields>
-        <Count of={of('clear_min')} />
-        <Quantity of={of('storage_l')} width="narrow" />
-        <Count of={of('quiet_from')} />
-        <Count of={of('quiet_to')} />
-      </Fields>
-      <dl className="m-0 space-y-1 text-fine leading-snug">
-        <dt className="font-semibold">Ceiling</dt>
-        <dd className="m-0">
-          <Takes takes={state.roof} />
-        </dd>
-        <dt className="font-semibold">Dropping</dt>
-        <dd className="m-0 text-soft">{state.dropping}</dd>
-        <dt className="font-semibold">Sliding</dt>
-        <dd className="m-0 text-soft">{state.sliders ? `${state.sliders}, pressed to the floor throughout` : 'nothing slides on it'}</dd>
-        <dt className="font-semibold">The floor</dt>
-        <dd className="m-0 text-soft">is of a kind that is built for {units.show('pressure', state.live_load_pa)} (guidance)</dd>
-      </dl>
       <Refusals of={`rooms/${room.id}`} except={/^walls/} />
       <RemoveRoom onRemove={() => remove(room.id, room.name)} />
     </section>
+  )
+}
+
+/** What the ceiling may take, and what may be done on the floor. */
+function Carries({ state }: { state: State }) {
+  const { units } = useBench()
+  return (
+    <dl className="m-0 mt-2 space-y-1 text-fine leading-snug">
+      <dt className="font-semibold">Ceiling</dt>
+      <dd className="m-0">
+        <Takes takes={state.roof} />
+      </dd>
+      <dt className="font-semibold">Dropping</dt>
+      <dd className="m-0 text-soft">{state.dropping}</dd>
+      <dt className="font-semibold">Sliding</dt>
+      <dd className="m-0 text-soft">{state.sliders ? `${state.sliders}, pressed to the floor throughout` : 'nothing slides on it'}</dd>
+      <dt className="font-semibold">The floor</dt>
+      <dd className="m-0 text-soft">is of a kind that is built for {units.show('pressure', state.live_load_pa)} (guidance)</dd>
+    </dl>
   )
 }
 

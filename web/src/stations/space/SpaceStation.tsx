@@ -6,8 +6,7 @@ import { useKept } from '../../lib/hooks'
 import { Signal } from '../../lib/signal'
 import { Cautions } from '../../ui/cautions'
 import { Explain } from '../../ui/explain'
-import { Choice, Quantity } from '../../ui/field'
-import { Fields } from '../../ui/list'
+import { Lines } from '../../ui/list'
 import { Head } from '../../ui/parts'
 import { Elevation } from '../../ui/room/Elevation'
 import { Headrooms, Uses } from '../../ui/room/Headrooms'
@@ -38,7 +37,7 @@ export function SpaceStation() {
           <p className="text-soft">Working the room out …</p>
         )
       ) : (
-        <p className="max-w-prose text-soft">No room yet. Add one: it starts as 4 × 3 m, to be walked round with a tape.</p>
+        <p className="max-w-prose text-soft">No room yet. Add one, and walk round it with a tape.</p>
       )}
     </div>
   )
@@ -77,14 +76,20 @@ function OneRoom({ room, state, picked, pick, ghost }: Props & { ghost: Signal<W
         <div className="min-w-0 space-y-3">
           <Plan room={room} state={state} picked={picked} pick={pick} shown={shown} ghost={ghost} />
           <Conflicts state={state} pick={pick} />
-          <Answers
-            state={state}
-            layer={use ? '' : layer}
-            onLayer={(l) => {
-              setUse('')
-              setLayer(l)
-            }}
-          />
+          {state.outline.length > 0 ? (
+            <Answers
+              state={state}
+              layer={use ? '' : layer}
+              onLayer={(l) => {
+                setUse('')
+                setLayer(l)
+              }}
+            />
+          ) : (
+            <p className="m-0 text-lead">
+              <b>Not surveyed</b> <span className="text-soft">no floor, lane or wall is counted: walk round it in the line above.</span>
+            </p>
+          )}
           <Uses heads={heads} use={use} onUse={setUse} />
           <div className="grid gap-x-6 gap-y-3 md:grid-cols-2" data-noprint>
             <InRoom room={room} state={state} picked={picked} pick={pick} />
@@ -212,15 +217,14 @@ function Home() {
   const { outside, lane_m } = desk.results.home
   return (
     <section className="space-y-2">
-      <Head aside="measures of the body stand in for the estimates">All rooms</Head>
-      <Fields>
-        <Quantity of={of('shoe_m')} />
-        <Quantity of={body('reach_m')} hint="gripping a bar, barefoot" />
-        <Quantity of={body('press_m')} hint="arms straight" />
-        <Choice of={of('access')} />
-        <Quantity of={of('way_width_m')} />
-        <Quantity of={of('way_height_m')} />
-      </Fields>
+      <Head>All rooms</Head>
+      <Lines
+        label="of all rooms"
+        lines={[
+          { name: 'Way in', fields: [of('access'), of('way_width_m'), of('way_height_m')] },
+          { name: 'Who stands in it', fields: [of('shoe_m'), body('reach_m'), body('press_m')] },
+        ]}
+      />
       {desk.file.rooms.length > 1 && lane_m > 0 && (
         <p className="m-0 text-soft">Longest lane of all rooms: {units.show('length', lane_m)}.</p>
       )}

@@ -14,6 +14,8 @@ export type QuantityProps = {
   empty?: string
   hint?: string
   width?: Width
+  /** Without its label in sight. */
+  bare?: boolean
 }
 
 /** A field for a measured number: anything that people write is understood. */
@@ -21,9 +23,10 @@ export function Quantity({ of: f, ...p }: QuantityProps) {
   const units = useUnits()
   const id = useId()
   const { kind = 'count', min, max, empty, hint, label } = { ...f.spec, ...defined(p) }
+  const bareUnit = p.bareUnit ?? f.spec.bare?.[units.system]
   const read = (text: string): Reading<number> => {
     if (text.trim() === '' && empty !== undefined) return { value: 0 }
-    const got = units.read(kind, text, p.bareUnit)
+    const got = units.read(kind, text, bareUnit)
     if (!got.ok) return { wrong: `${got.understood ? `read “${got.understood}”, then: ` : ''}${got.problem}` }
     const shown = units.show(kind, got.value)
     if (min !== undefined && got.value < min) return { wrong: `${shown} is below ${units.show(kind, min)}` }
@@ -39,6 +42,7 @@ export function Quantity({ of: f, ...p }: QuantityProps) {
       said={{ ...said, note: said.note || hint }}
       unit={units.display(kind).style === 'feet-inches' ? undefined : units.symbol(kind)}
       width={p.width}
+      hideLabel={p.bare}
       pending={f.pending}
     >
       <input

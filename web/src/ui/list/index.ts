@@ -1,5 +1,6 @@
 export { Disclosure, Fields } from './disclosure'
 export { Editor } from './editor'
+export { type Line, Lines } from './lines'
 export { List } from './list'
 export { MasterDetail } from './masterdetail'
 export { useRemoval } from './removal'
