@@ -38,7 +38,7 @@ export function Header({ onSay, onHelp, onJump, onPast, onStep }: Opens) {
         aria-label="What else there is"
         aria-expanded={more}
         onClick={() => setMore(!more)}
-        className="grid size-11 place-items-center font-cond text-title leading-none md:hidden"
+        className="grid size-12 place-items-center font-cond text-title leading-none md:hidden"
       >
         <span aria-hidden="true">⋯</span>
       </button>

@@ -29,7 +29,7 @@ export function Rail({ current }: { current: Station }) {
         <span className="grow md:hidden" />
         <button
           type="button"
-          className="flex items-center gap-2 border border-ink bg-sheet px-3 py-1 font-cond text-lead font-semibold touch:min-h-11 md:hidden"
+          className="flex items-center gap-2 border border-ink bg-sheet px-3 py-1 font-cond text-lead font-semibold touch:min-h-12 md:hidden"
           aria-expanded={open}
           aria-controls="rail"
           onClick={() => setOpen(!open)}
