@@ -77,6 +77,7 @@ test('a couple is entered by hand: a board each, one plan, her holds on her page
   for (let n = 0; n < 12 && (await people.count()) > 0; n++) {
     await page.getByRole('button', { name: /^Undo:/ }).click()
     await saved(page)
+    await page.waitForLoadState('networkidle') // nothing is asked of somebody who goes with the next step
   }
   await expect(people).toHaveCount(0)
   await expect(field(page, 'Stature')).toHaveValue('1.860')
