@@ -124,8 +124,10 @@ func asks(f store.File, r Results, day int64) (all []*question) {
 	return all
 }
 
-// planned bounds how many questions plans are made for, and for how long.
 const (
+	// asksTime bounds how long answers are tried; of what is left by then nothing is said.
+	asksTime = 4 * time.Second
+	// mostPlanned is how many questions plans are made for, plannedTime for how long.
 	mostPlanned = 3
 	plannedTime = 12 * time.Second
 )
@@ -149,40 +151,47 @@ func (b *Bench) Asks(ctx context.Context, practice, id string, money bool) (f st
 // AsksOf are those of a file on a day, as the person has it as whom it is looked at.
 func AsksOf(ctx context.Context, f store.File, day int64, money bool) (out []ask.Question, err error) {
 	rec := derive.New()
-	var all []*question
 	work := func(f *store.File) (r Results) {
 		rec.With(derive.Input{File: f, Day: day}, func() { r = results.Of(rec, seen(rec)) })
 		return r
 	}
-	files := map[string]map[int]*store.File{}
-	all = asks(f, work(&f), day)
-	for _, q := range all {
-		files[q.Scope+q.Field] = map[int]*store.File{}
+	with := func(q *question, i int) store.File {
+		f := f.Clone()
+		q.with[i](&f)
+		return f
+	}
+	named := map[[2]string]*question{}
+	inTime, enough := context.WithTimeout(ctx, asksTime)
+	defer enough()
+	for _, q := range asks(f, work(&f), day) {
 		for i := range q.Answers {
 			if err := ctx.Err(); err != nil {
 				return nil, err
 			}
-			with := f.Clone()
-			q.with[i](&with)
-			r := work(&with)
-			files[q.Scope+q.Field][i] = &with
+			said := with(q, i)
+			r := work(&said)
 			q.Answers[i].Outcome = ask.Outcome{Covered: r.Board.Covered, Needs: len(r.Board.Slots), Value: r.Board.Value,
 				Holds: len(holdsOf([]Results{r}))}
 		}
+		named[[2]string{q.Scope, q.Field}] = q
 		out = append(out, q.Question)
+		if inTime.Err() != nil {
+			break
+		}
 	}
 	ask.Order(out)
-	if money {
-		ctx, cancel := context.WithTimeout(ctx, plannedTime)
-		defer cancel()
-		for _, q := range out[:min(mostPlanned, len(out))] {
-			for i := range q.Answers {
-				made, err := PlanOf(ctx, *files[q.Scope+q.Field][i])
-				if err != nil || made == nil {
-					break // the board's answer stands without it
-				}
-				q.Answers[i].Planned, q.Answers[i].Cost = true, made.Cost.Minor
+	if !money {
+		return out, nil
+	}
+	ctx, cancel := context.WithTimeout(ctx, plannedTime)
+	defer cancel()
+	for _, q := range out[:min(mostPlanned, len(out))] {
+		for i := range q.Answers {
+			made, err := PlanOf(ctx, with(named[[2]string{q.Scope, q.Field}], i))
+			if err != nil || made == nil {
+				break // the board's answer stands without it
 			}
+			q.Answers[i].Planned, q.Answers[i].Cost = true, made.Cost.Minor
 		}
 	}
 	return out, nil

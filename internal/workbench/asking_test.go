@@ -121,3 +121,28 @@ func TestMoneyIsAskedOfThePlans(t *testing.T) {
 		require.Equal(t, p.Cost.Minor, a.Cost)
 	}
 }
+
+// Whatever a file holds, trying its answers comes to an end: the longest lists that are kept, all of it unsaid.
+func TestAsksOfAFullHouseEnd(t *testing.T) {
+	f := store.NewFile("full", "A house of rooms")
+	f.Persons[0].StatureM = 1.7
+	f.Rooms = nil
+	for i := range 20 {
+		f.Rooms = append(f.Rooms, store.NewRoom(fmt.Sprint("r", i), "Room"))
+	}
+	for i := range 60 {
+		f.Bands = append(f.Bands, store.Band{ID: fmt.Sprint("b", i), Name: "loop", Kind: "long-loop", RestM: 1.04, WidthM: 0.01 + float64(i)/2000,
+			ThicknessM: 0.0045, Condition: "sound"})
+	}
+	require.NoError(t, workbench.Check(f))
+	ctx, cancel := context.WithTimeout(context.Background(), time.Minute)
+	defer cancel()
+	all, err := workbench.AsksOf(ctx, f, 20000, false)
+	require.NoError(t, err)
+	require.NotEmpty(t, all)
+	for _, q := range all {
+		for _, a := range q.Answers {
+			require.Positive(t, a.Needs, "what was not tried is not told")
+		}
+	}
+}

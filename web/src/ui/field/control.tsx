@@ -1,6 +1,5 @@
 import type { Field } from '../../lib/file/useFields'
 import type { Units } from '../../lib/format'
-import { useUnits } from '../../lib/units'
 import { Choice, Flags, type Option, Select, Ticks } from './choice'
 import { Count } from './count'
 import { Quantity } from './quantity'
@@ -51,8 +50,3 @@ export function answerIn(of: AnyField, units: Units, options?: Option<string>[])
 
 /** Whether something is to be looked at in a field: it was refused, or a text is left in it. */
 export const waits = (of: AnyField, left: readonly string[]): boolean => Boolean(of.refused) || left.includes(of.draft)
-
-export const useAnswer = () => {
-  const units = useUnits()
-  return (of: AnyField, options?: Option<string>[]) => answerIn(of, units, options)
-}

@@ -1,8 +1,9 @@
 import { type ReactNode, useSyncExternalStore } from 'react'
 import { drafts } from '../../lib/drafts'
 import { useKept } from '../../lib/hooks'
+import { useUnits } from '../../lib/units'
 import type { Option } from '../field'
-import { type AnyField, Control, useAnswer, waits } from '../field/control'
+import { type AnyField, answerIn, Control, waits } from '../field/control'
 import { Disclosure, Fields } from './disclosure'
 
 /** A field of a line, and what it has of its own. */
@@ -27,13 +28,13 @@ export function Lines({ label, lines }: { label: string; lines: Line[] }) {
   const [opened, setOpened] = useKept<string[]>(`lines ${label}`, [])
   const kept = useSyncExternalStore(drafts.subscribe, () => drafts.under('').join('\n'))
   const left = kept.split('\n')
-  const say = useAnswer()
+  const units = useUnits()
   return (
     <ul aria-label={label} data-lines className="m-0 list-none border-t border-line p-0">
       {lines.map((l) => {
         const fields = (l.fields ?? []).map(given)
         const open = opened.includes(l.name) || fields.some((f) => waits(f.of, left))
-        const said = fields.map((f) => say(f.of, f.options)).filter(Boolean)
+        const said = fields.map((f) => answerIn(f.of, units, f.options)).filter(Boolean)
         return (
           <li key={l.name} className="border-b border-line">
             <Disclosure
