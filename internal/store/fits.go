@@ -113,6 +113,20 @@ func rulesOf(t reflect.Type) (out []rule) {
 	return out
 }
 
+// WordsOf are the words that a field of a kind of thing may have, by its name in JSON: those that say
+// something.
+func WordsOf[T any](field string) (words []string) {
+	for _, r := range rulesOf(reflect.TypeFor[T]()) {
+		if r.field == field && r.tag == "enum" {
+			words = append(words, r.words...)
+		}
+	}
+	return slices.DeleteFunc(words, Unsaid)
+}
+
+// Unsaid says that a word of a choice stands for nobody having said.
+func Unsaid(word string) bool { return word == "" || word == "unknown" }
+
 func fit(v reflect.Value) error {
 	for _, r := range rulesOf(v.Type()) {
 		of := v.FieldByIndex(r.at)

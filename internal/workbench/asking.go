@@ -29,99 +29,97 @@ func asks(f store.File, r Results, day int64) (all []*question) {
 		all = append(all, &question{Question: ask.Question{Scope: scope, Field: field, About: about}})
 		return all[len(all)-1]
 	}
-	number := func(scope, field, about string, ends ask.Ends, set func(f *store.File, v float64)) *question {
+	number := func(scope, field, about string, ends ask.Ends, at func(f *store.File) *float64) {
+		if *at(&f) != 0 {
+			return
+		}
 		q := add(scope, field, about)
 		for _, v := range ends {
-			q.may(ask.Answer{Number: v}, func(f *store.File) { set(f, v) })
+			q.may(ask.Answer{Number: v}, func(f *store.File) { *at(f) = v })
 		}
-		return q
 	}
-	choice := func(scope, field, about string, words []string, set func(f *store.File, word string)) {
+	choice := func(scope, field, about string, words []string, at func(f *store.File) *string) {
+		if !store.Unsaid(*at(&f)) {
+			return
+		}
 		q := add(scope, field, about)
 		for _, w := range words {
-			q.may(ask.Answer{Said: w}, func(f *store.File) { set(f, w) })
+			q.may(ask.Answer{Said: w}, func(f *store.File) { *at(f) = w })
 		}
 	}
 	p := *f.Looked()
 	who := "persons/" + p.ID
-	one := func(set func(p *store.Person, v float64)) func(f *store.File, v float64) {
-		return func(f *store.File, v float64) { set(f.Looked(), v) }
-	}
-	word := func(set func(p *store.Person, w string)) func(f *store.File, w string) {
-		return func(f *store.File, w string) { set(f.Looked(), w) }
+	person := func(field string, at func(p *store.Person) *string) {
+		choice(who, field, "", store.WordsOf[store.Person](field), func(f *store.File) *string { return at(f.Looked()) })
 	}
 	if p.StatureM == 0 {
-		number(who, "stature_m", "", ask.Stature, one(func(p *store.Person, v float64) { p.StatureM = v })).First = true
-	}
-	if p.BodyMassKg == 0 && p.StatureM > 0 {
-		number(who, "body_mass_kg", "", ask.Masses(quantity.Length(p.StatureM)), one(func(p *store.Person, v float64) { p.BodyMassKg = v }))
+		number(who, "stature_m", "", ask.Stature, func(f *store.File) *float64 { return &f.Looked().StatureM })
+		all[0].First = true
+	} else {
+		number(who, "body_mass_kg", "", ask.Masses(quantity.Length(p.StatureM)),
+			func(f *store.File) *float64 { return &f.Looked().BodyMassKg })
 	}
 	if p.BornYear == 0 {
-		year := float64(time.Unix(day*24*60*60, 0).UTC().Year())
-		number(who, "born_year", "", ask.Ends{year - ask.Age[0], year - ask.Age[1]},
-			one(func(p *store.Person, v float64) { p.BornYear = int(v) }))
+		q, year := add(who, "born_year", ""), time.Unix(day*24*60*60, 0).UTC().Year()
+		for _, age := range ask.Age {
+			born := year - int(age)
+			q.may(ask.Answer{Number: float64(born)}, func(f *store.File) { f.Looked().BornYear = born })
+		}
 	}
-	if p.Floor == "" {
-		choice(who, "ask_floor", "", []string{"yes", "help", "no"}, word(func(p *store.Person, w string) { p.Floor = w }))
-	}
-	if p.Legs == "" {
-		choice(who, "legs", "", []string{"both", "one", "none"}, word(func(p *store.Person, w string) { p.Legs = w }))
-	}
-	if p.Sex == "" {
-		choice(who, "sex", "", []string{"female", "male"}, word(func(p *store.Person, w string) { p.Sex = w }))
-	}
-	if p.Occupation == "" {
-		choice(who, "occupation", "", []string{"forward", "lifting", "other"}, word(func(p *store.Person, w string) { p.Occupation = w }))
-	}
+	person("ask_floor", func(p *store.Person) *string { return &p.Floor })
+	person("legs", func(p *store.Person) *string { return &p.Legs })
+	person("sex", func(p *store.Person) *string { return &p.Sex })
+	person("occupation", func(p *store.Person) *string { return &p.Occupation })
 	for i, room := range f.Rooms {
-		if !room.Trains {
-			continue
+		if room.Trains {
+			asksOfRoom(i, room, len(r.Rooms[i].Room.Leaves()) > 0, add, number, choice)
 		}
-		of := "rooms/" + room.ID
-		set := func(set func(r *store.Room, v float64)) func(f *store.File, v float64) {
-			return func(f *store.File, v float64) { set(&f.Rooms[i], v) }
+	}
+	for i, o := range f.Openings {
+		trains := slices.ContainsFunc(f.Rooms, func(r store.Room) bool { return r.ID == o.Room && r.Trains })
+		if trains && space.OpeningKind(o.Kind) == space.DoorWay {
+			choice("openings/"+o.ID, "leaf", o.Name, store.WordsOf[store.Opening]("leaf"),
+				func(f *store.File) *string { return &f.Openings[i].Leaf })
 		}
-		pick := func(set func(r *store.Room, w string)) func(f *store.File, w string) {
-			return func(f *store.File, w string) { set(&f.Rooms[i], w) }
+	}
+	number("space", "way_width_m", "", ask.WayIn, func(f *store.File) *float64 { return &f.Space.WayWidthM })
+	for i, b := range r.Bands {
+		if b.Usable() && b.Elastic.Curve.Basis == band.Estimated {
+			c := b.Elastic.Curve
+			q := add("bands/"+b.Band.ID, "points", b.Band.Name)
+			for _, v := range ask.Pulls(c) {
+				q.may(ask.Answer{Number: v}, func(f *store.File) {
+					f.Bands[i].Points = store.List[store.BandReading]{{LengthM: 2 * float64(c.Rest), ForceN: v, At: 1}}
+				})
+			}
 		}
-		if len(room.Walls) == 0 && !room.Outdoor {
+	}
+	return all
+}
+
+// asksOfRoom are those of a room: its walls, its ceiling, its door where none is drawn, and what may be
+// done there.
+func asksOfRoom(i int, room store.Room, drawn bool, add func(scope, field, about string) *question,
+	number func(scope, field, about string, ends ask.Ends, at func(f *store.File) *float64),
+	choice func(scope, field, about string, words []string, at func(f *store.File) *string)) {
+	of := "rooms/" + room.ID
+	pick := func(field string, at func(r *store.Room) *string) {
+		choice(of, field, room.Name, store.WordsOf[store.Room](field), func(f *store.File) *string { return at(&f.Rooms[i]) })
+	}
+	if !room.Outdoor {
+		if len(room.Walls) == 0 {
 			q := add(of, "walls", room.Name)
 			for _, side := range [][2]float64{{2, 2}, {4, 3}} {
 				q.may(ask.Answer{Number: side[0] * side[1]}, func(f *store.File) { f.Rooms[i].Walls = store.Square(side[0], side[1]) })
 			}
 		}
-		if room.CeilingM == 0 && !room.Outdoor {
-			number(of, "ceiling_m", room.Name, ask.Ceiling, set(func(r *store.Room, v float64) { r.CeilingM = v }))
+		number(of, "ceiling_m", room.Name, ask.Ceiling, func(f *store.File) *float64 { return &f.Rooms[i].CeilingM })
+		if !drawn {
+			pick("door", func(r *store.Room) *string { return &r.Door })
 		}
-		leaves := r.Rooms[i].Room.Leaves()
-		if space.Door(room.Door) == space.UnknownDoor && len(leaves) == 0 && !room.Outdoor {
-			choice(of, "door", room.Name, []string{"solid", "light", "none"}, pick(func(r *store.Room, w string) { r.Door = w }))
-		}
-		if room.Holes == "unknown" && !room.Outdoor {
-			choice(of, "holes", room.Name, []string{"drill", "no-holes"}, pick(func(r *store.Room, w string) { r.Holes = w }))
-		}
-		if room.Floor == "unknown" {
-			choice(of, "floor", room.Name, []string{"slab", "timber"}, pick(func(r *store.Room, w string) { r.Floor = w }))
-		}
+		pick("holes", func(r *store.Room) *string { return &r.Holes })
 	}
-	for i, o := range f.Openings {
-		if o.Leaf == "unknown" && slices.ContainsFunc(f.Rooms, func(r store.Room) bool { return r.ID == o.Room && r.Trains }) &&
-			space.OpeningKind(o.Kind) == space.DoorWay {
-			choice("openings/"+o.ID, "leaf", o.Name, []string{"solid", "light"}, func(f *store.File, w string) { f.Openings[i].Leaf = w })
-		}
-	}
-	if f.Space.WayWidthM == 0 {
-		number("space", "way_width_m", "", ask.WayIn, func(f *store.File, v float64) { f.Space.WayWidthM = v })
-	}
-	for i, b := range r.Bands {
-		if b.Usable() && b.Elastic.Curve.Basis == band.Estimated {
-			c := b.Elastic.Curve
-			number("bands/"+b.Band.ID, "points", b.Band.Name, ask.Pulls(c), func(f *store.File, v float64) {
-				f.Bands[i].Points = store.List[store.BandReading]{{LengthM: 2 * float64(c.Rest), ForceN: v, At: 1}}
-			})
-		}
-	}
-	return all
+	pick("floor", func(r *store.Room) *string { return &r.Floor })
 }
 
 const (
