@@ -183,6 +183,9 @@ test('the focus never falls to the page, and the first field is a step away', as
   // Tab from a station that has just been opened: its first field, or control.
   for (const name of ['Stock', 'Space', 'Client']) {
     await station(page, name)
+    // It is there, not the one before it nor the word that it is on its way.
+    await expect(page).toHaveTitle(new RegExp(`^${name} ·`))
+    await expect(page.getByRole('main').getByText(/^(Opening |Working )/)).toHaveCount(0)
     await expect(page.getByRole('main').getByRole('heading').first()).toBeVisible()
     await page.getByRole('main').focus()
     await page.keyboard.press('Tab')
